@@ -1,0 +1,79 @@
+import { TZDate } from '@date-fns/tz';
+import { addDays, addMonths, differenceInCalendarDays, format } from 'date-fns';
+
+/** A calendar date, `YYYY-MM-DD`, meant in the shop's time zone. */
+export type LocalDate = string;
+/** A moment, ISO 8601 in UTC. */
+export type Instant = string;
+
+const DAY_MS = 86_400_000;
+const utc = (date: LocalDate): Date => new Date(`${date}T00:00:00Z`);
+const iso = (date: Date): LocalDate => date.toISOString().slice(0, 10);
+/** date-fns counts in local time; this is the same wall-clock date whatever zone the machine is in. */
+const wall = (date: LocalDate): TZDate => TZDate.tz('UTC', utc(date).getTime());
+
+/** Whole days from `from` to `to`; negative when `to` is earlier. */
+export const daysBetween = (from: LocalDate, to: LocalDate): number => differenceInCalendarDays(wall(to), wall(from));
+
+/** The date `days` later (or earlier, when negative). */
+export const plusDays = (date: LocalDate, days: number): LocalDate => iso(addDays(wall(date), days));
+
+/** The same day of the month, `months` later; the month's last day where there is no such day. */
+export const plusMonths = (date: LocalDate, months: number): LocalDate => iso(addMonths(wall(date), months));
+
+/** Years of 365.25 days between two moments. */
+export const yearsBetween = (from: Instant, to: Instant): number =>
+  (Date.parse(to) - Date.parse(from)) / (365.25 * DAY_MS);
+
+/** The calendar date of a moment in a time zone (IANA name). */
+export const dateIn = (instant: Instant, timeZone: string): LocalDate =>
+  format(new TZDate(Date.parse(instant), timeZone), 'yyyy-MM-dd');
+
+/** The wall-clock time of a moment in a time zone, `HH:mm`. */
+export const timeIn = (instant: Instant, timeZone: string): string =>
+  format(new TZDate(Date.parse(instant), timeZone), 'HH:mm');
+
+/**
+ * The moment at which a wall clock in `timeZone` shows `time` on `date`.
+ * A time that the clock change skips is the moment just after the change.
+ */
+export function instantAt(date: LocalDate, time: string, timeZone: string): Instant {
+  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  return new Date(new TZDate(year, month - 1, day, hour, minute, 0, timeZone).getTime()).toISOString();
+}
+
+/** Midday of a date: the moment used when only the date of something is known. */
+export const middayOf = (date: LocalDate, timeZone: string): Instant => instantAt(date, '12:00', timeZone);
+
+/** "Sat 12 Sep" */
+export const shortDate = (date: LocalDate): string => format(wall(date), 'EEE d MMM');
+
+/** "12 Sep 2026" */
+export const longDate = (date: LocalDate): string => format(wall(date), 'd MMM yyyy');
+
+/** "12–13 Sep 2026", or one date when the span is a single day. */
+export function dateSpan(start: LocalDate, end: LocalDate): string {
+  if (start === end) return longDate(start);
+  if (start.slice(0, 7) === end.slice(0, 7)) return `${format(wall(start), 'd')}–${longDate(end)}`;
+  return `${format(wall(start), 'd MMM')} – ${longDate(end)}`;
+}
+
+/** "today", "tomorrow", "in 9 days", "3 days ago" */
+export function relativeDays(from: LocalDate, to: LocalDate): string {
+  const days = daysBetween(from, to);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  return days > 0 ? `in ${days} days` : `${-days} days ago`;
+}
+
+/** Whether a string names a time zone that this machine knows. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,93 @@
+import { type LocalDate, dateIn, daysBetween } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { Bottle, Car, Fact, Fluid, FluidExchange, Reason } from '../vocabulary';
+import { checkGrade } from './grades';
+
+export interface BottleState {
+  bottle: Bottle;
+  fluid: Fluid | undefined;
+  openedOn: LocalDate | null;
+  daysOpen: number | null;
+  /** Open longer than the shop allows for fluid that goes into a car. */
+  openTooLong: boolean;
+  leftMl: number;
+}
+
+/** Millilitres that an exchange took from one bottle. */
+export const pouredFrom = (exchange: FluidExchange, bottleId: string): number =>
+  exchange.corners.reduce((sum, c) => sum + (c.bottleId === bottleId ? c.volumeMl : 0), 0) +
+  (exchange.reservoirBottleId === bottleId ? exchange.reservoirRefillMl : 0);
+
+/**
+ * Old fluid that an exchange sent to the waste container, mL: what came out of the nipples, and what was
+ * drawn from the reservoir before it was refilled.
+ */
+export const wasteOf = (exchange: FluidExchange): number =>
+  exchange.corners.reduce((sum, c) => sum + c.volumeMl, 0) + exchange.reservoirRefillMl;
+
+function openedAt(facts: readonly Fact[], bottleId: string): string | null {
+  const opening = facts.find(
+    (f) => f.kind === 'bottleOpened' || (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
+  );
+  return opening?.at ?? null;
+}
+
+/**
+ * What is left in a bottle and for how long it has been open. A measured level restarts the count.
+ * @param today in the shop's time zone
+ */
+export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate): BottleState {
+  const facts = logbook.factsOfBottle(bottle.id);
+  let leftMl = bottle.sizeMl;
+  for (const fact of facts) {
+    if (fact.kind === 'bottleLevel') leftMl = fact.leftMl;
+    if (fact.kind === 'fluidExchange') leftMl -= pouredFrom(fact, bottle.id);
+  }
+  const opened = openedAt(facts, bottle.id);
+  const openedOn = opened ? dateIn(opened, logbook.shop.timeZone) : null;
+  const daysOpen = openedOn ? Math.max(0, daysBetween(openedOn, today)) : null;
+  return {
+    bottle,
+    fluid: logbook.fluids.get(bottle.fluidId),
+    openedOn,
+    daysOpen,
+    openTooLong: daysOpen !== null && daysOpen > logbook.shop.openBottleDays,
+    leftMl: Math.max(0, leftMl),
+  };
+}
+
+/** Everything against pouring from this bottle into this car; empty when nothing is. */
+export function bottleObjections(logbook: Logbook, state: BottleState, car: Car): Reason[] {
+  const reasons: Reason[] = [];
+  if (!state.fluid) return [{ verdict: 'stop', text: 'What is in this bottle is not known. Take another one.' }];
+  const compatibility = checkGrade(state.fluid.grade, car.fluidGrade);
+  if (compatibility.verdict !== 'inOrder') reasons.push(compatibility);
+  const inCar = logbook
+    .factsOfCar(car.id)
+    .findLast((f): f is FluidExchange => f.kind === 'fluidExchange' && f.scope === 'full');
+  const inCarBottle = inCar?.corners[0] && logbook.bottles.get(inCar.corners[0].bottleId);
+  const inCarFluid = inCarBottle && logbook.fluids.get(inCarBottle.fluidId);
+  if (inCarFluid && compatibility.verdict !== 'stop') {
+    const mix = checkGrade(state.fluid.grade, inCarFluid.grade);
+    if (mix.verdict === 'stop') {
+      reasons.push({
+        verdict: 'stop',
+        text: `The car was last filled with ${inCarFluid.name} (${inCarFluid.grade}): it never mixes with ${state.fluid.grade}.`,
+      });
+    }
+  }
+  if (state.openTooLong) {
+    reasons.push({
+      verdict: 'watch',
+      text: `Open for ${state.daysOpen} days; the shop allows ${logbook.shop.openBottleDays}. Keep it for the buffer under the hose end.`,
+    });
+  }
+  if (state.leftMl <= 0) reasons.push({ verdict: 'needsWork', text: 'By the count this bottle is empty.' });
+  return reasons;
+}
+
+/** Old fluid collected so far by all exchanges that count, mL. */
+export const wasteCollectedMl = (logbook: Logbook): number =>
+  [...logbook.cars.keys()]
+    .flatMap((carId) => logbook.factsOfCar(carId))
+    .reduce((total, fact) => (fact.kind === 'fluidExchange' ? total + wasteOf(fact) : total), 0);

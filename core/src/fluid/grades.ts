@@ -1,0 +1,54 @@
+import type { Grade, Verdict } from '../vocabulary';
+
+/** What a grade is made of; only fluids of one base can ever meet in a system. */
+export type FluidBase = 'glycol' | 'silicone' | 'mineral';
+
+interface GradeFacts {
+  base: FluidBase;
+  /** Minimum equilibrium reflux boiling points, °C, dry and wet; none are set for mineral fluid. */
+  minimum: { dryC: number; wetC: number } | null;
+}
+
+/** Source: FMVSS No. 116, 49 CFR 571.116 S5.1.1 (dry) and S5.1.2 (wet). */
+export const gradeFacts: Record<Grade, GradeFacts> = {
+  'DOT 3': { base: 'glycol', minimum: { dryC: 205, wetC: 140 } },
+  'DOT 4': { base: 'glycol', minimum: { dryC: 230, wetC: 155 } },
+  'DOT 5': { base: 'silicone', minimum: { dryC: 260, wetC: 180 } },
+  'DOT 5.1': { base: 'glycol', minimum: { dryC: 260, wetC: 180 } },
+  mineral: { base: 'mineral', minimum: null },
+};
+
+const baseWords: Record<FluidBase, string> = {
+  glycol: 'a glycol-ether fluid',
+  silicone: 'a silicone fluid',
+  mineral: 'a mineral fluid',
+};
+
+export interface Compatibility {
+  verdict: Verdict;
+  text: string;
+}
+
+/**
+ * Whether fluid of one grade may be poured into a system built for another.
+ * Different bases never mix: a stop. A lower grade of the same base only lowers what the car can bear.
+ * @param poured grade on the bottle
+ * @param wanted grade that the car's maker asks for
+ */
+export function checkGrade(poured: Grade, wanted: Grade): Compatibility {
+  const a = gradeFacts[poured];
+  const b = gradeFacts[wanted];
+  if (a.base !== b.base) {
+    return {
+      verdict: 'stop',
+      text: `${poured} is ${baseWords[a.base]}; this car takes ${wanted}, ${baseWords[b.base]}. The two never mix.`,
+    };
+  }
+  if (a.minimum && b.minimum && a.minimum.dryC < b.minimum.dryC) {
+    return {
+      verdict: 'needsWork',
+      text: `${poured} is below the ${wanted} that this car asks for: a mix is only as good as its worst part.`,
+    };
+  }
+  return { verdict: 'inOrder', text: `${poured} suits a car that asks for ${wanted}.` };
+}

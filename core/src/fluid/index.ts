@@ -1,0 +1,37 @@
+export { type Compatibility, type FluidBase, checkGrade, gradeFacts } from './grades';
+export {
+  FALL_BAND,
+  type LabelPoints,
+  MOST_WATER_PERCENT,
+  WET_WATER_PERCENT,
+  boilingPointAt,
+  curveConstant,
+  curveSlope,
+  waterFromBoilingPoint,
+} from './curve';
+export { STANDARD_KPA, atPressure, pressureAtAltitude, shiftPerMmHg, toStandardPressure } from './pressure';
+export { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
+export { type HeatingSample, type Plateau, findPlateau } from './plateau';
+export {
+  type NippleStep,
+  axleOf,
+  cornerSequence,
+  defaultLineLengthsMm,
+  nippleSequence,
+  sequenceReason,
+  usualVolumesMl,
+} from './sequence';
+export { type BottleState, bottleObjections, bottleState, pouredFrom, wasteCollectedMl, wasteOf } from './bottles';
+export {
+  type FluidWork,
+  type PolicyContext,
+  type RuleOwner,
+  type RuleVerdict,
+  judgePolicy,
+  nextDue,
+  policyName,
+  strictest,
+} from './policies';
+export { type FluidState, type JudgedTest, fluidState, isComplete, judgeTest } from './state';
+export { type Anchor, anchorOf, boilingFigure, dayBelow, waterAt } from './projection';
+export { type FluidJudgement, judgeFluid } from './judge';

@@ -1,0 +1,197 @@
+import { type Instant, dateIn } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { BoilingTest, Car, Fact, Fluid, FluidExchange, MoistureReading, Reason } from '../vocabulary';
+import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
+import { checkGrade, gradeFacts } from './grades';
+import { toStandardPressure } from './pressure';
+import { nippleSequence } from './sequence';
+import { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
+
+/** A boiling test with what follows from it. */
+export interface JudgedTest {
+  test: BoilingTest;
+  standardC: number;
+  water: WaterEstimate;
+}
+
+/** One filling of a car with fluid, from one full exchange to the next. */
+export interface Filling {
+  /** Null for the fluid that was in the car before the first exchange on record. */
+  exchange: FluidExchange | null;
+  /** What was poured in, where the bottle says. */
+  fluids: Fluid[];
+  label: LabelPoints;
+  labelFrom: 'bottle' | 'grade';
+  /** Water that the fluid brought along, from a test of its bottle; 0 for a bottle that nobody tested. */
+  waterAtFillPercent: number;
+  bottleTest: JudgedTest | null;
+  tests: JudgedTest[];
+  pens: MoistureReading[];
+}
+
+export interface FluidState {
+  fillings: Filling[];
+  current: Filling;
+  lastExchange: FluidExchange | null;
+  lastBleed: FluidExchange | null;
+  uptake: UptakeRate;
+  /** What earlier work left behind: wrong mix, soft pedal, air, open nipple. */
+  faults: Reason[];
+}
+
+/** Mineral fluid has no minima: this stands for a system whose label nobody knows, °C. Common practice, no source. */
+const UNKNOWN_LABEL: LabelPoints = { dryBoilingPointC: 230, wetBoilingPointC: 155 };
+
+function gradeLabel(car: Car): LabelPoints {
+  const minimum = gradeFacts[car.fluidGrade].minimum;
+  return minimum ? { dryBoilingPointC: minimum.dryC, wetBoilingPointC: minimum.wetC } : UNKNOWN_LABEL;
+}
+
+/** A full exchange reaches every nipple of the car; anything less only bleeds. */
+export function isComplete(exchange: FluidExchange, car: Car): boolean {
+  return (
+    exchange.scope === 'full' &&
+    nippleSequence(car).every((step) =>
+      exchange.corners.some((c) => c.corner === step.corner && c.nipple === step.nipple && c.volumeMl > 0),
+    )
+  );
+}
+
+function fluidsIn(logbook: Logbook, exchange: FluidExchange): Fluid[] {
+  const ids = new Set(exchange.corners.map((c) => c.bottleId));
+  if (exchange.reservoirBottleId) ids.add(exchange.reservoirBottleId);
+  return [...ids].flatMap((bottleId) => {
+    const bottle = logbook.bottles.get(bottleId);
+    const fluid = bottle && logbook.fluids.get(bottle.fluidId);
+    return fluid ? [fluid] : [];
+  });
+}
+
+/** The mix is only as good as its worst part. */
+const worstLabel = (fluids: readonly Fluid[]): LabelPoints => ({
+  dryBoilingPointC: Math.min(...fluids.map((f) => f.dryBoilingPointC)),
+  wetBoilingPointC: Math.min(...fluids.map((f) => f.wetBoilingPointC)),
+});
+
+/** Corrects a test to standard pressure and reads its water content off the fluid's curve. */
+export function judgeTest(test: BoilingTest, label: LabelPoints): JudgedTest {
+  const standardC = toStandardPressure(test.readingC, test.ambientKpa);
+  return { test, standardC, water: waterFromBoilingPoint(standardC, label) };
+}
+
+function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: LabelPoints): JudgedTest | null {
+  const tests = exchange.corners
+    .flatMap((c) => logbook.factsOfBottle(c.bottleId))
+    .filter((f): f is BoilingTest => f.kind === 'boilingTest' && f.at <= exchange.at);
+  const latest = tests.reduce<BoilingTest | null>((a, b) => (a === null || b.at > a.at ? b : a), null);
+  return latest && judgeTest(latest, label);
+}
+
+function exchangeFaults(exchange: FluidExchange): Reason[] {
+  const reasons: Reason[] = [];
+  const list = (pick: (c: FluidExchange['corners'][number]) => boolean): string =>
+    [...new Set(exchange.corners.filter(pick).map((c) => c.corner))].join(', ');
+  const open = list((c) => !c.nippleShut);
+  const airy = list((c) => !c.bubbleFree);
+  const dirty = list((c) => !c.clean);
+  if (open) reasons.push({ verdict: 'stop', text: `Nipple not shut at ${open}.` });
+  if (exchange.pedalAfter === 'soft') {
+    reasons.push({ verdict: 'stop', text: 'Pedal soft after the last bleed: bleed again, nobody drives it.' });
+  }
+  if (exchange.pedalAfter === 'long') {
+    reasons.push({ verdict: 'needsWork', text: 'Pedal long after the last bleed: find out why.' });
+  }
+  if (airy) reasons.push({ verdict: 'needsWork', text: `Fluid not free of bubbles at ${airy}.` });
+  if (dirty) reasons.push({ verdict: 'watch', text: `Fluid did not run clean at ${dirty}.` });
+  return reasons;
+}
+
+/** Fluids of different bases that met in the system and that no workshop has cleared since. */
+function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Reason[] {
+  let fault: Reason | null = null;
+  for (const fact of facts) {
+    if (fact.kind === 'systemCleared') fault = null;
+    if (fact.kind !== 'fluidExchange') continue;
+    for (const fluid of fluidsIn(logbook, fact)) {
+      const check = checkGrade(fluid.grade, car.fluidGrade);
+      if (check.verdict === 'stop') {
+        fault = {
+          verdict: 'stop',
+          text: `Wrong fluid in the system: ${fluid.name} (${fluid.grade}) in a car for ${car.fluidGrade}. Not driven until a workshop has cleared it.`,
+        };
+      }
+    }
+  }
+  return fault ? [fault] : [];
+}
+
+/** Fluid of the right base and too low a grade. */
+const gradeFaults = (filling: Filling, car: Car): Reason[] =>
+  filling.fluids.map((f) => checkGrade(f.grade, car.fluidGrade)).filter((c) => c.verdict === 'needsWork');
+
+/**
+ * Everything about a car's fluid that follows from its facts up to a moment.
+ * @param until facts after this moment are left out
+ */
+export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidState {
+  const facts = logbook.factsOfCar(car.id).filter((f) => f.at <= until);
+  const unknown: Filling = {
+    exchange: null,
+    fluids: [],
+    label: gradeLabel(car),
+    labelFrom: 'grade',
+    waterAtFillPercent: 0,
+    bottleTest: null,
+    tests: [],
+    pens: [],
+  };
+  const fillings: Filling[] = [unknown];
+  let lastExchange: FluidExchange | null = null;
+  let lastBleed: FluidExchange | null = null;
+  for (const fact of facts) {
+    const current = fillings.at(-1)!;
+    if (fact.kind === 'boilingTest') current.tests.push(judgeTest(fact, current.label));
+    if (fact.kind === 'moistureReading') current.pens.push(fact);
+    if (fact.kind !== 'fluidExchange') continue;
+    lastBleed = fact;
+    const fluids = fluidsIn(logbook, fact);
+    if (isComplete(fact, car)) {
+      lastExchange = fact;
+      const label = fluids.length > 0 ? worstLabel(fluids) : gradeLabel(car);
+      const bottleTest = bottleTestBefore(logbook, fact, label);
+      fillings.push({
+        exchange: fact,
+        fluids,
+        label,
+        labelFrom: fluids.length > 0 ? 'bottle' : 'grade',
+        waterAtFillPercent: bottleTest?.water.waterPercent ?? 0,
+        bottleTest,
+        tests: [],
+        pens: [],
+      });
+    } else if (fluids.length > 0 && current.labelFrom === 'bottle') {
+      current.label = worstLabel([...current.fluids, ...fluids]);
+      current.fluids = [...new Set([...current.fluids, ...fluids])];
+    }
+  }
+  const points = fillings.map((f): WaterPoint[] => [
+    ...(f.exchange ? [{ at: f.exchange.at, waterPercent: f.waterAtFillPercent }] : []),
+    ...f.tests.filter((t) => !t.water.outside).map((t) => ({ at: t.test.at, waterPercent: t.water.waterPercent })),
+  ]);
+  return {
+    fillings,
+    current: fillings.at(-1)!,
+    lastExchange,
+    lastBleed,
+    uptake: uptakeRate(points, logbook.shop.defaultUptakePercentPerYear),
+    faults: [
+      ...mixFault(logbook, car, facts),
+      ...gradeFaults(fillings.at(-1)!, car),
+      ...(lastBleed ? exchangeFaults(lastBleed) : []),
+    ],
+  };
+}
+
+/** The calendar date of an exchange, or null. */
+export const exchangeDate = (exchange: FluidExchange | null, timeZone: string): string | null =>
+  exchange && dateIn(exchange.at, timeZone);

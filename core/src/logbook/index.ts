@@ -1,0 +1,144 @@
+import {
+  type Booking,
+  type Bottle,
+  type Car,
+  type Collection,
+  type CrewMember,
+  type Customer,
+  type Fact,
+  type Fluid,
+  type Job,
+  type RecordOf,
+  type Shop,
+  type TrackEvent,
+  type Venue,
+  SHOP_ID,
+  shopDefaults,
+} from '../vocabulary';
+
+export type Records = { [C in Collection]?: Iterable<RecordOf<C>> };
+
+/** Facts and records, indexed the way that judgements ask for them. Build it with {@link buildLogbook}. */
+export interface Logbook {
+  shop: Shop;
+  crew: ReadonlyMap<string, CrewMember>;
+  customers: ReadonlyMap<string, Customer>;
+  cars: ReadonlyMap<string, Car>;
+  venues: ReadonlyMap<string, Venue>;
+  events: ReadonlyMap<string, TrackEvent>;
+  bookings: ReadonlyMap<string, Booking>;
+  fluids: ReadonlyMap<string, Fluid>;
+  bottles: ReadonlyMap<string, Bottle>;
+  jobs: ReadonlyMap<string, Job>;
+  /** Facts that count, oldest first, by the car they are about. */
+  factsOfCar(carId: string): readonly Fact[];
+  /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
+  factsOfBottle(bottleId: string): readonly Fact[];
+  /** Facts that count, oldest first, that name a planned job. */
+  factsOfJob(jobId: string): readonly Fact[];
+  bookingsOfCar(carId: string): readonly Booking[];
+  bookingsOfEvent(eventId: string): readonly Booking[];
+  jobsOfCar(carId: string): readonly Job[];
+}
+
+/** Oldest first; facts of the same moment by id, so that the order of arrival never matters. */
+export const byTime = (a: { at: string; id: string }, b: { at: string; id: string }): number =>
+  a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+
+const recordedLater = (a: Fact, b: Fact): boolean =>
+  a.recordedAt === b.recordedAt ? a.id > b.id : a.recordedAt > b.recordedAt;
+
+/** The first entry of the chain of corrections that a fact belongs to. */
+function rootOf(fact: Fact, byFactId: ReadonlyMap<string, Fact>): string {
+  const seen = new Set<string>();
+  let at: Fact = fact;
+  while (at.replaces !== undefined && !seen.has(at.id)) {
+    seen.add(at.id);
+    const next = byFactId.get(at.replaces);
+    if (!next) return at.replaces;
+    at = next;
+  }
+  // A ring can only come from a damaged file; its smallest id stands for it.
+  return seen.has(at.id) ? [...seen].sort()[0]! : at.id;
+}
+
+/**
+ * The facts that count. Corrections form chains (trees, when two phones correct the same entry);
+ * of each, the entry recorded last among those that nothing replaces is the one that counts, and
+ * none at all if that is a withdrawal. The order in which facts arrived is irrelevant.
+ * @returns oldest first
+ */
+export function effectiveFacts(all: Iterable<Fact>): Fact[] {
+  const facts = [...all];
+  const byFactId = byId(facts);
+  const replaced = new Set(facts.map((f) => f.replaces));
+  const counting = new Map<string, Fact>();
+  for (const fact of facts) {
+    if (replaced.has(fact.id)) continue;
+    const root = fact.replaces === undefined ? fact.id : rootOf(fact, byFactId);
+    const rival = counting.get(root);
+    if (!rival || recordedLater(fact, rival)) counting.set(root, fact);
+  }
+  return [...counting.values()].filter((fact) => fact.kind !== 'withdrawal').sort(byTime);
+}
+
+const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
+  const map = new Map<string, T>();
+  for (const item of items ?? []) map.set(item.id, item);
+  return map;
+};
+
+function index<T>(items: Iterable<T>, keysOf: (item: T) => Iterable<string | null | undefined>): Map<string, T[]> {
+  const map = new Map<string, T[]>();
+  for (const item of items) {
+    for (const key of new Set(keysOf(item))) {
+      if (!key) continue;
+      const list = map.get(key);
+      if (list) list.push(item);
+      else map.set(key, [item]);
+    }
+  }
+  return map;
+}
+
+/** Every bottle that a fact is about or poured from. */
+export function bottlesOf(fact: Fact): string[] {
+  if (fact.kind === 'fluidExchange') {
+    const poured = fact.corners.map((c) => c.bottleId);
+    return fact.reservoirBottleId ? [...poured, fact.reservoirBottleId] : poured;
+  }
+  return 'bottleId' in fact && fact.bottleId ? [fact.bottleId] : [];
+}
+
+/** Indexes records and facts once, so that each judgement finds its own in no time. */
+export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
+  const counting = effectiveFacts(facts);
+  const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
+  const ofBottle = index(counting, bottlesOf);
+  const ofJob = index(counting, (f) => [f.jobId]);
+  const live = <T extends { archived: boolean }>(map: Map<string, T>): T[] =>
+    [...map.values()].filter((r) => !r.archived);
+  const bookings = byId(records.bookings);
+  const jobs = byId(records.jobs);
+  const bookingsByCar = index(live(bookings), (b) => [b.carId]);
+  const bookingsByEvent = index(live(bookings), (b) => [b.eventId]);
+  const jobsByCar = index(live(jobs), (j) => [j.carId]);
+  return {
+    shop: byId(records.shops).get(SHOP_ID) ?? shopDefaults,
+    crew: byId(records.crew),
+    customers: byId(records.customers),
+    cars: byId(records.cars),
+    venues: byId(records.venues),
+    events: byId(records.events),
+    bookings,
+    fluids: byId(records.fluids),
+    bottles: byId(records.bottles),
+    jobs,
+    factsOfCar: (carId) => ofCar.get(carId) ?? [],
+    factsOfBottle: (bottleId) => ofBottle.get(bottleId) ?? [],
+    factsOfJob: (jobId) => ofJob.get(jobId) ?? [],
+    bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
+    bookingsOfEvent: (eventId) => bookingsByEvent.get(eventId) ?? [],
+    jobsOfCar: (carId) => jobsByCar.get(carId) ?? [],
+  };
+}

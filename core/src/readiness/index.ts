@@ -1,0 +1,114 @@
+import { type LocalDate, daysBetween } from '../calendar';
+import { type FluidJudgement, judgeFluid } from '../fluid';
+import type { Logbook } from '../logbook';
+import { openJobsOfCar } from '../planning';
+import {
+  type Booking,
+  type Car,
+  type Customer,
+  type Job,
+  type Reason,
+  type TrackEvent,
+  type Venue,
+  type Verdict,
+  severity,
+  worst,
+} from '../vocabulary';
+
+/** One thing that must be right before a car goes out. */
+export interface GateResult {
+  gate: GateName;
+  verdict: Verdict;
+  headline: string;
+  reasons: Reason[];
+}
+
+type Gate = (logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate) => Omit<GateResult, 'gate'>;
+
+/** The gates, in the order in which a technician would ask. Pads, rotors, bedding, torque and pedal join here. */
+const gates = {
+  fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
+} as const satisfies Record<string, Gate>;
+
+export type GateName = keyof typeof gates;
+
+export interface CarReadiness {
+  verdict: Verdict;
+  headline: string;
+  gates: GateResult[];
+}
+
+/** Passes a car through every gate; the worst one speaks for it. */
+export function judgeCar(logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate): CarReadiness {
+  const results = (Object.keys(gates) as GateName[]).map((gate): GateResult => {
+    const { verdict, headline, reasons } = gates[gate](logbook, car, event, today);
+    return { gate, verdict, headline, reasons };
+  });
+  const loudest = results.reduce((a, b) => (severity(b.verdict) > severity(a.verdict) ? b : a));
+  return { verdict: worst(results.map((r) => r.verdict)), headline: loudest.headline, gates: results };
+}
+
+export interface RunUpCar {
+  bookingId: Booking['id'];
+  car: Pick<Car, 'id' | 'name' | 'make' | 'model' | 'plate'>;
+  customer: Pick<Customer, 'id' | 'name'> | null;
+  verdict: Verdict;
+  headline: string;
+  more: number;
+  planned: Job | null;
+}
+
+export interface RunUpEvent {
+  event: TrackEvent;
+  venue: Pick<Venue, 'id' | 'name'> | null;
+  daysToGo: number;
+  cars: RunUpCar[];
+  needing: number;
+}
+
+/**
+ * The coming events, soonest first, with each booked car's readiness; cars that need somebody come first, and among
+ * them those that nobody has planned for.
+ */
+export function runUp(logbook: Logbook, today: LocalDate): RunUpEvent[] {
+  return [...logbook.events.values()]
+    .filter((event) => !event.archived && event.endDate >= today)
+    .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id))
+    .map((event) => {
+      const cars = logbook
+        .bookingsOfEvent(event.id)
+        .flatMap((booking) => {
+          const car = logbook.cars.get(booking.carId);
+          return car && !car.archived ? [judgeBooked(logbook, booking, car, event, today)] : [];
+        })
+        .sort(
+          (a, b) =>
+            severity(b.verdict) - severity(a.verdict) ||
+            Number(a.planned !== null) - Number(b.planned !== null) ||
+            a.car.name.localeCompare(b.car.name),
+        );
+      const venue = logbook.venues.get(event.venueId);
+      return {
+        event,
+        venue: venue ? { id: venue.id, name: venue.name } : null,
+        daysToGo: daysBetween(today, event.startDate),
+        cars,
+        needing: cars.filter((c) => c.verdict !== 'inOrder').length,
+      };
+    });
+}
+
+function judgeBooked(logbook: Logbook, booking: Booking, car: Car, event: TrackEvent, today: LocalDate): RunUpCar {
+  const readiness = judgeCar(logbook, car, event, today);
+  const customer = logbook.customers.get(car.customerId);
+  const reasons = readiness.gates.reduce((n, g) => n + g.reasons.length, 0);
+  return {
+    bookingId: booking.id,
+    car: { id: car.id, name: car.name, make: car.make, model: car.model, plate: car.plate },
+    customer: customer ? { id: customer.id, name: customer.name } : null,
+    verdict: readiness.verdict,
+    headline: readiness.headline,
+    more: Math.max(0, reasons - 1),
+    planned: openJobsOfCar(logbook, car.id)[0] ?? null,
+  };
+}

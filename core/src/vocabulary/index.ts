@@ -1,0 +1,4 @@
+export * from './primitives';
+export * from './records';
+export * from './facts';
+export * from './judgement';

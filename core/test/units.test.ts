@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import {
+  type Dimension,
+  type Unit,
+  formatQuantity,
+  fromCanonical,
+  parseQuantity,
+  quantityParts,
+  toCanonical,
+  unitDefinition,
+  units,
+} from '../src';
+
+const value = (text: string, dimension: Dimension): number => {
+  const parsed = parseQuantity(text, dimension);
+  if (!parsed.ok) throw new Error(parsed.message);
+  return parsed.value;
+};
+
+describe('factors', () => {
+  // NIST Special Publication 811 (2008), Appendix B.8.
+  test.each([
+    [1, 'lbfFt', 1.355817948],
+    [1, 'psi', 6.894757],
+    [1, 'lbfIn', 0.112984829],
+    [1, 'inHg', 3.386389],
+    [1, 'in', 25.4],
+    [1, 'ft', 0.3048],
+    [1, 'lb', 0.45359237],
+    [212, 'degF', 100],
+    [-40, 'degF', -40],
+  ] as [number, Unit, number][])('%d %s is %d in the canonical unit', (typed, unit, canonical) => {
+    expect(toCanonical(typed, unit)).toBeCloseTo(canonical, 9);
+  });
+
+  // 1 mmHg = 133.3224 Pa: NIST SP 811, B.8.
+  test('a millimetre of mercury', () => expect(toCanonical(1, 'mmHg') * 1000).toBeCloseTo(133.3224, 3));
+
+  // Conversions that go wrong in the trade; common practice, checked by the NIST factor.
+  test.each([
+    [38, '28'],
+    [89.5, '66'],
+    [142, '105'],
+  ])('%d N·m is %s lbf·ft', (nm, shown) => {
+    expect(quantityParts(nm, 'torque', 'imperial').figure).toBe(shown);
+  });
+  test('142 N·m to a tenth', () => expect(fromCanonical(142, 'lbfFt')).toBeCloseTo(104.7, 1));
+});
+
+describe('what people type', () => {
+  test.each([
+    ['28 lbft', 'torque', 37.962902544],
+    ['28lb-ft', 'torque', 37.962902544],
+    ['15 psi', 'pressure', 103.421355],
+    ['1,0 bar', 'pressure', 100],
+    ['401F', 'temperature', 205],
+    ['401 °f', 'temperature', 205],
+    ['0.52 in', 'length', 13.208],
+    ['1/2"', 'length', 12.7],
+    ['1 1/8 in', 'length', 28.575],
+    ['0,5 l', 'volume', 500],
+    ['0,125 l', 'volume', 125],
+    ['.5 L', 'volume', 500],
+    ['\u22125', 'temperature', -5],
+    ['1150 ft', 'altitude', 350.52],
+    ['12 weeks', 'days', 84],
+    ['1 h', 'duration', 60],
+  ] as [string, Dimension, number][])('%s as %s', (text, dimension, canonical) => {
+    expect(value(text, dimension)).toBeCloseTo(canonical, 6);
+  });
+
+  test.each([
+    ['', 'torque', /Type a figure/],
+    ['about 50', 'torque', /not a figure/],
+    ['50 or 60', 'torque', /not a unit of torque/],
+    ['38 psi', 'torque', /not a unit of torque/],
+    ['1,200 ml', 'volume', /two ways/],
+    ['1/0 in', 'length', /can be used/],
+    ['9'.repeat(400), 'length', /can be used/],
+    ['<b>5</b>', 'length', /not a figure/],
+  ] as [string, Dimension, RegExp][])('%s as %s is refused with a sentence', (text, dimension, message) => {
+    const parsed = parseQuantity(text, dimension);
+    expect(parsed.ok).toBe(false);
+    if (!parsed.ok) expect(parsed.message).toMatch(message);
+  });
+});
+
+describe('properties', () => {
+  const unit = fc.constantFrom(...(Object.keys(units) as Unit[]));
+  const typed = fc
+    .tuple(fc.integer({ min: -99999, max: 999999 }), fc.integer({ min: 0, max: 3 }))
+    .map(([n, d]) => n / 10 ** d);
+
+  test('there and back is exact for anything that could be typed', () => {
+    fc.assert(
+      fc.property(typed, unit, (x, u) =>
+        expect(fromCanonical(toCanonical(x, u), u)).toBe(x === 0 ? expect.closeTo(0) : x),
+      ),
+    );
+  });
+
+  test('a figure with its label parses back to itself', () => {
+    fc.assert(
+      fc.property(typed, unit, (x, u) => {
+        const { dimension, label } = unitDefinition(u);
+        const parsed = parseQuantity(`${x} ${label}`, dimension);
+        expect(parsed).toMatchObject({ ok: true, typed: x === 0 ? expect.closeTo(0) : x });
+      }),
+    );
+  });
+
+  test('no text whatever throws or gives NaN', () => {
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 40 }),
+        fc.constantFrom<Dimension>('torque', 'length', 'volume', 'temperature'),
+        (text, dimension) => {
+          const parsed = parseQuantity(text, dimension);
+          if (parsed.ok) expect(Number.isFinite(parsed.value)).toBe(true);
+          else expect(parsed.message.length).toBeGreaterThan(10);
+        },
+      ),
+    );
+  });
+});
+
+test('shown in either system', () => {
+  expect(formatQuantity(205, 'temperature')).toBe('205 °C');
+  expect(formatQuantity(205, 'temperature', 'imperial')).toBe('401 °F');
+  expect(formatQuantity(30, 'temperatureDifference', 'imperial')).toBe('54 °F');
+  expect(formatQuantity(-0.2, 'temperature')).toBe('0 °C');
+});
