@@ -266,7 +266,9 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   }
   for (const rule of rules) {
     if (rule.met || rule.owner === 'boilingPoint') continue;
-    reasons.push({ verdict: 'needsWork', text: `${rule.reason.replace(/\.$/, '')} (${ownerWords[rule.owner]}).` });
+    // Work that cannot count yet is something to plan, not something left undone.
+    const verdict = rule.notBefore !== null && rule.notBefore > today ? 'watch' : 'needsWork';
+    reasons.push({ verdict, text: `${rule.reason.replace(/\.$/, '')} (${ownerWords[rule.owner]}).` });
   }
   const pen = state.current.pens.at(-1);
   if (pen && anchor?.basis === 'pen') {

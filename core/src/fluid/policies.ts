@@ -137,7 +137,7 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
       if (!event) return [quiet('exchange', 'No event booked.')];
       const notBefore = previousEventEnd ?? plusDays(event.startDate, -FOR_THIS_EVENT_DAYS);
       const words = previousEventEnd
-        ? `the rule wants one since the last event on ${longDate(previousEventEnd)}`
+        ? `the rule wants one after the event of ${longDate(previousEventEnd)}`
         : `the rule wants one for this event, at most ${FOR_THIS_EVENT_DAYS} days before it`;
       return [forEvent(owner, rule, 'exchange', { ...context, event }, notBefore, words)];
     }
@@ -160,7 +160,10 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
           met: false,
           dueBy: event?.startDate ?? today,
           notBefore: previousEventEnd,
-          reason: `Not bled since the track day of ${longDate(previousEventEnd)}.`,
+          reason:
+            previousEventEnd >= today
+              ? `To be bled after the track day of ${longDate(previousEventEnd)}.`
+              : `Not bled since the track day of ${longDate(previousEventEnd)}.`,
         },
       ];
     }

@@ -1,0 +1,92 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { Problem, errorHandler, notFound } from './problems';
+import { benchRoutes } from './routes/bench';
+import { feedRoutes } from './routes/feed';
+import { keepRoutes } from './routes/keep';
+import { openApiDocument } from './routes/openapi';
+import { LogbookCache } from './store/logbook-cache';
+import type { Store } from './store/store';
+
+export interface AppSettings {
+  store: Store;
+  logger: Logger;
+  /** Folder of the built interface; without it only the API is served. */
+  staticDir?: string;
+  /** Simulated seconds per real second for the instruments. */
+  instrumentSpeed?: number;
+  version?: string;
+}
+
+const HASHED = /-[0-9a-f]{32}\.|\.[0-9a-f]{32}\./;
+
+/** The whole application: API, and the built interface beside it. `stop` ends what streams. */
+export function createApp({ store, logger, staticDir, instrumentSpeed = 8, version = '0.1.0' }: AppSettings): {
+  app: Express;
+  stop: () => void;
+} {
+  const app = express();
+  const cache = new LogbookCache(store);
+  const bench = benchRoutes(cache, instrumentSpeed);
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          // The style engine of the interface writes its rules into the page as it runs.
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'", 'blob:'],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'font-src': ["'self'", 'data:'],
+          // A shop's own network serves plain http.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(
+    compression({
+      filter: (request, response) =>
+        String(response.getHeader('Content-Type')).startsWith('text/event-stream')
+          ? false
+          : compression.filter(request, response),
+    }),
+  );
+
+  app.get('/api/health', async (_request, response) => {
+    if (!(await store.healthy())) throw new Problem(503, 'The database does not answer.');
+    response.set('Cache-Control', 'no-store').json({ status: 'ok', version, cursor: await store.cursor() });
+  });
+  const description = openApiDocument(version);
+  app.get('/api/openapi.json', (_request, response) => {
+    response.json(description);
+  });
+  app.use('/api', feedRoutes(store, cache));
+  app.use('/api/bench', bench.router);
+  app.use('/api', keepRoutes(store));
+  app.use('/api', notFound);
+
+  if (staticDir && existsSync(join(staticDir, 'index.html'))) {
+    app.use(
+      express.static(staticDir, {
+        setHeaders: (response, path) =>
+          response.setHeader('Cache-Control', HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      }),
+    );
+    app.get('/{*path}', (request, response, next) => {
+      // A missing file is missing; any other address is a place inside the interface.
+      if (/\.[a-z0-9]{2,5}$/i.test(request.path)) next();
+      else response.set('Cache-Control', 'no-cache').sendFile(join(staticDir, 'index.html'));
+    });
+  }
+  app.use(notFound);
+  app.use(errorHandler);
+  return { app, stop: bench.stopAll };
+}

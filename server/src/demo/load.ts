@@ -1,0 +1,327 @@
+import { v7 as uuidv7 } from 'uuid';
+import {
+  type Car,
+  type Collection,
+  type Fact,
+  type Instant,
+  type RecordOf,
+  atPressure,
+  boilingPointAt,
+  buildLogbook,
+  dateIn,
+  instantAt,
+  nippleSequence,
+  plusDays,
+  pressureAtAltitude,
+  usualVolumesMl,
+} from '@calvik/core';
+import { chance } from '../instruments/chance';
+import { truthOfCar } from '../instruments/truth';
+import type { Store } from '../store/store';
+import {
+  type DemoCar,
+  type Past,
+  demoCarDefaults,
+  demoCars,
+  demoCrew,
+  demoCustomers,
+  demoEvents,
+  demoFluids,
+  demoShop,
+  demoVenues,
+} from './shop';
+
+type AnyRecord = { [C in Collection]: { collection: C; body: RecordOf<C> } }[Collection];
+
+export interface DemoData {
+  records: AnyRecord[];
+  facts: Fact[];
+}
+
+/**
+ * The demo shop's two years, counted back from `now`. The same moment gives the same data.
+ * @param now the moment that "today" and all dates count from
+ */
+export function demoData(now: Instant): DemoData {
+  const dice = chance('the demo shop');
+  const { timeZone, altitudeM } = demoShop;
+  const today = dateIn(now, timeZone);
+  const ambientKpa = pressureAtAltitude(altitudeM);
+  const at = (daysAgo: number, time = '10:00'): Instant => instantAt(plusDays(today, -daysAgo), time, timeZone);
+  const newId = (moment: Instant): string =>
+    uuidv7({
+      msecs: Date.parse(moment),
+      random: Uint8Array.from({ length: 16 }, () => Math.floor(dice.uniform() * 256)),
+    });
+
+  const records: AnyRecord[] = [{ collection: 'shops', body: demoShop }];
+  const facts: Fact[] = [];
+  const common = { version: 0, archived: false };
+  const long = at(740);
+
+  const keyed = <T extends { key: string }>(list: readonly T[]): Record<string, string> =>
+    Object.fromEntries(list.map(({ key }) => [key, newId(long)]));
+  const crew = keyed(demoCrew);
+  const customers = keyed(demoCustomers);
+  const venues = keyed(demoVenues);
+  const fluids = keyed(demoFluids);
+  const events = keyed(demoEvents);
+  const crewIds = Object.values(crew);
+
+  for (const { key, name, role } of demoCrew)
+    records.push({ collection: 'crew', body: { ...common, id: crew[key]!, name, role } });
+  for (const c of demoCustomers) {
+    records.push({
+      collection: 'customers',
+      body: {
+        ...common,
+        id: customers[c.key]!,
+        name: c.name,
+        phone: c.phone,
+        email: '',
+        notes: '',
+        fluidPolicy: c.policy,
+        demandedMarginC: c.margin,
+      },
+    });
+  }
+  for (const { key, ...venue } of demoVenues)
+    records.push({ collection: 'venues', body: { ...common, id: venues[key]!, ...venue } });
+  for (const f of demoFluids) {
+    records.push({
+      collection: 'fluids',
+      body: {
+        ...common,
+        id: fluids[f.key]!,
+        name: f.name,
+        grade: f.grade,
+        dryBoilingPointC: f.dry,
+        wetBoilingPointC: f.wet,
+        darkWhenNew: f.dark ?? false,
+      },
+    });
+  }
+  for (const e of demoEvents) {
+    records.push({
+      collection: 'events',
+      body: {
+        ...common,
+        id: events[e.key]!,
+        name: e.name,
+        venueId: venues[e.venue]!,
+        organiser: e.organiser,
+        startDate: plusDays(today, e.inDays),
+        endDate: plusDays(today, e.inDays + e.days - 1),
+        flushWithinDays: e.window,
+        demandedMarginC: e.margin,
+        notes: '',
+      },
+    });
+  }
+
+  let bottleNumber = 0;
+  const addBottle = (fluidKey: string, received: Instant, sizeMl: number, archived: boolean): string => {
+    const bottleId = newId(received);
+    bottleNumber += 1;
+    records.push({
+      collection: 'bottles',
+      body: {
+        ...common,
+        archived,
+        id: bottleId,
+        label: `B-${String(bottleNumber).padStart(3, '0')}`,
+        fluidId: fluids[fluidKey]!,
+        sizeMl,
+        batch: '',
+        receivedOn: dateIn(received, timeZone),
+      },
+    });
+    return bottleId;
+  };
+
+  const addCar = (entry: DemoCar): void => {
+    const car: Car = {
+      ...demoCarDefaults(entry.rightHandDrive ?? false),
+      ...entry.spec,
+      id: newId(long),
+      customerId: customers[entry.owner]!,
+    };
+    records.push({ collection: 'cars', body: car });
+    for (const event of entry.events) {
+      records.push({
+        collection: 'bookings',
+        body: { ...common, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
+      });
+    }
+    const own: Fact[] = [];
+    const add = (fact: Fact): void => {
+      own.push(fact);
+      facts.push(fact);
+    };
+    const base = (daysAgo: number, time?: string): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> => {
+      const moment = at(daysAgo, time);
+      return {
+        id: newId(moment),
+        at: moment,
+        recordedAt: moment,
+        by: crewIds[Math.floor(dice.uniform() * crewIds.length)]!,
+      };
+    };
+    const reading = (moment: Instant): number => {
+      const logbook = buildLogbook(
+        {
+          shops: [demoShop],
+          bottles: records.flatMap((r) => (r.collection === 'bottles' ? [r.body] : [])),
+          fluids: records.flatMap((r) => (r.collection === 'fluids' ? [r.body] : [])),
+        },
+        own,
+      );
+      const truth = truthOfCar(logbook, car, moment);
+      return Math.round(atPressure(boilingPointAt(truth.waterPercent, truth.label), ambientKpa) + dice.normal(1.5));
+    };
+    const boiling = (daysAgo: number, readingC: number, more: object = {}, time?: string): Fact =>
+      ({
+        ...base(daysAgo, time),
+        kind: 'boilingTest',
+        carId: car.id,
+        readingC,
+        ambientKpa,
+        ambientFrom: 'altitude',
+        instrument: 'byHand',
+        ...more,
+      }) as Fact;
+
+    const happen = (past: Past): void => {
+      const [daysAgo, what] = past;
+      if (what === 'boil') add(boiling(daysAgo, reading(at(daysAgo))));
+      if (what === 'misread') {
+        const wrong = boiling(daysAgo, past[2]);
+        add(wrong);
+        add(
+          boiling(
+            daysAgo,
+            reading(at(daysAgo)),
+            { replaces: wrong.id, because: 'Figures swapped when typing.', recordedAt: at(daysAgo, '10:20') },
+            '10:00',
+          ),
+        );
+      }
+      if (what === 'pen') {
+        const percent = past[2] ?? 2.4;
+        add({
+          ...base(daysAgo, '11:00'),
+          kind: 'moistureReading',
+          carId: car.id,
+          waterPercent: percent,
+          instrument: 'byHand',
+        });
+      }
+      if (what === 'flush' || what === 'bleed') {
+        const full = what === 'flush';
+        const bottleId = addBottle(past[2], at(daysAgo + 4), 1000, daysAgo > 45);
+        const steps = nippleSequence(car);
+        const volumes = usualVolumesMl(steps, true);
+        add({
+          ...base(daysAgo, '14:00'),
+          kind: 'fluidExchange',
+          carId: car.id,
+          scope: full ? 'full' : 'heatAffected',
+          reservoirRefillMl: full ? 180 : 0,
+          reservoirBottleId: full ? bottleId : null,
+          corners: steps.map((step, i) => ({
+            ...step,
+            bottleId,
+            volumeMl: Math.round((full ? volumes[i]! : 40) * (0.95 + 0.1 * dice.uniform())),
+            clean: true,
+            bubbleFree: true,
+            nippleShut: true,
+          })),
+          pedalBefore: full ? 'acceptable' : 'firm',
+          pedalAfter: 'firm',
+        });
+        if (daysAgo > 45)
+          add({
+            ...base(daysAgo - 1, '17:00'),
+            kind: 'bottleLevel',
+            bottleId,
+            leftMl: 0,
+            remark: 'Rest used for the buffer.',
+          });
+      }
+    };
+    entry.past.forEach(happen);
+  };
+  demoCars.forEach(addCar);
+
+  // What stands on the shelf today: sealed ones, one just opened, one open for too long.
+  const opened: [string, number, number][] = [
+    ['r325', 6, 1000],
+    ['r312', 96, 1000],
+  ];
+  for (const [fluid, daysAgo, size] of opened) {
+    const bottleId = addBottle(fluid, at(daysAgo + 20), size, false);
+    const moment = at(daysAgo, '09:00');
+    facts.push({ id: newId(moment), at: moment, recordedAt: moment, by: crew.tove!, kind: 'bottleOpened', bottleId });
+  }
+  for (const fluid of ['r325', 'r325', 'r312', 'd51', 'd4', 's5', 'min']) addBottle(fluid, at(21), 1000, false);
+
+  const carIdOf = (key: string): string => {
+    const name = demoCars.find((c) => c.key === key)!.spec.name;
+    const found = records.find((r) => r.collection === 'cars' && r.body.name === name)!;
+    return found.body.id;
+  };
+  const plan = (
+    carKey: string,
+    event: string,
+    crewKey: string,
+    inDays: number,
+    time: string,
+    kind: 'fluidExchange' | 'boilingTest',
+    durationMin: number,
+  ): void => {
+    records.push({
+      collection: 'jobs',
+      body: {
+        ...common,
+        id: newId(at(1)),
+        kind,
+        carId: carIdOf(carKey),
+        eventId: events[event]!,
+        crewId: crew[crewKey]!,
+        startAt: at(-inDays, time),
+        durationMin,
+        notes: '',
+      },
+    });
+  };
+  plan('b1', 'next', 'tove', 1, '08:30', 'fluidExchange', 75);
+  plan('k1', 'next', 'bram', 2, '09:00', 'fluidExchange', 60);
+  plan('m1', 'next', 'sanna', 0, '15:00', 'boilingTest', 15);
+  return { records, facts };
+}
+
+/** Keeps the demo shop in an empty store. @returns how many facts and records */
+export async function loadDemo(store: Store, now: Instant): Promise<number> {
+  const { records, facts } = demoData(now);
+  const order: Collection[] = [
+    'shops',
+    'crew',
+    'customers',
+    'venues',
+    'fluids',
+    'bottles',
+    'cars',
+    'events',
+    'bookings',
+    'jobs',
+  ];
+  const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
+  for (const { collection, body } of sorted) await expectKept(store.keepRecord(collection, body as never));
+  for (const fact of facts) await expectKept(store.keepFact(fact));
+  return records.length + facts.length;
+}
+
+async function expectKept(result: ReturnType<Store['keepFact']>): Promise<void> {
+  const kept = await result;
+  if (kept.outcome !== 'created') throw new Error(`Demo data does not fit: ${JSON.stringify(kept)}`);
+}

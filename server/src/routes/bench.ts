@@ -1,0 +1,110 @@
+import { type Response, Router, json } from 'express';
+import { v7 as uuidv7 } from 'uuid';
+import { z } from 'zod';
+import { fluidState, id, pressureAtAltitude, quantity } from '@calvik/core';
+import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
+import { penReading } from '../instruments/moisture-pen';
+import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/truth';
+import { Problem, invalid } from '../problems';
+import type { LogbookCache } from '../store/logbook-cache';
+
+const testerRequest = z
+  .object({
+    carId: id.optional(),
+    bottleId: id.optional(),
+    /** How deep the sample is in which the probe stands, mm. */
+    depthMm: quantity(0, 300, 'mm'),
+  })
+  .refine((r) => (r.carId === undefined) !== (r.bottleId === undefined), {
+    message: 'Say which car or which bottle the sample is from.',
+    path: ['carId'],
+  });
+const penRequest = z.object({ carId: id });
+
+const MOST_RUNS = 20;
+
+/** The simulated instruments: a boiling tester that streams, and a moisture pen. */
+export function benchRoutes(cache: LogbookCache, speed: number): { router: Router; stopAll: () => void } {
+  const router = Router();
+  const runs = new Map<string, TesterRun>();
+  const parseJson = json({ limit: '10kb' });
+
+  const truthOf = async (
+    sample: { carId?: string; bottleId?: string },
+    at: string,
+  ): Promise<HiddenTruth & { ambientKpa: number }> => {
+    const { logbook } = await cache.current();
+    const ambientKpa = pressureAtAltitude(logbook.shop.altitudeM);
+    const car = sample.carId && logbook.cars.get(sample.carId);
+    const truth = car
+      ? truthOfCar(logbook, car, at)
+      : sample.bottleId
+        ? truthOfBottle(logbook, sample.bottleId, at)
+        : null;
+    if (!truth) throw new Problem(404, 'There is no such car or bottle to take a sample from.');
+    return { ...truth, ambientKpa };
+  };
+
+  router.post('/boiling-tests', parseJson, async (request, response) => {
+    const parsed = testerRequest.safeParse(request.body);
+    if (!parsed.success) throw invalid(parsed.error);
+    const { depthMm, ...sample } = parsed.data;
+    const { ambientKpa, ...truth } = await truthOf(sample, new Date().toISOString());
+    if (depthMm <= PROBE_HOLE_MM) {
+      throw new Problem(
+        409,
+        `The probe is not submerged: the sample is ${depthMm} mm deep, the hole in the probe sits at ${PROBE_HOLE_MM} mm. Draw some into the cup and test it there.`,
+        { errors: [{ path: 'depthMm', message: `More than ${PROBE_HOLE_MM} mm is needed.` }] },
+      );
+    }
+    const runId = uuidv7();
+    const run = new TesterRun(runId, { truth, ambientKpa, seed: runId, speed });
+    runs.set(runId, run);
+    for (const old of [...runs.keys()].slice(0, Math.max(0, runs.size - MOST_RUNS))) {
+      runs.get(old)?.stop('Another test was started.');
+      runs.delete(old);
+    }
+    response.status(201).json({ id: runId, ambientKpa });
+  });
+
+  const runOf = (runId: unknown): TesterRun => {
+    const run = runs.get(String(runId));
+    if (!run) throw new Problem(404, 'This test is over or was never started. Start a new one.');
+    return run;
+  };
+
+  router.get('/boiling-tests/:id/stream', (request, response) => {
+    const run = runOf(request.params.id);
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      Connection: 'keep-alive',
+    });
+    const send = (event: TesterEvent): void => {
+      response.write(`event: ${event.type}\ndata: ${JSON.stringify(event)}\n\n`);
+      if (event.type !== 'sample') response.end();
+    };
+    run.events.forEach(send);
+    if (run.finished) return;
+    run.on('event', send);
+    response.on('close', () => run.off('event', send));
+  });
+
+  router.delete('/boiling-tests/:id', (request, response: Response) => {
+    runOf(request.params.id).stop('Stopped by hand.');
+    response.status(204).end();
+  });
+
+  router.post('/moisture-readings', parseJson, async (request, response) => {
+    const parsed = penRequest.safeParse(request.body);
+    if (!parsed.success) throw invalid(parsed.error);
+    const at = new Date().toISOString();
+    const truth = await truthOf(parsed.data, at);
+    const { logbook } = await cache.current();
+    const car = logbook.cars.get(parsed.data.carId)!;
+    const fluidName = fluidState(logbook, car, at).current.fluids[0]?.name ?? car.fluidGrade;
+    response.json({ waterPercent: penReading(truth, fluidName, `${car.id} ${at}`) });
+  });
+
+  return { router, stopAll: () => runs.forEach((run) => run.stop('The server is stopping.')) };
+}

@@ -1,0 +1,44 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { dateIn, localDate, runUp } from '@calvik/core';
+import { invalid } from '../problems';
+import type { LogbookCache } from '../store/logbook-cache';
+import type { Store } from '../store/store';
+
+const feedQuery = z.object({
+  since: z.coerce.number('A cursor is a whole number.').int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+  limit: z.coerce.number('A limit is a whole number.').int().min(1).max(5000).default(2000),
+});
+const runUpQuery = z.object({ on: localDate.optional() });
+
+/** What is new since a cursor, and the run-up board judged from all of it. */
+export function feedRoutes(store: Store, cache: LogbookCache): Router {
+  const router = Router();
+
+  router.get('/changes', async (request, response) => {
+    const query = feedQuery.safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { cursor, more, rows } = await store.changes(query.data.since, query.data.limit);
+    // Bodies are JSON text already: putting them together spares parsing and printing each one.
+    const changes = rows.map((row) => `{"seq":${row.seq},"collection":"${row.collection}","body":${row.body}}`);
+    response
+      .set('Cache-Control', 'no-store')
+      .type('application/json')
+      .send(`{"cursor":${cursor},"more":${more},"changes":[${changes.join(',')}]}`);
+  });
+
+  let judged: { key: string; text: string } | null = null;
+  router.get('/run-up', async (request, response) => {
+    const query = runUpQuery.safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { logbook, cursor } = await cache.current();
+    const today = query.data.on ?? dateIn(new Date().toISOString(), logbook.shop.timeZone);
+    const key = `${cursor} ${today}`;
+    if (judged?.key !== key) {
+      judged = { key, text: JSON.stringify({ cursor, today, shop: logbook.shop, events: runUp(logbook, today) }) };
+    }
+    response.set('Cache-Control', 'no-cache').type('application/json').send(judged.text);
+  });
+
+  return router;
+}

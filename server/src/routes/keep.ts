@@ -1,0 +1,92 @@
+import { type Request, type Response, Router, json } from 'express';
+import { type Collection, type Fact, collections, factSchema, id, recordSchemas } from '@calvik/core';
+import { Problem, invalid } from '../problems';
+import { FACTS } from '../store/entities';
+import type { Kept, Store } from '../store/store';
+
+const BODY_LIMIT = '256kb';
+
+function idOf(request: Request): string {
+  const parsed = id.safeParse(request.params.id);
+  if (!parsed.success)
+    throw new Problem(422, 'The id in the address is not valid.', {
+      errors: [{ path: 'id', message: 'Not a version 7 UUID.' }],
+    });
+  return parsed.data;
+}
+
+function bodyOf(request: Request): unknown {
+  if (!request.is('application/json')) throw new Problem(415, 'Send JSON, with Content-Type: application/json.');
+  const body: unknown = request.body;
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw new Problem(422, 'The body must be a JSON object.');
+  if ((body as { id?: unknown }).id !== request.params.id) {
+    throw new Problem(422, 'The id in the body is not the one in the address.', {
+      errors: [{ path: 'id', message: 'Differs from the address.' }],
+    });
+  }
+  return body;
+}
+
+function answer(response: Response, kept: Kept): void {
+  switch (kept.outcome) {
+    case 'created':
+      response.status(201).json(kept.body);
+      return;
+    case 'updated':
+    case 'unchanged':
+      response.json(kept.body);
+      return;
+    case 'stale':
+      throw new Problem(409, 'Somebody has changed this since you read it. Look at both versions and decide.', {
+        stored: kept.stored,
+        sent: kept.sent,
+      });
+    case 'differs':
+      throw new Problem(
+        409,
+        'Something else is already kept under this id. Facts are never edited: send a correction.',
+        {
+          stored: kept.stored,
+        },
+      );
+    case 'dangling':
+      throw new Problem(422, kept.missing[0]?.message ?? 'This points at something that is not there.', {
+        errors: kept.missing,
+      });
+  }
+}
+
+/** `PUT` and `GET` of every collection, and of facts. */
+export function keepRoutes(store: Store): Router {
+  const router = Router();
+  const parseJson = json({ limit: BODY_LIMIT, strict: false });
+
+  const read = (collection: string) => async (request: Request, response: Response) => {
+    const body = await store.find(collection, idOf(request));
+    if (body === null) throw new Problem(404, 'There is nothing under this id.');
+    response.type('application/json').send(body);
+  };
+
+  for (const collection of collections) {
+    router.put(`/${collection}/:id`, parseJson, async (request, response) => {
+      idOf(request);
+      const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
+      if (!parsed.success) throw invalid(parsed.error);
+      answer(response, await store.keepRecord(collection, parsed.data));
+    });
+    router.get(`/${collection}/:id`, read(collection));
+    router.get(`/${collection}/:id/history`, async (request, response) => {
+      response.json(await store.history(collection, idOf(request)));
+    });
+  }
+
+  router.put(`/${FACTS}/:id`, parseJson, async (request, response) => {
+    idOf(request);
+    const parsed = factSchema.safeParse(bodyOf(request));
+    if (!parsed.success) throw invalid(parsed.error);
+    answer(response, await store.keepFact(parsed.data as Fact));
+  });
+  router.get(`/${FACTS}/:id`, read(FACTS));
+  return router;
+}

@@ -1,0 +1,173 @@
+import { z } from 'zod';
+import { collections, factSchema, recordSchemas } from '@calvik/core';
+
+const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
+const ref = (name: string): object => ({ $ref: `#/components/schemas/${name}` });
+const problem = (description: string): object => ({
+  description,
+  content: { 'application/problem+json': { schema: ref('Problem') } },
+});
+
+const idParameter = {
+  name: 'id',
+  in: 'path',
+  required: true,
+  schema: { type: 'string', format: 'uuid' },
+  description: 'UUID version 7, made by the client',
+};
+
+/** Input schemas as JSON Schema 2020-12, which OpenAPI 3.1 takes as they are. */
+function schemaOf(schema: z.ZodType): object {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io: 'input' }) as Record<string, unknown>;
+  return rest;
+}
+
+function collectionPaths(collection: string, what: string): Record<string, object> {
+  return {
+    [`/api/${collection}/{id}`]: {
+      put: {
+        summary: `Keep ${what}; sent twice, it is stored once`,
+        tags: [collection],
+        parameters: [idParameter],
+        requestBody: { required: true, content: jsonContent(ref(collection)) },
+        responses: {
+          200: { description: 'Kept before, or updated', content: jsonContent(ref(collection)) },
+          201: { description: 'Kept', content: jsonContent(ref(collection)) },
+          409: problem('Stale version, or another body under the same id'),
+          413: problem('Too large'),
+          415: problem('Not JSON'),
+          422: problem('Not valid; the fields are named'),
+        },
+      },
+      get: {
+        summary: `Read ${what}`,
+        tags: [collection],
+        parameters: [idParameter],
+        responses: { 200: { description: 'Found', content: jsonContent(ref(collection)) }, 404: problem('Not there') },
+      },
+    },
+  };
+}
+
+/** The description of the API, made from the schemas that check it. */
+export function openApiDocument(version: string): object {
+  const number = (description: string, minimum: number): object => ({ type: 'integer', minimum, description });
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Calvik',
+      version,
+      description:
+        'Facts and records of brake preparation. Facts are never edited; a correction names the fact it replaces.',
+    },
+    paths: {
+      ...Object.assign({}, ...collections.map((c) => collectionPaths(c, `a record of ${c}`))),
+      ...collectionPaths('facts', 'a fact'),
+      '/api/changes': {
+        get: {
+          summary: 'Everything kept after a cursor, in order',
+          parameters: [
+            { name: 'since', in: 'query', schema: number('Cursor of the last page', 0) },
+            { name: 'limit', in: 'query', schema: number('Rows at most', 1) },
+          ],
+          responses: {
+            200: { description: 'A page of the feed', content: jsonContent(ref('Changes')) },
+            422: problem('Not valid'),
+          },
+        },
+      },
+      '/api/run-up': {
+        get: {
+          summary: 'The coming events with each booked car judged',
+          parameters: [{ name: 'on', in: 'query', schema: { type: 'string', format: 'date' } }],
+          responses: {
+            200: { description: 'The board', content: jsonContent({ type: 'object' }) },
+            422: problem('Not valid'),
+          },
+        },
+      },
+      '/api/bench/boiling-tests': {
+        post: {
+          summary: 'Start the simulated boiling tester',
+          requestBody: { required: true, content: jsonContent({ type: 'object' }) },
+          responses: {
+            201: { description: 'Heating' },
+            409: problem('Probe not submerged'),
+            404: problem('No such sample'),
+            422: problem('Not valid'),
+          },
+        },
+      },
+      '/api/bench/boiling-tests/{id}/stream': {
+        get: {
+          summary: 'Temperatures as server-sent events: sample, then result or stopped',
+          parameters: [idParameter],
+          responses: {
+            200: { description: 'A stream', content: { 'text/event-stream': { schema: { type: 'string' } } } },
+            404: problem('Over'),
+          },
+        },
+      },
+      '/api/bench/boiling-tests/{id}': {
+        delete: {
+          summary: 'Switch the heater off',
+          parameters: [idParameter],
+          responses: { 204: { description: 'Off' }, 404: problem('Over') },
+        },
+      },
+      '/api/bench/moisture-readings': {
+        post: {
+          summary: 'Dip the simulated moisture pen',
+          requestBody: { required: true, content: jsonContent({ type: 'object' }) },
+          responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
+        },
+      },
+      '/api/health': {
+        get: {
+          summary: 'Whether the server and its database answer',
+          responses: { 200: { description: 'Well' }, 503: problem('Not well') },
+        },
+      },
+    },
+    components: {
+      schemas: {
+        ...Object.fromEntries(collections.map((c) => [c, schemaOf(recordSchemas[c])])),
+        facts: schemaOf(factSchema),
+        Changes: {
+          type: 'object',
+          required: ['cursor', 'more', 'changes'],
+          properties: {
+            cursor: number('Ask for what comes after this', 0),
+            more: { type: 'boolean' },
+            changes: {
+              type: 'array',
+              items: {
+                type: 'object',
+                required: ['seq', 'collection', 'body'],
+                properties: {
+                  seq: number('Place in the feed', 1),
+                  collection: { type: 'string' },
+                  body: { type: 'object' },
+                },
+              },
+            },
+          },
+        },
+        Problem: {
+          type: 'object',
+          required: ['title', 'status', 'detail'],
+          properties: {
+            type: { type: 'string' },
+            title: { type: 'string' },
+            status: { type: 'integer' },
+            detail: { type: 'string' },
+            errors: {
+              type: 'array',
+              items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } },
+            },
+          },
+        },
+      },
+    },
+  };
+}

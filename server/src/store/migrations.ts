@@ -1,0 +1,38 @@
+import { Migration } from '@mikro-orm/migrations';
+
+class FirstTables extends Migration {
+  override up(): void {
+    this.addSql(
+      `create table item (
+        id varchar(36) not null primary key,
+        collection varchar(20) not null,
+        version integer not null,
+        seq integer not null,
+        car_id varchar(36) null,
+        body text not null
+      );`,
+    );
+    this.addSql('create unique index item_seq_unique on item (seq);');
+    this.addSql('create index item_collection_index on item (collection);');
+    this.addSql('create index item_car_id_index on item (car_id);');
+    this.addSql(
+      `create table superseded (
+        id varchar(36) not null,
+        version integer not null,
+        collection varchar(20) not null,
+        body text not null,
+        superseded_at varchar(30) not null,
+        primary key (id, version)
+      );`,
+    );
+    this.addSql('create table feed (name varchar(20) not null primary key, seq integer not null);');
+    this.addSql(`insert into feed (name, seq) values ('items', 0);`);
+  }
+
+  override down(): void {
+    for (const table of ['feed', 'superseded', 'item']) this.addSql(`drop table ${table};`);
+  }
+}
+
+/** In order; a landed migration is never edited, the next change gets its own. */
+export const migrationsList = [{ name: '0001-first-tables', class: FirstTables }];

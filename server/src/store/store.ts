@@ -1,0 +1,220 @@
+import { mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
+import { raw } from '@mikro-orm/core';
+import { Migrator } from '@mikro-orm/migrations';
+import {
+  type Collection,
+  type Fact,
+  type RecordOf,
+  factReferences,
+  factSchema,
+  recordReferences,
+  recordSchemas,
+} from '@calvik/core';
+import { FACTS, type Item, FeedSchema, ItemSchema, SupersededSchema } from './entities';
+import { migrationsList } from './migrations';
+
+export type Body = { id: string; version?: number } & Record<string, unknown>;
+
+/** What became of a write. */
+export type Kept =
+  | { outcome: 'created' | 'updated' | 'unchanged'; body: Body }
+  | { outcome: 'stale'; stored: Body; sent: Body }
+  | { outcome: 'differs'; stored: Body }
+  | { outcome: 'dangling'; missing: { path: string; message: string }[] };
+
+export interface FeedPage {
+  cursor: number;
+  more: boolean;
+  rows: Pick<Item, 'seq' | 'collection' | 'body'>[];
+}
+
+const singular: Record<string, string> = {
+  crew: 'crew member',
+  customers: 'customer',
+  cars: 'car',
+  venues: 'venue',
+  events: 'event',
+  fluids: 'fluid',
+  bottles: 'bottle',
+  jobs: 'job',
+};
+
+/** Keys in one order, so that two spellings of the same thing compare as equal. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
+
+/** Keeps facts and records in SQLite, and hands them out in the order in which they were acknowledged. */
+export class Store {
+  private constructor(private readonly orm: MikroORM) {}
+
+  /**
+   * Opens (and, where needed, creates or migrates) a database.
+   * @param file path of the SQLite file, or ':memory:'
+   */
+  static async open(file: string): Promise<Store> {
+    if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+    const orm = await MikroORM.init({
+      dbName: file,
+      driver: (await import('@mikro-orm/better-sqlite')).BetterSqliteDriver,
+      entities: [ItemSchema, SupersededSchema, FeedSchema],
+      extensions: [Migrator],
+      migrations: { migrationsList, snapshot: false, silent: true },
+      allowGlobalContext: false,
+    });
+    const connection = orm.em.getConnection();
+    // What was acknowledged must survive a power cut.
+    await connection.execute('pragma journal_mode = wal');
+    await connection.execute('pragma synchronous = full');
+    await connection.execute('pragma foreign_keys = on');
+    await orm.getMigrator().up();
+    return new Store(orm);
+  }
+
+  async close(): Promise<void> {
+    await this.orm.close(true);
+  }
+
+  /** Whether the database answers. */
+  async healthy(): Promise<boolean> {
+    return this.orm.isConnected();
+  }
+
+  private fork(): SqlEntityManager {
+    return this.orm.em.fork() as SqlEntityManager;
+  }
+
+  /** The one statement that numbers writes; on a larger database it is also the lock that orders them. */
+  private async nextSeq(em: SqlEntityManager): Promise<number> {
+    await em
+      .createQueryBuilder(FeedSchema)
+      .update({ seq: raw('seq + 1') })
+      .where({ name: 'items' })
+      .execute();
+    const feed = await em.findOneOrFail(FeedSchema, { name: 'items' }, { refresh: true });
+    return feed.seq;
+  }
+
+  private async missing(
+    em: SqlEntityManager,
+    references: { path: string; collection: string; id: string }[],
+  ): Promise<{ path: string; message: string }[]> {
+    if (references.length === 0) return [];
+    const ids = [...new Set(references.map((r) => r.id))];
+    const found = await em.find(ItemSchema, { id: { $in: ids } }, { fields: ['id', 'collection'] });
+    const known = new Set(found.map((item) => `${item.collection}:${item.id}`));
+    return references
+      .filter((r) => !known.has(`${r.collection}:${r.id}`))
+      .map((r) => ({ path: r.path, message: `There is no such ${singular[r.collection] ?? r.collection}.` }));
+  }
+
+  /**
+   * Keeps a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
+   * The same write sent twice is kept once; a write based on an older version changes nothing.
+   */
+  async keepRecord<C extends Collection>(collection: C, sent: RecordOf<C>): Promise<Kept> {
+    const stored = recordSchemas[collection].parse({ ...sent, version: sent.version + 1 }) as Body;
+    return this.fork().transactional(async (em): Promise<Kept> => {
+      const old = await em.findOne(ItemSchema, { id: sent.id });
+      if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
+      if (old && old.version !== sent.version) {
+        const body = JSON.parse(old.body) as Body;
+        return canonical(body) === canonical(stored)
+          ? { outcome: 'unchanged', body }
+          : { outcome: 'stale', stored: body, sent: sent as Body };
+      }
+      if (!old && sent.version !== 0) {
+        return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
+      }
+      const references = Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
+        const id = (stored as Record<string, unknown>)[path];
+        return typeof id === 'string' ? [{ path, collection: target, id }] : [];
+      });
+      const missing = await this.missing(em, references);
+      if (missing.length > 0) return { outcome: 'dangling', missing };
+      const seq = await this.nextSeq(em);
+      const body = JSON.stringify(stored);
+      const carId = typeof stored.carId === 'string' ? stored.carId : null;
+      if (old) {
+        em.create(SupersededSchema, {
+          id: old.id,
+          version: old.version,
+          collection,
+          body: old.body,
+          supersededAt: new Date().toISOString(),
+        });
+        em.assign(old, { version: old.version + 1, seq, carId, body });
+      } else {
+        em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body });
+      }
+      await em.flush();
+      return { outcome: old ? 'updated' : 'created', body: stored };
+    });
+  }
+
+  /** Keeps a fact for good. The same fact sent twice is kept once; another body under its id is refused. */
+  async keepFact(sent: Fact): Promise<Kept> {
+    const fact = factSchema.parse(sent) as Fact;
+    return this.fork().transactional(async (em): Promise<Kept> => {
+      const old = await em.findOne(ItemSchema, { id: fact.id });
+      if (old) {
+        const body = JSON.parse(old.body) as Body;
+        return canonical(body) === canonical(fact)
+          ? { outcome: 'unchanged', body }
+          : { outcome: 'differs', stored: body };
+      }
+      const references = factReferences(fact) as { path: string; collection: string; id: string }[];
+      if (fact.replaces) references.push({ path: 'replaces', collection: FACTS, id: fact.replaces });
+      const missing = await this.missing(em, references);
+      if (missing.length > 0) return { outcome: 'dangling', missing };
+      const seq = await this.nextSeq(em);
+      em.create(ItemSchema, {
+        id: fact.id,
+        collection: FACTS,
+        version: 1,
+        seq,
+        carId: 'carId' in fact && fact.carId ? fact.carId : null,
+        body: JSON.stringify(fact),
+      });
+      await em.flush();
+      return { outcome: 'created', body: fact as unknown as Body };
+    });
+  }
+
+  /** One item's JSON text, or null. */
+  async find(collection: string, id: string): Promise<string | null> {
+    const item = await this.fork().findOne(ItemSchema, { id, collection });
+    return item?.body ?? null;
+  }
+
+  /** Earlier versions of a record, oldest first. */
+  async history(collection: string, id: string): Promise<Body[]> {
+    const rows = await this.fork().find(SupersededSchema, { id, collection }, { orderBy: { version: 'asc' } });
+    return rows.map((row) => JSON.parse(row.body) as Body);
+  }
+
+  /** Everything kept after `since`, oldest first, at most `limit` rows. */
+  async changes(since: number, limit: number): Promise<FeedPage> {
+    const rows = await this.fork()
+      .createQueryBuilder(ItemSchema)
+      .select(['seq', 'collection', 'body'])
+      .where({ seq: { $gt: since } })
+      .orderBy({ seq: 'asc' })
+      .limit(limit + 1)
+      .execute<FeedPage['rows']>('all', false);
+    const more = rows.length > limit;
+    if (more) rows.pop();
+    return { cursor: rows.at(-1)?.seq ?? since, more, rows };
+  }
+
+  /** Numbers given to writes so far. */
+  async cursor(): Promise<number> {
+    const feed = await this.fork().findOneOrFail(FeedSchema, { name: 'items' });
+    return feed.seq;
+  }
+}

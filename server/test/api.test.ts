@@ -1,0 +1,276 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import request from 'supertest';
+import { v7 as uuidv7 } from 'uuid';
+import { type Fact, factSchema, recordSchemas, runUp } from '@calvik/core';
+import { Store, createApp } from '../src';
+import { demoData, loadDemo } from '../src/demo/load';
+import { heating } from '../src/instruments/boiling-tester';
+import { chance } from '../src/instruments/chance';
+import { LogbookCache } from '../src/store/logbook-cache';
+
+const NOW = '2026-06-01T09:00:00.000Z';
+const folder = mkdtempSync(join(tmpdir(), 'calvik-'));
+let store: Store;
+let api: ReturnType<typeof request>;
+let stop: () => void;
+const data = demoData(NOW);
+const one = <C extends string>(collection: C): { id: string } & Record<string, unknown> =>
+  data.records.find((r) => r.collection === (collection as string))!.body as never;
+const crewId = one('crew').id;
+const carId = one('cars').id;
+
+beforeAll(async () => {
+  store = await Store.open(join(folder, 'test.sqlite'));
+  await loadDemo(store, NOW);
+  const built = createApp({ store, logger: pino({ level: 'silent' }), instrumentSpeed: 400 });
+  stop = built.stop;
+  api = request(built.app);
+}, 60_000);
+afterAll(async () => {
+  stop();
+  await store.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const boilingFact = (over: object = {}): Fact & { id: string } =>
+  ({
+    id: uuidv7(),
+    kind: 'boilingTest',
+    at: NOW,
+    recordedAt: NOW,
+    by: crewId,
+    carId,
+    readingC: 251,
+    ambientKpa: 97.3,
+    ambientFrom: 'altitude',
+    instrument: 'byHand',
+    ...over,
+  }) as Fact;
+const put = (collection: string, body: { id: string }): request.Test =>
+  api.put(`/api/${collection}/${body.id}`).send(body);
+
+describe('facts', () => {
+  test('kept once, however often they are sent', async () => {
+    const fact = boilingFact();
+    const before = await store.cursor();
+    expect((await put('facts', fact)).status).toBe(201);
+    expect((await put('facts', fact)).status).toBe(200);
+    // The same fact with its keys in another order is the same fact.
+    expect((await put('facts', Object.fromEntries(Object.entries(fact).reverse()) as typeof fact)).status).toBe(200);
+    expect(await store.cursor()).toBe(before + 1);
+    const read = await api.get(`/api/facts/${fact.id}`);
+    expect(read.body).toEqual(fact);
+  });
+
+  test('another body under the same id is 409 with what is kept', async () => {
+    const fact = boilingFact();
+    await put('facts', fact);
+    const answer = await put('facts', { ...fact, readingC: 199 } as Fact & { id: string });
+    expect(answer.status).toBe(409);
+    expect(answer.type).toBe('application/problem+json');
+    expect(answer.body).toMatchObject({ status: 409, stored: fact });
+    expect((await api.get(`/api/facts/${fact.id}`)).body.readingC).toBe(251);
+  });
+
+  test.each([
+    ['an unknown car', { carId: uuidv7() }, 'carId', 'There is no such car.'],
+    ['an unknown crew member', { by: uuidv7() }, 'by', 'There is no such crew member.'],
+    ['a correction of nothing', { replaces: uuidv7(), because: 'x' }, 'replaces', /no such facts/],
+    ['a word for a figure', { readingC: 'hot' }, 'readingC', 'A figure in °C is wanted.'],
+    ['an impossible figure', { readingC: 1e9 }, 'readingC', 'At most 400 °C.'],
+    ['an unknown kind', { kind: 'horoscope' }, 'kind', /./],
+    ['a car that is a bottle', { carId: one('bottles').id }, 'carId', 'There is no such car.'],
+  ])('%s is 422 with the field named', async (_, over, path, message) => {
+    const answer = await put('facts', boilingFact(over));
+    expect(answer.status).toBe(422);
+    expect(answer.body.errors).toContainEqual({
+      path,
+      message: typeof message === 'string' ? message : expect.stringMatching(message),
+    });
+  });
+});
+
+describe('records', () => {
+  const venue = () => ({
+    id: uuidv7(),
+    version: 0,
+    archived: false,
+    name: 'Low field',
+    altitudeM: 12,
+    peakFluidTempC: 185,
+    notes: '',
+  });
+
+  test('versions go up, stale writes change nothing and get both versions', async () => {
+    const v = venue();
+    expect((await put('venues', v)).body.version).toBe(1);
+    expect((await put('venues', v)).status).toBe(200);
+    const mine = { ...v, version: 1, name: 'Mine' };
+    expect((await put('venues', mine)).body).toMatchObject({ version: 2, name: 'Mine' });
+    expect((await put('venues', mine)).body).toMatchObject({ version: 2 });
+    const theirs = await put('venues', { ...v, version: 1, name: 'Theirs' } as typeof v);
+    expect(theirs.status).toBe(409);
+    expect(theirs.body).toMatchObject({ stored: { name: 'Mine', version: 2 }, sent: { name: 'Theirs', version: 1 } });
+    expect((await api.get(`/api/venues/${v.id}`)).body.name).toBe('Mine');
+    expect((await api.get(`/api/venues/${v.id}/history`)).body).toEqual([{ ...v, version: 1 }]);
+  });
+
+  test('a record of another collection cannot be overwritten', async () => {
+    const answer = await put('venues', { ...venue(), id: carId });
+    expect(answer.status).toBe(409);
+  });
+
+  test('text that looks like SQL or script is text', async () => {
+    const name = `'); drop table item;-- <script>alert(1)</script>`;
+    const v = { ...venue(), name };
+    expect((await put('venues', v)).status).toBe(201);
+    expect((await api.get(`/api/venues/${v.id}`)).body.name).toBe(name);
+    expect((await api.get('/api/health')).body.status).toBe('ok');
+  });
+});
+
+describe('bad requests get a sentence and never a 5xx', () => {
+  const id = uuidv7();
+  const cases: [string, () => request.Test, number][] = [
+    ['broken JSON', () => api.put(`/api/facts/${id}`).set('Content-Type', 'application/json').send('{"id":'), 400],
+    ['no JSON', () => api.put(`/api/facts/${id}`).set('Content-Type', 'text/plain').send('hello'), 415],
+    ['an array', () => api.put(`/api/facts/${id}`).send([] as never), 422],
+    ['a bare number', () => api.put(`/api/facts/${id}`).set('Content-Type', 'application/json').send('7'), 422],
+    ['a huge body', () => api.put(`/api/facts/${id}`).send({ id, remark: 'x'.repeat(400_000) }), 413],
+    [
+      'deep nesting',
+      () =>
+        api
+          .put(`/api/facts/${id}`)
+          .set('Content-Type', 'application/json')
+          .send(`{"id":"${id}","a":${'['.repeat(50_000)}${']'.repeat(50_000)}}`),
+      422,
+    ],
+    ['an id that is none', () => api.put('/api/facts/42').send({ id: '42' }), 422],
+    ['another id in the body', () => api.put(`/api/facts/${id}`).send({ id: uuidv7() }), 422],
+    [
+      'a prototype in the body',
+      () =>
+        api
+          .put(`/api/venues/${id}`)
+          .set('Content-Type', 'application/json')
+          .send(`{"id":"${id}","__proto__":{"name":"x"}}`),
+      422,
+    ],
+    ['an unknown id', () => api.get(`/api/cars/${id}`), 404],
+    ['an unknown collection', () => api.put(`/api/wheels/${id}`).send({ id }), 404],
+    ['a cursor in words', () => api.get('/api/changes?since=yesterday'), 422],
+    ['a negative cursor', () => api.get('/api/changes?since=-1'), 422],
+    ['too many rows', () => api.get('/api/changes?limit=1000000'), 422],
+    ['a date that is none', () => api.get('/api/run-up?on=2026-02-31'), 422],
+    ['a stream of no test', () => api.get(`/api/bench/boiling-tests/${id}/stream`), 404],
+    ['a broken escape', () => api.get('/api/cars/%E0%A4%A'), 400],
+  ];
+  test.each(cases)('%s', async (_, send, status) => {
+    const answer = await send();
+    expect(answer.status).toBe(status);
+    expect(answer.type).toBe('application/problem+json');
+    expect(JSON.parse(answer.text).detail).toMatch(/\w.*\.$/);
+  });
+});
+
+describe('the feed', () => {
+  test('hands out everything once, in order, page by page, and then only what is new', async () => {
+    let since = 0;
+    const seen: string[] = [];
+    for (;;) {
+      const { body } = await api.get(`/api/changes?since=${since}&limit=37`);
+      seen.push(...body.changes.map((c: { body: { id: string } }) => c.body.id));
+      since = body.cursor;
+      if (!body.more) break;
+    }
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.length).toBeGreaterThanOrEqual(data.records.length + data.facts.length);
+    const fact = boilingFact();
+    await put('facts', fact);
+    const { body } = await api.get(`/api/changes?since=${since}`);
+    expect(body.changes).toEqual([{ seq: since + 1, collection: 'facts', body: fact }]);
+  });
+
+  test('the board on the server is the one that core judges', async () => {
+    const { body } = await api.get('/api/run-up?on=2026-06-01');
+    const { logbook } = await new LogbookCache(store).current();
+    expect(body.events).toEqual(JSON.parse(JSON.stringify(runUp(logbook, '2026-06-01'))));
+    expect(body.events).toHaveLength(3);
+  });
+});
+
+describe('instruments', () => {
+  test('the tester refuses when the probe is not submerged', async () => {
+    const answer = await api.post('/api/bench/boiling-tests').send({ carId, depthMm: 11 });
+    expect(answer.status).toBe(409);
+    expect(answer.body.detail).toMatch(/not submerged.*11 mm.*14 mm/);
+  });
+
+  test('it streams temperatures that rise, and reports the plateau', async () => {
+    const { body } = await api.post('/api/bench/boiling-tests').send({ carId, depthMm: 30 });
+    const stream = await api.get(`/api/bench/boiling-tests/${body.id}/stream`).buffer(true);
+    const events = stream.text
+      .split('\n\n')
+      .filter(Boolean)
+      .map((block) => JSON.parse(block.split('\ndata: ')[1]!));
+    const samples = events.filter((e) => e.type === 'sample').map((e) => e.sample.tempC);
+    const result = events.at(-1);
+    expect(result.type).toBe('result');
+    expect(samples[0]).toBeLessThan(30);
+    expect(result.plateau.boilingPointC).toBeGreaterThan(150);
+    expect(Math.max(...samples) - result.plateau.boilingPointC).toBeLessThan(6);
+  }, 20_000);
+
+  test('the heated sample boils where its water says, within the tester’s tolerance', () => {
+    const truth = { waterPercent: 1.2, label: { dryBoilingPointC: 312, wetBoilingPointC: 204 } };
+    const wanted = 100 + 212 * Math.exp(-(Math.log(212 / 104) / 3.7) * 1.2);
+    const samples = [...heating({ truth, ambientKpa: 101.325 }, chance('a run'))];
+    const late = samples.filter((s) => s.seconds > 100).map((s) => s.tempC);
+    expect(Math.abs(late.reduce((a, b) => a + b) / late.length - wanted)).toBeLessThan(4);
+  });
+
+  test('the pen reads something', async () => {
+    const answer = await api.post('/api/bench/moisture-readings').send({ carId });
+    expect(answer.status).toBe(200);
+    expect(answer.body.waterPercent).toBeGreaterThanOrEqual(0);
+  });
+});
+
+test('the description is OpenAPI 3.1, with a schema for every collection', async () => {
+  const { body } = await api.get('/api/openapi.json');
+  expect(body.openapi).toBe('3.1.0');
+  for (const collection of [...Object.keys(recordSchemas), 'facts']) {
+    expect(body.paths[`/api/${collection}/{id}`].put).toBeDefined();
+    expect(body.components.schemas[collection]).toBeDefined();
+  }
+  const referenced = JSON.stringify(body).match(/#\/components\/schemas\/\w+/g)!;
+  for (const name of new Set(referenced)) expect(body.components.schemas[name.split('/').at(-1)!]).toBeDefined();
+});
+
+test('answers carry the security headers', async () => {
+  const { headers } = await api.get('/api/health');
+  expect(headers['content-security-policy']).toContain("default-src 'self'");
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  expect(headers['x-powered-by']).toBeUndefined();
+});
+
+test('what was kept is there after closing and opening again', async () => {
+  const file = join(folder, 'again.sqlite');
+  const first = await Store.open(file);
+  const records = data.records.filter((r) => r.collection === 'crew');
+  for (const r of records) await first.keepRecord('crew', r.body as never);
+  await first.close();
+  const second = await Store.open(file);
+  expect(await second.cursor()).toBe(4);
+  expect((await second.changes(0, 10)).rows.map((r) => JSON.parse(r.body).version)).toEqual([1, 1, 1, 1]);
+  await second.close();
+});
+
+test('every demo fact and record fits its schema, and the same day gives the same shop', () => {
+  for (const fact of data.facts) expect(factSchema.safeParse(fact).success).toBe(true);
+  expect(JSON.stringify(demoData(NOW))).toBe(JSON.stringify(data));
+});
