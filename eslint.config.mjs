@@ -76,7 +76,7 @@ export default tseslint.config(
       ...forbid([
         room(['@calvik/server', 'express'], 'The app speaks to the server over the wire only.'),
         { group: ['@mikro-orm/*', '**/server/src/**'], message: 'The app speaks to the server over the wire only.' },
-        { group: ['@mdi/js', 'lucide-react-native'], message: 'Import icons one by one through ui/icons.' },
+        { regex: '^(@mdi/js|lucide-react-native)$', message: 'Import icons one by one through ui/icons.' },
       ]),
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',

@@ -92,11 +92,7 @@ describe('properties', () => {
     .map(([n, d]) => n / 10 ** d);
 
   test('there and back is exact for anything that could be typed', () => {
-    fc.assert(
-      fc.property(typed, unit, (x, u) =>
-        expect(Math.abs(fromCanonical(toCanonical(x, u), u) - x)).toBe(0),
-      ),
-    );
+    fc.assert(fc.property(typed, unit, (x, u) => expect(Math.abs(fromCanonical(toCanonical(x, u), u) - x)).toBe(0)));
   });
 
   test('a figure with its label parses back to itself', () => {

@@ -77,3 +77,11 @@ export function isTimeZone(name: string): boolean {
     return false;
   }
 }
+
+const timePattern = /^([01]?\d|2[0-3])[:.h]?([0-5]\d)$/;
+
+/** "9:30", "9.30", "0930" or "9h30" as "09:30"; null for anything else. */
+export function readTime(text: string): string | null {
+  const match = timePattern.exec(text.trim());
+  return match ? `${match[1]!.padStart(2, '0')}:${match[2]!}` : null;
+}

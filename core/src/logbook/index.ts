@@ -142,3 +142,18 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
     jobsOfCar: (carId) => jobsByCar.get(carId) ?? [],
   };
 }
+
+/** The same logbook with facts that are not kept yet: what a screen judges while somebody is typing. */
+export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
+  const replaced = new Set(extra.map((f) => f.replaces));
+  const add =
+    (find: (id: string) => readonly Fact[], concerns: (fact: Fact, id: string) => boolean) =>
+    (id: string): readonly Fact[] =>
+      [...find(id).filter((f) => !replaced.has(f.id)), ...extra.filter((f) => concerns(f, id))].sort(byTime);
+  return {
+    ...logbook,
+    factsOfCar: add(logbook.factsOfCar, (f, id) => 'carId' in f && f.carId === id),
+    factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
+    factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
+  };
+}

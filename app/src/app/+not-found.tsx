@@ -1,0 +1,15 @@
+import { useRouter } from 'expo-router';
+import { Empty, Screen } from '../ui/screen';
+
+export default function NotFound() {
+  const router = useRouter();
+  return (
+    <Screen title="Nothing here" back="/">
+      <Empty
+        text="There is no page at this address."
+        action="To the run-up"
+        onPress={() => router.replace('/' as never)}
+      />
+    </Screen>
+  );
+}

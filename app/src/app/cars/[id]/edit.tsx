@@ -1,0 +1,1 @@
+export { EditCarScreen as default } from '../../../features/cars/car-form';

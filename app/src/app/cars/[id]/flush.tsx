@@ -1,0 +1,1 @@
+export { FlushScreen as default } from '../../../features/fluid/flush-screen';

@@ -1,0 +1,1 @@
+export { CarScreen as default } from '../../../features/cars/car-screen';

@@ -1,0 +1,1 @@
+export { CarsScreen as default } from '../../features/cars/cars-screen';

@@ -1,0 +1,1 @@
+export { NewCarScreen as default } from '../../features/cars/car-form';

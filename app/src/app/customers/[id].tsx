@@ -1,0 +1,1 @@
+export { EditCustomerScreen as default } from '../../features/cars/customer-form';

@@ -1,0 +1,1 @@
+export { NewCustomerScreen as default } from '../../features/cars/customer-form';

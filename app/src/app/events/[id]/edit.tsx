@@ -1,0 +1,1 @@
+export { EditEventScreen as default } from '../../../features/events/event-form';

@@ -1,0 +1,1 @@
+export { EventScreen as default } from '../../../features/events/event-screen';

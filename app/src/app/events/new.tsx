@@ -1,0 +1,1 @@
+export { NewEventScreen as default } from '../../features/events/event-form';

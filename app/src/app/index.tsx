@@ -1,0 +1,1 @@
+export { RunUpScreen as default } from '../features/run-up/run-up-screen';

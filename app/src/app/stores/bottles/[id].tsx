@@ -1,0 +1,1 @@
+export { BottleScreen as default } from '../../../features/stores/bottle-screen';

@@ -1,0 +1,1 @@
+export { NewBottleScreen as default } from '../../../features/stores/bottle-form';

@@ -1,0 +1,1 @@
+export { NewFluidScreen as default } from '../../../features/stores/fluid-form';

@@ -1,0 +1,1 @@
+export { UnsentScreen as default } from '../features/settings/unsent-screen';

@@ -1,0 +1,1 @@
+export { EditVenueScreen as default } from '../../features/events/venue-form';

@@ -1,0 +1,1 @@
+export { NewVenueScreen as default } from '../../features/events/venue-form';

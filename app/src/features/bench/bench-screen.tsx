@@ -1,0 +1,103 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Menu } from 'react-native-paper';
+import { useLogbook, useUnits } from '../../store/hooks';
+import { quantityText } from '../../ui/form';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { TesterPanel } from '../fluid/tester-panel';
+import { useKeepFact } from '../fluid/use-keep-fact';
+import { useToday } from '../../store/hooks';
+
+/** The bench: the boiling tester on any car's or bottle's sample, and the way to the pen. */
+export function BenchScreen() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { system, show } = useUnits();
+  const { keepFact, saving, problem } = useKeepFact();
+  const [menu, setMenu] = useState(false);
+  const [sample, setSample] = useState<{ kind: 'car' | 'bottle'; id: string } | null>(null);
+  const [result, setResult] = useState<{ readingC: number; ambientKpa: number } | null>(null);
+  const cars = [...logbook.cars.values()].filter((c) => !c.archived).sort((a, b) => a.name.localeCompare(b.name));
+  const bottles = [...logbook.bottles.values()].filter((b) => !b.archived);
+  const car = sample?.kind === 'car' ? logbook.cars.get(sample.id) : undefined;
+  const bottle = sample?.kind === 'bottle' ? logbook.bottles.get(sample.id) : undefined;
+  const name = car?.name ?? (bottle ? `${bottle.label} ${logbook.fluids.get(bottle.fluidId)?.name ?? ''}` : null);
+  const choose = (kind: 'car' | 'bottle', id: string): void => {
+    setSample({ kind, id });
+    setResult(null);
+    setMenu(false);
+  };
+  const keep = async (): Promise<void> => {
+    if (!sample || !result) return;
+    const from = sample.kind === 'car' ? { carId: sample.id } : { bottleId: sample.id };
+    if (
+      await keepFact(
+        { kind: 'boilingTest', ...from, ...result, ambientFrom: 'altitude', instrument: 'simulatedTester' },
+        today,
+      )
+    ) {
+      router.push((sample.kind === 'car' ? `/cars/${sample.id}/verdict` : `/stores/bottles/${sample.id}`) as never);
+    }
+  };
+  return (
+    <Screen title="Bench" above="Simulated instruments">
+      <Section title="Boiling tester">
+        <Menu
+          visible={menu}
+          onDismiss={() => setMenu(false)}
+          anchorPosition="bottom"
+          anchor={
+            <MainButton mode="outlined" icon="down" onPress={() => setMenu(true)}>
+              {name ? `Sample: ${name}` : 'Choose the sample'}
+            </MainButton>
+          }
+        >
+          <View style={styles.menu}>
+            {cars.map((c) => (
+              <Menu.Item key={c.id} title={c.name} style={styles.item} onPress={() => choose('car', c.id)} />
+            ))}
+            {bottles.map((b) => (
+              <Menu.Item
+                key={b.id}
+                title={`Bottle ${b.label} ${logbook.fluids.get(b.fluidId)?.name ?? ''}`}
+                style={styles.item}
+                onPress={() => choose('bottle', b.id)}
+              />
+            ))}
+          </View>
+        </Menu>
+        {sample ? (
+          <TesterPanel
+            key={sample.id}
+            sample={sample.kind === 'car' ? { carId: sample.id } : { bottleId: sample.id }}
+            depth={car ? quantityText(car.reservoirDepthMm, 'length', system) : '30 mm'}
+            onResult={(readingC, ambientKpa) => setResult({ readingC, ambientKpa })}
+          />
+        ) : (
+          <Text tone="inkSoft">Draw a sample from a reservoir or a bottle, and choose it here.</Text>
+        )}
+        {result && name ? (
+          <MainButton onPress={() => void keep()} loading={saving}>
+            {`Keep ${show(result.readingC, 'temperature')} for ${name}`}
+          </MainButton>
+        ) : null}
+        {problem ? (
+          <Text tone="stop" live>
+            {problem}
+          </Text>
+        ) : null}
+      </Section>
+      <Section title="Moisture pen">
+        <Text>The pen is dipped at the car: open the car, choose Test fluid, then Pen.</Text>
+        <MainButton mode="outlined" onPress={() => router.push('/cars' as never)}>
+          To the cars
+        </MainButton>
+      </Section>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({ menu: { maxHeight: 380, overflow: 'scroll' }, item: { minHeight: 52 } });

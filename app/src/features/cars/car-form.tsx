@@ -1,0 +1,395 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect } from 'react';
+import { View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import {
+  type AxleBrake,
+  type Car,
+  type Corner,
+  type RecordOf,
+  type Side,
+  cornerNames,
+  corners,
+  cornerSequence,
+  defaultLineLengthsMm,
+  grades,
+  parseQuantity,
+} from '@calvik/core';
+import { useLogbook, useUnits } from '../../store/hooks';
+import {
+  ChoiceField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  SwitchField,
+  TextField,
+  quantityText,
+  useDraftForm,
+} from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { SaveBar } from '../../ui/save-bar';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { newRecord, useKeepRecord, useQuantity } from '../keep';
+
+interface AxleForm {
+  brake: AxleBrake['brake'];
+  pistonsPerCorner: string;
+  pistonDiameterMm: string;
+  nipplesPerCorner: string;
+  nippleOrder: AxleBrake['nippleOrder'];
+}
+
+interface CarForm {
+  customerId: string;
+  name: string;
+  make: string;
+  model: string;
+  year: string;
+  plate: string;
+  driverSide: Side;
+  masterCylinderSide: Side;
+  circuitSplit: Car['circuitSplit'];
+  fluidGrade: Car['fluidGrade'];
+  reservoirMaxMl: string;
+  reservoirMinMl: string;
+  reservoirDepthMm: string;
+  reservoirSharedWithClutch: boolean;
+  front: AxleForm;
+  rear: AxleForm;
+  lineLengthMm: Record<Corner, string>;
+  lineBoreMm: string;
+  sequenceSchool: Car['sequenceSchool'];
+  makerSequence: string;
+  makerSequenceSource: string;
+  pressureCeilingKpa: string;
+  notes: string;
+}
+
+const axleDefaults: Record<'front' | 'rear', AxleBrake> = {
+  front: {
+    brake: 'fixedCaliper',
+    pistonsPerCorner: 4,
+    pistonDiameterMm: 38,
+    nipplesPerCorner: 1,
+    nippleOrder: 'innerFirst',
+  },
+  rear: {
+    brake: 'floatingCaliper',
+    pistonsPerCorner: 1,
+    pistonDiameterMm: 36,
+    nipplesPerCorner: 1,
+    nippleOrder: 'innerFirst',
+  },
+};
+
+/** Sane figures to begin with; common practice, no source. */
+function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: string): CarForm {
+  const axle = (a: AxleBrake): AxleForm => ({
+    ...a,
+    pistonsPerCorner: String(a.pistonsPerCorner),
+    pistonDiameterMm: quantityText(a.pistonDiameterMm, 'length', system),
+    nipplesPerCorner: String(a.nipplesPerCorner),
+  });
+  const lengths = car?.lineLengthMm ?? defaultLineLengthsMm('left');
+  return {
+    customerId: car?.customerId ?? customerId,
+    name: car?.name ?? '',
+    make: car?.make ?? '',
+    model: car?.model ?? '',
+    year: car?.year ? String(car.year) : '',
+    plate: car?.plate ?? '',
+    driverSide: car?.driverSide ?? 'left',
+    masterCylinderSide: car?.masterCylinderSide ?? 'left',
+    circuitSplit: car?.circuitSplit ?? 'frontRear',
+    fluidGrade: car?.fluidGrade ?? 'DOT 4',
+    reservoirMaxMl: quantityText(car?.reservoirMaxMl ?? 300, 'volume', system),
+    reservoirMinMl: quantityText(car?.reservoirMinMl ?? 130, 'volume', system),
+    reservoirDepthMm: quantityText(car?.reservoirDepthMm ?? 35, 'length', system),
+    reservoirSharedWithClutch: car?.reservoirSharedWithClutch ?? false,
+    front: axle(car?.front ?? axleDefaults.front),
+    rear: axle(car?.rear ?? axleDefaults.rear),
+    lineLengthMm: Object.fromEntries(corners.map((c) => [c, quantityText(lengths[c], 'length', system)])) as Record<
+      Corner,
+      string
+    >,
+    lineBoreMm: quantityText(car?.lineBoreMm ?? 3.3, 'length', system),
+    sequenceSchool: car?.sequenceSchool ?? 'farthestFirst',
+    makerSequence: car?.makerSequence.join(' ') ?? '',
+    makerSequenceSource: car?.makerSequenceSource ?? '',
+    pressureCeilingKpa: quantityText(car?.pressureCeilingKpa ?? null, 'pressure', system),
+    notes: car?.notes ?? '',
+  };
+}
+
+const isCorner = (text: string): text is Corner => (corners as readonly string[]).includes(text);
+/** "rl rr fl fr", with spaces, commas or arrows between. */
+const readSequence = (text: string): Corner[] =>
+  text
+    .toUpperCase()
+    .split(/[^A-Z]+/)
+    .filter(isCorner);
+
+function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null) => Car {
+  const quantity = useQuantity();
+  return (f, car) => {
+    const axle = (a: AxleForm): AxleBrake => ({
+      brake: a.brake,
+      pistonsPerCorner: Number(a.pistonsPerCorner),
+      pistonDiameterMm: quantity(a.pistonDiameterMm, 'length'),
+      nipplesPerCorner: Number(a.nipplesPerCorner) as 1 | 2,
+      nippleOrder: a.nippleOrder,
+    });
+    return {
+      ...(car ?? newRecord()),
+      ...f,
+      year: f.year.trim() === '' ? null : Number(f.year),
+      reservoirMaxMl: quantity(f.reservoirMaxMl, 'volume'),
+      reservoirMinMl: quantity(f.reservoirMinMl, 'volume'),
+      reservoirDepthMm: quantity(f.reservoirDepthMm, 'length'),
+      front: axle(f.front),
+      rear: axle(f.rear),
+      lineLengthMm: Object.fromEntries(corners.map((c) => [c, quantity(f.lineLengthMm[c], 'length')])) as Record<
+        Corner,
+        number
+      >,
+      lineBoreMm: quantity(f.lineBoreMm, 'length'),
+      makerSequence: readSequence(f.makerSequence),
+      pressureCeilingKpa: f.pressureCeilingKpa.trim() === '' ? null : quantity(f.pressureCeilingKpa, 'pressure'),
+    };
+  };
+}
+
+const yes = (value: string, label: string) => ({ value, label });
+const sides = [yes('left', 'Left'), yes('right', 'Right')];
+
+function Axle({
+  control,
+  axle,
+}: {
+  control: ReturnType<typeof useDraftForm<CarForm>>['form']['control'];
+  axle: 'front' | 'rear';
+}) {
+  const brake = useWatch({ control, name: `${axle}.brake` });
+  const nipples = useWatch({ control, name: `${axle}.nipplesPerCorner` });
+  const word = axle === 'front' ? 'Front' : 'Rear';
+  return (
+    <Section title={`${word} brakes`}>
+      <ChoiceField
+        control={control}
+        name={`${axle}.brake`}
+        label={`${word} brake`}
+        options={[yes('fixedCaliper', 'Fixed'), yes('floatingCaliper', 'Floating'), yes('drum', 'Drum')]}
+      />
+      <TextField
+        control={control}
+        name={`${axle}.pistonsPerCorner`}
+        label={`Pistons per ${axle} corner`}
+        hint={brake === 'fixedCaliper' ? 'Both sides together' : undefined}
+        required
+      />
+      <QuantityField
+        control={control}
+        name={`${axle}.pistonDiameterMm`}
+        label={`Piston diameter, ${axle}`}
+        dimension="length"
+      />
+      <ChoiceField
+        control={control}
+        name={`${axle}.nipplesPerCorner`}
+        label={`Nipples per ${axle} corner`}
+        options={[yes('1', 'One'), yes('2', 'Two')]}
+      />
+      {nipples === '2' ? (
+        <ChoiceField
+          control={control}
+          name={`${axle}.nippleOrder`}
+          label="Order of the two, by the caliper’s maker"
+          options={[
+            yes('innerFirst', 'Inner first'),
+            yes('outerFirst', 'Outer first'),
+            yes('outerInnerOuter', 'Out–in–out'),
+          ]}
+        />
+      ) : null}
+    </Section>
+  );
+}
+
+function CarFormScreen({ car, customerId }: { car: Car | null; customerId: string }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const { system } = useUnits();
+  const toCar = useToCar();
+  const { form, restored, startOver, finished } = useDraftForm<CarForm>(
+    `car.${car?.id ?? 'new'}`,
+    formOf(car, system, customerId),
+  );
+  const { control, handleSubmit, setValue, getValues } = form;
+  const { keep, saving, problem } = useKeepRecord('cars', form, finished);
+  const values = useWatch({ control }) as CarForm;
+  const customers = [...logbook.customers.values()]
+    .filter((c) => !c.archived)
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .map((c) => yes(c.id, c.name));
+
+  // The master cylinder sits in front of the driver, and the usual lines follow it, until somebody types other figures.
+  const { masterCylinderSide, driverSide } = values;
+  useEffect(() => {
+    const from = defaultLineLengthsMm(masterCylinderSide === 'left' ? 'right' : 'left');
+    const to = defaultLineLengthsMm(masterCylinderSide);
+    const lengths = getValues('lineLengthMm');
+    const untouched = corners.every((c) => {
+      const parsed = parseQuantity(lengths[c] ?? '', 'length');
+      return parsed.ok && Math.abs(parsed.value - from[c]) < 1;
+    });
+    if (untouched) for (const c of corners) setValue(`lineLengthMm.${c}`, quantityText(to[c], 'length', system));
+  }, [masterCylinderSide, getValues, setValue, system]);
+  useEffect(() => {
+    if (!car && form.formState.dirtyFields.driverSide) setValue('masterCylinderSide', driverSide);
+  }, [driverSide, car, form.formState.dirtyFields.driverSide, setValue]);
+
+  const order = cornerSequence(toCar(values, car));
+  return (
+    <Screen
+      title={car ? car.name : 'New car'}
+      above={car ? 'Edit car' : undefined}
+      back={car ? `/cars/${car.id}` : '/cars'}
+      footer={
+        <SaveBar
+          problem={problem}
+          saving={saving}
+          label="Save car"
+          onSave={() =>
+            void handleSubmit((f) => {
+              const record = toCar(f, car);
+              return keep(record, `/cars/${record.id}`);
+            })()
+          }
+        />
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="The car">
+        {customers.length === 0 ? (
+          <View>
+            <Text>A car belongs to a customer. Enter the customer first.</Text>
+            <MainButton mode="outlined" onPress={() => router.push('/customers/new' as never)}>
+              New customer
+            </MainButton>
+          </View>
+        ) : (
+          <PickField control={control} name="customerId" label="Customer" options={customers} />
+        )}
+        <TextField
+          control={control}
+          name="name"
+          label="Name in the shop"
+          hint="What you call it: “Rooth Velund”"
+          required
+        />
+        <TextField control={control} name="make" label="Make" required />
+        <TextField control={control} name="model" label="Model" required />
+        <TextField control={control} name="year" label="Year" />
+        <TextField control={control} name="plate" label="Plate or race number" />
+        <ChoiceField control={control} name="driverSide" label="Driver sits" options={sides} />
+      </Section>
+      <Section title="Fluid and reservoir">
+        <PickField
+          control={control}
+          name="fluidGrade"
+          label="Fluid grade by the maker"
+          options={grades.map((g) => yes(g, g))}
+        />
+        <ChoiceField control={control} name="masterCylinderSide" label="Master cylinder, front" options={sides} />
+        <QuantityField control={control} name="reservoirMaxMl" label="Reservoir volume at MAX" dimension="volume" />
+        <QuantityField control={control} name="reservoirMinMl" label="Reservoir volume at MIN" dimension="volume" />
+        <QuantityField
+          control={control}
+          name="reservoirDepthMm"
+          label="Fluid depth for a test probe"
+          dimension="length"
+        />
+        <SwitchField control={control} name="reservoirSharedWithClutch" label="Shares its reservoir with the clutch" />
+        <QuantityField
+          control={control}
+          name="pressureCeilingKpa"
+          label="Pressure bottle ceiling"
+          dimension="pressure"
+          hint="The maker’s figure, where there is one"
+          optional
+        />
+      </Section>
+      <Axle control={control} axle="front" />
+      <Axle control={control} axle="rear" />
+      <Section title="Lines and sequence">
+        <ChoiceField
+          control={control}
+          name="circuitSplit"
+          label="Circuits"
+          options={[yes('frontRear', 'Front and rear'), yes('diagonal', 'Diagonal')]}
+        />
+        {corners.map((c) => (
+          <QuantityField
+            key={c}
+            control={control}
+            name={`lineLengthMm.${c}`}
+            label={`Line to ${cornerNames[c]}`}
+            dimension="length"
+          />
+        ))}
+        <QuantityField
+          control={control}
+          name="lineBoreMm"
+          label="Line bore"
+          dimension="length"
+          hint="A 4.75 mm tube has about 3.3 mm"
+        />
+        <PickField
+          control={control}
+          name="sequenceSchool"
+          label="Bleeding sequence"
+          options={[
+            yes('farthestFirst', 'Farthest line first'),
+            yes('nearestFirst', 'Nearest line first'),
+            yes('diagonal', 'By diagonal circuit'),
+            yes('makerSheet', 'As the maker’s sheet says'),
+          ]}
+        />
+        {values.sequenceSchool === 'makerSheet' ? (
+          <>
+            <TextField
+              control={control}
+              name="makerSequence"
+              label="The maker’s sequence"
+              hint="For example RL RR FL FR"
+              required
+            />
+            <TextField
+              control={control}
+              name="makerSequenceSource"
+              label="Where that stands"
+              hint="Sheet and page"
+              required
+            />
+          </>
+        ) : null}
+        <Text tone="inkSoft">{`That makes: ${order.map((c) => cornerNames[c]).join(', ')}.`}</Text>
+      </Section>
+      <Section title="Notes">
+        <TextField control={control} name="notes" label="Notes" lines={3} />
+      </Section>
+    </Screen>
+  );
+}
+
+export function NewCarScreen() {
+  const { customer } = useLocalSearchParams<{ customer?: string }>();
+  return <CarFormScreen car={null} customerId={customer ?? ''} />;
+}
+
+export function EditCarScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const car = useLogbook().cars.get(id);
+  return car ? <CarFormScreen key={car.id} car={car} customerId={car.customerId} /> : <Gone what="car" back="/cars" />;
+}

@@ -1,0 +1,120 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Car,
+  type TrackEvent,
+  cornerNames,
+  cornerSequence,
+  dateIn,
+  jobName,
+  nippleSequence,
+  openJobsOfCar,
+  sequenceReason,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
+import { useLogbook } from '../../store/hooks';
+import { CornerSheet } from '../../ui/corner-sheet';
+import { Gone } from '../../ui/gone';
+import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { FluidCard } from '../fluid/fluid-card';
+import { History } from '../fluid/history';
+import { TestChart } from '../fluid/test-chart';
+import { useEventFor } from '../fluid/use-fluid';
+
+const brakes = { fixedCaliper: 'fixed caliper', floatingCaliper: 'floating caliper', drum: 'drum' } as const;
+
+export function CarScreen() {
+  const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
+  const logbook = useLogbook();
+  const car = logbook.cars.get(id);
+  const event = useEventFor(id, eventId);
+  if (!car) return <Gone what="car" back="/cars" />;
+  return <CarPage car={car} event={event} />;
+}
+
+function Layout({ car }: { car: Car }) {
+  const order = cornerSequence(car);
+  const steps = nippleSequence(car);
+  const cell = (corner: (typeof order)[number]) => {
+    const nipples = steps.filter((s) => s.corner === corner).length;
+    return { figure: String(order.indexOf(corner) + 1), note: nipples > 1 ? `${nipples} openings` : 'one nipple' };
+  };
+  return (
+    <View style={styles.gap}>
+      <CornerSheet
+        cells={{ FL: cell('FL'), FR: cell('FR'), RL: cell('RL'), RR: cell('RR') }}
+        driverSide={car.driverSide}
+      />
+      <Text as="small">{`Bleed in this order: ${order.map((c) => cornerNames[c]).join(', ')}. ${sequenceReason(car)}`}</Text>
+      <Text as="small">
+        {`Front ${brakes[car.front.brake]}, rear ${brakes[car.rear.brake]}. Takes ${car.fluidGrade}.${car.circuitSplit === 'diagonal' ? ' Diagonal circuits.' : ''}${car.reservoirSharedWithClutch ? ' Shares its reservoir with the clutch.' : ''}`}
+      </Text>
+    </View>
+  );
+}
+
+function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const customer = logbook.customers.get(car.customerId);
+  const { timeZone } = logbook.shop;
+  const jobs = openJobsOfCar(logbook, car.id);
+  const query = event ? `?event=${event.id}` : '';
+  const go = (path: string): void => router.push(`/cars/${car.id}/${path}` as never);
+  const flushJob = jobs.find((j) => j.kind !== 'boilingTest');
+  return (
+    <Screen
+      title={car.name}
+      above={[customer?.name, car.plate].filter(Boolean).join(' · ')}
+      back="/cars"
+      actions={<IconButton icon="edit" label="Edit car" onPress={() => go('edit')} />}
+      footer={
+        <View style={styles.footer}>
+          <View style={styles.grow}>
+            <MainButton onPress={() => go(`test${query}`)}>Test fluid</MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => go(`flush${flushJob ? `?job=${flushJob.id}` : ''}`)}>
+              Record flush
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <FluidCard car={car} event={event} />
+      <Section
+        title="Planned"
+        aside={
+          <MainButton mode="text" icon="plus" onPress={() => go(`plan${query}`)}>
+            Plan a flush
+          </MainButton>
+        }
+      >
+        {jobs.length === 0 ? <Text tone="inkSoft">Nothing planned for this car.</Text> : null}
+        {jobs.map((job) => (
+          <LinkRow
+            key={job.id}
+            label={`${jobName[job.kind]} on ${dateIn(job.startAt, timeZone)}`}
+            onPress={() => go(`plan?job=${job.id}`)}
+          >
+            <Text as="strong">{`${jobName[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`}</Text>
+            <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
+          </LinkRow>
+        ))}
+      </Section>
+      <Section title="Boiling tests">
+        <TestChart car={car} event={event} />
+      </Section>
+      <Section title="Corners and sequence">
+        <Layout car={car} />
+      </Section>
+      <Section title="History">
+        <History carId={car.id} />
+      </Section>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({ gap: { gap: 8 }, footer: { flexDirection: 'row', gap: 8 }, grow: { flex: 1 } });

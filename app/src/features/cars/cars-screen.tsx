@@ -1,0 +1,105 @@
+import { usePathname, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Searchbar } from 'react-native-paper';
+import { useLoaded, useLogbook } from '../../store/hooks';
+import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Text } from '../../ui/text';
+
+/** All cars, by customer, with a search over names, makes and plates. */
+export function CarsScreen() {
+  const router = useRouter();
+  const path = usePathname();
+  const wide = useWide();
+  const loaded = useLoaded();
+  const logbook = useLogbook();
+  const [query, setQuery] = useState('');
+  const groups = useMemo(() => {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+    return [...logbook.customers.values()]
+      .filter((c) => !c.archived)
+      .sort((a, b) => a.name.localeCompare(b.name))
+      .map((customer) => ({
+        customer,
+        cars: [...logbook.cars.values()]
+          .filter((car) => car.customerId === customer.id && !car.archived)
+          .filter((car) => {
+            const text = `${car.name} ${car.make} ${car.model} ${car.plate} ${customer.name}`.toLowerCase();
+            return words.every((w) => text.includes(w));
+          })
+          .sort((a, b) => a.name.localeCompare(b.name)),
+      }))
+      .filter((g) => g.cars.length > 0 || words.length === 0);
+  }, [logbook, query]);
+  const narrow = !wide || path !== '/cars';
+  return (
+    <Screen
+      title="Cars"
+      actions={<IconButton icon="plus" label="New car" onPress={() => router.push('/cars/new' as never)} />}
+      footer={
+        <View style={styles.footer}>
+          <View style={styles.grow}>
+            <MainButton icon="plus" onPress={() => router.push('/cars/new' as never)}>
+              New car
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push('/customers/new' as never)}>
+              New customer
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <Searchbar
+        placeholder="Name, make or plate"
+        value={query}
+        onChangeText={setQuery}
+        aria-label="Search cars"
+        icon="car"
+        clearIcon="close"
+      />
+      {loaded && groups.length === 0 ? (
+        query ? (
+          <Empty text={`Nothing matches “${query}”.`} />
+        ) : (
+          <Empty
+            text="No customers yet. Enter the first one, then the car."
+            action="New customer"
+            onPress={() => router.push('/customers/new' as never)}
+          />
+        )
+      ) : null}
+      {groups.map(({ customer, cars }) => (
+        <Section
+          key={customer.id}
+          title={customer.name}
+          aside={
+            <IconButton
+              icon="edit"
+              label={`Edit ${customer.name}`}
+              onPress={() => router.push(`/customers/${customer.id}` as never)}
+            />
+          }
+        >
+          <View>
+            {cars.length === 0 ? <Text as="small">No car yet.</Text> : null}
+            {cars.map((car) => (
+              <LinkRow
+                key={car.id}
+                label={car.name}
+                onPress={() => router.push(`/cars/${car.id}` as never)}
+                selected={!narrow ? false : path.startsWith(`/cars/${car.id}`)}
+              >
+                <Text as="strong">{car.name}</Text>
+                <Text as="small">{[car.make, car.model, car.year, car.plate].filter(Boolean).join(' · ')}</Text>
+              </LinkRow>
+            ))}
+          </View>
+        </Section>
+      ))}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({ footer: { flexDirection: 'row', gap: 8 }, grow: { flex: 1 } });

@@ -1,0 +1,105 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useWatch } from 'react-hook-form';
+import type { Customer } from '@calvik/core';
+import { useLogbook, useUnits } from '../../store/hooks';
+import { DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { SaveBar } from '../../ui/save-bar';
+import { Screen, Section } from '../../ui/screen';
+import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { type PolicyForm, countLabel, policyForm, policyOf, schoolOptions } from '../policy-fields';
+
+interface CustomerForm {
+  name: string;
+  phone: string;
+  email: string;
+  notes: string;
+  fluidPolicy: PolicyForm;
+  demandedMarginC: string;
+}
+
+function CustomerFormScreen({ customer }: { customer: Customer | null }) {
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const { form, restored, startOver, finished } = useDraftForm<CustomerForm>(`customer.${customer?.id ?? 'new'}`, {
+    name: customer?.name ?? '',
+    phone: customer?.phone ?? '',
+    email: customer?.email ?? '',
+    notes: customer?.notes ?? '',
+    fluidPolicy: policyForm(customer?.fluidPolicy),
+    demandedMarginC: quantityText(customer?.demandedMarginC ?? null, 'temperatureDifference', system),
+  });
+  const { keep, saving, problem } = useKeepRecord('customers', form, finished);
+  const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
+  const save = form.handleSubmit((f) => {
+    const record: Customer = {
+      ...(customer ?? newRecord()),
+      ...f,
+      fluidPolicy: policyOf(f.fluidPolicy),
+      demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
+    };
+    return keep(record, customer ? '/cars' : `/cars/new?customer=${record.id}`);
+  });
+  return (
+    <Screen
+      title={customer ? customer.name : 'New customer'}
+      above={customer ? 'Edit customer' : undefined}
+      back="/cars"
+      footer={
+        <SaveBar
+          problem={problem}
+          saving={saving}
+          onSave={() => void save()}
+          label={customer ? 'Save customer' : 'Save, then enter the car'}
+        />
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="Who">
+        <TextField control={form.control} name="name" label="Name" required />
+        <TextField control={form.control} name="phone" label="Phone" />
+        <TextField control={form.control} name="email" label="E-mail" />
+      </Section>
+      <Section title="What this customer wants for the fluid">
+        <PickField
+          control={form.control}
+          name="fluidPolicy.school"
+          label="Rule"
+          options={schoolOptions}
+          hint="The strictest of shop, customer and organiser holds."
+        />
+        {countLabel[school] ? (
+          <TextField
+            control={form.control}
+            name="fluidPolicy.count"
+            label={countLabel[school]}
+            hint="Left empty: the usual figure"
+          />
+        ) : null}
+        <QuantityField
+          control={form.control}
+          name="demandedMarginC"
+          label="Demanded margin over peak temperature"
+          dimension="temperatureDifference"
+          optional
+          hint="Empty: the shop’s margin"
+        />
+      </Section>
+      <Section title="Notes">
+        <TextField control={form.control} name="notes" label="Notes" lines={3} />
+      </Section>
+    </Screen>
+  );
+}
+
+export const NewCustomerScreen = () => <CustomerFormScreen customer={null} />;
+
+export function EditCustomerScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const customer = useLogbook().customers.get(id);
+  return customer ? (
+    <CustomerFormScreen key={customer.id} customer={customer} />
+  ) : (
+    <Gone what="customer" back="/cars" />
+  );
+}

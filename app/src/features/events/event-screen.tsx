@@ -1,0 +1,150 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type TrackEvent, dateSpan, judgeCar, relativeDays, severity } from '@calvik/core';
+import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
+import { Gone } from '../../ui/gone';
+import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { VerdictMark } from '../../ui/verdict';
+import { newRecord } from '../keep';
+
+export function EventScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const event = useLogbook().events.get(id);
+  return event ? <EventPage event={event} /> : <Gone what="event" back="/" />;
+}
+
+/** One event: its demands, the cars booked to it with their readiness, and booking more. */
+function EventPage({ event }: { event: TrackEvent }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const sync = useSync();
+  const { show } = useUnits();
+  const [choosing, setChoosing] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const venue = logbook.venues.get(event.venueId);
+  const bookings = logbook.bookingsOfEvent(event.id);
+  const booked = new Set(bookings.map((b) => b.carId));
+  const free = [...logbook.cars.values()]
+    .filter((c) => !c.archived && !booked.has(c.id))
+    .sort((a, b) => a.name.localeCompare(b.name));
+  const lines = bookings
+    .flatMap((booking) => {
+      const car = logbook.cars.get(booking.carId);
+      return car ? [{ booking, car, readiness: judgeCar(logbook, car, event, today) }] : [];
+    })
+    .sort(
+      (a, b) => severity(b.readiness.verdict) - severity(a.readiness.verdict) || a.car.name.localeCompare(b.car.name),
+    );
+
+  const book = async (carId: string): Promise<void> => {
+    const result = await sync.keep('bookings', { ...newRecord(), eventId: event.id, carId, notes: '' });
+    setProblem(result.state === 'refused' ? result.problem.message : null);
+    if (result.state !== 'refused') setChoosing(false);
+  };
+  const cancel = async (bookingId: string): Promise<void> => {
+    const booking = logbook.bookings.get(bookingId);
+    if (!booking) return;
+    const result = await sync.keep('bookings', { ...booking, archived: true });
+    setProblem(result.state === 'refused' ? result.problem.message : null);
+  };
+  return (
+    <Screen
+      title={event.name}
+      above={`${dateSpan(event.startDate, event.endDate)}, ${relativeDays(today, event.startDate)}`}
+      back="/"
+      actions={
+        <IconButton icon="edit" label="Edit event" onPress={() => router.push(`/events/${event.id}/edit` as never)} />
+      }
+      footer={
+        choosing ? null : (
+          <MainButton icon="plus" onPress={() => setChoosing(true)}>
+            Book a car
+          </MainButton>
+        )
+      }
+    >
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+      {choosing ? (
+        <Section
+          title="Book which car?"
+          aside={
+            <MainButton mode="text" onPress={() => setChoosing(false)}>
+              Close
+            </MainButton>
+          }
+        >
+          <View>
+            {free.length === 0 ? (
+              <Empty
+                text="Every car is booked already."
+                action="New car"
+                onPress={() => router.push('/cars/new' as never)}
+              />
+            ) : null}
+            {free.map((car) => (
+              <LinkRow key={car.id} label={`Book ${car.name}`} onPress={() => void book(car.id)}>
+                <Text as="strong">{car.name}</Text>
+                <Text as="small">{`${car.make} ${car.model}, ${logbook.customers.get(car.customerId)?.name ?? ''}`}</Text>
+              </LinkRow>
+            ))}
+          </View>
+        </Section>
+      ) : null}
+      <Section title="Booked cars">
+        {lines.length === 0 ? (
+          <Empty text="No car is booked yet." action="Book a car" onPress={() => setChoosing(true)} />
+        ) : null}
+        <View>
+          {lines.map(({ booking, car, readiness }) => (
+            <View key={booking.id} style={styles.line}>
+              <View style={styles.grow}>
+                <LinkRow
+                  label={`${car.name}: ${readiness.headline}`}
+                  onPress={() => router.push(`/cars/${car.id}?event=${event.id}` as never)}
+                >
+                  <View style={styles.name}>
+                    <Text as="strong">{car.name}</Text>
+                    {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
+                  </View>
+                  <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{readiness.headline}</Text>
+                </LinkRow>
+              </View>
+              <IconButton
+                icon="close"
+                label={`Cancel the booking of ${car.name}`}
+                onPress={() => void cancel(booking.id)}
+              />
+            </View>
+          ))}
+        </View>
+      </Section>
+      <Section title="Demands">
+        <Text>
+          {venue
+            ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid gets to about ${show(venue.peakFluidTempC, 'temperature')} there.`
+            : 'The venue is not known.'}
+        </Text>
+        <Text>
+          {event.flushWithinDays
+            ? `${event.organiser || 'The organiser'} wants the fluid changed within ${event.flushWithinDays} days before it.`
+            : 'The organiser has no rule about the age of the fluid.'}
+        </Text>
+        <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
+        {venue ? (
+          <MainButton mode="text" icon="edit" onPress={() => router.push(`/venues/${venue.id}` as never)}>
+            {`Edit ${venue.name}`}
+          </MainButton>
+        ) : null}
+      </Section>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  line: { flexDirection: 'row', alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
+  name: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+});

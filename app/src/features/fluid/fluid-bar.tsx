@@ -1,0 +1,22 @@
+import type { FluidJudgement } from '@calvik/core';
+import { useUnits } from '../../store/hooks';
+import { LimitBar } from '../../ui/limit-bar';
+
+/** The limit bar of a fluid: dry label at one end, demanded boiling point as the limit. */
+export function FluidBar({ judgement }: { judgement: FluidJudgement }) {
+  const { show } = useUnits();
+  const { demanded, boilingNow, boilingOnDay, state } = judgement;
+  const fresh = Math.max(state.current.label.dryBoilingPointC, demanded.value + 5, boilingNow?.value ?? 0);
+  return (
+    <LimitBar
+      label="Boiling point"
+      fresh={fresh}
+      limit={demanded.value}
+      end={Math.min(demanded.value - 40, (boilingOnDay?.value ?? demanded.value) - 10)}
+      reading={boilingNow?.value ?? null}
+      projected={boilingOnDay?.value ?? null}
+      show={(c) => show(c, 'temperature')}
+      limitWord="Wants"
+    />
+  );
+}

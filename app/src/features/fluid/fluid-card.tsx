@@ -1,0 +1,90 @@
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { type Car, type TrackEvent, dateIn, longDate, relativeDays } from '@calvik/core';
+import { useLogbook, useToday } from '../../store/hooks';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { ReasonLine, VerdictMark } from '../../ui/verdict';
+import { FigureView } from '../../ui/working-sheet';
+import { FluidBar } from './fluid-bar';
+import { useFluid } from './use-fluid';
+
+const owners = {
+  organiser: 'the organiser',
+  customer: 'the customer',
+  shop: 'the shop',
+  boilingPoint: 'the boiling point',
+} as const;
+
+/** A car's fluid in one glance: verdict and reasons, the bar, the figures, and what falls due. */
+export function FluidCard({ car, event, detail = true }: { car: Car; event: TrackEvent | null; detail?: boolean }) {
+  const judgement = useFluid(car, event);
+  const logbook = useLogbook();
+  const today = useToday();
+  const router = useRouter();
+  const { verdict, reasons, boilingNow, boilingOnDay, demanded, margin, strictest, nextDue, state } = judgement;
+  const last = state.lastExchange;
+  const bottles = last ? [...new Set(last.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b)) : [];
+  const bottleWords = bottles
+    .map((b) => `${b?.label ?? '?'} ${logbook.fluids.get(b?.fluidId ?? '')?.name ?? ''}`.trim())
+    .join(', ');
+  const tone =
+    verdict === 'stop'
+      ? 'stop'
+      : verdict === 'needsWork' && margin && boilingOnDay && boilingOnDay.value < demanded.value
+        ? 'amber'
+        : 'ink';
+  return (
+    <View style={styles.card} testID="fluid-card">
+      <View style={styles.head}>
+        <Text as="label">{event ? `Fluid for ${event.name}` : 'Fluid today'}</Text>
+        <VerdictMark verdict={verdict} />
+      </View>
+      {reasons.map((reason) => (
+        <ReasonLine key={reason.text} reason={reason} />
+      ))}
+      <FluidBar judgement={judgement} />
+      {boilingNow && boilingOnDay ? (
+        <View style={styles.figures}>
+          <FigureView figure={boilingNow} />
+          <FigureView figure={boilingOnDay} tone={tone} />
+          <FigureView figure={demanded} />
+        </View>
+      ) : (
+        <View style={styles.figures}>
+          <FigureView figure={demanded} />
+        </View>
+      )}
+      {detail ? (
+        <View style={styles.facts}>
+          <Text>
+            {nextDue
+              ? `${nextDue.work === 'exchange' ? 'Exchange' : 'Bleed'} due by ${longDate(nextDue.on)}, ${relativeDays(today, nextDue.on)}.`
+              : 'Nothing falls due by the rules in force.'}
+          </Text>
+          {strictest ? (
+            <Text as="small">{`Strictest rule, from ${owners[strictest.owner]}: ${strictest.rule}. ${strictest.reason}`}</Text>
+          ) : null}
+          <Text as="small">
+            {last
+              ? `Last exchange ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`
+              : 'No full exchange on record.'}
+          </Text>
+          <MainButton
+            mode="text"
+            onPress={() => router.push(`/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}` as never)}
+          >
+            Why: figures and rules
+          </MainButton>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { gap: 12 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' },
+  figures: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 12 },
+  facts: { gap: 4, alignItems: 'flex-start' },
+});

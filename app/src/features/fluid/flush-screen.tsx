@@ -1,0 +1,568 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import {
+  type BottleState,
+  type Car,
+  type Corner,
+  type Fact,
+  type FluidExchange,
+  type PedalFeel,
+  type Reason,
+  bottleObjections,
+  bottleState,
+  cornerNames,
+  dateIn,
+  judgeFluid,
+  nippleSequence,
+  pouredFrom,
+  sequenceReason,
+  severity,
+  usualVolumesMl,
+  wasteOf,
+  withFacts,
+  worst,
+} from '@calvik/core';
+import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
+import { TARGET } from '../../theme/tokens';
+import { useTokens } from '../../theme/use-tokens';
+import { CornerSheet } from '../../ui/corner-sheet';
+import {
+  ChoiceField,
+  DateField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  SwitchField,
+  TextField,
+  quantityText,
+  useDraftForm,
+} from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { Icon } from '../../ui/icons';
+import { Empty, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { ReasonLine } from '../../ui/verdict';
+import { useQuantity } from '../keep';
+import { useNextEvent } from './use-fluid';
+import { type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
+
+interface LineForm {
+  volume: string;
+  clean: boolean;
+  bubbleFree: boolean;
+  nippleShut: boolean;
+}
+
+interface FlushForm {
+  scope: FluidExchange['scope'];
+  bottleId: string;
+  secondBottleId: string;
+  /** Step from which the second bottle is poured, counted from 0, as text. */
+  secondFrom: string;
+  refill: string;
+  lines: LineForm[];
+  pedalBefore: PedalFeel | '';
+  pedalAfter: PedalFeel | '';
+  date: string;
+  alreadyIn: boolean;
+  because: string;
+}
+
+export function FlushScreen() {
+  const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
+  const car = useLogbook().cars.get(id);
+  const corrected = useCorrected(corrects);
+  if (!car || (corrects && !corrected)) return <Gone what={car ? 'entry' : 'car'} back="/cars" />;
+  return (
+    <FlushPage
+      key={`${car.id} ${corrects ?? ''}`}
+      car={car}
+      jobId={job}
+      corrected={corrected?.kind === 'fluidExchange' ? corrected : undefined}
+    />
+  );
+}
+
+const feelOptions = (['firm', 'acceptable', 'long', 'soft'] as const).map((value) => ({
+  value,
+  label: value === 'acceptable' ? 'Fair' : value[0]!.toUpperCase() + value.slice(1),
+}));
+const flags = [
+  ['clean', 'Clean'],
+  ['bubbleFree', 'No bubbles'],
+  ['nippleShut', 'Shut, capped'],
+] as const;
+
+/** A box to tick with a gloved thumb. */
+function Tick({ label, name, on, onPress }: { label: string; name: string; on: boolean; onPress: () => void }) {
+  const t = useTokens();
+  return (
+    <Pressable
+      role="checkbox"
+      aria-checked={on}
+      aria-label={name}
+      onPress={onPress}
+      style={[styles.tick, { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet }]}
+    >
+      <View style={[styles.box, { borderColor: on ? t.iron : t.inkSoft }]}>
+        {on ? <Icon name="check" size={16} color={t.iron} /> : null}
+      </View>
+      <Text as="small" tone="ink" style={styles.tickText}>
+        {label}
+      </Text>
+    </Pressable>
+  );
+}
+
+function BottleRow({
+  state,
+  reasons,
+  chosen,
+  onPress,
+}: {
+  state: BottleState;
+  reasons: readonly Reason[];
+  chosen: boolean;
+  onPress: () => void;
+}) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const { bottle, fluid, daysOpen, leftMl } = state;
+  const age =
+    daysOpen === null
+      ? 'sealed'
+      : daysOpen === 0
+        ? 'opened today'
+        : `open ${daysOpen} ${daysOpen === 1 ? 'day' : 'days'}`;
+  return (
+    <Pressable
+      role="radio"
+      aria-checked={chosen}
+      aria-label={`Bottle ${bottle.label} ${fluid?.name ?? ''}`}
+      onPress={onPress}
+      style={[
+        styles.bottle,
+        {
+          borderColor: chosen ? t.iron : t.rule,
+          borderWidth: chosen ? 2 : 1,
+          backgroundColor: chosen ? t.ironWash : t.sheet,
+        },
+      ]}
+    >
+      <View style={styles.grow}>
+        <Text as="strong">{`${bottle.label}  ${fluid?.name ?? 'unknown fluid'}`}</Text>
+        <Text as="small">{`${fluid ? `${fluid.grade}, ${show(fluid.dryBoilingPointC, 'temperature')} dry, ` : ''}${age}, ${show(leftMl, 'volume')} left${fluid?.darkWhenNew ? ', dark when new' : ''}`}</Text>
+        {reasons.map((r) => (
+          <Text key={r.text} as="small" tone={r.verdict === 'stop' ? 'stop' : 'amber'}>
+            {`${r.verdict === 'stop' ? 'Stop: ' : ''}${r.text}`}
+          </Text>
+        ))}
+      </View>
+      {chosen ? <Icon name="check" color={t.iron} /> : null}
+    </Pressable>
+  );
+}
+
+function initial(
+  corrected: FluidExchange | undefined,
+  steps: ReturnType<typeof nippleSequence>,
+  today: string,
+  timeZone: string,
+  system: 'metric' | 'imperial',
+): FlushForm {
+  const first = corrected?.corners[0]?.bottleId ?? '';
+  const second = corrected?.corners.findIndex((c) => c.bottleId !== first) ?? -1;
+  return {
+    scope: corrected?.scope ?? 'full',
+    bottleId: first,
+    secondBottleId: second > 0 ? corrected!.corners[second]!.bottleId : '',
+    secondFrom: second > 0 ? String(second) : '',
+    refill: corrected ? quantityText(corrected.reservoirRefillMl, 'volume', system) : '',
+    lines: steps.map((_, i) => {
+      const old = corrected?.corners[i];
+      return {
+        volume: old ? quantityText(old.volumeMl, 'volume', system) : '',
+        clean: old?.clean ?? false,
+        bubbleFree: old?.bubbleFree ?? false,
+        nippleShut: old?.nippleShut ?? false,
+      };
+    }),
+    pedalBefore: corrected?.pedalBefore ?? '',
+    pedalAfter: corrected?.pedalAfter ?? '',
+    date: corrected ? dateIn(corrected.at, timeZone) : today,
+    alreadyIn: false,
+    because: '',
+  };
+}
+
+/** Records a flush or a bleed: bottle, millilitres per corner in sequence, what was seen, the pedal. */
+function FlushPage({
+  car,
+  jobId,
+  corrected,
+}: {
+  car: Car;
+  jobId: string | undefined;
+  corrected: FluidExchange | undefined;
+}) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const event = useNextEvent(car.id);
+  const { system, show } = useUnits();
+  const quantity = useQuantity();
+  const { timeZone } = logbook.shop;
+  const steps = useMemo(() => nippleSequence(car), [car]);
+  const { form, restored, startOver, finished } = useDraftForm<FlushForm>(
+    `flush.${car.id}.${corrected?.id ?? ''}`,
+    initial(corrected, steps, today, timeZone, system),
+  );
+  const { control, setValue } = form;
+  const values = useWatch({ control }) as FlushForm;
+  const { keepFact, saving, problem } = useKeepFact();
+  const [sentence, setSentence] = useState<string | null>(null);
+  const [allBottles, setAllBottles] = useState(false);
+
+  // A correction gives its own millilitres back to the bottle before it takes them again.
+  const book = useMemo(
+    () =>
+      corrected
+        ? withFacts(logbook, [
+            {
+              ...corrected,
+              id: '00000000-0000-7000-8000-000000000001',
+              replaces: corrected.id,
+              corners: corrected.corners.map((c) => ({ ...c, volumeMl: 0 })),
+              reservoirRefillMl: 0,
+            } as Fact,
+          ])
+        : logbook,
+    [logbook, corrected],
+  );
+  const shelf = useMemo(
+    () =>
+      [...logbook.bottles.values()]
+        .filter((b) => !b.archived || b.id === values.bottleId)
+        .map((b) => {
+          const state = bottleState(book, b, today);
+          const reasons = bottleObjections(book, state, car);
+          return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
+        })
+        .filter(({ state }) => state.leftMl > 0 || state.bottle.id === values.bottleId)
+        .sort(
+          (a, b) =>
+            severity(a.verdict) - severity(b.verdict) ||
+            Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
+            a.state.bottle.label.localeCompare(b.state.bottle.label),
+        ),
+    [logbook, book, today, car, values.bottleId],
+  );
+  const chosen = shelf.find((s) => s.state.bottle.id === values.bottleId);
+  const shownBottles = allBottles ? shelf : shelf.filter((s, i) => i < 3 || s === chosen);
+  const refillWanted = values.scope === 'full';
+  const usual = usualVolumesMl(steps, refillWanted && values.refill.trim() !== '');
+  const secondFrom = values.secondBottleId && values.secondFrom !== '' ? Number(values.secondFrom) : steps.length;
+
+  const draft = useMemo((): FluidExchange | null => {
+    if (!values.bottleId || !values.pedalBefore || !values.pedalAfter) return null;
+    const refillMl = refillWanted && values.refill.trim() !== '' ? quantity(values.refill, 'volume') : 0;
+    const body: FactDraft = {
+      kind: 'fluidExchange',
+      carId: car.id,
+      scope: values.scope,
+      reservoirRefillMl: refillMl,
+      reservoirBottleId: refillMl > 0 ? values.bottleId : null,
+      corners: steps.map((step, i) => ({
+        ...step,
+        bottleId: i >= secondFrom ? values.secondBottleId : values.bottleId,
+        volumeMl: quantity(values.lines[i]?.volume ?? '', 'volume'),
+        clean: values.lines[i]?.clean ?? false,
+        bubbleFree: values.lines[i]?.bubbleFree ?? false,
+        nippleShut: values.lines[i]?.nippleShut ?? false,
+      })),
+      pedalBefore: values.pedalBefore,
+      pedalAfter: values.pedalAfter,
+      jobId: jobId ?? corrected?.jobId,
+    };
+    if (body.corners.some((c) => !Number.isFinite(c.volumeMl)) || !Number.isFinite(refillMl)) return null;
+    return asFact(
+      body,
+      momentFor(values.date, timeZone, corrected),
+      crew?.id ?? '',
+      corrected && { fact: corrected, because: '…' },
+    ) as FluidExchange;
+    // `quantity` reads by `system` alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [values, steps, car.id, secondFrom, refillWanted, jobId, corrected, crew, timeZone, system]);
+  const after = useMemo(
+    () => (draft ? judgeFluid(withFacts(logbook, [draft]), car, event, today) : null),
+    [draft, logbook, car, event, today],
+  );
+  const short = draft && chosen && pouredFrom(draft, values.bottleId) > chosen.state.leftMl;
+
+  const cells = Object.fromEntries(
+    (['FL', 'FR', 'RL', 'RR'] as Corner[]).map((corner) => {
+      const own = steps.flatMap((s, i) => (s.corner === corner ? [values.lines[i]!] : []));
+      const typed = own.filter((l) => l.volume.trim() !== '');
+      const ml = typed.reduce((sum, l) => sum + (quantity(l.volume, 'volume') || 0), 0);
+      const done = typed.length === own.length && own.every((l) => l.clean && l.bubbleFree && l.nippleShut);
+      const turn = [...new Set(steps.map((s) => s.corner))].indexOf(corner) + 1;
+      return [
+        corner,
+        {
+          figure: typed.length > 0 ? show(ml, 'volume') : `${turn}.`,
+          note: done ? 'done' : typed.length > 0 ? 'open points' : 'to do',
+          done,
+        },
+      ];
+    }),
+  ) as Record<Corner, { figure: string; note: string; done: boolean }>;
+
+  const save = async (): Promise<void> => {
+    const fail = (text: string): void => setSentence(text);
+    if (!values.bottleId || !chosen) return fail('Choose the bottle that the fluid came from.');
+    if (chosen.verdict === 'stop' && !values.alreadyIn)
+      return fail('This fluid must not go into this car. Choose another bottle.');
+    const missing = steps.find((_, i) => values.lines[i]!.volume.trim() === '');
+    if (missing)
+      return fail(
+        `Type the volume drawn at the ${cornerNames[missing.corner]}${missing.nipple === 'single' ? '' : `, ${missing.nipple} nipple`}.`,
+      );
+    if (!values.pedalBefore || !values.pedalAfter) return fail('Say how the pedal felt, before and after.');
+    if (!(await form.trigger())) return fail('Look at the fields marked above.');
+    if (!draft) return fail('A volume cannot be read.');
+    setSentence(null);
+    const { id: _id, at: _at, recordedAt: _recorded, by: _by, replaces: _replaces, because: _because, ...body } = draft;
+    if (await keepFact(body, values.date, corrected && { fact: corrected, because: values.because.trim() })) {
+      finished();
+      router.replace(`/cars/${car.id}` as never);
+    }
+  };
+  const setLine = (i: number, flag: (typeof flags)[number][0]): void =>
+    setValue(`lines.${i}.${flag}`, !values.lines[i]![flag], { shouldDirty: true });
+
+  return (
+    <Screen
+      title={corrected ? 'Correct a flush' : 'Record a flush'}
+      above={car.name}
+      back={`/cars/${car.id}`}
+      footer={
+        <View style={styles.gap}>
+          {sentence || problem ? (
+            <Text tone="stop" live>
+              {sentence ?? problem}
+            </Text>
+          ) : null}
+          <MainButton
+            onPress={() => void save()}
+            loading={saving}
+            disabled={saving}
+            danger={chosen?.verdict === 'stop' && values.alreadyIn}
+          >
+            {chosen?.verdict === 'stop' && values.alreadyIn
+              ? 'Record it and stop the car'
+              : corrected
+                ? 'Keep the correction'
+                : 'Keep this flush'}
+          </MainButton>
+        </View>
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Text as="small">
+        Car on stands and chocked, never a jack alone. Eyes and gloves. Fluid eats paint: water at once.
+      </Text>
+      <ChoiceField
+        control={control}
+        name="scope"
+        label="What was done"
+        options={[
+          { value: 'full', label: 'Full exchange' },
+          { value: 'heatAffected', label: 'Bleed only' },
+        ]}
+      />
+      <Section title="1  Bottle">
+        {shelf.length === 0 ? (
+          <Empty
+            text="No bottle with fluid in it is on the shelf."
+            action="New bottle"
+            onPress={() => router.push('/stores/bottles/new' as never)}
+          />
+        ) : null}
+        <View style={styles.gap} role="radiogroup">
+          {shownBottles.map(({ state, reasons }) => (
+            <BottleRow
+              key={state.bottle.id}
+              state={state}
+              reasons={reasons}
+              chosen={state.bottle.id === values.bottleId}
+              onPress={() => setValue('bottleId', state.bottle.id, { shouldDirty: true })}
+            />
+          ))}
+        </View>
+        {shelf.length > shownBottles.length ? (
+          <MainButton mode="text" onPress={() => setAllBottles(true)}>
+            {`Show all ${shelf.length} bottles`}
+          </MainButton>
+        ) : null}
+        {chosen?.verdict === 'stop' ? (
+          <>
+            <ReasonLine reason={{ verdict: 'stop', text: 'Do not pour this into this car. Take another bottle.' }} />
+            <SwitchField
+              control={control}
+              name="alreadyIn"
+              label="It has already gone in"
+              hint="Record it: the car is stopped until a workshop has cleared the system."
+            />
+          </>
+        ) : null}
+      </Section>
+      {refillWanted ? (
+        <Section title="2  Reservoir">
+          <QuantityField
+            control={control}
+            name="refill"
+            label="Drawn out and refilled with new fluid"
+            dimension="volume"
+            optional
+            hint="Empty: not done. It saves about a third of the fluid"
+          />
+        </Section>
+      ) : null}
+      <Section title={`${refillWanted ? 3 : 2}  Corners`}>
+        <CornerSheet cells={cells} driverSide={car.driverSide} />
+        <Text as="small">{sequenceReason(car)}</Text>
+        {steps.map((step, i) => {
+          const name = `${cornerNames[step.corner]}${step.nipple === 'single' ? '' : `, ${step.nipple} nipple`}`;
+          return (
+            <View key={`${step.corner} ${step.nipple} ${i}`} style={styles.line} testID={`step-${i}`}>
+              <Text as="strong">{`${i + 1}  ${name[0]!.toUpperCase()}${name.slice(1)}`}</Text>
+              <QuantityField
+                control={control}
+                name={`lines.${i}.volume`}
+                label={`Drawn at ${step.corner}${step.nipple === 'single' ? '' : ` ${step.nipple}`}`}
+                dimension="volume"
+                optional
+                hint={`About ${show(usual[i]!, 'volume')} is usual`}
+              />
+              <View style={styles.ticks}>
+                {flags.map(([flag, label]) => (
+                  <Tick
+                    key={flag}
+                    label={label}
+                    name={`${label} at ${step.corner}${step.nipple === 'single' ? '' : ` ${step.nipple}`}`}
+                    on={values.lines[i]![flag]}
+                    onPress={() => setLine(i, flag)}
+                  />
+                ))}
+              </View>
+            </View>
+          );
+        })}
+        {short ? (
+          <>
+            <ReasonLine
+              reason={{
+                verdict: 'watch',
+                text: `By the count bottle ${chosen.state.bottle.label} held ${show(chosen.state.leftMl, 'volume')}; this adds up to ${show(pouredFrom(draft, values.bottleId), 'volume')}. Was a second bottle opened?`,
+              }}
+            />
+          </>
+        ) : null}
+        {short || values.secondBottleId ? (
+          <>
+            <PickField
+              control={control}
+              name="secondBottleId"
+              label="Second bottle"
+              options={shelf
+                .filter((s) => s.verdict !== 'stop' && s !== chosen)
+                .map((s) => ({
+                  value: s.state.bottle.id,
+                  label: `${s.state.bottle.label} ${s.state.fluid?.name ?? ''}`,
+                }))}
+            />
+            <PickField
+              control={control}
+              name="secondFrom"
+              label="From which step on"
+              options={steps
+                .map((s, i) => ({
+                  value: String(i),
+                  label: `${i + 1} ${cornerNames[s.corner]} ${s.nipple === 'single' ? '' : s.nipple}`,
+                }))
+                .slice(1)}
+            />
+          </>
+        ) : null}
+        {draft ? <Text>{`Old fluid to the waste container: ${show(wasteOf(draft), 'volume')}.`}</Text> : null}
+      </Section>
+      <Section title={`${refillWanted ? 4 : 3}  Pedal, engine off`}>
+        <ChoiceField control={control} name="pedalBefore" label="Pedal before" options={feelOptions} />
+        <ChoiceField
+          control={control}
+          name="pedalAfter"
+          label="Pedal after"
+          options={feelOptions}
+          hint="Pump until firm before the car moves at all."
+        />
+        {values.pedalAfter === 'soft' ? (
+          <ReasonLine reason={{ verdict: 'stop', text: 'A soft pedal means bleed again. Nobody drives this car.' }} />
+        ) : null}
+      </Section>
+      {corrected ? (
+        <Section title="Why is it corrected?">
+          <TextField
+            control={control}
+            name="because"
+            label="Reason"
+            hint="Both entries stay in the history."
+            required
+          />
+        </Section>
+      ) : null}
+      <Section title="When">
+        <DateField control={control} name="date" label="Done on" />
+      </Section>
+      {after ? (
+        <Section title="After this">
+          {after.reasons.length === 0 ? (
+            <Text>{after.headline}</Text>
+          ) : (
+            after.reasons.map((r) => <ReasonLine key={r.text} reason={r} />)
+          )}
+        </Section>
+      ) : null}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+  bottle: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    borderRadius: 3,
+    paddingHorizontal: 12,
+    paddingVertical: 8,
+    minHeight: 60,
+  },
+  line: { gap: 4, paddingBottom: 8 },
+  ticks: { flexDirection: 'row', gap: 6 },
+  tick: {
+    flex: 1,
+    minHeight: TARGET,
+    borderWidth: 1.5,
+    borderRadius: 3,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 6,
+  },
+  box: { width: 20, height: 20, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
+  tickText: { flex: 1, lineHeight: 16 },
+});

@@ -1,0 +1,183 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button, Dialog, Portal, TextInput } from 'react-native-paper';
+import { type Fact, type Logbook, dateIn, longDate, timeIn, wasteOf } from '@calvik/core';
+import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../store/hooks';
+import { selectAllFacts } from '../../store/logbook';
+import { MainButton } from '../../ui/screen';
+import { useTokens } from '../../theme/use-tokens';
+import { Text } from '../../ui/text';
+import { newId } from '../keep';
+
+/** One fact as a line of the history: what it is, and what it says. */
+export function describe(fact: Fact, logbook: Logbook, { show }: Units): { title: string; text: string } {
+  switch (fact.kind) {
+    case 'boilingTest':
+      return {
+        title: `Boiled at ${show(fact.readingC, 'temperature')}`,
+        text: `${fact.instrument === 'simulatedTester' ? 'Bench tester' : 'Read by hand'}, air ${show(fact.ambientKpa, 'pressure')}`,
+      };
+    case 'moistureReading':
+      return {
+        title: `Pen: ${fact.waterPercent.toFixed(1)} % water`,
+        text: fact.instrument === 'simulatedPen' ? 'Bench pen' : 'Read by hand',
+      };
+    case 'fluidExchange': {
+      const bottles = [...new Set(fact.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b));
+      const names = bottles
+        .map((b) => `${b?.label ?? '?'} (${logbook.fluids.get(b?.fluidId ?? '')?.name ?? 'unknown fluid'})`)
+        .join(', ');
+      return {
+        title: fact.scope === 'full' ? 'Flush' : 'Bleed',
+        text: `${names}; ${show(wasteOf(fact), 'volume')} out; pedal ${fact.pedalBefore} → ${fact.pedalAfter}`,
+      };
+    }
+    case 'systemCleared':
+      return { title: 'System cleared', text: fact.workshop };
+    case 'bottleOpened':
+      return { title: 'Bottle opened', text: '' };
+    case 'bottleLevel':
+      return { title: `${show(fact.leftMl, 'volume')} left`, text: 'Looked at' };
+    case 'withdrawal':
+      return { title: 'Withdrawn', text: '' };
+  }
+}
+
+const STEP = 8;
+
+/** Everything on record about a car (or a bottle), newest first; corrected entries stay visible, struck through. */
+export function History({ carId, bottleId }: { carId?: string; bottleId?: string }) {
+  const t = useTokens();
+  const router = useRouter();
+  const logbook = useLogbook();
+  const units = useUnits();
+  const all = useAppSelector(selectAllFacts);
+  const [shown, setShown] = useState(STEP);
+  const [withdrawing, setWithdrawing] = useState<Fact | null>(null);
+  const { timeZone } = logbook.shop;
+  const facts = useMemo(
+    () =>
+      all
+        .filter(
+          (f) =>
+            (carId && 'carId' in f && f.carId === carId) || (bottleId && 'bottleId' in f && f.bottleId === bottleId),
+        )
+        .sort((a, b) => b.at.localeCompare(a.at) || b.recordedAt.localeCompare(a.recordedAt)),
+    [all, carId, bottleId],
+  );
+  const replacedBy = useMemo(() => new Map(facts.filter((f) => f.replaces).map((f) => [f.replaces!, f])), [facts]);
+  if (facts.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
+  const correct = (fact: Fact): void => {
+    const path = fact.kind === 'fluidExchange' ? 'flush' : 'test';
+    router.push(`/cars/${carId}/${path}?corrects=${fact.id}` as never);
+  };
+  return (
+    <View testID="history">
+      {facts.slice(0, shown).map((fact) => {
+        const { title, text } = describe(fact, logbook, units);
+        const later = replacedBy.get(fact.id);
+        const who = logbook.crew.get(fact.by)?.name ?? 'Somebody';
+        const correctable =
+          carId &&
+          !later &&
+          (fact.kind === 'boilingTest' || fact.kind === 'moistureReading' || fact.kind === 'fluidExchange');
+        return (
+          <View
+            key={fact.id}
+            style={[styles.entry, { borderColor: t.rule }]}
+            testID={later ? 'history-replaced' : 'history-entry'}
+          >
+            <View style={styles.text}>
+              <Text as="strong" style={later && styles.struck} tone={later ? 'inkSoft' : 'ink'}>
+                {title}
+              </Text>
+              {text ? <Text as="small">{text}</Text> : null}
+              <Text as="small">{`${longDate(dateIn(fact.at, timeZone))} ${timeIn(fact.at, timeZone)}, ${who}`}</Text>
+              {later ? (
+                <Text
+                  as="small"
+                  tone="amber"
+                >{`${later.kind === 'withdrawal' ? 'Withdrawn' : 'Corrected'}: ${later.because}`}</Text>
+              ) : null}
+              {fact.replaces && fact.kind !== 'withdrawal' ? <Text as="small">Corrects an earlier entry.</Text> : null}
+              {fact.remark ? <Text as="small">{fact.remark}</Text> : null}
+            </View>
+            {correctable ? (
+              <View>
+                <Button compact mode="text" contentStyle={styles.target} onPress={() => correct(fact)}>
+                  Correct
+                </Button>
+                <Button compact mode="text" contentStyle={styles.target} onPress={() => setWithdrawing(fact)}>
+                  Withdraw
+                </Button>
+              </View>
+            ) : null}
+          </View>
+        );
+      })}
+      {facts.length > shown ? (
+        <MainButton mode="text" onPress={() => setShown(shown + 4 * STEP)}>
+          {`Show ${facts.length - shown} older`}
+        </MainButton>
+      ) : null}
+      {withdrawing ? <WithdrawDialog fact={withdrawing} onClose={() => setWithdrawing(null)} /> : null}
+    </View>
+  );
+}
+
+/** Asks why an entry should no longer count. */
+function WithdrawDialog({ fact, onClose }: { fact: Fact; onClose: () => void }) {
+  const sync = useSync();
+  const crew = useCrewOnDuty();
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const withdraw = async (): Promise<void> => {
+    if (!crew) return setProblem('Choose who is on duty first, so that this carries a name.');
+    if (why.trim() === '') return setProblem('Say why.');
+    const now = new Date().toISOString();
+    const about = {
+      carId: 'carId' in fact ? fact.carId : undefined,
+      bottleId: 'bottleId' in fact ? fact.bottleId : undefined,
+    };
+    const result = await sync.keep('facts', {
+      id: newId(),
+      kind: 'withdrawal',
+      at: fact.at,
+      recordedAt: now,
+      by: crew.id,
+      replaces: fact.id,
+      because: why.trim(),
+      ...about,
+    });
+    if (result.state === 'refused') setProblem(result.problem.message);
+    else onClose();
+  };
+  return (
+    <Portal>
+      <Dialog visible onDismiss={onClose} style={styles.dialog}>
+        <Dialog.Title>Withdraw this entry</Dialog.Title>
+        <Dialog.Content style={styles.dialogBody}>
+          <Text>It stays in the history and no longer counts.</Text>
+          <TextInput mode="outlined" label="Why" aria-label="Why" value={why} onChangeText={setWhy} maxLength={200} />
+          {problem ? <Text tone="stop">{problem}</Text> : null}
+        </Dialog.Content>
+        <Dialog.Actions>
+          <MainButton mode="text" onPress={onClose}>
+            Leave it
+          </MainButton>
+          <MainButton onPress={() => void withdraw()}>Withdraw</MainButton>
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}
+
+const styles = StyleSheet.create({
+  entry: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 8, gap: 8, alignItems: 'center' },
+  text: { flex: 1, minWidth: 0 },
+  struck: { textDecorationLine: 'line-through' },
+  target: { minHeight: 44 },
+  dialog: { maxWidth: 480, alignSelf: 'center', width: '92%' },
+  dialogBody: { gap: 12 },
+});

@@ -1,0 +1,349 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import { SegmentedButtons } from 'react-native-paper';
+import {
+  type Car,
+  type Fact,
+  type TrackEvent,
+  dateIn,
+  parseQuantity,
+  preferredUnit,
+  pressureAtAltitude,
+  toStandardPressure,
+} from '@calvik/core';
+import { dipPen } from '../../api/client';
+import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
+import {
+  ChoiceField,
+  DateField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  TextField,
+  quantityText,
+  useDraftForm,
+} from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { NumberPad } from '../../ui/number-pad';
+import { SaveBar } from '../../ui/save-bar';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { VerdictMark } from '../../ui/verdict';
+import { useQuantity } from '../keep';
+import { FluidBar } from './fluid-bar';
+import { TesterPanel } from './tester-panel';
+import { useEventFor, useFluid } from './use-fluid';
+import { type Correction, type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
+
+type Mode = 'byHand' | 'tester' | 'pen';
+
+interface TestForm {
+  mode: Mode;
+  reading: string;
+  water: string;
+  sampleFrom: 'car' | 'bottle';
+  bottleId: string;
+  ambientFrom: 'altitude' | 'barometer';
+  altitude: string;
+  pressure: string;
+  /** What the tester found, with the air pressure that it knows. */
+  tester: { readingC: number; ambientKpa: number } | null;
+  penBy: 'byHand' | 'simulatedPen';
+  date: string;
+  because: string;
+}
+
+export function TestScreen() {
+  const { id, event: eventId, corrects } = useLocalSearchParams<{ id: string; event?: string; corrects?: string }>();
+  const car = useLogbook().cars.get(id);
+  const event = useEventFor(id, eventId);
+  const corrected = useCorrected(corrects);
+  if (!car || (corrects && !corrected)) return <Gone what={car ? 'entry' : 'car'} back="/cars" />;
+  return <TestPage key={`${car.id} ${corrects ?? ''}`} car={car} event={event} corrected={corrected} />;
+}
+
+function initial(
+  corrected: Fact | undefined,
+  today: string,
+  altitudeM: number,
+  timeZone: string,
+  system: 'metric' | 'imperial',
+): TestForm {
+  const boil = corrected?.kind === 'boilingTest' ? corrected : null;
+  const pen = corrected?.kind === 'moistureReading' ? corrected : null;
+  return {
+    mode: pen ? 'pen' : 'byHand',
+    reading: boil ? quantityText(boil.readingC, 'temperature', system) : '',
+    water: pen ? String(pen.waterPercent) : '',
+    sampleFrom: 'car',
+    bottleId: '',
+    ambientFrom: boil?.ambientFrom ?? 'altitude',
+    altitude: quantityText(altitudeM, 'altitude', system),
+    pressure: quantityText(boil?.ambientKpa ?? pressureAtAltitude(altitudeM), 'pressure', system),
+    tester: null,
+    penBy: 'byHand',
+    date: corrected ? dateIn(corrected.at, timeZone) : today,
+    because: '',
+  };
+}
+
+/** A boiling test or a pen reading: by hand or from the bench, with the verdict while typing. */
+function TestPage({ car, event, corrected }: { car: Car; event: TrackEvent | null; corrected: Fact | undefined }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const { system, show } = useUnits();
+  const quantity = useQuantity();
+  const { shop } = logbook;
+  const { form, restored, startOver, finished } = useDraftForm<TestForm>(
+    `test.${car.id}.${corrected?.id ?? ''}`,
+    initial(corrected, today, shop.altitudeM, shop.timeZone, system),
+  );
+  const { control, setValue } = form;
+  const values = useWatch({ control }) as TestForm;
+  const { keepFact, saving, problem } = useKeepFact();
+  const [sentence, setSentence] = useState<string | null>(null);
+  const [dipping, setDipping] = useState(false);
+
+  const draft = useMemo((): FactDraft | null => {
+    if (values.mode === 'pen') {
+      const water = parseQuantity(values.water, 'share');
+      return water.ok
+        ? { kind: 'moistureReading', carId: car.id, waterPercent: water.value, instrument: values.penBy }
+        : null;
+    }
+    const fromBottle = values.sampleFrom === 'bottle';
+    if (fromBottle && !values.bottleId) return null;
+    const sample = fromBottle ? { bottleId: values.bottleId } : { carId: car.id };
+    if (values.mode === 'tester') {
+      return values.tester
+        ? { kind: 'boilingTest', ...sample, ...values.tester, ambientFrom: 'altitude', instrument: 'simulatedTester' }
+        : null;
+    }
+    const reading = parseQuantity(values.reading, 'temperature', preferredUnit('temperature', system));
+    if (!reading.ok) return null;
+    const ambientKpa =
+      values.ambientFrom === 'altitude'
+        ? pressureAtAltitude(quantity(values.altitude, 'altitude'))
+        : quantity(values.pressure, 'pressure');
+    return {
+      kind: 'boilingTest',
+      ...sample,
+      readingC: reading.value,
+      ambientKpa,
+      ambientFrom: values.ambientFrom,
+      instrument: 'byHand',
+    };
+    // `quantity` reads by `system` alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [values, car.id, system]);
+
+  const correction: Correction | undefined = corrected && { fact: corrected, because: values.because.trim() };
+  const judged = useMemo(
+    () =>
+      draft && values.sampleFrom === 'car'
+        ? asFact(
+            draft,
+            momentFor(values.date, shop.timeZone, corrected),
+            crew?.id ?? '',
+            corrected && { fact: corrected, because: '…' },
+          )
+        : null,
+    [draft, values.sampleFrom, values.date, shop.timeZone, crew, corrected],
+  );
+  const judgement = useFluid(car, event, judged);
+  const previous = judgement.state.fillings
+    .flatMap((f) => f.tests)
+    .filter((x) => x.test.id !== judged?.id)
+    .at(-1);
+
+  const save = async (): Promise<void> => {
+    if (!draft)
+      return setSentence(
+        values.mode === 'tester'
+          ? 'Run the tester first.'
+          : values.sampleFrom === 'bottle' && !values.bottleId
+            ? 'Choose the bottle that the sample is from.'
+            : 'Type the reading first.',
+      );
+    setSentence(null);
+    if (await keepFact(draft, values.date, correction)) {
+      finished();
+      router.replace(
+        (values.sampleFrom === 'bottle'
+          ? `/stores/bottles/${values.bottleId}`
+          : `/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}`) as never,
+      );
+    }
+  };
+  const dip = async (): Promise<void> => {
+    setDipping(true);
+    try {
+      const { waterPercent } = await dipPen(car.id);
+      setValue('water', String(waterPercent));
+      setValue('penBy', 'simulatedPen');
+      setSentence(null);
+    } catch (error) {
+      setSentence(error instanceof Error ? error.message : String(error));
+    }
+    setDipping(false);
+  };
+
+  const bottles = [...logbook.bottles.values()]
+    .filter((b) => !b.archived)
+    .map((b) => ({ value: b.id, label: `${b.label} ${logbook.fluids.get(b.fluidId)?.name ?? ''}` }));
+  return (
+    <Screen
+      title={corrected ? 'Correct a reading' : values.mode === 'pen' ? 'Moisture pen' : 'Boiling test'}
+      above={car.name}
+      back={`/cars/${car.id}`}
+      footer={
+        <SaveBar
+          problem={sentence ?? problem}
+          saving={saving}
+          onSave={() => void save()}
+          label={
+            corrected
+              ? 'Keep the correction'
+              : values.mode === 'tester' && values.tester
+                ? 'Keep this reading'
+                : 'Keep reading'
+          }
+        />
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <SegmentedButtons
+        value={values.mode}
+        onValueChange={(mode) => setValue('mode', mode as Mode)}
+        buttons={[
+          { value: 'byHand', label: 'By hand', style: styles.segment },
+          { value: 'tester', label: 'Tester', style: styles.segment },
+          { value: 'pen', label: 'Pen', style: styles.segment },
+        ]}
+      />
+      {values.sampleFrom === 'car' ? (
+        <View style={styles.live} testID="live-verdict">
+          <View style={styles.head}>
+            <Text as="label">
+              {previous ? `Last test ${show(previous.test.readingC, 'temperature')}` : 'First test of this car'}
+            </Text>
+            {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
+          </View>
+          {judged ? (
+            <>
+              <FluidBar judgement={judgement} />
+              <Text>{judgement.headline}</Text>
+            </>
+          ) : (
+            <Text as="small">{`Wants ${show(judgement.demanded.value, 'temperature')} ${event ? `at ${event.name}` : 'today'}.`}</Text>
+          )}
+        </View>
+      ) : null}
+      {values.mode === 'byHand' ? (
+        <NumberPad
+          label="Boiling point"
+          dimension="temperature"
+          text={values.reading}
+          onChange={(text) => setValue('reading', text)}
+          unitKeys={['degC', 'degF']}
+        />
+      ) : null}
+      {values.mode === 'tester' ? (
+        <TesterPanel
+          sample={values.sampleFrom === 'bottle' && values.bottleId ? { bottleId: values.bottleId } : { carId: car.id }}
+          depth={values.sampleFrom === 'bottle' ? '30 mm' : quantityText(car.reservoirDepthMm, 'length', system)}
+          onResult={(readingC, ambientKpa) => setValue('tester', { readingC, ambientKpa })}
+        />
+      ) : null}
+      {values.mode === 'pen' ? (
+        <View style={styles.live}>
+          <Text as="small">
+            A pen reads conductivity and is fooled by the type of fluid. A boiling test outranks it.
+          </Text>
+          <NumberPad
+            label="Water content"
+            dimension="share"
+            text={values.water}
+            onChange={(text) => {
+              setValue('water', text);
+              setValue('penBy', 'byHand');
+            }}
+            unitKeys={[]}
+          />
+          <MainButton mode="outlined" onPress={() => void dip()} loading={dipping} disabled={dipping}>
+            Dip the bench pen
+          </MainButton>
+        </View>
+      ) : null}
+      {corrected ? (
+        <Section title="Why is it corrected?">
+          <TextField
+            control={control}
+            name="because"
+            label="Reason"
+            hint="Both entries stay in the history."
+            required
+          />
+        </Section>
+      ) : null}
+      {values.mode === 'pen' ? null : (
+        <Section title="The sample">
+          {corrected ? null : (
+            <ChoiceField
+              control={control}
+              name="sampleFrom"
+              label="Sample from"
+              options={[
+                { value: 'car', label: 'This car' },
+                { value: 'bottle', label: 'A bottle' },
+              ]}
+            />
+          )}
+          {values.sampleFrom === 'bottle' ? (
+            <PickField control={control} name="bottleId" label="Bottle" options={bottles} />
+          ) : null}
+          {values.mode === 'byHand' ? (
+            <>
+              <ChoiceField
+                control={control}
+                name="ambientFrom"
+                label="Air pressure from"
+                options={[
+                  { value: 'altitude', label: 'Altitude' },
+                  { value: 'barometer', label: 'Barometer' },
+                ]}
+              />
+              {values.ambientFrom === 'altitude' ? (
+                <QuantityField control={control} name="altitude" label="Altitude of the tester" dimension="altitude" />
+              ) : (
+                <QuantityField
+                  control={control}
+                  name="pressure"
+                  label="Air pressure"
+                  dimension="pressure"
+                  hint="Station pressure, not the one reduced to sea level"
+                />
+              )}
+              {draft?.kind === 'boilingTest' ? (
+                <Text as="small">{`At sea level that is ${show(toStandardPressure(draft.readingC, draft.ambientKpa), 'temperature', 1)}.`}</Text>
+              ) : null}
+            </>
+          ) : null}
+        </Section>
+      )}
+      <Section title="When">
+        <DateField control={control} name="date" label="Tested on" />
+      </Section>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
+  live: { gap: 8 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 24 },
+});

@@ -1,0 +1,243 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ActivityIndicator } from 'react-native-paper';
+import { StyleSheet, View } from 'react-native';
+import { type RunUpCar, type RunUpEvent, dateIn, dateSpan, jobName, shortDate, timeIn } from '@calvik/core';
+import { useAppSelector, useCrewOnDuty, useLogbook } from '../../store/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { HatchStrip, VerdictMark } from '../../ui/verdict';
+import { FluidCard } from '../fluid/fluid-card';
+import { useRunUp } from './use-run-up';
+
+function DaysToGo({ days }: { days: number }) {
+  return (
+    <View style={styles.days}>
+      <Text as="figure">{days <= 0 ? 'now' : String(days)}</Text>
+      {days > 0 ? <Text as="unit">{days === 1 ? 'day to go' : 'days to go'}</Text> : null}
+    </View>
+  );
+}
+
+function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => void; selected: boolean }) {
+  const { shop, crew } = useLogbook();
+  const { planned } = line;
+  const when =
+    planned &&
+    `${jobName[planned.kind]} planned ${shortDate(dateIn(planned.startAt, shop.timeZone))} ${timeIn(planned.startAt, shop.timeZone)}${crew.get(planned.crewId) ? `, ${crew.get(planned.crewId)!.name.split(' ')[0]}` : ''}`;
+  const quiet = line.verdict === 'inOrder';
+  return (
+    <LinkRow
+      onPress={onPress}
+      label={`${line.car.name}: ${line.headline}`}
+      testID={`run-up-car-${line.car.id}`}
+      selected={selected}
+    >
+      <View style={styles.carRow}>
+        {line.verdict === 'stop' ? <HatchStrip width={8} /> : null}
+        <View style={styles.carText}>
+          <View style={styles.nameRow}>
+            <Text as={quiet ? 'body' : 'strong'} numberOfLines={1} style={styles.name}>
+              {line.car.name}
+            </Text>
+            {quiet ? null : <VerdictMark verdict={line.verdict} />}
+          </View>
+          <Text as={quiet ? 'small' : 'body'} numberOfLines={quiet ? 1 : 3}>
+            {line.headline}
+            {line.more > 0 ? ` And ${line.more} more.` : ''}
+          </Text>
+          {when ? (
+            <Text as="small" tone="iron">
+              {when}
+            </Text>
+          ) : null}
+        </View>
+      </View>
+    </LinkRow>
+  );
+}
+
+function EventBlock({
+  entry,
+  onCar,
+  selected,
+}: {
+  entry: RunUpEvent;
+  onCar: (car: RunUpCar, event: RunUpEvent) => void;
+  selected: string | null;
+}) {
+  const router = useRouter();
+  const t = useTokens();
+  const { event, venue, cars, needing } = entry;
+  return (
+    <View style={styles.event} testID={`event-${event.id}`}>
+      <View style={[styles.eventHead, { borderColor: t.ink }]}>
+        <View style={styles.eventText}>
+          <Text as="heading" headingLevel={2}>
+            {event.name}
+          </Text>
+          <Text as="small">{`${venue?.name ?? 'Venue not known'} · ${dateSpan(event.startDate, event.endDate)}`}</Text>
+          <Text as="small" tone={needing > 0 ? 'ink' : 'inkSoft'}>
+            {cars.length === 0
+              ? 'No car booked yet'
+              : needing === 0
+                ? `${cars.length} booked, all in order`
+                : `${needing} of ${cars.length} need somebody`}
+          </Text>
+        </View>
+        <DaysToGo days={entry.daysToGo} />
+        <IconButton
+          icon="right"
+          label={`Open ${event.name}`}
+          onPress={() => router.push(`/events/${event.id}` as never)}
+        />
+      </View>
+      {cars.map((line) => (
+        <CarLine
+          key={line.bookingId}
+          line={line}
+          onPress={() => onCar(line, entry)}
+          selected={selected === line.bookingId}
+        />
+      ))}
+      {cars.length === 0 ? (
+        <Empty
+          text="Book the cars that go, and Calvik says what each needs."
+          action="Book a car"
+          onPress={() => router.push(`/events/${event.id}` as never)}
+        />
+      ) : null}
+    </View>
+  );
+}
+
+/** The coming events and what each booked car needs before them. */
+export function RunUpScreen() {
+  const router = useRouter();
+  const wide = useWide();
+  const board = useRunUp();
+  const crew = useCrewOnDuty();
+  const online = useAppSelector((s) => s.logbook.online);
+  const [selected, setSelected] = useState<{ booking: string; carId: string; eventId: string } | null>(null);
+  const openCar = (line: RunUpCar, entry: RunUpEvent): void => {
+    if (wide) setSelected({ booking: line.bookingId, carId: line.car.id, eventId: entry.event.id });
+    else router.push(`/cars/${line.car.id}?event=${entry.event.id}` as never);
+  };
+  const first =
+    board?.flatMap((e) => e.cars.map((c) => ({ booking: c.bookingId, carId: c.car.id, eventId: e.event.id })))[0] ??
+    null;
+  const shown = selected ?? first;
+  const list = (
+    <Screen
+      title="Run-up"
+      above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
+      actions={
+        wide ? (
+          <MainButton mode="outlined" icon="plus" onPress={() => router.push('/events/new' as never)}>
+            New event
+          </MainButton>
+        ) : (
+          <>
+            <IconButton icon="plus" label="New event" onPress={() => router.push('/events/new' as never)} />
+            <IconButton icon="person" label="On duty and settings" onPress={() => router.push('/settings' as never)} />
+          </>
+        )
+      }
+    >
+      {crew ? null : (
+        <Section>
+          <Empty
+            text="Say who is working with this device, so that entries carry a name."
+            action="Choose who is on duty"
+            onPress={() => router.push('/settings' as never)}
+          />
+        </Section>
+      )}
+      {board === null ? (
+        online ? (
+          <View style={styles.loading}>
+            <ActivityIndicator />
+            <Text tone="inkSoft">Reading the logbook …</Text>
+          </View>
+        ) : (
+          <Empty text="The server cannot be reached, and this device has nothing of its own yet. Check that it is running and on the same network." />
+        )
+      ) : null}
+      {board?.length === 0 ? (
+        <Empty
+          text="No event is coming up. Enter the next one, then book the cars that go."
+          action="New event"
+          onPress={() => router.push('/events/new' as never)}
+        />
+      ) : null}
+      {board?.map((entry) => (
+        <EventBlock
+          key={entry.event.id}
+          entry={entry}
+          onCar={openCar}
+          selected={wide ? (shown?.booking ?? null) : null}
+        />
+      ))}
+    </Screen>
+  );
+  if (!wide) return list;
+  return (
+    <View style={styles.sides}>
+      <View style={styles.left}>{list}</View>
+      <View style={styles.right}>{shown ? <Beside carId={shown.carId} eventId={shown.eventId} /> : null}</View>
+    </View>
+  );
+}
+
+/** The selected car beside the board. */
+function Beside({ carId, eventId }: { carId: string; eventId: string }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const car = logbook.cars.get(carId);
+  if (!car) return null;
+  return (
+    <Screen
+      title={car.name}
+      above={logbook.customers.get(car.customerId)?.name}
+      actions={
+        <MainButton mode="outlined" onPress={() => router.push(`/cars/${carId}?event=${eventId}` as never)}>
+          Open car
+        </MainButton>
+      }
+      footer={
+        <View style={styles.actions}>
+          <View style={styles.grow}>
+            <MainButton onPress={() => router.push(`/cars/${carId}/test?event=${eventId}` as never)}>
+              Test fluid
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push(`/cars/${carId}/plan?event=${eventId}` as never)}>
+              Plan a flush
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <FluidCard car={car} event={logbook.events.get(eventId) ?? null} />
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  days: { alignItems: 'flex-end' },
+  event: { gap: 0 },
+  eventHead: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1.5, paddingBottom: 6, gap: 4 },
+  eventText: { flex: 1, minWidth: 0 },
+  carRow: { flexDirection: 'row', gap: 10 },
+  carText: { flex: 1, minWidth: 0, gap: 2 },
+  nameRow: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  name: { flexShrink: 1 },
+  loading: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  sides: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  left: { flex: 1, minWidth: 0 },
+  right: { flex: 1, minWidth: 0, maxWidth: 560 },
+  actions: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1 },
+});

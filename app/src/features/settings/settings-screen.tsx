@@ -1,0 +1,251 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import { RadioButton, SegmentedButtons, TextInput } from 'react-native-paper';
+import { type FluidPolicy, type Shop, policyName } from '@calvik/core';
+import {
+  useAppDispatch,
+  useAppSelector,
+  useCrewOnDuty,
+  useLoaded,
+  useLogbook,
+  useSync,
+  useUnits,
+} from '../../store/hooks';
+import { type Preferences, prefer } from '../../store/preferences';
+import { DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
+import { SaveBar } from '../../ui/save-bar';
+import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
+
+function Crew() {
+  const logbook = useLogbook();
+  const dispatch = useAppDispatch();
+  const sync = useSync();
+  const onDuty = useCrewOnDuty();
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const crew = [...logbook.crew.values()].filter((c) => !c.archived).sort((a, b) => a.name.localeCompare(b.name));
+  const add = async (): Promise<void> => {
+    if (name.trim() === '') return setProblem('Type the name first.');
+    const record = {
+      ...newRecord(),
+      name: name.trim(),
+      role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
+    };
+    const result = await sync.keep('crew', record);
+    if (result.state === 'refused') return setProblem(result.problem.message);
+    setProblem(null);
+    setName('');
+    if (!onDuty) dispatch(prefer({ crewId: record.id }));
+  };
+  return (
+    <Section title="Who is on duty with this device">
+      <RadioButton.Group value={onDuty?.id ?? ''} onValueChange={(crewId) => dispatch(prefer({ crewId }))}>
+        {crew.map((c) => (
+          <RadioButton.Item
+            key={c.id}
+            value={c.id}
+            label={`${c.name}${c.role === 'lead' ? ', lead' : ''}`}
+            mode="android"
+            style={styles.person}
+            aria-label={c.name}
+          />
+        ))}
+      </RadioButton.Group>
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          label="New crew member"
+          aria-label="New crew member"
+          value={name}
+          onChangeText={setName}
+          style={styles.grow}
+          maxLength={80}
+        />
+        <MainButton mode="outlined" onPress={() => void add()}>
+          Add
+        </MainButton>
+      </View>
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+    </Section>
+  );
+}
+
+function Device() {
+  const dispatch = useAppDispatch();
+  const { units, theme } = useAppSelector((s) => s.preferences);
+  const buttons = <T extends string>(all: readonly (readonly [T, string])[]) =>
+    all.map(([value, label]) => ({ value, label, style: styles.segment }));
+  return (
+    <Section title="This device">
+      <Text as="small">Units</Text>
+      <SegmentedButtons
+        value={units}
+        onValueChange={(v) => dispatch(prefer({ units: v as Preferences['units'] }))}
+        buttons={buttons([
+          ['metric', 'Metric'],
+          ['imperial', 'Imperial'],
+        ])}
+      />
+      <Text as="small">Any unit may be typed, whatever is chosen here.</Text>
+      <Text as="small">Theme</Text>
+      <SegmentedButtons
+        value={theme}
+        onValueChange={(v) => dispatch(prefer({ theme: v as Preferences['theme'] }))}
+        buttons={buttons([
+          ['system', 'As the device'],
+          ['light', 'Light'],
+          ['dark', 'Dark'],
+        ])}
+      />
+    </Section>
+  );
+}
+
+interface ShopForm {
+  name: string;
+  timeZone: string;
+  margin: string;
+  peak: string;
+  uptake: string;
+  openDays: string;
+  altitude: string;
+  policies: FluidPolicy[];
+  add: PolicyForm;
+}
+
+function ShopSettings({ shop }: { shop: Shop }) {
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const { form, restored, startOver, finished } = useDraftForm<ShopForm>(`shop.${shop.version}`, {
+    name: shop.name,
+    timeZone: shop.timeZone,
+    margin: quantityText(shop.demandedMarginC, 'temperatureDifference', system),
+    peak: quantityText(shop.defaultPeakFluidTempC, 'temperature', system),
+    uptake: String(shop.defaultUptakePercentPerYear),
+    openDays: quantityText(shop.openBottleDays, 'days', system),
+    altitude: quantityText(shop.altitudeM, 'altitude', system),
+    policies: shop.fluidPolicies,
+    add: { school: 'none', count: '' },
+  });
+  const { control, setValue } = form;
+  const { keep, saving, problem } = useKeepRecord('shops', form, finished);
+  const policies = useWatch({ control, name: 'policies' });
+  const add = useWatch({ control, name: 'add' });
+  const policy = policyOf(add);
+  const save = form.handleSubmit((f) =>
+    keep(
+      {
+        ...shop,
+        name: f.name,
+        timeZone: f.timeZone.trim(),
+        fluidPolicies: f.policies,
+        demandedMarginC: quantity(f.margin, 'temperatureDifference'),
+        defaultPeakFluidTempC: quantity(f.peak, 'temperature'),
+        defaultUptakePercentPerYear: quantity(f.uptake, 'share'),
+        openBottleDays: Math.round(quantity(f.openDays, 'days')),
+        altitudeM: quantity(f.altitude, 'altitude'),
+      },
+      null,
+    ),
+  );
+  return (
+    <Section title="The shop">
+      <DraftNotice restored={restored} startOver={startOver} />
+      <TextField control={control} name="name" label="Name of the shop" required />
+      <TextField
+        control={control}
+        name="timeZone"
+        label="Time zone"
+        hint="Like Europe/Berlin; dates and times are meant in it"
+        required
+      />
+      <QuantityField control={control} name="altitude" label="Altitude of the shop" dimension="altitude" />
+      <Text as="heading">Rules about fluid</Text>
+      {policies.map((p, i) => (
+        <View key={policyName(p)} style={styles.row}>
+          <Text style={styles.grow}>{policyName(p)}</Text>
+          <IconButton
+            icon="close"
+            label={`Remove rule ${policyName(p)}`}
+            onPress={() =>
+              setValue(
+                'policies',
+                policies.filter((_, j) => j !== i),
+                { shouldDirty: true },
+              )
+            }
+          />
+        </View>
+      ))}
+      <PickField control={control} name="add.school" label="Another rule" options={schoolOptions} />
+      {countLabel[add.school] ? (
+        <TextField
+          control={control}
+          name="add.count"
+          label={countLabel[add.school]!}
+          hint="Left empty: the usual figure"
+        />
+      ) : null}
+      {policy ? (
+        <MainButton
+          mode="outlined"
+          onPress={() => {
+            setValue('policies', [...policies.filter((p) => p.school !== policy.school), policy], {
+              shouldDirty: true,
+            });
+            setValue('add', { school: 'none', count: '' });
+          }}
+        >
+          {`Add ${policyName(policy)}`}
+        </MainButton>
+      ) : null}
+      <Text as="heading">Figures to judge by</Text>
+      <Text as="small">Common practice where nobody has measured. Change them to what you know.</Text>
+      <QuantityField
+        control={control}
+        name="margin"
+        label="Demanded margin over peak temperature"
+        dimension="temperatureDifference"
+      />
+      <QuantityField
+        control={control}
+        name="peak"
+        label="Peak fluid temperature without a venue"
+        dimension="temperature"
+      />
+      <QuantityField
+        control={control}
+        name="uptake"
+        label="Water uptake without tests (% a year)"
+        dimension="share"
+        hint="For example 1.5"
+      />
+      <QuantityField control={control} name="openDays" label="Days an opened bottle may be used" dimension="days" />
+      <SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save the shop’s settings" />
+    </Section>
+  );
+}
+
+/** Who holds this device, how it shows things, and what the shop holds to. */
+export function SettingsScreen() {
+  const loaded = useLoaded();
+  const { shop } = useLogbook();
+  return (
+    <Screen title="On duty and settings" back="/">
+      <Crew />
+      <Device />
+      {loaded ? <ShopSettings key={shop.version} shop={shop} /> : null}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  person: { minHeight: 52, paddingHorizontal: 0 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1 },
+  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
+});

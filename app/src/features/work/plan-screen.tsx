@@ -1,0 +1,176 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import {
+  type Car,
+  type Job,
+  type TrackEvent,
+  conflictSentence,
+  conflictingJobs,
+  dateIn,
+  instantAt,
+  jobName,
+  plusDays,
+  readTime,
+  timeIn,
+  usualDurationMin,
+} from '@calvik/core';
+import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
+import {
+  ChoiceField,
+  DateField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  TextField,
+  quantityText,
+  useDraftForm,
+} from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { SaveBar } from '../../ui/save-bar';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { ReasonLine } from '../../ui/verdict';
+import { Text } from '../../ui/text';
+import { useEventFor } from '../fluid/use-fluid';
+import { newRecord, useKeepRecord, useQuantity } from '../keep';
+
+interface PlanForm {
+  kind: Job['kind'];
+  date: string;
+  time: string;
+  duration: string;
+  crewId: string;
+  notes: string;
+}
+
+export function PlanScreen() {
+  const { id, event: eventId, job: jobId } = useLocalSearchParams<{ id: string; event?: string; job?: string }>();
+  const logbook = useLogbook();
+  const car = logbook.cars.get(id);
+  const event = useEventFor(id, eventId);
+  const job = jobId ? logbook.jobs.get(jobId) : undefined;
+  if (!car || (jobId && !job)) return <Gone what={car ? 'job' : 'car'} back="/work" />;
+  return <PlanPage key={job?.id ?? car.id} car={car} event={event} job={job} />;
+}
+
+/** When, how long, and who; says at once when that person or that car is already taken. */
+function PlanPage({ car, event, job }: { car: Car; event: TrackEvent | null; job: Job | undefined }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const sync = useSync();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const { timeZone } = logbook.shop;
+  const latest = event && event.startDate > today ? plusDays(event.startDate, -1) : plusDays(today, 1);
+  const soon = plusDays(today, 1);
+  const { form, restored, startOver, finished } = useDraftForm<PlanForm>(`plan.${job?.id ?? car.id}`, {
+    kind: job?.kind ?? 'fluidExchange',
+    date: job ? dateIn(job.startAt, timeZone) : soon < latest ? soon : latest,
+    time: job ? timeIn(job.startAt, timeZone) : '09:00',
+    duration: quantityText(job?.durationMin ?? usualDurationMin.fluidExchange, 'duration', system),
+    crewId: job?.crewId ?? crew?.id ?? '',
+    notes: job?.notes ?? '',
+  });
+  const { control } = form;
+  const values = useWatch({ control }) as PlanForm;
+  const { keep, saving, problem } = useKeepRecord('jobs', form, finished);
+  const make = (f: PlanForm): Job | null => {
+    const time = readTime(f.time);
+    const durationMin = quantity(f.duration, 'duration');
+    if (!time || !f.date || !Number.isFinite(durationMin)) return null;
+    return {
+      ...(job ?? newRecord()),
+      kind: f.kind,
+      carId: car.id,
+      eventId: job?.eventId ?? event?.id ?? null,
+      crewId: f.crewId,
+      startAt: instantAt(f.date, time, timeZone),
+      durationMin,
+      notes: f.notes,
+    };
+  };
+  const wanted = make(values);
+  const conflicts = wanted && wanted.crewId ? conflictingJobs(logbook, wanted) : [];
+  const late = event && values.date && values.date >= event.startDate;
+  const save = form.handleSubmit((f) => {
+    const record = make(f);
+    if (!record) {
+      form.setError('time', { message: 'Give a time like 9:30.' });
+      return;
+    }
+    return keep(record, `/cars/${car.id}${event ? `?event=${event.id}` : ''}`);
+  });
+  const drop = async (): Promise<void> => {
+    if (!job) return;
+    await sync.keep('jobs', { ...job, archived: true });
+    finished();
+    router.replace(`/cars/${car.id}` as never);
+  };
+  const people = [...logbook.crew.values()].filter((c) => !c.archived).map((c) => ({ value: c.id, label: c.name }));
+  return (
+    <Screen
+      title={job ? 'Change the plan' : 'Plan work'}
+      above={car.name}
+      back={`/cars/${car.id}`}
+      footer={
+        <SaveBar
+          problem={problem}
+          saving={saving}
+          onSave={() => void save()}
+          label={conflicts.length > 0 ? 'Plan it all the same' : 'Plan it'}
+        />
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="What">
+        <ChoiceField
+          control={control}
+          name="kind"
+          label="Work"
+          options={(['fluidExchange', 'bleed', 'boilingTest'] as const).map((k) => ({
+            value: k,
+            label: k === 'boilingTest' ? 'Test' : jobName[k],
+          }))}
+        />
+      </Section>
+      <Section title="When and who">
+        <DateField
+          control={control}
+          name="date"
+          label="Day"
+          hint={event ? `${event.name} begins ${event.startDate}` : undefined}
+        />
+        <TextField control={control} name="time" label="Start time" hint="9:30" required />
+        <QuantityField
+          control={control}
+          name="duration"
+          label="Duration"
+          dimension="duration"
+          hint="Alone, a flush takes 45 to 60 min"
+        />
+        <PickField control={control} name="crewId" label="Crew member" options={people} />
+        <View style={{ gap: 8 }} testID="conflicts">
+          {conflicts.map((other) => (
+            <ReasonLine
+              key={other.id}
+              reason={{ verdict: 'needsWork', text: conflictSentence(logbook, wanted!, other) }}
+            />
+          ))}
+          {late ? <ReasonLine reason={{ verdict: 'needsWork', text: `That is not before ${event.name}.` }} /> : null}
+        </View>
+      </Section>
+      <Section title="Notes">
+        <TextField control={control} name="notes" label="Notes" lines={2} />
+      </Section>
+      {job ? (
+        <MainButton mode="text" danger onPress={() => void drop()}>
+          Drop this job
+        </MainButton>
+      ) : (
+        <Text as="small">It shows on the run-up and in the work list.</Text>
+      )}
+    </Screen>
+  );
+}

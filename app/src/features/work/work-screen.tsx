@@ -1,0 +1,101 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { SegmentedButtons } from 'react-native-paper';
+import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
+import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+
+/** Planned work by day: mine or everybody's; what is overdue stands first. */
+export function WorkScreen() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const [whose, setWhose] = useState<'mine' | 'all'>('all');
+  const { timeZone } = logbook.shop;
+  const days = useMemo(() => {
+    const byDay = new Map<string, Job[]>();
+    const jobs = [...logbook.jobs.values()]
+      .filter((job) => !job.archived && (whose === 'all' || job.crewId === crew?.id))
+      .filter((job) => !isDone(logbook, job) || dateIn(job.startAt, timeZone) >= today)
+      .sort((a, b) => a.startAt.localeCompare(b.startAt));
+    for (const job of jobs) {
+      const day = dateIn(job.startAt, timeZone);
+      byDay.set(day, [...(byDay.get(day) ?? []), job]);
+    }
+    return [...byDay];
+  }, [logbook, whose, crew, timeZone, today]);
+  const open = (job: Job): void =>
+    router.push(`/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}` as never);
+  return (
+    <Screen title="Work" above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}>
+      <SegmentedButtons
+        value={whose}
+        onValueChange={(value) => setWhose(value as 'mine' | 'all')}
+        buttons={[
+          { value: 'all', label: 'Everybody', style: styles.segment },
+          { value: 'mine', label: crew ? crew.name.split(' ')[0]! : 'Mine', style: styles.segment, disabled: !crew },
+        ]}
+      />
+      {days.length === 0 ? (
+        <Empty
+          text="Nothing is planned. Open a car on the run-up and plan its flush."
+          action="To the run-up"
+          onPress={() => router.navigate('/' as never)}
+        />
+      ) : null}
+      {days.map(([day, jobs]) => (
+        <Section
+          key={day}
+          title={`${shortDate(day)}, ${relativeDays(today, day)}`}
+          aside={day < today ? <Text tone="amber">overdue</Text> : undefined}
+        >
+          <View>
+            {jobs.map((job) => {
+              const done = isDone(logbook, job);
+              const car = logbook.cars.get(job.carId);
+              return (
+                <View key={job.id} style={styles.row}>
+                  <View style={styles.time}>
+                    <Text as="figure" tone={done ? 'inkSoft' : 'ink'}>
+                      {timeIn(job.startAt, timeZone)}
+                    </Text>
+                    <Text as="small">{`${job.durationMin} min`}</Text>
+                  </View>
+                  <View style={styles.grow}>
+                    <LinkRow
+                      label={`${jobName[job.kind]} on ${car?.name ?? 'a car'}`}
+                      onPress={() => (done ? router.push(`/cars/${job.carId}` as never) : open(job))}
+                    >
+                      <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
+                        {`${jobName[job.kind]}, ${car?.name ?? 'car not known'}`}
+                      </Text>
+                      <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
+                    </LinkRow>
+                  </View>
+                  {done ? null : (
+                    <MainButton
+                      mode="text"
+                      onPress={() => router.push(`/cars/${job.carId}/plan?job=${job.id}` as never)}
+                    >
+                      Move
+                    </MainButton>
+                  )}
+                </View>
+              );
+            })}
+          </View>
+        </Section>
+      ))}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  time: { width: 64 },
+  grow: { flex: 1, minWidth: 0 },
+});

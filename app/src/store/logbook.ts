@@ -1,0 +1,121 @@
+import { type PayloadAction, createEntityAdapter, createSelector, createSlice } from '@reduxjs/toolkit';
+import { type Collection, type Fact, type RecordOf, type Records, buildLogbook, collections } from '@calvik/core';
+import type { Board, Changes, FieldError, Kept, Wire } from '../api/client';
+
+/** A write that the server has not acknowledged yet, or has refused. */
+export interface Unsent {
+  /** Place in the queue. */
+  order: number;
+  collection: Wire;
+  body: Kept;
+  refused?: { detail: string; errors: FieldError[] };
+}
+
+const adapter = createEntityAdapter<Kept>();
+type Entities = ReturnType<typeof adapter.getInitialState>;
+
+export interface LogbookState {
+  items: Record<Wire, Entities>;
+  cursor: number;
+  /** Everything up to the newest change has been read at least once. */
+  loaded: boolean;
+  online: boolean;
+  unsent: Unsent[];
+  /** The board as the server judged it, shown until the logbook is here. */
+  board: Board | null;
+}
+
+const wires: Wire[] = ['facts', ...collections];
+const initialState: LogbookState = {
+  items: Object.fromEntries(wires.map((w) => [w, adapter.getInitialState()])) as Record<Wire, Entities>,
+  cursor: 0,
+  loaded: false,
+  online: true,
+  unsent: [],
+  board: null,
+};
+
+/** What a record will be once it is kept: one version on. Facts have none. */
+const acknowledged = (collection: Wire, body: Kept): Kept =>
+  collection === 'facts' ? body : ({ ...body, version: (body as RecordOf<Collection>).version + 1 } as Kept);
+
+function overlay(state: LogbookState): void {
+  for (const { collection, body, refused } of state.unsent) {
+    if (!refused) adapter.upsertOne(state.items[collection], acknowledged(collection, body));
+  }
+}
+
+const slice = createSlice({
+  name: 'logbook',
+  initialState,
+  reducers: {
+    received(state, { payload }: PayloadAction<Changes>) {
+      const byCollection = new Map<Wire, Kept[]>();
+      for (const { collection, body } of payload.changes) {
+        const list = byCollection.get(collection);
+        if (list) list.push(body);
+        else byCollection.set(collection, [body]);
+      }
+      for (const [collection, list] of byCollection) {
+        if (state.items[collection]) adapter.setMany(state.items[collection], list);
+      }
+      state.cursor = payload.cursor;
+      state.loaded ||= !payload.more;
+      state.online = true;
+      overlay(state);
+    },
+    boardReceived(state, { payload }: PayloadAction<Board>) {
+      state.board = payload;
+    },
+    connection(state, { payload }: PayloadAction<boolean>) {
+      state.online = payload;
+    },
+    queued(state, { payload }: PayloadAction<Unsent>) {
+      state.unsent.push(payload);
+      adapter.upsertOne(state.items[payload.collection], acknowledged(payload.collection, payload.body));
+    },
+    restored(state, { payload }: PayloadAction<Unsent[]>) {
+      state.unsent = payload;
+      overlay(state);
+    },
+    sent(state, { payload }: PayloadAction<{ order: number; collection: Wire; body: Kept }>) {
+      state.unsent = state.unsent.filter((u) => u.order !== payload.order);
+      adapter.setOne(state.items[payload.collection], payload.body);
+      state.online = true;
+      overlay(state);
+    },
+    refused(
+      state,
+      { payload }: PayloadAction<{ order: number; before: Kept | null; problem: NonNullable<Unsent['refused']> }>,
+    ) {
+      const entry = state.unsent.find((u) => u.order === payload.order);
+      if (!entry) return;
+      entry.refused = payload.problem;
+      if (payload.before) adapter.setOne(state.items[entry.collection], payload.before);
+      else adapter.removeOne(state.items[entry.collection], entry.body.id);
+      overlay(state);
+    },
+    dropped(state, { payload }: PayloadAction<number>) {
+      state.unsent = state.unsent.filter((u) => u.order !== payload);
+    },
+  },
+});
+
+export const { received, boardReceived, connection, queued, restored, sent, refused, dropped } = slice.actions;
+export const logbookReducer = slice.reducer;
+
+const valuesOf = (entities: Entities): Kept[] => Object.values(entities.entities) as Kept[];
+
+/** The logbook that core's judgements take; built anew only when something has changed. */
+export const selectLogbook = createSelector([(state: { logbook: LogbookState }) => state.logbook.items], (items) =>
+  buildLogbook(
+    Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
+    valuesOf(items.facts) as Fact[],
+  ),
+);
+
+/** Every fact on record, replaced ones included: for histories. */
+export const selectAllFacts = createSelector(
+  [(state: { logbook: LogbookState }) => state.logbook.items.facts],
+  (facts) => valuesOf(facts) as Fact[],
+);

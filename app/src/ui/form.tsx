@@ -1,0 +1,335 @@
+import { useCallback, useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { HelperText, Menu, SegmentedButtons, Switch, TextInput, TouchableRipple } from 'react-native-paper';
+import { DatePickerInput } from 'react-native-paper-dates';
+import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
+import { type Dimension, parseQuantity, preferredUnit, quantityParts, typingExample } from '@calvik/core';
+import { useUnits } from '../store/hooks';
+import { read, remove, write } from '../store/storage';
+import { useTokens } from '../theme/use-tokens';
+import { MainButton } from './screen';
+import { Text } from './text';
+
+/** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
+export interface DraftForm<T extends FieldValues> {
+  form: UseFormReturn<T>;
+  /** Whether what is shown came back from an earlier visit. */
+  restored: boolean;
+  startOver: () => void;
+  /** Call when the contents have been kept for good. */
+  finished: () => void;
+}
+
+const DRAFT = 'calvik.draft.';
+
+export function useDraftForm<T extends FieldValues>(key: string, defaults: T): DraftForm<T> {
+  const [draft] = useState(() => read<T>(DRAFT + key));
+  const [restored, setRestored] = useState(draft !== null);
+  const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as never, mode: 'onTouched' });
+  const { watch, reset } = form;
+  useEffect(() => {
+    const subscription = watch((values) => write(DRAFT + key, values));
+    return () => subscription.unsubscribe();
+  }, [watch, key]);
+  const finished = useCallback(() => remove(DRAFT + key), [key]);
+  const startOver = (): void => {
+    reset(defaults);
+    finished();
+    setRestored(false);
+  };
+  return { form, restored, startOver, finished };
+}
+
+/** Says that an unfinished entry came back, and offers to begin anew. */
+export function DraftNotice({ restored, startOver }: Pick<DraftForm<never>, 'restored' | 'startOver'>) {
+  const t = useTokens();
+  if (!restored) return null;
+  return (
+    <View style={[styles.notice, { borderColor: t.rule, backgroundColor: t.ironWash }]}>
+      <Text style={styles.grow}>Your unfinished entry is back.</Text>
+      <MainButton mode="text" onPress={startOver}>
+        Start over
+      </MainButton>
+    </View>
+  );
+}
+
+interface FieldProps<T extends FieldValues> {
+  control: Control<T>;
+  name: Path<T>;
+  label: string;
+  hint?: string;
+}
+
+function Below({ error, hint }: { error?: string; hint?: string }) {
+  const t = useTokens();
+  if (error) {
+    return (
+      <HelperText type="error" visible padding="none" style={{ color: t.stop }} aria-live="polite">
+        {error}
+      </HelperText>
+    );
+  }
+  return hint ? (
+    <HelperText type="info" visible padding="none">
+      {hint}
+    </HelperText>
+  ) : null;
+}
+
+export function TextField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  required = false,
+  lines,
+}: FieldProps<T> & { required?: boolean; lines?: number }) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      rules={
+        required
+          ? { validate: (value: unknown) => String(value ?? '').trim() !== '' || 'This must not be empty.' }
+          : undefined
+      }
+      render={({ field, fieldState }) => (
+        <View>
+          <TextInput
+            mode="outlined"
+            label={label}
+            aria-label={label}
+            value={field.value ?? ''}
+            onChangeText={field.onChange}
+            onBlur={field.onBlur}
+            error={fieldState.invalid}
+            multiline={lines !== undefined}
+            numberOfLines={lines}
+          />
+          <Below error={fieldState.error?.message} hint={hint} />
+        </View>
+      )}
+    />
+  );
+}
+
+/** What a quantity field begins with: the figure with its unit, so that nobody has to guess. */
+export const quantityText = (value: number | null, dimension: Dimension, system: 'metric' | 'imperial'): string => {
+  if (value === null) return '';
+  const { figure, unit } = quantityParts(value, dimension, system);
+  return `${figure} ${unit}`;
+};
+
+/** Takes any unit; shows what it understood, in both systems. The form holds the text. */
+export function QuantityField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  dimension,
+  optional = false,
+}: FieldProps<T> & { dimension: Dimension; optional?: boolean }) {
+  const { system, show, other } = useUnits();
+  const unit = preferredUnit(dimension, system);
+  const parse = (text: string) => parseQuantity(text, dimension, unit);
+  return (
+    <Controller
+      control={control}
+      name={name}
+      rules={{
+        validate: (value: unknown) => {
+          const text = String(value ?? '').trim();
+          if (optional && text === '') return true;
+          const parsed = parse(text);
+          return parsed.ok || parsed.message;
+        },
+      }}
+      render={({ field, fieldState }) => {
+        const parsed = field.value ? parse(String(field.value)) : null;
+        const both = dimension !== 'share' && dimension !== 'days' && dimension !== 'duration';
+        const understood =
+          parsed?.ok && both
+            ? `${show(parsed.value, dimension)} = ${other(parsed.value, dimension)}`
+            : (hint ?? `For example ${typingExample(dimension)}`);
+        return (
+          <View>
+            <TextInput
+              mode="outlined"
+              label={label}
+              aria-label={label}
+              value={field.value ?? ''}
+              onChangeText={field.onChange}
+              onBlur={field.onBlur}
+              error={fieldState.invalid}
+              inputMode="text"
+            />
+            <Below error={fieldState.error?.message} hint={understood} />
+          </View>
+        );
+      }}
+    />
+  );
+}
+
+/** One of a few. */
+export function ChoiceField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  options,
+}: FieldProps<T> & { options: readonly { value: string; label: string }[] }) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <View style={styles.choice}>
+          <Text as="small">{label}</Text>
+          <SegmentedButtons
+            value={String(field.value)}
+            onValueChange={field.onChange}
+            buttons={options.map((o) => ({ ...o, style: styles.segment, accessibilityLabel: `${label}: ${o.label}` }))}
+          />
+          <Below error={fieldState.error?.message} hint={hint} />
+        </View>
+      )}
+    />
+  );
+}
+
+/** One of many. */
+export function PickField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  options,
+  none = 'Choose …',
+}: FieldProps<T> & { options: readonly { value: string; label: string }[]; none?: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Controller
+      control={control}
+      name={name}
+      rules={{ validate: (value: unknown) => Boolean(value) || `Choose: ${label.toLowerCase()}.` }}
+      render={({ field, fieldState }) => {
+        const chosen = options.find((o) => o.value === field.value)?.label;
+        return (
+          <View>
+            <Menu
+              visible={open}
+              onDismiss={() => setOpen(false)}
+              anchorPosition="bottom"
+              style={styles.menu}
+              anchor={
+                <TouchableRipple
+                  onPress={() => setOpen(true)}
+                  role="button"
+                  aria-label={`${label}: ${chosen ?? 'not chosen'}`}
+                >
+                  <View pointerEvents="none">
+                    <TextInput
+                      mode="outlined"
+                      label={label}
+                      value={chosen ?? ''}
+                      placeholder={none}
+                      editable={false}
+                      error={fieldState.invalid}
+                      right={<TextInput.Icon icon="down" />}
+                      tabIndex={-1}
+                    />
+                  </View>
+                </TouchableRipple>
+              }
+            >
+              <View style={styles.menuScroll}>
+                {options.map((o) => (
+                  <Menu.Item
+                    key={o.value}
+                    title={o.label}
+                    style={styles.menuItem}
+                    onPress={() => {
+                      field.onChange(o.value);
+                      setOpen(false);
+                    }}
+                  />
+                ))}
+              </View>
+            </Menu>
+            <Below error={fieldState.error?.message} hint={hint} />
+          </View>
+        );
+      }}
+    />
+  );
+}
+
+const toDate = (text: string): Date | undefined => {
+  const [y, m, d] = text.split('-').map(Number);
+  return y && m && d ? new Date(y, m - 1, d) : undefined;
+};
+const fromDate = (date: Date | undefined): string =>
+  date
+    ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
+    : '';
+
+/** A calendar date, typed or picked; the form holds `YYYY-MM-DD`. */
+export function DateField<T extends FieldValues>({ control, name, label, hint }: FieldProps<T>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      rules={{ validate: (value: unknown) => Boolean(value) || 'Give a date.' }}
+      render={({ field, fieldState }) => (
+        <View>
+          <View style={styles.date}>
+            <DatePickerInput
+              locale="en-GB"
+              label={label}
+              aria-label={label}
+              mode="outlined"
+              value={toDate(String(field.value ?? ''))}
+              onChange={(date) => field.onChange(fromDate(date))}
+              inputMode="start"
+              hasError={fieldState.invalid}
+              hideValidationErrors
+            />
+          </View>
+          <Below error={fieldState.error?.message} hint={hint} />
+        </View>
+      )}
+    />
+  );
+}
+
+export function SwitchField<T extends FieldValues>({ control, name, label, hint }: FieldProps<T>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <View>
+          <View style={styles.switch}>
+            <Text style={styles.grow}>{label}</Text>
+            <Switch value={Boolean(field.value)} onValueChange={field.onChange} aria-label={label} />
+          </View>
+          <Below hint={hint} />
+        </View>
+      )}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  notice: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 3, paddingLeft: 12 },
+  grow: { flex: 1 },
+  choice: { gap: 6 },
+  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
+  menu: { maxWidth: 360 },
+  menuScroll: { maxHeight: 380, overflow: 'scroll' },
+  menuItem: { minHeight: 52 },
+  date: { minHeight: 56, flexDirection: 'row' },
+  switch: { flexDirection: 'row', alignItems: 'center', minHeight: 52, gap: 12 },
+});

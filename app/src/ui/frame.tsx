@@ -1,0 +1,144 @@
+import { usePathname, useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useAppSelector, useCrewOnDuty, useLogbook } from '../store/hooks';
+import { useTokens } from '../theme/use-tokens';
+import { Icon, type IconName } from './icons';
+import { useWide } from './screen';
+import { Text } from './text';
+
+const rooms: { path: string; name: string; icon: IconName; also: string[] }[] = [
+  { path: '/', name: 'Run-up', icon: 'calendar', also: ['/events', '/venues'] },
+  { path: '/cars', name: 'Cars', icon: 'car', also: ['/customers'] },
+  { path: '/work', name: 'Work', icon: 'work', also: [] },
+  { path: '/bench', name: 'Bench', icon: 'bench', also: [] },
+  { path: '/stores', name: 'Stores', icon: 'stores', also: [] },
+];
+
+function isIn(room: (typeof rooms)[number], path: string): boolean {
+  return [room.path, ...room.also].some((p) => (p === '/' ? path === '/' : path === p || path.startsWith(`${p}/`)));
+}
+
+function NavItem({ room, wide, on }: { room: (typeof rooms)[number]; wide: boolean; on: boolean }) {
+  const t = useTokens();
+  const router = useRouter();
+  return (
+    <Pressable
+      role="link"
+      aria-label={room.name}
+      {...(on ? { 'aria-current': 'page' } : {})}
+      onPress={() => router.navigate(room.path as never)}
+      style={[wide ? styles.railItem : styles.barItem, on && { backgroundColor: t.ironWash }]}
+    >
+      <Icon name={room.icon} color={on ? t.iron : t.inkSoft} />
+      <Text as="label" tone={on ? 'ink' : 'inkSoft'} style={styles.navText}>
+        {room.name}
+      </Text>
+    </Pressable>
+  );
+}
+
+/** What the phone has not been able to send, or that there is no connection. Silent when all is well. */
+function Connection() {
+  const t = useTokens();
+  const router = useRouter();
+  const online = useAppSelector((s) => s.logbook.online);
+  const unsent = useAppSelector((s) => s.logbook.unsent);
+  const refused = unsent.filter((u) => u.refused).length;
+  const waiting = unsent.length - refused;
+  if (refused > 0) {
+    return (
+      <Pressable
+        role="link"
+        onPress={() => router.navigate('/unsent' as never)}
+        style={[styles.banner, { backgroundColor: t.stopWash, borderColor: t.stop }]}
+      >
+        <Icon name="alert" size={18} color={t.stop} />
+        <Text>{`${refused === 1 ? 'One entry was' : `${refused} entries were`} not accepted. Open to see why.`}</Text>
+      </Pressable>
+    );
+  }
+  if (online) return null;
+  return (
+    <View style={[styles.banner, { backgroundColor: t.amberWash, borderColor: t.amber }]} role="status">
+      <Icon name="alert" size={18} color={t.amber} />
+      <Text>
+        {waiting > 0
+          ? `No connection. ${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} on this device.`
+          : 'No connection. You can go on; what you enter waits on this device.'}
+      </Text>
+    </View>
+  );
+}
+
+/** The rooms of the house around the page: a bar under the thumb on the phone, a rail on the wide screen. */
+export function Frame({ children }: { children: ReactNode }) {
+  const t = useTokens();
+  const wide = useWide();
+  const path = usePathname();
+  const router = useRouter();
+  const { shop } = useLogbook();
+  const crew = useCrewOnDuty();
+  const nav = rooms.map((room) => <NavItem key={room.path} room={room} wide={wide} on={isIn(room, path)} />);
+  return (
+    <View style={[styles.frame, { flexDirection: wide ? 'row' : 'column', backgroundColor: t.paper }]}>
+      {wide ? (
+        <View style={[styles.rail, { borderColor: t.rule }]} role="navigation">
+          <View style={styles.brand}>
+            <Text as="title">Calvik</Text>
+            <Text as="small" numberOfLines={2}>
+              {shop.name}
+            </Text>
+          </View>
+          {nav}
+          <View style={styles.fill} />
+          <Pressable
+            role="link"
+            aria-label="On duty and settings"
+            onPress={() => router.navigate('/settings' as never)}
+            style={styles.railItem}
+          >
+            <Icon name="person" color={t.inkSoft} />
+            <Text as="small">{crew?.name ?? 'Who are you?'}</Text>
+          </Pressable>
+        </View>
+      ) : null}
+      <View style={styles.page}>
+        <Connection />
+        {children}
+      </View>
+      {wide ? null : (
+        <View style={[styles.bar, { borderColor: t.rule, backgroundColor: t.sheet }]} role="navigation">
+          {nav}
+        </View>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  frame: { flex: 1, minHeight: 0 },
+  page: { flex: 1, minWidth: 0, minHeight: 0 },
+  bar: { flexDirection: 'row', borderTopWidth: 1 },
+  barItem: { flex: 1, minHeight: 58, alignItems: 'center', justifyContent: 'center', gap: 2 },
+  navText: { fontSize: 13 },
+  rail: { width: 168, borderRightWidth: 1, padding: 8, gap: 4 },
+  brand: { paddingHorizontal: 10, paddingVertical: 12, gap: 2 },
+  railItem: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    minHeight: 48,
+    paddingHorizontal: 10,
+    borderRadius: 4,
+  },
+  fill: { flex: 1 },
+  banner: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    paddingHorizontal: 16,
+    paddingVertical: 8,
+    borderBottomWidth: 1,
+  },
+});

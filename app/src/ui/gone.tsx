@@ -1,0 +1,17 @@
+import { ActivityIndicator } from 'react-native-paper';
+import { useLoaded } from '../store/hooks';
+import { Empty, Screen } from './screen';
+
+/** What stands where a record should be: still reading, or not there. */
+export function Gone({ what, back }: { what: string; back: string }) {
+  const loaded = useLoaded();
+  return (
+    <Screen title={loaded ? 'Not found' : 'Reading …'} back={back}>
+      {loaded ? (
+        <Empty text={`There is no such ${what}. It may have been entered on a device that has not sent it yet.`} />
+      ) : (
+        <ActivityIndicator />
+      )}
+    </Screen>
+  );
+}

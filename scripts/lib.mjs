@@ -1,0 +1,112 @@
+/** What the scripts behind `npm run` share. Plain Node without dependencies: it runs before anything is installed. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+export const say = (text) => process.stdout.write(`${text}\n`);
+export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+/** Says what is being done and, now and then, that it is still going on. */
+async function during(what, work) {
+  const began = Date.now();
+  say(`${what} …`);
+  const timer = setInterval(() => say(`  still at it, ${Math.round((Date.now() - began) / 1000)} s`), 15_000);
+  try {
+    return await work();
+  } finally {
+    clearInterval(timer);
+    say(`  done in ${((Date.now() - began) / 1000).toFixed(1)} s`);
+  }
+}
+
+/** Runs a command from the project's folder. Its output is shown only when it fails, or when `show` is set. */
+export function run(command, args, { env = {}, cwd = root, show = false } = {}) {
+  return new Promise((done, fail) => {
+    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: show ? 'inherit' : ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    child.stdout?.on('data', (chunk) => (output += chunk));
+    child.stderr?.on('data', (chunk) => (output += chunk));
+    child.on('error', fail);
+    child.on('exit', (code) => {
+      if (code === 0) return done(output);
+      if (!show) process.stderr.write(output.slice(-6000));
+      return fail(new Error(`${command} ${args.join(' ')} ended with ${code}`));
+    });
+  });
+}
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    if (['node_modules', 'dist', '.expo', 'test'].includes(entry.name)) return [];
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesBelow(path) : [path];
+  });
+}
+
+function fingerprint(paths) {
+  const hash = createHash('sha256');
+  for (const path of paths.flatMap((p) => (statSync(p).isDirectory() ? filesBelow(p) : [p])).sort()) {
+    hash.update(relative(root, path)).update(readFileSync(path));
+  }
+  return hash.digest('hex');
+}
+
+const isStamped = (file, print) => existsSync(file) && readFileSync(file, 'utf8') === print;
+
+/** Installs what package-lock.json names, unless that has been done. */
+export async function ensureInstalled() {
+  const stamp = join(root, 'node_modules', '.calvik-installed');
+  const print = fingerprint([join(root, 'package-lock.json')]);
+  if (isStamped(stamp, print)) return;
+  await during('Installing packages (two to five minutes the first time)', () => run('npm', ['ci', '--no-audit', '--no-fund']));
+  writeFileSync(stamp, print);
+}
+
+/** Builds the interface, unless what it is made of has not changed since the last time. */
+export async function ensureBuilt() {
+  const stamp = join(root, 'app', 'dist', '.calvik-built');
+  const print = fingerprint(['app', 'core', 'package-lock.json'].map((p) => join(root, p)));
+  if (isStamped(stamp, print)) return;
+  rmSync(join(root, 'app', 'dist'), { recursive: true, force: true });
+  await during('Building the interface (one to two minutes the first time)', () => exportWeb(join(root, 'app')));
+  writeFileSync(stamp, print);
+}
+
+/** Expo's web export of one workspace, offline. */
+export const exportWeb = (cwd) =>
+  run('npx', ['expo', 'export', '-p', 'web'], { cwd, env: { EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1' } });
+
+/** Sees to it that there is a Chromium for the tests that drive the interface. */
+export async function ensureChromium() {
+  if (existsSync(chromium)) return;
+  const isRoot = process.getuid?.() === 0;
+  if (!isRoot || spawnSync('which', ['apt-get']).status !== 0) {
+    throw new Error(`The tests drive Chromium, and there is none at ${chromium}. Install it, or set CHROMIUM to its path.`);
+  }
+  await during('Installing Chromium for the tests', async () => {
+    await run('apt-get', ['update']);
+    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'fonts-dejavu-core'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  });
+}
+
+/** Starts the server and hands over the terminal: Ctrl-C reaches it, and its end is ours. */
+export function serve(env) {
+  const child = spawn(process.execPath, ['--import', 'tsx', join('server', 'src', 'main.ts')], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: 'inherit',
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code, signal) => process.exit(code ?? (signal ? 0 : 1)));
+}
+
+/** Ends a script with one sentence instead of a trace. */
+export function main(work) {
+  work().catch((error) => {
+    process.stderr.write(`\n${error instanceof Error ? error.message : String(error)}\n`);
+    process.exit(1);
+  });
+}
