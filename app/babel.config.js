@@ -1,4 +1,8 @@
 module.exports = (api) => {
   api.cache(true);
-  return { presets: ['babel-preset-expo'] };
+  return {
+    presets: ['babel-preset-expo'],
+    // Takes components of the library one by one instead of all of them.
+    env: { production: { plugins: ['react-native-paper/babel'] } },
+  };
 };

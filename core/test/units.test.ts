@@ -125,4 +125,7 @@ test('shown in either system', () => {
   expect(formatQuantity(205, 'temperature', 'imperial')).toBe('401 °F');
   expect(formatQuantity(30, 'temperatureDifference', 'imperial')).toBe('54 °F');
   expect(formatQuantity(-0.2, 'temperature')).toBe('0 °C');
+  expect(formatQuantity(27303, 'volume')).toBe('27.3 L');
+  expect(formatQuantity(3600, 'length')).toBe('3600 mm');
+  expect(formatQuantity(13.208, 'length', 'imperial')).toBe('0.520 in');
 });

@@ -1,7 +1,6 @@
-import { useCallback, useEffect, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { HelperText, Menu, SegmentedButtons, Switch, TextInput, TouchableRipple } from 'react-native-paper';
-import { DatePickerInput } from 'react-native-paper-dates';
+import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { HelperText, Menu, SegmentedButtons, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit, quantityParts, typingExample } from '@calvik/core';
 import { useUnits } from '../store/hooks';
@@ -9,6 +8,8 @@ import { read, remove, write } from '../store/storage';
 import { useTokens } from '../theme/use-tokens';
 import { MainButton } from './screen';
 import { Text } from './text';
+
+const DateInput = lazy(() => import('./date-input'));
 
 /** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
 export interface DraftForm<T extends FieldValues> {
@@ -224,7 +225,7 @@ export function PickField<T extends FieldValues>({
               anchorPosition="bottom"
               style={styles.menu}
               anchor={
-                <TouchableRipple
+                <Pressable
                   onPress={() => setOpen(true)}
                   role="button"
                   aria-label={`${label}: ${chosen ?? 'not chosen'}`}
@@ -241,7 +242,7 @@ export function PickField<T extends FieldValues>({
                       tabIndex={-1}
                     />
                   </View>
-                </TouchableRipple>
+                </Pressable>
               }
             >
               <View style={styles.menuScroll}>
@@ -266,15 +267,6 @@ export function PickField<T extends FieldValues>({
   );
 }
 
-const toDate = (text: string): Date | undefined => {
-  const [y, m, d] = text.split('-').map(Number);
-  return y && m && d ? new Date(y, m - 1, d) : undefined;
-};
-const fromDate = (date: Date | undefined): string =>
-  date
-    ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
-    : '';
-
 /** A calendar date, typed or picked; the form holds `YYYY-MM-DD`. */
 export function DateField<T extends FieldValues>({ control, name, label, hint }: FieldProps<T>) {
   return (
@@ -285,17 +277,24 @@ export function DateField<T extends FieldValues>({ control, name, label, hint }:
       render={({ field, fieldState }) => (
         <View>
           <View style={styles.date}>
-            <DatePickerInput
-              locale="en-GB"
-              label={label}
-              aria-label={label}
-              mode="outlined"
-              value={toDate(String(field.value ?? ''))}
-              onChange={(date) => field.onChange(fromDate(date))}
-              inputMode="start"
-              hasError={fieldState.invalid}
-              hideValidationErrors
-            />
+            <Suspense
+              fallback={
+                <TextInput
+                  mode="outlined"
+                  label={label}
+                  value={String(field.value ?? '')}
+                  disabled
+                  style={styles.grow}
+                />
+              }
+            >
+              <DateInput
+                label={label}
+                value={String(field.value ?? '')}
+                onChange={field.onChange}
+                invalid={fieldState.invalid}
+              />
+            </Suspense>
           </View>
           <Below error={fieldState.error?.message} hint={hint} />
         </View>

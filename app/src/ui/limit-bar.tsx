@@ -56,8 +56,7 @@ export function LimitBar({
   const limitX = x(limit);
   const readingX = reading === null ? null : x(reading);
   const tailX = projected === null || projected === undefined ? null : x(projected);
-  const bad = (projected ?? reading ?? fresh) < limit;
-  const tick = bad ? t.stop : t.ink;
+  const tick = t.ink;
   const spoken = [
     label,
     reading === null ? 'not measured' : show(reading),
@@ -129,6 +128,8 @@ export function LimitBar({
               width={4}
               height={BAR_HEIGHT + 10}
               fill={tick}
+              stroke={t.sheet}
+              strokeWidth={1.5}
             />
           ) : null}
         </Svg>

@@ -180,7 +180,7 @@ export function MainButton({
       disabled={disabled}
       loading={loading}
       icon={icon}
-      contentStyle={styles.button}
+      contentStyle={mode === 'text' ? styles.textButton : styles.button}
       style={styles.buttonShape}
       {...(danger
         ? {
@@ -231,5 +231,6 @@ const styles = StyleSheet.create({
   rowBody: { flex: 1, minWidth: 0, gap: 2 },
   empty: { gap: 12, paddingVertical: 8, alignItems: 'flex-start' },
   button: { minHeight: 52 },
+  textButton: { minHeight: 48 },
   buttonShape: { borderRadius: 4 },
 });

@@ -28,6 +28,10 @@ export interface TextProps {
   live?: boolean;
 }
 
+/** A figure and its unit stay on one line. */
+const together = (text: string): string =>
+  text.replace(/(\d) (?=(?:°[CF]|%|mL|mm|fl oz|N·m|lbf|kPa|psi|kg|min|days?|m|ft|in)(?![a-z]))/g, '$1\u00a0');
+
 /** All text of the interface. Headings say their level, so that a page can be walked by ear. */
 export function Text({ as = 'body', tone, children, style, numberOfLines, headingLevel, testID, live }: TextProps) {
   const tokens = useTokens();
@@ -40,7 +44,7 @@ export function Text({ as = 'body', tone, children, style, numberOfLines, headin
       {...(headingLevel ? { role: 'heading', 'aria-level': headingLevel } : {})}
       {...(live ? { 'aria-live': 'polite' } : {})}
     >
-      {children}
+      {typeof children === 'string' ? together(children) : children}
     </NativeText>
   );
 }

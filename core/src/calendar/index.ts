@@ -1,5 +1,8 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays, addMonths, differenceInCalendarDays, format } from 'date-fns';
+import { addDays } from 'date-fns/addDays';
+import { addMonths } from 'date-fns/addMonths';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { format } from 'date-fns/format';
 
 /** A calendar date, `YYYY-MM-DD`, meant in the shop's time zone. */
 export type LocalDate = string;
@@ -48,6 +51,12 @@ export const middayOf = (date: LocalDate, timeZone: string): Instant => instantA
 
 /** "Sat 12 Sep" */
 export const shortDate = (date: LocalDate): string => format(wall(date), 'EEE d MMM');
+
+/** "12 Sep" */
+export const shortDay = (date: LocalDate): string => format(wall(date), 'd MMM');
+
+/** "Sep ’26" */
+export const shortMonth = (date: LocalDate): string => format(wall(date), 'MMM ’yy');
 
 /** "12 Sep 2026" */
 export const longDate = (date: LocalDate): string => format(wall(date), 'd MMM yyyy');

@@ -21,6 +21,14 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   days: { metric: { unit: 'd', digits: 0 }, imperial: { unit: 'd', digits: 0 } },
 };
 
+/** Large quantities in the unit and with the digits that people use for them: litres, whole millimetres. */
+function shownAs(value: number, dimension: Dimension, system: UnitSystem): Shown {
+  const usual = shownIn[dimension][system];
+  if (dimension === 'volume' && system === 'metric' && Math.abs(value) >= 5000) return { unit: 'L', digits: 1 };
+  if (dimension === 'length' && Math.abs(value) >= 300) return { ...usual, digits: system === 'metric' ? 0 : 1 };
+  return usual;
+}
+
 /** The unit in which a dimension is shown to somebody who prefers `system`. */
 export const preferredUnit = (dimension: Dimension, system: UnitSystem): Unit => shownIn[dimension][system].unit;
 
@@ -33,10 +41,11 @@ export function quantityParts(
   value: number,
   dimension: Dimension,
   system: UnitSystem = 'metric',
-  digits: number = shownIn[dimension][system].digits,
+  digits?: number,
 ): { figure: string; unit: string } {
-  const { unit } = shownIn[dimension][system];
-  const figure = fromCanonical(value, unit).toFixed(digits);
+  const shown = shownAs(value, dimension, system);
+  const { unit } = shown;
+  const figure = fromCanonical(value, unit).toFixed(digits ?? shown.digits);
   return { figure: Number(figure) === 0 ? figure.replace('-', '') : figure, unit: unitDefinition(unit).label };
 }
 

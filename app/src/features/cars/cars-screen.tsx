@@ -35,7 +35,6 @@ export function CarsScreen() {
   return (
     <Screen
       title="Cars"
-      actions={<IconButton icon="plus" label="New car" onPress={() => router.push('/cars/new' as never)} />}
       footer={
         <View style={styles.footer}>
           <View style={styles.grow}>

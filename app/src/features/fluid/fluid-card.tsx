@@ -1,6 +1,14 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type TrackEvent, dateIn, longDate, relativeDays } from '@calvik/core';
+import {
+  type Car,
+  type FluidJudgement,
+  type RuleVerdict,
+  type TrackEvent,
+  dateIn,
+  longDate,
+  relativeDays,
+} from '@calvik/core';
 import { useLogbook, useToday } from '../../store/hooks';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -9,12 +17,20 @@ import { FigureView } from '../../ui/working-sheet';
 import { FluidBar } from './fluid-bar';
 import { useFluid } from './use-fluid';
 
-const owners = {
-  organiser: 'the organiser',
-  customer: 'the customer',
-  shop: 'the shop',
-  boilingPoint: 'the boiling point',
-} as const;
+const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
+
+const strictestLine = (rule: RuleVerdict): string =>
+  rule.owner === 'boilingPoint'
+    ? `Strictest is the boiling point itself: ${rule.reason}`
+    : `Strictest rule, ${owners[rule.owner]}: ${rule.rule}. ${rule.reason}`;
+
+function dueLine({ nextDue }: FluidJudgement, today: string): string {
+  if (!nextDue) return 'Nothing falls due by the rules in force.';
+  const work = nextDue.work === 'exchange' ? 'Exchange' : 'Bleed';
+  return nextDue.on < today
+    ? `${work} overdue since ${longDate(nextDue.on)}.`
+    : `${work} due by ${longDate(nextDue.on)}, ${relativeDays(today, nextDue.on)}.`;
+}
 
 /** A car's fluid in one glance: verdict and reasons, the bar, the figures, and what falls due. */
 export function FluidCard({ car, event, detail = true }: { car: Car; event: TrackEvent | null; detail?: boolean }) {
@@ -22,7 +38,7 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
   const logbook = useLogbook();
   const today = useToday();
   const router = useRouter();
-  const { verdict, reasons, boilingNow, boilingOnDay, demanded, margin, strictest, nextDue, state } = judgement;
+  const { verdict, reasons, boilingNow, boilingOnDay, demanded, margin, strictest, state } = judgement;
   const last = state.lastExchange;
   const bottles = last ? [...new Set(last.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b)) : [];
   const bottleWords = bottles
@@ -57,14 +73,8 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
       )}
       {detail ? (
         <View style={styles.facts}>
-          <Text>
-            {nextDue
-              ? `${nextDue.work === 'exchange' ? 'Exchange' : 'Bleed'} due by ${longDate(nextDue.on)}, ${relativeDays(today, nextDue.on)}.`
-              : 'Nothing falls due by the rules in force.'}
-          </Text>
-          {strictest ? (
-            <Text as="small">{`Strictest rule, from ${owners[strictest.owner]}: ${strictest.rule}. ${strictest.reason}`}</Text>
-          ) : null}
+          <Text>{dueLine(judgement, today)}</Text>
+          {strictest ? <Text as="small">{strictestLine(strictest)}</Text> : null}
           <Text as="small">
             {last
               ? `Last exchange ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`

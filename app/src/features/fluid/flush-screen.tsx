@@ -45,7 +45,7 @@ import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { useQuantity } from '../keep';
-import { useNextEvent } from './use-fluid';
+import { useFluid, useNextEvent } from './use-fluid';
 import { type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
 
 interface LineForm {
@@ -242,6 +242,8 @@ function FlushPage({
         : logbook,
     [logbook, corrected],
   );
+  // What is in the car already is the likeliest to go in again.
+  const inCar = useFluid(car, event).state.current.fluids[0]?.id;
   const shelf = useMemo(
     () =>
       [...logbook.bottles.values()]
@@ -255,10 +257,11 @@ function FlushPage({
         .sort(
           (a, b) =>
             severity(a.verdict) - severity(b.verdict) ||
+            Number(b.state.bottle.fluidId === inCar) - Number(a.state.bottle.fluidId === inCar) ||
             Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
             a.state.bottle.label.localeCompare(b.state.bottle.label),
         ),
-    [logbook, book, today, car, values.bottleId],
+    [logbook, book, today, car, values.bottleId, inCar],
   );
   const chosen = shelf.find((s) => s.state.bottle.id === values.bottleId);
   const shownBottles = allBottles ? shelf : shelf.filter((s, i) => i < 3 || s === chosen);

@@ -1,10 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Button, Dialog, Portal, TextInput } from 'react-native-paper';
 import { type Fact, type Logbook, dateIn, longDate, timeIn, wasteOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../store/hooks';
 import { selectAllFacts } from '../../store/logbook';
+import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
@@ -54,6 +55,7 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
   const units = useUnits();
   const all = useAppSelector(selectAllFacts);
   const [shown, setShown] = useState(STEP);
+  const [opened, setOpened] = useState<string | null>(null);
   const [withdrawing, setWithdrawing] = useState<Fact | null>(null);
   const { timeZone } = logbook.shop;
   const facts = useMemo(
@@ -88,7 +90,15 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
             style={[styles.entry, { borderColor: t.rule }]}
             testID={later ? 'history-replaced' : 'history-entry'}
           >
-            <View style={styles.text}>
+            <Pressable
+              style={styles.text}
+              disabled={!correctable}
+              role={correctable ? 'button' : undefined}
+              aria-label={
+                correctable ? `${title}, ${longDate(dateIn(fact.at, timeZone))}: correct or withdraw` : undefined
+              }
+              onPress={() => setOpened(opened === fact.id ? null : fact.id)}
+            >
               <Text as="strong" style={later && styles.struck} tone={later ? 'inkSoft' : 'ink'}>
                 {title}
               </Text>
@@ -102,8 +112,9 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
               ) : null}
               {fact.replaces && fact.kind !== 'withdrawal' ? <Text as="small">Corrects an earlier entry.</Text> : null}
               {fact.remark ? <Text as="small">{fact.remark}</Text> : null}
-            </View>
-            {correctable ? (
+            </Pressable>
+            {correctable && opened !== fact.id ? <Icon name="down" size={18} color={t.inkSoft} /> : null}
+            {correctable && opened === fact.id ? (
               <View>
                 <Button compact mode="text" contentStyle={styles.target} onPress={() => correct(fact)}>
                   Correct
@@ -177,7 +188,7 @@ const styles = StyleSheet.create({
   entry: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 8, gap: 8, alignItems: 'center' },
   text: { flex: 1, minWidth: 0 },
   struck: { textDecorationLine: 'line-through' },
-  target: { minHeight: 44 },
+  target: { minHeight: 48 },
   dialog: { maxWidth: 480, alignSelf: 'center', width: '92%' },
   dialogBody: { gap: 12 },
 });

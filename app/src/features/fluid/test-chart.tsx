@@ -1,18 +1,19 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { LineChart } from 'react-native-chart-kit';
 import {
   type Car,
   type TrackEvent,
   dateIn,
   fromCanonical,
   plusDays,
+  shortDay,
+  shortMonth,
   preferredUnit,
   unitDefinition,
 } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
-import { fonts } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
+import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';
 import { useFluid } from './use-fluid';
 
@@ -51,15 +52,11 @@ export function TestChart({ car, event }: { car: Car; event: TrackEvent | null }
       aria-label={`Boiling tests: ${points.map((p) => `${p.on} ${p.value}`).join(', ')}; wants ${limit}`}
     >
       {width > 0 ? (
-        <LineChart
+        <Chart
           width={width}
           height={210}
           data={{
-            labels: points.map((p) =>
-              p.on < yearAgo
-                ? `${p.on.slice(5, 7)}/${p.on.slice(2, 4)}`
-                : `${Number(p.on.slice(8))}.${Number(p.on.slice(5, 7))}.`,
-            ),
+            labels: points.map((p) => (p.on < yearAgo ? shortMonth(p.on) : shortDay(p.on))),
             datasets: [
               { data: points.map((p) => p.value), color: () => t.ink, strokeWidth: 2 },
               {
@@ -73,20 +70,8 @@ export function TestChart({ car, event }: { car: Car; event: TrackEvent | null }
           }}
           fromNumber={Math.max(limit, ...points.map((p) => p.value)) + 10}
           withInnerLines
-          withOuterLines={false}
-          withShadow={false}
           yAxisSuffix={` ${unitDefinition(unit).label}`}
           segments={4}
-          chartConfig={{
-            backgroundGradientFrom: t.paper,
-            backgroundGradientTo: t.paper,
-            color: () => t.inkSoft,
-            labelColor: () => t.inkSoft,
-            decimalPlaces: 0,
-            propsForDots: { r: '4', fill: t.ink },
-            propsForBackgroundLines: { stroke: t.rule, strokeDasharray: '' },
-            propsForLabels: { fontFamily: fonts.label, fontSize: 13 },
-          }}
           style={{ marginLeft: -8 }}
         />
       ) : (

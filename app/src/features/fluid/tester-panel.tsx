@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { LineChart } from 'react-native-chart-kit';
 import { TextInput } from 'react-native-paper';
 import {
   type HeatingSample,
@@ -12,9 +11,9 @@ import {
 } from '@calvik/core';
 import { startTester, stopTester, testerStream } from '../../api/client';
 import { useUnits } from '../../store/hooks';
-import { fonts } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { MainButton } from '../../ui/screen';
+import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';
 
 type TesterMessage =
@@ -135,25 +134,14 @@ export function TesterPanel({
         </View>
       ) : null}
       {drawn.length > 4 && width > 0 ? (
-        <LineChart
+        <Chart
           width={width}
           height={150}
           data={{ labels: [], datasets: [{ data: drawn, color: () => t.ink, strokeWidth: 2 }] }}
           withDots={false}
-          withShadow={false}
           withVerticalLabels={false}
-          withOuterLines={false}
           yAxisSuffix={` ${unitDefinition(unit).label}`}
           segments={3}
-          chartConfig={{
-            backgroundGradientFrom: t.paper,
-            backgroundGradientTo: t.paper,
-            color: () => t.inkSoft,
-            labelColor: () => t.inkSoft,
-            decimalPlaces: 0,
-            propsForBackgroundLines: { stroke: t.rule, strokeDasharray: '' },
-            propsForLabels: { fontFamily: fonts.label, fontSize: 13 },
-          }}
         />
       ) : null}
       {phase === 'heating' ? (

@@ -96,7 +96,7 @@ function Device() {
         value={theme}
         onValueChange={(v) => dispatch(prefer({ theme: v as Preferences['theme'] }))}
         buttons={buttons([
-          ['system', 'As the device'],
+          ['system', 'Auto'],
           ['light', 'Light'],
           ['dark', 'Dark'],
         ])}

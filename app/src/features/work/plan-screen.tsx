@@ -10,6 +10,7 @@ import {
   dateIn,
   instantAt,
   jobName,
+  longDate,
   plusDays,
   readTime,
   timeIn,
@@ -140,7 +141,7 @@ function PlanPage({ car, event, job }: { car: Car; event: TrackEvent | null; job
           control={control}
           name="date"
           label="Day"
-          hint={event ? `${event.name} begins ${event.startDate}` : undefined}
+          hint={event ? `${event.name} begins ${longDate(event.startDate)}` : undefined}
         />
         <TextField control={control} name="time" label="Start time" hint="9:30" required />
         <QuantityField

@@ -1,0 +1,53 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(__dirname, '..');
+
+export const newDataFile = (): string => join(mkdtempSync(join(tmpdir(), 'calvik-e2e-')), 'data.sqlite');
+
+/** The real server as its own process, as `npm run demo` and `npm start` run it. */
+export class Server {
+  private constructor(
+    private readonly child: ChildProcess,
+    readonly url: string,
+    readonly port: number,
+  ) {}
+
+  /** @param port 0 for any free one */
+  static start({ data, demo, port = 0 }: { data: string; demo: boolean; port?: number }): Promise<Server> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: root,
+      env: {
+        ...process.env,
+        PORT: String(port),
+        CALVIK_DATA: data,
+        CALVIK_DEMO: demo ? '1' : '0',
+        CALVIK_INSTRUMENT_SPEED: '60',
+        LOG_LEVEL: 'error',
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    return new Promise((done, fail) => {
+      let output = '';
+      const hear = (chunk: Buffer): void => {
+        output += chunk.toString();
+        const match = /http:\/\/localhost:(\d+)/.exec(output);
+        if (match) done(new Server(child, match[0], Number(match[1])));
+      };
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.on('exit', (code) => fail(new Error(`The server ended with ${code}: ${output}`)));
+    });
+  }
+
+  /** Ends it. SIGKILL is a power cut as far as a process can have one. */
+  stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    return new Promise((done) => {
+      if (this.child.exitCode !== null || this.child.signalCode !== null) return done();
+      this.child.on('exit', () => done());
+      this.child.kill(signal);
+    });
+  }
+}

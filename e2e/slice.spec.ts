@@ -1,0 +1,294 @@
+import { type Locator, type Page, expect, test } from '@playwright/test';
+import { Server, newDataFile } from './server';
+import { Complaints } from './watch';
+
+/** The first useful hour of a shop, by clicking and typing, through every layer. */
+const data = newDataFile();
+let server: Server;
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  server = await Server.start({ data, demo: true });
+});
+test.afterAll(() => server.stop());
+
+const field = (page: Page, label: string): Locator => page.getByRole('textbox', { name: label, exact: true });
+const button = (page: Page, name: string | RegExp): Locator =>
+  page.getByRole('button', { name, exact: typeof name === 'string' });
+const link = (page: Page, name: string | RegExp): Locator => page.getByRole('link', { name });
+
+async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await button(page, new RegExp(`^${label}: `)).click();
+  await page.getByRole('menuitem', { name: option }).click();
+}
+const room = (page: Page, name: string): Promise<void> =>
+  page.getByRole('navigation').getByRole('link', { name, exact: true }).click();
+
+test('from a new customer to a recorded, corrected flush', async ({ page }, info) => {
+  const complaints = new Complaints(page);
+  const wide = info.project.name === 'wide';
+
+  await test.step('the run-up lists events in order, trouble first, the rest quiet', async () => {
+    await page.goto(server.url);
+    const events = page.locator('[data-testid^="event-"]');
+    await expect(events).toHaveCount(3);
+    await expect(events.nth(0)).toContainText('Dunvarrel two-day');
+    await expect(events.nth(0)).toContainText('days to go');
+    const cars = events.nth(0).locator('[data-testid^="run-up-car-"]');
+    await expect(cars.first()).toContainText('Stop');
+    await expect(cars.first()).toContainText('Wrong fluid in the system');
+    await expect(events.nth(0)).toContainText(/Boils at \d+ °C on the day, wants \d+ °C/);
+    await expect(events.nth(0)).toContainText(/Last flush 140 days before the event; rule says 90/);
+    await expect(cars.last().getByTestId('verdict')).toHaveCount(0);
+  });
+
+  await test.step('say who is on duty', async () => {
+    await page.getByLabel('On duty and settings').click();
+    await page.getByRole('radio', { name: 'Tove Loy' }).click();
+    await room(page, 'Run-up');
+    await expect(page.getByText(/Tove Loy/).first()).toBeVisible();
+  });
+
+  await test.step('a customer, then the car, with errors at the field and nothing lost on reload', async () => {
+    await room(page, 'Cars');
+    await button(page, 'New customer').click();
+    await button(page, 'Save, then enter the car').click();
+    await expect(page.getByText('This must not be empty.')).toBeVisible();
+    await field(page, 'Name').fill('Nils <b>Aske</b>');
+    await button(page, 'Save, then enter the car').click();
+    await expect(page.getByRole('heading', { name: 'New car' })).toBeVisible();
+    await expect(button(page, /^Customer: Nils <b>Aske<\/b>/)).toBeVisible();
+    await field(page, 'Name in the shop').fill('Aske Velund');
+    await field(page, 'Make').fill('Velund');
+    await field(page, 'Model').fill('Corsaro 1.6');
+    await field(page, 'Reservoir volume at MAX').fill('lots');
+    await button(page, 'Save car').click();
+    await expect(page.getByText('“lots” is not a figure. Type it like 250 ml or 0.5 l.')).toBeVisible();
+    await field(page, 'Reservoir volume at MAX').fill('0,1 l');
+    await button(page, 'Save car').click();
+    await expect(page.getByText('The volume at MIN must be less than the volume at MAX.')).toBeVisible();
+    await page.reload();
+    await expect(field(page, 'Name in the shop')).toHaveValue('Aske Velund');
+    await expect(page.getByText('Your unfinished entry is back.')).toBeVisible();
+    await field(page, 'Reservoir volume at MAX').fill('10 fl oz');
+    await page.getByRole('radio', { name: 'Driver sits: Right' }).click();
+    await expect(page.getByText('That makes: left rear, right rear, left front, right front.')).toBeVisible();
+    await button(page, 'Save car').click();
+    await expect(page.getByRole('heading', { name: 'Aske Velund', level: 1 })).toBeVisible();
+    await expect(page.getByText('No test and no exchange on record: test the fluid.')).toBeVisible();
+  });
+
+  await test.step('a venue, an event, a booking', async () => {
+    await room(page, 'Run-up');
+    await button(page, 'New event').click();
+    await button(page, 'New venue').click();
+    await field(page, 'Name').fill('Aldermoor Strip');
+    await field(page, 'Altitude').fill('1150 ft');
+    await expect(page.getByText('351 m = 1150 ft')).toBeVisible();
+    await field(page, 'Expected peak fluid temperature').fill('401F');
+    await expect(page.getByText('205 °C = 401 °F')).toBeVisible();
+    await button(page, 'Save, then enter the event').click();
+    await expect(button(page, /^Venue: Aldermoor Strip/)).toBeVisible();
+    await field(page, 'Name').fill('Aldermoor half day');
+    await field(page, 'Flushed within (days before)').fill('8 weeks');
+    await field(page, 'Demanded margin over peak temperature').fill('35');
+    await button(page, 'Save event').click();
+    await expect(page.getByRole('heading', { name: 'Aldermoor half day', level: 1 })).toBeVisible();
+    await expect(page.getByText(/wants the fluid changed within 56 days/)).toBeVisible();
+    await button(page, 'Book a car').first().click();
+    await link(page, 'Book Aske Velund').click();
+    await expect(link(page, /Aske Velund: No test/)).toBeVisible();
+    await room(page, 'Run-up');
+    await expect(page.locator('[data-testid^="event-"]').filter({ hasText: 'Aldermoor' })).toContainText(
+      'No test and no exchange on record',
+    );
+  });
+
+  const openCar = async (): Promise<void> => {
+    await room(page, 'Cars');
+    await field(page, 'Search cars').or(page.getByLabel('Search cars')).first().fill('aske');
+    await link(page, 'Aske Velund').first().click();
+    await expect(page.getByTestId('fluid-card')).toBeVisible();
+  };
+
+  await test.step('a boiling test by hand: the verdict while typing, then the verdict with its working', async () => {
+    await openCar();
+    await button(page, 'Test fluid').click();
+    await field(page, 'Boiling point').fill('hot');
+    await expect(page.getByText('“hot” is not a figure.', { exact: false })).toBeVisible();
+    await field(page, 'Boiling point').fill('');
+    for (const key of ['2', '0', '6']) await button(page, key).click();
+    await expect(page.getByText('403 °F')).toBeVisible();
+    await expect(page.getByTestId('live-verdict')).toContainText('the fluid gets to 205 °C');
+    await button(page, 'Keep reading').click();
+    await expect(page.getByText('Rules in force')).toBeVisible();
+    await expect(page.getByTestId('verdict').first()).toHaveText(/stop/i);
+    await expect(page.getByText('B: within 56 days before the event')).toBeVisible();
+    await button(page, /^Boiling point on the day .*: show the working/).click();
+    const sheet = page.getByTestId('working-sheet');
+    await expect(sheet).toContainText('T = 100 + (Tdry − 100)·e^(−k·w)');
+    await expect(sheet).toContainText('Minimum of the car’s fluid grade');
+    await sheet.getByRole('button', { name: 'Working of w, water content' }).click();
+    await expect(sheet).toContainText('w = w₀ + rate × years');
+    await expect(sheet).toContainText('measured: Boiling test of');
+    await sheet.getByRole('button', { name: 'Back' }).click();
+    await expect(sheet).toContainText('Curve through the two label points');
+    await sheet.getByRole('button', { name: 'Close' }).click();
+    await expect(sheet).toHaveCount(0);
+  });
+
+  await test.step('the simulated tester refuses a dry probe, then streams and reports', async () => {
+    await openCar();
+    await button(page, 'Test fluid').click();
+    await page.getByRole('radio', { name: 'Tester' }).click();
+    await field(page, 'Depth of the sample').fill('9 mm');
+    await button(page, 'Start heating').click();
+    await expect(page.getByTestId('tester-problem')).toContainText(
+      'The probe is not submerged: the sample is 9 mm deep',
+    );
+    expect(complaints.expected(/409.*boiling-tests/)).toBe(1);
+    await button(page, 'In the cup').click();
+    await button(page, 'Start heating').click();
+    await expect(page.getByText(/^Heating, \d+ s/)).toBeVisible();
+    await expect(page.getByText(/Boiling point, ± .* over the plateau/)).toBeVisible({ timeout: 30_000 });
+    await button(page, 'Keep this reading').click();
+    await expect(page.getByText('Rules in force')).toBeVisible();
+  });
+
+  await test.step('a pen that disagrees is outranked, and the screen says so', async () => {
+    await openCar();
+    await button(page, 'Test fluid').click();
+    await page.getByRole('radio', { name: 'Pen' }).click();
+    await button(page, 'Dip the bench pen').click();
+    await expect(field(page, 'Water content')).not.toHaveValue('');
+    await field(page, 'Water content').fill('0.1');
+    await button(page, 'Keep reading').click();
+    await expect(
+      page.getByText(/The pen says 0\.1 % water, the boiling test \d\.\d %\. The boiling test counts\./),
+    ).toBeVisible();
+  });
+
+  await test.step('plan the flush: a conflict is said in words, and the plan shows on the run-up', async () => {
+    await button(page, 'Plan a flush').first().click();
+    await field(page, 'Start time').fill('9h15');
+    await expect(page.getByTestId('conflicts')).toContainText(
+      /Tove Loy already has a flush on (Cleo’s Brennick|Aske Velund)/,
+    );
+    await field(page, 'Start time').fill(wide ? '13:00' : '15:00');
+    await field(page, 'Duration').fill('45');
+    await expect(page.getByTestId('conflicts')).toHaveText('');
+    await button(page, 'Plan it').click();
+    await expect(page.getByText(`Flush, `, { exact: false }).first()).toBeVisible();
+    await room(page, 'Run-up');
+    await expect(page.locator('[data-testid^="event-"]').filter({ hasText: 'Aldermoor' }).first()).toContainText(
+      /Flush planned .*Tove/,
+    );
+    await room(page, 'Work');
+    await expect(link(page, 'Flush on Aske Velund').first()).toBeVisible();
+  });
+
+  const before = await wasteOnShelf(page);
+  await test.step('record the flush: wrong fluid is a stop, a reload loses nothing, readiness turns', async () => {
+    await room(page, 'Work');
+    await link(page, 'Flush on Aske Velund').first().click();
+    await button(page, /^Show all \d+ bottles/).click();
+    const silicone = page.getByRole('radio', { name: /Bottle .* Veyle Silicone 5/ }).first();
+    await expect(silicone).toContainText('Stop');
+    await silicone.click();
+    await expect(page.getByText('Do not pour this into this car. Take another bottle.')).toBeVisible();
+    await button(page, 'Keep this flush').click();
+    await expect(page.getByText('This fluid must not go into this car. Choose another bottle.')).toBeVisible();
+    await page
+      .getByRole('radio', { name: /Bottle .* Orsen Race 325/ })
+      .last()
+      .click();
+    await field(page, 'Drawn out and refilled with new fluid').fill('180');
+    for (const [corner, volume] of [
+      ['RL', '150 ml'],
+      ['RR', '0.15 l'],
+      ['FL', '5 fl oz'],
+      ['FR', '100'],
+    ] as const) {
+      await field(page, `Drawn at ${corner}`).fill(volume);
+    }
+    await page.reload();
+    await expect(field(page, 'Drawn at FL')).toHaveValue('5 fl oz');
+    for (const corner of ['RL', 'RR', 'FL', 'FR']) {
+      for (const seen of ['Clean', 'No bubbles', 'Shut, capped'])
+        await page.getByRole('checkbox', { name: `${seen} at ${corner}` }).click();
+    }
+    await page.getByRole('radio', { name: 'Pedal before: Long' }).click();
+    await page.getByRole('radio', { name: 'Pedal after: Soft' }).click();
+    await expect(page.getByText('A soft pedal means bleed again. Nobody drives this car.')).toBeVisible();
+    await page.getByRole('radio', { name: 'Pedal after: Firm' }).click();
+    await expect(page.getByText('Old fluid to the waste container: 728 mL.')).toBeVisible();
+    await button(page, 'Keep this flush').click();
+    await expect(page.getByTestId('fluid-card').getByTestId('verdict').first()).toHaveText(/in order/i);
+    await expect(page.getByText('Nothing planned for this car.')).toBeVisible();
+    expect(await wasteOnShelf(page)).toBeCloseTo(before + 0.7, 0);
+  });
+
+  await test.step('a mistake is corrected by a new entry, and both stay visible', async () => {
+    await openCar();
+    await button(page, /^Flush, .*correct or withdraw/)
+      .first()
+      .click();
+    await button(page, 'Correct').click();
+    await expect(field(page, 'Drawn at RL')).toHaveValue('150 mL');
+    await field(page, 'Drawn at RL').fill('250');
+    await button(page, 'Keep the correction').click();
+    await expect(page.getByText(/marked above|must not be empty/).first()).toBeVisible();
+    await field(page, 'Reason').fill('Read the wrong line on the bottle');
+    await button(page, 'Keep the correction').click();
+    await expect(page.getByTestId('history-replaced').first()).toContainText(
+      'Corrected: Read the wrong line on the bottle',
+    );
+    await expect(page.getByTestId('history-entry').first()).toContainText('828 mL out');
+  });
+
+  await test.step('text with markup is text', async () => {
+    await expect(page.getByText(/Nils <b>Aske<\/b>/).first()).toBeVisible();
+    expect(await page.locator('b').count()).toBe(0);
+  });
+
+  complaints.none();
+});
+
+async function wasteOnShelf(page: Page): Promise<number> {
+  await room(page, 'Stores');
+  return parseFloat(await page.getByTestId('waste').innerText());
+}
+
+test('after a power cut and a restart everything acknowledged is there, and what was typed meanwhile arrives', async ({
+  page,
+}) => {
+  const complaints = new Complaints(page);
+  await page.goto(server.url);
+  await expect(page.locator('[data-testid^="event-"]').first()).toContainText('Dunvarrel');
+  await page.evaluate(async () => {
+    const changes = (await (await fetch('/api/changes?limit=5000')).json()) as {
+      changes: { collection: string; body: { id: string } }[];
+    };
+    localStorage.setItem(
+      'calvik.preferences',
+      JSON.stringify({ crewId: changes.changes.find((c) => c.collection === 'crew')!.body.id }),
+    );
+  });
+  await page.reload();
+  await room(page, 'Cars');
+  await link(page, 'Helm Tessaro').first().click();
+  await button(page, 'Test fluid').click();
+  const { port } = server;
+  await server.stop('SIGKILL');
+  for (const key of ['2', '3', '1']) await button(page, key).click();
+  await button(page, 'Keep reading').click();
+  await expect(page.getByText(/No connection\. 1 entry waits on this device\./)).toBeVisible();
+  await expect(page.getByText('Rules in force')).toBeVisible();
+  server = await Server.start({ data, demo: true, port });
+  await expect(page.getByText(/No connection/)).toHaveCount(0, { timeout: 30_000 });
+  complaints.expected(/ERR_CONNECTION|Failed to fetch/);
+  await page.evaluate(() => localStorage.clear());
+  await page.goto(`${server.url}/cars`);
+  await link(page, 'Helm Tessaro').first().click();
+  await expect(page.getByTestId('history-entry').first()).toContainText('Boiled at 231 °C');
+  complaints.none();
+});

@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+/** Drives the real interface against the real server; each test file starts its own on a free port. */
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 150_000,
+  expect: { timeout: 10_000 },
+  fullyParallel: false,
+  workers: 2,
+  retries: 0,
+  reporter: [['list']],
+  use: {
+    browserName: 'chromium',
+    timezoneId: 'Europe/Berlin',
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: chromium,
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
+  ],
+});
