@@ -25,7 +25,11 @@ async function during(what, work) {
 /** Runs a command from the project's folder. Its output is shown only when it fails, or when `show` is set. */
 export function run(command, args, { env = {}, cwd = root, show = false } = {}) {
   return new Promise((done, fail) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: show ? 'inherit' : ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: show ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
@@ -61,7 +65,9 @@ export async function ensureInstalled() {
   const stamp = join(root, 'node_modules', '.calvik-installed');
   const print = fingerprint([join(root, 'package-lock.json')]);
   if (isStamped(stamp, print)) return;
-  await during('Installing packages (two to five minutes the first time)', () => run('npm', ['ci', '--no-audit', '--no-fund']));
+  await during('Installing packages (two to five minutes the first time)', () =>
+    run('npm', ['ci', '--no-audit', '--no-fund']),
+  );
   writeFileSync(stamp, print);
 }
 
@@ -72,6 +78,10 @@ export async function ensureBuilt() {
   if (isStamped(stamp, print)) return;
   rmSync(join(root, 'app', 'dist'), { recursive: true, force: true });
   await during('Building the interface (one to two minutes the first time)', () => exportWeb(join(root, 'app')));
+  // The pages' code, for the app to fetch ahead while there is a connection.
+  const scripts = join('_expo', 'static', 'js', 'web');
+  const names = readdirSync(join(root, 'app', 'dist', scripts)).filter((name) => name.endsWith('.js'));
+  writeFileSync(join(root, 'app', 'dist', 'pages.json'), JSON.stringify(names.map((name) => `/${scripts}/${name}`)));
   writeFileSync(stamp, print);
 }
 
@@ -84,11 +94,15 @@ export async function ensureChromium() {
   if (existsSync(chromium)) return;
   const isRoot = process.getuid?.() === 0;
   if (!isRoot || spawnSync('which', ['apt-get']).status !== 0) {
-    throw new Error(`The tests drive Chromium, and there is none at ${chromium}. Install it, or set CHROMIUM to its path.`);
+    throw new Error(
+      `The tests drive Chromium, and there is none at ${chromium}. Install it, or set CHROMIUM to its path.`,
+    );
   }
   await during('Installing Chromium for the tests', async () => {
     await run('apt-get', ['update']);
-    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'fonts-dejavu-core'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'fonts-dejavu-core'], {
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+    });
   });
 }
 

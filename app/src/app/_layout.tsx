@@ -9,6 +9,7 @@ import { useEffect, useMemo } from 'react';
 import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
+import { fetchPagesAhead } from '../api/pages-ahead';
 import { SyncContext, useAppSelector } from '../store/hooks';
 import { store } from '../store/store';
 import { Sync } from '../store/sync';
@@ -51,7 +52,11 @@ export default function Root() {
   const sync = useMemo(() => new Sync(store), []);
   useEffect(() => {
     sync.start();
-    return () => sync.stop();
+    const ahead = setTimeout(() => void fetchPagesAhead(), 3000);
+    return () => {
+      clearTimeout(ahead);
+      sync.stop();
+    };
   }, [sync]);
   return (
     <Provider store={store}>

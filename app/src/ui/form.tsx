@@ -1,12 +1,13 @@
 import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { HelperText, Menu, SegmentedButtons, Switch, TextInput } from 'react-native-paper';
+import { HelperText, Menu, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit, quantityParts, typingExample } from '@calvik/core';
 import { useUnits } from '../store/hooks';
 import { read, remove, write } from '../store/storage';
 import { useTokens } from '../theme/use-tokens';
 import { MainButton } from './screen';
+import { Segments } from './segments';
 import { Text } from './text';
 
 const DateInput = lazy(() => import('./date-input'));
@@ -188,11 +189,7 @@ export function ChoiceField<T extends FieldValues>({
       render={({ field, fieldState }) => (
         <View style={styles.choice}>
           <Text as="small">{label}</Text>
-          <SegmentedButtons
-            value={String(field.value)}
-            onValueChange={field.onChange}
-            buttons={options.map((o) => ({ ...o, style: styles.segment, accessibilityLabel: `${label}: ${o.label}` }))}
-          />
+          <Segments label={label} value={String(field.value)} onChange={field.onChange} options={options} />
           <Below error={fieldState.error?.message} hint={hint} />
         </View>
       )}
@@ -325,7 +322,6 @@ const styles = StyleSheet.create({
   notice: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 3, paddingLeft: 12 },
   grow: { flex: 1 },
   choice: { gap: 6 },
-  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
   menu: { maxWidth: 360 },
   menuScroll: { maxHeight: 380, overflow: 'scroll' },
   menuItem: { minHeight: 52 },

@@ -2,7 +2,6 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { SegmentedButtons } from 'react-native-paper';
 import {
   type Car,
   type Fact,
@@ -29,6 +28,7 @@ import { Gone } from '../../ui/gone';
 import { NumberPad } from '../../ui/number-pad';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { useQuantity } from '../keep';
@@ -216,13 +216,14 @@ function TestPage({ car, event, corrected }: { car: Car; event: TrackEvent | nul
       }
     >
       <DraftNotice restored={restored} startOver={startOver} />
-      <SegmentedButtons
+      <Segments
+        label="Instrument"
         value={values.mode}
-        onValueChange={(mode) => setValue('mode', mode as Mode)}
-        buttons={[
-          { value: 'byHand', label: 'By hand', style: styles.segment },
-          { value: 'tester', label: 'Tester', style: styles.segment },
-          { value: 'pen', label: 'Pen', style: styles.segment },
+        onChange={(mode) => setValue('mode', mode)}
+        options={[
+          { value: 'byHand', label: 'By hand' },
+          { value: 'tester', label: 'Tester' },
+          { value: 'pen', label: 'Pen' },
         ]}
       />
       {values.sampleFrom === 'car' ? (
@@ -343,7 +344,6 @@ function TestPage({ car, event, corrected }: { car: Car; event: TrackEvent | nul
 }
 
 const styles = StyleSheet.create({
-  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
   live: { gap: 8 },
   head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 24 },
 });

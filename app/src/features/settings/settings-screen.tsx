@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { RadioButton, SegmentedButtons, TextInput } from 'react-native-paper';
+import { RadioButton, TextInput } from 'react-native-paper';
 import { type FluidPolicy, type Shop, policyName } from '@calvik/core';
 import {
   useAppDispatch,
@@ -12,10 +12,11 @@ import {
   useSync,
   useUnits,
 } from '../../store/hooks';
-import { type Preferences, prefer } from '../../store/preferences';
+import { prefer } from '../../store/preferences';
 import { DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
@@ -77,29 +78,29 @@ function Crew() {
 function Device() {
   const dispatch = useAppDispatch();
   const { units, theme } = useAppSelector((s) => s.preferences);
-  const buttons = <T extends string>(all: readonly (readonly [T, string])[]) =>
-    all.map(([value, label]) => ({ value, label, style: styles.segment }));
   return (
     <Section title="This device">
       <Text as="small">Units</Text>
-      <SegmentedButtons
+      <Segments
+        label="Units"
         value={units}
-        onValueChange={(v) => dispatch(prefer({ units: v as Preferences['units'] }))}
-        buttons={buttons([
-          ['metric', 'Metric'],
-          ['imperial', 'Imperial'],
-        ])}
+        onChange={(v) => dispatch(prefer({ units: v }))}
+        options={[
+          { value: 'metric', label: 'Metric' },
+          { value: 'imperial', label: 'Imperial' },
+        ]}
       />
       <Text as="small">Any unit may be typed, whatever is chosen here.</Text>
       <Text as="small">Theme</Text>
-      <SegmentedButtons
+      <Segments
+        label="Theme"
         value={theme}
-        onValueChange={(v) => dispatch(prefer({ theme: v as Preferences['theme'] }))}
-        buttons={buttons([
-          ['system', 'Auto'],
-          ['light', 'Light'],
-          ['dark', 'Dark'],
-        ])}
+        onChange={(v) => dispatch(prefer({ theme: v }))}
+        options={[
+          { value: 'system', label: 'Auto' },
+          { value: 'light', label: 'Light' },
+          { value: 'dark', label: 'Dark' },
+        ]}
       />
     </Section>
   );
@@ -247,5 +248,4 @@ const styles = StyleSheet.create({
   person: { minHeight: 52, paddingHorizontal: 0 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
-  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
 });

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { SegmentedButtons } from 'react-native-paper';
 import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 
 /** Planned work by day: mine or everybody's; what is overdue stands first. */
@@ -31,14 +31,17 @@ export function WorkScreen() {
     router.push(`/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}` as never);
   return (
     <Screen title="Work" above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}>
-      <SegmentedButtons
-        value={whose}
-        onValueChange={(value) => setWhose(value as 'mine' | 'all')}
-        buttons={[
-          { value: 'all', label: 'Everybody', style: styles.segment },
-          { value: 'mine', label: crew ? crew.name.split(' ')[0]! : 'Mine', style: styles.segment, disabled: !crew },
-        ]}
-      />
+      {crew ? (
+        <Segments
+          label="Whose work"
+          value={whose}
+          onChange={setWhose}
+          options={[
+            { value: 'all', label: 'Everybody' },
+            { value: 'mine', label: crew.name.split(' ')[0]! },
+          ]}
+        />
+      ) : null}
       {days.length === 0 ? (
         <Empty
           text="Nothing is planned. Open a car on the run-up and plan its flush."
@@ -94,7 +97,6 @@ export function WorkScreen() {
 }
 
 const styles = StyleSheet.create({
-  segment: { minHeight: 48, justifyContent: 'center', borderRadius: 3 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   time: { width: 64 },
   grow: { flex: 1, minWidth: 0 },
