@@ -6,8 +6,12 @@ const node = (name) => ({
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: {
     '\\.(ts|tsx|mjs|js)$': [
-      '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'commonjs' } },
+      'babel-jest',
+      {
+        babelrc: false,
+        configFile: false,
+        presets: [['@babel/preset-env', { targets: { node: 'current' } }], '@babel/preset-typescript'],
+      },
     ],
   },
   transformIgnorePatterns: ['node_modules/(?!(pure-rand|@date-fns|uuid)/)'],

@@ -173,6 +173,9 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(page.getByTestId('conflicts')).toContainText(
       /Tove Loy already has a flush on (Cleo’s Brennick|Aske Velund)/,
     );
+    await pick(page, 'Crew member', 'Bram Okell');
+    await expect(page.getByTestId('conflicts')).not.toContainText('Bram Okell already has');
+    await pick(page, 'Crew member', 'Tove Loy');
     await field(page, 'Start time').fill(wide ? '13:00' : '15:00');
     await field(page, 'Duration').fill('45');
     await expect(page.getByTestId('conflicts')).toHaveText('');

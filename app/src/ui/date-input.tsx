@@ -1,4 +1,9 @@
-import { DatePickerInput } from 'react-native-paper-dates';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { DatePickerInput, DatePickerModal, enGB, registerTranslation } from 'react-native-paper-dates';
+import { IconButton } from './screen';
+
+registerTranslation('en-GB', enGB);
 
 const toDate = (text: string): Date | undefined => {
   const [y, m, d] = text.split('-').map(Number);
@@ -21,17 +26,36 @@ export default function DateInput({
   onChange: (date: string) => void;
   invalid: boolean;
 }) {
+  const [open, setOpen] = useState(false);
   return (
-    <DatePickerInput
-      locale="en-GB"
-      label={label}
-      aria-label={label}
-      mode="outlined"
-      value={toDate(value)}
-      onChange={(date) => onChange(fromDate(date))}
-      inputMode="start"
-      hasError={invalid}
-      hideValidationErrors
-    />
+    <View style={styles.row}>
+      <DatePickerInput
+        locale="en-GB"
+        label={label}
+        aria-label={label}
+        mode="outlined"
+        value={toDate(value)}
+        onChange={(date) => onChange(fromDate(date))}
+        inputMode="start"
+        withModal={false}
+        hasError={invalid}
+        hideValidationErrors
+      />
+      <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
+      <DatePickerModal
+        locale="en-GB"
+        mode="single"
+        label={label}
+        visible={open}
+        date={toDate(value)}
+        onDismiss={() => setOpen(false)}
+        onConfirm={({ date }) => {
+          setOpen(false);
+          onChange(fromDate(date));
+        }}
+      />
+    </View>
   );
 }
+
+const styles = StyleSheet.create({ row: { flex: 1, flexDirection: 'row', alignItems: 'center' } });

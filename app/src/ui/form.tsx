@@ -6,6 +6,7 @@ import { type Dimension, parseQuantity, preferredUnit, quantityParts, typingExam
 import { useUnits } from '../store/hooks';
 import { read, remove, write } from '../store/storage';
 import { useTokens } from '../theme/use-tokens';
+import { Icon } from './icons';
 import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
@@ -206,6 +207,7 @@ export function PickField<T extends FieldValues>({
   options,
   none = 'Choose …',
 }: FieldProps<T> & { options: readonly { value: string; label: string }[]; none?: string }) {
+  const t = useTokens();
   const [open, setOpen] = useState(false);
   return (
     <Controller
@@ -223,22 +225,21 @@ export function PickField<T extends FieldValues>({
               style={styles.menu}
               anchor={
                 <Pressable
-                  onPress={() => setOpen(true)}
                   role="button"
                   aria-label={`${label}: ${chosen ?? 'not chosen'}`}
+                  onPress={() => setOpen(true)}
+                  style={[
+                    styles.pick,
+                    { borderColor: fieldState.invalid ? t.stop : t.inkSoft, backgroundColor: t.sheet },
+                  ]}
                 >
-                  <View pointerEvents="none">
-                    <TextInput
-                      mode="outlined"
-                      label={label}
-                      value={chosen ?? ''}
-                      placeholder={none}
-                      editable={false}
-                      error={fieldState.invalid}
-                      right={<TextInput.Icon icon="down" />}
-                      tabIndex={-1}
-                    />
+                  <View style={styles.grow}>
+                    <Text as="small" tone={fieldState.invalid ? 'stop' : 'inkSoft'} style={styles.pickLabel}>
+                      {label}
+                    </Text>
+                    <Text tone={chosen ? 'ink' : 'inkSoft'}>{chosen ?? none}</Text>
                   </View>
+                  <Icon name="down" color={t.inkSoft} />
                 </Pressable>
               }
             >
@@ -322,6 +323,16 @@ const styles = StyleSheet.create({
   notice: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 3, paddingLeft: 12 },
   grow: { flex: 1 },
   choice: { gap: 6 },
+  pick: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    borderWidth: 1,
+    borderRadius: 4,
+    minHeight: 58,
+    paddingHorizontal: 14,
+    paddingVertical: 4,
+  },
+  pickLabel: { fontSize: 13, lineHeight: 17 },
   menu: { maxWidth: 360 },
   menuScroll: { maxHeight: 380, overflow: 'scroll' },
   menuItem: { minHeight: 52 },

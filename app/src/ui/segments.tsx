@@ -50,8 +50,55 @@ export function Segments<T extends string>({
   );
 }
 
+/** One of a list, below each other. */
+export function RadioList<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T | '';
+  options: readonly Option<T>[];
+  onChange: (value: T) => void;
+}) {
+  const t = useTokens();
+  return (
+    <View role="radiogroup" aria-label={label}>
+      {options.map((option) => {
+        const on = option.value === value;
+        return (
+          <Pressable
+            key={option.value}
+            role="radio"
+            aria-checked={on}
+            aria-label={option.label}
+            onPress={() => onChange(option.value)}
+            style={[styles.listed, { borderColor: t.rule, backgroundColor: on ? t.ironWash : 'transparent' }]}
+          >
+            <View style={[styles.dot, { borderColor: on ? t.iron : t.inkSoft }]}>
+              {on ? <View style={[styles.dotOn, { backgroundColor: t.iron }]} /> : null}
+            </View>
+            <Text as={on ? 'strong' : 'body'}>{option.label}</Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
   group: { flexDirection: 'row', borderWidth: 1, borderRadius: 3, overflow: 'hidden' },
   segment: { flex: 1, minHeight: TARGET, alignItems: 'center', justifyContent: 'center', paddingHorizontal: 4 },
   divided: { borderLeftWidth: 1 },
+  listed: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    minHeight: 52,
+    borderBottomWidth: 1,
+    paddingHorizontal: 4,
+  },
+  dot: { width: 22, height: 22, borderRadius: 11, borderWidth: 2, alignItems: 'center', justifyContent: 'center' },
+  dotOn: { width: 11, height: 11, borderRadius: 6 },
 });

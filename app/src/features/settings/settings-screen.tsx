@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { RadioButton, TextInput } from 'react-native-paper';
+import { TextInput } from 'react-native-paper';
 import { type FluidPolicy, type Shop, policyName } from '@calvik/core';
 import {
   useAppDispatch,
@@ -16,7 +16,7 @@ import { prefer } from '../../store/preferences';
 import { DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
-import { Segments } from '../../ui/segments';
+import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
@@ -44,18 +44,12 @@ function Crew() {
   };
   return (
     <Section title="Who is on duty with this device">
-      <RadioButton.Group value={onDuty?.id ?? ''} onValueChange={(crewId) => dispatch(prefer({ crewId }))}>
-        {crew.map((c) => (
-          <RadioButton.Item
-            key={c.id}
-            value={c.id}
-            label={`${c.name}${c.role === 'lead' ? ', lead' : ''}`}
-            mode="android"
-            style={styles.person}
-            aria-label={c.name}
-          />
-        ))}
-      </RadioButton.Group>
+      <RadioList
+        label="On duty"
+        value={onDuty?.id ?? ''}
+        onChange={(crewId) => dispatch(prefer({ crewId }))}
+        options={crew.map((c) => ({ value: c.id, label: `${c.name}${c.role === 'lead' ? ', lead' : ''}` }))}
+      />
       <View style={styles.row}>
         <TextInput
           mode="outlined"
@@ -245,7 +239,6 @@ export function SettingsScreen() {
 }
 
 const styles = StyleSheet.create({
-  person: { minHeight: 52, paddingHorizontal: 0 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
 });
