@@ -5,6 +5,7 @@ import { useAppSelector, useCrewOnDuty, useLogbook } from '../store/hooks';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
 import { useWide } from './screen';
+import { Shortcuts } from './shortcuts';
 import { Text } from './text';
 
 const rooms: { path: string; name: string; icon: IconName; also: string[] }[] = [
@@ -107,6 +108,7 @@ export function Frame({ children }: { children: ReactNode }) {
         <Connection />
         {children}
       </View>
+      {wide ? <Shortcuts /> : null}
       {wide ? null : (
         <View style={[styles.bar, { borderColor: t.rule, backgroundColor: t.sheet }]} role="navigation">
           {nav}

@@ -215,9 +215,9 @@ const styles = StyleSheet.create({
   sectionHead: {
     flexDirection: 'row',
     justifyContent: 'space-between',
-    alignItems: 'flex-end',
+    alignItems: 'center',
     borderBottomWidth: 1.5,
-    paddingBottom: 4,
+    minHeight: 34,
   },
   row: {
     flexDirection: 'row',

@@ -35,6 +35,8 @@ export interface FluidState {
   lastExchange: FluidExchange | null;
   lastBleed: FluidExchange | null;
   uptake: UptakeRate;
+  /** Fluids of different bases have met, and no workshop has cleared it. */
+  contaminated: boolean;
   /** What earlier work left behind: wrong mix, soft pedal, air, open nipple. */
   faults: Reason[];
 }
@@ -178,17 +180,15 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     ...(f.exchange ? [{ at: f.exchange.at, waterPercent: f.waterAtFillPercent }] : []),
     ...f.tests.filter((t) => !t.water.outside).map((t) => ({ at: t.test.at, waterPercent: t.water.waterPercent })),
   ]);
+  const mix = mixFault(logbook, car, facts);
   return {
     fillings,
     current: fillings.at(-1)!,
     lastExchange,
     lastBleed,
     uptake: uptakeRate(points, logbook.shop.defaultUptakePercentPerYear),
-    faults: [
-      ...mixFault(logbook, car, facts),
-      ...gradeFaults(fillings.at(-1)!, car),
-      ...(lastBleed ? exchangeFaults(lastBleed) : []),
-    ],
+    contaminated: mix.length > 0,
+    faults: [...mix, ...gradeFaults(fillings.at(-1)!, car), ...(lastBleed ? exchangeFaults(lastBleed) : [])],
   };
 }
 

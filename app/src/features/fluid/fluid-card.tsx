@@ -15,6 +15,7 @@ import { Text } from '../../ui/text';
 import { ReasonLine, VerdictMark } from '../../ui/verdict';
 import { FigureView } from '../../ui/working-sheet';
 import { FluidBar } from './fluid-bar';
+import { ClearedBy } from './cleared-by';
 import { useFluid } from './use-fluid';
 
 const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
@@ -22,7 +23,7 @@ const owners = { organiser: 'the organiser’s', customer: 'the customer’s', s
 const strictestLine = (rule: RuleVerdict): string =>
   rule.owner === 'boilingPoint'
     ? `Strictest is the boiling point itself: ${rule.reason}`
-    : `Strictest rule, ${owners[rule.owner]}: ${rule.rule}. ${rule.reason}`;
+    : `Strictest rule, ${owners[rule.owner]}${rule.met ? ', is met' : ''}: ${rule.rule}. ${rule.reason}`;
 
 function dueLine({ nextDue }: FluidJudgement, today: string): string {
   if (!nextDue) return 'Nothing falls due by the rules in force.';
@@ -38,18 +39,14 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
   const logbook = useLogbook();
   const today = useToday();
   const router = useRouter();
-  const { verdict, reasons, boilingNow, boilingOnDay, demanded, margin, strictest, state } = judgement;
+  const { verdict, reasons, boilingNow, boilingOnDay, demanded, peak, strictest, state } = judgement;
   const last = state.lastExchange;
   const bottles = last ? [...new Set(last.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b)) : [];
   const bottleWords = bottles
     .map((b) => `${b?.label ?? '?'} ${logbook.fluids.get(b?.fluidId ?? '')?.name ?? ''}`.trim())
     .join(', ');
-  const tone =
-    verdict === 'stop'
-      ? 'stop'
-      : verdict === 'needsWork' && margin && boilingOnDay && boilingOnDay.value < demanded.value
-        ? 'amber'
-        : 'ink';
+  const onDay = boilingOnDay?.value ?? demanded.value;
+  const tone = onDay < peak.value ? 'stop' : onDay < demanded.value ? 'amber' : 'ink';
   return (
     <View style={styles.card} testID="fluid-card">
       <View style={styles.head}>
@@ -59,6 +56,7 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
       {reasons.map((reason) => (
         <ReasonLine key={reason.text} reason={reason} />
       ))}
+      {state.contaminated ? <ClearedBy carId={car.id} /> : null}
       <FluidBar judgement={judgement} />
       {boilingNow && boilingOnDay ? (
         <View style={styles.figures}>

@@ -140,6 +140,7 @@ export function TesterPanel({
           data={{ labels: [], datasets: [{ data: drawn, color: () => t.ink, strokeWidth: 2 }] }}
           withDots={false}
           withVerticalLabels={false}
+          withVerticalLines={false}
           yAxisSuffix={` ${unitDefinition(unit).label}`}
           segments={3}
         />

@@ -114,6 +114,7 @@ function EventBlock({
 
 /** The coming events and what each booked car needs before them. */
 export function RunUpScreen() {
+  const t = useTokens();
   const router = useRouter();
   const wide = useWide();
   const board = useRunUp();
@@ -185,7 +186,9 @@ export function RunUpScreen() {
   return (
     <View style={styles.sides}>
       <View style={styles.left}>{list}</View>
-      <View style={styles.right}>{shown ? <Beside carId={shown.carId} eventId={shown.eventId} /> : null}</View>
+      <View style={[styles.right, { borderColor: t.rule }]}>
+        {shown ? <Beside carId={shown.carId} eventId={shown.eventId} /> : null}
+      </View>
     </View>
   );
 }
@@ -237,7 +240,7 @@ const styles = StyleSheet.create({
   loading: { flexDirection: 'row', alignItems: 'center', gap: 12 },
   sides: { flex: 1, flexDirection: 'row', minHeight: 0 },
   left: { flex: 1, minWidth: 0 },
-  right: { flex: 1, minWidth: 0, maxWidth: 560 },
+  right: { flex: 1, minWidth: 0, maxWidth: 560, borderLeftWidth: 1 },
   actions: { flexDirection: 'row', gap: 8 },
   grow: { flex: 1 },
 });

@@ -1,0 +1,46 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import { useToday } from '../../store/hooks';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useKeepFact } from './use-keep-fact';
+
+/** For a car stopped by a wrong mix: takes down which workshop has put the system right. */
+export function ClearedBy({ carId }: { carId: string }) {
+  const today = useToday();
+  const [open, setOpen] = useState(false);
+  const [workshop, setWorkshop] = useState('');
+  const { keepFact, saving, problem } = useKeepFact();
+  if (!open) {
+    return (
+      <MainButton mode="outlined" onPress={() => setOpen(true)}>
+        A workshop has cleared it
+      </MainButton>
+    );
+  }
+  return (
+    <View style={{ gap: 8 }}>
+      <Text>
+        Seals, hoses and the ABS unit may be spoiled. Only a licensed workshop clears this, and fresh fluid goes in
+        after.
+      </Text>
+      <TextInput
+        mode="outlined"
+        label="Workshop, and what was done"
+        aria-label="Workshop, and what was done"
+        value={workshop}
+        onChangeText={setWorkshop}
+        maxLength={120}
+      />
+      {problem ? (
+        <Text tone="stop" live>
+          {problem}
+        </Text>
+      ) : null}
+      <MainButton loading={saving} onPress={() => void keepFact({ kind: 'systemCleared', carId, workshop }, today)}>
+        Keep this
+      </MainButton>
+    </View>
+  );
+}

@@ -1,0 +1,74 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Dialog, Portal } from 'react-native-paper';
+import { MainButton } from './screen';
+import { Text } from './text';
+
+const keys = [
+  { key: '1', path: '/', text: 'Run-up' },
+  { key: '2', path: '/cars', text: 'Cars' },
+  { key: '3', path: '/work', text: 'Work' },
+  { key: '4', path: '/bench', text: 'Bench' },
+  { key: '5', path: '/stores', text: 'Stores' },
+  { key: 'e', path: '/events/new', text: 'New event' },
+  { key: 'c', path: '/cars/new', text: 'New car' },
+  { key: 'b', path: '/stores/bottles/new', text: 'New bottle' },
+  { key: 'd', path: '/settings', text: 'On duty and settings' },
+] as const;
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Keys for the wide screen, listed under "?". They keep quiet while somebody is typing. */
+export function Shortcuts() {
+  const router = useRouter();
+  const [shown, setShown] = useState(false);
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === '?') setShown(true);
+      const found = keys.find((k) => k.key === event.key);
+      if (!found) return;
+      event.preventDefault();
+      setShown(false);
+      router.navigate(found.path as never);
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  }, [router]);
+  return (
+    <Portal>
+      <Dialog visible={shown} onDismiss={() => setShown(false)} style={styles.dialog}>
+        <Dialog.Title>Keys</Dialog.Title>
+        <Dialog.Content>
+          {keys.map(({ key, text }) => (
+            <View key={key} style={styles.row}>
+              <Text as="figure" style={styles.key}>
+                {key}
+              </Text>
+              <Text>{text}</Text>
+            </View>
+          ))}
+          <View style={styles.row}>
+            <Text as="figure" style={styles.key}>
+              ?
+            </Text>
+            <Text>This list. Tab and Enter reach everything else.</Text>
+          </View>
+        </Dialog.Content>
+        <Dialog.Actions>
+          <MainButton mode="outlined" onPress={() => setShown(false)}>
+            Close
+          </MainButton>
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}
+
+const styles = StyleSheet.create({
+  dialog: { maxWidth: 420, alignSelf: 'center', width: '90%' },
+  row: { flexDirection: 'row', alignItems: 'center', minHeight: 36 },
+  key: { width: 40 },
+});
