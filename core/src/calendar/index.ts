@@ -28,9 +28,27 @@ export const plusMonths = (date: LocalDate, months: number): LocalDate => iso(ad
 export const yearsBetween = (from: Instant, to: Instant): number =>
   (Date.parse(to) - Date.parse(from)) / (365.25 * DAY_MS);
 
+const MOST_REMEMBERED = 20_000;
+
+/** Asking for a zone's offset is slow, and judgements ask for the same few moments again and again. */
+function remembering(work: (first: string, timeZone: string) => string): typeof work {
+  const known = new Map<string, string>();
+  return (first, timeZone) => {
+    const key = `${first} ${timeZone}`;
+    let answer = known.get(key);
+    if (answer === undefined) {
+      answer = work(first, timeZone);
+      if (known.size >= MOST_REMEMBERED) known.clear();
+      known.set(key, answer);
+    }
+    return answer;
+  };
+}
+
 /** The calendar date of a moment in a time zone (IANA name). */
-export const dateIn = (instant: Instant, timeZone: string): LocalDate =>
-  format(new TZDate(Date.parse(instant), timeZone), 'yyyy-MM-dd');
+export const dateIn: (instant: Instant, timeZone: string) => LocalDate = remembering((instant, timeZone) =>
+  format(new TZDate(Date.parse(instant), timeZone), 'yyyy-MM-dd'),
+);
 
 /** The wall-clock time of a moment in a time zone, `HH:mm`. */
 export const timeIn = (instant: Instant, timeZone: string): string =>
@@ -47,7 +65,9 @@ export function instantAt(date: LocalDate, time: string, timeZone: string): Inst
 }
 
 /** Midday of a date: the moment used when only the date of something is known. */
-export const middayOf = (date: LocalDate, timeZone: string): Instant => instantAt(date, '12:00', timeZone);
+export const middayOf: (date: LocalDate, timeZone: string) => Instant = remembering((date, timeZone) =>
+  instantAt(date, '12:00', timeZone),
+);
 
 /** "Sat 12 Sep" */
 export const shortDate = (date: LocalDate): string => format(wall(date), 'EEE d MMM');

@@ -1,0 +1,16 @@
+/** `npm run bench`: what is fast, as ratios against a baseline measured in the same run. */
+import { ensureBuilt, ensureChromium, ensureInstalled, main, run, say } from './lib.mjs';
+
+main(async () => {
+  await ensureInstalled();
+  await ensureChromium();
+  await ensureBuilt();
+  for (const [name, args] of [
+    ['Data', ['--import', 'tsx', 'bench/data.ts']],
+    ['Run-up page', ['bench/home.mjs']],
+    ['Bundle', ['bench/bundle.mjs']],
+  ]) {
+    say(`\n== ${name}`);
+    await run(process.execPath, args, { show: true });
+  }
+});
