@@ -41,7 +41,7 @@ export default tseslint.config(
           message: 'Core has no store, no input or output and no chance in it.',
         },
         {
-          group: ['../*/*', '!../vocabulary/*'],
+          regex: '^(\\.\\./)+(?!vocabulary)[a-z-]+/.+',
           message: 'A neighbouring folder of core is reached through its index.',
         },
       ]),

@@ -1,15 +1,6 @@
 import fc from 'fast-check';
-import {
-  type Fact,
-  type Job,
-  conflictSentence,
-  conflictingJobs,
-  effectiveFacts,
-  factSchema,
-  recordSchemas,
-  runUp,
-  shopDefaults,
-} from '../src';
+import { type Fact, type Job, conflictSentence, conflictingJobs, effectiveFacts, runUp, shopDefaults } from '../src';
+import { factSchema, recordSchemas } from '../src/vocabulary/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 
 const car = makeCar();

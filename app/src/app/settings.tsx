@@ -1,1 +1,3 @@
-export { SettingsScreen as default } from '../features/settings/settings-screen';
+import { formScreen } from '../features/form-screen';
+
+export default formScreen('SettingsScreen');

@@ -3,14 +3,7 @@ import { useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
-import {
-  type Collection,
-  type Dimension,
-  type RecordOf,
-  parseQuantity,
-  preferredUnit,
-  recordSchemas,
-} from '@calvik/core';
+import { type Collection, type Dimension, type RecordOf, parseQuantity, preferredUnit } from '@calvik/core';
 import type { FieldError, Kept } from '../api/client';
 import { useSync, useUnits } from '../store/hooks';
 
@@ -62,6 +55,8 @@ export function useKeepRecord<C extends Collection, T extends FieldValues>(
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async (record: RecordOf<C>, next: string | null): Promise<boolean> => {
+    // The schemas come when something is kept: no page needs them to show itself.
+    const { recordSchemas } = await import('@calvik/core/schemas');
     const checked = recordSchemas[collection].safeParse(record);
     if (!checked.success) {
       setProblem(place(form, issuesOf(checked.error), 'This cannot be kept.'));

@@ -1,7 +1,7 @@
 import { useContext, createContext, useMemo, useSyncExternalStore } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import { type CrewMember, type Dimension, type Logbook, type UnitSystem, dateIn, formatQuantity } from '@calvik/core';
-import { selectLogbook } from './logbook';
+import { selectLogbook, selectShop } from './logbook';
 import type { AppDispatch, AppStore, RootState } from './store';
 import type { Sync } from './sync';
 
@@ -30,7 +30,7 @@ const currentMinute = (): number => Math.floor(Date.now() / 60_000);
 /** Today in the shop's time zone; changes at midnight while the page is open. */
 export function useToday(): string {
   const minute = useSyncExternalStore(everyMinute, currentMinute, currentMinute);
-  const zone = useAppSelector((state) => selectLogbook(state).shop.timeZone);
+  const zone = useAppSelector((state) => selectShop(state).timeZone);
   return useMemo(() => dateIn(new Date(minute * 60_000).toISOString(), zone), [minute, zone]);
 }
 

@@ -1,5 +1,14 @@
 import { type PayloadAction, createEntityAdapter, createSelector, createSlice } from '@reduxjs/toolkit';
-import { type Collection, type Fact, type RecordOf, type Records, buildLogbook, collections } from '@calvik/core';
+import {
+  type Collection,
+  type Fact,
+  type RecordOf,
+  type Records,
+  type Shop,
+  buildLogbook,
+  collections,
+  shopDefaults,
+} from '@calvik/core';
 import type { Board, Changes, FieldError, Kept, Wire } from '../api/client';
 
 /** A write that the server has not acknowledged yet, or has refused. */
@@ -106,13 +115,22 @@ export const logbookReducer = slice.reducer;
 
 const valuesOf = (entities: Entities): Kept[] => Object.values(entities.entities) as Kept[];
 
-/** The logbook that core's judgements take; built anew only when something has changed. */
-export const selectLogbook = createSelector([(state: { logbook: LogbookState }) => state.logbook.items], (items) =>
-  buildLogbook(
-    Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
-    valuesOf(items.facts) as Fact[],
-  ),
+/**
+ * The logbook that core's judgements take; built anew only when something has changed, and not at all while the first
+ * reading is under way: half a logbook gives wrong verdicts, and building one for every page takes long.
+ */
+export const selectLogbook = createSelector(
+  [(state: { logbook: LogbookState }) => (state.logbook.loaded ? state.logbook.items : initialState.items)],
+  (items) =>
+    buildLogbook(
+      Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
+      valuesOf(items.facts) as Fact[],
+    ),
 );
+
+/** The shop: from the logbook, or until that is here as the server's board brought it. */
+export const selectShop = (state: { logbook: LogbookState }): Shop =>
+  state.logbook.loaded ? selectLogbook(state).shop : (state.logbook.board?.shop ?? shopDefaults);
 
 /** Every fact on record, replaced ones included: for histories. */
 export const selectAllFacts = createSelector(

@@ -1,4 +1,6 @@
-import { MD3DarkTheme, MD3LightTheme, type MD3Theme, configureFonts } from 'react-native-paper';
+import type { MD3Theme } from 'react-native-paper';
+import { configureFonts } from 'react-native-paper';
+import { MD3DarkTheme, MD3LightTheme } from 'react-native-paper/lib/module/styles/themes';
 import { type Tokens, dark, fonts, light } from './tokens';
 
 const paperFonts = configureFonts({

@@ -2,7 +2,7 @@ import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { HelperText, Menu, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
-import { type Dimension, parseQuantity, preferredUnit, quantityParts, typingExample } from '@calvik/core';
+import { type Dimension, parseQuantity, preferredUnit, typingExample } from '@calvik/core';
 import { useUnits } from '../store/hooks';
 import { read, remove, write } from '../store/storage';
 import { useTokens } from '../theme/use-tokens';
@@ -116,13 +116,6 @@ export function TextField<T extends FieldValues>({
     />
   );
 }
-
-/** What a quantity field begins with: the figure with its unit, so that nobody has to guess. */
-export const quantityText = (value: number | null, dimension: Dimension, system: 'metric' | 'imperial'): string => {
-  if (value === null) return '';
-  const { figure, unit } = quantityParts(value, dimension, system);
-  return `${figure} ${unit}`;
-};
 
 /** Takes any unit; shows what it understood, in both systems. The form holds the text. */
 export function QuantityField<T extends FieldValues>({

@@ -1,7 +1,8 @@
 import { usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { useAppSelector, useCrewOnDuty, useLogbook } from '../store/hooks';
+import { useAppSelector, useCrewOnDuty } from '../store/hooks';
+import { selectShop } from '../store/logbook';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
 import { useWide } from './screen';
@@ -78,7 +79,7 @@ export function Frame({ children }: { children: ReactNode }) {
   const wide = useWide();
   const path = usePathname();
   const router = useRouter();
-  const { shop } = useLogbook();
+  const shop = useAppSelector(selectShop);
   const crew = useCrewOnDuty();
   const nav = rooms.map((room) => <NavItem key={room.path} room={room} wide={wide} on={isIn(room, path)} />);
   return (

@@ -1,7 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays } from 'date-fns/addDays';
 import { addMonths } from 'date-fns/addMonths';
-import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 
 /** A calendar date, `YYYY-MM-DD`, meant in the shop's time zone. */
@@ -15,35 +13,39 @@ const iso = (date: Date): LocalDate => date.toISOString().slice(0, 10);
 /** date-fns counts in local time; this is the same wall-clock date whatever zone the machine is in. */
 const wall = (date: LocalDate): TZDate => TZDate.tz('UTC', utc(date).getTime());
 
-/** Whole days from `from` to `to`; negative when `to` is earlier. */
-export const daysBetween = (from: LocalDate, to: LocalDate): number => differenceInCalendarDays(wall(to), wall(from));
-
-/** The date `days` later (or earlier, when negative). */
-export const plusDays = (date: LocalDate, days: number): LocalDate => iso(addDays(wall(date), days));
-
-/** The same day of the month, `months` later; the month's last day where there is no such day. */
-export const plusMonths = (date: LocalDate, months: number): LocalDate => iso(addMonths(wall(date), months));
-
-/** Years of 365.25 days between two moments. */
-export const yearsBetween = (from: Instant, to: Instant): number =>
-  (Date.parse(to) - Date.parse(from)) / (365.25 * DAY_MS);
-
 const MOST_REMEMBERED = 20_000;
 
-/** Asking for a zone's offset is slow, and judgements ask for the same few moments again and again. */
-function remembering(work: (first: string, timeZone: string) => string): typeof work {
+/** Asking for a zone's offset is slow, and judgements ask for the same few days and moments again and again. */
+function remembering(work: (first: string, second: string) => string): typeof work {
   const known = new Map<string, string>();
-  return (first, timeZone) => {
-    const key = `${first} ${timeZone}`;
+  return (first, second) => {
+    const key = `${first} ${second}`;
     let answer = known.get(key);
     if (answer === undefined) {
-      answer = work(first, timeZone);
+      answer = work(first, second);
       if (known.size >= MOST_REMEMBERED) known.clear();
       known.set(key, answer);
     }
     return answer;
   };
 }
+
+/** Whole days from `from` to `to`; negative when `to` is earlier. */
+export const daysBetween = (from: LocalDate, to: LocalDate): number =>
+  Math.round((utc(to).getTime() - utc(from).getTime()) / DAY_MS);
+
+/** The date `days` later (or earlier, when negative). */
+export const plusDays = (date: LocalDate, days: number): LocalDate =>
+  iso(new Date(utc(date).getTime() + days * DAY_MS));
+
+const monthsLater = remembering((date, months) => iso(addMonths(wall(date), Number(months))));
+
+/** The same day of the month, `months` later; the month's last day where there is no such day. */
+export const plusMonths = (date: LocalDate, months: number): LocalDate => monthsLater(date, String(months));
+
+/** Years of 365.25 days between two moments. */
+export const yearsBetween = (from: Instant, to: Instant): number =>
+  (Date.parse(to) - Date.parse(from)) / (365.25 * DAY_MS);
 
 /** The calendar date of a moment in a time zone (IANA name). */
 export const dateIn: (instant: Instant, timeZone: string) => LocalDate = remembering((instant, timeZone) =>
@@ -69,23 +71,25 @@ export const middayOf: (date: LocalDate, timeZone: string) => Instant = remember
   instantAt(date, '12:00', timeZone),
 );
 
+const shown = remembering((date, pattern) => format(wall(date), pattern));
+
 /** "Sat 12 Sep" */
-export const shortDate = (date: LocalDate): string => format(wall(date), 'EEE d MMM');
+export const shortDate = (date: LocalDate): string => shown(date, 'EEE d MMM');
 
 /** "12 Sep" */
-export const shortDay = (date: LocalDate): string => format(wall(date), 'd MMM');
+export const shortDay = (date: LocalDate): string => shown(date, 'd MMM');
 
 /** "Sep ’26" */
-export const shortMonth = (date: LocalDate): string => format(wall(date), 'MMM ’yy');
+export const shortMonth = (date: LocalDate): string => shown(date, 'MMM ’yy');
 
 /** "12 Sep 2026" */
-export const longDate = (date: LocalDate): string => format(wall(date), 'd MMM yyyy');
+export const longDate = (date: LocalDate): string => shown(date, 'd MMM yyyy');
 
 /** "12–13 Sep 2026", or one date when the span is a single day. */
 export function dateSpan(start: LocalDate, end: LocalDate): string {
   if (start === end) return longDate(start);
-  if (start.slice(0, 7) === end.slice(0, 7)) return `${format(wall(start), 'd')}–${longDate(end)}`;
-  return `${format(wall(start), 'd MMM')} – ${longDate(end)}`;
+  if (start.slice(0, 7) === end.slice(0, 7)) return `${shown(start, 'd')}–${longDate(end)}`;
+  return `${shown(start, 'd MMM')} – ${longDate(end)}`;
 }
 
 /** "today", "tomorrow", "in 9 days", "3 days ago" */

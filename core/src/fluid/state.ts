@@ -4,7 +4,7 @@ import type { BoilingTest, Car, Fact, Fluid, FluidExchange, MoistureReading, Rea
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
 import { checkGrade, gradeFacts } from './grades';
 import { toStandardPressure } from './pressure';
-import { nippleSequence } from './sequence';
+import { type NippleStep, nippleSequence } from './sequence';
 import { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 
 /** A boiling test with what follows from it. */
@@ -50,10 +50,10 @@ function gradeLabel(car: Car): LabelPoints {
 }
 
 /** A full exchange reaches every nipple of the car; anything less only bleeds. */
-export function isComplete(exchange: FluidExchange, car: Car): boolean {
+export function isComplete(exchange: FluidExchange, steps: readonly NippleStep[]): boolean {
   return (
     exchange.scope === 'full' &&
-    nippleSequence(car).every((step) =>
+    steps.every((step) =>
       exchange.corners.some((c) => c.corner === step.corner && c.nipple === step.nipple && c.volumeMl > 0),
     )
   );
@@ -82,8 +82,8 @@ export function judgeTest(test: BoilingTest, label: LabelPoints): JudgedTest {
 }
 
 function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: LabelPoints): JudgedTest | null {
-  const tests = exchange.corners
-    .flatMap((c) => logbook.factsOfBottle(c.bottleId))
+  const tests = [...new Set(exchange.corners.map((c) => c.bottleId))]
+    .flatMap((bottleId) => logbook.factsOfBottle(bottleId))
     .filter((f): f is BoilingTest => f.kind === 'boilingTest' && f.at <= exchange.at);
   const latest = tests.reduce<BoilingTest | null>((a, b) => (a === null || b.at > a.at ? b : a), null);
   return latest && judgeTest(latest, label);
@@ -147,6 +147,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     tests: [],
     pens: [],
   };
+  const steps = nippleSequence(car);
   const fillings: Filling[] = [unknown];
   let lastExchange: FluidExchange | null = null;
   let lastBleed: FluidExchange | null = null;
@@ -157,7 +158,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     if (fact.kind !== 'fluidExchange') continue;
     lastBleed = fact;
     const fluids = fluidsIn(logbook, fact);
-    if (isComplete(fact, car)) {
+    if (isComplete(fact, steps)) {
       lastExchange = fact;
       const label = fluids.length > 0 ? worstLabel(fluids) : gradeLabel(car);
       const bottleTest = bottleTestBefore(logbook, fact, label);

@@ -66,7 +66,7 @@ function rootOf(fact: Fact, byFactId: ReadonlyMap<string, Fact>): string {
  * The facts that count. Corrections form chains (trees, when two phones correct the same entry);
  * of each, the entry recorded last among those that nothing replaces is the one that counts, and
  * none at all if that is a withdrawal. The order in which facts arrived is irrelevant.
- * @returns oldest first
+ * @returns in no particular order
  */
 export function effectiveFacts(all: Iterable<Fact>): Fact[] {
   const facts = [...all];
@@ -79,7 +79,7 @@ export function effectiveFacts(all: Iterable<Fact>): Fact[] {
     const rival = counting.get(root);
     if (!rival || recordedLater(fact, rival)) counting.set(root, fact);
   }
-  return [...counting.values()].filter((fact) => fact.kind !== 'withdrawal').sort(byTime);
+  return [...counting.values()].filter((fact) => fact.kind !== 'withdrawal');
 }
 
 const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
@@ -88,17 +88,35 @@ const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<str
   return map;
 };
 
-function index<T>(items: Iterable<T>, keysOf: (item: T) => Iterable<string | null | undefined>): Map<string, T[]> {
+/**
+ * Lists of items by key, in the order in which they came.
+ * @param keysOf the keys of an item; empty ones and repetitions are passed over
+ */
+function index<T>(items: Iterable<T>, keysOf: (item: T) => readonly (string | null | undefined)[]): Map<string, T[]> {
   const map = new Map<string, T[]>();
   for (const item of items) {
-    for (const key of new Set(keysOf(item))) {
+    for (const key of keysOf(item)) {
       if (!key) continue;
       const list = map.get(key);
-      if (list) list.push(item);
-      else map.set(key, [item]);
+      if (!list) map.set(key, [item]);
+      else if (list[list.length - 1] !== item) list.push(item);
     }
   }
   return map;
+}
+
+/** Finds lists by key and sorts each one by time when it is first asked for: most never are. */
+function sortedOnDemand(lists: Map<string, Fact[]>): (key: string) => readonly Fact[] {
+  const sorted = new Set<string>();
+  return (key) => {
+    const list = lists.get(key);
+    if (!list) return [];
+    if (!sorted.has(key)) {
+      list.sort(byTime);
+      sorted.add(key);
+    }
+    return list;
+  };
 }
 
 /** Every bottle that a fact is about or poured from. */
@@ -134,9 +152,9 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
     fluids: byId(records.fluids),
     bottles: byId(records.bottles),
     jobs,
-    factsOfCar: (carId) => ofCar.get(carId) ?? [],
-    factsOfBottle: (bottleId) => ofBottle.get(bottleId) ?? [],
-    factsOfJob: (jobId) => ofJob.get(jobId) ?? [],
+    factsOfCar: sortedOnDemand(ofCar),
+    factsOfBottle: sortedOnDemand(ofBottle),
+    factsOfJob: sortedOnDemand(ofJob),
     bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
     bookingsOfEvent: (eventId) => bookingsByEvent.get(eventId) ?? [],
     jobsOfCar: (carId) => jobsByCar.get(carId) ?? [],

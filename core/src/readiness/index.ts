@@ -66,37 +66,42 @@ export interface RunUpEvent {
   needing: number;
 }
 
-/**
- * The coming events, soonest first, with each booked car's readiness; cars that need somebody come first, and among
- * them those that nobody has planned for.
- */
-export function runUp(logbook: Logbook, today: LocalDate): RunUpEvent[] {
-  return [...logbook.events.values()]
+/** Events that are still to come or going on, soonest first. */
+export const comingEvents = (logbook: Logbook, today: LocalDate): TrackEvent[] =>
+  [...logbook.events.values()]
     .filter((event) => !event.archived && event.endDate >= today)
-    .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id))
-    .map((event) => {
-      const cars = logbook
-        .bookingsOfEvent(event.id)
-        .flatMap((booking) => {
-          const car = logbook.cars.get(booking.carId);
-          return car && !car.archived ? [judgeBooked(logbook, booking, car, event, today)] : [];
-        })
-        .sort(
-          (a, b) =>
-            severity(b.verdict) - severity(a.verdict) ||
-            Number(a.planned !== null) - Number(b.planned !== null) ||
-            a.car.name.localeCompare(b.car.name),
-        );
-      const venue = logbook.venues.get(event.venueId);
-      return {
-        event,
-        venue: venue ? { id: venue.id, name: venue.name } : null,
-        daysToGo: daysBetween(today, event.startDate),
-        cars,
-        needing: cars.filter((c) => c.verdict !== 'inOrder').length,
-      };
-    });
+    .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
+
+/**
+ * One event with each booked car's readiness; cars that need somebody come first, and among them those that nobody has
+ * planned for.
+ */
+export function judgeEvent(logbook: Logbook, event: TrackEvent, today: LocalDate): RunUpEvent {
+  const cars = logbook
+    .bookingsOfEvent(event.id)
+    .flatMap((booking) => {
+      const car = logbook.cars.get(booking.carId);
+      return car && !car.archived ? [judgeBooked(logbook, booking, car, event, today)] : [];
+    })
+    .sort(
+      (a, b) =>
+        severity(b.verdict) - severity(a.verdict) ||
+        Number(a.planned !== null) - Number(b.planned !== null) ||
+        a.car.name.localeCompare(b.car.name),
+    );
+  const venue = logbook.venues.get(event.venueId);
+  return {
+    event,
+    venue: venue ? { id: venue.id, name: venue.name } : null,
+    daysToGo: daysBetween(today, event.startDate),
+    cars,
+    needing: cars.filter((c) => c.verdict !== 'inOrder').length,
+  };
 }
+
+/** The whole board: {@link judgeEvent} for each of the {@link comingEvents}. */
+export const runUp = (logbook: Logbook, today: LocalDate): RunUpEvent[] =>
+  comingEvents(logbook, today).map((event) => judgeEvent(logbook, event, today));
 
 function judgeBooked(logbook: Logbook, booking: Booking, car: Car, event: TrackEvent, today: LocalDate): RunUpCar {
   const readiness = judgeCar(logbook, car, event, today);

@@ -1,7 +1,8 @@
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
-import { fluidState, id, pressureAtAltitude, quantity } from '@calvik/core';
+import { fluidState, pressureAtAltitude } from '@calvik/core';
+import { id, quantity } from '@calvik/core/schemas';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
 import { penReading } from '../instruments/moisture-pen';
 import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/truth';

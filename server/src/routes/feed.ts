@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { dateIn, localDate, runUp } from '@calvik/core';
+import { dateIn, runUp } from '@calvik/core';
+import { localDate } from '@calvik/core/schemas';
 import { invalid } from '../problems';
 import type { LogbookCache } from '../store/logbook-cache';
 import type { Store } from '../store/store';

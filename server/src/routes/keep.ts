@@ -1,5 +1,6 @@
 import { type Request, type Response, Router, json } from 'express';
-import { type Collection, type Fact, collections, factSchema, id, recordSchemas } from '@calvik/core';
+import { type Collection, type Fact, collections } from '@calvik/core';
+import { factSchema, id, recordSchemas } from '@calvik/core/schemas';
 import { Problem, invalid } from '../problems';
 import { FACTS } from '../store/entities';
 import type { Kept, Store } from '../store/store';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { collections, factSchema, recordSchemas } from '@calvik/core';
+import { collections } from '@calvik/core';
+import { factSchema, recordSchemas } from '@calvik/core/schemas';
 
 const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
 const ref = (name: string): object => ({ $ref: `#/components/schemas/${name}` });

@@ -3,15 +3,8 @@ import { dirname } from 'node:path';
 import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
-import {
-  type Collection,
-  type Fact,
-  type RecordOf,
-  factReferences,
-  factSchema,
-  recordReferences,
-  recordSchemas,
-} from '@calvik/core';
+import { type Collection, type Fact, type RecordOf } from '@calvik/core';
+import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/schemas';
 import { FACTS, type Item, FeedSchema, ItemSchema, SupersededSchema } from './entities';
 import { migrationsList } from './migrations';
 

@@ -1,1 +1,3 @@
-export { EditCustomerScreen as default } from '../../features/cars/customer-form';
+import { formScreen } from '../../features/form-screen';
+
+export default formScreen('EditCustomerScreen');

@@ -1,1 +1,3 @@
-export { NewCustomerScreen as default } from '../../features/cars/customer-form';
+import { formScreen } from '../../features/form-screen';
+
+export default formScreen('NewCustomerScreen');

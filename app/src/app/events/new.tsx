@@ -1,1 +1,3 @@
-export { NewEventScreen as default } from '../../features/events/event-form';
+import { formScreen } from '../../features/form-screen';
+
+export default formScreen('NewEventScreen');

@@ -1,1 +1,3 @@
-export { EditVenueScreen as default } from '../../features/events/venue-form';
+import { formScreen } from '../../features/form-screen';
+
+export default formScreen('EditVenueScreen');

@@ -1,1 +1,3 @@
-export { NewVenueScreen as default } from '../../features/events/venue-form';
+import { formScreen } from '../../features/form-screen';
+
+export default formScreen('NewVenueScreen');

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Menu } from 'react-native-paper';
 import { useLogbook, useUnits } from '../../store/hooks';
-import { quantityText } from '../../ui/form';
+import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { TesterPanel } from '../fluid/tester-panel';

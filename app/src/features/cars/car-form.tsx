@@ -23,11 +23,11 @@ import {
   QuantityField,
   SwitchField,
   TextField,
-  quantityText,
   useDraftForm,
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';

@@ -1,9 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
 import type { Venue } from '@calvik/core';
 import { useLogbook, useUnits } from '../../store/hooks';
-import { DraftNotice, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
+import { DraftNotice, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 

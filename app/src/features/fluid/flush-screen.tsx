@@ -36,11 +36,11 @@ import {
   QuantityField,
   SwitchField,
   TextField,
-  quantityText,
   useDraftForm,
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { Icon } from '../../ui/icons';
+import { quantityText } from '../../ui/quantity-text';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';

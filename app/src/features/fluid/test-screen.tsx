@@ -14,19 +14,11 @@ import {
 } from '@calvik/core';
 import { dipPen } from '../../api/client';
 import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
-import {
-  ChoiceField,
-  DateField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  TextField,
-  quantityText,
-  useDraftForm,
-} from '../../ui/form';
+import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { NumberPad } from '../../ui/number-pad';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';

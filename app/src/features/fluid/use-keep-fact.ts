@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Fact, dateIn, factSchema, middayOf } from '@calvik/core';
+import { type Fact, dateIn, middayOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
 import { newId } from '../keep';
 
@@ -50,6 +50,8 @@ export function useKeepFact(): {
     const at = momentFor(date, shop.timeZone, correction?.fact);
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
     const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
+    // The schemas come when something is kept: no page needs them to show itself.
+    const { factSchema } = await import('@calvik/core/schemas');
     const checked = factSchema.safeParse({ ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces });
     if (!checked.success) return fail(checked.error.issues[0]?.message ?? 'This cannot be kept.');
     setSaving(true);

@@ -13,8 +13,9 @@ import {
   useUnits,
 } from '../../store/hooks';
 import { prefer } from '../../store/preferences';
-import { DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
+import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';

@@ -1,8 +1,9 @@
 import { useRouter } from 'expo-router';
 import type { Bottle } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
-import { DateField, DraftNotice, PickField, QuantityField, TextField, quantityText, useDraftForm } from '../../ui/form';
+import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 

@@ -17,18 +17,10 @@ import {
   usualDurationMin,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
-import {
-  ChoiceField,
-  DateField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  TextField,
-  quantityText,
-  useDraftForm,
-} from '../../ui/form';
+import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { ReasonLine } from '../../ui/verdict';
 import { Text } from '../../ui/text';

@@ -1,1 +1,3 @@
-export { EditCarScreen as default } from '../../../features/cars/car-form';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('EditCarScreen');

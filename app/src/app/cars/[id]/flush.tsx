@@ -1,1 +1,3 @@
-export { FlushScreen as default } from '../../../features/fluid/flush-screen';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('FlushScreen');

@@ -1,1 +1,3 @@
-export { PlanScreen as default } from '../../../features/work/plan-screen';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('PlanScreen');

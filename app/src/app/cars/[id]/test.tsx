@@ -1,1 +1,3 @@
-export { TestScreen as default } from '../../../features/fluid/test-screen';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('TestScreen');

@@ -1,1 +1,3 @@
-export { NewBottleScreen as default } from '../../../features/stores/bottle-form';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('NewBottleScreen');

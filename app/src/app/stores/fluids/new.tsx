@@ -1,1 +1,3 @@
-export { NewFluidScreen as default } from '../../../features/stores/fluid-form';
+import { formScreen } from '../../../features/form-screen';
+
+export default formScreen('NewFluidScreen');

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { isTimeZone } from '../calendar';
+import { isTimeZone } from '../../calendar';
+import { corners, grades } from '../terms';
 
 /** UUID version 7, made by whoever creates the thing: sortable by time, safe to make offline. */
 export const id = z.uuidv7('This is not a valid id.');
@@ -38,27 +39,12 @@ export const whole = (min: number, max: number, what: string) =>
     .min(min, `At least ${min} ${what}.`)
     .max(max, `At most ${max} ${what}.`);
 
-/** Corners as they lie on the car, seen from the driver's seat. */
-export const corners = ['FL', 'FR', 'RL', 'RR'] as const;
 export const corner = z.enum(corners);
-export type Corner = z.infer<typeof corner>;
-
-export const cornerNames: Record<Corner, string> = {
-  FL: 'left front',
-  FR: 'right front',
-  RL: 'left rear',
-  RR: 'right rear',
-};
-
 export const side = z.enum(['left', 'right']);
-export type Side = z.infer<typeof side>;
-
-export const grades = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
 export const grade = z.enum(grades);
-export type Grade = z.infer<typeof grade>;
-
 export const nipple = z.enum(['single', 'inner', 'outer']);
-export type Nipple = z.infer<typeof nipple>;
-
 export const pedalFeel = z.enum(['firm', 'acceptable', 'long', 'soft']);
+
+export type Side = z.infer<typeof side>;
+export type Nipple = z.infer<typeof nipple>;
 export type PedalFeel = z.infer<typeof pedalFeel>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Collection } from '../collections';
 import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
@@ -197,11 +198,9 @@ export const recordSchemas = {
   fluids: fluid,
   bottles: bottle,
   jobs: job,
-} as const;
+} as const satisfies Record<Collection, z.ZodType>;
 
-export type Collection = keyof typeof recordSchemas;
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
-export const collections = Object.keys(recordSchemas) as Collection[];
 
 /** Where a record of a collection points at another: the other must exist before it is kept. */
 export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
@@ -210,22 +209,4 @@ export const recordReferences: { [C in Collection]?: Record<string, Collection> 
   bookings: { eventId: 'events', carId: 'cars' },
   bottles: { fluidId: 'fluids' },
   jobs: { carId: 'cars', eventId: 'events', crewId: 'crew' },
-};
-
-/** A shop has one record of itself; it has this id everywhere. */
-export const SHOP_ID = '01900000-0000-7000-8000-000000000001';
-
-/** What holds until the shop says otherwise. Common practice, no source; every one can be edited. */
-export const shopDefaults: Shop = {
-  id: SHOP_ID,
-  version: 0,
-  archived: false,
-  name: 'Your shop',
-  timeZone: 'UTC',
-  fluidPolicies: [{ school: 'bleedAfterTrackDay', fullEveryMonths: 12 }],
-  demandedMarginC: 30,
-  defaultPeakFluidTempC: 200,
-  defaultUptakePercentPerYear: 1.5,
-  openBottleDays: 30,
-  altitudeM: 0,
 };

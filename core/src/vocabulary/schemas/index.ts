@@ -1,0 +1,7 @@
+/**
+ * The schemas that check what comes in. They stand apart from the rest of core so that a screen that only shows
+ * judgements does without them: import them from `@calvik/core/schemas`.
+ */
+export * from './primitives';
+export * from './records';
+export * from './facts';
