@@ -34,6 +34,8 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   const cache = new LogbookCache(store);
   const bench = benchRoutes(cache, instrumentSpeed);
   app.disable('x-powered-by');
+  // Hashing a page of the feed costs as much as reading it, and nothing may be reused anyway. Files have their own tags.
+  app.set('etag', false);
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
   app.use(
     helmet({
