@@ -36,7 +36,8 @@ export function run(command, args, { env = {}, cwd = root, show = false } = {}) 
     child.on('error', fail);
     child.on('exit', (code) => {
       if (code === 0) return done(output);
-      if (!show) process.stderr.write(output.slice(-6000));
+      if (!show)
+        process.stderr.write(output.length > 8000 ? `${output.slice(0, 3000)}\n…\n${output.slice(-5000)}` : output);
       return fail(new Error(`${command} ${args.join(' ')} ended with ${code}`));
     });
   });
