@@ -1,4 +1,5 @@
-import { type Locator, type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from '@playwright/test';
+import { button, field, link, pick, room } from './people';
 import { Server, newDataFile } from './server';
 import { Complaints } from './watch';
 
@@ -10,18 +11,6 @@ test.beforeAll(async () => {
   server = await Server.start({ data, demo: true });
 });
 test.afterAll(() => server.stop());
-
-const field = (page: Page, label: string): Locator => page.getByRole('textbox', { name: label, exact: true });
-const button = (page: Page, name: string | RegExp): Locator =>
-  page.getByRole('button', { name, exact: typeof name === 'string' });
-const link = (page: Page, name: string | RegExp): Locator => page.getByRole('link', { name });
-
-async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await button(page, new RegExp(`^${label}: `)).click();
-  await page.getByRole('menuitem', { name: option }).click();
-}
-const room = (page: Page, name: string): Promise<void> =>
-  page.getByRole('navigation').getByRole('link', { name, exact: true }).click();
 
 test('from a new customer to a recorded, corrected flush', async ({ page }, info) => {
   const complaints = new Complaints(page);

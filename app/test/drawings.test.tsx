@@ -10,7 +10,10 @@ import { lightTheme } from '../src/theme/theme';
 import { dark, light } from '../src/theme/tokens';
 import { LimitBar, placeOnBar } from '../src/ui/limit-bar';
 import { NumberPad } from '../src/ui/number-pad';
+import { onDemand } from '../src/ui/on-demand';
 import { VerdictMark } from '../src/ui/verdict';
+
+jest.mock('expo-router', () => ({ useRouter: () => ({}) }));
 
 const show = (ui: React.ReactNode, store = makeStore()) =>
   render(
@@ -134,5 +137,24 @@ describe.each([
     [t.ink, t.ironWash],
   ])('%s on %s', (front, back) => {
     expect(contrast(front, back)).toBeGreaterThanOrEqual(4.5);
+  });
+});
+
+describe('a component whose code comes on demand', () => {
+  test('shows that it waits, then itself; when its code cannot be had it offers another try', async () => {
+    let fail = true;
+    const Late = onDemand<{ name: string }>(
+      async () => {
+        if (fail) throw new Error('no connection');
+        return ({ name }) => <p>{`here is ${name}`}</p>;
+      },
+      () => <p>waiting</p>,
+    );
+    show(<Late name="the form" />);
+    expect(screen.getByText('waiting')).toBeTruthy();
+    const again = await screen.findByRole('button', { name: 'Try again' });
+    fail = false;
+    fireEvent.click(again);
+    expect(await screen.findByText('here is the form')).toBeTruthy();
   });
 });

@@ -1,17 +1,24 @@
-import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { HelperText, Menu, Switch, TextInput } from 'react-native-paper';
+import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit, typingExample } from '@calvik/core';
 import { useUnits } from '../store/hooks';
 import { read, remove, write } from '../store/storage';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
+import { onDemand } from './on-demand';
+import { PickSheet } from './pick-sheet';
 import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
 
-const DateInput = lazy(() => import('./date-input'));
+const DateInput = onDemand(
+  async () => (await import('./date-input')).default,
+  ({ label, value }: { label: string; value: string; onChange: (date: string) => void; invalid: boolean }) => (
+    <TextInput mode="outlined" label={label} value={value} disabled style={styles.grow} />
+  ),
+);
 
 /** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
 export interface DraftForm<T extends FieldValues> {
@@ -211,45 +218,31 @@ export function PickField<T extends FieldValues>({
         const chosen = options.find((o) => o.value === field.value)?.label;
         return (
           <View>
-            <Menu
-              visible={open}
-              onDismiss={() => setOpen(false)}
-              anchorPosition="bottom"
-              style={styles.menu}
-              anchor={
-                <Pressable
-                  role="button"
-                  aria-label={`${label}: ${chosen ?? 'not chosen'}`}
-                  onPress={() => setOpen(true)}
-                  style={[
-                    styles.pick,
-                    { borderColor: fieldState.invalid ? t.stop : t.inkSoft, backgroundColor: t.sheet },
-                  ]}
-                >
-                  <View style={styles.grow}>
-                    <Text as="small" tone={fieldState.invalid ? 'stop' : 'inkSoft'} style={styles.pickLabel}>
-                      {label}
-                    </Text>
-                    <Text tone={chosen ? 'ink' : 'inkSoft'}>{chosen ?? none}</Text>
-                  </View>
-                  <Icon name="down" color={t.inkSoft} />
-                </Pressable>
-              }
+            <Pressable
+              role="button"
+              aria-label={`${label}: ${chosen ?? 'not chosen'}`}
+              onPress={() => setOpen(true)}
+              style={[styles.pick, { borderColor: fieldState.invalid ? t.stop : t.inkSoft, backgroundColor: t.sheet }]}
             >
-              <View style={styles.menuScroll}>
-                {options.map((o) => (
-                  <Menu.Item
-                    key={o.value}
-                    title={o.label}
-                    style={styles.menuItem}
-                    onPress={() => {
-                      field.onChange(o.value);
-                      setOpen(false);
-                    }}
-                  />
-                ))}
+              <View style={styles.grow}>
+                <Text as="small" tone={fieldState.invalid ? 'stop' : 'inkSoft'} style={styles.pickLabel}>
+                  {label}
+                </Text>
+                <Text tone={chosen ? 'ink' : 'inkSoft'}>{chosen ?? none}</Text>
               </View>
-            </Menu>
+              <Icon name="down" color={t.inkSoft} />
+            </Pressable>
+            <PickSheet
+              title={label}
+              options={options}
+              chosen={field.value}
+              visible={open}
+              onClose={() => setOpen(false)}
+              onPick={(value) => {
+                field.onChange(value);
+                setOpen(false);
+              }}
+            />
             <Below error={fieldState.error?.message} hint={hint} />
           </View>
         );
@@ -268,24 +261,12 @@ export function DateField<T extends FieldValues>({ control, name, label, hint }:
       render={({ field, fieldState }) => (
         <View>
           <View style={styles.date}>
-            <Suspense
-              fallback={
-                <TextInput
-                  mode="outlined"
-                  label={label}
-                  value={String(field.value ?? '')}
-                  disabled
-                  style={styles.grow}
-                />
-              }
-            >
-              <DateInput
-                label={label}
-                value={String(field.value ?? '')}
-                onChange={field.onChange}
-                invalid={fieldState.invalid}
-              />
-            </Suspense>
+            <DateInput
+              label={label}
+              value={String(field.value ?? '')}
+              onChange={field.onChange}
+              invalid={fieldState.invalid}
+            />
           </View>
           <Below error={fieldState.error?.message} hint={hint} />
         </View>
@@ -326,9 +307,6 @@ const styles = StyleSheet.create({
     paddingVertical: 4,
   },
   pickLabel: { fontSize: 13, lineHeight: 17 },
-  menu: { maxWidth: 360 },
-  menuScroll: { maxHeight: 380, overflow: 'scroll' },
-  menuItem: { minHeight: 52 },
   date: { minHeight: 56, flexDirection: 'row' },
   switch: { flexDirection: 'row', alignItems: 'center', minHeight: 52, gap: 12 },
 });

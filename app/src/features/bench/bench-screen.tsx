@@ -1,8 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { Menu } from 'react-native-paper';
 import { useLogbook, useUnits } from '../../store/hooks';
+import { PickSheet } from '../../ui/pick-sheet';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -22,6 +21,10 @@ export function BenchScreen() {
   const [result, setResult] = useState<{ readingC: number; ambientKpa: number } | null>(null);
   const cars = [...logbook.cars.values()].filter((c) => !c.archived).sort((a, b) => a.name.localeCompare(b.name));
   const bottles = [...logbook.bottles.values()].filter((b) => !b.archived);
+  const samples = [
+    ...cars.map((c) => ({ value: c.id, label: c.name })),
+    ...bottles.map((b) => ({ value: b.id, label: `Bottle ${b.label} ${logbook.fluids.get(b.fluidId)?.name ?? ''}` })),
+  ];
   const car = sample?.kind === 'car' ? logbook.cars.get(sample.id) : undefined;
   const bottle = sample?.kind === 'bottle' ? logbook.bottles.get(sample.id) : undefined;
   const name = car?.name ?? (bottle ? `${bottle.label} ${logbook.fluids.get(bottle.fluidId)?.name ?? ''}` : null);
@@ -45,30 +48,17 @@ export function BenchScreen() {
   return (
     <Screen title="Bench" above="Simulated instruments">
       <Section title="Boiling tester">
-        <Menu
+        <MainButton mode="outlined" icon="down" onPress={() => setMenu(true)}>
+          {name ? `Sample: ${name}` : 'Choose the sample'}
+        </MainButton>
+        <PickSheet
+          title="Sample"
+          options={samples}
+          chosen={sample?.id}
           visible={menu}
-          onDismiss={() => setMenu(false)}
-          anchorPosition="bottom"
-          anchor={
-            <MainButton mode="outlined" icon="down" onPress={() => setMenu(true)}>
-              {name ? `Sample: ${name}` : 'Choose the sample'}
-            </MainButton>
-          }
-        >
-          <View style={styles.menu}>
-            {cars.map((c) => (
-              <Menu.Item key={c.id} title={c.name} style={styles.item} onPress={() => choose('car', c.id)} />
-            ))}
-            {bottles.map((b) => (
-              <Menu.Item
-                key={b.id}
-                title={`Bottle ${b.label} ${logbook.fluids.get(b.fluidId)?.name ?? ''}`}
-                style={styles.item}
-                onPress={() => choose('bottle', b.id)}
-              />
-            ))}
-          </View>
-        </Menu>
+          onClose={() => setMenu(false)}
+          onPick={(id) => choose(logbook.cars.has(id) ? 'car' : 'bottle', id)}
+        />
         {sample ? (
           <TesterPanel
             key={sample.id}
@@ -99,5 +89,3 @@ export function BenchScreen() {
     </Screen>
   );
 }
-
-const styles = StyleSheet.create({ menu: { maxHeight: 380, overflow: 'scroll' }, item: { minHeight: 52 } });

@@ -1,0 +1,165 @@
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { PaperProvider } from 'react-native-paper';
+import { Provider } from 'react-redux';
+import {
+  type Car,
+  type Fact,
+  type Fluid,
+  type FluidExchange,
+  type RecordOf,
+  type Collection,
+  defaultLineLengthsMm,
+  nippleSequence,
+  shopDefaults,
+} from '@calvik/core';
+import type { Changes, Kept, Wire } from '../src/api/client';
+import { SyncContext } from '../src/store/hooks';
+import { received } from '../src/store/logbook';
+import { prefer } from '../src/store/preferences';
+import { type AppStore, makeStore } from '../src/store/store';
+import { Sync } from '../src/store/sync';
+import { lightTheme } from '../src/theme/theme';
+import { PaperIcon } from '../src/ui/icons';
+import { WorkingSheetHost } from '../src/ui/working-sheet';
+
+export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const common = { version: 1, archived: false };
+
+/** One shop, one car, one fluid, and an event far enough ahead whatever day the test runs on. */
+const caliper = {
+  brake: 'floatingCaliper',
+  pistonsPerCorner: 1,
+  pistonDiameterMm: 40,
+  nipplesPerCorner: 1,
+  nippleOrder: 'innerFirst',
+} as const;
+export const fluid: Fluid = {
+  ...common,
+  id: id(1),
+  name: 'Orsen Race 325',
+  grade: 'DOT 4',
+  dryBoilingPointC: 325,
+  wetBoilingPointC: 205,
+  darkWhenNew: false,
+};
+export const silicone: Fluid = { ...fluid, id: id(11), name: 'Veyle Silicone', grade: 'DOT 5' };
+export const bottle: RecordOf<'bottles'> = {
+  ...common,
+  id: id(2),
+  label: 'B-001',
+  fluidId: fluid.id,
+  sizeMl: 1000,
+  batch: '',
+  receivedOn: '2026-01-01',
+};
+export const crew: RecordOf<'crew'> = { ...common, id: id(3), name: 'Tove Loy', role: 'technician' };
+export const customer: RecordOf<'customers'> = {
+  ...common,
+  id: id(4),
+  name: 'Abel Rooth',
+  phone: '',
+  email: '',
+  notes: '',
+  fluidPolicy: null,
+  demandedMarginC: null,
+};
+export const car: Car = {
+  ...common,
+  id: id(5),
+  customerId: customer.id,
+  name: 'Rooth Velund',
+  make: 'Velund',
+  model: 'Corsaro',
+  year: null,
+  plate: '',
+  driverSide: 'left',
+  masterCylinderSide: 'left',
+  circuitSplit: 'frontRear',
+  fluidGrade: 'DOT 4',
+  reservoirMaxMl: 300,
+  reservoirMinMl: 130,
+  reservoirDepthMm: 38,
+  reservoirSharedWithClutch: false,
+  front: caliper,
+  rear: caliper,
+  lineLengthMm: defaultLineLengthsMm('left'),
+  lineBoreMm: 3.3,
+  sequenceSchool: 'farthestFirst',
+  makerSequence: [],
+  makerSequenceSource: '',
+  pressureCeilingKpa: null,
+  notes: '',
+};
+
+const daysAgo = (n: number): string => new Date(Date.now() - n * 86_400_000).toISOString();
+const base = (n: number, ago: number): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> => ({
+  id: id(n),
+  at: daysAgo(ago),
+  recordedAt: daysAgo(ago),
+  by: crew.id,
+});
+export const flush = (n: number, ago: number, over: Partial<FluidExchange> = {}): Fact => ({
+  ...base(n, ago),
+  kind: 'fluidExchange',
+  carId: car.id,
+  scope: 'full',
+  reservoirRefillMl: 150,
+  reservoirBottleId: bottle.id,
+  corners: nippleSequence(car).map((s) => ({
+    ...s,
+    bottleId: bottle.id,
+    volumeMl: 100,
+    clean: true,
+    bubbleFree: true,
+    nippleShut: true,
+  })),
+  pedalBefore: 'firm',
+  pedalAfter: 'firm',
+  ...over,
+});
+export const boil = (n: number, ago: number, readingC: number, over: object = {}): Fact =>
+  ({
+    ...base(n, ago),
+    kind: 'boilingTest',
+    carId: car.id,
+    readingC,
+    ambientKpa: 101.325,
+    ambientFrom: 'altitude',
+    instrument: 'byHand',
+    ...over,
+  }) as Fact;
+
+/** The page of the feed that brings the scene, with these facts on top. */
+export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[] } = {}): Changes {
+  const all: { collection: Wire; body: Kept }[] = [
+    { collection: 'shops', body: { ...shopDefaults, version: 1 } },
+    { collection: 'crew', body: crew },
+    { collection: 'customers', body: customer },
+    { collection: 'fluids', body: fluid },
+    { collection: 'bottles', body: bottle },
+    { collection: 'cars', body: car },
+    ...Object.entries(records).flatMap(([collection, list]) =>
+      (list as Kept[]).map((body) => ({ collection: collection as Wire, body })),
+    ),
+    ...facts.map((body) => ({ collection: 'facts' as const, body })),
+  ];
+  return { cursor: all.length, more: false, changes: all.map((c, i) => ({ seq: i + 1, ...c })) };
+}
+
+/** Shows a piece of the interface over a store that holds the scene. */
+export function show(ui: ReactNode, facts: Fact[] = [], records: Parameters<typeof feed>[1] = {}): AppStore {
+  const store = makeStore();
+  store.dispatch(received(feed(facts, records)));
+  store.dispatch(prefer({ crewId: crew.id, units: 'metric' }));
+  render(
+    <Provider store={store}>
+      <SyncContext.Provider value={new Sync(store)}>
+        <PaperProvider theme={lightTheme} settings={{ icon: PaperIcon as never }}>
+          <WorkingSheetHost>{ui}</WorkingSheetHost>
+        </PaperProvider>
+      </SyncContext.Provider>
+    </Provider>,
+  );
+  return store;
+}
