@@ -29,18 +29,20 @@ export default function DateInput({
   const [open, setOpen] = useState(false);
   return (
     <View style={styles.row}>
-      <DatePickerInput
-        locale="en-GB"
-        label={label}
-        aria-label={label}
-        mode="outlined"
-        value={toDate(value)}
-        onChange={(date) => onChange(fromDate(date))}
-        inputMode="start"
-        withModal={false}
-        hasError={invalid}
-        hideValidationErrors
-      />
+      <View style={styles.input}>
+        <DatePickerInput
+          locale="en-GB"
+          label={label}
+          aria-label={label}
+          mode="outlined"
+          value={toDate(value)}
+          onChange={(date) => onChange(fromDate(date))}
+          inputMode="start"
+          withModal={false}
+          hasError={invalid}
+          hideValidationErrors
+        />
+      </View>
       <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
       <DatePickerModal
         locale="en-GB"
@@ -58,4 +60,7 @@ export default function DateInput({
   );
 }
 
-const styles = StyleSheet.create({ row: { flex: 1, flexDirection: 'row', alignItems: 'center' } });
+const styles = StyleSheet.create({
+  row: { flex: 1, flexDirection: 'row', alignItems: 'center', minWidth: 0 },
+  input: { flex: 1, minWidth: 0, flexDirection: 'row' },
+});

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type TrackEvent, dateSpan, judgeCar, relativeDays, severity } from '@calvik/core';
+import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity } from '@calvik/core';
 import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { Gone } from '../../ui/gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -24,6 +24,7 @@ function EventPage({ event }: { event: TrackEvent }) {
   const { show } = useUnits();
   const [choosing, setChoosing] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [cancelled, setCancelled] = useState<Booking | null>(null);
   const venue = logbook.venues.get(event.venueId);
   const bookings = logbook.bookingsOfEvent(event.id);
   const booked = new Set(bookings.map((b) => b.carId));
@@ -44,11 +45,14 @@ function EventPage({ event }: { event: TrackEvent }) {
     setProblem(result.state === 'refused' ? result.problem.message : null);
     if (result.state !== 'refused') setChoosing(false);
   };
-  const cancel = async (bookingId: string): Promise<void> => {
-    const booking = logbook.bookings.get(bookingId);
-    if (!booking) return;
-    const result = await sync.keep('bookings', { ...booking, archived: true });
+  const change = async (booking: Booking, archived: boolean): Promise<void> => {
+    const result = await sync.keep('bookings', { ...booking, archived });
     setProblem(result.state === 'refused' ? result.problem.message : null);
+    if (result.state !== 'refused') setCancelled(archived ? booking : null);
+  };
+  const undo = (): void => {
+    const now = cancelled && logbook.bookings.get(cancelled.id);
+    if (now) void change(now, false);
   };
   return (
     <Screen
@@ -67,6 +71,16 @@ function EventPage({ event }: { event: TrackEvent }) {
       }
     >
       {problem ? <Text tone="stop">{problem}</Text> : null}
+      {cancelled ? (
+        <View style={styles.name} role="status">
+          <Text
+            style={styles.grow}
+          >{`${logbook.cars.get(cancelled.carId)?.name ?? 'The car'} is no longer booked.`}</Text>
+          <MainButton mode="outlined" onPress={undo}>
+            Undo
+          </MainButton>
+        </View>
+      ) : null}
       {choosing ? (
         <Section
           title="Book which car?"
@@ -115,7 +129,7 @@ function EventPage({ event }: { event: TrackEvent }) {
               <IconButton
                 icon="close"
                 label={`Cancel the booking of ${car.name}`}
-                onPress={() => void cancel(booking.id)}
+                onPress={() => void change(booking, true)}
               />
             </View>
           ))}

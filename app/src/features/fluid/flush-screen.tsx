@@ -1,19 +1,15 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import {
-  type BottleState,
   type Car,
   type Corner,
   type Fact,
   type FluidExchange,
-  type PedalFeel,
-  type Reason,
   bottleObjections,
   bottleState,
   cornerNames,
-  dateIn,
   judgeFluid,
   nippleSequence,
   pouredFrom,
@@ -25,8 +21,6 @@ import {
   worst,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
-import { TARGET } from '../../theme/tokens';
-import { useTokens } from '../../theme/use-tokens';
 import { CornerSheet } from '../../ui/corner-sheet';
 import {
   ChoiceField,
@@ -39,36 +33,14 @@ import {
   useDraftForm,
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
-import { Icon } from '../../ui/icons';
-import { quantityText } from '../../ui/quantity-text';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { useQuantity } from '../keep';
+import { type FlushForm, flushForm } from './flush-form';
+import { BottleRow, Tick } from './flush-parts';
 import { useFluid, useNextEvent } from './use-fluid';
 import { type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
-
-interface LineForm {
-  volume: string;
-  clean: boolean;
-  bubbleFree: boolean;
-  nippleShut: boolean;
-}
-
-interface FlushForm {
-  scope: FluidExchange['scope'];
-  bottleId: string;
-  secondBottleId: string;
-  /** Step from which the second bottle is poured, counted from 0, as text. */
-  secondFrom: string;
-  refill: string;
-  lines: LineForm[];
-  pedalBefore: PedalFeel | '';
-  pedalAfter: PedalFeel | '';
-  date: string;
-  alreadyIn: boolean;
-  because: string;
-}
 
 export function FlushScreen() {
   const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
@@ -95,108 +67,6 @@ const flags = [
   ['nippleShut', 'Shut, capped'],
 ] as const;
 
-/** A box to tick with a gloved thumb. */
-function Tick({ label, name, on, onPress }: { label: string; name: string; on: boolean; onPress: () => void }) {
-  const t = useTokens();
-  return (
-    <Pressable
-      role="checkbox"
-      aria-checked={on}
-      aria-label={name}
-      onPress={onPress}
-      style={[styles.tick, { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet }]}
-    >
-      <View style={[styles.box, { borderColor: on ? t.iron : t.inkSoft }]}>
-        {on ? <Icon name="check" size={16} color={t.iron} /> : null}
-      </View>
-      <Text as="small" tone="ink" style={styles.tickText}>
-        {label}
-      </Text>
-    </Pressable>
-  );
-}
-
-function BottleRow({
-  state,
-  reasons,
-  chosen,
-  onPress,
-}: {
-  state: BottleState;
-  reasons: readonly Reason[];
-  chosen: boolean;
-  onPress: () => void;
-}) {
-  const t = useTokens();
-  const { show } = useUnits();
-  const { bottle, fluid, daysOpen, leftMl } = state;
-  const age =
-    daysOpen === null
-      ? 'sealed'
-      : daysOpen === 0
-        ? 'opened today'
-        : `open ${daysOpen} ${daysOpen === 1 ? 'day' : 'days'}`;
-  return (
-    <Pressable
-      role="radio"
-      aria-checked={chosen}
-      aria-label={`Bottle ${bottle.label} ${fluid?.name ?? ''}`}
-      onPress={onPress}
-      style={[
-        styles.bottle,
-        {
-          borderColor: chosen ? t.iron : t.rule,
-          borderWidth: chosen ? 2 : 1,
-          backgroundColor: chosen ? t.ironWash : t.sheet,
-        },
-      ]}
-    >
-      <View style={styles.grow}>
-        <Text as="strong">{`${bottle.label}  ${fluid?.name ?? 'unknown fluid'}`}</Text>
-        <Text as="small">{`${fluid ? `${fluid.grade}, ${show(fluid.dryBoilingPointC, 'temperature')} dry, ` : ''}${age}, ${show(leftMl, 'volume')} left${fluid?.darkWhenNew ? ', dark when new' : ''}`}</Text>
-        {reasons.map((r) => (
-          <Text key={r.text} as="small" tone={r.verdict === 'stop' ? 'stop' : 'amber'}>
-            {`${r.verdict === 'stop' ? 'Stop: ' : ''}${r.text}`}
-          </Text>
-        ))}
-      </View>
-      {chosen ? <Icon name="check" color={t.iron} /> : null}
-    </Pressable>
-  );
-}
-
-function initial(
-  corrected: FluidExchange | undefined,
-  steps: ReturnType<typeof nippleSequence>,
-  today: string,
-  timeZone: string,
-  system: 'metric' | 'imperial',
-): FlushForm {
-  const first = corrected?.corners[0]?.bottleId ?? '';
-  const second = corrected?.corners.findIndex((c) => c.bottleId !== first) ?? -1;
-  return {
-    scope: corrected?.scope ?? 'full',
-    bottleId: first,
-    secondBottleId: second > 0 ? corrected!.corners[second]!.bottleId : '',
-    secondFrom: second > 0 ? String(second) : '',
-    refill: corrected ? quantityText(corrected.reservoirRefillMl, 'volume', system) : '',
-    lines: steps.map((_, i) => {
-      const old = corrected?.corners[i];
-      return {
-        volume: old ? quantityText(old.volumeMl, 'volume', system) : '',
-        clean: old?.clean ?? false,
-        bubbleFree: old?.bubbleFree ?? false,
-        nippleShut: old?.nippleShut ?? false,
-      };
-    }),
-    pedalBefore: corrected?.pedalBefore ?? '',
-    pedalAfter: corrected?.pedalAfter ?? '',
-    date: corrected ? dateIn(corrected.at, timeZone) : today,
-    alreadyIn: false,
-    because: '',
-  };
-}
-
 /** Records a flush or a bleed: bottle, millilitres per corner in sequence, what was seen, the pedal. */
 function FlushPage({
   car,
@@ -218,7 +88,7 @@ function FlushPage({
   const steps = useMemo(() => nippleSequence(car), [car]);
   const { form, restored, startOver, finished } = useDraftForm<FlushForm>(
     `flush.${car.id}.${corrected?.id ?? ''}`,
-    initial(corrected, steps, today, timeZone, system),
+    flushForm(corrected, steps, today, timeZone, system),
   );
   const { control, setValue } = form;
   const values = useWatch({ control }) as FlushForm;
@@ -546,26 +416,6 @@ function FlushPage({
 const styles = StyleSheet.create({
   gap: { gap: 8 },
   grow: { flex: 1, minWidth: 0 },
-  bottle: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    borderRadius: 3,
-    paddingHorizontal: 12,
-    paddingVertical: 8,
-    minHeight: 60,
-  },
   line: { gap: 4, paddingBottom: 8 },
   ticks: { flexDirection: 'row', gap: 6 },
-  tick: {
-    flex: 1,
-    minHeight: TARGET,
-    borderWidth: 1.5,
-    borderRadius: 3,
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 6,
-    paddingHorizontal: 6,
-  },
-  box: { width: 20, height: 20, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
-  tickText: { flex: 1, lineHeight: 16 },
 });

@@ -44,8 +44,7 @@ function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => v
             {quiet ? null : <VerdictMark verdict={line.verdict} />}
           </View>
           <Text as={quiet ? 'small' : 'body'} numberOfLines={quiet ? 1 : 3}>
-            {line.headline}
-            {line.more > 0 ? ` And ${line.more} more.` : ''}
+            {`${line.headline}${line.more > 0 ? ` And ${line.more} more.` : ''}`}
           </Text>
           {when ? (
             <Text as="small" tone="iron">
