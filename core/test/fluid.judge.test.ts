@@ -149,6 +149,29 @@ describe('what earlier work left behind', () => {
     const after = flush(car, '2026-05-26T10:00:00Z', bottle.id);
     expect(judgeFluid(book(mixed, [...facts, cleared, after]), car, null, TODAY).verdict).toBe('inOrder');
   });
+  test('the right fluid may go in again only once the system has been cleared', () => {
+    const silicone = makeFluid({ name: 'Silicone', grade: 'DOT 5' });
+    const wrong = makeBottle(silicone.id);
+    const mixed = { ...records, fluids: [fluid, silicone], bottles: [bottle, wrong] };
+    const poured = flush(car, at, wrong.id);
+    const when = '2026-05-25T10:00:00Z';
+    const cleared: Fact = {
+      id: newId(),
+      at: when,
+      recordedAt: when,
+      by: newId(),
+      kind: 'systemCleared',
+      carId: car.id,
+      workshop: 'Harbour hydraulics',
+    };
+    const objections = (facts: Fact[]) => {
+      const logbook = book(mixed, facts);
+      return bottleObjections(logbook, bottleState(logbook, bottle, TODAY), car).map((r) => r.verdict);
+    };
+    expect(objections([poured])).toEqual(['stop']);
+    expect(objections([poured, cleared])).toEqual([]);
+    expect(objections([])).toEqual([]);
+  });
   test('an exchange that missed a corner only bleeds', () => {
     const whole = flush(car, '2026-01-20T10:00:00Z', bottle.id);
     const part = flush(car, at, bottle.id);

@@ -47,6 +47,7 @@ export default function DateInput({
       <DatePickerModal
         locale="en-GB"
         mode="single"
+        startWeekOnMonday
         label={label}
         visible={open}
         date={toDate(value)}

@@ -62,8 +62,10 @@ export function bottleObjections(logbook: Logbook, state: BottleState, car: Car)
   if (!state.fluid) return [{ verdict: 'stop', text: 'What is in this bottle is not known. Take another one.' }];
   const compatibility = checkGrade(state.fluid.grade, car.fluidGrade);
   if (compatibility.verdict !== 'inOrder') reasons.push(compatibility);
-  const inCar = logbook
-    .factsOfCar(car.id)
+  // What was in the car before a workshop cleared the system is out of it.
+  const facts = logbook.factsOfCar(car.id);
+  const inCar = facts
+    .slice(facts.findLastIndex((f) => f.kind === 'systemCleared') + 1)
     .findLast((f): f is FluidExchange => f.kind === 'fluidExchange' && f.scope === 'full');
   const inCarBottle = inCar?.corners[0] && logbook.bottles.get(inCar.corners[0].bottleId);
   const inCarFluid = inCarBottle && logbook.fluids.get(inCarBottle.fluidId);
