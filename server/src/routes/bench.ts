@@ -9,7 +9,8 @@ import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/trut
 import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../store/logbook-cache';
 
-const testerRequest = z
+/** What starts the tester. */
+export const testerRequest = z
   .object({
     carId: id.optional(),
     bottleId: id.optional(),
@@ -20,7 +21,8 @@ const testerRequest = z
     message: 'Say which car or which bottle the sample is from.',
     path: ['carId'],
   });
-const penRequest = z.object({ carId: id });
+/** What dips the pen. */
+export const penRequest = z.object({ carId: id });
 
 const MOST_RUNS = 20;
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
+import { penRequest, testerRequest } from './bench';
 
 const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
 const ref = (name: string): object => ({ $ref: `#/components/schemas/${name}` });
@@ -90,7 +91,7 @@ export function openApiDocument(version: string): object {
       '/api/bench/boiling-tests': {
         post: {
           summary: 'Start the simulated boiling tester',
-          requestBody: { required: true, content: jsonContent({ type: 'object' }) },
+          requestBody: { required: true, content: jsonContent(schemaOf(testerRequest)) },
           responses: {
             201: { description: 'Heating' },
             409: problem('Probe not submerged'),
@@ -119,7 +120,7 @@ export function openApiDocument(version: string): object {
       '/api/bench/moisture-readings': {
         post: {
           summary: 'Dip the simulated moisture pen',
-          requestBody: { required: true, content: jsonContent({ type: 'object' }) },
+          requestBody: { required: true, content: jsonContent(schemaOf(penRequest)) },
           responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
         },
       },

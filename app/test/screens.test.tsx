@@ -1,0 +1,341 @@
+/** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Fact, FluidExchange, Job, TrackEvent } from '@calvik/core';
+import { TestScreen } from '../src/features/fluid/test-screen';
+import { FlushScreen } from '../src/features/fluid/flush-screen';
+import { RunUpScreen } from '../src/features/run-up/run-up-screen';
+import { PlanScreen } from '../src/features/work/plan-screen';
+import { connection } from '../src/store/logbook';
+import { keys, remove } from '../src/store/storage';
+import { boil, bottle, car, crew, flush, fluid, id, show, silicone } from './scene';
+
+let mockParams: Record<string, string> = {};
+const mockReplace = jest.fn();
+jest.mock('expo-router', () => ({
+  useRouter: () => ({
+    push: jest.fn(),
+    replace: mockReplace,
+    back: jest.fn(),
+    canGoBack: () => false,
+    navigate: jest.fn(),
+  }),
+  useLocalSearchParams: () => mockParams,
+  usePathname: () => '/',
+}));
+
+const kept: { path: string; body: Fact & Record<string, unknown> }[] = [];
+beforeEach(() => {
+  keys('calvik.').forEach(remove);
+  kept.length = 0;
+  mockReplace.mockClear();
+  mockParams = { id: car.id };
+  globalThis.fetch = (async (path: string, init?: RequestInit) => {
+    const body = JSON.parse(String(init?.body ?? '{}')) as Fact & Record<string, unknown>;
+    if (init?.method === 'PUT') kept.push({ path, body });
+    return { ok: true, status: 201, json: async () => body };
+  }) as never;
+});
+afterEach(cleanup);
+
+const type = (label: string, text: string): void =>
+  void fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const press = (name: string | RegExp, role = 'button'): void =>
+  void fireEvent.click(screen.getAllByRole(role, { name })[0]!);
+const sealed = { ...bottle, id: id(31), label: 'B-031' };
+const wrong = { ...bottle, id: id(32), label: 'B-032', fluidId: silicone.id };
+const stores = { fluids: [silicone], bottles: [sealed, wrong] };
+
+describe('recording a flush', () => {
+  const fill = (): void => {
+    press(/^Bottle B-031/, 'radio');
+    for (const [corner, text] of [
+      ['RR', '150'],
+      ['RL', '0,15 l'],
+      ['FR', '5 fl oz'],
+      ['FL', '110 ml'],
+    ] as const)
+      type(`Drawn at ${corner}`, text);
+    press('Pedal before: Fair', 'radio');
+    press('Pedal after: Firm', 'radio');
+  };
+
+  test('asks for what is missing, one thing at a time, in words', async () => {
+    show(<FlushScreen />, [], stores);
+    press('Keep this flush');
+    expect(await screen.findByText('Choose the bottle that the fluid came from.')).toBeTruthy();
+    press(/^Bottle B-031/, 'radio');
+    press('Keep this flush');
+    expect(await screen.findByText('Type the volume drawn at the right rear.')).toBeTruthy();
+    for (const corner of ['RR', 'RL', 'FR', 'FL']) type(`Drawn at ${corner}`, '100');
+    press('Keep this flush');
+    expect(await screen.findByText('Say how the pedal felt, before and after.')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+
+  test('keeps the corners in sequence, in millilitres, with what was seen at each', async () => {
+    mockParams = { id: car.id, job: id(77) };
+    show(<FlushScreen />, [], stores);
+    fill();
+    type('Drawn out and refilled with new fluid', '180');
+    for (const corner of ['RR', 'RL', 'FR'])
+      for (const seen of ['Clean', 'No bubbles', 'Shut, capped']) press(`${seen} at ${corner}`, 'checkbox');
+    press('Clean at FL', 'checkbox');
+    press('Keep this flush');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    const fact = kept[0]!.body as unknown as FluidExchange;
+    expect(fact).toMatchObject({
+      kind: 'fluidExchange',
+      carId: car.id,
+      by: crew.id,
+      jobId: id(77),
+      scope: 'full',
+      reservoirRefillMl: 180,
+      reservoirBottleId: sealed.id,
+      pedalBefore: 'acceptable',
+      pedalAfter: 'firm',
+    });
+    expect(fact.corners.map((c) => [c.corner, Math.round(c.volumeMl), c.bottleId === sealed.id])).toEqual([
+      ['RR', 150, true],
+      ['RL', 150, true],
+      ['FR', 148, true],
+      ['FL', 110, true],
+    ]);
+    expect(fact.corners.map((c) => [c.clean, c.bubbleFree, c.nippleShut])).toEqual([
+      [true, true, true],
+      [true, true, true],
+      [true, true, true],
+      [true, false, false],
+    ]);
+    expect(mockReplace).toHaveBeenCalledWith(`/cars/${car.id}`);
+  });
+
+  test('says beforehand what an open nipple will mean', () => {
+    show(<FlushScreen />, [], stores);
+    fill();
+    expect(screen.getByText('Nipple not shut at RR, RL, FR, FL.')).toBeTruthy();
+    expect(screen.getByText('Old fluid to the waste container: 558 mL.')).toBeTruthy();
+  });
+
+  test('a wrong fluid is a stop; poured already, it is recorded as what it is', async () => {
+    show(<FlushScreen />, [], stores);
+    fill();
+    press(/^Bottle B-032/, 'radio');
+    press('Keep this flush');
+    expect(await screen.findByText('This fluid must not go into this car. Choose another bottle.')).toBeTruthy();
+    expect(kept).toEqual([]);
+    fireEvent.click(screen.getByLabelText('It has already gone in'));
+    press('Record it and stop the car');
+    await waitFor(() => expect(kept).toHaveLength(1));
+  });
+
+  test('more than the bottle held asks for the second one, and takes it from a step on', () => {
+    show(<FlushScreen />, [], {
+      ...stores,
+      bottles: [{ ...sealed, sizeMl: 300 }, { ...bottle, id: id(33), label: 'B-033' }, wrong],
+    });
+    fill();
+    expect(
+      screen.getByText(
+        /By the count bottle B-031 held 300\smL; this adds up to 558\smL\. Was a second bottle opened\?/,
+      ),
+    ).toBeTruthy();
+    press(/^Second bottle: /);
+    fireEvent.click(screen.getByRole('menuitem', { name: /B-033/ }));
+    press(/^From which step on: /);
+    fireEvent.click(screen.getByRole('menuitem', { name: /^3 right front/ }));
+    expect(screen.queryByText(/Was a second bottle opened/)).toBeNull();
+  });
+
+  test('what was typed is back after a reload, until it is thrown away', () => {
+    show(<FlushScreen />, [], stores);
+    fill();
+    cleanup();
+    show(<FlushScreen />, [], stores);
+    expect(screen.getByText('Your unfinished entry is back.')).toBeTruthy();
+    expect((screen.getByLabelText('Drawn at RL') as HTMLInputElement).value).toBe('0,15 l');
+    press('Start over');
+    expect((screen.getByLabelText('Drawn at RL') as HTMLInputElement).value).toBe('');
+  });
+
+  test('a bleed has no reservoir to refill', () => {
+    show(<FlushScreen />, [], stores);
+    press('What was done: Bleed only', 'radio');
+    expect(screen.queryByLabelText('Drawn out and refilled with new fluid')).toBeNull();
+  });
+
+  test('a correction starts from the entry, wants a reason, and replaces it', async () => {
+    const old = flush(20, 3);
+    mockParams = { id: car.id, corrects: old.id };
+    show(<FlushScreen />, [old], stores);
+    expect((screen.getByLabelText('Drawn at RR') as HTMLInputElement).value).toBe('100 mL');
+    type('Drawn at RR', '130');
+    press('Keep the correction');
+    await act(async () => undefined);
+    expect(kept).toEqual([]);
+    type('Reason', 'Misread the scale');
+    press('Keep the correction');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]!.body).toMatchObject({ replaces: old.id, because: 'Misread the scale', at: old.at });
+  });
+});
+
+describe('a boiling test', () => {
+  test('keeps the reading with the air pressure of the altitude', async () => {
+    show(<TestScreen />, [flush(20, 20)]);
+    type('Boiling point', '568F');
+    type('Altitude of the tester', '1000 m');
+    expect(screen.getByText(/At sea level that is 301\.\d\s°C\./)).toBeTruthy();
+    press('Keep reading');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    const fact = kept[0]!.body as unknown as { readingC: number; ambientKpa: number };
+    expect(fact).toMatchObject({ kind: 'boilingTest', carId: car.id, ambientFrom: 'altitude', instrument: 'byHand' });
+    expect(fact.readingC).toBeCloseTo(297.78, 1);
+    expect(fact.ambientKpa).toBeCloseTo(89.87, 1);
+  });
+
+  test('takes a barometer, and a sample of a bottle', async () => {
+    show(<TestScreen />, [], stores);
+    type('Boiling point', '311');
+    press('Sample from: A bottle', 'radio');
+    press('Keep reading');
+    expect(await screen.findByText('Choose the bottle that the sample is from.')).toBeTruthy();
+    press(/^Bottle: /);
+    fireEvent.click(screen.getByRole('menuitem', { name: /B-031/ }));
+    press('Air pressure from: Barometer', 'radio');
+    type('Air pressure', '1,0 bar');
+    press('Keep reading');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]!.body).toMatchObject({ bottleId: sealed.id, ambientKpa: 100, ambientFrom: 'barometer' });
+    expect(kept[0]!.body).not.toHaveProperty('carId');
+  });
+
+  test('judges while it is typed, and refuses what no fluid does', async () => {
+    show(<TestScreen />, [flush(20, 200)]);
+    type('Boiling point', '190');
+    const live = within(screen.getByTestId('live-verdict'));
+    expect(live.getByTestId('verdict').textContent).toBe('Stop');
+    type('Boiling point', '312');
+    expect(live.getByTestId('verdict').textContent).toBe('In order');
+    type('Boiling point', '900');
+    press('Keep reading');
+    expect(await screen.findByText('At most 400 °C.')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+
+  test('a reading without a figure, and one by nobody, are not kept', async () => {
+    const store = show(<TestScreen />);
+    press('Keep reading');
+    expect(await screen.findByText('Type the reading first.')).toBeTruthy();
+    act(() => void store.dispatch({ type: 'preferences/prefer', payload: { crewId: null } }));
+    type('Boiling point', '250');
+    press('Keep reading');
+    expect(await screen.findByText('Choose who is on duty first, so that this entry carries a name.')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+});
+
+describe('planning', () => {
+  const inTwoDays = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+  const job: Job = {
+    id: id(60),
+    version: 1,
+    archived: false,
+    kind: 'fluidExchange',
+    carId: car.id,
+    eventId: null,
+    crewId: crew.id,
+    startAt: `${inTwoDays}T09:00:00.000Z`,
+    durationMin: 60,
+    notes: '',
+  };
+  const other: Job = { ...job, id: id(61), startAt: `${inTwoDays}T11:00:00.000Z` };
+
+  test('says in words who is taken, from the minute it overlaps', () => {
+    mockParams = { id: car.id, job: job.id };
+    show(<PlanScreen />, [], { jobs: [job, other] });
+    const conflicts = screen.getByTestId('conflicts');
+    expect(conflicts.textContent).toBe('');
+    type('Start time', '10:00');
+    expect(conflicts.textContent).toBe('');
+    type('Start time', '10.01');
+    expect(conflicts.textContent).toMatch(/Tove Loy already has a flush on Rooth Velund, .* 11:00–12:00\./);
+    expect(screen.getByRole('button', { name: 'Plan it all the same' })).toBeTruthy();
+  });
+
+  test('a time that is none is refused at its field', async () => {
+    mockParams = { id: car.id, job: job.id };
+    show(<PlanScreen />, [], { jobs: [job] });
+    type('Start time', 'after lunch');
+    press('Plan it');
+    expect(await screen.findByText('Give a time like 9:30.')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+
+  test('moving keeps the job under its id, based on the version that was read', async () => {
+    mockParams = { id: car.id, job: job.id };
+    show(<PlanScreen />, [], { jobs: [job] });
+    type('Start time', '14h30');
+    type('Duration', '1 h');
+    press('Plan it');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]!.body).toMatchObject({
+      id: job.id,
+      version: 1,
+      startAt: `${inTwoDays}T14:30:00.000Z`,
+      durationMin: 60,
+    });
+  });
+});
+
+describe('the run-up', () => {
+  const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
+  const venue = {
+    id: id(40),
+    version: 1,
+    archived: false,
+    name: 'Dunvarrel Ring',
+    altitudeM: 600,
+    peakFluidTempC: 215,
+    notes: '',
+  };
+  const event: TrackEvent = {
+    id: id(41),
+    version: 1,
+    archived: false,
+    name: 'Two-day',
+    venueId: venue.id,
+    organiser: '',
+    startDate: day(6),
+    endDate: day(7),
+    flushWithinDays: 90,
+    demandedMarginC: null,
+    notes: '',
+  };
+  const booking = { id: id(42), version: 1, archived: false, eventId: event.id, carId: car.id, notes: '' };
+
+  test('a car in order is quiet: no mark, one line', () => {
+    show(<RunUpScreen />, [flush(20, 5)], { venues: [venue], events: [event], bookings: [booking] });
+    expect(screen.getByText('1 booked, all in order')).toBeTruthy();
+    expect(screen.queryByTestId('verdict')).toBeNull();
+    expect(
+      screen.getByText(fluid.name ? /^Boils at 3\d\d\s°C, wants 245\s°C; flushed 5 days ago\.$/ : ''),
+    ).toBeTruthy();
+  });
+
+  test('a car that needs somebody says why, and counts', () => {
+    show(<RunUpScreen />, [flush(20, 120), boil(21, 2, 300)], {
+      venues: [venue],
+      events: [event],
+      bookings: [booking],
+    });
+    expect(screen.getByText('1 of 1 need somebody')).toBeTruthy();
+    expect(screen.getByText(/^Last flush 126\sdays before the event; rule says 90 \(organiser\)\./)).toBeTruthy();
+  });
+
+  test('nothing coming up leads on, and no server is said plainly', () => {
+    const store = show(<RunUpScreen />);
+    expect(screen.getByText(/No event is coming up/)).toBeTruthy();
+    act(() => void store.dispatch(connection(false)));
+    expect(screen.getByText(/No event is coming up/)).toBeTruthy();
+  });
+});
