@@ -5,8 +5,8 @@ const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 /** Drives the real interface against the real server; each test file starts its own on a free port. */
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 150_000,
-  expect: { timeout: 10_000 },
+  timeout: 300_000,
+  expect: { timeout: 20_000 },
   fullyParallel: false,
   workers: 2,
   retries: 0,
@@ -27,7 +27,7 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     trace: 'retain-on-failure',
   },
   projects: [
