@@ -25,8 +25,8 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     const cars = events.nth(0).locator('[data-testid^="run-up-car-"]');
     await expect(cars.first()).toContainText('Stop');
     await expect(cars.first()).toContainText('Wrong fluid in the system');
-    await expect(events.nth(0)).toContainText(/Boils at \d+ °C on the day, wants \d+ °C/);
-    await expect(events.nth(0)).toContainText(/Last flush 140 days before the event; rule says 90/);
+    await expect(events.nth(0)).toContainText(/Boils at \d+\s°C on the day, wants \d+\s°C/);
+    await expect(events.nth(0)).toContainText(/Last flush 140\sdays before the event; rule says 90/);
     await expect(cars.last().getByTestId('verdict')).toHaveCount(0);
   });
 
