@@ -24,7 +24,7 @@ export class Server {
         PORT: String(port),
         CALVIK_DATA: data,
         CALVIK_DEMO: demo ? '1' : '0',
-        CALVIK_INSTRUMENT_SPEED: '60',
+        CALVIK_INSTRUMENT_SPEED: '15',
         LOG_LEVEL: 'error',
       },
       stdio: ['ignore', 'pipe', 'pipe'],
