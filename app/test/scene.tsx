@@ -147,10 +147,10 @@ export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[]
   return { cursor: all.length, more: false, changes: all.map((c, i) => ({ seq: i + 1, ...c })) };
 }
 
-/** Shows a piece of the interface over a store that holds the scene. */
-export function show(ui: ReactNode, facts: Fact[] = [], records: Parameters<typeof feed>[1] = {}): AppStore {
+/** Shows a piece of the interface over a store that holds the scene, or that has read nothing yet. */
+export function show(ui: ReactNode, facts: Fact[] | 'unread' = [], records: Parameters<typeof feed>[1] = {}): AppStore {
   const store = makeStore();
-  store.dispatch(received(feed(facts, records)));
+  if (facts !== 'unread') store.dispatch(received(feed(facts, records)));
   store.dispatch(prefer({ crewId: crew.id, units: 'metric' }));
   render(
     <Provider store={store}>
