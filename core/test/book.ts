@@ -46,6 +46,7 @@ export const customer = {
   phone: '',
   email: '',
   notes: '',
+  units: 'metric' as const,
   fluidPolicy: null,
   demandedMarginC: null,
 };

@@ -93,3 +93,7 @@ export const wasteCollectedMl = (logbook: Logbook): number =>
   [...logbook.cars.keys()]
     .flatMap((carId) => logbook.factsOfCar(carId))
     .reduce((total, fact) => (fact.kind === 'fluidExchange' ? total + wasteOf(fact) : total), 0);
+
+/** Used fluid that stands in the container now: collected less what was handed to a disposal point, mL. */
+export const wasteInContainerMl = (logbook: Logbook): number =>
+  Math.max(0, wasteCollectedMl(logbook) - logbook.wasteHandedOver.reduce((sum, f) => sum + f.volumeMl, 0));

@@ -21,7 +21,15 @@ export {
   sequenceReason,
   usualVolumesMl,
 } from './sequence';
-export { type BottleState, bottleObjections, bottleState, pouredFrom, wasteCollectedMl, wasteOf } from './bottles';
+export {
+  type BottleState,
+  bottleObjections,
+  bottleState,
+  pouredFrom,
+  wasteCollectedMl,
+  wasteInContainerMl,
+  wasteOf,
+} from './bottles';
 export {
   type FluidWork,
   type PolicyContext,

@@ -39,6 +39,8 @@ export interface FluidState {
   contaminated: boolean;
   /** What earlier work left behind: wrong mix, soft pedal, air, open nipple. */
   faults: Reason[];
+  /** Those of them that the last exchange or bleed left. */
+  bleedFaults: Reason[];
 }
 
 /** Mineral fluid has no minima: this stands for a system whose label nobody knows, °C. Common practice, no source. */
@@ -182,6 +184,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     ...f.tests.filter((t) => !t.water.outside).map((t) => ({ at: t.test.at, waterPercent: t.water.waterPercent })),
   ]);
   const mix = mixFault(logbook, car, facts);
+  const bleedFaults = lastBleed ? exchangeFaults(lastBleed) : [];
   return {
     fillings,
     current: fillings.at(-1)!,
@@ -189,7 +192,8 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     lastBleed,
     uptake: uptakeRate(points, logbook.shop.defaultUptakePercentPerYear),
     contaminated: mix.length > 0,
-    faults: [...mix, ...gradeFaults(fillings.at(-1)!, car), ...(lastBleed ? exchangeFaults(lastBleed) : [])],
+    faults: [...mix, ...gradeFaults(fillings.at(-1)!, car), ...bleedFaults],
+    bleedFaults,
   };
 }
 

@@ -1,5 +1,6 @@
 import {
   type Booking,
+  type BrakeSheet,
   type Bottle,
   type Car,
   type Collection,
@@ -8,13 +9,19 @@ import {
   type Fact,
   type Fluid,
   type Job,
+  type PadSet,
   type RecordOf,
+  type RotorPair,
   type Shop,
   type TrackEvent,
   type Venue,
+  type WasteHandedOver,
   SHOP_ID,
   shopDefaults,
 } from '../vocabulary';
+import { byTime, composeExchanges } from './exchanges';
+
+export { byTime, composeExchanges, countingDraws } from './exchanges';
 
 export type Records = { [C in Collection]?: Iterable<RecordOf<C>> };
 
@@ -30,20 +37,24 @@ export interface Logbook {
   fluids: ReadonlyMap<string, Fluid>;
   bottles: ReadonlyMap<string, Bottle>;
   jobs: ReadonlyMap<string, Job>;
+  padSets: ReadonlyMap<string, PadSet>;
+  rotorPairs: ReadonlyMap<string, RotorPair>;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
   /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
   factsOfBottle(bottleId: string): readonly Fact[];
   /** Facts that count, oldest first, that name a planned job. */
   factsOfJob(jobId: string): readonly Fact[];
+  /** Facts that count, oldest first, about a pad set or a rotor pair. */
+  factsOfPart(partId: string): readonly Fact[];
+  /** Used fluid handed over, in no particular order. */
+  wasteHandedOver: readonly WasteHandedOver[];
+  /** The maker's sheet of a car, where somebody has entered one. */
+  sheetOfCar(carId: string): BrakeSheet | null;
   bookingsOfCar(carId: string): readonly Booking[];
   bookingsOfEvent(eventId: string): readonly Booking[];
   jobsOfCar(carId: string): readonly Job[];
 }
-
-/** Oldest first; facts of the same moment by id, so that the order of arrival never matters. */
-export const byTime = (a: { at: string; id: string }, b: { at: string; id: string }): number =>
-  a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 const recordedLater = (a: Fact, b: Fact): boolean =>
   a.recordedAt === b.recordedAt ? a.id > b.id : a.recordedAt > b.recordedAt;
@@ -130,7 +141,13 @@ export function bottlesOf(fact: Fact): string[] {
 
 /** Indexes records and facts once, so that each judgement finds its own in no time. */
 export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
-  const counting = effectiveFacts(facts);
+  const cars = byId(records.cars);
+  const effective = effectiveFacts(facts);
+  const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
+  const ofPart = index(counting, (f) => [
+    'padSetId' in f ? f.padSetId : null,
+    'rotorPairId' in f ? f.rotorPairId : null,
+  ]);
   const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
   const ofBottle = index(counting, bottlesOf);
   const ofJob = index(counting, (f) => [f.jobId]);
@@ -140,18 +157,29 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
   const jobs = byId(records.jobs);
   const bookingsByCar = index(live(bookings), (b) => [b.carId]);
   const bookingsByEvent = index(live(bookings), (b) => [b.eventId]);
+  const sheets = new Map(
+    live(byId(records.brakeSheets))
+      .sort((a, b) => (a.id < b.id ? 1 : -1))
+      .map((sheet) => [sheet.carId, sheet]),
+  );
   const jobsByCar = index(live(jobs), (j) => [j.carId]);
   return {
-    shop: byId(records.shops).get(SHOP_ID) ?? shopDefaults,
+    // What an older record does not say yet is what holds until somebody says otherwise.
+    shop: { ...shopDefaults, ...byId(records.shops).get(SHOP_ID) },
     crew: byId(records.crew),
     customers: byId(records.customers),
-    cars: byId(records.cars),
+    cars,
     venues: byId(records.venues),
     events: byId(records.events),
     bookings,
     fluids: byId(records.fluids),
     bottles: byId(records.bottles),
     jobs,
+    padSets: byId(records.padSets),
+    rotorPairs: byId(records.rotorPairs),
+    wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
+    factsOfPart: sortedOnDemand(ofPart),
+    sheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand(ofCar),
     factsOfBottle: sortedOnDemand(ofBottle),
     factsOfJob: sortedOnDemand(ofJob),
@@ -173,5 +201,9 @@ export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
     factsOfCar: add(logbook.factsOfCar, (f, id) => 'carId' in f && f.carId === id),
     factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
     factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
+    factsOfPart: add(
+      logbook.factsOfPart,
+      (f, id) => ('padSetId' in f && f.padSetId === id) || ('rotorPairId' in f && f.rotorPairId === id),
+    ),
   };
 }

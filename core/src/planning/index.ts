@@ -2,10 +2,16 @@ import { dateIn, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { Job } from '../vocabulary';
 
-/** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min). */
-export const usualDurationMin: Record<Job['kind'], number> = { fluidExchange: 60, bleed: 30, boilingTest: 15 };
+/** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
+export const usualDurationMin: Record<Job['kind'], number> = {
+  service: 120,
+  fluidExchange: 60,
+  bleed: 30,
+  boilingTest: 15,
+};
 
 export const jobName: Record<Job['kind'], string> = {
+  service: 'Service',
   fluidExchange: 'Flush',
   bleed: 'Bleed',
   boilingTest: 'Boiling test',
@@ -13,8 +19,11 @@ export const jobName: Record<Job['kind'], string> = {
 
 const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;
 
-/** A job is done when a fact names it. */
-export const isDone = (logbook: Logbook, job: Job): boolean => logbook.factsOfJob(job.id).length > 0;
+/** A service is done when its car has been released; any other job when a fact names it. */
+export const isDone = (logbook: Logbook, job: Job): boolean => {
+  const facts = logbook.factsOfJob(job.id);
+  return job.kind === 'service' ? facts.some((f) => f.kind === 'carReleased') : facts.length > 0;
+};
 
 export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'>;
 

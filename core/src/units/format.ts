@@ -15,6 +15,7 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   altitude: { metric: { unit: 'm', digits: 0 }, imperial: { unit: 'ft', digits: 0 } },
   volume: { metric: { unit: 'mL', digits: 0 }, imperial: { unit: 'flOz', digits: 1 } },
   torque: { metric: { unit: 'Nm', digits: 0 }, imperial: { unit: 'lbfFt', digits: 0 } },
+  force: { metric: { unit: 'kN', digits: 1 }, imperial: { unit: 'lbf', digits: 0 } },
   mass: { metric: { unit: 'kg', digits: 2 }, imperial: { unit: 'lb', digits: 2 } },
   share: { metric: { unit: 'percent', digits: 2 }, imperial: { unit: 'percent', digits: 2 } },
   duration: { metric: { unit: 'min', digits: 0 }, imperial: { unit: 'min', digits: 0 } },
@@ -26,6 +27,9 @@ function shownAs(value: number, dimension: Dimension, system: UnitSystem): Shown
   const usual = shownIn[dimension][system];
   if (dimension === 'volume' && system === 'metric' && Math.abs(value) >= 5000) return { unit: 'L', digits: 1 };
   if (dimension === 'length' && Math.abs(value) >= 300) return { ...usual, digits: system === 'metric' ? 0 : 1 };
+  // Play, run-out and wear: hundredths of a millimetre matter.
+  if (dimension === 'length' && Math.abs(value) < 1 && value !== 0)
+    return { ...usual, digits: system === 'metric' ? 3 : 4 };
   return usual;
 }
 

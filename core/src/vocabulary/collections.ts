@@ -12,6 +12,9 @@ export const collections = [
   'fluids',
   'bottles',
   'jobs',
+  'rotorPairs',
+  'padSets',
+  'brakeSheets',
 ] as const;
 export type Collection = (typeof collections)[number];
 
@@ -31,4 +34,7 @@ export const shopDefaults: Shop = {
   defaultUptakePercentPerYear: 1.5,
   openBottleDays: 30,
   altitudeM: 0,
+  padLimitMm: 3,
+  padTrackStartPercent: 50,
+  wasteContainerMl: 20_000,
 };

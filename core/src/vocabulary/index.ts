@@ -1,6 +1,7 @@
 export * from './terms';
 export * from './collections';
 export * from './judgement';
+export * from './figure';
 export type { Id, Nipple, PedalFeel, Side } from './schemas/primitives';
 export type {
   AxleBrake,
@@ -32,3 +33,28 @@ export type {
   SystemCleared,
   Withdrawal,
 } from './schemas/facts';
+export type { BrakeSheet, Fastener, FastenerGroup, PadSet, RotorPair, ThreadCondition } from './schemas/parts';
+export type {
+  CarReleased,
+  CheckItem,
+  ChecksDone,
+  DriverReport,
+  ExchangeBegun,
+  ExchangeMethod,
+  HoldPassed,
+  NippleDrawn,
+  PadFace,
+  PadMeasurement,
+  PartsDecision,
+  PartsFitted,
+  PedalCheck,
+  PhotoTaken,
+  PistonsRetracted,
+  ReservoirSeen,
+  RotorMeasurement,
+  SealHold,
+  StepHandedOver,
+  StepSkipped,
+  TorqueSet,
+  WasteHandedOver,
+} from './schemas/service';

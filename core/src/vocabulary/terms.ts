@@ -11,3 +11,69 @@ export const cornerNames: Record<Corner, string> = {
 
 export const grades = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
 export type Grade = (typeof grades)[number];
+
+export const axles = ['front', 'rear'] as const;
+export type Axle = (typeof axles)[number];
+
+/** What a driver brings back, in the order in which they are asked. */
+export const complaints = [
+  'softAfterHeat',
+  'softFromCold',
+  'firstPressLong',
+  'firmNoBite',
+  'thump',
+  'pulls',
+  'squeal',
+  'morePush',
+  'cornerHot',
+  'levelDown',
+] as const;
+export type Complaint = (typeof complaints)[number];
+
+/** What can be seen on a pad's face. */
+export const padConditions = [
+  'hairline',
+  'crackThird',
+  'crackThrough',
+  'lifting',
+  'crumbling',
+  'glazed',
+  'oily',
+  'ashEdge',
+] as const;
+export type PadCondition = (typeof padConditions)[number];
+
+/** Everything on the lists that a technician goes through. */
+export const checkNames = [
+  'nutsCracked',
+  'chocked',
+  'onStands',
+  'parkingBrakeService',
+  'wheelsOff',
+  'hoses',
+  'seals',
+  'ductsSound',
+  'hubs',
+  'leaks',
+  'pistonsClean',
+  'oppositeHeld',
+  'notchesLinedUp',
+  'faceToRotor',
+  'innerOuter',
+  'direction',
+  'springs',
+  'pins',
+  'clips',
+  'shims',
+  'sensor',
+  'hubFaceClean',
+  'rotorClean',
+  'vanes',
+  'slots',
+  'bobbins',
+  'drumAdjuster',
+  'parkingBrakeNormal',
+  'ductsFitted',
+  'wheelsOn',
+] as const;
+export type CheckName = (typeof checkNames)[number];

@@ -1,19 +1,8 @@
 import { z } from 'zod';
-import { corner, id, instant, line, nipple, note, pedalFeel, quantity } from './primitives';
-
-/** What every fact carries. `at` is when it happened, `recordedAt` when it was written down. */
-const base = {
-  id,
-  at: instant,
-  recordedAt: instant,
-  by: id,
-  /** The fact that this one corrects; both stay in the history, only this one counts. */
-  replaces: id.optional(),
-  /** Why it was corrected. */
-  because: line(200).optional(),
-  jobId: id.optional(),
-  remark: note(500).optional(),
-};
+import type { Collection } from '../collections';
+import { base } from './base';
+import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
+import { serviceFacts, wasteHandedOver } from './service';
 
 const instrument = z.enum(['byHand', 'simulatedTester', 'simulatedPen']);
 
@@ -66,8 +55,9 @@ export const fluidExchange = z.object({
   reservoirRefillMl: quantity(0, 3000, 'mL'),
   reservoirBottleId: id.nullable(),
   corners: z.array(exchangeCorner).min(1, 'At least one corner.').max(12),
-  pedalBefore: pedalFeel,
-  pedalAfter: pedalFeel,
+  /** Null in an exchange of a guided service whose pedal has not been judged yet. */
+  pedalBefore: pedalFeel.nullable(),
+  pedalAfter: pedalFeel.nullable(),
 });
 export type FluidExchange = z.infer<typeof fluidExchange>;
 
@@ -107,6 +97,8 @@ export const factSchema = z
     bottleLevel,
     systemCleared,
     withdrawal,
+    wasteHandedOver,
+    ...serviceFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, {
     message: 'Say why the earlier entry is corrected.',
@@ -116,21 +108,30 @@ export const factSchema = z
 export type Fact = z.infer<typeof factSchema>;
 export type FactKind = Fact['kind'];
 
+/** Where the ids in a fact's fields lead. */
+const pointers = {
+  carId: 'cars',
+  bottleId: 'bottles',
+  reservoirBottleId: 'bottles',
+  jobId: 'jobs',
+  by: 'crew',
+  toCrewId: 'crew',
+  padSetId: 'padSets',
+  rotorPairId: 'rotorPairs',
+  exchangeId: 'facts',
+  aboutFactId: 'facts',
+  replaces: 'facts',
+} as const satisfies Record<string, Collection | 'facts'>;
+
 /** The ids that a fact points at, with the collection each must be in. */
-export function factReferences(
-  fact: Fact,
-): { path: string; collection: 'cars' | 'bottles' | 'crew' | 'jobs'; id: string }[] {
-  const found: ReturnType<typeof factReferences> = [{ path: 'by', collection: 'crew', id: fact.by }];
-  if (fact.jobId) found.push({ path: 'jobId', collection: 'jobs', id: fact.jobId });
-  if ('carId' in fact && fact.carId) found.push({ path: 'carId', collection: 'cars', id: fact.carId });
-  if ('bottleId' in fact && fact.bottleId) found.push({ path: 'bottleId', collection: 'bottles', id: fact.bottleId });
-  if (fact.kind === 'fluidExchange') {
-    if (fact.reservoirBottleId) {
-      found.push({ path: 'reservoirBottleId', collection: 'bottles', id: fact.reservoirBottleId });
-    }
-    fact.corners.forEach((c, i) =>
-      found.push({ path: `corners.${i}.bottleId`, collection: 'bottles', id: c.bottleId }),
-    );
-  }
-  return found;
+export function factReferences(fact: Fact): { path: string; collection: Collection | 'facts'; id: string }[] {
+  const found = Object.entries(pointers).flatMap(([path, collection]) => {
+    const target = (fact as Record<string, unknown>)[path];
+    return typeof target === 'string' ? [{ path, collection, id: target }] : [];
+  });
+  if (fact.kind !== 'fluidExchange') return found;
+  return [
+    ...found,
+    ...fact.corners.map((c, i) => ({ path: `corners.${i}.bottleId`, collection: 'bottles' as const, id: c.bottleId })),
+  ];
 }

@@ -4,4 +4,6 @@
  */
 export * from './primitives';
 export * from './records';
+export * from './parts';
 export * from './facts';
+export * from './service';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Collection } from '../collections';
+import { brakeSheet, padSet, rotorPair } from './parts';
 import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
@@ -29,6 +30,11 @@ export const shop = z.object({
   defaultUptakePercentPerYear: quantity(0.1, 8, '% a year'),
   openBottleDays: whole(1, 730, 'days'),
   altitudeM: quantity(-400, 5000, 'm'),
+  /** Friction material at which a pad is out, and the share of new below which a track start is warned of. */
+  padLimitMm: quantity(0.5, 20, 'mm').default(3),
+  padTrackStartPercent: quantity(5, 95, '%').default(50),
+  /** What the container for used fluid holds. */
+  wasteContainerMl: quantity(500, 1_000_000, 'mL').default(20_000),
 });
 export type Shop = z.infer<typeof shop>;
 
@@ -45,6 +51,8 @@ export const customer = z.object({
   phone: note(40).default(''),
   email: z.union([z.literal(''), z.email('This does not look like an e-mail address.')]).default(''),
   notes: note().default(''),
+  /** What the customer's sheets are written in. */
+  units: z.enum(['metric', 'imperial']).default('metric'),
   fluidPolicy: fluidPolicy.nullable().default(null),
   demandedMarginC: quantity(0, 150, '°C').nullable().default(null),
 });
@@ -170,7 +178,7 @@ export const bottle = z.object({
 });
 export type Bottle = z.infer<typeof bottle>;
 
-export const jobKind = z.enum(['fluidExchange', 'bleed', 'boilingTest']);
+export const jobKind = z.enum(['service', 'fluidExchange', 'bleed', 'boilingTest']);
 export type JobKind = z.infer<typeof jobKind>;
 
 /** Planned work on a car: who, when, how long. Whether it is done follows from the facts that name it. */
@@ -198,6 +206,9 @@ export const recordSchemas = {
   fluids: fluid,
   bottles: bottle,
   jobs: job,
+  padSets: padSet,
+  rotorPairs: rotorPair,
+  brakeSheets: brakeSheet,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
@@ -209,4 +220,7 @@ export const recordReferences: { [C in Collection]?: Record<string, Collection> 
   bookings: { eventId: 'events', carId: 'cars' },
   bottles: { fluidId: 'fluids' },
   jobs: { carId: 'cars', eventId: 'events', crewId: 'crew' },
+  padSets: { carId: 'cars', rotorPairId: 'rotorPairs' },
+  rotorPairs: { carId: 'cars' },
+  brakeSheets: { carId: 'cars' },
 };

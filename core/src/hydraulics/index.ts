@@ -1,0 +1,43 @@
+export {
+  type CornerWear,
+  type OverflowInput,
+  type OverflowSum,
+  RUNNING_CLEARANCE_MM,
+  finalLevel,
+  overflowSum,
+  pistonAreaMm2,
+  pumpedOutMl,
+  returnedMl,
+} from './retraction';
+export {
+  CAVITY_DEPTH_MM,
+  type CornerVolumes,
+  type DrawResult,
+  type DrawSettings,
+  type ExchangePlan,
+  type PlanSettings,
+  type PlannedNipple,
+  type SystemState,
+  UNSUCKABLE_SHARE,
+  caliperVolumeMl,
+  cornerVolumes,
+  draw,
+  flowMlPerSecond,
+  lineVolumeMl,
+  oldSystem,
+  planExchange,
+  refillReservoir,
+} from './exchange-model';
+export { LEAST_HOLD_S, MOST_LOSS_PERCENT_PER_MIN, type SealJudgement, fitDecay, judgeSeal } from './seal';
+export {
+  EXCHANGE_RESERVE_ML,
+  type ExchangeProgress,
+  type ExchangeStart,
+  type ExchangeStep,
+  exchangePlan,
+  exchangeProgress,
+  isFedMethod,
+  levelBefore,
+  methodNames,
+  needsSeal,
+} from './progress';

@@ -1,0 +1,71 @@
+import { linearRegression } from 'simple-statistics';
+import { formatQuantity } from '../units';
+import { type Figure, PRACTICE, type Reason, type SealHold, fromFact, input, makeFigure } from '../vocabulary';
+
+/** A hold shorter than this says nothing, s; and a loss above this share a minute is a leak. Common practice, no source; own figures. */
+export const LEAST_HOLD_S = 120;
+export const MOST_LOSS_PERCENT_PER_MIN = 1.5;
+
+export interface SealJudgement {
+  verdict: Reason;
+  /** Loss of pressure per minute, fitted to all readings. */
+  loss: Figure | null;
+  heldSeconds: number;
+}
+
+/**
+ * Decay of pressure `p = p₀·e^(−λt)`, fitted by least squares to ln p.
+ * @returns λ in 1/s, and the pressure at the beginning by the fit, kPa; null without two readings above zero
+ */
+export function fitDecay(
+  readings: readonly { seconds: number; pressureKpa: number }[],
+): { perSecond: number; startKpa: number } | null {
+  const points = readings.filter((r) => r.pressureKpa > 0);
+  if (points.length < 2 || new Set(points.map((p) => p.seconds)).size < 2) return null;
+  const { m, b } = linearRegression(points.map((p) => [p.seconds, Math.log(p.pressureKpa)]));
+  return { perSecond: -m, startKpa: Math.exp(b) };
+}
+
+/** Judges a timed hold of the pressure bottle on the dry system. */
+export function judgeSeal(hold: Pick<SealHold, 'id' | 'readings'>, ceilingKpa: number | null): SealJudgement {
+  const times = hold.readings.map((r) => r.seconds);
+  const heldSeconds = Math.max(...times) - Math.min(...times);
+  const fit = fitDecay(hold.readings);
+  const highest = Math.max(...hold.readings.map((r) => r.pressureKpa));
+  const loss =
+    fit &&
+    makeFigure(
+      'Loss a minute',
+      100 * (1 - Math.exp(-60 * fit.perSecond)),
+      'share',
+      '1 − e^(−60·λ), λ from the slope of ln p against time',
+      [
+        input('readings', hold.readings.length, 'ratio', fromFact(hold.id, 'Gauge')),
+        input('pressure at the start, fitted', fit.startKpa, 'pressure', fromFact(hold.id, 'Gauge')),
+        input('held, s', heldSeconds, 'ratio', fromFact(hold.id, 'Gauge')),
+        input('λ, 1/s', fit.perSecond, 'ratio', fromFact(hold.id, 'Least squares over all readings')),
+      ],
+      PRACTICE,
+      { note: 'Air that warms up hides a leak, air that cools down shows one that is not there.' },
+    );
+  const verdict = ((): Reason => {
+    if (ceilingKpa !== null && highest > ceilingKpa) {
+      return {
+        verdict: 'needsWork',
+        text: `${formatQuantity(highest, 'pressure')} is over this car’s ceiling of ${formatQuantity(ceilingKpa, 'pressure')}: let it down.`,
+      };
+    }
+    if (!loss) return { verdict: 'needsWork', text: 'No pressure to speak of: pump up and hold again.' };
+    if (loss.value > MOST_LOSS_PERCENT_PER_MIN) {
+      return {
+        verdict: 'needsWork',
+        text: `Loses ${loss.value.toFixed(1)} % a minute: the seal leaks. Seat the cap and hold again, before fluid goes in.`,
+      };
+    }
+    if (heldSeconds < LEAST_HOLD_S) {
+      return { verdict: 'watch', text: `Held ${Math.round(heldSeconds)} s; go on to ${LEAST_HOLD_S} s.` };
+    }
+    return { verdict: 'inOrder', text: `Holds: ${Math.max(0, loss.value).toFixed(1)} % a minute. Release slowly.` };
+  })();
+  return { verdict, loss, heldSeconds };
+}

@@ -1,0 +1,275 @@
+import { dateIn, longDate, timeIn } from '../calendar';
+import { methodNames } from '../hydraulics';
+import { checkWords, complaintWords } from '../inspection';
+import type { Logbook } from '../logbook';
+import { padConditionWords } from '../pads';
+import { feelNames } from '../pedal';
+import { crackWords, filmWords } from '../rotors';
+import { patternWords } from '../torque';
+import { type Dimension, type UnitSystem, formatQuantity } from '../units';
+import {
+  type Corner,
+  type Fact,
+  type PadMeasurement,
+  type RotorMeasurement,
+  axles,
+  cornerNames,
+  corners,
+} from '../vocabulary';
+import { measuredIn } from './corners';
+import { actionNames, subjectNames } from './decide';
+import type { ServiceJudgement } from './index';
+
+/** One part of the sheet: sentences, a table, or both. */
+export interface SheetSection {
+  title: string;
+  lines: string[];
+  table: { head: string[]; rows: string[][] } | null;
+}
+
+/** The service sheet as it is printed: nothing in it has to be worked out again. */
+export interface ServiceSheet {
+  title: string;
+  shop: string;
+  customer: string;
+  car: string;
+  plate: string;
+  event: string;
+  date: string;
+  units: UnitSystem;
+  status: 'released' | 'notReleased' | 'reopened';
+  statusLine: string;
+  sections: SheetSection[];
+  signature: string;
+  caution: string;
+}
+
+const CAUTION =
+  'Calvik advises, it certifies nothing. The maker’s manual, local codes and licensed workshops come first.';
+const RETORQUE = 'Wheel nuts and caliper bolts: tighten again to their figures after the first session.';
+
+/**
+ * What a customer and an inspector read: found, done, measured before and after, fluid with bottle and grade, torque table, pedal,
+ * what was let pass and by whom, what is due next.
+ * @param units the customer's own, or those of whoever asks
+ */
+export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitSystem): ServiceSheet {
+  const { car, facts, job, gate } = s;
+  const { timeZone } = logbook.shop;
+  const show = (value: number | null | undefined, dimension: Dimension, digits?: number): string =>
+    value === null || value === undefined
+      ? '–'
+      : formatQuantity(value, dimension, units, digits).replace(/\u00a0/g, ' ');
+  const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody unknown';
+  const when = (at: string): string => `${longDate(dateIn(at, timeZone))} ${timeIn(at, timeZone)}`;
+  const last = <K extends Fact['kind']>(kind: K): Extract<Fact, { kind: K }> | undefined =>
+    facts.findLast((f) => f.kind === kind) as Extract<Fact, { kind: K }> | undefined;
+  const sections: SheetSection[] = [];
+  const add = (title: string, lines: string[], table: SheetSection['table'] = null): void => {
+    const rows = table && table.rows.length > 0 ? table : null;
+    if (lines.length > 0 || rows) sections.push({ title, lines, table: rows });
+  };
+
+  // Found
+  const found: string[] = [];
+  if (s.baseline) found.push(`Pedal on arrival: ${feelNames[s.baseline.feel]}.`);
+  const report = last('driverReport');
+  for (const c of report?.complaints ?? []) found.push(`Driver: ${complaintWords[c].says.toLowerCase()}.`);
+  if (report?.words) found.push(`Driver, in own words: ${report.words}`);
+  const intake = facts.find((f) => f.kind === 'reservoirSeen' && f.moment === 'intake');
+  if (intake?.kind === 'reservoirSeen')
+    found.push(
+      `Reservoir: ${show(intake.levelMl, 'volume')}, ${intake.colour}${intake.basket ? `, basket ${intake.basket}` : ''}.`,
+    );
+  const boil = facts.find((f) => f.kind === 'boilingTest');
+  if (boil?.kind === 'boilingTest') found.push(`Fluid boiled at ${show(boil.readingC, 'temperature')} on arrival.`);
+  const pen = facts.find((f) => f.kind === 'moistureReading');
+  if (pen?.kind === 'moistureReading') found.push(`Moisture pen: ${pen.waterPercent.toFixed(1)} % water.`);
+  for (const p of s.proposals) {
+    for (const r of p.reasons) if (r.verdict !== 'inOrder') found.push(r.text);
+  }
+  for (const fact of facts) {
+    if (fact.kind !== 'checksDone') continue;
+    for (const item of fact.items)
+      if (item.result === 'fault' && !item.corner)
+        found.push(`${checkWords[item.check]}: not in order. ${item.remark}`.trim());
+  }
+  add('Found', [...new Set(found)]);
+
+  // Done
+  const done: string[] = [];
+  for (const p of s.proposals) {
+    if (!p.decision) continue;
+    const where = p.corner ? cornerNames[p.corner] : `${p.axle} axle`;
+    done.push(
+      `${subjectNames[p.subject]}, ${where}: ${actionNames[p.decision.action].toLowerCase()}. ${p.decision.reason}`,
+    );
+  }
+  for (const axle of axles) {
+    const fitted = facts.findLast((f) => f.kind === 'partsFitted' && f.axle === axle);
+    if (fitted?.kind !== 'partsFitted') continue;
+    const pads = logbook.padSets.get(fitted.padSetId ?? '');
+    const rotors = logbook.rotorPairs.get(fitted.rotorPairId ?? '');
+    done.push(
+      `Fitted, ${axle} axle: ${pads ? `pads ${pads.label} (${pads.compound})` : 'pads without a label'}, ${rotors ? `rotors ${rotors.label}` : 'rotors without a label'}.`,
+    );
+  }
+  add('Done', done);
+
+  // Measured
+  const first = (kind: 'padMeasurement' | 'rotorMeasurement', c: Corner) => measuredIn(facts, kind, c);
+  add('Pads, friction material', [], {
+    head: ['Corner', 'Inner', 'Outer', 'On the car now', 'Limit', 'Seen'],
+    rows: corners.flatMap((c) => {
+      const m = first('padMeasurement', c) as PadMeasurement | null;
+      const state = s.corners.corners[c];
+      if (!m && state.padMm === null) return [];
+      const seen = m
+        ? [...new Set([...m.inner.conditions, ...m.outer.conditions])].map((x) => padConditionWords[x].name)
+        : [];
+      return [
+        [
+          cornerNames[c],
+          show(m?.inner.thicknessMm, 'length'),
+          show(m?.outer.thicknessMm, 'length'),
+          show(state.padMm, 'length'),
+          show(state.spec.limitMm, 'length'),
+          seen.join(', ') || '–',
+        ],
+      ];
+    }),
+  });
+  add('Rotors', [], {
+    head: ['Corner', 'Thinnest', 'On the car now', 'Discard', 'Variation', 'Run-out', 'Cracks, film'],
+    rows: corners.flatMap((c) => {
+      const m = first('rotorMeasurement', c) as RotorMeasurement | null;
+      const state = s.corners.corners[c];
+      if (!m) return [];
+      return [
+        [
+          cornerNames[c],
+          show(Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 2 : 4),
+          show(state.rotorMm, 'length', units === 'metric' ? 2 : 4),
+          show(state.rotorPair?.discardThicknessMm, 'length', units === 'metric' ? 2 : 4),
+          show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
+          show(m.runoutMm, 'length', units === 'metric' ? 2 : 4),
+          `${crackWords[m.crack].toLowerCase()}, ${filmWords[m.film].name.toLowerCase()}`,
+        ],
+      ];
+    }),
+  });
+
+  // Fluid
+  const { begun } = s.exchange;
+  if (begun) {
+    const used = [
+      ...new Set(s.exchange.steps.flatMap((x) => (x.drawn ? [x.drawn.bottleId] : [])).concat(begun.bottleId)),
+    ];
+    const fluids = used.map((id) => {
+      const bottle = logbook.bottles.get(id);
+      const fluid = logbook.fluids.get(bottle?.fluidId ?? '');
+      return `${bottle?.label ?? 'bottle unknown'}, ${fluid ? `${fluid.name}, ${fluid.grade}, ${show(fluid.dryBoilingPointC, 'temperature')} dry, ${show(fluid.wetBoilingPointC, 'temperature')} wet` : 'fluid unknown'}`;
+    });
+    const left = s.exchange.leftOldPercent;
+    add(
+      'Fluid',
+      [
+        `${begun.scope === 'full' ? 'Full exchange' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}. Old fluid drawn: ${show(s.exchange.wasteMl, 'volume')}.`,
+        ...fluids.map((f) => `Bottle ${f}.`),
+        ...(s.exchange.restart ? [s.exchange.restart.text] : []),
+      ],
+      {
+        head: ['Nipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
+        rows: s.exchange.steps.flatMap(({ drawn, nipple, corner }) =>
+          drawn
+            ? [
+                [
+                  `${cornerNames[corner]}${nipple === 'single' ? '' : `, ${nipple}`}`,
+                  show(drawn.volumeMl, 'volume'),
+                  drawn.ranClean ? 'yes' : 'no',
+                  drawn.bubbles,
+                  drawn.isShut && drawn.isCapped ? 'yes' : 'no',
+                  left ? `${left[corner].toFixed(0)} %` : '–',
+                ],
+              ]
+            : [],
+        ),
+      },
+    );
+  }
+
+  add('Torque', [], {
+    head: ['Fastener', 'Corner', 'Figure', 'Clicks', 'Order', 'Source'],
+    rows: s.torque.map(({ fastener: f, corner, set }) => [
+      f.name,
+      corner,
+      f.torqueNm === null
+        ? 'no figure'
+        : `${formatQuantity(f.torqueNm, 'torque')} = ${formatQuantity(f.torqueNm, 'torque', 'imperial')}`,
+      set ? set.readingsNm.map((nm) => formatQuantity(nm, 'torque', units).split(/\s/)[0]).join(' ') : 'not tightened',
+      patternWords(f.group, f.perCorner),
+      f.source || '–',
+    ]),
+  });
+
+  // Pedal and level
+  const after = facts.findLast((f) => f.kind === 'pedalCheck' && f.moment === 'gate');
+  const final = facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'final');
+  const pedal: string[] = [];
+  if (after?.kind === 'pedalCheck')
+    pedal.push(
+      `Pedal before ${s.baseline ? feelNames[s.baseline.feel] : 'not noted'}, after ${feelNames[after.feel]}${after.heldSeconds !== null ? `, held ${Math.round(after.heldSeconds)} s` : ''}.`,
+    );
+  if (final?.kind === 'reservoirSeen')
+    pedal.push(`Reservoir set to ${show(final.levelMl, 'volume')} of ${show(car.reservoirMaxMl, 'volume')} at MAX.`);
+  add('Pedal and level', pedal);
+
+  add('Open when released', [
+    ...gate.stops.map((i) => `Stops the car: ${i.text}`),
+    ...gate.holds.map((h) =>
+      h.passed ? `Let pass by ${name(h.passed.by)}: ${h.text} Reason: ${h.passed.reason}` : `Holds the car: ${h.text}`,
+    ),
+    ...gate.open.map((i) => i.text),
+  ]);
+
+  const due = s.fluid.nextDue;
+  add('Next', [
+    RETORQUE,
+    due
+      ? `Fluid: ${due.work === 'exchange' ? 'exchange' : 'bleed'} due by ${longDate(due.on)}.`
+      : 'Fluid: nothing falls due by the rules in force.',
+    ...(s.event ? [`Look at the pads again after the first session at ${s.event.name}.`] : []),
+  ]);
+
+  const status = gate.isReleased ? 'released' : gate.isReopened ? 'reopened' : 'notReleased';
+  const statusLine = {
+    released: `Released by ${gate.signed ? `${name(gate.signed.by)}, ${when(gate.signed.at)}` : ''}`,
+    reopened: 'Was released; something written down since holds it again',
+    notReleased: 'Not released: this car is not to be driven',
+  }[status];
+  const customer = logbook.customers.get(car.customerId);
+  return {
+    title: 'Brake service sheet',
+    shop: logbook.shop.name,
+    customer: customer?.name ?? '',
+    car: `${car.name} (${car.make} ${car.model}${car.year ? `, ${car.year}` : ''})`,
+    plate: car.plate,
+    event: s.event?.name ?? '',
+    date: longDate(dateIn(gate.signed?.at ?? job.startAt, timeZone)),
+    units,
+    status,
+    statusLine,
+    sections,
+    signature: gate.signed ? name(gate.signed.by) : '',
+    caution: CAUTION,
+  };
+}
+
+/** The sheet as flat rows, for a table in any program: section, item, column, value. */
+export const sheetRows = (sheet: ServiceSheet): { section: string; item: string; field: string; value: string }[] =>
+  sheet.sections.flatMap(({ title, lines, table }) => [
+    ...lines.map((value, i) => ({ section: title, item: String(i + 1), field: 'text', value })),
+    ...(table?.rows ?? []).flatMap((row) =>
+      row.slice(1).map((value, i) => ({ section: title, item: row[0]!, field: table!.head[i + 1]!, value })),
+    ),
+  ]);

@@ -1,0 +1,319 @@
+/** The guided service: one job on one car, judged from its facts. */
+import type { LocalDate } from '../calendar';
+import { type FluidJudgement, judgeFluid } from '../fluid';
+import {
+  type ExchangeProgress,
+  type OverflowSum,
+  exchangeProgress,
+  finalLevel,
+  levelBefore,
+  overflowSum,
+  pumpedOutMl,
+  returnedMl,
+} from '../hydraulics';
+import { type Logbook, withFacts } from '../logbook';
+import { axleOfCorner, cornersOf, isAfter, lastPadReadings, thinnest } from '../parts';
+import { type PedalJudgement, judgePedal } from '../pedal';
+import { type TorqueLine, judgeTorque } from '../torque';
+import {
+  type Axle,
+  type BrakeSheet,
+  type Car,
+  type Corner,
+  type Fact,
+  type Fastener,
+  type Figure,
+  type Job,
+  type NippleDrawn,
+  type Origin,
+  type PedalCheck,
+  type TorqueSet,
+  type TrackEvent,
+  axles,
+  corners,
+  fromDefault,
+  fromFact,
+  fromRecord,
+} from '../vocabulary';
+import { type CarCorners, type CornerState, judgeCorners } from './corners';
+import { type DecidedWork, type Proposal, decidedWork, proposalsOf } from './decide';
+import { defaultSheet } from './default-sheet';
+import { type ReleaseGate, releaseGate } from './gate';
+import { type ServiceStep, lastGate, serviceSteps } from './steps';
+
+export {
+  type CarCorners,
+  type CornerState,
+  judgeCorners,
+  measuredIn,
+  padSpec,
+  padsBefore,
+  rotorBefore,
+} from './corners';
+export { type DecidedWork, type Proposal, actionNames, addedMinutes, decidedWork, subjectNames } from './decide';
+export { defaultSheet } from './default-sheet';
+export { type GateItem, type HeldItem, type ReleaseGate } from './gate';
+export {
+  type Phase,
+  type ServiceStep,
+  checkName,
+  checksOf,
+  nextStep,
+  openBefore,
+  phaseNames,
+  phases,
+  retractWords,
+} from './steps';
+export { type SheetSection, type ServiceSheet, serviceSheet, sheetRows } from './document';
+
+/** New pads where nobody knows how thick they were, mm. Common practice, no source. */
+const USUAL_NEW_PAD_MM = 12;
+
+export interface ServiceJudgement {
+  job: Job;
+  car: Car;
+  event: TrackEvent | null;
+  sheet: BrakeSheet;
+  facts: readonly Fact[];
+  steps: ServiceStep[];
+  corners: CarCorners;
+  proposals: Proposal[];
+  work: DecidedWork;
+  exchange: ExchangeProgress;
+  torque: TorqueLine[];
+  baseline: PedalCheck | null;
+  pedal: PedalJudgement;
+  fluid: FluidJudgement;
+  gate: ReleaseGate;
+}
+
+/** The maker's sheet of a car, or its fasteners without figures. */
+export const sheetOf = (logbook: Logbook, car: Car): BrakeSheet => logbook.sheetOfCar(car.id) ?? defaultSheet(car);
+
+/** Which fasteners a job undoes: wheels always; an axle's others when its parts were changed; a hose's where one was. */
+function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set<Axle>): boolean {
+  const touched = work.pads[f.axle] || work.rotors[f.axle] || fitted.has(f.axle);
+  switch (f.group) {
+    case 'wheel':
+      return true;
+    case 'nipple':
+      return false;
+    case 'hose':
+      return work.hoses.includes(corner);
+    case 'rotorHat':
+      return work.rotors[f.axle];
+    default:
+      return touched;
+  }
+}
+
+function torqueLines(
+  sheet: BrakeSheet,
+  facts: readonly Fact[],
+  work: DecidedWork,
+  exchange: ExchangeProgress,
+): TorqueLine[] {
+  const fittings = facts.filter((f) => f.kind === 'partsFitted');
+  const fitted = new Set(fittings.map((f) => f.axle));
+  const lines = sheet.fasteners.flatMap((fastener) =>
+    cornersOf(fastener.axle)
+      .filter((corner) => wantsTorque(fastener, corner, work, fitted))
+      .map((corner) => {
+        const lastFit = fittings.findLast((f) => f.axle === fastener.axle) ?? null;
+        const set =
+          facts.findLast(
+            (f): f is TorqueSet =>
+              f.kind === 'torqueSet' && f.fastenerKey === fastener.key && f.corner === corner && isAfter(f, lastFit),
+          ) ?? null;
+        return judgeTorque(fastener, corner, set);
+      }),
+  );
+  // Nipples are tightened as they are closed: each one's reading stands with its draw.
+  for (const step of exchange.steps) {
+    if (!step.drawn) continue;
+    const fastener = sheet.fasteners.find((f) => f.group === 'nipple' && f.axle === axleOfCorner(step.corner));
+    if (fastener)
+      lines.push(
+        judgeTorque(
+          { ...fastener, perCorner: 1, name: nippleName(fastener, step.drawn) },
+          step.corner,
+          asSet(step.drawn, fastener),
+        ),
+      );
+    else {
+      const missing = { ...defaultNipple, axle: axleOfCorner(step.corner) };
+      lines.push(judgeTorque(missing, step.corner, asSet(step.drawn, missing)));
+    }
+  }
+  return lines;
+}
+
+const defaultNipple: Omit<Fastener, 'axle'> = {
+  key: 'nipple',
+  name: 'Bleed nipple',
+  group: 'nipple',
+  perCorner: 1,
+  torqueNm: null,
+  angleDeg: null,
+  tolerancePercent: 8,
+  condition: 'dry',
+  threadDiameterMm: 8,
+  isOneUse: false,
+  needsThreadLocker: false,
+  source: '',
+};
+const nippleName = (f: Fastener, d: NippleDrawn): string =>
+  d.nipple === 'single' ? f.name : `${f.name} (${d.nipple})`;
+const asSet = (d: NippleDrawn, f: Fastener): TorqueSet | null =>
+  d.torqueNm === null
+    ? null
+    : {
+        ...d,
+        kind: 'torqueSet',
+        fastenerKey: f.key,
+        readingsNm: [d.torqueNm],
+        condition: f.condition,
+        newBolts: null,
+        threadLocker: null,
+        angleDone: null,
+        wrench: 'nipple wrench',
+        calibratedOn: null,
+        instrument: 'byHand',
+      };
+
+/** The same logbook as it was measured in a job, before anything was fitted in it: what a decision rests on. */
+function beforeFitting(logbook: Logbook, car: Car, jobId: string): Logbook {
+  const without = (find: (id: string) => readonly Fact[]) => (id: string) =>
+    find(id).filter((f) => !(f.kind === 'partsFitted' && f.jobId === jobId && f.carId === car.id));
+  return { ...logbook, factsOfCar: without(logbook.factsOfCar), factsOfPart: without(logbook.factsOfPart) };
+}
+
+/**
+ * A service as it stands: its steps, what was measured and decided, where the exchange is, the torque table, the pedal and
+ * the release gate. Pure: the same facts give the same answer on every phone, on the server, and in a test.
+ * @param today in the shop's time zone
+ * @param drafts facts that are still being typed
+ */
+export function judgeService(
+  given: Logbook,
+  job: Job,
+  today: LocalDate,
+  drafts: readonly Fact[] = [],
+): ServiceJudgement | null {
+  const car = given.cars.get(job.carId);
+  if (!car) return null;
+  const logbook = drafts.length > 0 ? withFacts(given, drafts) : given;
+  const event = logbook.events.get(job.eventId ?? '') ?? null;
+  const sheet = sheetOf(logbook, car);
+  const facts = logbook.factsOfJob(job.id);
+  const carCorners = judgeCorners(logbook, car, sheet);
+  const hasFitted = facts.some((f) => f.kind === 'partsFitted');
+  const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet) : carCorners;
+  const proposals = proposalsOf(car, facts, measured);
+  const work = decidedWork(facts);
+  const exchange = exchangeProgress(logbook, car, job.id);
+  const torque = torqueLines(sheet, facts, work, exchange);
+  const baseline = facts.find((f): f is PedalCheck => f.kind === 'pedalCheck' && f.moment === 'baseline') ?? null;
+  const pedal = judgePedal(lastGate(facts), baseline);
+  const fluid = judgeFluid(logbook, car, event, today);
+  const base = { car, sheet, facts, proposals, exchange, torque };
+  const draftSteps = serviceSteps({ ...base, isReleased: false });
+  const gate = releaseGate({ logbook, ...base, corners: carCorners, steps: draftSteps, pedal, fluid, today });
+  return {
+    job,
+    event,
+    ...base,
+    steps: serviceSteps({ ...base, isReleased: gate.isReleased }),
+    corners: carCorners,
+    work,
+    baseline,
+    pedal,
+    fluid,
+    gate,
+  };
+}
+
+const wearOf = (logbook: Logbook, s: CornerState, newPadMm: number, newRotorMm: number | null) => {
+  const worn = (mm: number): number => Math.max(0, newPadMm - mm);
+  const inner = s.pads
+    ? Math.min(s.pads.inner.thicknessMm, s.pads.inner.otherEndMm ?? Infinity)
+    : (s.padMm ?? newPadMm);
+  const outer = s.pads
+    ? Math.min(s.pads.outer.thicknessMm, s.pads.outer.otherEndMm ?? Infinity)
+    : (s.padMm ?? newPadMm);
+  const rotor = newRotorMm !== null && s.rotorMm !== null ? Math.max(0, newRotorMm - s.rotorMm) : 0;
+  const origin: Origin = s.pads
+    ? fromFact(s.pads.id, `Measured at the ${s.corner}`)
+    : fromDefault('Not measured, taken as new');
+  return { name: s.corner, wear: { innerPadMm: worn(inner), outerPadMm: worn(outer), rotorMm: rotor }, origin };
+};
+
+/**
+ * The overflow sum of an axle before its pistons go back: from what is on it now to the set that was decided on, or to
+ * what it was when new.
+ */
+export function overflowOf(logbook: Logbook, s: ServiceJudgement, axle: Axle): OverflowSum {
+  const { car, facts } = s;
+  const decision = (subject: 'pads' | 'rotors') =>
+    facts.findLast((f) => f.kind === 'partsDecision' && f.subject === subject && f.axle === axle && f.corner === null);
+  const pads = decision('pads');
+  const rotors = decision('rotors');
+  const set = pads?.kind === 'partsDecision' ? logbook.padSets.get(pads.padSetId ?? '') : undefined;
+  const pair = rotors?.kind === 'partsDecision' ? logbook.rotorPairs.get(rotors.rotorPairId ?? '') : undefined;
+  const last = set && Object.values(lastPadReadings(logbook, set.id))[0];
+  const own = s.corners.parts[axle];
+  const newPadMm =
+    (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? USUAL_NEW_PAD_MM;
+  const newRotorMm = pair?.newThicknessMm ?? own.rotorPair?.newThicknessMm ?? null;
+  const level = facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'intake');
+  return overflowSum({
+    axle,
+    brake: car[axle],
+    corners: cornersOf(axle).map((c) => wearOf(logbook, s.corners.corners[c], newPadMm, newRotorMm)),
+    levelMl: levelBefore(car, facts),
+    levelOrigin: level ? fromFact(level.id, 'Level at intake') : fromDefault('Taken to be at MAX: nobody has looked'),
+    maxMl: car.reservoirMaxMl,
+  });
+}
+
+/** The level to set at the end, with what worn pads will give back one day; and by how much pumping lowers it now, mL. */
+export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Figure; dropMl: number } {
+  const wears = corners.map((c) => {
+    const state = s.corners.corners[c];
+    const own = s.corners.parts[state.axle];
+    const newPadMm =
+      own.padSet?.newThicknessMm ?? (state.padMm === null ? USUAL_NEW_PAD_MM : Math.max(USUAL_NEW_PAD_MM, state.padMm));
+    return { axle: state.axle, ...wearOf(logbook, state, newPadMm, own.rotorPair?.newThicknessMm ?? null) };
+  });
+  const returnsMl = wears.reduce((sum, w) => sum + returnedMl(s.car[w.axle], w.wear), 0);
+  const retracted = axles.filter((axle) => s.facts.some((f) => f.kind === 'pistonsRetracted' && f.axle === axle));
+  const dropMl = wears
+    .filter((w) => retracted.includes(w.axle))
+    .reduce((sum, w) => sum + pumpedOutMl(s.car[w.axle], w.wear), 0);
+  return {
+    target: finalLevel(
+      s.car.reservoirMaxMl,
+      s.car.reservoirMinMl,
+      returnsMl,
+      fromRecord('Measured pads and rotors, geometry'),
+    ),
+    dropMl,
+  };
+}
+
+/**
+ * Why a fact must not be kept, in a sentence; null when nothing speaks against it. A car is released only through the open gate,
+ * and only the lead lets a hold pass: the server asks this before it keeps a fact, whatever a phone has shown.
+ */
+export function objectionTo(logbook: Logbook, fact: Fact, today: LocalDate): string | null {
+  if (fact.kind === 'holdPassed' && logbook.crew.get(fact.by)?.role !== 'lead') {
+    return 'Only the lead lets something pass.';
+  }
+  if (fact.kind !== 'carReleased') return null;
+  const job = logbook.jobs.get(fact.jobId);
+  const judged = job && judgeService(logbook, job, today);
+  if (!judged || judged.car.id !== fact.carId) return 'This is not the car of that job.';
+  const { stops, holds } = judged.gate;
+  const first = stops[0] ?? holds.find((h) => h.passed === null);
+  return first ? `Not released: ${first.text}` : null;
+}

@@ -1,0 +1,126 @@
+import { z } from 'zod';
+import { axles } from '../terms';
+import { id, line, note, quantity, whole } from './primitives';
+
+const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
+export const axle = z.enum(axles);
+
+/** Four pads (or four drum shoes) of one axle, labelled, that stay together. */
+export const padSet = z
+  .object({
+    ...record,
+    label: line(40),
+    compound: line(60),
+    axle,
+    use: z.enum(['road', 'track']),
+    /** Shoes of a drum brake; else pads of a disc brake. */
+    isLining: z.boolean().default(false),
+    /** The car that it belongs to; null for stock. */
+    carId: id.nullable().default(null),
+    /** The rotors that it is tied to. */
+    rotorPairId: id.nullable().default(null),
+    newThicknessMm: quantity(1, 40, 'mm'),
+    /** The pad maker's own limit, where there is one. */
+    limitMm: quantity(0, 20, 'mm').nullable().default(null),
+    hasSensorSlot: z.boolean().default(false),
+    isDirectional: z.boolean().default(false),
+    notes: note().default(''),
+  })
+  .refine((p) => p.limitMm === null || p.limitMm < p.newThicknessMm, {
+    message: 'The limit must be below the thickness when new.',
+    path: ['limitMm'],
+  });
+export type PadSet = z.infer<typeof padSet>;
+
+/** The two rotors of one axle. */
+export const rotorPair = z
+  .object({
+    ...record,
+    label: line(40),
+    axle,
+    carId: id.nullable().default(null),
+    newThicknessMm: quantity(3, 60, 'mm'),
+    /** Cast on the hat. */
+    discardThicknessMm: quantity(2, 60, 'mm'),
+    sweptOuterDiameterMm: quantity(120, 500, 'mm'),
+    sweptInnerDiameterMm: quantity(60, 450, 'mm'),
+    /** One rotor when new, for weighing. */
+    newMassKg: quantity(1, 40, 'kg').nullable().default(null),
+    face: z.enum(['plain', 'slotted', 'drilled', 'slottedAndDrilled']),
+    hasCurvedVanes: z.boolean().default(false),
+    isTwoPiece: z.boolean().default(false),
+    notes: note().default(''),
+  })
+  .refine((r) => r.discardThicknessMm < r.newThicknessMm, {
+    message: 'The discard thickness must be below the thickness when new.',
+    path: ['discardThicknessMm'],
+  })
+  .refine((r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm, {
+    message: 'The inner diameter must be smaller than the outer one.',
+    path: ['sweptInnerDiameterMm'],
+  });
+export type RotorPair = z.infer<typeof rotorPair>;
+
+export const fastenerGroup = z.enum([
+  'slidePin',
+  'bracket',
+  'caliper',
+  'padPin',
+  'hose',
+  'nipple',
+  'rotorHat',
+  'wheel',
+  'other',
+]);
+export type FastenerGroup = z.infer<typeof fastenerGroup>;
+
+export const threadCondition = z.enum(['dry', 'lubricated', 'antiSeize']);
+export type ThreadCondition = z.infer<typeof threadCondition>;
+
+/** One kind of fastener on one axle, with the figure that it is tightened to. */
+export const fastener = z.object({
+  key: z.string().regex(/^[a-z][a-zA-Z0-9]{0,39}$/, 'A key is one word.'),
+  name: line(60),
+  group: fastenerGroup,
+  axle,
+  perCorner: whole(1, 12, 'fasteners'),
+  /** Null until somebody finds the figure: the car is not released without it. */
+  torqueNm: quantity(1, 1200, 'N·m').nullable(),
+  /** Second stage, where the sheet says one. */
+  angleDeg: quantity(0, 360, '°').nullable().default(null),
+  tolerancePercent: quantity(1, 30, '%').default(8),
+  /** The condition of the thread that the figure is for. */
+  condition: threadCondition,
+  threadDiameterMm: quantity(4, 40, 'mm'),
+  isOneUse: z.boolean().default(false),
+  needsThreadLocker: z.boolean().default(false),
+  /** Where the figure stands. */
+  source: note(200).default(''),
+});
+export type Fastener = z.infer<typeof fastener>;
+
+/** What the maker's sheet says of a car's brakes beyond the hydraulics: limits, parking brake, fasteners. One per car. */
+export const brakeSheet = z
+  .object({
+    ...record,
+    carId: id,
+    parkingBrake: z.enum(['none', 'cable', 'drumInHat', 'electric']),
+    rearPistons: z.enum(['push', 'screwIn']),
+    /** The least friction material by the maker; null: the shop's own limit. */
+    padLimitMm: z.object({
+      front: quantity(0.5, 20, 'mm').nullable(),
+      rear: quantity(0.5, 20, 'mm').nullable(),
+    }),
+    hasWearSensors: z.boolean().default(false),
+    hasDucts: z.boolean().default(false),
+    fasteners: z.array(fastener).max(40),
+  })
+  .refine((s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length, {
+    message: 'Two fasteners have the same key.',
+    path: ['fasteners'],
+  })
+  .refine((s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''), {
+    message: 'Say where each torque figure stands, so that it can be looked up.',
+    path: ['fasteners'],
+  });
+export type BrakeSheet = z.infer<typeof brakeSheet>;
