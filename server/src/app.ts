@@ -10,6 +10,8 @@ import { benchRoutes } from './routes/bench';
 import { feedRoutes } from './routes/feed';
 import { keepRoutes } from './routes/keep';
 import { openApiDocument } from './routes/openapi';
+import { photoRoutes } from './routes/photos';
+import { sheetRoutes } from './routes/sheet';
 import { LogbookCache } from './store/logbook-cache';
 import type { Store } from './store/store';
 
@@ -72,7 +74,9 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   });
   app.use('/api', feedRoutes(store, cache));
   app.use('/api/bench', bench.router);
-  app.use('/api', keepRoutes(store));
+  app.use('/api', photoRoutes(store));
+  app.use('/api', sheetRoutes(store, cache));
+  app.use('/api', keepRoutes(store, cache));
   app.use('/api', notFound);
 
   if (staticDir && existsSync(join(staticDir, 'index.html'))) {

@@ -79,7 +79,7 @@ describe('facts', () => {
   test.each([
     ['an unknown car', { carId: uuidv7() }, 'carId', 'There is no such car.'],
     ['an unknown crew member', { by: uuidv7() }, 'by', 'There is no such crew member.'],
-    ['a correction of nothing', { replaces: uuidv7(), because: 'x' }, 'replaces', /no such facts/],
+    ['a correction of nothing', { replaces: uuidv7(), because: 'x' }, 'replaces', /no such entry/],
     ['a word for a figure', { readingC: 'hot' }, 'readingC', 'A figure in °C is wanted.'],
     ['an impossible figure', { readingC: 1e9 }, 'readingC', 'At most 400 °C.'],
     ['an unknown kind', { kind: 'horoscope' }, 'kind', /./],

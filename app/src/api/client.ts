@@ -76,3 +76,11 @@ export const stopTester = (id: string): Promise<void> => call(`/bench/boiling-te
 export const testerStream = (id: string): EventSource => new EventSource(`/api/bench/boiling-tests/${id}/stream`);
 export const dipPen = (carId: string): Promise<{ waterPercent: number }> =>
   call('/bench/moisture-readings', sendJson('POST', { carId }));
+
+export type BenchInstrument = 'calipers' | 'wrenches' | 'gauges';
+export const startInstrument = (instrument: BenchInstrument, request: object): Promise<{ id: string }> =>
+  call(`/bench/${instrument}`, sendJson('POST', request));
+export const instrumentStream = (instrument: BenchInstrument, id: string): EventSource =>
+  new EventSource(`/api/bench/${instrument}/${id}/stream`);
+export const stopInstrument = (instrument: BenchInstrument, id: string): Promise<void> =>
+  call(`/bench/${instrument}/${id}`, { method: 'DELETE' });

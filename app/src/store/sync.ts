@@ -4,7 +4,7 @@ import { keys, read, remove, write } from './storage';
 import type { AppStore } from './store';
 
 const OUTBOX = 'calvik.unsent.';
-const POLL_MS = 8_000;
+const POLL_MS = 4_000;
 
 const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${OUTBOX}${entry.body.id}.${entry.order}`;
 
@@ -49,6 +49,7 @@ export class Sync {
   private readonly tick = (): void => {
     void this.read();
     void this.flush();
+    void import('./photos').then(({ sendPhotos }) => sendPhotos()).catch(() => undefined);
   };
 
   /** Reads the feed to its end. */

@@ -1,6 +1,7 @@
 /** The icons that are used, one import each so that only they are shipped. */
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
+import Camera from 'lucide-react-native/icons/camera';
 import CarFront from 'lucide-react-native/icons/car-front';
 import Check from 'lucide-react-native/icons/check';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
@@ -14,6 +15,7 @@ import FlaskConical from 'lucide-react-native/icons/flask-conical';
 import Package from 'lucide-react-native/icons/package';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
+import Printer from 'lucide-react-native/icons/printer';
 import Settings from 'lucide-react-native/icons/settings';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import UserRound from 'lucide-react-native/icons/user-round';
@@ -23,6 +25,7 @@ import X from 'lucide-react-native/icons/x';
 const icons = {
   back: ArrowLeft,
   calendar: CalendarDays,
+  camera: Camera,
   car: CarFront,
   check: Check,
   down: ChevronDown,
@@ -36,6 +39,7 @@ const icons = {
   stores: Package,
   edit: Pencil,
   plus: Plus,
+  print: Printer,
   settings: Settings,
   alert: TriangleAlert,
   person: UserRound,

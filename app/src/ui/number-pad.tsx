@@ -1,9 +1,11 @@
+import { useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { type Dimension, type Unit, parseQuantity, preferredUnit, unitDefinition } from '@calvik/core';
 import { useUnits } from '../store/hooks';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
+import { useWide } from './screen';
 import { Text } from './text';
 
 const rows = [
@@ -23,6 +25,9 @@ export function NumberPad({
   text,
   onChange,
   unitKeys,
+  onNext,
+  nextLabel,
+  focus = false,
 }: {
   label: string;
   dimension: Dimension;
@@ -30,8 +35,18 @@ export function NumberPad({
   onChange: (text: string) => void;
   /** Units that get a key. */
   unitKeys: readonly Unit[];
+  /** Goes on to the next figure: Enter on a keyboard, and the wide key under the others where it has a name. */
+  onNext?: () => void;
+  nextLabel?: string;
+  /** A keyboard can type at once, where there is one. */
+  focus?: boolean;
 }) {
   const t = useTokens();
+  const wide = useWide();
+  const field = useRef<TextInput>(null);
+  useEffect(() => {
+    if (focus && wide) field.current?.focus();
+  }, [focus, wide]);
   const { system, show, other } = useUnits();
   const parsed = text === '' ? null : parseQuantity(text, dimension, preferredUnit(dimension, system));
   const digits = text.replace(/[^\d.,-]/g, '');
@@ -54,10 +69,13 @@ export function NumberPad({
     <View style={styles.pad}>
       <View style={[styles.display, { borderColor: t.ink, backgroundColor: t.sheet }]}>
         <TextInput
+          ref={field}
           aria-label={label}
           value={text}
           onChangeText={onChange}
           inputMode="none"
+          onSubmitEditing={onNext}
+          submitBehavior="submit"
           maxLength={16}
           style={[styles.input, { color: t.ink }]}
           placeholder="–"
@@ -82,6 +100,18 @@ export function NumberPad({
               {row.map(key)}
             </View>
           ))}
+          {nextLabel ? (
+            <Pressable
+              role="button"
+              aria-label={nextLabel}
+              onPress={onNext}
+              style={[styles.next, { borderColor: t.iron, backgroundColor: t.ironWash }]}
+            >
+              <Text as="strong" numberOfLines={1}>
+                {nextLabel}
+              </Text>
+            </Pressable>
+          ) : null}
         </View>
         {unitKeys.length > 0 ? (
           <View style={styles.units}>
@@ -143,6 +173,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
+  next: { height: GUIDED_TARGET, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
   units: { width: 72, gap: 6 },
   unitKey: {
     flex: 1,

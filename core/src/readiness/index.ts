@@ -2,6 +2,7 @@ import { type LocalDate, daysBetween } from '../calendar';
 import { type FluidJudgement, judgeFluid } from '../fluid';
 import type { Logbook } from '../logbook';
 import { openJobsOfCar } from '../planning';
+import { judgeCorners, judgeService, sheetOf } from '../service';
 import {
   type Booking,
   type Car,
@@ -11,6 +12,7 @@ import {
   type TrackEvent,
   type Venue,
   type Verdict,
+  corners,
   severity,
   worst,
 } from '../vocabulary';
@@ -25,9 +27,42 @@ export interface GateResult {
 
 type Gate = (logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate) => Omit<GateResult, 'gate'>;
 
-/** The gates, in the order in which a technician would ask. Pads, rotors, bedding, torque and pedal join here. */
+/** Pads and rotors as they were last measured; nothing is said of what nobody has measured. */
+const judgeParts: Gate = (logbook, car) => {
+  const { corners: states, axleReasons } = judgeCorners(logbook, car, sheetOf(logbook, car));
+  const reasons = [...corners.flatMap((c) => states[c].reasons), ...axleReasons.front, ...axleReasons.rear].sort(
+    (a, b) => severity(b.verdict) - severity(a.verdict),
+  );
+  return {
+    verdict: worst(reasons.map((r) => r.verdict)),
+    headline: reasons[0]?.text ?? 'Pads and rotors in order as far as measured.',
+    reasons,
+  };
+};
+
+/** A service that was begun: the car is not driven before it is released. */
+const judgeLastService: Gate = (logbook, car, _event, today) => {
+  const job = logbook
+    .jobsOfCar(car.id)
+    .filter((j) => j.kind === 'service' && logbook.factsOfJob(j.id).length > 0)
+    .sort((a, b) => a.startAt.localeCompare(b.startAt))
+    .at(-1);
+  const judged = job && judgeService(logbook, job, today);
+  if (!judged || judged.gate.isReleased) return { verdict: 'inOrder', headline: 'No service under way.', reasons: [] };
+  const left = judged.steps.filter((s) => s.state === 'todo').length;
+  const first = judged.gate.stops[0] ?? judged.gate.holds.find((h) => h.passed === null);
+  const text = judged.gate.isReopened
+    ? `Was released; held again: ${first?.text ?? ''}`
+    : `Service under way, not released: ${left} ${left === 1 ? 'step' : 'steps'} to go.`;
+  const verdict = judged.gate.isReopened && judged.gate.stops.length > 0 ? 'stop' : 'needsWork';
+  return { verdict, headline: text, reasons: [{ verdict, text }] };
+};
+
+/** The gates, in the order in which a technician would ask. Bedding joins here. */
 const gates = {
   fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
+  parts: judgeParts,
+  service: judgeLastService,
 } as const satisfies Record<string, Gate>;
 
 export type GateName = keyof typeof gates;

@@ -31,7 +31,7 @@ export const WEIGHT_DISAGREES_MM = 0.3;
 const mm = (value: number, digits = 2): string => formatQuantity(value, 'length', 'metric', digits);
 
 export const crackWords: Record<RotorMeasurement['crack'], string> = {
-  none: 'None',
+  none: 'No cracks',
   crazing: 'Fine crazing',
   crack: 'A crack',
   toEdge: 'Reaches an edge',

@@ -1,4 +1,4 @@
-import { type LocalDate, dateIn } from '../calendar';
+import { dateIn } from '../calendar';
 import type { FluidJudgement } from '../fluid';
 import type { ExchangeProgress } from '../hydraulics';
 import { checkWords, complaintWords } from '../inspection';
@@ -57,7 +57,6 @@ export interface GateInput {
   torque: readonly TorqueLine[];
   pedal: PedalJudgement;
   fluid: FluidJudgement;
-  today: LocalDate;
 }
 
 /** Steps that may be skipped with nothing but a reason; the rest, skipped, still want the lead's word. */

@@ -1,5 +1,5 @@
 /** The guided service: one job on one car, judged from its facts. */
-import type { LocalDate } from '../calendar';
+import { type LocalDate, dateIn } from '../calendar';
 import { type FluidJudgement, judgeFluid } from '../fluid';
 import {
   type ExchangeProgress,
@@ -26,6 +26,7 @@ import {
   type Job,
   type NippleDrawn,
   type Origin,
+  type PartsFitted,
   type PedalCheck,
   type TorqueSet,
   type TrackEvent,
@@ -113,7 +114,7 @@ function torqueLines(
   work: DecidedWork,
   exchange: ExchangeProgress,
 ): TorqueLine[] {
-  const fittings = facts.filter((f) => f.kind === 'partsFitted');
+  const fittings = facts.filter((f): f is PartsFitted => f.kind === 'partsFitted' && f.changed !== 'none');
   const fitted = new Set(fittings.map((f) => f.axle));
   const lines = sheet.fasteners.flatMap((fastener) =>
     cornersOf(fastener.axle)
@@ -184,8 +185,17 @@ const asSet = (d: NippleDrawn, f: Fastener): TorqueSet | null =>
 /** The same logbook as it was measured in a job, before anything was fitted in it: what a decision rests on. */
 function beforeFitting(logbook: Logbook, car: Car, jobId: string): Logbook {
   const without = (find: (id: string) => readonly Fact[]) => (id: string) =>
-    find(id).filter((f) => !(f.kind === 'partsFitted' && f.jobId === jobId && f.carId === car.id));
+    find(id).filter(
+      (f) => !(f.kind === 'partsFitted' && f.changed !== 'none' && f.jobId === jobId && f.carId === car.id),
+    );
   return { ...logbook, factsOfCar: without(logbook.factsOfCar), factsOfPart: without(logbook.factsOfPart) };
+}
+
+/** The logbook as it stood at a moment, and everything of one job whenever it was written. */
+function asOf(logbook: Logbook, job: Job, at: string): Logbook {
+  const until = (find: (id: string) => readonly Fact[]) => (id: string) =>
+    find(id).filter((f) => f.at <= at || f.jobId === job.id);
+  return { ...logbook, factsOfCar: until(logbook.factsOfCar), factsOfPart: until(logbook.factsOfPart) };
 }
 
 /**
@@ -202,7 +212,11 @@ export function judgeService(
 ): ServiceJudgement | null {
   const car = given.cars.get(job.carId);
   if (!car) return null;
-  const logbook = drafts.length > 0 ? withFacts(given, drafts) : given;
+  const withDrafts = drafts.length > 0 ? withFacts(given, drafts) : given;
+  const signedAt = withDrafts.factsOfJob(job.id).findLast((f) => f.kind === 'carReleased')?.at ?? null;
+  // A signature is judged by what there was to know: fluid that has aged since, or pads that have worn, do not unsign it.
+  const logbook = signedAt === null ? withDrafts : asOf(withDrafts, job, signedAt);
+  const day = signedAt === null ? today : dateIn(signedAt, given.shop.timeZone);
   const event = logbook.events.get(job.eventId ?? '') ?? null;
   const sheet = sheetOf(logbook, car);
   const facts = logbook.factsOfJob(job.id);
@@ -215,10 +229,10 @@ export function judgeService(
   const torque = torqueLines(sheet, facts, work, exchange);
   const baseline = facts.find((f): f is PedalCheck => f.kind === 'pedalCheck' && f.moment === 'baseline') ?? null;
   const pedal = judgePedal(lastGate(facts), baseline);
-  const fluid = judgeFluid(logbook, car, event, today);
+  const fluid = judgeFluid(logbook, car, event, day);
   const base = { car, sheet, facts, proposals, exchange, torque };
   const draftSteps = serviceSteps({ ...base, isReleased: false });
-  const gate = releaseGate({ logbook, ...base, corners: carCorners, steps: draftSteps, pedal, fluid, today });
+  const gate = releaseGate({ logbook, ...base, corners: carCorners, steps: draftSteps, pedal, fluid });
   return {
     job,
     event,
@@ -300,6 +314,9 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
     dropMl,
   };
 }
+
+/** Facts that somebody must be allowed to write: see {@link objectionTo}. */
+export const wantsAsking = (fact: Fact): boolean => fact.kind === 'holdPassed' || fact.kind === 'carReleased';
 
 /**
  * Why a fact must not be kept, in a sentence; null when nothing speaks against it. A car is released only through the open gate,

@@ -334,11 +334,19 @@ export function lastGate(facts: readonly Fact[]): Extract<Fact, { kind: 'pedalCh
   return isStale ? null : (facts[at] as Extract<Fact, { kind: 'pedalCheck' }>);
 }
 
-/** The step to go on with: the first open one that is mine to do. */
-export const nextStep = (steps: readonly ServiceStep[], crewId: string | null): ServiceStep | null =>
-  steps.find((s) => s.state === 'todo' && (s.handedTo === null || s.handedTo === crewId)) ??
-  steps.find((s) => s.state === 'todo') ??
-  null;
+/**
+ * The step to go on with: the first open one that is mine to do, after the one just done where there is one, else from the
+ * beginning; at the end whatever is left.
+ */
+export function nextStep(
+  steps: readonly ServiceStep[],
+  crewId: string | null,
+  afterKey?: string,
+): ServiceStep | null {
+  const isMine = (s: ServiceStep): boolean => s.state === 'todo' && (s.handedTo === null || s.handedTo === crewId);
+  const from = afterKey ? steps.findIndex((s) => s.key === afterKey) + 1 : 0;
+  return steps.slice(from).find(isMine) ?? steps.find(isMine) ?? steps.find((s) => s.state === 'todo') ?? null;
+}
 
 /**
  * Steps that should come before this one and are still open: those of earlier phases, and earlier nipples of the sequence. What

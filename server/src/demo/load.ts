@@ -18,6 +18,7 @@ import {
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
 import type { Store } from '../store/store';
+import { demoService } from './service';
 import {
   type DemoCar,
   type Past,
@@ -80,6 +81,7 @@ export function demoData(now: Instant): DemoData {
         phone: c.phone,
         email: '',
         notes: '',
+        units: c.key === 'fenno' ? 'imperial' : 'metric',
         fluidPolicy: c.policy,
         demandedMarginC: c.margin,
       },
@@ -297,6 +299,20 @@ export function demoData(now: Instant): DemoData {
   plan('b1', 'next', 'tove', 1, '08:30', 'fluidExchange', 75);
   plan('k1', 'next', 'bram', 2, '09:00', 'fluidExchange', 60);
   plan('m1', 'next', 'sanna', 0, '15:00', 'boilingTest', 15);
+  const service = demoService(
+    {
+      newId,
+      at,
+      crew,
+      wobble: () => dice.uniform(),
+      car: (key) => records.flatMap((r) => (r.collection === 'cars' && r.body.id === carIdOf(key) ? [r.body] : []))[0]!,
+    },
+    events.next!,
+  );
+  for (const collection of ['rotorPairs', 'padSets', 'brakeSheets', 'jobs'] as const) {
+    for (const body of service[collection]) records.push({ collection, body } as AnyRecord);
+  }
+  facts.push(...service.facts);
   return { records, facts };
 }
 
@@ -314,6 +330,9 @@ export async function loadDemo(store: Store, now: Instant): Promise<number> {
     'events',
     'bookings',
     'jobs',
+    'rotorPairs',
+    'padSets',
+    'brakeSheets',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
   for (const { collection, body } of sorted) await expectKept(store.keepRecord(collection, body as never));

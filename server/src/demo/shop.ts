@@ -22,6 +22,9 @@ export const demoShop: Shop = {
   defaultUptakePercentPerYear: 1.5,
   openBottleDays: 30,
   altitudeM: 340,
+  padLimitMm: 3,
+  padTrackStartPercent: 50,
+  wasteContainerMl: 20_000,
 };
 
 export const demoCrew: { key: string; name: string; role: CrewMember['role'] }[] = [

@@ -1,10 +1,14 @@
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
-import { fluidState, pressureAtAltitude } from '@calvik/core';
-import { id, quantity } from '@calvik/core/schemas';
+import { type Car, type Logbook, fluidState, pressureAtAltitude } from '@calvik/core';
+import { corner, id, quantity, whole } from '@calvik/core/schemas';
+import { CALIPER_EVERY_MS, closing, trueThicknessMm } from '../instruments/caliper';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
 import { penReading } from '../instruments/moisture-pen';
+import { GAUGE_STEP_SECONDS, holding, leakPerSecond } from '../instruments/pressure-gauge';
+import { type StreamEvent, StreamRun } from '../instruments/stream-run';
+import { CLICK_EVERY_MS, clicks } from '../instruments/torque-wrench';
 import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/truth';
 import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../store/logbook-cache';
@@ -24,12 +28,23 @@ export const testerRequest = z
 /** What dips the pen. */
 export const penRequest = z.object({ carId: id });
 
+/** What closes the digital caliper on a pad or a rotor. */
+export const caliperRequest = z.object({ carId: id, corner, target: z.enum(['inner', 'outer', 'rotor']) });
+/** What sets the torque wrench and lets somebody work with it. */
+export const wrenchRequest = z.object({ settingNm: quantity(1, 1000, 'N·m'), count: whole(1, 24, 'fasteners') });
+/** What puts pressure on the system; `attempt` counts how often the cap has been seated. */
+export const gaugeRequest = z.object({
+  carId: id,
+  startKpa: quantity(5, 400, 'kPa'),
+  attempt: whole(0, 50, 'attempts'),
+});
+
 const MOST_RUNS = 20;
 
 /** The simulated instruments: a boiling tester that streams, and a moisture pen. */
 export function benchRoutes(cache: LogbookCache, speed: number): { router: Router; stopAll: () => void } {
   const router = Router();
-  const runs = new Map<string, TesterRun>();
+  const runs = new Map<string, TesterRun | StreamRun<unknown>>();
   const parseJson = json({ limit: '10kb' });
 
   const truthOf = async (
@@ -48,6 +63,15 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     return { ...truth, ambientKpa };
   };
 
+  /** Old runs make room for new ones. */
+  const remember = (run: TesterRun | StreamRun<unknown>): void => {
+    runs.set(run.id, run);
+    for (const old of [...runs.keys()].slice(0, Math.max(0, runs.size - MOST_RUNS))) {
+      runs.get(old)?.stop('Another test was started.');
+      runs.delete(old);
+    }
+  };
+
   router.post('/boiling-tests', parseJson, async (request, response) => {
     const parsed = testerRequest.safeParse(request.body);
     if (!parsed.success) throw invalid(parsed.error);
@@ -61,42 +85,78 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
       );
     }
     const runId = uuidv7();
-    const run = new TesterRun(runId, { truth, ambientKpa, seed: runId, speed });
-    runs.set(runId, run);
-    for (const old of [...runs.keys()].slice(0, Math.max(0, runs.size - MOST_RUNS))) {
-      runs.get(old)?.stop('Another test was started.');
-      runs.delete(old);
-    }
+    remember(new TesterRun(runId, { truth, ambientKpa, seed: runId, speed }));
     response.status(201).json({ id: runId, ambientKpa });
   });
 
-  const runOf = (runId: unknown): TesterRun => {
+  /** One stream of readings: how it is asked for, and what makes it. */
+  const stream = <S extends z.ZodType>(
+    path: string,
+    schema: S,
+    make: (request: z.infer<S>, seed: string, logbook: Logbook) => { source: Iterator<unknown>; everyMs: number },
+  ): void => {
+    router.post(path, parseJson, async (request, response) => {
+      const parsed = schema.safeParse(request.body);
+      if (!parsed.success) throw invalid(parsed.error);
+      const { logbook } = await cache.current();
+      const runId = uuidv7();
+      const { source, everyMs } = make(parsed.data, runId, logbook);
+      remember(new StreamRun(runId, source, everyMs / Math.max(1, speed / 8)));
+      response.status(201).json({ id: runId });
+    });
+  };
+  const carOf = (logbook: Logbook, carId: string): Car => {
+    const car = logbook.cars.get(carId);
+    if (!car) throw new Problem(404, 'There is no such car.');
+    return car;
+  };
+  stream('/calipers', caliperRequest, ({ carId, corner: at, target }, seed, logbook) => ({
+    source: closing(trueThicknessMm(logbook, carOf(logbook, carId), at, target), seed),
+    everyMs: CALIPER_EVERY_MS,
+  }));
+  stream('/wrenches', wrenchRequest, ({ settingNm, count }, seed) => ({
+    source: clicks(settingNm, count, seed),
+    everyMs: CLICK_EVERY_MS / 8,
+  }));
+  stream('/gauges', gaugeRequest, ({ carId, startKpa, attempt }, seed, logbook) => ({
+    source: holding(startKpa, leakPerSecond(carOf(logbook, carId).id, attempt), seed),
+    everyMs: (GAUGE_STEP_SECONDS * 1000) / 8,
+  }));
+
+  const runOf = (runId: unknown): TesterRun | StreamRun<unknown> => {
     const run = runs.get(String(runId));
     if (!run) throw new Problem(404, 'This test is over or was never started. Start a new one.');
     return run;
   };
 
-  router.get('/boiling-tests/:id/stream', (request, response) => {
-    const run = runOf(request.params.id);
-    response.writeHead(200, {
-      'Content-Type': 'text/event-stream',
-      'Cache-Control': 'no-store',
-      Connection: 'keep-alive',
-    });
-    const send = (event: TesterEvent): void => {
-      response.write(`event: ${event.type}\ndata: ${JSON.stringify(event)}\n\n`);
-      if (event.type !== 'sample') response.end();
-    };
-    run.events.forEach(send);
-    if (run.finished) return;
-    run.on('event', send);
-    response.on('close', () => run.off('event', send));
-  });
+  const streams = ['/boiling-tests', '/calipers', '/wrenches', '/gauges'];
+  router.get(
+    streams.map((path) => `${path}/:id/stream`),
+    (request, response) => {
+      const run = runOf(request.params.id);
+      response.writeHead(200, {
+        'Content-Type': 'text/event-stream',
+        'Cache-Control': 'no-store',
+        Connection: 'keep-alive',
+      });
+      const send = (event: TesterEvent | StreamEvent<unknown>): void => {
+        response.write(`event: ${event.type}\ndata: ${JSON.stringify(event)}\n\n`);
+        if (event.type !== 'sample') response.end();
+      };
+      (run.events as (TesterEvent | StreamEvent<unknown>)[]).forEach(send);
+      if (run.finished) return;
+      run.on('event', send);
+      response.on('close', () => run.off('event', send));
+    },
+  );
 
-  router.delete('/boiling-tests/:id', (request, response: Response) => {
-    runOf(request.params.id).stop('Stopped by hand.');
-    response.status(204).end();
-  });
+  router.delete(
+    streams.map((path) => `${path}/:id`),
+    (request, response: Response) => {
+      runOf(request.params.id).stop('Stopped by hand.');
+      response.status(204).end();
+    },
+  );
 
   router.post('/moisture-readings', parseJson, async (request, response) => {
     const parsed = penRequest.safeParse(request.body);

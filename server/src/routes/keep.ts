@@ -1,8 +1,9 @@
 import { type Request, type Response, Router, json } from 'express';
-import { type Collection, type Fact, collections } from '@calvik/core';
+import { type Collection, type Fact, collections, dateIn, objectionTo, wantsAsking } from '@calvik/core';
 import { factSchema, id, recordSchemas } from '@calvik/core/schemas';
 import { Problem, invalid } from '../problems';
 import { FACTS } from '../store/entities';
+import type { LogbookCache } from '../store/logbook-cache';
 import type { Kept, Store } from '../store/store';
 
 const BODY_LIMIT = '256kb';
@@ -59,7 +60,7 @@ function answer(response: Response, kept: Kept): void {
 }
 
 /** `PUT` and `GET` of every collection, and of facts. */
-export function keepRoutes(store: Store): Router {
+export function keepRoutes(store: Store, cache: LogbookCache): Router {
   const router = Router();
   const parseJson = json({ limit: BODY_LIMIT, strict: false });
 
@@ -67,6 +68,14 @@ export function keepRoutes(store: Store): Router {
     const body = await store.find(collection, idOf(request));
     if (body === null) throw new Problem(404, 'There is nothing under this id.');
     response.type('application/json').send(body);
+  };
+
+  /** A car is released through an open gate only, whatever a phone has shown. What is kept already is not asked about again. */
+  const allow = async (fact: Fact): Promise<void> => {
+    if (!wantsAsking(fact) || (await store.find(FACTS, fact.id)) !== null) return;
+    const { logbook } = await cache.current();
+    const sentence = objectionTo(logbook, fact, dateIn(fact.at, logbook.shop.timeZone));
+    if (sentence) throw new Problem(409, sentence);
   };
 
   for (const collection of collections) {
@@ -86,6 +95,7 @@ export function keepRoutes(store: Store): Router {
     idOf(request);
     const parsed = factSchema.safeParse(bodyOf(request));
     if (!parsed.success) throw invalid(parsed.error);
+    await allow(parsed.data as Fact);
     answer(response, await store.keepFact(parsed.data as Fact));
   });
   router.get(`/${FACTS}/:id`, read(FACTS));

@@ -63,3 +63,22 @@ export const FeedSchema = new EntitySchema<Feed>({
     seq: { type: 'integer' },
   },
 });
+
+/** A picture that a fact points at. */
+export interface Photo {
+  id: string;
+  type: string;
+  bytes: Buffer;
+  keptAt: string;
+}
+
+export const PhotoSchema = new EntitySchema<Photo>({
+  name: 'Photo',
+  tableName: 'photo',
+  properties: {
+    id: { type: 'string', length: 36, primary: true },
+    type: { type: 'string', length: 20 },
+    bytes: { type: 'blob' },
+    keptAt: { type: 'string', length: 30 },
+  },
+});

@@ -34,5 +34,34 @@ class FirstTables extends Migration {
   }
 }
 
+class PhotosAndNewFields extends Migration {
+  override up(): void {
+    this.addSql(
+      `create table photo (
+        id varchar(36) not null primary key,
+        type varchar(20) not null,
+        bytes blob not null,
+        kept_at varchar(30) not null
+      );`,
+    );
+    // Fields that came with the guided service, in records that were kept before it.
+    this.addSql(
+      `update item set body = json_set(body, '$.units', 'metric')
+       where collection = 'customers' and json_extract(body, '$.units') is null;`,
+    );
+    this.addSql(
+      `update item set body = json_set(body, '$.padLimitMm', 3, '$.padTrackStartPercent', 50, '$.wasteContainerMl', 20000)
+       where collection = 'shops' and json_extract(body, '$.padLimitMm') is null;`,
+    );
+  }
+
+  override down(): void {
+    this.addSql('drop table photo;');
+  }
+}
+
 /** In order; a landed migration is never edited, the next change gets its own. */
-export const migrationsList = [{ name: '0001-first-tables', class: FirstTables }];
+export const migrationsList = [
+  { name: '0001-first-tables', class: FirstTables },
+  { name: '0002-photos-and-new-fields', class: PhotosAndNewFields },
+];

@@ -5,7 +5,7 @@ import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Collection, type Fact, type RecordOf } from '@calvik/core';
 import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/schemas';
-import { FACTS, type Item, FeedSchema, ItemSchema, SupersededSchema } from './entities';
+import { FACTS, type Item, type Photo, FeedSchema, ItemSchema, PhotoSchema, SupersededSchema } from './entities';
 import { migrationsList } from './migrations';
 
 export type Body = { id: string; version?: number } & Record<string, unknown>;
@@ -32,6 +32,10 @@ const singular: Record<string, string> = {
   fluids: 'fluid',
   bottles: 'bottle',
   jobs: 'job',
+  padSets: 'pad set',
+  rotorPairs: 'rotor pair',
+  brakeSheets: 'brake sheet',
+  facts: 'entry',
 };
 
 /** Keys in one order, so that two spellings of the same thing compare as equal. */
@@ -55,7 +59,7 @@ export class Store {
     const orm = await MikroORM.init({
       dbName: file,
       driver: (await import('@mikro-orm/better-sqlite')).BetterSqliteDriver,
-      entities: [ItemSchema, SupersededSchema, FeedSchema],
+      entities: [ItemSchema, SupersededSchema, FeedSchema, PhotoSchema],
       extensions: [Migrator],
       migrations: { migrationsList, snapshot: false, silent: true },
       allowGlobalContext: false,
@@ -161,9 +165,7 @@ export class Store {
           ? { outcome: 'unchanged', body }
           : { outcome: 'differs', stored: body };
       }
-      const references = factReferences(fact) as { path: string; collection: string; id: string }[];
-      if (fact.replaces) references.push({ path: 'replaces', collection: FACTS, id: fact.replaces });
-      const missing = await this.missing(em, references);
+      const missing = await this.missing(em, factReferences(fact));
       if (missing.length > 0) return { outcome: 'dangling', missing };
       const seq = await this.nextSeq(em);
       em.create(ItemSchema, {
@@ -177,6 +179,21 @@ export class Store {
       await em.flush();
       return { outcome: 'created', body: fact as unknown as Body };
     });
+  }
+
+  /** Keeps a picture for good. The same one sent twice is kept once; another one under its id is refused. */
+  async keepPhoto(id: string, type: string, bytes: Buffer): Promise<'created' | 'unchanged' | 'differs'> {
+    return this.fork().transactional(async (em) => {
+      const old = await em.findOne(PhotoSchema, { id });
+      if (old) return Buffer.compare(Buffer.from(old.bytes), bytes) === 0 ? 'unchanged' : 'differs';
+      em.create(PhotoSchema, { id, type, bytes, keptAt: new Date().toISOString() });
+      await em.flush();
+      return 'created';
+    });
+  }
+
+  async photo(id: string): Promise<Photo | null> {
+    return this.fork().findOne(PhotoSchema, { id });
   }
 
   /** One item's JSON text, or null. */

@@ -1,0 +1,3 @@
+import { serviceScreen } from '../../../features/service-code';
+
+export default serviceScreen('ServiceScreen');

@@ -1,0 +1,175 @@
+import { useLocalSearchParams, usePathname, useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import {
+  type ServiceJudgement,
+  type ServiceStep,
+  type Verdict,
+  dateIn,
+  longDate,
+  nextStep,
+  phaseNames,
+  phases,
+  timeIn,
+  worst,
+} from '@calvik/core';
+import { useCrewOnDuty, useLoaded, useLogbook } from '../../store/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { Gone } from '../../ui/gone';
+import { Icon } from '../../ui/icons';
+import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { VerdictMark } from '../../ui/verdict';
+import { useService } from './use-service';
+
+/** What a step that is done found: its own reasons, as far as it is about a corner, the exchange, the pedal or the torque. */
+function verdictOf(s: ServiceJudgement, step: ServiceStep): Verdict {
+  if (step.state !== 'done') return 'inOrder';
+  const [name] = step.key.split('.');
+  if (step.corner && name === 'pads') return s.corners.corners[step.corner].padJudgement?.verdict ?? 'inOrder';
+  if (step.corner && name === 'rotor') return s.corners.corners[step.corner].rotorJudgement?.verdict ?? 'inOrder';
+  if (name === 'pedalGate') return worst(s.pedal.reasons.map((r) => r.verdict));
+  if (name === 'torque')
+    return worst(
+      s.torque.filter((l) => l.fastener.axle === step.axle && l.fastener.group !== 'wheel').map((l) => l.verdict),
+    );
+  if (name === 'wheels') return worst(s.torque.filter((l) => l.fastener.group === 'wheel').map((l) => l.verdict));
+  if (step.fact?.kind === 'checksDone' && step.fact.items.some((i) => i.result === 'fault')) return 'needsWork';
+  return 'inOrder';
+}
+
+/** A service at a glance: where it stands, and the steps in the order of the work. */
+export function ServiceScreen() {
+  const { job: jobId } = useLocalSearchParams<{ job: string }>();
+  const loaded = useLoaded();
+  const s = useService(jobId);
+  if (!loaded) {
+    return (
+      <Screen title="Service">
+        <Text>Reading the logbook …</Text>
+      </Screen>
+    );
+  }
+  return s ? <Overview s={s} /> : <Gone what="service" back="/work" />;
+}
+
+function Overview({ s }: { s: ServiceJudgement }) {
+  const t = useTokens();
+  const router = useRouter();
+  const path = usePathname();
+  const wide = useWide();
+  const logbook = useLogbook();
+  const crew = useCrewOnDuty();
+  const next = nextStep(s.steps, crew?.id ?? null);
+  const done = s.steps.filter((x) => x.state !== 'todo').length;
+  const { timeZone } = logbook.shop;
+  const open = (key: string): void => {
+    const to = `/service/${s.job.id}/${key}` as never;
+    if (wide) router.replace(to);
+    else router.push(to);
+  };
+  const who = (id: string): string => logbook.crew.get(id)?.name.split(' ')[0] ?? 'somebody';
+  const { gate } = s;
+  const holding = gate.holds.filter((h) => h.passed === null).length;
+  return (
+    <Screen
+      title={s.car.name}
+      above={`Service${s.event ? ` for ${s.event.name}` : ''}`}
+      back="/work"
+      footer={
+        <View style={styles.gap}>
+          {next ? (
+            <MainButton onPress={() => open(next.key)}>{`${done === 0 ? 'Begin' : 'Go on'}: ${next.title}`}</MainButton>
+          ) : null}
+          <MainButton
+            mode={next ? 'outlined' : 'contained'}
+            onPress={() => router.push(`/service/${s.job.id}/sheet` as never)}
+          >
+            Service sheet
+          </MainButton>
+        </View>
+      }
+    >
+      <View testID="service-state">
+        {gate.isReleased && gate.signed ? (
+          <Text as="heading">{`Released by ${who(gate.signed.by)}, ${longDate(dateIn(gate.signed.at, timeZone))} ${timeIn(gate.signed.at, timeZone)}`}</Text>
+        ) : (
+          <>
+            <Text as="heading">{`${done} of ${s.steps.length} steps`}</Text>
+            <Text as="small">{`Until release: ${gate.stops.length} that stop, ${holding} that hold.`}</Text>
+          </>
+        )}
+      </View>
+      {phases.map((phase) => {
+        const steps = s.steps.filter((x) => x.phase === phase);
+        if (steps.length === 0) return null;
+        const left = steps.filter((x) => x.state === 'todo').length;
+        return (
+          <Section
+            key={phase}
+            title={phaseNames[phase]}
+            aside={<Text as="small">{left === 0 ? 'done' : `${left} to do`}</Text>}
+          >
+            <View>
+              {steps.map((step) => {
+                const verdict = verdictOf(s, step);
+                const by = step.fact ? who(step.fact.by) : null;
+                return (
+                  <LinkRow
+                    key={step.key}
+                    label={`${step.title}: ${step.state === 'todo' ? 'to do' : step.state}`}
+                    testID={`step-${step.key}`}
+                    onPress={() => open(step.key)}
+                    selected={path.endsWith(`/${step.key}`)}
+                  >
+                    <View style={styles.row}>
+                      {step.state === 'done' ? (
+                        <Icon name="check" size={20} color={t.ink} />
+                      ) : (
+                        <View
+                          style={[
+                            styles.box,
+                            {
+                              borderColor: step === next ? t.iron : t.rule,
+                              backgroundColor: step === next ? t.iron : 'transparent',
+                            },
+                          ]}
+                        />
+                      )}
+                      <Text
+                        as={step === next ? 'strong' : 'body'}
+                        tone={step.state === 'todo' ? 'ink' : 'inkSoft'}
+                        style={styles.grow}
+                      >
+                        {step.title}
+                      </Text>
+                      {verdict === 'inOrder' ? (
+                        <Text as="small">
+                          {step.state === 'skipped'
+                            ? 'skipped'
+                            : by
+                              ? by
+                              : step.handedTo && step.state === 'todo'
+                                ? `for ${who(step.handedTo)}`
+                                : ''}
+                        </Text>
+                      ) : (
+                        <VerdictMark verdict={verdict} />
+                      )}
+                    </View>
+                  </LinkRow>
+                );
+              })}
+            </View>
+          </Section>
+        );
+      })}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  box: { width: 18, height: 18, borderWidth: 1.5, borderRadius: 3 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,126 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type UnitSystem, serviceSheet } from '@calvik/core';
+import { useLogbook } from '../../store/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { Gone } from '../../ui/gone';
+import { IconButton, MainButton, Screen } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { useService } from './use-service';
+
+const fetchFile = (path: string): void => {
+  const link = document.createElement('a');
+  link.href = path;
+  link.target = '_blank';
+  link.rel = 'noopener';
+  link.click();
+};
+
+/** The service sheet for the customer and the inspection table: on the screen, on paper, as PDF, JSON and CSV. */
+export function SheetScreen() {
+  const t = useTokens();
+  const { job: jobId } = useLocalSearchParams<{ job: string }>();
+  const logbook = useLogbook();
+  const s = useService(jobId);
+  const customer = logbook.customers.get(s?.car.customerId ?? '');
+  const [units, setUnits] = useState<UnitSystem | ''>('');
+  const chosen = units || (customer?.units ?? 'metric');
+  const sheet = useMemo(() => s && serviceSheet(logbook, s, chosen), [logbook, s, chosen]);
+  if (!s || !sheet) return <Gone what="service" back="/work" />;
+  const file = (kind: string): void => fetchFile(`/api/jobs/${s.job.id}/service-sheet.${kind}?units=${chosen}`);
+  return (
+    <Screen
+      title="Service sheet"
+      above={s.car.name}
+      back={`/service/${s.job.id}`}
+      actions={<IconButton icon="print" label="Print" onPress={() => print()} />}
+      maxWidth={860}
+      footer={
+        <View style={styles.row}>
+          <View style={styles.grow}>
+            <MainButton onPress={() => file('pdf')}>PDF</MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => file('csv')}>
+              CSV
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => file('json')}>
+              JSON
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <Segments
+        label="Units"
+        value={chosen}
+        onChange={setUnits}
+        options={[
+          { value: 'metric', label: 'Metric' },
+          { value: 'imperial', label: 'Imperial' },
+        ]}
+      />
+      <View testID="sheet" style={styles.gap}>
+        <View>
+          <Text as="title">{sheet.title}</Text>
+          <Text>{sheet.shop}</Text>
+          <Text>{`${sheet.car}${sheet.plate ? `, ${sheet.plate}` : ''}`}</Text>
+          <Text>{[sheet.customer, sheet.event, sheet.date].filter(Boolean).join(' · ')}</Text>
+        </View>
+        <View style={[styles.status, { borderColor: t.ink, borderWidth: sheet.status === 'released' ? 1 : 3 }]}>
+          <Text as="strong">{sheet.statusLine}</Text>
+        </View>
+        {sheet.sections.map((section) => (
+          <View key={section.title} style={styles.part}>
+            <View style={[styles.title, { borderColor: t.ink }]}>
+              <Text as="heading" headingLevel={2}>
+                {section.title}
+              </Text>
+            </View>
+            {section.lines.map((line) => (
+              <Text key={line}>{`– ${line}`}</Text>
+            ))}
+            {section.table ? (
+              <View role="table" aria-label={section.title}>
+                <View role="row" style={[styles.tr, { borderColor: t.ink }]}>
+                  {section.table.head.map((h, i) => (
+                    <Text key={h} as="label" style={i === 0 ? styles.first : styles.td}>
+                      {h}
+                    </Text>
+                  ))}
+                </View>
+                {section.table.rows.map((row, r) => (
+                  <View key={r} role="row" style={[styles.tr, { borderColor: t.rule }]}>
+                    {row.map((cell, i) => (
+                      <Text key={i} as="small" tone="ink" style={i === 0 ? styles.first : styles.td}>
+                        {cell}
+                      </Text>
+                    ))}
+                  </View>
+                ))}
+              </View>
+            ) : null}
+          </View>
+        ))}
+        <Text>{`Signed: ${sheet.signature || '____________________'}`}</Text>
+        <Text as="small">{sheet.caution}</Text>
+      </View>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1 },
+  gap: { gap: 16 },
+  part: { gap: 4 },
+  status: { padding: 10 },
+  title: { borderBottomWidth: 1.5, marginBottom: 4 },
+  tr: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 4, gap: 6 },
+  first: { flex: 1.3 },
+  td: { flex: 1 },
+});

@@ -1,0 +1,413 @@
+import { useRouter } from 'expo-router';
+import { type ReactNode, useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Dialog, Portal, TextInput } from 'react-native-paper';
+import {
+  type Fact,
+  type ServiceJudgement,
+  type ServiceStep,
+  judgeService,
+  nextStep,
+  openBefore,
+  phaseNames,
+} from '@calvik/core';
+import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
+import { selectLogbook } from '../../store/logbook';
+import { useTokens } from '../../theme/use-tokens';
+import { ChoiceChips } from '../../ui/chips';
+import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { RadioList } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { type FactDraft, useKeepFact } from '../fluid/use-keep-fact';
+import { Photos, useTakePhoto } from './photos';
+import { useDraft } from './use-draft';
+import { type StepFact, standingReading } from './use-service';
+
+/** The usual caution, at the step where it applies. */
+const cautions: Partial<Record<string, string>> = {
+  reservoir: 'Fluid eats paint: water at once. Eyes and gloves.',
+  ground: 'Never a jack alone. Level, firm ground. Hot parts: wait.',
+  pads: 'Gloves and mask; dust is wetted, never blown.',
+  rotor: 'Hot rotors burn: wait. Dust is wetted, never blown.',
+  retract: 'Fingers clear of pistons. Cleaner and flame never meet.',
+  fit: 'Nobody opens the door of a car in parking-brake service mode.',
+  exchange: 'The maker’s manual goes first. Air in the ABS unit is a workshop’s job.',
+  seal: 'Stay under the ceiling. Release pressure slowly before the cap comes off.',
+  draw: 'Eyes and gloves. Hose end under old fluid. Used fluid to the container, never a drain.',
+  pedalGate: 'The first press goes to the floor. Nobody moves the car before the pedal is firm.',
+  wheels: 'On the ground, in a star, never with an impact driver.',
+  release: 'Nobody drives on a doubtful pedal. Calvik advises, it certifies nothing.',
+};
+
+const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
+const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
+const whySkip = ['Not on this car', 'Done before', 'Parts not here', 'No time: told the lead'] as const;
+
+interface Reasons {
+  because: string;
+  outOfTurn: string;
+}
+
+/**
+ * The frame around one step: what to do in one sentence, the caution, what is asked before it may be kept, photos, and the main action in
+ * reach of the thumb. Keeps what the step makes, then goes on to the next one.
+ */
+export function StepFrame({
+  s,
+  step,
+  make,
+  keepLabel,
+  onKept,
+  children,
+  footer,
+  wanted,
+}: {
+  s: ServiceJudgement;
+  step: ServiceStep;
+  /** The facts of this step, or a sentence that says what is missing. Not given: the step has no keep button of its own. */
+  make?: () => StepFact[] | string;
+  keepLabel?: string;
+  /** Called when everything has been kept: drafts can go. Give `stay` to remain on this step. */
+  onKept?: () => 'stay' | void;
+  children: ReactNode;
+  footer?: ReactNode;
+  /** Said beside the sentence: the figure wanted. */
+  wanted?: string;
+}) {
+  const t = useTokens();
+  const router = useRouter();
+  const store = useAppStore();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const logbook = useLogbook();
+  const { keepFact, saving, problem } = useKeepFact();
+  const [sentence, setSentence] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<'skip' | 'hand' | null>(null);
+  const {
+    draft: why,
+    change: setWhy,
+    clear: clearWhy,
+  } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, {
+    because: '',
+    outOfTurn: '',
+  });
+  const takePhoto = useTakePhoto(s, step);
+  const before = step.state === 'todo' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
+  const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
+  const made = make?.();
+  const corrected = typeof made === 'object' ? made.some((body) => standingReading(s, body) !== null) : false;
+
+  const goOn = (): void => {
+    const fresh = judgeService(selectLogbook(store.getState()), s.job, today);
+    const next = fresh && nextStep(fresh.steps, crew?.id ?? null, step.key);
+    router.replace((next ? `/service/${s.job.id}/${next.key}` : `/service/${s.job.id}`) as never);
+  };
+  const keepAll = async (bodies: StepFact[]): Promise<boolean> => {
+    for (const body of bodies) {
+      const standing = standingReading(s, body);
+      if (standing && why.because.trim() === '') {
+        setSentence('Say why the earlier entry is corrected.');
+        return false;
+      }
+      if (before.length > 0 && why.outOfTurn.trim() === '') {
+        setSentence('Say why this comes before the steps that are still open.');
+        return false;
+      }
+      const fact = {
+        ...body,
+        carId: s.car.id,
+        jobId: s.job.id,
+        ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
+      } as FactDraft;
+      if (!(await keepFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
+        return false;
+    }
+    return true;
+  };
+  const keep = async (): Promise<void> => {
+    const bodies = make?.();
+    if (bodies === undefined || saving) return;
+    if (typeof bodies === 'string') return setSentence(bodies);
+    setSentence(null);
+    if (!(await keepAll(bodies))) return;
+    clearWhy();
+    setWhy({ because: '', outOfTurn: '' });
+    if (onKept?.() !== 'stay') goOn();
+  };
+  // Ctrl-Enter keeps, wherever the cursor is.
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+        event.preventDefault();
+        void keep();
+      }
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  });
+
+  const caution = cautions[step.key] ?? cautions[step.key.split('.')[0]!];
+  return (
+    <Screen
+      title={step.title}
+      above={`${s.car.name} · ${phaseNames[step.phase]}`}
+      back={`/service/${s.job.id}`}
+      actions={<IconButton icon="camera" label="Take a photo" onPress={takePhoto.open} />}
+      footer={
+        <View style={styles.footer}>
+          {(sentence ?? problem ?? takePhoto.problem) ? (
+            <Text tone="stop" live>
+              {sentence ?? problem ?? takePhoto.problem ?? ''}
+            </Text>
+          ) : null}
+          {footer}
+          {make ? (
+            <MainButton onPress={() => void keep()} loading={saving}>
+              {keepLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
+            </MainButton>
+          ) : null}
+          {step.key === 'release' ? null : (
+            <View style={styles.more}>
+              <MainButton mode="text" onPress={() => setDialog('skip')}>
+                Skip
+              </MainButton>
+              <MainButton mode="text" onPress={() => setDialog('hand')}>
+                Hand over
+              </MainButton>
+              <MainButton mode="text" onPress={goOn}>
+                Later
+              </MainButton>
+            </View>
+          )}
+        </View>
+      }
+    >
+      <View style={styles.head}>
+        <Text>{step.what}</Text>
+        {wanted ? (
+          <Text as="strong" testID="wanted">
+            {wanted}
+          </Text>
+        ) : null}
+        {caution ? <Text as="small">{caution}</Text> : null}
+        {step.handedTo && step.handedTo !== crew?.id ? (
+          <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
+        ) : null}
+        {step.state === 'done' && step.fact ? (
+          <Text as="small" testID="kept-by">{`Kept by ${name(step.fact.by)}. What you keep now counts instead.`}</Text>
+        ) : null}
+        {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
+          <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
+        ) : null}
+      </View>
+      {before.length > 0 ? (
+        <View style={[styles.notice, { borderColor: t.amber }]} testID="out-of-turn">
+          <Text>{`Still open before this: ${before
+            .slice(0, 3)
+            .map((b) => b.title)
+            .join('; ')}${before.length > 3 ? `, and ${before.length - 3} more` : ''}. Why now?`}</Text>
+          <Why options={whyNow} label="Why now" value={why.outOfTurn} onChange={(outOfTurn) => setWhy({ outOfTurn })} />
+        </View>
+      ) : null}
+      {children}
+      {corrected ? (
+        <Section title="Why is it corrected?">
+          <Why
+            options={whyAgain}
+            label="Why corrected"
+            value={why.because}
+            onChange={(because) => setWhy({ because })}
+          />
+        </Section>
+      ) : null}
+      <Photos s={s} step={step} />
+      {dialog === 'skip' ? (
+        <SkipDialog
+          step={step}
+          onClose={() => setDialog(null)}
+          onSkip={async (reason) => {
+            const fact = { kind: 'stepSkipped', step: step.key, reason, carId: s.car.id, jobId: s.job.id } as FactDraft;
+            if (await keepFact(fact, today)) {
+              setDialog(null);
+              goOn();
+            }
+          }}
+          problem={problem}
+        />
+      ) : null}
+      {dialog === 'hand' ? (
+        <HandDialog
+          step={step}
+          onClose={() => setDialog(null)}
+          onHand={async (toCrewId, keys) => {
+            for (const key of keys) {
+              const fact = {
+                kind: 'stepHandedOver',
+                step: key,
+                toCrewId,
+                carId: s.car.id,
+                jobId: s.job.id,
+              } as FactDraft;
+              if (!(await keepFact(fact, today))) return;
+            }
+            setDialog(null);
+            goOn();
+          }}
+          s={s}
+        />
+      ) : null}
+    </Screen>
+  );
+}
+
+/** A reason: one of the usual ones with one tap, or in own words. */
+export function Why({
+  options,
+  label,
+  value,
+  onChange,
+}: {
+  options: readonly string[];
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+}) {
+  return (
+    <View style={styles.footer}>
+      <ChoiceChips
+        label={label}
+        value={value}
+        onChange={onChange}
+        options={options.map((o) => ({ value: o, label: o }))}
+      />
+      <TextInput
+        mode="outlined"
+        dense
+        label={`${label}, in own words`}
+        aria-label={`${label}, in own words`}
+        value={options.includes(value) ? '' : value}
+        onChangeText={onChange}
+        maxLength={200}
+      />
+    </View>
+  );
+}
+
+function SkipDialog({
+  step,
+  onClose,
+  onSkip,
+  problem,
+}: {
+  step: ServiceStep;
+  onClose: () => void;
+  onSkip: (reason: string) => Promise<void>;
+  problem: string | null;
+}) {
+  const [reason, setReason] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  return (
+    <Portal>
+      <Dialog visible onDismiss={onClose} style={styles.dialog}>
+        <Dialog.Title>{`Skip: ${step.title}`}</Dialog.Title>
+        <Dialog.Content style={styles.footer}>
+          {step.isMust ? <Text tone="amber">The car is not released without this step, skipped or not.</Text> : null}
+          <Why options={whySkip} label="Why skip" value={reason} onChange={setReason} />
+          {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
+        </Dialog.Content>
+        <Dialog.Actions>
+          <MainButton mode="text" onPress={onClose}>
+            Go back
+          </MainButton>
+          <MainButton
+            onPress={() => (reason.trim() === '' ? setSentence('Say why it is skipped.') : void onSkip(reason.trim()))}
+          >
+            Skip it
+          </MainButton>
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}
+
+/** Steps that belong to the same side of the car, or to the same axle: what is handed over together. */
+function together(s: ServiceJudgement, step: ServiceStep): { label: string; keys: string[] }[] {
+  const open = s.steps.filter((x) => x.state === 'todo');
+  const options = [{ label: 'This step', keys: [step.key] }];
+  if (step.corner && step.phase === 'measure') {
+    const side = step.corner[1]!;
+    const keys = open.filter((x) => x.phase === 'measure' && x.corner?.[1] === side).map((x) => x.key);
+    options.push({ label: side === 'L' ? 'The left side' : 'The right side', keys });
+  }
+  const keys = open.filter((x) => x.phase === step.phase).map((x) => x.key);
+  if (keys.length > 1) options.push({ label: phaseNames[step.phase], keys });
+  return options;
+}
+
+function HandDialog({
+  s,
+  step,
+  onClose,
+  onHand,
+}: {
+  s: ServiceJudgement;
+  step: ServiceStep;
+  onClose: () => void;
+  onHand: (toCrewId: string, keys: string[]) => Promise<void>;
+}) {
+  const logbook = useLogbook();
+  const crew = useCrewOnDuty();
+  const [to, setTo] = useState('');
+  const options = together(s, step);
+  const [what, setWhat] = useState(options[0]!.label);
+  const people = [...logbook.crew.values()].filter((c) => !c.archived && (c.id !== crew?.id || step.handedTo !== null));
+  return (
+    <Portal>
+      <Dialog visible onDismiss={onClose} style={styles.dialog}>
+        <Dialog.Title>Hand over</Dialog.Title>
+        <Dialog.Content style={styles.footer}>
+          <ChoiceChips
+            label="What"
+            value={what}
+            onChange={setWhat}
+            options={options.map((o) => ({ value: o.label, label: o.label }))}
+          />
+          <RadioList
+            label="To"
+            value={to}
+            onChange={setTo}
+            options={people.map((c) => ({ value: c.id, label: c.name }))}
+          />
+        </Dialog.Content>
+        <Dialog.Actions>
+          <MainButton mode="text" onPress={onClose}>
+            Go back
+          </MainButton>
+          <MainButton
+            disabled={to === ''}
+            onPress={() => void onHand(to, options.find((o) => o.label === what)?.keys ?? [step.key])}
+          >
+            Hand over
+          </MainButton>
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}
+
+/** The fact of a kind that stands in this service, for filling a form with it. */
+export const lastOf = <K extends Fact['kind']>(
+  s: ServiceJudgement,
+  kind: K,
+  test: (fact: Extract<Fact, { kind: K }>) => boolean = () => true,
+): Extract<Fact, { kind: K }> | undefined =>
+  s.facts.findLast((f) => f.kind === kind && test(f as Extract<Fact, { kind: K }>)) as
+    Extract<Fact, { kind: K }> | undefined;
+
+const styles = StyleSheet.create({
+  footer: { gap: 8 },
+  more: { flexDirection: 'row', justifyContent: 'space-between' },
+  head: { gap: 4 },
+  notice: { borderWidth: 1.5, borderRadius: 3, padding: 12, gap: 8 },
+  dialog: { maxWidth: 520, alignSelf: 'center', width: '94%' },
+});

@@ -1,0 +1,69 @@
+import { useLocalSearchParams } from 'expo-router';
+import { type ComponentType } from 'react';
+import { useLoaded, useLogbook } from '../../store/hooks';
+import { Gone } from '../../ui/gone';
+import { Screen } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { DecideStep } from './steps/decide';
+import { DrawStep } from './steps/draw';
+import { ExchangeStep, SealStep } from './steps/exchange';
+import { FitStep, RetractStep } from './steps/fit';
+import { BoilStep, ChecksStep, DriverStep, ReservoirStep } from './steps/intake';
+import { PadsStep } from './steps/pads';
+import { PedalStep } from './steps/pedal';
+import { ReleaseStep } from './steps/release';
+import { RotorStep } from './steps/rotor';
+import { TorqueStep } from './steps/torque';
+import { type StepProps, useService } from './use-service';
+
+/** What each step is worked on with; the part after the point says where. */
+const bodies: Record<string, ComponentType<StepProps>> = {
+  pedalBaseline: PedalStep,
+  driver: DriverStep,
+  reservoir: ReservoirStep,
+  boil: BoilStep,
+  ground: ChecksStep,
+  pads: PadsStep,
+  rotor: RotorStep,
+  look: ChecksStep,
+  decide: DecideStep,
+  retract: RetractStep,
+  fit: FitStep,
+  exchange: ExchangeStep,
+  seal: SealStep,
+  draw: DrawStep,
+  torque: TorqueStep,
+  level: ReservoirStep,
+  pedalGate: PedalStep,
+  down: ChecksStep,
+  wheels: TorqueStep,
+  release: ReleaseStep,
+};
+
+/** One step of a service on one screen. */
+export function StepScreen() {
+  const { job: jobId, step: key } = useLocalSearchParams<{ job: string; step: string }>();
+  const logbook = useLogbook();
+  const loaded = useLoaded();
+  const s = useService(jobId);
+  if (!loaded) {
+    return (
+      <Screen title="Service">
+        <Text>Reading the logbook …</Text>
+      </Screen>
+    );
+  }
+  const step = s?.steps.find((x) => x.key === key);
+  const Body = bodies[key?.split('.')[0] ?? ''];
+  if (!s || !step || !Body)
+    return <Gone what={s ? 'step in this service any more' : 'service'} back={s ? `/service/${jobId}` : '/work'} />;
+  // A step that is reached anew starts from what stands, not from what another one held.
+  return (
+    <Body
+      key={`${jobId} ${key} ${s.exchange.begun?.id ?? ''} ${step.fact?.id ?? ''}`}
+      s={s}
+      step={step}
+      logbook={logbook}
+    />
+  );
+}

@@ -1,0 +1,165 @@
+import { StyleSheet, View } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import {
+  type PartsDecision,
+  type Proposal,
+  actionNames,
+  addedMinutes,
+  cornerNames,
+  fittingCandidates,
+  lastPadReadings,
+  subjectNames,
+  thinnest,
+  usualDurationMin,
+} from '@calvik/core';
+import { useSync, useUnits } from '../../../store/hooks';
+import { ChoiceChips } from '../../../ui/chips';
+import { Section } from '../../../ui/screen';
+import { RadioList } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { StepFrame } from '../step-frame';
+import { useDraft } from '../use-draft';
+import type { StepProps } from '../use-service';
+
+interface Choice {
+  action: PartsDecision['action'] | '';
+  reason: string;
+  partId: string;
+}
+
+const keyOf = (p: Pick<Proposal, 'subject' | 'axle' | 'corner'>): string => `${p.subject}.${p.axle}.${p.corner ?? ''}`;
+
+/** Keep, change, carry a spare or refer: what the figures suggest stands ready, a reason goes with it. */
+export function DecideStep({ s, step, logbook }: StepProps) {
+  const sync = useSync();
+  const { show } = useUnits();
+  const suggested = (p: Proposal): Choice => ({
+    action: p.decision?.action ?? (p.reasons.some((r) => r.verdict !== 'inOrder') ? '' : p.action),
+    reason:
+      p.decision?.reason ??
+      (p.action === 'keep'
+        ? (p.reasons[0]?.text ?? '')
+        : p.reasons
+            .map((r) => r.text)
+            .join(' ')
+            .slice(0, 300)),
+    partId: p.decision?.padSetId ?? p.decision?.rotorPairId ?? '',
+  });
+  const { draft, change, clear } = useDraft<Record<string, Choice>>(`service.${s.job.id}.decide`, {});
+  const choiceOf = (p: Proposal): Choice => draft[keyOf(p)] ?? suggested(p);
+  const isPads = (p: Proposal): boolean => p.subject === 'pads';
+  const wantsPart = (p: Proposal, c: Choice): boolean =>
+    (c.action === 'change' || c.action === 'carrySpare') && (p.subject === 'pads' || p.subject === 'rotors');
+  const candidates = (p: Proposal): { value: string; label: string }[] => {
+    const found = fittingCandidates(logbook, s.car, p.axle);
+    return isPads(p)
+      ? found.padSets.map((set) => {
+          const last = Object.values(lastPadReadings(logbook, set.id))[0];
+          return {
+            value: set.id,
+            label: `${set.label} ${set.compound}, ${show(last ? thinnest(last) : set.newThicknessMm, 'length')}${set.carId === s.car.id ? ', this car’s' : ''}`,
+          };
+        })
+      : found.rotorPairs.map((pair) => ({
+          value: pair.id,
+          label: `${pair.label}, ${show(pair.newThicknessMm, 'length', 1)} new`,
+        }));
+  };
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      make={() => {
+        for (const p of s.proposals) {
+          const c = choiceOf(p);
+          const what = `${subjectNames[p.subject].toLowerCase()}, ${p.corner ? cornerNames[p.corner] : `${p.axle} axle`}`;
+          if (!c.action) return `Decide: ${what}.`;
+          if (c.reason.trim() === '') return `Say why: ${what}.`;
+        }
+        return s.proposals.flatMap((p) => {
+          const c = choiceOf(p);
+          const partId = wantsPart(p, c) && c.partId !== '' && c.partId !== 'none' ? c.partId : null;
+          const body = {
+            kind: 'partsDecision' as const,
+            subject: p.subject,
+            axle: p.axle,
+            corner: p.corner,
+            action: c.action as PartsDecision['action'],
+            padSetId: isPads(p) ? partId : null,
+            rotorPairId: p.subject === 'rotors' ? partId : null,
+            reason: c.reason.trim(),
+          };
+          const same =
+            p.decision &&
+            p.decision.action === body.action &&
+            p.decision.reason === body.reason &&
+            p.decision.padSetId === body.padSetId &&
+            p.decision.rotorPairId === body.rotorPairId;
+          return same ? [] : [body];
+        });
+      }}
+      onKept={() => {
+        const decided = s.proposals.map((p) => ({
+          ...p,
+          decision: { action: choiceOf(p).action } as PartsDecision,
+        }));
+        const durationMin = usualDurationMin.service + addedMinutes(decided);
+        clear();
+        // What was decided takes time: the plan says so at once.
+        if (durationMin > s.job.durationMin) void sync.keep('jobs', { ...s.job, durationMin });
+      }}
+    >
+      {s.proposals.map((p) => {
+        const c = choiceOf(p);
+        const key = keyOf(p);
+        const title = `${subjectNames[p.subject]}, ${p.corner ? cornerNames[p.corner] : `${p.axle} axle`}`;
+        const set = (over: Partial<Choice>): void => change({ [key]: { ...c, ...over } });
+        const parts = wantsPart(p, c) ? candidates(p) : [];
+        return (
+          <Section key={key} title={title}>
+            {p.reasons.map((r) => (
+              <ReasonLine key={r.text} reason={r} />
+            ))}
+            <Text as="small">{`Suggested: ${actionNames[p.action].toLowerCase()}.`}</Text>
+            <ChoiceChips
+              label={title}
+              value={c.action}
+              onChange={(action) => set({ action })}
+              options={(['keep', 'change', 'carrySpare', 'refer'] as const).map((value) => ({
+                value,
+                label: actionNames[value],
+              }))}
+            />
+            {wantsPart(p, c) ? (
+              <View style={styles.gap}>
+                <Text as="small">
+                  {parts.length > 0
+                    ? 'Promised from the stores:'
+                    : 'Nothing that fits is on the shelf and free. Decide all the same; the set is named when it is fitted.'}
+                </Text>
+                <RadioList
+                  label={`${title}: from the stores`}
+                  value={c.partId}
+                  onChange={(partId) => set({ partId })}
+                  options={[...parts, { value: 'none', label: 'Named when it is fitted' }]}
+                />
+              </View>
+            ) : null}
+            <TextInput
+              mode="outlined"
+              label={`Why: ${title.toLowerCase()}`}
+              aria-label={`Why: ${title.toLowerCase()}`}
+              value={c.reason}
+              onChangeText={(reason) => set({ reason })}
+              maxLength={300}
+              multiline
+            />
+          </Section>
+        );
+      })}
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({ gap: { gap: 4 } });

@@ -1,0 +1,238 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type NippleDrawn, EXCHANGE_RESERVE_ML, cornerNames, isFedMethod } from '@calvik/core';
+import { useUnits } from '../../../store/hooks';
+import { ChoiceChips } from '../../../ui/chips';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { quantityText } from '../../../ui/quantity-text';
+import { Reservoir } from '../../../ui/reservoir';
+import { Section } from '../../../ui/screen';
+import { RadioList, Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { Tick } from '../../fluid/flush-parts';
+import { StepFrame } from '../step-frame';
+import { useDraft } from '../use-draft';
+import type { StepProps } from '../use-service';
+import { useShelf } from './exchange';
+
+interface DrawForm {
+  volume: string;
+  lowest: string;
+  toppedUp: string;
+  torque: string;
+  bottleId: string;
+  clean: 'yes' | 'no' | '';
+  bubbles: NippleDrawn['bubbles'] | '';
+  shut: boolean;
+  capped: boolean;
+}
+
+/** One nipple: how much, when to stop, what was seen, and closed again to its torque. */
+export function DrawStep({ s, step, logbook }: StepProps) {
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const { exchange, car } = s;
+  const index = Number(step.key.split('.')[1]);
+  const own = exchange.steps[index]!;
+  const standing = own.drawn;
+  const planned = exchange.plan?.nipples[index];
+  const isFed = exchange.begun ? isFedMethod(exchange.begun.method) : false;
+  const nipple = s.sheet.fasteners.find(
+    (f) => f.group === 'nipple' && f.axle === (own.corner.startsWith('F') ? 'front' : 'rear'),
+  );
+  const volumeText = (ml: number): string => quantityText(ml, 'volume', system);
+  const { draft, change, clear } = useDraft<DrawForm>(`service.${s.job.id}.${step.key}.${exchange.begun?.id ?? ''}`, {
+    volume: standing ? volumeText(standing.volumeMl) : '',
+    lowest: standing ? volumeText(standing.lowestLevelMl) : '',
+    toppedUp: standing ? volumeText(standing.toppedUpMl) : '',
+    torque: standing?.torqueNm ? quantityText(standing.torqueNm, 'torque', system) : '',
+    bottleId: standing?.bottleId ?? exchange.begun?.bottleId ?? '',
+    clean: standing ? (standing.ranClean ? 'yes' : 'no') : '',
+    bubbles: standing?.bubbles ?? '',
+    shut: standing?.isShut ?? false,
+    capped: standing?.isCapped ?? false,
+  });
+  const [selected, select] = useState('volume');
+  const shelf = useShelf({ s, logbook });
+  const volume = read(draft.volume, 'volume');
+  const topped = read(draft.toppedUp, 'volume') ?? 0;
+  // Before this nipple; while it is corrected, without its own draw.
+  const before = exchange.levelMl + (standing && !isFed ? standing.volumeMl - standing.toppedUpMl : 0);
+  const stopAfter = isFed ? null : Math.max(0, before - car.reservoirMinMl);
+  const now = isFed ? before : Math.max(0, before - (volume ?? 0) + topped);
+  // Who tops up at the alarm never goes lower than it.
+  const expectedLowest = isFed
+    ? before
+    : topped > 0
+      ? Math.max(Math.min(before, car.reservoirMinMl + EXCHANGE_RESERVE_ML), before - (volume ?? 0))
+      : before - (volume ?? 0);
+  const lowest = read(draft.lowest, 'volume') ?? Math.max(0, expectedLowest);
+  const low = lowest < car.reservoirMinMl;
+  const alarm =
+    !isFed && !low && volume !== null && before - volume + topped < car.reservoirMinMl + EXCHANGE_RESERVE_ML;
+  const bottle = logbook.bottles.get(draft.bottleId);
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={[
+        planned ? `Draw about ${show(planned.volumeMl, 'volume')}.` : '',
+        stopAfter === null
+          ? 'Fluid is fed: the level stands still.'
+          : `Stop after ${show(stopAfter, 'volume')}, alarm at ${show(Math.max(0, stopAfter - EXCHANGE_RESERVE_ML), 'volume')}: then top up.`,
+      ].join(' ')}
+      make={() => {
+        if (volume === null) return 'Type what was drawn here.';
+        if (!draft.clean) return 'Say whether it ran clean.';
+        if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
+        if (!draft.shut) return 'The nipple must be shut before you go on.';
+        return [
+          {
+            kind: 'nippleDrawn',
+            exchangeId: exchange.begun!.id,
+            index,
+            corner: own.corner,
+            nipple: own.nipple,
+            bottleId: draft.bottleId,
+            volumeMl: volume,
+            lowestLevelMl: lowest,
+            toppedUpMl: topped,
+            ranClean: draft.clean === 'yes',
+            bubbles: draft.bubbles,
+            isShut: draft.shut,
+            torqueNm: read(draft.torque, 'torque'),
+            isCapped: draft.capped,
+          },
+        ];
+      }}
+      onKept={clear}
+    >
+      {exchange.restart && !exchange.isDone ? (
+        <ReasonLine reason={{ verdict: 'needsWork', text: exchange.restart.text }} />
+      ) : null}
+      <View style={styles.row}>
+        <Reservoir
+          levelMl={low ? lowest : now}
+          minMl={car.reservoirMinMl}
+          maxMl={car.reservoirMaxMl}
+          show={(ml) => show(ml, 'volume')}
+        />
+        <View style={styles.grow}>
+          <Text as="label">{`At the ${cornerNames[own.corner]}`}</Text>
+          <Text as="bigFigure" testID="running-volume">
+            {show(volume ?? 0, 'volume')}
+          </Text>
+          <Text as="small">{`of about ${show(planned?.volumeMl ?? 0, 'volume')}; drawn in all ${show(exchange.wasteMl - (standing?.volumeMl ?? 0) + (volume ?? 0), 'volume')}`}</Text>
+          {exchange.leftOldPercent ? (
+            <Text as="small">{`Old fluid left here by the model: ${exchange.leftOldPercent[own.corner].toFixed(0)} %`}</Text>
+          ) : null}
+        </View>
+      </View>
+      <View testID="level-alarm">
+        {low ? (
+          <ReasonLine
+            reason={{
+              verdict: 'stop',
+              text: `Under MIN: air may have gone in. Kept like this, the sequence starts again from the first nipple.`,
+            }}
+          />
+        ) : alarm ? (
+          <ReasonLine
+            reason={{
+              verdict: 'needsWork',
+              text: `Stop and top up: ${show(now, 'volume')}, MIN is ${show(car.reservoirMinMl, 'volume')}.`,
+            }}
+          />
+        ) : null}
+      </View>
+      <FigureFields
+        fields={[
+          { key: 'volume', label: 'Drawn here', dimension: 'volume' },
+          ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
+          {
+            key: 'torque',
+            label: `Nipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
+            dimension: 'torque',
+          },
+          ...(isFed
+            ? []
+            : [{ key: 'lowest', label: 'Lowest level seen', dimension: 'volume' as const, optional: true }]),
+        ]}
+        values={{ volume: draft.volume, toppedUp: draft.toppedUp, torque: draft.torque, lowest: draft.lowest }}
+        onChange={(key, text) => change({ [key]: text } as never)}
+        selected={selected}
+        onSelect={select}
+      />
+      <Section title="Ran clean">
+        <Segments
+          label="Ran clean"
+          value={draft.clean}
+          onChange={(clean) => change({ clean })}
+          options={[
+            { value: 'yes', label: 'Clean' },
+            { value: 'no', label: 'Not yet' },
+          ]}
+        />
+        <ChoiceChips
+          label="Bubbles"
+          columns={3}
+          value={draft.bubbles}
+          onChange={(bubbles) => change({ bubbles })}
+          options={[
+            { value: 'none', label: 'No bubbles' },
+            { value: 'fine', label: 'Fine stream' },
+            { value: 'large', label: 'Large ones' },
+          ]}
+        />
+        {draft.bubbles === 'fine' ? (
+          <ReasonLine
+            reason={{
+              verdict: 'watch',
+              text: 'A steady stream of fine bubbles is often air past the nipple’s threads: confirm with pedal strokes.',
+            }}
+          />
+        ) : null}
+        {draft.bubbles === 'large' ? (
+          <ReasonLine
+            reason={{
+              verdict: 'needsWork',
+              text: 'Large bubbles are air from the system: draw on until it runs clear.',
+            }}
+          />
+        ) : null}
+      </Section>
+      <View style={styles.row}>
+        <Tick label="Nipple shut" name="Nipple shut" on={draft.shut} onPress={() => change({ shut: !draft.shut })} />
+        <Tick
+          label="Hose off, cap on, wiped"
+          name="Hose off, cap on, wiped"
+          on={draft.capped}
+          onPress={() => change({ capped: !draft.capped })}
+        />
+      </View>
+      {draft.shut && read(draft.torque, 'torque') === null ? (
+        <Text tone="amber">No torque typed: the car is not released without it.</Text>
+      ) : null}
+      <Section title={`From bottle ${bottle?.label ?? '?'}`}>
+        <RadioList
+          label="Bottle"
+          value={draft.bottleId}
+          onChange={(bottleId) => change({ bottleId })}
+          options={shelf
+            .filter((x) => x.verdict !== 'stop')
+            .slice(0, 6)
+            .map((x) => ({
+              value: x.state.bottle.id,
+              label: `${x.state.bottle.label} ${x.state.fluid?.name ?? ''}, ${show(x.state.leftMl, 'volume')} left`,
+            }))}
+        />
+      </Section>
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', gap: 12, alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
+});

@@ -1,0 +1,422 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type ExchangeMethod,
+  EXCHANGE_RESERVE_ML,
+  LEAST_HOLD_S,
+  UNSUCKABLE_SHARE,
+  bottleObjections,
+  bottleState,
+  cornerNames,
+  exchangePlan,
+  isFedMethod,
+  judgeSeal,
+  levelBefore,
+  methodNames,
+  needsSeal,
+  sequenceReason,
+  severity,
+  worst,
+} from '@calvik/core';
+import { useToday, useUnits } from '../../../store/hooks';
+import { useTokens } from '../../../theme/use-tokens';
+import { ChoiceChips } from '../../../ui/chips';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { quantityText } from '../../../ui/quantity-text';
+import { MainButton, Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { FigureView } from '../../../ui/working-sheet';
+import { BottleRow } from '../../fluid/flush-parts';
+import { StepFrame } from '../step-frame';
+import { useDraft } from '../use-draft';
+import { useInstrument } from '../use-instrument';
+import type { StepProps } from '../use-service';
+
+interface ExchangeForm {
+  method: ExchangeMethod | '';
+  scope: 'full' | 'heatAffected';
+  bottleId: string;
+  drawn: string;
+  refill: string;
+  pressure: string;
+  wanted: string;
+}
+
+/** The bottles that could go into this car, the likeliest first, with everything against each. */
+export function useShelf({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
+  const today = useToday();
+  const inCar = s.fluid.state.current.fluids[0]?.id;
+  return useMemo(
+    () =>
+      [...logbook.bottles.values()]
+        .filter((b) => !b.archived)
+        .map((b) => {
+          const state = bottleState(logbook, b, today);
+          const reasons = bottleObjections(logbook, state, s.car);
+          return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
+        })
+        .filter(({ state }) => state.leftMl > 0)
+        .sort(
+          (a, b) =>
+            severity(a.verdict) - severity(b.verdict) ||
+            Number(b.state.bottle.fluidId === inCar) - Number(a.state.bottle.fluidId === inCar) ||
+            Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
+            a.state.bottle.label.localeCompare(b.state.bottle.label),
+        ),
+    [logbook, today, s.car, inCar],
+  );
+}
+
+/** Method, bottle and volumes; then the plan: what to draw where, when to top up, which bottles to open. */
+export function ExchangeStep({ s, step, logbook }: StepProps) {
+  const t = useTokens();
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const { car } = s;
+  const level = levelBefore(car, s.facts);
+  const stays = Math.round(car.reservoirMaxMl * UNSUCKABLE_SHARE);
+  const { begun } = s.exchange;
+  const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
+    method: begun?.method ?? '',
+    scope: begun?.scope ?? 'full',
+    bottleId: begun?.bottleId ?? '',
+    drawn: quantityText(begun?.drawnOffMl ?? Math.max(0, level - stays), 'volume', system),
+    refill: quantityText(begun?.refillMl ?? Math.max(0, car.reservoirMaxMl - Math.min(level, stays)), 'volume', system),
+    pressure: begun?.pressureKpa ? quantityText(begun.pressureKpa, 'pressure', system) : '',
+    wanted: String(begun?.wantedNewPercent ?? 90),
+  });
+  const [selected, select] = useState('drawn');
+  const [all, setAll] = useState(false);
+  const shelf = useShelf({ s, logbook });
+  const chosen = shelf.find((x) => x.state.bottle.id === draft.bottleId);
+  const shown = all ? shelf : shelf.filter((x, i) => i < 3 || x === chosen);
+  const isFull = draft.scope === 'full';
+  const drawnOffMl = isFull ? (read(draft.drawn, 'volume') ?? 0) : 0;
+  const refillMl = isFull ? (read(draft.refill, 'volume') ?? 0) : 0;
+  const pressureKpa = read(draft.pressure, 'pressure');
+  const pressed = draft.method !== '' && needsSeal(draft.method);
+  const plan = useMemo(
+    () =>
+      draft.method === ''
+        ? null
+        : exchangePlan(car, {
+            method: draft.method,
+            scope: draft.scope,
+            drawnOffMl,
+            refillMl,
+            wantedNewPercent: isFull ? Number(draft.wanted) : 60,
+            levelMl: level,
+          }),
+    [car, draft.method, draft.scope, drawnOffMl, refillMl, draft.wanted, isFull, level],
+  );
+  const bottleMl = chosen?.state.leftMl ?? 0;
+  const needMl = plan ? plan.newFluidMl + refillMl : 0;
+  const more = chosen && plan ? Math.max(0, Math.ceil((needMl - bottleMl) / chosen.state.bottle.sizeMl)) : 0;
+  const over =
+    pressed && car.pressureCeilingKpa !== null && pressureKpa !== null && pressureKpa > car.pressureCeilingKpa;
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      keepLabel={begun ? 'Begin it anew' : 'Begin'}
+      make={() => {
+        if (!draft.method) return 'Choose the method.';
+        if (!draft.bottleId || !chosen) return 'Choose the bottle.';
+        if (chosen.verdict === 'stop') return 'This fluid must not go into this car. Choose another bottle.';
+        if (isFull && (read(draft.drawn, 'volume') === null || read(draft.refill, 'volume') === null))
+          return 'Type what is drawn off and refilled; 0 where the reservoir is left alone.';
+        if (level - drawnOffMl + refillMl > car.reservoirMaxMl * 1.05)
+          return `That is more than the reservoir holds: ${show(car.reservoirMaxMl, 'volume')} at MAX.`;
+        if (pressed && pressureKpa === null) return 'Type the pressure.';
+        if (over) return `The ceiling of this car is ${show(car.pressureCeilingKpa!, 'pressure')}.`;
+        return [
+          {
+            kind: 'exchangeBegun',
+            scope: draft.scope,
+            method: draft.method,
+            bottleId: draft.bottleId,
+            drawnOffMl,
+            refillMl,
+            pressureKpa: pressed ? pressureKpa : null,
+            wantedNewPercent: isFull ? Number(draft.wanted) : 60,
+          },
+        ];
+      }}
+      onKept={clear}
+    >
+      {begun ? (
+        <ReasonLine
+          reason={{ verdict: 'watch', text: 'An exchange has begun. Beginning anew asks for every nipple again.' }}
+        />
+      ) : null}
+      <Segments
+        label="What is done"
+        value={draft.scope}
+        onChange={(scope) => change({ scope })}
+        options={[
+          { value: 'full', label: 'Full exchange' },
+          { value: 'heatAffected', label: 'Bleed calipers' },
+        ]}
+      />
+      <Section title="Method">
+        <ChoiceChips
+          label="Method"
+          value={draft.method}
+          onChange={(method) => change({ method })}
+          options={(Object.keys(methodNames) as ExchangeMethod[]).map((value) => ({
+            value,
+            label: methodNames[value],
+          }))}
+        />
+        {draft.method === 'vacuum' ? (
+          <Text as="small">
+            It sucks air past the nipple’s threads and shows false bubbles: confirm with pedal strokes.
+          </Text>
+        ) : null}
+        {draft.method === 'pedalTwo' || draft.method === 'pedalAlone' ? (
+          <Text as="small">
+            Press slowly, hold, open, close before the pedal bottoms, release, wait 2 s. Never to the floor on an old
+            cylinder.
+          </Text>
+        ) : null}
+      </Section>
+      <Section title="Bottle">
+        <View style={styles.gap} role="radiogroup" aria-label="Bottle">
+          {shown.map(({ state, reasons }) => (
+            <BottleRow
+              key={state.bottle.id}
+              state={state}
+              reasons={reasons}
+              chosen={state.bottle.id === draft.bottleId}
+              onPress={() => change({ bottleId: state.bottle.id })}
+            />
+          ))}
+        </View>
+        {shelf.length > shown.length ? (
+          <MainButton mode="text" onPress={() => setAll(true)}>{`Show all ${shelf.length} bottles`}</MainButton>
+        ) : null}
+        {shelf.length === 0 ? <Text>No bottle with fluid in it is on the shelf: enter one in the stores.</Text> : null}
+      </Section>
+      {isFull ? (
+        <Section title="Reservoir first, and how far">
+          <Text as="small">{`It stands at ${show(level, 'volume')}; about ${show(stays, 'volume')} cannot be sucked out and dilutes the new fluid.`}</Text>
+          <FigureFields
+            fields={[
+              { key: 'drawn', label: 'Draw off', dimension: 'volume' },
+              { key: 'refill', label: 'Refill', dimension: 'volume' },
+              ...(pressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const, digits: 0 }] : []),
+            ]}
+            values={{ drawn: draft.drawn, refill: draft.refill, pressure: draft.pressure }}
+            onChange={(key, text) => change({ [key]: text } as never)}
+            selected={selected}
+            onSelect={select}
+          />
+          {pressed ? (
+            <Text as="small">
+              {car.pressureCeilingKpa === null
+                ? 'No ceiling on record for this car; 70 to 100 kPa (10 to 15 psi) is common.'
+                : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure', 0)}.`}
+            </Text>
+          ) : null}
+          {over ? <ReasonLine reason={{ verdict: 'stop', text: 'Over this car’s ceiling.' }} /> : null}
+          <ChoiceChips
+            label="New fluid wanted"
+            columns={4}
+            value={draft.wanted}
+            onChange={(wanted) => change({ wanted })}
+            options={['80', '90', '95', '98'].map((value) => ({ value, label: `${value} %` }))}
+          />
+        </Section>
+      ) : null}
+      {plan ? (
+        <Section title="The plan">
+          <View testID="exchange-plan">
+            <View style={[styles.line, { borderColor: t.ink }]}>
+              <Text as="label" style={styles.name}>
+                Nipple
+              </Text>
+              <Text as="label" style={styles.cell}>
+                Draw
+              </Text>
+              <Text as="label" style={styles.cell}>
+                Stop after
+              </Text>
+              <Text as="label" style={styles.cell}>
+                New then
+              </Text>
+            </View>
+            {plan.nipples.map((n, i) => (
+              <View key={`${n.corner} ${n.nipple} ${i}`} style={[styles.line, { borderColor: t.rule }]}>
+                <Text
+                  style={styles.name}
+                >{`${i + 1} ${cornerNames[n.corner]}${n.nipple === 'single' ? '' : `, ${n.nipple}`}`}</Text>
+                <Text as="figure" style={styles.cell}>
+                  {show(n.volumeMl, 'volume')}
+                </Text>
+                <Text style={styles.cell}>
+                  {n.stopAfterMl === null
+                    ? 'fed'
+                    : `${show(n.stopAfterMl, 'volume')}${n.topUps > 0 ? `, top up ${n.topUps}×` : ''}`}
+                </Text>
+                <Text style={styles.cell}>{`${n.newPercent.toFixed(0)} %`}</Text>
+              </View>
+            ))}
+          </View>
+          <Text>{`New fluid ${show(needMl, 'volume')}, used fluid ${show(plan.wasteMl + drawnOffMl, 'volume')}, about ${Math.ceil(plan.seconds / 60)} min of drawing.`}</Text>
+          {chosen ? (
+            <Text as="strong">
+              {more > 0
+                ? `Bottle ${chosen.state.bottle.label} holds ${show(bottleMl, 'volume')}: open ${more} more of the same.`
+                : `Bottle ${chosen.state.bottle.label} is enough.`}
+            </Text>
+          ) : null}
+          {draft.method && !isFedMethod(draft.method) ? (
+            <Text as="small">{`Top up to MAX ${show(EXCHANGE_RESERVE_ML, 'volume')} before MIN. ${sequenceReason(car)}`}</Text>
+          ) : (
+            <Text as="small">{sequenceReason(car)}</Text>
+          )}
+          <Text as="small">
+            By Calvik’s model: a stirred reservoir, plug flow in the line, a stirred caliper. Draw on until it runs
+            clean and free of bubbles, whatever the figure says.
+          </Text>
+        </Section>
+      ) : null}
+    </StepFrame>
+  );
+}
+
+interface GaugeReading {
+  seconds: number;
+  pressureKpa: number;
+}
+
+/** The pressure bottle on the dry system: a timed hold, its decay fitted while it runs. */
+export function SealStep({ s, step }: StepProps) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const read = useReadFigure();
+  const start = s.exchange.begun?.pressureKpa ?? 100;
+  const { draft, change, clear } = useDraft<{
+    readings: GaugeReading[];
+    by: 'byHand' | 'simulatedGauge';
+    typed: string;
+    began: number;
+    attempt: number;
+  }>(`service.${s.job.id}.seal`, {
+    readings: [],
+    by: 'byHand',
+    typed: '',
+    began: 0,
+    attempt: s.facts.filter((f) => f.kind === 'sealHold').length,
+  });
+  const [live, setLive] = useState<GaugeReading[]>(draft.readings);
+  const gauge = useInstrument<GaugeReading>('gauges', (sample) =>
+    setLive((now) => {
+      const next = [...now, sample];
+      change({ readings: next, by: 'simulatedGauge' });
+      return next;
+    }),
+  );
+  const readings = live;
+  const judged = readings.length > 1 ? judgeSeal({ id: '', readings }, s.car.pressureCeilingKpa) : null;
+  const note = (): void => {
+    const pressureKpa = read(draft.typed, 'pressure');
+    if (pressureKpa === null) return;
+    const now = Date.now();
+    const began = readings.length === 0 ? now : draft.began;
+    const next = [...readings, { seconds: Math.round((now - began) / 1000), pressureKpa }];
+    setLive(next);
+    change({ readings: next, by: 'byHand', typed: '', began });
+  };
+  const held = judged?.heldSeconds ?? 0;
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={`${show(start, 'pressure', 0)} for ${LEAST_HOLD_S} s at least.`}
+      make={() =>
+        readings.length < 2
+          ? 'Two readings at least: one at the start, one at the end.'
+          : [{ kind: 'sealHold', readings, instrument: draft.by }]
+      }
+      onKept={() => {
+        gauge.stop();
+        clear();
+        // A seal that leaks is seated anew and held again, here.
+        if (judged?.verdict.verdict === 'needsWork') {
+          setLive([]);
+          change({ readings: [], attempt: draft.attempt + 1 });
+          return 'stay';
+        }
+        return undefined;
+      }}
+      keepLabel={judged?.verdict.verdict === 'needsWork' ? 'Keep it, and seat the cap anew' : undefined}
+    >
+      <View style={styles.figures}>
+        <View>
+          <Text as="label">Gauge</Text>
+          <Text as="bigFigure" testID="gauge">
+            {readings.length > 0 ? show(readings.at(-1)!.pressureKpa, 'pressure', 1) : '–'}
+          </Text>
+        </View>
+        <View>
+          <Text as="label">Held</Text>
+          <Text as="bigFigure">{`${Math.round(held)} s`}</Text>
+        </View>
+        {judged?.loss ? <FigureView figure={judged.loss} digits={2} /> : null}
+      </View>
+      <View style={[styles.progress, { borderColor: t.rule }]} role="progressbar" aria-label="Held">
+        <View
+          style={{
+            width: `${Math.min(100, (100 * held) / LEAST_HOLD_S)}%` as never,
+            height: 10,
+            backgroundColor: t.iron,
+          }}
+        />
+      </View>
+      {judged ? <ReasonLine reason={judged.verdict} /> : null}
+      {gauge.isOn ? (
+        <MainButton mode="outlined" onPress={gauge.stop}>
+          Stop the hold
+        </MainButton>
+      ) : (
+        <MainButton
+          mode="outlined"
+          onPress={() => {
+            setLive([]);
+            change({ readings: [] });
+            void gauge.start({ carId: s.car.id, startKpa: start, attempt: draft.attempt });
+          }}
+        >
+          {readings.length > 0 ? 'Hold again with the gauge' : 'Hold with the gauge'}
+        </MainButton>
+      )}
+      {gauge.problem ? <Text tone="stop">{gauge.problem}</Text> : null}
+      <Section title="Read off by hand">
+        <FigureFields
+          fields={[{ key: 'typed', label: 'Gauge now', dimension: 'pressure', digits: 1 }]}
+          values={{ typed: draft.typed }}
+          onChange={(_, typed) => change({ typed })}
+          selected="typed"
+          onSelect={() => undefined}
+          onDone={note}
+        />
+        <MainButton mode="outlined" onPress={note}>
+          Note this reading
+        </MainButton>
+        <Text as="small">{`${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} so far.`}</Text>
+      </Section>
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  line: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1, minHeight: 40, gap: 6 },
+  name: { flex: 1.3 },
+  cell: { flex: 1, textAlign: 'right' },
+  figures: { flexDirection: 'row', flexWrap: 'wrap', gap: 24, alignItems: 'flex-end' },
+  progress: { borderWidth: 1, height: 12 },
+});

@@ -1,0 +1,191 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Axle,
+  checksOf,
+  decidedWork,
+  fittingCandidates,
+  levelBefore,
+  overflowOf,
+  pairingReasons,
+} from '@calvik/core';
+import { useUnits } from '../../../store/hooks';
+import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { quantityText } from '../../../ui/quantity-text';
+import { Reservoir } from '../../../ui/reservoir';
+import { Section } from '../../../ui/screen';
+import { RadioList } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { FigureView } from '../../../ui/working-sheet';
+import { StepFrame, lastOf } from '../step-frame';
+import { useDraft } from '../use-draft';
+import type { StepProps } from '../use-service';
+
+/** The overflow sum, before any piston goes back. */
+export function RetractStep({ s, step, logbook }: StepProps) {
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const axle = step.axle as Axle;
+  const standing = lastOf(s, 'pistonsRetracted', (f) => f.axle === axle);
+  const names = checksOf(step.key, s.car, s.sheet, decidedWork(s.facts));
+  const { draft, change, clear } = useDraft<{ level: string; drawn: string; states: CheckStates }>(
+    `service.${s.job.id}.${step.key}`,
+    {
+      level: quantityText(standing?.levelBeforeMl ?? levelBefore(s.car, s.facts), 'volume', system),
+      drawn: standing ? quantityText(standing.drawnOffMl, 'volume', system) : '',
+      states: {},
+    },
+  );
+  const [selected, select] = useState('drawn');
+  const level = read(draft.level, 'volume');
+  const drawn = read(draft.drawn, 'volume') ?? 0;
+  const sum = overflowOf(logbook, s, axle);
+  const left = (level ?? 0) - drawn;
+  const comes = left + sum.returned.value;
+  const overflows = comes > s.car.reservoirMaxMl + 0.5;
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={sum.sentence}
+      make={() => {
+        if (level === null) return 'Type the level before.';
+        if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
+        return [
+          { kind: 'pistonsRetracted', axle, levelBeforeMl: level, drawnOffMl: drawn },
+          { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
+        ];
+      }}
+      onKept={clear}
+    >
+      <View style={styles.row}>
+        <Reservoir
+          levelMl={Math.max(0, left)}
+          targetMl={Math.max(0, comes)}
+          minMl={s.car.reservoirMinMl}
+          maxMl={s.car.reservoirMaxMl}
+          show={(ml) => show(ml, 'volume')}
+        />
+        <View style={styles.figures}>
+          <FigureView figure={sum.returned} />
+          <FigureView figure={sum.free} />
+          <FigureView figure={sum.drawOff} tone={sum.drawOff.value > drawn ? 'amber' : 'ink'} />
+        </View>
+      </View>
+      <View testID="overflow">
+        {overflows ? (
+          <ReasonLine
+            reason={{
+              verdict: 'needsWork',
+              text: `It will overflow by ${show(comes - s.car.reservoirMaxMl, 'volume')}: draw off more first.`,
+            }}
+          />
+        ) : (
+          <Text>{`After pushing back it stands at about ${show(Math.max(0, comes), 'volume')}.`}</Text>
+        )}
+      </View>
+      <FigureFields
+        fields={[
+          { key: 'level', label: 'Level before', dimension: 'volume' },
+          { key: 'drawn', label: 'Drawn off', dimension: 'volume' },
+        ]}
+        values={{ level: draft.level, drawn: draft.drawn }}
+        onChange={(key, text) => change({ [key]: text } as never)}
+        selected={selected}
+        onSelect={select}
+      />
+      <CheckList names={names} states={draft.states} onChange={(states) => change({ states })} />
+    </StepFrame>
+  );
+}
+
+/** What goes on, whether it belongs together, and the list to go through. */
+export function FitStep({ s, step, logbook }: StepProps) {
+  const axle = step.axle as Axle;
+  const work = decidedWork(s.facts);
+  const own = s.corners.parts[axle];
+  const decided = (subject: 'pads' | 'rotors') =>
+    lastOf(s, 'partsDecision', (f) => f.subject === subject && f.axle === axle && f.corner === null);
+  const names = checksOf(step.key, s.car, s.sheet, work);
+  const standing = lastOf(s, 'checksDone', (f) => f.step === step.key);
+  const { draft, change, clear } = useDraft<{ pads: string; rotors: string; states: CheckStates }>(
+    `service.${s.job.id}.${step.key}`,
+    {
+      pads: (work.pads[axle] ? decided('pads')?.padSetId : own.padSet?.id) ?? '',
+      rotors: (work.rotors[axle] ? decided('rotors')?.rotorPairId : own.rotorPair?.id) ?? '',
+      states: standing ? checkStates(standing.items) : {},
+    },
+  );
+  const found = fittingCandidates(logbook, s.car, axle);
+  const padSet = logbook.padSets.get(draft.pads) ?? null;
+  const rotorPair = logbook.rotorPairs.get(draft.rotors) ?? null;
+  const padOptions = [...(own.padSet && !work.pads[axle] ? [own.padSet] : []), ...found.padSets];
+  const rotorOptions = [...(own.rotorPair ? [own.rotorPair] : []), ...found.rotorPairs];
+  const pairing = pairingReasons(logbook, padSet, rotorPair);
+  const films = rotorPair && padSet ? pairing : [];
+  const isDrum = s.car[axle].brake === 'drum';
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      make={() => {
+        if (draft.pads === '') return 'Choose the set that goes on.';
+        if (!isDrum && draft.rotors === '') return 'Choose the rotors that it runs on.';
+        if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
+        const changed = work.pads[axle] ? (work.rotors[axle] ? 'both' : 'pads') : work.rotors[axle] ? 'rotors' : 'none';
+        return [
+          { kind: 'partsFitted', axle, padSetId: padSet?.id ?? null, rotorPairId: rotorPair?.id ?? null, changed },
+          { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
+        ];
+      }}
+      onKept={clear}
+    >
+      <Section title={isDrum ? 'Shoes' : 'Pads'}>
+        <RadioList
+          label="Pads that go on"
+          value={draft.pads}
+          onChange={(pads) => change({ pads })}
+          options={[
+            ...padOptions.map((p) => ({ value: p.id, label: `${p.label} ${p.compound}, ${p.use}` })),
+            { value: 'none', label: 'A set without a label' },
+          ]}
+        />
+      </Section>
+      {isDrum ? null : (
+        <Section title="Rotors">
+          <RadioList
+            label="Rotors that they run on"
+            value={draft.rotors}
+            onChange={(rotors) => change({ rotors })}
+            options={[
+              ...rotorOptions.map((r) => ({
+                value: r.id,
+                label: `${r.label}, ${r.face}${r.id === own.rotorPair?.id ? ', on the car' : ''}`,
+              })),
+              { value: 'none', label: 'Rotors without a label' },
+            ]}
+          />
+        </Section>
+      )}
+      <View testID="pairing" style={styles.gap}>
+        {films.map((r) => (
+          <ReasonLine key={r.text} reason={r} />
+        ))}
+        {films.length > 0 ? (
+          <Text as="small">It may go on, and holds the car until the lead lets it pass with a reason.</Text>
+        ) : null}
+      </View>
+      <Section title="Go through">
+        <CheckList names={names} states={draft.states} onChange={(states) => change({ states })} />
+      </Section>
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 16 },
+  figures: { flex: 1, gap: 4 },
+  gap: { gap: 8 },
+});

@@ -1,0 +1,253 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Corner,
+  type PadCondition,
+  type PadFace,
+  type PadMeasurement,
+  judgePads,
+  judgeThickness,
+  oddCorner,
+  padConditionWords,
+  padConditions,
+  padsBefore,
+  thinnest,
+} from '@calvik/core';
+import { useUnits } from '../../../store/hooks';
+import { Chips } from '../../../ui/chips';
+import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { LimitBar } from '../../../ui/limit-bar';
+import { PadDrawing } from '../../../ui/pad-drawing';
+import { quantityText } from '../../../ui/quantity-text';
+import { MainButton, Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { StepFrame, lastOf } from '../step-frame';
+import { useDraft } from '../use-draft';
+import { useInstrument } from '../use-instrument';
+import type { StepProps } from '../use-service';
+
+interface PadsForm {
+  figures: Record<string, string>;
+  inner: PadCondition[];
+  outer: PadCondition[];
+  bothEnds: boolean;
+  instrument: PadMeasurement['instrument'];
+}
+
+const partner: Record<Corner, Corner> = { FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' };
+
+/** Both pads of a corner: thickness by keypad or digital caliper, condition, clearance; patterns judged while typing. */
+export function PadsStep({ s, step, logbook }: StepProps) {
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const corner = step.corner!;
+  const state = s.corners.corners[corner];
+  const isDrum = s.car[state.axle].brake === 'drum';
+  const [a, b] = isDrum ? (['Leading shoe', 'Trailing shoe'] as const) : (['Inner pad', 'Outer pad'] as const);
+  const standing = lastOf(s, 'padMeasurement', (f) => f.corner === corner);
+  const last = padsBefore(logbook, s.car, corner, s.job.id);
+  const text = (mm: number | null | undefined): string =>
+    mm === null || mm === undefined ? '' : quantityText(mm, 'length', system);
+  const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {
+    figures: {
+      inner: text(standing?.inner.thicknessMm),
+      outer: text(standing?.outer.thicknessMm),
+      innerEnd: text(standing?.inner.otherEndMm),
+      outerEnd: text(standing?.outer.otherEndMm),
+      hat: text(standing?.hatClearanceMm),
+    },
+    inner: standing?.inner.conditions ?? [],
+    outer: standing?.outer.conditions ?? [],
+    bothEnds: typeof standing?.inner.otherEndMm === 'number',
+    instrument: standing?.instrument ?? 'byHand',
+  });
+  const [selected, select] = useState('inner');
+  const mm = (key: string): number | null => read(draft.figures[key], 'length');
+  const verdictOf = (key: string): FigureField['verdict'] => {
+    const value = mm(key);
+    return value === null ? undefined : judgeThickness(value, state.spec).verdict;
+  };
+  const fields: FigureField[] = [
+    { key: 'inner', label: a, dimension: 'length', last: last?.inner.thicknessMm ?? null, verdict: verdictOf('inner') },
+    ...(draft.bothEnds
+      ? [
+          {
+            key: 'innerEnd',
+            label: `${a}, other end`,
+            dimension: 'length' as const,
+            last: last?.inner.otherEndMm ?? null,
+            verdict: verdictOf('innerEnd'),
+          },
+        ]
+      : []),
+    { key: 'outer', label: b, dimension: 'length', last: last?.outer.thicknessMm ?? null, verdict: verdictOf('outer') },
+    ...(draft.bothEnds
+      ? [
+          {
+            key: 'outerEnd',
+            label: `${b}, other end`,
+            dimension: 'length' as const,
+            last: last?.outer.otherEndMm ?? null,
+            verdict: verdictOf('outerEnd'),
+          },
+        ]
+      : []),
+    ...(isDrum
+      ? []
+      : [
+          {
+            key: 'hat',
+            label: 'Pad edge to hat',
+            dimension: 'length' as const,
+            optional: true,
+            last: last?.hatClearanceMm ?? null,
+          },
+        ]),
+  ];
+  const set = (key: string, value: string): void => change({ figures: { ...draft.figures, [key]: value } });
+
+  const [jaws, setJaws] = useState<{ mm: number; isSteady: boolean } | null>(null);
+  const caliper = useInstrument<{ mm: number; isSteady: boolean }>('calipers', setJaws);
+  const target = selected.startsWith('outer') ? 'outer' : 'inner';
+  const measure = (on: 'inner' | 'outer'): void => void caliper.start({ carId: s.car.id, corner, target: on });
+  const take = (): void => {
+    if (!jaws) return;
+    set(selected, quantityText(jaws.mm, 'length', system));
+    change({ instrument: 'simulatedCaliper' });
+    const next = fields[fields.findIndex((f) => f.key === selected) + 1];
+    if (next && next.key !== 'hat') {
+      select(next.key);
+      measure(next.key.startsWith('outer') ? 'outer' : 'inner');
+    } else caliper.stop();
+    setJaws(null);
+  };
+
+  const body = useMemo(() => {
+    const face = (side: 'inner' | 'outer'): PadFace | null => {
+      const thicknessMm = read(draft.figures[side], 'length');
+      return thicknessMm === null
+        ? null
+        : {
+            thicknessMm,
+            otherEndMm: draft.bothEnds ? read(draft.figures[`${side}End`], 'length') : null,
+            conditions: draft[side],
+          };
+    };
+    const inner = face('inner');
+    const outer = face('outer');
+    if (!inner || !outer) return null;
+    return {
+      kind: 'padMeasurement' as const,
+      corner,
+      padSetId: state.padSet?.id ?? null,
+      inner,
+      outer,
+      hatClearanceMm: isDrum ? null : read(draft.figures.hat, 'length'),
+      instrument: draft.instrument,
+    };
+    // `read` reads by the chosen units alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, corner, state.padSet, isDrum, system]);
+  const judged = useMemo(
+    () => body && judgePads({ ...body, id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' }, state.spec),
+    [body, state.spec],
+  );
+  const other = s.corners.corners[partner[corner]];
+  const odd =
+    body && other.pads
+      ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
+      : null;
+  const least = judged?.thinnest.value ?? null;
+  const fresh = state.spec.newMm ?? Math.max(12, least ?? 0);
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={`${state.padSet ? `Set ${state.padSet.label}, ${state.padSet.compound}. ` : ''}Limit ${show(state.spec.limitMm, 'length')} (${state.spec.limitFrom.toLowerCase()})${state.spec.newMm ? `, new ${show(state.spec.newMm, 'length')}` : ''}.`}
+      make={() => {
+        if (mm('inner') === null) return `Type the ${a.toLowerCase()}.`;
+        if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;
+        return body ? [body] : 'A figure cannot be read.';
+      }}
+      onKept={() => {
+        caliper.stop();
+        clear();
+      }}
+    >
+      <View testID="live-verdict" style={styles.gap}>
+        <LimitBar
+          label="Friction material"
+          fresh={fresh}
+          limit={state.spec.limitMm}
+          end={0}
+          reading={least}
+          show={(value) => show(value, 'length')}
+        />
+        {judged?.reasons.map((r) => (
+          <ReasonLine key={r.text} reason={r} />
+        ))}
+        {odd ? <ReasonLine reason={odd.reason} /> : null}
+        {judged && judged.reasons.length === 0 && !odd ? <Text>In order.</Text> : null}
+      </View>
+      <FigureFields
+        fields={fields}
+        values={draft.figures}
+        onChange={(key, value) => {
+          set(key, value);
+          change({ instrument: 'byHand' });
+        }}
+        selected={selected}
+        onSelect={select}
+      />
+      {caliper.isOn ? (
+        <View style={styles.row}>
+          <View style={styles.grow}>
+            <Text as="label">{`Caliper on: ${fields.find((f) => f.key === selected)?.label ?? ''}`}</Text>
+            <Text as="bigFigure" testID="caliper">
+              {jaws ? show(jaws.mm, 'length', 2) : '–'}
+            </Text>
+          </View>
+          <MainButton onPress={take} disabled={!jaws?.isSteady}>
+            {jaws?.isSteady ? 'Take it' : 'Closing …'}
+          </MainButton>
+        </View>
+      ) : (
+        <MainButton mode="outlined" onPress={() => measure(target)}>
+          Use the digital caliper
+        </MainButton>
+      )}
+      {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+      <Segments
+        label="Measured at"
+        value={draft.bothEnds ? 'both' : 'one'}
+        onChange={(value) => change({ bothEnds: value === 'both' })}
+        options={[
+          { value: 'one', label: 'Thinnest point' },
+          { value: 'both', label: 'Both ends' },
+        ]}
+      />
+      {(['inner', 'outer'] as const).map((side) => (
+        <Section key={side} title={`Seen on the ${(side === 'inner' ? a : b).toLowerCase()}`}>
+          <Chips
+            label={side === 'inner' ? a : b}
+            chosen={draft[side]}
+            onChange={(conditions) => change({ [side]: conditions } as Partial<PadsForm>)}
+            options={padConditions.map((c) => ({
+              value: c,
+              label: padConditionWords[c].name,
+              drawing: <PadDrawing condition={c} />,
+            }))}
+          />
+        </Section>
+      ))}
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,156 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type Fact, type PedalCheck, type PedalFeel, judgePedal } from '@calvik/core';
+import { ChoiceChips } from '../../../ui/chips';
+import { MainButton, Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { StepFrame, lastOf } from '../step-frame';
+import { useDraft } from '../use-draft';
+import type { StepProps } from '../use-service';
+
+const feels: { value: PedalFeel; label: string }[] = [
+  { value: 'firm', label: 'Firm' },
+  { value: 'acceptable', label: 'Fair' },
+  { value: 'long', label: 'Long' },
+  { value: 'soft', label: 'Soft' },
+];
+const strokes = ['1', '2', '3', '4', '5', '8', '12', '20'].map((value) => ({
+  value,
+  label: value === '20' ? 'more' : value,
+}));
+
+interface PedalForm {
+  feel: PedalFeel | '';
+  strokes: string;
+  held: number;
+  sinks: 'yes' | 'no' | '';
+  engine: 'yes' | 'no' | 'none' | '';
+}
+
+/** The pedal: how it feels before anything is opened, and the gate that it must pass before the car moves. */
+export function PedalStep({ s, step }: StepProps) {
+  const isGate = step.key === 'pedalGate';
+  const standing = isGate ? undefined : lastOf(s, 'pedalCheck', (f) => f.moment === 'baseline');
+  const { draft, change, clear } = useDraft<PedalForm>(`service.${s.job.id}.${step.key}`, {
+    feel: standing?.feel ?? '',
+    strokes: standing?.strokes === null || standing === undefined ? '' : String(standing.strokes),
+    held: standing?.heldSeconds ?? 0,
+    sinks: standing?.sinks === null || standing === undefined ? '' : standing.sinks ? 'yes' : 'no',
+    engine: '',
+  });
+  const [heldSince, setHeldSince] = useState<number | null>(null);
+  useEffect(() => {
+    if (heldSince === null) return;
+    const timer = setInterval(() => change({ held: Math.round((Date.now() - heldSince) / 1000) }), 250);
+    return () => clearInterval(timer);
+  }, [heldSince, change]);
+
+  const body = {
+    kind: 'pedalCheck' as const,
+    moment: isGate ? ('gate' as const) : ('baseline' as const),
+    feel: draft.feel as PedalFeel,
+    strokes: draft.strokes === '' ? null : Number(draft.strokes),
+    heldSeconds: draft.held > 0 ? draft.held : null,
+    sinks: draft.sinks === '' ? null : draft.sinks === 'yes',
+    dropsWithEngine: draft.engine === 'yes' ? true : draft.engine === 'no' ? false : null,
+  };
+  const make = () => {
+    if (!draft.feel) return 'Say how the pedal feels.';
+    if (isGate && !draft.sinks) return 'Say whether it sinks under a steady foot.';
+    return [body];
+  };
+  const judged = isGate && draft.feel ? judgePedal(body as unknown as PedalCheck & Fact, s.baseline) : null;
+  const before = s.baseline && feels.find((f) => f.value === s.baseline!.feel)?.label.toLowerCase();
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      make={make}
+      onKept={clear}
+      wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
+    >
+      <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>
+        <ChoiceChips
+          label="Pedal"
+          value={draft.feel}
+          options={feels}
+          onChange={(feel) => change({ feel })}
+          columns={2}
+        />
+      </Section>
+      {judged?.reasons.map((r) => (
+        <ReasonLine key={r.text} reason={r} />
+      ))}
+      {judged && judged.suspects.length > 0 ? (
+        <View testID="suspects">
+          <Text as="strong">Look first at</Text>
+          {judged.suspects.map((x) => (
+            <Text key={x}>{`– ${x}`}</Text>
+          ))}
+        </View>
+      ) : null}
+      <Section title="Presses until firm">
+        <ChoiceChips
+          label="Presses"
+          value={draft.strokes}
+          options={strokes}
+          onChange={(value) => change({ strokes: value })}
+          columns={4}
+        />
+      </Section>
+      {isGate ? (
+        <>
+          <Section title="Held under a steady foot">
+            <View style={styles.row}>
+              <Text as="bigFigure" testID="held">{`${draft.held} s`}</Text>
+              <View style={styles.grow}>
+                <MainButton
+                  mode={heldSince === null ? 'contained' : 'outlined'}
+                  onPress={() => setHeldSince(heldSince === null ? Date.now() : null)}
+                >
+                  {heldSince === null ? 'Foot on: start' : 'Foot off: stop'}
+                </MainButton>
+              </View>
+            </View>
+            <ChoiceChips
+              label="Held"
+              value={String(draft.held)}
+              options={[10, 15, 30].map((x) => ({ value: String(x), label: `${x} s` }))}
+              onChange={(x) => change({ held: Number(x) })}
+              columns={3}
+            />
+            <Text>Does it sink?</Text>
+            <Segments
+              label="Sinks"
+              value={draft.sinks}
+              onChange={(sinks) => change({ sinks })}
+              options={[
+                { value: 'no', label: 'Holds' },
+                { value: 'yes', label: 'Sinks' },
+              ]}
+            />
+          </Section>
+          <Section title="Engine started, foot on it">
+            <Segments
+              label="With the engine"
+              value={draft.engine}
+              onChange={(engine) => change({ engine })}
+              options={[
+                { value: 'yes', label: 'Gives a little' },
+                { value: 'no', label: 'Does not' },
+                { value: 'none', label: 'No servo' },
+              ]}
+            />
+          </Section>
+        </>
+      ) : null}
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 16 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,268 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  RUNOUT_LIMIT_MM,
+  type RotorMeasurement,
+  THICKNESS_VARIATION_LIMIT_MM,
+  crackWords,
+  filmWords,
+  judgeRotor,
+  rotorBefore,
+} from '@calvik/core';
+import { useUnits } from '../../../store/hooks';
+import { ChoiceChips } from '../../../ui/chips';
+import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { LimitBar } from '../../../ui/limit-bar';
+import { quantityText } from '../../../ui/quantity-text';
+import { MainButton, Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { FigureView } from '../../../ui/working-sheet';
+import { StepFrame, lastOf } from '../step-frame';
+import { useDraft } from '../use-draft';
+import { useInstrument } from '../use-instrument';
+import type { StepProps } from '../use-service';
+
+const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
+
+interface RotorForm {
+  figures: Record<string, string>;
+  crack: RotorMeasurement['crack'] | '';
+  film: RotorMeasurement['film'] | '';
+  marks: 'there' | 'gone';
+  instrument: RotorMeasurement['instrument'];
+}
+
+/** One rotor: eight thicknesses, run-out, lip, weight, cracks, film; each against its limit. */
+export function RotorStep({ s, step, logbook }: StepProps) {
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const corner = step.corner!;
+  const { rotorPair } = s.corners.corners[corner];
+  const standing = lastOf(s, 'rotorMeasurement', (f) => f.corner === corner);
+  const last = rotorBefore(logbook, s.car, corner, s.job.id);
+  const hundredths = system === 'metric' ? 2 : 4;
+  // Thicknesses come back with every digit that was typed: thousandths count here.
+  const text = (mm: number | null | undefined): string =>
+    mm === null || mm === undefined
+      ? ''
+      : system === 'metric'
+        ? `${Number(mm.toFixed(3))} mm`
+        : `${(mm / 25.4).toFixed(4)} in`;
+  const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
+    figures: {
+      ...Object.fromEntries(POINTS.map((n) => [`t${n}`, text(standing?.thicknessesMm[n - 1])])),
+      runout: text(standing?.runoutMm),
+      lip: text(standing?.lipMm),
+      mass: standing?.massKg ? quantityText(standing.massKg, 'mass', system) : '',
+      crackLength: text(standing?.crackLengthMm),
+    },
+    crack: standing?.crack ?? '',
+    film: standing?.film ?? '',
+    marks: standing?.wearMarksGone ? 'gone' : 'there',
+    instrument: standing?.instrument ?? 'byHand',
+  });
+  const [selected, select] = useState('t1');
+  const set = (key: string, value: string): void => change({ figures: { ...draft.figures, [key]: value } });
+  const points: FigureField[] = POINTS.map((n) => {
+    const value = read(draft.figures[`t${n}`], 'length');
+    return {
+      key: `t${n}`,
+      label: `${n}`,
+      dimension: 'length',
+      digits: hundredths,
+      verdict: value !== null && rotorPair && value < rotorPair.discardThicknessMm ? 'stop' : undefined,
+    };
+  });
+  const more: FigureField[] = [
+    {
+      key: 'runout',
+      label: 'Run-out',
+      dimension: 'length',
+      optional: true,
+      last: last?.runoutMm ?? null,
+      digits: hundredths,
+    },
+    { key: 'lip', label: 'Lip', dimension: 'length', optional: true, last: last?.lipMm ?? null, digits: hundredths },
+    { key: 'mass', label: 'Weight', dimension: 'mass', optional: true, last: last?.massKg ?? null, digits: 2 },
+  ];
+  const body = useMemo(() => {
+    const thicknessesMm = POINTS.flatMap((n) => read(draft.figures[`t${n}`], 'length') ?? []);
+    if (thicknessesMm.length === 0) return null;
+    return {
+      kind: 'rotorMeasurement' as const,
+      corner,
+      rotorPairId: rotorPair?.id ?? null,
+      thicknessesMm,
+      runoutMm: read(draft.figures.runout, 'length'),
+      lipMm: read(draft.figures.lip, 'length'),
+      massKg: read(draft.figures.mass, 'mass'),
+      crack: draft.crack || ('none' as const),
+      crackLengthMm: draft.crack === 'crack' ? read(draft.figures.crackLength, 'length') : null,
+      wearMarksGone: draft.marks === 'gone',
+      film: draft.film || ('even' as const),
+      instrument: draft.instrument,
+    };
+    // `read` reads by the chosen units alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, corner, rotorPair, system]);
+  const judged = useMemo(
+    () => body && judgeRotor({ ...body, id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' }, rotorPair),
+    [body, rotorPair],
+  );
+
+  const [jaws, setJaws] = useState<{ mm: number; isSteady: boolean } | null>(null);
+  const caliper = useInstrument<{ mm: number; isSteady: boolean }>('calipers', setJaws);
+  const take = (): void => {
+    if (!jaws) return;
+    set(selected, system === 'metric' ? `${jaws.mm} mm` : `${(jaws.mm / 25.4).toFixed(4)} in`);
+    change({ instrument: 'simulatedCaliper' });
+    const n = Number(selected.slice(1));
+    if (selected.startsWith('t') && n < 8) {
+      select(`t${n + 1}`);
+      void caliper.start({ carId: s.car.id, corner, target: 'rotor' });
+    } else caliper.stop();
+    setJaws(null);
+  };
+  const lastLeast = last ? Math.min(...last.thicknessesMm) : null;
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={
+        rotorPair
+          ? `${rotorPair.label}: discard at ${show(rotorPair.discardThicknessMm, 'length', hundredths)}, new ${show(rotorPair.newThicknessMm, 'length', hundredths)}${lastLeast === null ? '' : `, last ${show(lastLeast, 'length', hundredths)}`}.`
+          : 'No rotors on record here: read the discard figure off the hat, and give them a label in the stores.'
+      }
+      make={() => {
+        if (!body) return 'Measure at one point at least; eight are usual.';
+        if (!draft.crack) return 'Say what cracks there are, or none.';
+        if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
+        if (!draft.film) return 'Say how the film looks.';
+        return [body];
+      }}
+      onKept={() => {
+        caliper.stop();
+        clear();
+      }}
+    >
+      <View testID="live-verdict" style={styles.gap}>
+        {rotorPair ? (
+          <LimitBar
+            label="Rotor thickness"
+            fresh={rotorPair.newThicknessMm}
+            limit={rotorPair.discardThicknessMm}
+            reading={judged?.least.value ?? null}
+            show={(value) => show(value, 'length', hundredths)}
+            limitWord="Discard"
+          />
+        ) : null}
+        {judged?.reasons.map((r) => (
+          <ReasonLine key={r.text} reason={r} />
+        ))}
+      </View>
+      <FigureFields
+        fields={points}
+        values={draft.figures}
+        onChange={(key, value) => {
+          set(key, value);
+          change({ instrument: 'byHand' });
+        }}
+        selected={selected.startsWith('t') ? selected : 't1'}
+        onSelect={select}
+        columns={4}
+      />
+      {caliper.isOn ? (
+        <View style={styles.row}>
+          <View style={styles.grow}>
+            <Text as="label">{`Jaws at point ${selected.slice(1)}`}</Text>
+            <Text as="bigFigure" testID="caliper">
+              {jaws ? show(jaws.mm, 'length', 2) : '–'}
+            </Text>
+          </View>
+          <MainButton onPress={take} disabled={!jaws?.isSteady}>
+            {jaws?.isSteady ? 'Take it' : 'Closing …'}
+          </MainButton>
+        </View>
+      ) : (
+        <MainButton mode="outlined" onPress={() => void caliper.start({ carId: s.car.id, corner, target: 'rotor' })}>
+          Use the digital caliper
+        </MainButton>
+      )}
+      {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+      {judged ? (
+        <View style={styles.figures}>
+          <FigureView figure={judged.least} digits={hundredths} />
+          <FigureView
+            figure={judged.spread}
+            digits={3}
+            tone={judged.spread.value > THICKNESS_VARIATION_LIMIT_MM ? 'amber' : 'ink'}
+          />
+          {judged.wear ? <FigureView figure={judged.wear} digits={hundredths} /> : null}
+          {judged.byWeight ? <FigureView figure={judged.byWeight} digits={hundredths} /> : null}
+        </View>
+      ) : null}
+      <Section title="Cracks">
+        <ChoiceChips
+          label="Cracks"
+          value={draft.crack}
+          onChange={(crack) => change({ crack })}
+          options={(Object.keys(crackWords) as RotorMeasurement['crack'][]).map((value) => ({
+            value,
+            label: crackWords[value],
+          }))}
+        />
+        {draft.crack === 'crack' ? (
+          <ChoiceChips
+            label="Crack length"
+            columns={4}
+            value={draft.figures.crackLength ?? ''}
+            onChange={(value) => set('crackLength', value)}
+            options={[3, 5, 8, 10, 12, 15, 20, 30].map((n) => ({
+              value: `${n} mm`,
+              label: show(n, 'length', system === 'metric' ? 0 : 2),
+            }))}
+          />
+        ) : null}
+      </Section>
+      <Section title="Film">
+        <ChoiceChips
+          label="Film"
+          value={draft.film}
+          onChange={(film) => change({ film })}
+          options={(Object.keys(filmWords) as RotorMeasurement['film'][]).map((value) => ({
+            value,
+            label: filmWords[value].name,
+          }))}
+        />
+        <Text as="small">Wear dots, or the depth of the slots:</Text>
+        <Segments
+          label="Wear marks"
+          value={draft.marks}
+          onChange={(marks) => change({ marks })}
+          options={[
+            { value: 'there', label: 'Still there' },
+            { value: 'gone', label: 'Gone' },
+          ]}
+        />
+      </Section>
+      <Section title={`Run-out (${show(RUNOUT_LIMIT_MM.most, 'length', hundredths)} at most), lip, weight`}>
+        <FigureFields
+          fields={more}
+          values={draft.figures}
+          onChange={set}
+          selected={selected.startsWith('t') ? 'runout' : selected}
+          onSelect={select}
+        />
+      </Section>
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  grow: { flex: 1 },
+  figures: { flexDirection: 'row', flexWrap: 'wrap', gap: 16 },
+});

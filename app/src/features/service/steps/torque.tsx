@@ -1,0 +1,448 @@
+import { useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import {
+  type Fastener,
+  type TorqueLine,
+  type TorqueSet,
+  conditionNames,
+  cornerNames,
+  greaseWarning,
+  judgeClick,
+  patternWords,
+  readingsWanted,
+  tighteningOrder,
+  torqueBand,
+} from '@calvik/core';
+import { useSync, useToday, useUnits } from '../../../store/hooks';
+import { GUIDED_TARGET } from '../../../theme/tokens';
+import { useTokens } from '../../../theme/use-tokens';
+import { ChoiceChips } from '../../../ui/chips';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { quantityText } from '../../../ui/quantity-text';
+import { MainButton, Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { Text } from '../../../ui/text';
+import { ReasonLine, VerdictMark } from '../../../ui/verdict';
+import { FigureView } from '../../../ui/working-sheet';
+import { type FactDraft, useKeepFact } from '../../fluid/use-keep-fact';
+import { newRecord } from '../../keep';
+import { StepFrame } from '../step-frame';
+import { useDraft } from '../use-draft';
+import { useInstrument } from '../use-instrument';
+import type { StepProps } from '../use-service';
+
+interface LineForm {
+  clicks: number[];
+  typed: string;
+  condition: TorqueSet['condition'];
+  newBolts: 'yes' | 'no' | '';
+  locker: 'yes' | 'no' | '';
+  angle: 'yes' | 'no' | '';
+  instrument: TorqueSet['instrument'];
+}
+interface WrenchForm {
+  wrench: string;
+  calibrated: string;
+}
+
+const keyOf = (line: TorqueLine): string => `${line.fastener.key}.${line.corner}`;
+const both = (units: ReturnType<typeof useUnits>, nm: number): string =>
+  `${units.show(nm, 'torque')} = ${units.other(nm, 'torque')}`;
+
+/** The torque table of an axle, or the wheels: line by line, in order and pattern, each click judged as it comes. */
+export function TorqueStep({ s, step }: StepProps) {
+  const t = useTokens();
+  const units = useUnits();
+  const lines = s.torque.filter((l) =>
+    step.key === 'wheels'
+      ? l.fastener.group === 'wheel'
+      : l.fastener.axle === step.axle && l.fastener.group !== 'wheel' && l.fastener.group !== 'nipple',
+  );
+  const firstOpen = lines.find((l) => l.set === null || l.verdict === 'stop') ?? lines[0];
+  const [openKey, setOpenKey] = useState(firstOpen ? keyOf(firstOpen) : '');
+  const active = lines.find((l) => keyOf(l) === openKey) ?? firstOpen;
+  return (
+    <StepFrame s={s} step={step}>
+      <View role="list" aria-label="Torque table">
+        {lines.map((line) => {
+          const { fastener: f, corner, set } = line;
+          const on = line === active;
+          return (
+            <Pressable
+              key={keyOf(line)}
+              role="button"
+              aria-label={`${f.name}, ${cornerNames[corner]}`}
+              aria-pressed={on}
+              onPress={() => setOpenKey(keyOf(line))}
+              testID={`torque-${keyOf(line)}`}
+              style={[
+                styles.line,
+                { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : 'transparent' },
+              ]}
+            >
+              <View style={styles.grow}>
+                <Text as="strong">{`${f.name}, ${corner}`}</Text>
+                <Text as="small">
+                  {`${patternWords(f.group, f.perCorner)}${set ? `; ${set.readingsNm.map((nm) => units.show(nm, 'torque').split(/\s/)[0]).join(' ')}` : ''}`}
+                </Text>
+              </View>
+              <View style={styles.right}>
+                <Text as="strong" tone={f.torqueNm === null ? 'stop' : 'ink'}>
+                  {f.torqueNm === null ? 'No figure' : units.show(f.torqueNm, 'torque')}
+                </Text>
+                {f.torqueNm === null ? null : <Text as="small">{units.other(f.torqueNm, 'torque')}</Text>}
+              </View>
+              {set ? (
+                <VerdictMark verdict={line.verdict} word={line.verdict === 'inOrder' ? 'Done' : undefined} />
+              ) : (
+                <Text as="label">To do</Text>
+              )}
+            </Pressable>
+          );
+        })}
+      </View>
+      {active ? (
+        <Line
+          key={keyOf(active)}
+          s={s}
+          step={step}
+          line={active}
+          onKept={() => {
+            const next = lines.find((l) => keyOf(l) !== keyOf(active) && l.set === null);
+            if (next) setOpenKey(keyOf(next));
+          }}
+        />
+      ) : null}
+    </StepFrame>
+  );
+}
+
+/** One line: its clicks, the condition of its thread, and what the sheet wants besides. */
+function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line: TorqueLine; onKept: () => void }) {
+  const t = useTokens();
+  const units = useUnits();
+  const read = useReadFigure();
+  const today = useToday();
+  const { keepFact, saving, problem } = useKeepFact();
+  const { fastener: f, corner } = line;
+  const order = tighteningOrder(f.group, f.perCorner);
+  const wanted = readingsWanted(f);
+  const { draft, change, clear } = useDraft<LineForm>(`service.${s.job.id}.torque.${keyOf(line)}`, {
+    clicks: [],
+    typed: '',
+    condition: f.condition,
+    newBolts: '',
+    locker: '',
+    angle: '',
+    instrument: 'byHand',
+  });
+  const { draft: tool, change: setTool } = useDraft<WrenchForm>('wrench', { wrench: '', calibrated: '' });
+  const [setting, setSetting] = useState(f.torqueNm === null ? '' : quantityText(f.torqueNm, 'torque', units.system));
+  const [sentence, setSentence] = useState<string | null>(null);
+  const [clicks, setClicks] = useState<number[]>(draft.clicks);
+  const add = (nm: number, instrument: LineForm['instrument']): void =>
+    setClicks((now) => {
+      const next = [...now, nm].slice(0, 24);
+      change({ clicks: next, typed: '', instrument });
+      return next;
+    });
+  const wrench = useInstrument<{ torqueNm: number }>('wrenches', ({ torqueNm }) => add(torqueNm, 'simulatedWrench'));
+  const warning = useMemo(() => greaseWarning(f, draft.condition), [f, draft.condition]);
+  const place = order[clicks.length % order.length];
+  const lastOf = new Map<number, number>();
+  clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
+  const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
+
+  const note = (): void => {
+    const nm = read(draft.typed, 'torque');
+    if (nm === null) return setSentence('Type the click in N·m or lbf·ft.');
+    setSentence(null);
+    add(nm, 'byHand');
+  };
+  const start = (): void => {
+    const nm = read(setting, 'torque');
+    if (nm === null) return setSentence('Set the wrench first.');
+    setSentence(null);
+    void wrench.start({ settingNm: nm, count: Math.max(1, wanted - (clicks.length % Math.max(1, wanted))) });
+  };
+  const keep = async (): Promise<void> => {
+    if (lastOf.size < f.perCorner)
+      return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to tighten.`);
+    if (tool.wrench.trim() === '') return setSentence('Say which wrench it was.');
+    if (tool.calibrated !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(tool.calibrated))
+      return setSentence('Give the calibration date as year-month-day.');
+    if (f.isOneUse && draft.newBolts === '') return setSentence('Say whether new bolts went in.');
+    if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
+    setSentence(null);
+    const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
+    const kept = await keepFact(
+      {
+        kind: 'torqueSet',
+        carId: s.car.id,
+        jobId: s.job.id,
+        fastenerKey: f.key,
+        corner,
+        readingsNm: clicks,
+        condition: draft.condition,
+        newBolts: yes(draft.newBolts),
+        threadLocker: yes(draft.locker),
+        angleDone: yes(draft.angle),
+        wrench: tool.wrench.trim(),
+        calibratedOn: tool.calibrated === '' ? null : tool.calibrated,
+        instrument: draft.instrument,
+      } as FactDraft,
+      today,
+    );
+    if (!kept) return;
+    wrench.stop();
+    clear();
+    setClicks([]);
+    change({ clicks: [] });
+    onKept();
+  };
+  const yesNo = [
+    { value: 'yes' as const, label: 'Yes' },
+    { value: 'no' as const, label: 'No' },
+  ];
+  return (
+    <Section title={`${f.name}, ${cornerNames[corner]}`}>
+      {f.torqueNm === null ? <FindFigure s={s} fastener={f} /> : null}
+      {f.torqueNm === null ? null : (
+        <View style={styles.head}>
+          <Text as="bigFigure" testID="torque-figure">
+            {units.show(f.torqueNm, 'torque')}
+          </Text>
+          <View style={styles.grow}>
+            <Text as="strong">{`= ${units.other(f.torqueNm, 'torque')}`}</Text>
+            <Text as="small">{`${both(units, torqueBand(f.torqueNm, f.tolerancePercent).low).split(' = ')[0]} to ${units.show(torqueBand(f.torqueNm, f.tolerancePercent).high, 'torque')}; ${f.source}`}</Text>
+            {f.angleDeg !== null ? <Text as="strong">{`then ${f.angleDeg}° more`}</Text> : null}
+          </View>
+        </View>
+      )}
+      <View style={styles.clicks} testID="clicks" aria-label={`Clicks: ${clicks.length} of ${wanted}`}>
+        {Array.from({ length: Math.max(wanted, clicks.length) }, (_, i) => {
+          const nm = clicks[i];
+          const stop = nm !== undefined && judgeClick(nm, f).verdict === 'stop' && f.torqueNm !== null;
+          return (
+            <View
+              key={i}
+              style={[
+                styles.click,
+                {
+                  borderColor: stop ? t.stop : nm === undefined ? t.rule : t.ink,
+                  backgroundColor: stop ? t.stopWash : t.sheet,
+                },
+              ]}
+            >
+              <Text as="label">{`No. ${order[i % order.length]}`}</Text>
+              <Text as="strong" tone={stop ? 'stop' : 'ink'}>
+                {nm === undefined ? '–' : units.show(nm, 'torque')}
+              </Text>
+            </View>
+          );
+        })}
+      </View>
+      {bad.map(([n, nm]) => (
+        <ReasonLine key={n} reason={{ verdict: 'stop', text: `No. ${n}: ${judgeClick(nm, f).text}` }} />
+      ))}
+      <FigureFields
+        fields={[{ key: 'typed', label: `Click on no. ${place ?? 1}`, dimension: 'torque' }]}
+        values={{ typed: draft.typed }}
+        onChange={(_, typed) => change({ typed })}
+        selected="typed"
+        onSelect={() => undefined}
+        onDone={note}
+      />
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <MainButton mode="outlined" onPress={note}>
+            Note the click
+          </MainButton>
+        </View>
+        <View style={styles.grow}>
+          <MainButton
+            mode="text"
+            onPress={() => {
+              const fewer = clicks.slice(0, -1);
+              setClicks(fewer);
+              change({ clicks: fewer });
+            }}
+          >
+            Take one back
+          </MainButton>
+        </View>
+      </View>
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          dense
+          label="Wrench is set to"
+          aria-label="Wrench is set to"
+          value={setting}
+          onChangeText={setSetting}
+          style={styles.grow}
+        />
+        <MainButton mode="outlined" onPress={wrench.isOn ? wrench.stop : start}>
+          {wrench.isOn ? 'Stop' : 'Listen to the wrench'}
+        </MainButton>
+      </View>
+      {wrench.problem ? <Text tone="stop">{wrench.problem}</Text> : null}
+      <Text as="strong">The thread is</Text>
+      <ChoiceChips
+        label="Thread"
+        columns={3}
+        value={draft.condition}
+        onChange={(condition) => change({ condition })}
+        options={(['dry', 'lubricated', 'antiSeize'] as const).map((value) => ({
+          value,
+          label: conditionNames[value],
+        }))}
+      />
+      {warning ? (
+        <View style={styles.gap} testID="preload-warning">
+          <ReasonLine reason={warning.reason} />
+          <FigureView figure={warning.change} digits={0} tone="amber" />
+        </View>
+      ) : null}
+      {f.isOneUse ? (
+        <>
+          <Text as="strong">One-use bolts: new ones went in</Text>
+          <Segments
+            label="New bolts"
+            value={draft.newBolts}
+            onChange={(newBolts) => change({ newBolts })}
+            options={yesNo}
+          />
+        </>
+      ) : null}
+      {f.needsThreadLocker ? (
+        <>
+          <Text as="strong">Thread-locker</Text>
+          <Segments
+            label="Thread-locker"
+            value={draft.locker}
+            onChange={(locker) => change({ locker })}
+            options={yesNo}
+          />
+        </>
+      ) : null}
+      {f.angleDeg !== null ? (
+        <>
+          <Text as="strong">{`Second stage, ${f.angleDeg}°`}</Text>
+          <Segments label="Second stage" value={draft.angle} onChange={(angle) => change({ angle })} options={yesNo} />
+        </>
+      ) : null}
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          dense
+          label="Wrench"
+          aria-label="Wrench"
+          value={tool.wrench}
+          onChangeText={(text) => setTool({ wrench: text })}
+          style={styles.grow}
+        />
+        <TextInput
+          mode="outlined"
+          dense
+          label="Calibrated on"
+          aria-label="Calibrated on"
+          placeholder="2026-03-01"
+          value={tool.calibrated}
+          onChangeText={(calibrated) => setTool({ calibrated })}
+          style={styles.grow}
+        />
+      </View>
+      {(sentence ?? problem) ? (
+        <Text tone="stop" live>
+          {sentence ?? problem ?? ''}
+        </Text>
+      ) : null}
+      <MainButton onPress={() => void keep()} loading={saving}>
+        {`Keep ${f.name.toLowerCase()}, ${corner}`}
+      </MainButton>
+      {step.state === 'done' ? <Text as="small">Kept again, the last time counts.</Text> : null}
+    </Section>
+  );
+}
+
+/** A figure that is not on the sheet: somebody finds it, and says where it stands. */
+function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: Fastener }) {
+  const sync = useSync();
+  const read = useReadFigure();
+  const [figure, setFigure] = useState('');
+  const [source, setSource] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  const save = async (): Promise<void> => {
+    const torqueNm = read(figure, 'torque');
+    if (torqueNm === null || torqueNm <= 0) return setSentence('Type the figure, for example 28 N·m or 21 lbft.');
+    if (source.trim() === '') return setSentence('Say where the figure stands: sheet and page.');
+    setSentence(null);
+    const fasteners = s.sheet.fasteners.map((f) =>
+      f.key === fastener.key ? { ...f, torqueNm, source: source.trim() } : f,
+    );
+    const sheet = s.sheet.id === '' ? { ...s.sheet, ...newRecord(), fasteners } : { ...s.sheet, fasteners };
+    const result = await sync.keep('brakeSheets', sheet);
+    if (result.state === 'refused') setSentence(result.problem.message);
+  };
+  return (
+    <View style={styles.gap} testID="find-figure">
+      <ReasonLine
+        reason={{
+          verdict: 'stop',
+          text: 'No figure on this car’s sheet. “About right” is not a figure: find it, the car is not released without it.',
+        }}
+      />
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          dense
+          label="Figure"
+          aria-label="Figure"
+          value={figure}
+          onChangeText={setFigure}
+          placeholder="15 N·m"
+          style={styles.grow}
+        />
+        <TextInput
+          mode="outlined"
+          dense
+          label="Where it stands"
+          aria-label="Where it stands"
+          value={source}
+          onChangeText={setSource}
+          style={styles.grow}
+        />
+      </View>
+      {sentence ? (
+        <Text tone="stop" live>
+          {sentence}
+        </Text>
+      ) : null}
+      <MainButton mode="outlined" onPress={() => void save()}>
+        Put it on the sheet
+      </MainButton>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  line: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    minHeight: GUIDED_TARGET,
+    borderBottomWidth: 1,
+    borderLeftWidth: 3,
+    paddingHorizontal: 8,
+    paddingVertical: 6,
+  },
+  grow: { flex: 1, minWidth: 0 },
+  right: { alignItems: 'flex-end' },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 14 },
+  clicks: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  click: { borderWidth: 1.5, borderRadius: 3, minWidth: 66, minHeight: 48, paddingHorizontal: 8, paddingVertical: 3 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  gap: { gap: 8 },
+});

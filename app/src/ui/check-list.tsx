@@ -1,0 +1,168 @@
+import { Pressable, StyleSheet, TextInput, View } from 'react-native';
+import { type CheckItem, type CheckName, type Corner, checkName, corners } from '@calvik/core';
+import { GUIDED_TARGET, TARGET, fonts } from '../theme/tokens';
+import { useTokens } from '../theme/use-tokens';
+import { MainButton } from './screen';
+import { Text } from './text';
+
+/** What stands against one check of a list. */
+export interface CheckState {
+  result: CheckItem['result'] | '';
+  /** Corners where it is not in order; empty where the check is of the whole car. */
+  corners: Corner[];
+  remark: string;
+}
+export type CheckStates = Partial<Record<CheckName, CheckState>>;
+
+const BLANK: CheckState = { result: '', corners: [], remark: '' };
+
+/** The items of a list as they are kept; a fault at several corners is one item for each. */
+export function checkItems(names: readonly CheckName[], states: CheckStates): CheckItem[] {
+  return names.flatMap((check): CheckItem[] => {
+    const { result, corners: at, remark } = states[check] ?? BLANK;
+    if (result === '') return [];
+    if (result === 'fault' && at.length > 0) return at.map((corner) => ({ check, corner, result, remark }));
+    return [{ check, corner: null, result, remark }];
+  });
+}
+
+/** The states of a list that was kept before. */
+export function checkStates(items: readonly CheckItem[]): CheckStates {
+  const states: CheckStates = {};
+  for (const { check, corner, result, remark } of items) {
+    const known = states[check];
+    states[check] = { result, remark, corners: [...(known?.corners ?? []), ...(corner ? [corner] : [])] };
+  }
+  return states;
+}
+
+/** The first check of a list that nothing stands against yet. */
+export const firstOpenCheck = (names: readonly CheckName[], states: CheckStates): CheckName | undefined =>
+  names.find((n) => (states[n]?.result ?? '') === '');
+
+const results = [
+  { value: 'ok', label: 'In order' },
+  { value: 'fault', label: 'Fault' },
+  { value: 'notThere', label: 'Not there' },
+] as const;
+
+/** A list to go through with a thumb: each line in order, at fault (where, and what), or not on this car. */
+export function CheckList({
+  names,
+  states,
+  onChange,
+  byCorner = false,
+}: {
+  names: readonly CheckName[];
+  states: CheckStates;
+  onChange: (states: CheckStates) => void;
+  /** A fault is somewhere: ask for the corner. */
+  byCorner?: boolean;
+}) {
+  const t = useTokens();
+  const set = (name: CheckName, over: Partial<CheckState>): void =>
+    onChange({ ...states, [name]: { ...(states[name] ?? BLANK), ...over } });
+  const open = names.filter((n) => (states[n]?.result ?? '') === '');
+  return (
+    <View style={styles.list}>
+      {names.map((name) => {
+        const state = states[name] ?? BLANK;
+        const words = checkName(name);
+        return (
+          <View key={name} style={[styles.item, { borderColor: t.rule }]} testID={`check-${name}`}>
+            <Text as="strong">{words}</Text>
+            <View style={styles.row} role="radiogroup" aria-label={words}>
+              {results.map(({ value, label }) => {
+                const on = state.result === value;
+                const fault = value === 'fault' && on;
+                return (
+                  <Pressable
+                    key={value}
+                    role="radio"
+                    aria-checked={on}
+                    aria-label={`${words}: ${label}`}
+                    onPress={() => set(name, { result: value })}
+                    style={[
+                      styles.choice,
+                      {
+                        borderColor: fault ? t.amber : on ? t.iron : t.rule,
+                        borderWidth: on ? 2.5 : 1,
+                        backgroundColor: fault ? t.amberWash : on ? t.ironWash : t.sheet,
+                      },
+                    ]}
+                  >
+                    <Text as={on ? 'strong' : 'body'}>{label}</Text>
+                  </Pressable>
+                );
+              })}
+            </View>
+            {state.result === 'fault' ? (
+              <View style={styles.list}>
+                {byCorner ? (
+                  <View style={styles.row} role="group" aria-label={`${words}, where`}>
+                    {corners.map((corner) => {
+                      const on = state.corners.includes(corner);
+                      return (
+                        <Pressable
+                          key={corner}
+                          role="checkbox"
+                          aria-checked={on}
+                          aria-label={`${words} at ${corner}`}
+                          onPress={() =>
+                            set(name, {
+                              corners: on ? state.corners.filter((c) => c !== corner) : [...state.corners, corner],
+                            })
+                          }
+                          style={[
+                            styles.choice,
+                            { borderColor: on ? t.amber : t.rule, borderWidth: on ? 2.5 : 1, backgroundColor: t.sheet },
+                          ]}
+                        >
+                          <Text as={on ? 'strong' : 'body'}>{corner}</Text>
+                        </Pressable>
+                      );
+                    })}
+                  </View>
+                ) : null}
+                <TextInput
+                  aria-label={`${words}: what is wrong`}
+                  placeholder="What is wrong"
+                  placeholderTextColor={t.inkSoft}
+                  value={state.remark}
+                  maxLength={200}
+                  onChangeText={(remark) => set(name, { remark })}
+                  style={[styles.remark, { borderColor: t.inkSoft, color: t.ink, backgroundColor: t.sheet }]}
+                />
+              </View>
+            ) : null}
+          </View>
+        );
+      })}
+      {open.length > 1 ? (
+        <MainButton
+          mode="outlined"
+          onPress={() =>
+            onChange({ ...states, ...Object.fromEntries(open.map((n) => [n, { ...BLANK, result: 'ok' as const }])) })
+          }
+        >
+          {open.length === names.length ? 'All in order' : 'The rest in order'}
+        </MainButton>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { gap: 8 },
+  item: { gap: 6, borderBottomWidth: 1, paddingBottom: 10 },
+  row: { flexDirection: 'row', gap: 6 },
+  choice: { flex: 1, minHeight: GUIDED_TARGET, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
+  remark: {
+    minHeight: TARGET,
+    borderWidth: 1,
+    borderRadius: 3,
+    paddingHorizontal: 12,
+    fontFamily: fonts.text,
+    fontSize: 16,
+  },
+});

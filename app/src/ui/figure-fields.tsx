@@ -1,0 +1,145 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit } from '@calvik/core';
+import { useUnits } from '../store/hooks';
+import { GUIDED_TARGET } from '../theme/tokens';
+import { useTokens } from '../theme/use-tokens';
+import { NumberPad } from './number-pad';
+import { Text } from './text';
+
+export interface FigureField {
+  key: string;
+  label: string;
+  dimension: Dimension;
+  optional?: boolean;
+  /** Last time's figure. */
+  last?: number | null;
+  /** The verdict on what is typed. */
+  verdict?: Verdict;
+  digits?: number;
+}
+
+const unitKeys: Partial<Record<Dimension, Unit[]>> = {
+  length: ['mm', 'in'],
+  volume: ['mL', 'flOz'],
+  torque: ['Nm', 'lbfFt'],
+  temperature: ['degC', 'degF'],
+  mass: ['kg', 'lb'],
+  pressure: ['bar', 'psi'],
+};
+
+/** Reads a figure as this person would have typed it; null where nothing, or nothing readable, is there. */
+export function useReadFigure(): (text: string | undefined, dimension: Dimension) => number | null {
+  const { system } = useUnits();
+  return (text, dimension) => {
+    const parsed = parseQuantity(text ?? '', dimension, preferredUnit(dimension, system));
+    return parsed.ok ? parsed.value : null;
+  };
+}
+
+/**
+ * Several figures and one keypad: tap a line, type; the key at the lower left of the keypad goes on to the next line. Each line shows
+ * what it was last time.
+ */
+export function FigureFields({
+  fields,
+  values,
+  onChange,
+  selected,
+  onSelect,
+  columns = 1,
+  onDone,
+}: {
+  fields: readonly FigureField[];
+  values: Record<string, string>;
+  onChange: (key: string, text: string) => void;
+  selected: string;
+  onSelect: (key: string) => void;
+  columns?: 1 | 2 | 4;
+  /** After the last line: Enter on a keyboard. */
+  onDone?: () => void;
+}) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const read = useReadFigure();
+  const at = Math.max(
+    0,
+    fields.findIndex((f) => f.key === selected),
+  );
+  const field = fields[at]!;
+  const next = fields[at + 1];
+  const toneOf = (verdict: Verdict | undefined): 'stop' | 'amber' | 'ink' =>
+    verdict === 'stop' ? 'stop' : verdict === 'watch' || verdict === 'needsWork' ? 'amber' : 'ink';
+  return (
+    <View style={styles.all}>
+      <View style={styles.lines}>
+        {fields.map((f) => {
+          const text = values[f.key] ?? '';
+          const value = read(text, f.dimension);
+          const on = f.key === field.key;
+          return (
+            <View key={f.key} style={{ width: `${100 / columns}%` as never, padding: 2 }}>
+              <Pressable
+                role="button"
+                aria-label={`${f.label}: ${text || 'not typed'}`}
+                aria-pressed={on}
+                onPress={() => onSelect(f.key)}
+                style={[
+                  columns === 4 ? styles.small : styles.line,
+                  {
+                    borderColor: on ? t.iron : t.rule,
+                    borderWidth: on ? 2.5 : 1,
+                    backgroundColor: on ? t.ironWash : t.sheet,
+                  },
+                ]}
+              >
+                <View style={styles.grow}>
+                  <Text as={columns === 4 ? 'small' : 'strong'} tone="ink" numberOfLines={1}>
+                    {f.label}
+                  </Text>
+                  {columns < 4 && (f.last !== undefined || f.optional) ? (
+                    <Text as="small" numberOfLines={1}>
+                      {typeof f.last === 'number'
+                        ? `last ${show(f.last, f.dimension, f.digits)}`
+                        : f.optional
+                          ? 'if wanted'
+                          : 'first time'}
+                    </Text>
+                  ) : null}
+                </View>
+                <Text as="figure" tone={toneOf(f.verdict)}>
+                  {value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits)}
+                </Text>
+              </Pressable>
+            </View>
+          );
+        })}
+      </View>
+      <NumberPad
+        key={field.key}
+        label={field.label}
+        dimension={field.dimension}
+        text={values[field.key] ?? ''}
+        onChange={(text) => onChange(field.key, text)}
+        unitKeys={unitKeys[field.dimension] ?? []}
+        onNext={next ? () => onSelect(next.key) : onDone}
+        nextLabel={next ? `Next: ${next.label}` : undefined}
+        focus
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  all: { gap: 10 },
+  lines: { flexDirection: 'row', flexWrap: 'wrap', margin: -2 },
+  line: {
+    minHeight: GUIDED_TARGET,
+    borderRadius: 3,
+    paddingHorizontal: 12,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+  },
+  small: { minHeight: GUIDED_TARGET, borderRadius: 3, paddingHorizontal: 6, paddingVertical: 3 },
+  grow: { flex: 1, minWidth: 0 },
+});

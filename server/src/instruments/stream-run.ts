@@ -1,0 +1,40 @@
+import { EventEmitter } from 'node:events';
+
+export type StreamEvent<T> = { type: 'sample'; sample: T } | { type: 'stopped'; reason: string };
+
+/** An instrument that goes on reporting until it is stopped or has nothing more to say. Keeps what it said for late listeners. */
+export class StreamRun<T> extends EventEmitter {
+  readonly events: StreamEvent<T>[] = [];
+  finished = false;
+  private readonly timer: NodeJS.Timeout;
+
+  /** @param everyMs real milliseconds between two samples */
+  constructor(
+    readonly id: string,
+    private readonly source: Iterator<T>,
+    everyMs: number,
+    private readonly last = 'The instrument has switched itself off.',
+  ) {
+    super();
+    this.timer = setInterval(() => this.step(), Math.max(5, everyMs));
+    this.timer.unref();
+  }
+
+  private step(): void {
+    const next = this.source.next();
+    if (next.done) this.stop(this.last);
+    else this.tell({ type: 'sample', sample: next.value });
+  }
+
+  private tell(event: StreamEvent<T>): void {
+    this.events.push(event);
+    this.emit('event', event);
+  }
+
+  stop(reason: string): void {
+    if (this.finished) return;
+    this.finished = true;
+    clearInterval(this.timer);
+    this.tell({ type: 'stopped', reason });
+  }
+}

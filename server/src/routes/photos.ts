@@ -1,0 +1,44 @@
+import { Router, raw } from 'express';
+import { id } from '@calvik/core/schemas';
+import { Problem } from '../problems';
+import type { Store } from '../store/store';
+
+const TYPES = ['image/jpeg', 'image/png', 'image/webp'];
+const LIMIT = '3mb';
+
+/** The first bytes of the kinds of picture that are kept: what a file says of itself is not enough. */
+const magic: Record<string, (bytes: Buffer) => boolean> = {
+  'image/jpeg': (b) => b[0] === 0xff && b[1] === 0xd8,
+  'image/png': (b) => b.subarray(1, 4).toString('latin1') === 'PNG',
+  'image/webp': (b) => b.subarray(8, 12).toString('latin1') === 'WEBP',
+};
+
+/** Pictures of readings: kept once under the id that the phone made, then never changed. */
+export function photoRoutes(store: Store): Router {
+  const router = Router();
+  const idOf = (text: unknown): string => {
+    const parsed = id.safeParse(text);
+    if (!parsed.success) throw new Problem(422, 'The id in the address is not valid.');
+    return parsed.data;
+  };
+  router.put('/photos/:id', raw({ type: TYPES, limit: LIMIT }), async (request, response) => {
+    const photoId = idOf(request.params.id);
+    const type = request.is(TYPES);
+    const bytes: unknown = request.body;
+    if (!type || !Buffer.isBuffer(bytes)) throw new Problem(415, 'Send a JPEG, PNG or WebP picture.');
+    if (!magic[type]?.(bytes)) throw new Problem(422, 'This file is not the picture that it says it is.');
+    const kept = await store.keepPhoto(photoId, type, bytes);
+    if (kept === 'differs') throw new Problem(409, 'Another picture is already kept under this id.');
+    response.status(kept === 'created' ? 201 : 200).json({ id: photoId });
+  });
+  router.get('/photos/:id', async (request, response) => {
+    const photo = await store.photo(idOf(request.params.id));
+    if (!photo) throw new Problem(404, 'There is no such picture.');
+    response
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .set('X-Content-Type-Options', 'nosniff')
+      .type(photo.type)
+      .send(Buffer.from(photo.bytes));
+  });
+  return router;
+}
