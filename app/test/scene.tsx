@@ -61,6 +61,7 @@ export const customer: RecordOf<'customers'> = {
   phone: '',
   email: '',
   notes: '',
+  units: 'metric',
   fluidPolicy: null,
   demandedMarginC: null,
 };

@@ -8,4 +8,7 @@ export { TestScreen } from './fluid/test-screen';
 export { SettingsScreen } from './settings/settings-screen';
 export { NewBottleScreen } from './stores/bottle-form';
 export { NewFluidScreen } from './stores/fluid-form';
+export { EditPadSetScreen, NewPadSetScreen } from './stores/pad-set-form';
+export { EditRotorPairScreen, NewRotorPairScreen } from './stores/rotor-pair-form';
+export { BrakeSheetScreen } from './cars/brake-sheet-form';
 export { PlanScreen } from './work/plan-screen';

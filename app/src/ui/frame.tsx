@@ -73,7 +73,10 @@ function Connection() {
   );
 }
 
-/** The rooms of the house around the page: a bar under the thumb on the phone, a rail on the wide screen. */
+/**
+ * The rooms of the house around the page: a bar under the thumb on the phone, a rail on the wide screen. In guided work the phone belongs
+ * to the step.
+ */
 export function Frame({ children }: { children: ReactNode }) {
   const t = useTokens();
   const wide = useWide();
@@ -110,7 +113,7 @@ export function Frame({ children }: { children: ReactNode }) {
         {children}
       </View>
       {wide ? <Shortcuts /> : null}
-      {wide ? null : (
+      {wide || path.startsWith('/service/') ? null : (
         <View style={[styles.bar, { borderColor: t.rule, backgroundColor: t.sheet }]} role="navigation">
           {nav}
         </View>

@@ -8,7 +8,7 @@ const H = 34;
 /** What each condition looks like on a block of friction material over its plate; drawn for this purpose. */
 export function PadDrawing({ condition }: { condition: PadCondition }) {
   const t = useTokens();
-  const ink = { stroke: t.ink, strokeWidth: 1.6, fill: 'none' } as const;
+  const ink = { stroke: t.ink, strokeWidth: 1.6 } as const;
   const block = (dy = 0, tilt = 0): React.ReactNode => (
     <Rect
       x={5}
@@ -24,9 +24,11 @@ export function PadDrawing({ condition }: { condition: PadCondition }) {
     <Svg width={W} height={H} aria-hidden>
       <Rect x={2} y={24} width={50} height={6} fill={t.inkSoft} stroke={t.ink} strokeWidth={1.2} />
       {condition === 'lifting' ? block(0, -11) : block()}
-      {condition === 'hairline' ? <Path d="M 27 5 l 1.5 4 l -1 3" {...ink} strokeWidth={1} /> : null}
-      {condition === 'crackThird' ? <Path d="M 24 5 l 3 4 l -2 3" {...ink} strokeWidth={2.6} /> : null}
-      {condition === 'crackThrough' ? <Path d="M 24 4 l 4 5 l -4 5 l 4 9" {...ink} strokeWidth={2.8} /> : null}
+      {condition === 'hairline' ? <Path d="M 27 5 l 1.5 4 l -1 3" {...ink} fill="none" strokeWidth={1} /> : null}
+      {condition === 'crackThird' ? <Path d="M 24 5 l 3 4 l -2 3" {...ink} fill="none" strokeWidth={2.6} /> : null}
+      {condition === 'crackThrough' ? (
+        <Path d="M 24 4 l 4 5 l -4 5 l 4 9" {...ink} fill="none" strokeWidth={2.8} />
+      ) : null}
       {condition === 'crumbling' ? (
         <>
           <Path d="M 36 5 l -4 5 l 5 4 l -3 5 l 6 3 l 9 0 l 0 -17 Z" fill={t.sheet} stroke={t.ink} strokeWidth={1.4} />
@@ -56,6 +58,7 @@ export function PadDrawing({ condition }: { condition: PadCondition }) {
             d="M 12 6 l -2 4 l 2 4 l -2 7 M 42 6 l 2 5 l -2 4 l 2 6"
             {...ink}
             strokeWidth={1}
+            fill="none"
             strokeDasharray="2 2"
           />
         </>

@@ -56,6 +56,12 @@ export function Shortcuts() {
             </Text>
             <Text>This list. Tab and Enter reach everything else.</Text>
           </View>
+          <View style={styles.row}>
+            <Text as="figure" style={styles.key}>
+              ⏎
+            </Text>
+            <Text>In a step: the next figure. With Ctrl: keep it and go on.</Text>
+          </View>
         </Dialog.Content>
         <Dialog.Actions>
           <MainButton mode="outlined" onPress={() => setShown(false)}>

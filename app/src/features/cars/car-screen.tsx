@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import {
   type Car,
+  type Job,
   type TrackEvent,
   cornerNames,
   cornerSequence,
@@ -10,16 +11,20 @@ import {
   nippleSequence,
   openJobsOfCar,
   sequenceReason,
+  sheetOf,
   shortDate,
   timeIn,
+  usualDurationMin,
 } from '@calvik/core';
-import { useLogbook } from '../../store/hooks';
+import { useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
 import { CornerSheet } from '../../ui/corner-sheet';
 import { Gone } from '../../ui/gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FluidCard } from '../fluid/fluid-card';
 import { History } from '../fluid/history';
+import { newRecord } from '../keep';
+import { PartsCard } from '../stores/parts-card';
 import { TestChart } from '../fluid/test-chart';
 import { useEventFor } from '../fluid/use-fluid';
 
@@ -57,13 +62,35 @@ function Layout({ car }: { car: Car }) {
 
 function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const router = useRouter();
+  const sync = useSync();
+  const crew = useCrewOnDuty();
   const logbook = useLogbook();
   const customer = logbook.customers.get(car.customerId);
   const { timeZone } = logbook.shop;
   const jobs = openJobsOfCar(logbook, car.id);
   const query = event ? `?event=${event.id}` : '';
   const go = (path: string): void => router.push(`/cars/${car.id}/${path}` as never);
-  const flushJob = jobs.find((j) => j.kind !== 'boilingTest');
+  const flushJob = jobs.find((j) => j.kind === 'fluidExchange' || j.kind === 'bleed');
+  const serviceJob = jobs.find((j) => j.kind === 'service');
+  const sheet = sheetOf(logbook, car);
+  const missing = sheet.fasteners.filter((f) => f.torqueNm === null).length;
+  /** The service that is planned, or one that begins now. */
+  const startService = async (): Promise<void> => {
+    if (serviceJob) return router.push(`/service/${serviceJob.id}` as never);
+    if (!crew) return router.push('/settings' as never);
+    const job: Job = {
+      ...newRecord(),
+      kind: 'service',
+      carId: car.id,
+      eventId: event?.id ?? null,
+      crewId: crew.id,
+      startAt: new Date().toISOString(),
+      durationMin: usualDurationMin.service,
+      notes: '',
+    };
+    await sync.keep('jobs', job);
+    router.push(`/service/${job.id}` as never);
+  };
   return (
     <Screen
       title={car.name}
@@ -84,6 +111,13 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       }
     >
       <FluidCard car={car} event={event} />
+      <MainButton mode="outlined" icon="wrench" onPress={() => void startService()}>
+        {serviceJob
+          ? logbook.factsOfJob(serviceJob.id).length > 0
+            ? 'Go on with the service'
+            : 'Open the planned service'
+          : 'Start a service'}
+      </MainButton>
       <Section
         title="Planned"
         aside={
@@ -97,12 +131,27 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           <LinkRow
             key={job.id}
             label={`${jobName[job.kind]} on ${dateIn(job.startAt, timeZone)}`}
-            onPress={() => go(`plan?job=${job.id}`)}
+            onPress={() =>
+              job.kind === 'service' ? router.push(`/service/${job.id}` as never) : go(`plan?job=${job.id}`)
+            }
           >
             <Text as="strong">{`${jobName[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`}</Text>
             <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
           </LinkRow>
         ))}
+      </Section>
+      <Section
+        title="Pads and rotors"
+        aside={
+          <MainButton mode="text" onPress={() => go('sheet')}>
+            Torque figures
+          </MainButton>
+        }
+      >
+        <PartsCard car={car} />
+        {missing > 0 ? (
+          <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
+        ) : null}
       </Section>
       <Section title="Boiling tests">
         <TestChart car={car} event={event} />

@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useWatch } from 'react-hook-form';
 import type { Customer } from '@calvik/core';
 import { useLogbook, useUnits } from '../../store/hooks';
-import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
+import { ChoiceField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
@@ -15,6 +15,7 @@ interface CustomerForm {
   phone: string;
   email: string;
   notes: string;
+  units: Customer['units'];
   fluidPolicy: PolicyForm;
   demandedMarginC: string;
 }
@@ -27,6 +28,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
     phone: customer?.phone ?? '',
     email: customer?.email ?? '',
     notes: customer?.notes ?? '',
+    units: customer?.units ?? 'metric',
     fluidPolicy: policyForm(customer?.fluidPolicy),
     demandedMarginC: quantityText(customer?.demandedMarginC ?? null, 'temperatureDifference', system),
   });
@@ -60,6 +62,15 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
         <TextField control={form.control} name="name" label="Name" required />
         <TextField control={form.control} name="phone" label="Phone" />
         <TextField control={form.control} name="email" label="E-mail" />
+        <ChoiceField
+          control={form.control}
+          name="units"
+          label="Service sheets in"
+          options={[
+            { value: 'metric', label: 'Metric' },
+            { value: 'imperial', label: 'Imperial' },
+          ]}
+        />
       </Section>
       <Section title="What this customer wants for the fluid">
         <PickField

@@ -10,9 +10,11 @@ import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../keep';
+import { serviceFactLine } from '../service/fact-line';
 
 /** One fact as a line of the history: what it is, and what it says. */
-export function describe(fact: Fact, logbook: Logbook, { show }: Units): { title: string; text: string } {
+export function describe(fact: Fact, logbook: Logbook, units: Units): { title: string; text: string } {
+  const { show } = units;
   switch (fact.kind) {
     case 'boilingTest':
       return {
@@ -31,7 +33,7 @@ export function describe(fact: Fact, logbook: Logbook, { show }: Units): { title
         .join(', ');
       return {
         title: fact.scope === 'full' ? 'Flush' : 'Bleed',
-        text: `${names}; ${show(wasteOf(fact), 'volume')} out; pedal ${fact.pedalBefore} → ${fact.pedalAfter}`,
+        text: `${names}; ${show(wasteOf(fact), 'volume')} out; pedal ${fact.pedalBefore ?? 'not noted'} → ${fact.pedalAfter ?? 'not noted'}`,
       };
     }
     case 'systemCleared':
@@ -42,10 +44,19 @@ export function describe(fact: Fact, logbook: Logbook, { show }: Units): { title
       return { title: `${show(fact.leftMl, 'volume')} left`, text: 'Looked at' };
     case 'withdrawal':
       return { title: 'Withdrawn', text: '' };
+    default:
+      return serviceFactLine(fact, logbook, units);
   }
 }
 
 const STEP = 8;
+
+/** The step of a guided service in which a reading is corrected; null for what is not. */
+function stepOfFact(fact: Fact): string | null {
+  if (fact.kind === 'padMeasurement') return `pads.${fact.corner}`;
+  if (fact.kind === 'rotorMeasurement') return `rotor.${fact.corner}`;
+  return fact.kind === 'driverReport' ? 'driver' : null;
+}
 
 /** Everything on record about a car (or a bottle), newest first; corrected entries stay visible, struck through. */
 export function History({ carId, bottleId }: { carId?: string; bottleId?: string }) {
@@ -71,8 +82,12 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
   const replacedBy = useMemo(() => new Map(facts.filter((f) => f.replaces).map((f) => [f.replaces!, f])), [facts]);
   if (facts.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
   const correct = (fact: Fact): void => {
-    const path = fact.kind === 'fluidExchange' ? 'flush' : 'test';
-    router.push(`/cars/${carId}/${path}?corrects=${fact.id}` as never);
+    const stepKey = stepOfFact(fact);
+    router.push(
+      (stepKey && fact.jobId
+        ? `/service/${fact.jobId}/${stepKey}`
+        : `/cars/${carId}/${fact.kind === 'fluidExchange' ? 'flush' : 'test'}?corrects=${fact.id}`) as never,
+    );
   };
   return (
     <View testID="history">
@@ -83,7 +98,10 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
         const correctable =
           carId &&
           !later &&
-          (fact.kind === 'boilingTest' || fact.kind === 'moistureReading' || fact.kind === 'fluidExchange');
+          (fact.kind === 'boilingTest' ||
+            fact.kind === 'moistureReading' ||
+            fact.kind === 'fluidExchange' ||
+            stepOfFact(fact) !== null);
         return (
           <View
             key={fact.id}

@@ -48,12 +48,17 @@ interface TestForm {
 }
 
 export function TestScreen() {
-  const { id, event: eventId, corrects } = useLocalSearchParams<{ id: string; event?: string; corrects?: string }>();
+  const {
+    id,
+    event: eventId,
+    corrects,
+    job,
+  } = useLocalSearchParams<{ id: string; event?: string; corrects?: string; job?: string }>();
   const car = useLogbook().cars.get(id);
   const event = useEventFor(id, eventId);
   const corrected = useCorrected(corrects);
   if (!car || (corrects && !corrected)) return <Gone what={car ? 'entry' : 'car'} back="/cars" />;
-  return <TestPage key={`${car.id} ${corrects ?? ''}`} car={car} event={event} corrected={corrected} />;
+  return <TestPage key={`${car.id} ${corrects ?? ''}`} car={car} event={event} corrected={corrected} jobId={job} />;
 }
 
 function initial(
@@ -82,7 +87,17 @@ function initial(
 }
 
 /** A boiling test or a pen reading: by hand or from the bench, with the verdict while typing. */
-function TestPage({ car, event, corrected }: { car: Car; event: TrackEvent | null; corrected: Fact | undefined }) {
+function TestPage({
+  car,
+  event,
+  corrected,
+  jobId,
+}: {
+  car: Car;
+  event: TrackEvent | null;
+  corrected: Fact | undefined;
+  jobId: string | undefined;
+}) {
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
@@ -162,12 +177,16 @@ function TestPage({ car, event, corrected }: { car: Car; event: TrackEvent | nul
             : 'Type the reading first.',
       );
     setSentence(null);
-    if (await keepFact(draft, values.date, correction)) {
+    // A test asked for by planned work counts for it.
+    const forJob = jobId ?? corrected?.jobId;
+    if (await keepFact(forJob ? { ...draft, jobId: forJob } : draft, values.date, correction)) {
       finished();
       router.replace(
-        (values.sampleFrom === 'bottle'
-          ? `/stores/bottles/${values.bottleId}`
-          : `/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}`) as never,
+        (jobId && logbook.jobs.get(jobId)?.kind === 'service'
+          ? `/service/${jobId}`
+          : values.sampleFrom === 'bottle'
+            ? `/stores/bottles/${values.bottleId}`
+            : `/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}`) as never,
       );
     }
   };

@@ -1,10 +1,12 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { bottleState, wasteCollectedMl } from '@calvik/core';
+import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { placeWords } from './part-screen';
+import { Waste } from './waste';
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
 export function StoresScreen() {
@@ -25,7 +27,6 @@ export function StoresScreen() {
         ),
     [logbook, today],
   );
-  const waste = useMemo(() => wasteCollectedMl(logbook), [logbook]);
   const full = bottles.filter((b) => b.leftMl > 0 && !b.bottle.archived);
   const shown = empties ? bottles : full;
   const fluids = [...logbook.fluids.values()].filter((f) => !f.archived).sort((a, b) => a.name.localeCompare(b.name));
@@ -75,13 +76,23 @@ export function StoresScreen() {
           ))}
         </View>
       </Section>
+      <Parts
+        title="Pads and shoes"
+        path="pads"
+        add="New pad set"
+        parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${p.compound}` }))}
+      />
+      <Parts
+        title="Rotors"
+        path="rotors"
+        add="New rotor pair"
+        parts={[...logbook.rotorPairs.values()].map((r) => ({
+          ...r,
+          words: `${r.label}  ${show(r.newThicknessMm, 'length', 1)} new`,
+        }))}
+      />
       <Section title="Used fluid">
-        <Text as="figure" testID="waste">
-          {show(waste, 'volume')}
-        </Text>
-        <Text as="small">
-          In the labelled container, by the records. It goes to a disposal point, never down a drain.
-        </Text>
+        <Waste />
       </Section>
       <Section
         title="Fluids"
@@ -101,5 +112,42 @@ export function StoresScreen() {
         </View>
       </Section>
     </Screen>
+  );
+}
+
+type Part = (PadSet | RotorPair) & { words: string };
+
+/** Labelled parts, those on the shelf first. */
+function Parts({ title, path, add, parts }: { title: string; path: string; add: string; parts: Part[] }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const listed = parts
+    .filter((p) => !p.archived)
+    .map((p) => ({ ...p, place: placeWords(logbook, p) }))
+    .sort(
+      (a, b) =>
+        Number(a.place.startsWith('on the shelf')) - Number(b.place.startsWith('on the shelf')) ||
+        a.label.localeCompare(b.label),
+    )
+    .reverse();
+  return (
+    <Section
+      title={title}
+      aside={
+        <MainButton mode="text" icon="plus" onPress={() => router.push(`/stores/${path}/new` as never)}>
+          {add}
+        </MainButton>
+      }
+    >
+      {listed.length === 0 ? <Text tone="inkSoft">None with a label yet.</Text> : null}
+      <View>
+        {listed.map((p) => (
+          <LinkRow key={p.id} label={p.words} onPress={() => router.push(`/stores/${path}/${p.id}` as never)}>
+            <Text as="strong">{p.words}</Text>
+            <Text as="small">{`${p.axle}${p.carId ? `, ${logbook.cars.get(p.carId)?.name ?? 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
+          </LinkRow>
+        ))}
+      </View>
+    </Section>
   );
 }

@@ -37,17 +37,40 @@ interface PlanForm {
 }
 
 export function PlanScreen() {
-  const { id, event: eventId, job: jobId } = useLocalSearchParams<{ id: string; event?: string; job?: string }>();
+  const {
+    id,
+    event: eventId,
+    job: jobId,
+    kind,
+  } = useLocalSearchParams<{ id: string; event?: string; job?: string; kind?: string }>();
   const logbook = useLogbook();
   const car = logbook.cars.get(id);
   const event = useEventFor(id, eventId);
   const job = jobId ? logbook.jobs.get(jobId) : undefined;
   if (!car || (jobId && !job)) return <Gone what={car ? 'job' : 'car'} back="/work" />;
-  return <PlanPage key={job?.id ?? car.id} car={car} event={event} job={job} />;
+  return (
+    <PlanPage
+      key={job?.id ?? car.id}
+      car={car}
+      event={event}
+      job={job}
+      kind={kind === 'service' ? 'service' : 'fluidExchange'}
+    />
+  );
 }
 
 /** When, how long, and who; says at once when that person or that car is already taken. */
-function PlanPage({ car, event, job }: { car: Car; event: TrackEvent | null; job: Job | undefined }) {
+function PlanPage({
+  car,
+  event,
+  job,
+  kind,
+}: {
+  car: Car;
+  event: TrackEvent | null;
+  job: Job | undefined;
+  kind: Job['kind'];
+}) {
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
@@ -59,10 +82,10 @@ function PlanPage({ car, event, job }: { car: Car; event: TrackEvent | null; job
   const latest = event && event.startDate > today ? plusDays(event.startDate, -1) : plusDays(today, 1);
   const soon = plusDays(today, 1);
   const { form, restored, startOver, finished } = useDraftForm<PlanForm>(`plan.${job?.id ?? car.id}`, {
-    kind: job?.kind ?? 'fluidExchange',
+    kind: job?.kind ?? kind,
     date: job ? dateIn(job.startAt, timeZone) : soon < latest ? soon : latest,
     time: job ? timeIn(job.startAt, timeZone) : '09:00',
-    duration: quantityText(job?.durationMin ?? usualDurationMin.fluidExchange, 'duration', system),
+    duration: quantityText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
     crewId: job?.crewId ?? crew?.id ?? '',
     notes: job?.notes ?? '',
   });
@@ -122,7 +145,7 @@ function PlanPage({ car, event, job }: { car: Car; event: TrackEvent | null; job
           control={control}
           name="kind"
           label="Work"
-          options={(['fluidExchange', 'bleed', 'boilingTest'] as const).map((k) => ({
+          options={(['service', 'fluidExchange', 'bleed', 'boilingTest'] as const).map((k) => ({
             value: k,
             label: k === 'boilingTest' ? 'Test' : jobName[k],
           }))}

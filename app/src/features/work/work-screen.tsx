@@ -28,7 +28,11 @@ export function WorkScreen() {
     return [...byDay];
   }, [logbook, whose, crew, timeZone, today]);
   const open = (job: Job): void =>
-    router.push(`/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}` as never);
+    router.push(
+      (job.kind === 'service'
+        ? `/service/${job.id}`
+        : `/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}`) as never,
+    );
   return (
     <Screen title="Work" above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}>
       {crew ? (
@@ -70,11 +74,18 @@ export function WorkScreen() {
                   <View style={styles.grow}>
                     <LinkRow
                       label={`${jobName[job.kind]} on ${car?.name ?? 'a car'}`}
-                      onPress={() => (done ? router.push(`/cars/${job.carId}` as never) : open(job))}
+                      onPress={() =>
+                        done && job.kind !== 'service' ? router.push(`/cars/${job.carId}` as never) : open(job)
+                      }
                     >
                       <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
                         {`${jobName[job.kind]}, ${car?.name ?? 'car not known'}`}
                       </Text>
+                      {job.kind === 'service' && !done && logbook.factsOfJob(job.id).length > 0 ? (
+                        <Text as="small" tone="amber">
+                          Under way, not released
+                        </Text>
+                      ) : null}
                       <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
                     </LinkRow>
                   </View>

@@ -1,0 +1,3 @@
+import { formScreen } from '../../../../features/form-screen';
+
+export default formScreen('EditPadSetScreen');

@@ -1,0 +1,1 @@
+export { PadSetScreen as default } from '../../../../features/stores/part-screen';

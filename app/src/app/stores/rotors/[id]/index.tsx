@@ -1,0 +1,1 @@
+export { RotorPairScreen as default } from '../../../../features/stores/part-screen';
