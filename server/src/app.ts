@@ -25,6 +25,7 @@ export interface AppSettings {
   version?: string;
 }
 
+const FILE = /\.(js|css|map|json|html|txt|xml|ico|png|jpe?g|webp|svg|ttf|otf|woff2?|wasm|php|env)$/i;
 const HASHED = /-[0-9a-f]{32}\.|\.[0-9a-f]{32}\./;
 
 /** The whole application: API, and the built interface beside it. `stop` ends what streams. */
@@ -87,8 +88,8 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
       }),
     );
     app.get('/{*path}', (request, response, next) => {
-      // A missing file is missing; any other address is a place inside the interface.
-      if (/\.[a-z0-9]{2,5}$/i.test(request.path)) next();
+      // A missing file is missing; any other address is a place inside the interface, also one with a point in it.
+      if (FILE.test(request.path)) next();
       else response.set('Cache-Control', 'no-cache').sendFile(join(staticDir, 'index.html'));
     });
   }

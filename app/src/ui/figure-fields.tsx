@@ -71,7 +71,10 @@ export function FigureFields({
     verdict === 'stop' ? 'stop' : verdict === 'watch' || verdict === 'needsWork' ? 'amber' : 'ink';
   return (
     <View style={styles.all}>
-      <View style={styles.lines}>
+      {fields.length === 1 && typeof field.last === 'number' ? (
+        <Text as="small">{`Last ${show(field.last, field.dimension, field.digits)}`}</Text>
+      ) : null}
+      <View style={fields.length === 1 ? styles.none : styles.lines}>
         {fields.map((f) => {
           const text = values[f.key] ?? '';
           const value = read(text, f.dimension);
@@ -131,6 +134,8 @@ export function FigureFields({
 
 const styles = StyleSheet.create({
   all: { gap: 10 },
+  // One figure is its own line: the keypad's display.
+  none: { display: 'none' },
   lines: { flexDirection: 'row', flexWrap: 'wrap', margin: -2 },
   line: {
     minHeight: GUIDED_TARGET,

@@ -338,14 +338,17 @@ export function lastGate(facts: readonly Fact[]): Extract<Fact, { kind: 'pedalCh
  * The step to go on with: the first open one that is mine to do, after the one just done where there is one, else from the
  * beginning; at the end whatever is left.
  */
-export function nextStep(
-  steps: readonly ServiceStep[],
-  crewId: string | null,
-  afterKey?: string,
-): ServiceStep | null {
-  const isMine = (s: ServiceStep): boolean => s.state === 'todo' && (s.handedTo === null || s.handedTo === crewId);
+export function nextStep(steps: readonly ServiceStep[], crewId: string | null, afterKey?: string): ServiceStep | null {
+  const isOpen = (s: ServiceStep): boolean => s.state === 'todo';
+  const isGiven = (s: ServiceStep): boolean => isOpen(s) && s.handedTo !== null && s.handedTo === crewId;
+  const isMine = (s: ServiceStep): boolean => isOpen(s) && (s.handedTo === null || s.handedTo === crewId);
+  // What was handed to somebody is theirs first; then whatever nobody else has.
+  const given = steps.find(isGiven);
+  if (given) return given;
   const from = afterKey ? steps.findIndex((s) => s.key === afterKey) + 1 : 0;
-  return steps.slice(from).find(isMine) ?? steps.find(isMine) ?? steps.find((s) => s.state === 'todo') ?? null;
+  const next = steps.slice(from).find(isMine) ?? steps.find(isMine) ?? steps.find(isOpen) ?? null;
+  // Nipples keep their sequence: where it began again, it begins with the first.
+  return next?.key.startsWith('draw.') ? (steps.find((s) => s.key.startsWith('draw.') && isMine(s)) ?? next) : next;
 }
 
 /**

@@ -241,11 +241,6 @@ export function BoilStep({ s, step }: StepProps) {
       wanted={`Wants ${show(judgement.demanded.value, 'temperature')}${s.event ? ` at ${s.event.name}` : ''}.`}
       make={() => (body ? [body] : 'Type the reading, or take it with the tester or the pen.')}
       onKept={clear}
-      footer={
-        <MainButton mode="outlined" onPress={() => router.push(`/cars/${s.car.id}/test?job=${s.job.id}` as never)}>
-          Tester or pen
-        </MainButton>
-      }
     >
       {ownBoil ? <Text as="strong">{ownBoil}</Text> : null}
       <View testID="live-verdict" style={styles.gap}>
@@ -268,6 +263,9 @@ export function BoilStep({ s, step }: StepProps) {
         selected="reading"
         onSelect={() => undefined}
       />
+      <MainButton mode="outlined" onPress={() => router.push(`/cars/${s.car.id}/test?job=${s.job.id}` as never)}>
+        Tester or pen
+      </MainButton>
     </StepFrame>
   );
 }
