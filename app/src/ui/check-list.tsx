@@ -2,6 +2,7 @@ import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { type CheckItem, type CheckName, type Corner, checkName, corners } from '@calvik/core';
 import { GUIDED_TARGET, TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
+import { onSpace } from './keyboard';
 import { MainButton } from './screen';
 import { Text } from './text';
 
@@ -82,6 +83,7 @@ export function CheckList({
                     aria-checked={on}
                     aria-label={`${words}: ${label}`}
                     onPress={() => set(name, { result: value })}
+                    {...onSpace(() => set(name, { result: value }))}
                     style={[
                       styles.choice,
                       {

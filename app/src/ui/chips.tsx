@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
+import { onSpace } from './keyboard';
 import type { Option } from './segments';
 import { Text } from './text';
 
@@ -38,6 +39,7 @@ export function Chips<T extends string>({
               aria-checked={on}
               aria-label={`${label}: ${name}`}
               onPress={() => toggle(value)}
+              {...onSpace(() => toggle(value))}
               style={[
                 styles.chip,
                 {
@@ -85,6 +87,7 @@ export function ChoiceChips<T extends string>({
               aria-checked={on}
               aria-label={`${label}: ${name}`}
               onPress={() => onChange(own)}
+              {...onSpace(() => onChange(own))}
               style={[
                 styles.chip,
                 {

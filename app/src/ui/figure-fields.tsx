@@ -48,6 +48,7 @@ export function FigureFields({
   onSelect,
   columns = 1,
   onDone,
+  focus = true,
 }: {
   fields: readonly FigureField[];
   values: Record<string, string>;
@@ -57,6 +58,8 @@ export function FigureFields({
   columns?: 1 | 2 | 4;
   /** After the last line: Enter on a keyboard. */
   onDone?: () => void;
+  /** Takes the keyboard, where there is one. Of several lists on a page only one does. */
+  focus?: boolean;
 }) {
   const t = useTokens();
   const { show } = useUnits();
@@ -126,7 +129,7 @@ export function FigureFields({
         unitKeys={unitKeys[field.dimension] ?? []}
         onNext={next ? () => onSelect(next.key) : onDone}
         nextLabel={next ? `Next: ${next.label}` : undefined}
-        focus
+        focus={focus}
       />
     </View>
   );

@@ -5,6 +5,7 @@ import { useAppSelector, useCrewOnDuty } from '../store/hooks';
 import { selectShop } from '../store/logbook';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
+import { onEnter } from './keyboard';
 import { useWide } from './screen';
 import { Shortcuts } from './shortcuts';
 import { Text } from './text';
@@ -30,6 +31,7 @@ function NavItem({ room, wide, on }: { room: (typeof rooms)[number]; wide: boole
       aria-label={room.name}
       {...(on ? { 'aria-current': 'page' } : {})}
       onPress={() => router.navigate(room.path as never)}
+      {...onEnter(() => router.navigate(room.path as never))}
       style={[wide ? styles.railItem : styles.barItem, on && { backgroundColor: t.ironWash }]}
     >
       <Icon name={room.icon} color={on ? t.iron : t.inkSoft} />
@@ -53,6 +55,7 @@ function Connection() {
       <Pressable
         role="link"
         onPress={() => router.navigate('/unsent' as never)}
+        {...onEnter(() => router.navigate('/unsent' as never))}
         style={[styles.banner, { backgroundColor: t.stopWash, borderColor: t.stop }]}
       >
         <Icon name="alert" size={18} color={t.stop} />
@@ -101,6 +104,7 @@ export function Frame({ children }: { children: ReactNode }) {
             role="link"
             aria-label="On duty and settings"
             onPress={() => router.navigate('/settings' as never)}
+            {...onEnter(() => router.navigate('/settings' as never))}
             style={styles.railItem}
           >
             <Icon name="person" color={t.inkSoft} />

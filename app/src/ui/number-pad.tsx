@@ -75,7 +75,7 @@ export function NumberPad({
           onChangeText={onChange}
           inputMode="none"
           onSubmitEditing={onNext}
-          submitBehavior="submit"
+          blurOnSubmit={false}
           maxLength={16}
           style={[styles.input, { color: t.ink }]}
           placeholder="–"

@@ -5,6 +5,7 @@ import { Button } from 'react-native-paper';
 import { TARGET, WIDE } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
+import { onEnter } from './keyboard';
 import { Text } from './text';
 
 /** Whether list and detail stand side by side. */
@@ -128,6 +129,7 @@ export function LinkRow({
       role="link"
       aria-label={label}
       onPress={onPress}
+      {...onEnter(onPress)}
       testID={testID}
       style={({ pressed }) => [
         styles.row,

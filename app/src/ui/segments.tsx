@@ -1,6 +1,7 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import { TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
+import { onSpace } from './keyboard';
 import { Text } from './text';
 
 export interface Option<T extends string> {
@@ -33,6 +34,7 @@ export function Segments<T extends string>({
             aria-checked={on}
             aria-label={`${label}: ${option.label}`}
             onPress={() => onChange(option.value)}
+            {...onSpace(() => onChange(option.value))}
             style={[
               styles.segment,
               { backgroundColor: on ? t.ironWash : t.sheet, borderColor: t.inkSoft },
@@ -74,6 +76,7 @@ export function RadioList<T extends string>({
             aria-checked={on}
             aria-label={option.label}
             onPress={() => onChange(option.value)}
+            {...onSpace(() => onChange(option.value))}
             style={[styles.listed, { borderColor: t.rule, backgroundColor: on ? t.ironWash : 'transparent' }]}
           >
             <View style={[styles.dot, { borderColor: on ? t.iron : t.inkSoft }]}>

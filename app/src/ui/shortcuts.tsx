@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
@@ -23,12 +23,14 @@ const isTyping = (target: EventTarget | null): boolean =>
 /** Keys for the wide screen, listed under "?". They keep quiet while somebody is typing. */
 export function Shortcuts() {
   const router = useRouter();
+  // In guided work a digit is a figure, wherever the cursor is.
+  const isGuided = usePathname().startsWith('/service/');
   const [shown, setShown] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === '?') setShown(true);
-      const found = keys.find((k) => k.key === event.key);
+      const found = keys.find((k) => k.key === event.key && !(isGuided && /\d/.test(k.key)));
       if (!found) return;
       event.preventDefault();
       setShown(false);
@@ -36,7 +38,7 @@ export function Shortcuts() {
     };
     addEventListener('keydown', press);
     return () => removeEventListener('keydown', press);
-  }, [router]);
+  }, [router, isGuided]);
   return (
     <Portal>
       <Dialog visible={shown} onDismiss={() => setShown(false)} style={styles.dialog}>

@@ -4,6 +4,7 @@ import { useUnits } from '../../store/hooks';
 import { TARGET } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { Icon } from '../../ui/icons';
+import { onSpace } from '../../ui/keyboard';
 import { Text } from '../../ui/text';
 
 /** A box to tick with a gloved thumb. */
@@ -15,6 +16,7 @@ export function Tick({ label, name, on, onPress }: { label: string; name: string
       aria-checked={on}
       aria-label={name}
       onPress={onPress}
+      {...onSpace(onPress)}
       style={[styles.tick, { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet }]}
     >
       <View style={[styles.box, { borderColor: on ? t.iron : t.inkSoft }]}>
@@ -54,6 +56,7 @@ export function BottleRow({
       aria-checked={chosen}
       aria-label={`Bottle ${bottle.label} ${fluid?.name ?? ''}`}
       onPress={onPress}
+      {...onSpace(onPress)}
       style={[
         styles.bottle,
         {

@@ -139,11 +139,13 @@ export function StepFrame({
     const press = (event: KeyboardEvent): void => {
       if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
         event.preventDefault();
+        event.stopPropagation();
         void keep();
       }
     };
-    addEventListener('keydown', press);
-    return () => removeEventListener('keydown', press);
+    // Before whatever has the focus takes the Enter for itself.
+    addEventListener('keydown', press, true);
+    return () => removeEventListener('keydown', press, true);
   });
 
   const caution = cautions[step.key] ?? cautions[step.key.split('.')[0]!];

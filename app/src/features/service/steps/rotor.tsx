@@ -254,6 +254,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           onChange={set}
           selected={selected.startsWith('t') ? 'runout' : selected}
           onSelect={select}
+          focus={!selected.startsWith('t')}
         />
       </Section>
     </StepFrame>
