@@ -17,6 +17,10 @@ const box = (page: Page, name: string | RegExp) =>
 const heading = (page: Page, name: string) =>
   expect(page.getByRole('heading', { name, level: 1, exact: true }).last()).toBeVisible();
 const keep = (page: Page) => button(page, /^(Keep and go on|Keep the correction|No complaints: go on)$/).click();
+const more = async (page: Page, what: string): Promise<void> => {
+  await button(page, 'More').click();
+  await page.getByRole('menuitem', { name: what }).click();
+};
 /** Steps are opened from the list, as they are there for both. */
 async function open(page: Page, job: string, key: string, title: string): Promise<void> {
   await page.goto(`${server.url}/service/${job}/${key}`);
@@ -134,7 +138,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
 
   await test.step('the right side is handed to Bram, who sees it on his phone', async () => {
     await heading(page, 'Pads, right front');
-    await button(page, 'Hand over').click();
+    await more(page, 'Hand over');
     await radio(page, 'What: The right side').click();
     await radio(page, 'Bram Okell').click();
     await button(page, 'Hand over').last().click();
@@ -273,7 +277,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await torque(page, 'frontPadPin.FL', ['14', '14'], 'front pad pins, FL');
     await torque(page, 'frontPadPin.FR', ['14', '20'], 'front pad pins, FR');
     await expect(page.getByTestId('torque-frontPadPin.FR')).toContainText(/stop/i);
-    await button(page, 'Later').click();
+    await button(page, 'Go on').click();
     await heading(page, 'Set the level');
     await radio(page, 'Level: MAX').click();
     await radio(page, 'Colour: Clear').click();

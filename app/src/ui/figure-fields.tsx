@@ -1,5 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
-import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit } from '@calvik/core';
+import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
 import { useUnits } from '../store/hooks';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
@@ -62,7 +62,15 @@ export function FigureFields({
   focus?: boolean;
 }) {
   const t = useTokens();
-  const { show } = useUnits();
+  const { show, system } = useUnits();
+  const lastWords = (f: FigureField): string =>
+    typeof f.last === 'number'
+      ? `last ${show(f.last, f.dimension, f.digits)}`
+      : f.optional
+        ? 'if wanted'
+        : f.last === null
+          ? 'first time'
+          : '';
   const read = useReadFigure();
   const at = Math.max(
     0,
@@ -82,6 +90,7 @@ export function FigureFields({
           const text = values[f.key] ?? '';
           const value = read(text, f.dimension);
           const on = f.key === field.key;
+          const figure = value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits);
           return (
             <View key={f.key} style={{ width: `${100 / columns}%` as never, padding: 2 }}>
               <Pressable
@@ -90,7 +99,7 @@ export function FigureFields({
                 aria-pressed={on}
                 onPress={() => onSelect(f.key)}
                 style={[
-                  columns === 4 ? styles.small : styles.line,
+                  columns === 1 ? styles.line : styles.small,
                   {
                     borderColor: on ? t.iron : t.rule,
                     borderWidth: on ? 2.5 : 1,
@@ -98,23 +107,33 @@ export function FigureFields({
                   },
                 ]}
               >
-                <View style={styles.grow}>
-                  <Text as={columns === 4 ? 'small' : 'strong'} tone="ink" numberOfLines={1}>
-                    {f.label}
-                  </Text>
-                  {columns < 4 && (f.last !== undefined || f.optional) ? (
-                    <Text as="small" numberOfLines={1}>
-                      {typeof f.last === 'number'
-                        ? `last ${show(f.last, f.dimension, f.digits)}`
-                        : f.optional
-                          ? 'if wanted'
-                          : 'first time'}
+                {columns === 1 ? (
+                  <>
+                    <View style={styles.grow}>
+                      <Text as="strong" numberOfLines={1}>
+                        {f.label}
+                      </Text>
+                      {lastWords(f) ? <Text as="small">{lastWords(f)}</Text> : null}
+                    </View>
+                    <Text as="figure" tone={toneOf(f.verdict)}>
+                      {figure}
                     </Text>
-                  ) : null}
-                </View>
-                <Text as="figure" tone={toneOf(f.verdict)}>
-                  {value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits)}
-                </Text>
+                  </>
+                ) : (
+                  <>
+                    <Text as="small" tone="ink" numberOfLines={1}>
+                      {f.label}
+                    </Text>
+                    <View style={styles.below}>
+                      {columns === 2 ? <Text as="small">{lastWords(f)}</Text> : null}
+                      <Text as="figure" tone={toneOf(f.verdict)}>
+                        {columns === 4 && value !== null
+                          ? quantityParts(value, f.dimension, system, f.digits).figure
+                          : figure}
+                      </Text>
+                    </View>
+                  </>
+                )}
               </Pressable>
             </View>
           );
@@ -126,6 +145,7 @@ export function FigureFields({
         dimension={field.dimension}
         text={values[field.key] ?? ''}
         onChange={(text) => onChange(field.key, text)}
+        digits={field.digits}
         unitKeys={unitKeys[field.dimension] ?? []}
         onNext={next ? () => onSelect(next.key) : onDone}
         nextLabel={next ? `Next: ${next.label}` : undefined}
@@ -148,6 +168,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     gap: 8,
   },
-  small: { minHeight: GUIDED_TARGET, borderRadius: 3, paddingHorizontal: 6, paddingVertical: 3 },
+  small: { minHeight: GUIDED_TARGET, borderRadius: 3, paddingHorizontal: 8, paddingVertical: 3 },
+  below: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' },
   grow: { flex: 1, minWidth: 0 },
 });

@@ -24,6 +24,7 @@ export function NumberPad({
   dimension,
   text,
   onChange,
+  digits: shownDigits,
   unitKeys,
   onNext,
   nextLabel,
@@ -33,6 +34,7 @@ export function NumberPad({
   dimension: Dimension;
   text: string;
   onChange: (text: string) => void;
+  digits?: number;
   /** Units that get a key. */
   unitKeys: readonly Unit[];
   /** Goes on to the next figure: Enter on a keyboard, and the wide key under the others where it has a name. */
@@ -83,7 +85,9 @@ export function NumberPad({
         />
         <View style={styles.beside}>
           <Text as="unit" tone="ink">
-            {parsed?.ok ? show(parsed.value, dimension) : unitDefinition(preferredUnit(dimension, system)).label}
+            {parsed?.ok
+              ? show(parsed.value, dimension, shownDigits)
+              : unitDefinition(preferredUnit(dimension, system)).label}
           </Text>
           {parsed?.ok ? <Text as="small">{other(parsed.value, dimension)}</Text> : null}
         </View>

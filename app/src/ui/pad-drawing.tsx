@@ -23,7 +23,7 @@ export function PadDrawing({ condition }: { condition: PadCondition }) {
   return (
     <Svg width={W} height={H} aria-hidden>
       <Rect x={2} y={24} width={50} height={6} fill={t.inkSoft} stroke={t.ink} strokeWidth={1.2} />
-      {condition === 'lifting' ? block(0, -11) : block()}
+      {condition === 'lifting' ? block(-3, -8) : block()}
       {condition === 'hairline' ? <Path d="M 27 5 l 1.5 4 l -1 3" {...ink} fill="none" strokeWidth={1} /> : null}
       {condition === 'crackThird' ? <Path d="M 24 5 l 3 4 l -2 3" {...ink} fill="none" strokeWidth={2.6} /> : null}
       {condition === 'crackThrough' ? (

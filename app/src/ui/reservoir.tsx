@@ -57,7 +57,7 @@ export function Reservoir({
         {targetMl === undefined ? null : (
           <Line
             x1={4}
-            x2={96}
+            x2={84}
             y1={y(targetMl)}
             y2={y(targetMl)}
             stroke={t.iron}

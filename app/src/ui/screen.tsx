@@ -49,10 +49,12 @@ export interface ScreenProps {
   footer?: ReactNode;
   children: ReactNode;
   maxWidth?: number;
+  /** Guided work: everything closer together, so that the keypad stands without scrolling. */
+  dense?: boolean;
 }
 
 /** One page: a header, what scrolls, and the main action at the foot. */
-export function Screen({ title, above, back, actions, footer, children, maxWidth = 720 }: ScreenProps) {
+export function Screen({ title, above, back, actions, footer, children, maxWidth = 720, dense = false }: ScreenProps) {
   const t = useTokens();
   const router = useRouter();
   const goBack = (): void => {
@@ -77,7 +79,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
       </View>
       <ScrollView
         style={styles.scroll}
-        contentContainerStyle={[styles.content, { maxWidth }]}
+        contentContainerStyle={[styles.content, dense && styles.dense, { maxWidth }]}
         keyboardShouldPersistTaps="handled"
       >
         {children}
@@ -211,6 +213,7 @@ const styles = StyleSheet.create({
   faint: { opacity: 0.4 },
   scroll: { flex: 1 },
   content: { padding: 16, paddingBottom: 32, gap: 24, width: '100%' },
+  dense: { paddingTop: 10, gap: 14 },
   footer: { borderTopWidth: 1, paddingHorizontal: 16, paddingVertical: 10 },
   footerInner: { width: '100%', gap: 8 },
   section: { gap: 12 },

@@ -79,7 +79,21 @@ export function ReasonLine({ reason }: { reason: Reason }) {
   );
 }
 
+/** The verdict while somebody types: the worst of it in one line; the rest stands where there is room. */
+export function LiveVerdict({ reasons, hasReading }: { reasons: readonly Reason[]; hasReading: boolean }) {
+  const first = reasons[0];
+  if (!hasReading) return null;
+  return (
+    <View style={styles.live}>
+      <VerdictMark verdict={first?.verdict ?? 'inOrder'} />
+      {first ? <Text style={styles.liveText}>{first.text}</Text> : null}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
+  live: { flexDirection: 'row', alignItems: 'flex-start', gap: 8 },
+  liveText: { flex: 1, minWidth: 0 },
   mark: { borderWidth: 1.5, paddingHorizontal: 7, paddingVertical: 1, borderRadius: 3, alignSelf: 'flex-start' },
   reason: { flexDirection: 'row', borderWidth: 1, borderRadius: 3, overflow: 'hidden' },
   reasonText: { flex: 1, paddingHorizontal: 12, paddingVertical: 8, gap: 1 },

@@ -104,7 +104,10 @@ export function judgeCorners(logbook: Logbook, car: Car, sheet: BrakeSheet): Car
   const odd = byAxle((axle) => {
     const [left, right] = cornersOf(axle);
     const [a, b] = [states[left].pads, states[right].pads];
-    return a && b ? oddCorner({ corner: left, mm: thinnest(a) }, { corner: right, mm: thinnest(b) }) : null;
+    // Two readings of the same day: one old and one new say nothing about each other.
+    return a && b && a.jobId === b.jobId
+      ? oddCorner({ corner: left, mm: thinnest(a) }, { corner: right, mm: thinnest(b) })
+      : null;
   });
   const axleReasons = byAxle((axle) => [
     ...(odd[axle] ? [odd[axle].reason] : []),

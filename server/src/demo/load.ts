@@ -313,6 +313,17 @@ export function demoData(now: Instant): DemoData {
     for (const body of service[collection]) records.push({ collection, body } as AnyRecord);
   }
   facts.push(...service.facts);
+  const emptied = at(52, '16:30');
+  facts.push({
+    id: newId(emptied),
+    at: emptied,
+    recordedAt: emptied,
+    by: crew.ines!,
+    kind: 'wasteHandedOver',
+    volumeMl: 18_000,
+    to: 'Town depot',
+    receipt: 'TD-2214',
+  });
   return { records, facts };
 }
 

@@ -15,6 +15,7 @@ import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../store/ho
 import { selectLogbook } from '../../store/logbook';
 import { useTokens } from '../../theme/use-tokens';
 import { ChoiceChips } from '../../ui/chips';
+import { PickSheet } from '../../ui/pick-sheet';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { RadioList } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -30,7 +31,6 @@ const cautions: Partial<Record<string, string>> = {
   pads: 'Gloves and mask; dust is wetted, never blown.',
   rotor: 'Hot rotors burn: wait. Dust is wetted, never blown.',
   retract: 'Fingers clear of pistons. Cleaner and flame never meet.',
-  fit: 'Nobody opens the door of a car in parking-brake service mode.',
   exchange: 'The maker’s manual goes first. Air in the ABS unit is a workshop’s job.',
   seal: 'Stay under the ceiling. Release pressure slowly before the cap comes off.',
   draw: 'Eyes and gloves. Hose end under old fluid. Used fluid to the container, never a drain.',
@@ -82,7 +82,7 @@ export function StepFrame({
   const logbook = useLogbook();
   const { keepFact, saving, problem } = useKeepFact();
   const [sentence, setSentence] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<'skip' | 'hand' | null>(null);
+  const [dialog, setDialog] = useState<'more' | 'skip' | 'hand' | null>(null);
   const {
     draft: why,
     change: setWhy,
@@ -92,7 +92,7 @@ export function StepFrame({
     outOfTurn: '',
   });
   const takePhoto = useTakePhoto(s, step);
-  const before = step.state === 'todo' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
+  const before = step.state === 'todo' && step.key !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const made = make?.();
   const corrected = typeof made === 'object' ? made.some((body) => standingReading(s, body) !== null) : false;
@@ -148,12 +148,16 @@ export function StepFrame({
     return () => removeEventListener('keydown', press, true);
   });
 
-  const caution = cautions[step.key] ?? cautions[step.key.split('.')[0]!];
+  const caution =
+    step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
+      ? 'Parking-brake motors pinch: service mode on, and nobody opens the door in the middle.'
+      : (cautions[step.key] ?? cautions[step.key.split('.')[0]!]);
   return (
     <Screen
       title={step.title}
       above={`${s.car.name} · ${phaseNames[step.phase]}`}
       back={`/service/${s.job.id}`}
+      dense
       actions={<IconButton icon="camera" label="Take a photo" onPress={takePhoto.open} />}
       footer={
         <View style={styles.footer}>
@@ -163,24 +167,22 @@ export function StepFrame({
             </Text>
           ) : null}
           {footer}
-          {make ? (
-            <MainButton onPress={() => void keep()} loading={saving}>
-              {keepLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
-            </MainButton>
-          ) : null}
-          {step.key === 'release' ? null : (
-            <View style={styles.more}>
-              <MainButton mode="text" onPress={() => setDialog('skip')}>
-                Skip
+          <View style={styles.row}>
+            {step.key === 'release' ? null : (
+              <MainButton mode="outlined" onPress={() => setDialog('more')}>
+                More
               </MainButton>
-              <MainButton mode="text" onPress={() => setDialog('hand')}>
-                Hand over
-              </MainButton>
-              <MainButton mode="text" onPress={goOn}>
-                Later
-              </MainButton>
+            )}
+            <View style={styles.grow}>
+              {make ? (
+                <MainButton onPress={() => void keep()} loading={saving}>
+                  {keepLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
+                </MainButton>
+              ) : step.key === 'release' ? null : (
+                <MainButton onPress={goOn}>Go on</MainButton>
+              )}
             </View>
-          )}
+          </View>
         </View>
       }
     >
@@ -223,6 +225,21 @@ export function StepFrame({
         </Section>
       ) : null}
       <Photos s={s} step={step} />
+      <PickSheet
+        title={step.title}
+        visible={dialog === 'more'}
+        chosen={undefined}
+        options={[
+          { value: 'skip', label: 'Skip, with a reason' },
+          { value: 'hand', label: 'Hand over' },
+          { value: 'later', label: 'Later' },
+        ]}
+        onClose={() => setDialog(null)}
+        onPick={(what) => {
+          setDialog(what === 'skip' || what === 'hand' ? what : null);
+          if (what === 'later') goOn();
+        }}
+      />
       {dialog === 'skip' ? (
         <SkipDialog
           step={step}
@@ -408,7 +425,8 @@ export const lastOf = <K extends Fact['kind']>(
 
 const styles = StyleSheet.create({
   footer: { gap: 8 },
-  more: { flexDirection: 'row', justifyContent: 'space-between' },
+  row: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1 },
   head: { gap: 4 },
   notice: { borderWidth: 1.5, borderRadius: 3, padding: 12, gap: 8 },
   dialog: { maxWidth: 520, alignSelf: 'center', width: '94%' },

@@ -163,6 +163,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         onChange={(key, text) => change({ [key]: text } as never)}
         selected={selected}
         onSelect={select}
+        columns={2}
       />
       <Section title="Ran clean">
         <Segments

@@ -212,6 +212,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
             onChange={(key, text) => change({ [key]: text } as never)}
             selected={selected}
             onSelect={select}
+            columns={2}
           />
           {pressed ? (
             <Text as="small">

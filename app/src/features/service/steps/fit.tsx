@@ -95,6 +95,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
         onChange={(key, text) => change({ [key]: text } as never)}
         selected={selected}
         onSelect={select}
+        columns={2}
       />
       <CheckList names={names} states={draft.states} onChange={(states) => change({ states })} />
     </StepFrame>

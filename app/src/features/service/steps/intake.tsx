@@ -105,13 +105,17 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
   const target = useMemo(() => (isFinal ? levelTarget(logbook, s) : null), [isFinal, logbook, s]);
   const level = read(draft.level, 'volume');
   const between = (share: number): number => car.reservoirMinMl + share * (car.reservoirMaxMl - car.reservoirMinMl);
-  const marks = [
-    ['MIN', 0],
-    ['¼', 0.25],
-    ['½', 0.5],
-    ['¾', 0.75],
-    ['MAX', 1],
-  ] as const;
+  const levels: [label: string, ml: number][] = [
+    ['MAX', between(1)],
+    ['¾', between(0.75)],
+    ['½', between(0.5)],
+    ['¼', between(0.25)],
+    ['MIN', between(0)],
+  ];
+  // At the end the figure itself is one tap away.
+  const marks = target
+    ? [[show(target.target.value, 'volume'), target.target.value] as (typeof levels)[number], ...levels]
+    : levels;
   const off = target && level !== null ? level - target.target.value : 0;
   return (
     <StepFrame
@@ -142,11 +146,11 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           <ChoiceChips
             label="Level"
             columns={1}
-            value={String(
-              marks.find(([, share]) => level !== null && Math.abs(between(share) - level) < 0.6)?.[1] ?? '',
-            )}
-            onChange={(share) => change({ level: quantityText(between(Number(share)), 'volume', system) })}
-            options={marks.map(([label, share]) => ({ value: String(share), label })).reverse()}
+            value={marks.find(([, ml]) => level !== null && Math.abs(ml - level) < 0.6)?.[0] ?? ''}
+            onChange={(label) =>
+              change({ level: quantityText(marks.find(([m]) => m === label)![1], 'volume', system) })
+            }
+            options={marks.map(([label]) => ({ value: label, label }))}
           />
         </View>
       </View>

@@ -11,6 +11,7 @@ import {
   padConditionWords,
   padConditions,
   padsBefore,
+  severity,
   thinnest,
 } from '@calvik/core';
 import { useUnits } from '../../../store/hooks';
@@ -22,7 +23,7 @@ import { quantityText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
+import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../use-draft';
 import { useInstrument } from '../use-instrument';
@@ -75,7 +76,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       ? [
           {
             key: 'innerEnd',
-            label: `${a}, other end`,
+            label: `${a}, end 2`,
             dimension: 'length' as const,
             last: last?.inner.otherEndMm ?? null,
             verdict: verdictOf('innerEnd'),
@@ -87,7 +88,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       ? [
           {
             key: 'outerEnd',
-            label: `${b}, other end`,
+            label: `${b}, end 2`,
             dimension: 'length' as const,
             last: last?.outer.otherEndMm ?? null,
             verdict: verdictOf('outerEnd'),
@@ -156,16 +157,20 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   );
   const other = s.corners.corners[partner[corner]];
   const odd =
-    body && other.pads
+    body && other.pads?.jobId === s.job.id
       ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
       : null;
+  const reasons = [...(judged?.reasons ?? []), ...(odd ? [odd.reason] : [])].sort(
+    (x, y) => severity(y.verdict) - severity(x.verdict),
+  );
+  const more = reasons.slice(1);
   const least = judged?.thinnest.value ?? null;
   const fresh = state.spec.newMm ?? Math.max(12, least ?? 0);
   return (
     <StepFrame
       s={s}
       step={step}
-      wanted={`${state.padSet ? `Set ${state.padSet.label}, ${state.padSet.compound}. ` : ''}Limit ${show(state.spec.limitMm, 'length')} (${state.spec.limitFrom.toLowerCase()})${state.spec.newMm ? `, new ${show(state.spec.newMm, 'length')}` : ''}.`}
+      wanted={`${state.padSet ? `${state.padSet.label}, ${state.padSet.compound}; l` : 'L'}imit by ${state.spec.limitFrom.toLowerCase()}.`}
       make={() => {
         if (mm('inner') === null) return `Type the ${a.toLowerCase()}.`;
         if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;
@@ -185,11 +190,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
           reading={least}
           show={(value) => show(value, 'length')}
         />
-        {judged?.reasons.map((r) => (
-          <ReasonLine key={r.text} reason={r} />
-        ))}
-        {odd ? <ReasonLine reason={odd.reason} /> : null}
-        {judged && judged.reasons.length === 0 && !odd ? <Text>In order.</Text> : null}
+        <LiveVerdict reasons={reasons} hasReading={judged !== null} />
       </View>
       <FigureFields
         fields={fields}
@@ -200,7 +201,11 @@ export function PadsStep({ s, step, logbook }: StepProps) {
         }}
         selected={selected}
         onSelect={select}
+        columns={2}
       />
+      {more.map((r) => (
+        <ReasonLine key={r.text} reason={r} />
+      ))}
       {caliper.isOn ? (
         <View style={styles.row}>
           <View style={styles.grow}>

@@ -76,6 +76,9 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       ) : null}
       {gate.holds.length > 0 ? (
         <Section title="Holds the car">
+          {crew?.role !== 'lead' && holding.length > 0 ? (
+            <Text as="small">The lead may let these pass, one by one, with a name and a reason.</Text>
+          ) : null}
           <View testID="holds" style={styles.gap}>
             {gate.holds.map((hold) => (
               <Hold
@@ -134,9 +137,7 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
   return (
     <View style={styles.gap}>
       <ReasonLine reason={{ verdict: 'needsWork', text: hold.text }} />
-      {crew?.role !== 'lead' ? (
-        <Text as="small">The lead may let this pass, with a name and a reason.</Text>
-      ) : asked ? (
+      {crew?.role !== 'lead' ? null : asked ? (
         <View style={styles.gap}>
           <TextInput
             mode="outlined"

@@ -8,6 +8,7 @@ import {
   filmWords,
   judgeRotor,
   rotorBefore,
+  severity,
 } from '@calvik/core';
 import { useUnits } from '../../../store/hooks';
 import { ChoiceChips } from '../../../ui/chips';
@@ -17,7 +18,7 @@ import { quantityText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
+import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working-sheet';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../use-draft';
@@ -125,6 +126,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     } else caliper.stop();
     setJaws(null);
   };
+  const reasons = [...(judged?.reasons ?? [])].sort((x, y) => severity(y.verdict) - severity(x.verdict));
   const lastLeast = last ? Math.min(...last.thicknessesMm) : null;
   return (
     <StepFrame
@@ -132,7 +134,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       step={step}
       wanted={
         rotorPair
-          ? `${rotorPair.label}: discard at ${show(rotorPair.discardThicknessMm, 'length', hundredths)}, new ${show(rotorPair.newThicknessMm, 'length', hundredths)}${lastLeast === null ? '' : `, last ${show(lastLeast, 'length', hundredths)}`}.`
+          ? `${rotorPair.label}${lastLeast === null ? '' : `, last ${show(lastLeast, 'length', hundredths)}`}.`
           : 'No rotors on record here: read the discard figure off the hat, and give them a label in the stores.'
       }
       make={() => {
@@ -158,9 +160,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
             limitWord="Discard"
           />
         ) : null}
-        {judged?.reasons.map((r) => (
-          <ReasonLine key={r.text} reason={r} />
-        ))}
+        <LiveVerdict reasons={reasons} hasReading={judged !== null} />
       </View>
       <FigureFields
         fields={points}
@@ -191,6 +191,9 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         </MainButton>
       )}
       {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+      {reasons.slice(1).map((r) => (
+        <ReasonLine key={r.text} reason={r} />
+      ))}
       {judged ? (
         <View style={styles.figures}>
           <FigureView figure={judged.least} digits={hundredths} />
