@@ -9,9 +9,20 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-async function idsOf(page: Page): Promise<{ crew: string; car: string; event: string; bottle: string }> {
+async function idsOf(
+  page: Page,
+): Promise<Record<'crew' | 'car' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service', string>> {
   const feed = await page.request.get(`${server.url}/api/changes?limit=5000`);
-  const { changes } = (await feed.json()) as { changes: { collection: string; body: { id: string; name?: string } }[] };
+  const { changes } = (await feed.json()) as {
+    changes: {
+      collection: string;
+      body: { id: string; name?: string; kind?: string; carId?: string; startAt?: string };
+    }[];
+  };
+  const car = changes.find((c) => c.collection === 'cars' && c.body.name === 'Helm Tessaro')!.body.id;
+  const services = changes
+    .filter((c) => c.collection === 'jobs' && c.body.kind === 'service' && c.body.carId === car)
+    .sort((a, b) => b.body.startAt!.localeCompare(a.body.startAt!));
   const id = (collection: string, name?: string): string =>
     changes.find((c) => c.collection === collection && (!name || c.body.name === name))!.body.id;
   return {
@@ -19,8 +30,29 @@ async function idsOf(page: Page): Promise<{ crew: string; car: string; event: st
     car: id('cars', 'Helm Tessaro'),
     event: id('events', 'Dunvarrel two-day'),
     bottle: id('bottles'),
+    padSet: id('padSets'),
+    rotorPair: id('rotorPairs'),
+    service: services[0]!.body.id,
   };
 }
+
+const steps = [
+  'pedalBaseline',
+  'driver',
+  'reservoir',
+  'boil',
+  'ground',
+  'pads.FL',
+  'rotor.FL',
+  'look',
+  'decide',
+  'exchange',
+  'level',
+  'pedalGate',
+  'wheels',
+  'release',
+  'sheet',
+];
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every main view is free of serious findings, ${theme}`, async ({ page }) => {
@@ -47,6 +79,13 @@ for (const theme of ['light', 'dark'] as const) {
       '/stores',
       `/stores/bottles/${ids.bottle}`,
       '/settings',
+      `${car}/sheet`,
+      `/stores/pads/${ids.padSet}`,
+      `/stores/rotors/${ids.rotorPair}`,
+      '/stores/pads/new',
+      '/stores/rotors/new',
+      `/service/${ids.service}`,
+      ...steps.map((step) => `/service/${ids.service}/${step}`),
     ];
     const found: string[] = [];
     for (const view of views) {
@@ -67,3 +106,38 @@ for (const theme of ['light', 'dark'] as const) {
     complaints.none();
   });
 }
+
+test('everything that a gloved thumb touches in a step is 48 px or more each way', async ({ page }, info) => {
+  test.skip(info.project.name !== 'phone', 'Thumbs are for the phone.');
+  const ids = await idsOf(page);
+  await page.addInitScript(
+    (preferences) => localStorage.setItem('calvik.preferences', preferences),
+    JSON.stringify({ crewId: ids.crew }),
+  );
+  const small: string[] = [];
+  let measured = 0;
+  for (const step of ['', ...steps]) {
+    await page.goto(`${server.url}/service/${ids.service}/${step}`);
+    await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
+    await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
+    const found = await page.evaluate(() =>
+      [
+        ...document.querySelectorAll(
+          '[role="button"], button, [role="radio"], [role="checkbox"], [role="link"], [role="menuitem"]',
+        ),
+      ]
+        .map((element) => {
+          const { width, height } = element.getBoundingClientRect();
+          return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', width, height };
+        })
+        .filter(({ width, height }) => width > 0 && height > 0),
+    );
+    measured += found.length;
+    for (const { name, width, height } of found) {
+      if (Math.min(width, height) < 47.5)
+        small.push(`${step}: ${name} is ${Math.round(width)} × ${Math.round(height)}`);
+    }
+  }
+  expect(measured).toBeGreaterThan(200);
+  expect(small).toEqual([]);
+});

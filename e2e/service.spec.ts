@@ -60,6 +60,7 @@ async function torque(page: Page, line: string, clicks: string[], label: string)
   }
   await field(page, 'Wrench').fill('W-2');
   await button(page, `Keep ${label}`).click();
+  await expect(page.getByTestId(`torque-${line}`)).toContainText(/done|stop/i);
 }
 const clickLabel = async (page: Page): Promise<string> =>
   (await page.locator('input[aria-label^="Click on no."]').getAttribute('aria-label'))!;
@@ -131,7 +132,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await expect(button(page, 'Inner pad: 4.1')).toBeVisible();
     await type(page, 'Outer pad', '0.087 in');
     await expect(page.getByTestId('live-verdict')).toContainText(/Pad FL outer 2\.2\smm, limit 3\.0\smm: change it/);
-    await expect(page.getByTestId('live-verdict')).toContainText('Likely a seized piston');
+    await expect(page.getByText(/Likely a seized piston/)).toBeVisible();
     await box(page, 'Outer pad: Glazed').click();
     await keep(page);
   });

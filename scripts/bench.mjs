@@ -7,6 +7,8 @@ main(async () => {
   await ensureBuilt();
   for (const [name, args] of [
     ['Data', ['--import', 'tsx', 'bench/data.ts']],
+    ['Guided service', ['--import', 'tsx', 'bench/service.ts']],
+    ['First paint of a step', ['bench/step.mjs']],
     ['Run-up page', ['bench/home.mjs']],
     ['Bundle', ['bench/bundle.mjs']],
   ]) {

@@ -130,6 +130,37 @@ function sortedOnDemand(lists: Map<string, Fact[]>): (key: string) => readonly F
   };
 }
 
+type OfKind<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
+const kindsOf = new WeakMap<readonly Fact[], Map<Fact['kind'], Fact[]>>();
+
+/**
+ * The facts of one kind out of a list, in its order. The list is sorted into kinds once: a car of twenty years is asked for the
+ * same few kinds again and again.
+ * @param facts a list that nobody changes, as {@link Logbook} hands them out
+ */
+export function ofKind<K extends Fact['kind']>(facts: readonly Fact[], kind: K): readonly OfKind<K>[] {
+  let kinds = kindsOf.get(facts);
+  if (!kinds) {
+    kinds = new Map();
+    for (const fact of facts) {
+      const list = kinds.get(fact.kind);
+      if (list) list.push(fact);
+      else kinds.set(fact.kind, [fact]);
+    }
+    kindsOf.set(facts, kinds);
+  }
+  return (kinds.get(kind) ?? []) as OfKind<K>[];
+}
+
+/** A way of finding lists that does its work once for each key. */
+export function onceEach<T>(find: (key: string) => T): (key: string) => T {
+  const known = new Map<string, T>();
+  return (key) => {
+    if (!known.has(key)) known.set(key, find(key));
+    return known.get(key)!;
+  };
+}
+
 /** Every bottle that a fact is about or poured from. */
 export function bottlesOf(fact: Fact): string[] {
   if (fact.kind === 'fluidExchange') {

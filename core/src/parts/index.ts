@@ -2,7 +2,7 @@
  * Pad sets and rotor pairs: what is on which axle, what is on the shelf, what is promised, and which compound each
  * rotor has met. All of it follows from facts; nothing of it is stored.
  */
-import type { Logbook } from '../logbook';
+import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
   type Car,
@@ -38,9 +38,7 @@ export const isAfter = (fact: Fact, other: Fact | null): boolean =>
 
 /** What is on an axle, by the last fitting on record. */
 export function axleParts(logbook: Logbook, car: Car, axle: Axle): AxleParts {
-  const fittings = logbook
-    .factsOfCar(car.id)
-    .filter((f): f is PartsFitted => f.kind === 'partsFitted' && f.axle === axle);
+  const fittings = ofKind(logbook.factsOfCar(car.id), 'partsFitted').filter((f) => f.axle === axle);
   const fitting = fittings.at(-1) ?? null;
   return {
     padSet: logbook.padSets.get(fitting?.padSetId ?? '') ?? null,
@@ -55,11 +53,9 @@ export function axleParts(logbook: Logbook, car: Car, axle: Axle): AxleParts {
 export function padsAt(logbook: Logbook, car: Car, corner: Corner): PadMeasurement | null {
   const { padsSince } = axleParts(logbook, car, axleOfCorner(corner));
   return (
-    logbook
-      .factsOfCar(car.id)
-      .findLast(
-        (f): f is PadMeasurement => f.kind === 'padMeasurement' && f.corner === corner && isAfter(f, padsSince),
-      ) ?? null
+    ofKind(logbook.factsOfCar(car.id), 'padMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, padsSince),
+    ) ?? null
   );
 }
 
@@ -67,11 +63,9 @@ export function padsAt(logbook: Logbook, car: Car, corner: Corner): PadMeasureme
 export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasurement | null {
   const { rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
   return (
-    logbook
-      .factsOfCar(car.id)
-      .findLast(
-        (f): f is RotorMeasurement => f.kind === 'rotorMeasurement' && f.corner === corner && isAfter(f, rotorsSince),
-      ) ?? null
+    ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, rotorsSince),
+    ) ?? null
   );
 }
 

@@ -11,7 +11,7 @@ import {
   pumpedOutMl,
   returnedMl,
 } from '../hydraulics';
-import { type Logbook, withFacts } from '../logbook';
+import { type Logbook, onceEach, withFacts } from '../logbook';
 import { axleOfCorner, cornersOf, isAfter, lastPadReadings, thinnest } from '../parts';
 import { type PedalJudgement, judgePedal } from '../pedal';
 import { type TorqueLine, judgeTorque } from '../torque';
@@ -184,17 +184,16 @@ const asSet = (d: NippleDrawn, f: Fastener): TorqueSet | null =>
 
 /** The same logbook as it was measured in a job, before anything was fitted in it: what a decision rests on. */
 function beforeFitting(logbook: Logbook, car: Car, jobId: string): Logbook {
-  const without = (find: (id: string) => readonly Fact[]) => (id: string) =>
-    find(id).filter(
-      (f) => !(f.kind === 'partsFitted' && f.changed !== 'none' && f.jobId === jobId && f.carId === car.id),
-    );
+  const isNew = (f: Fact): boolean =>
+    f.kind === 'partsFitted' && f.changed !== 'none' && f.jobId === jobId && f.carId === car.id;
+  const without = (find: (id: string) => readonly Fact[]) => onceEach((id) => find(id).filter((f) => !isNew(f)));
   return { ...logbook, factsOfCar: without(logbook.factsOfCar), factsOfPart: without(logbook.factsOfPart) };
 }
 
 /** The logbook as it stood at a moment, and everything of one job whenever it was written. */
 function asOf(logbook: Logbook, job: Job, at: string): Logbook {
-  const until = (find: (id: string) => readonly Fact[]) => (id: string) =>
-    find(id).filter((f) => f.at <= at || f.jobId === job.id);
+  const until = (find: (id: string) => readonly Fact[]) =>
+    onceEach((id) => find(id).filter((f) => f.at <= at || f.jobId === job.id));
   return { ...logbook, factsOfCar: until(logbook.factsOfCar), factsOfPart: until(logbook.factsOfPart) };
 }
 

@@ -88,17 +88,19 @@ export function SheetScreen() {
               <View role="table" aria-label={section.title}>
                 <View role="row" style={[styles.tr, { borderColor: t.ink }]}>
                   {section.table.head.map((h, i) => (
-                    <Text key={h} as="label" style={i === 0 ? styles.first : styles.td}>
-                      {h}
-                    </Text>
+                    <View key={h} role="columnheader" style={i === 0 ? styles.first : styles.td}>
+                      <Text as="label">{h}</Text>
+                    </View>
                   ))}
                 </View>
                 {section.table.rows.map((row, r) => (
                   <View key={r} role="row" style={[styles.tr, { borderColor: t.rule }]}>
                     {row.map((cell, i) => (
-                      <Text key={i} as="small" tone="ink" style={i === 0 ? styles.first : styles.td}>
-                        {cell}
-                      </Text>
+                      <View key={i} role="cell" style={i === 0 ? styles.first : styles.td}>
+                        <Text as="small" tone="ink">
+                          {cell}
+                        </Text>
+                      </View>
                     ))}
                   </View>
                 ))}
@@ -121,6 +123,6 @@ const styles = StyleSheet.create({
   status: { padding: 10 },
   title: { borderBottomWidth: 1.5, marginBottom: 4 },
   tr: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 4, gap: 6 },
-  first: { flex: 1.3 },
-  td: { flex: 1 },
+  first: { flex: 1.3, minWidth: 0 },
+  td: { flex: 1, minWidth: 0 },
 });

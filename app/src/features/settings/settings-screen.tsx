@@ -109,6 +109,9 @@ interface ShopForm {
   uptake: string;
   openDays: string;
   altitude: string;
+  padLimit: string;
+  padStart: string;
+  container: string;
   policies: FluidPolicy[];
   add: PolicyForm;
 }
@@ -124,6 +127,9 @@ function ShopSettings({ shop }: { shop: Shop }) {
     uptake: String(shop.defaultUptakePercentPerYear),
     openDays: quantityText(shop.openBottleDays, 'days', system),
     altitude: quantityText(shop.altitudeM, 'altitude', system),
+    padLimit: quantityText(shop.padLimitMm, 'length', system),
+    padStart: String(shop.padTrackStartPercent),
+    container: quantityText(shop.wasteContainerMl, 'volume', system),
     policies: shop.fluidPolicies,
     add: { school: 'none', count: '' },
   });
@@ -144,6 +150,9 @@ function ShopSettings({ shop }: { shop: Shop }) {
         defaultUptakePercentPerYear: quantity(f.uptake, 'share'),
         openBottleDays: Math.round(quantity(f.openDays, 'days')),
         altitudeM: quantity(f.altitude, 'altitude'),
+        padLimitMm: quantity(f.padLimit, 'length'),
+        padTrackStartPercent: quantity(f.padStart, 'share'),
+        wasteContainerMl: quantity(f.container, 'volume'),
       },
       null,
     ),
@@ -221,6 +230,15 @@ function ShopSettings({ shop }: { shop: Shop }) {
         hint="For example 1.5"
       />
       <QuantityField control={control} name="openDays" label="Days an opened bottle may be used" dimension="days" />
+      <QuantityField control={control} name="padLimit" label="A pad is out below" dimension="length" />
+      <QuantityField
+        control={control}
+        name="padStart"
+        label="Warn before a track start below (% of new)"
+        dimension="share"
+        hint="A thin pad passes heat to the fluid"
+      />
+      <QuantityField control={control} name="container" label="Container for used fluid holds" dimension="volume" />
       <SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save the shop’s settings" />
     </Section>
   );

@@ -64,7 +64,7 @@ export function TorqueStep({ s, step }: StepProps) {
   const active = lines.find((l) => keyOf(l) === openKey) ?? firstOpen;
   return (
     <StepFrame s={s} step={step}>
-      <View role="list" aria-label="Torque table">
+      <View role="group" aria-label="Torque table">
         {lines.map((line) => {
           const { fastener: f, corner, set } = line;
           const on = line === active;

@@ -1,0 +1,302 @@
+/** The guided steps: what they ask for, what they judge while somebody types, what they keep, and what they bring back. */
+import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultSheet } from '@calvik/core';
+import { ServiceScreen } from '../src/features/service/service-screen';
+import { SheetScreen } from '../src/features/service/sheet-screen';
+import { StepScreen } from '../src/features/service/step-screen';
+import { keys, remove } from '../src/store/storage';
+import { bottle, car, crew, flush, id, show } from './scene';
+
+let mockParams: Record<string, string> = {};
+const mockReplace = jest.fn();
+jest.mock('expo-router', () => ({
+  useRouter: () => ({
+    push: jest.fn(),
+    replace: mockReplace,
+    back: jest.fn(),
+    canGoBack: () => false,
+    navigate: jest.fn(),
+  }),
+  useLocalSearchParams: () => mockParams,
+  usePathname: () => '/service/x',
+}));
+
+const common = { version: 1, archived: false };
+const lead = { ...crew, id: id(40), name: 'Ines Ferrant', role: 'lead' as const };
+const job: Job = {
+  ...common,
+  id: id(50),
+  kind: 'service',
+  carId: car.id,
+  eventId: null,
+  crewId: crew.id,
+  startAt: new Date().toISOString(),
+  durationMin: 120,
+  notes: '',
+};
+const padSet: PadSet = {
+  ...common,
+  id: id(51),
+  label: 'P-001',
+  compound: 'Kerren R2',
+  axle: 'front',
+  use: 'track',
+  isLining: false,
+  carId: car.id,
+  rotorPairId: null,
+  newThicknessMm: 12,
+  limitMm: null,
+  hasSensorSlot: false,
+  isDirectional: false,
+  notes: '',
+};
+const pair: RotorPair = {
+  ...common,
+  id: id(52),
+  label: 'R-001',
+  axle: 'front',
+  carId: car.id,
+  newThicknessMm: 32,
+  discardThicknessMm: 30,
+  sweptOuterDiameterMm: 330,
+  sweptInnerDiameterMm: 220,
+  newMassKg: null,
+  face: 'plain',
+  hasCurvedVanes: false,
+  isTwoPiece: false,
+  notes: '',
+};
+const sheet: BrakeSheet = {
+  ...defaultSheet(car),
+  ...common,
+  id: id(53),
+  fasteners: defaultSheet(car).fasteners.map((f) => ({
+    ...f,
+    torqueNm: f.group === 'nipple' ? 10 : 100,
+    source: 'Sheet 1',
+  })),
+};
+const records = { crew: [lead], jobs: [job], padSets: [padSet], rotorPairs: [pair], brakeSheets: [sheet] };
+
+const kept: { path: string; body: Fact & Record<string, unknown> }[] = [];
+beforeEach(() => {
+  keys('calvik.').forEach(remove);
+  kept.length = 0;
+  mockReplace.mockClear();
+  globalThis.fetch = (async (path: string, init?: RequestInit) => {
+    const body = JSON.parse(String(init?.body ?? '{}')) as Fact & Record<string, unknown>;
+    if (init?.method === 'PUT') kept.push({ path, body });
+    return { ok: true, status: 201, json: async () => body };
+  }) as never;
+});
+afterEach(cleanup);
+
+const at = (n: number): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> & { carId: string; jobId: string } => {
+  const moment = new Date(Date.now() - 3_600_000 + n * 1000).toISOString();
+  return { id: id(100 + n), at: moment, recordedAt: moment, by: crew.id, carId: car.id, jobId: job.id };
+};
+const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+const pads = (n: number, corner: string, mm: number): Fact =>
+  ({
+    ...at(n),
+    kind: 'padMeasurement',
+    corner,
+    padSetId: null,
+    inner: face(mm),
+    outer: face(mm),
+    hatClearanceMm: null,
+    instrument: 'byHand',
+  }) as Fact;
+const intake: Fact[] = [
+  {
+    ...at(1),
+    kind: 'pedalCheck',
+    moment: 'baseline',
+    feel: 'firm',
+    strokes: null,
+    heldSeconds: null,
+    sinks: null,
+    dropsWithEngine: null,
+  },
+  { ...at(2), kind: 'driverReport', complaints: [], words: '' },
+  { ...at(3), kind: 'reservoirSeen', moment: 'intake', levelMl: 260, colour: 'clear', basket: 'clean' },
+  { ...at(4), kind: 'boilingTest', readingC: 290, ambientKpa: 101.325, ambientFrom: 'altitude', instrument: 'byHand' },
+  {
+    ...at(5),
+    kind: 'checksDone',
+    step: 'ground',
+    items: [{ check: 'chocked', corner: null, result: 'ok', remark: '' }],
+  },
+] as Fact[];
+
+const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
+  mockParams = { job: job.id, step: key };
+  return show(<StepScreen />, [flush(60, 20), ...facts], { ...records, ...more });
+};
+const type = (label: string, text: string): void =>
+  void fireEvent.change(screen.getByLabelText(label, { selector: 'input' }), { target: { value: text } });
+const press = (name: string | RegExp, role = 'button'): void => {
+  const found = [...document.querySelectorAll(`[role="${role}"]`)].find((element) => {
+    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
+    return typeof name === 'string' ? said === name : name.test(said);
+  });
+  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
+  fireEvent.click(found);
+};
+const keepIt = (name = 'Keep and go on'): Promise<void> => act(async () => press(name));
+const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
+
+describe('measuring pads', () => {
+  test('judges while typing, in any unit, and keeps both pads as one reading', async () => {
+    step('pads.FL');
+    type('Inner pad', '5.2');
+    press(/^Outer pad: /);
+    type('Outer pad', '0.1 in');
+    expect(said('live-verdict')).toMatch(/Pad FL outer 2\.5\smm, limit 3\.0\smm: change it/);
+    await keepIt();
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]!.body).toMatchObject({
+      kind: 'padMeasurement',
+      corner: 'FL',
+      jobId: job.id,
+      by: crew.id,
+      inner: { thicknessMm: 5.2 },
+      outer: { thicknessMm: expect.closeTo(2.54, 6) },
+    });
+    await waitFor(() => expect(mockReplace).toHaveBeenCalledWith(`/service/${job.id}/pads.FR`));
+  });
+
+  test('asks for what is missing, and brings back what was typed before a reload', async () => {
+    step('pads.FL');
+    await keepIt();
+    expect(screen.getByText('Type the inner pad.')).toBeTruthy();
+    type('Inner pad', '7');
+    cleanup();
+    step('pads.FL');
+    expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('7');
+    expect(kept).toEqual([]);
+  });
+
+  test('a reading that stands is corrected with a reason, and names the one it replaces', async () => {
+    step('pads.FL', [...intake, pads(6, 'FL', 7)]);
+    type('Inner pad', '6.5');
+    await keepIt('Keep the correction');
+    expect(screen.getByText('Say why the earlier entry is corrected.')).toBeTruthy();
+    press('Why corrected: Misread', 'radio');
+    await keepIt('Keep the correction');
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]!.body).toMatchObject({ replaces: id(106), because: 'Misread', inner: { thicknessMm: 6.5 } });
+  });
+
+  test('out of turn it asks why; what somebody else has in hand is not waited for', async () => {
+    step('rotor.FL', []);
+    expect(said('out-of-turn')).toContain(
+      'Still open before this: Pedal, before; What the driver says; Reservoir, and 2 more.',
+    );
+    cleanup();
+    const handed = ['pedalBaseline', 'driver', 'reservoir', 'boil', 'ground'].map(
+      (key, i) => ({ ...at(20 + i), kind: 'stepHandedOver', step: key, toCrewId: lead.id }) as Fact,
+    );
+    step('rotor.FL', handed);
+    expect(screen.queryByTestId('out-of-turn')).toBeNull();
+  });
+});
+
+describe('other steps', () => {
+  test('a list is gone through whole; a fault says where and what', async () => {
+    step('look');
+    press('All in order');
+    press(/^Hoses.*: Fault$/, 'radio');
+    press(/^Hoses.* at RL$/, 'checkbox');
+    fireEvent.change(screen.getByLabelText(/^Hoses.*: what is wrong$/), { target: { value: 'chafed' } });
+    await keepIt();
+    await waitFor(() => expect(kept).toHaveLength(1));
+    const items = kept[0]!.body.items as { check: string; corner: string | null; result: string; remark: string }[];
+    expect(items[0]).toEqual({ check: 'hoses', corner: 'RL', result: 'fault', remark: 'chafed' });
+    expect(items).toHaveLength(4);
+  });
+
+  test('a step is skipped with a reason, or handed over', async () => {
+    step('boil', intake.slice(0, 3));
+    press('More');
+    press('Skip, with a reason', 'menuitem');
+    await act(async () => press('Skip it'));
+    expect(screen.getByText('Say why it is skipped.')).toBeTruthy();
+    press('Why skip: Done before', 'radio');
+    await act(async () => press('Skip it'));
+    await waitFor(() =>
+      expect(kept[0]?.body).toMatchObject({ kind: 'stepSkipped', step: 'boil', reason: 'Done before' }),
+    );
+  });
+
+  test('under MIN the draw says what will happen; a shut nipple is asked for', async () => {
+    const begun = {
+      ...at(30),
+      kind: 'exchangeBegun',
+      scope: 'full',
+      method: 'pedalTwo',
+      bottleId: bottle.id,
+      drawnOffMl: 200,
+      refillMl: 240,
+      pressureKpa: null,
+      wantedNewPercent: 90,
+    } as Fact;
+    step('draw.0', [...intake, begun]);
+    expect(said('wanted')).toMatch(/Draw about \d+\smL\. Stop after 170\smL, alarm at 150\smL/);
+    type('Drawn here', '155');
+    expect(said('level-alarm')).toContain('Stop and top up');
+    type('Drawn here', '180');
+    expect(said('level-alarm')).toContain('the sequence starts again');
+    press('Ran clean: Clean', 'radio');
+    press('Bubbles: No bubbles', 'radio');
+    await keepIt();
+    expect(screen.getByText('The nipple must be shut before you go on.')).toBeTruthy();
+  });
+
+  test('a click out of band is marked, and grease on the thread warns of the preload', async () => {
+    step('wheels');
+    type('Click on no. 1', '80');
+    press('Note the click');
+    expect(screen.getByText(/No\. 1: 80.*under 100/)).toBeTruthy();
+    expect(screen.queryByTestId('preload-warning')).toBeNull();
+    press('Thread: Anti-seize', 'radio');
+    expect(said('preload-warning')).toMatch(/67\s% more preload/);
+    await act(async () => press(/^Keep front wheel nuts/));
+    expect(screen.getByText('4 of 5 still to tighten.')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+
+  test('a soft pedal is a stop with suspects', () => {
+    step('pedalGate');
+    press('Pedal: Soft', 'radio');
+    expect(screen.getByText('Pedal soft: back to the exchange. Nobody drives this car.')).toBeTruthy();
+    expect(said('suspects')).toContain('a nipple not shut');
+  });
+
+  test('the release does not sign while anything stops; only the lead is offered to let a hold pass', async () => {
+    step('release');
+    expect(said('gate-state')).toMatch(/^Stopped: \d+ things/);
+    await act(async () => press('Release, signed Tove Loy'));
+    expect(screen.getByText(/^Not released: /)).toBeTruthy();
+    expect(kept).toEqual([]);
+    expect([...document.querySelectorAll('[role="button"]')].some((b) => b.textContent === 'Let it pass')).toBe(false);
+  });
+});
+
+test('the overview says what is next, who did what, and what is not in order', () => {
+  mockParams = { job: job.id };
+  show(<ServiceScreen />, [...intake, pads(6, 'FL', 2)], records);
+  expect(said('service-state')).toContain('6 of 21 steps');
+  expect(said('step-pads.FL')).toMatch(/stop/i);
+  expect(said('step-boil')).toContain('Tove');
+  expect(screen.getByText('Go on: Pads, right front')).toBeTruthy();
+});
+
+test('the sheet of a car that is not released says so, in either system of units', () => {
+  mockParams = { job: job.id };
+  show(<SheetScreen />, [...intake, pads(6, 'FL', 8)], records);
+  expect(said('sheet')).toContain('Not released: this car is not to be driven');
+  expect(said('sheet')).toMatch(/left front8\.0\smm/);
+  press('Units: Imperial', 'radio');
+  expect(said('sheet')).toMatch(/0\.315\sin/);
+});
