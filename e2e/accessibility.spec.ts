@@ -55,7 +55,9 @@ const steps = [
 ];
 
 for (const theme of ['light', 'dark'] as const) {
-  test(`every main view is free of serious findings, ${theme}`, async ({ page }) => {
+  test(`every main view is free of serious findings, ${theme}`, async ({ page }, info) => {
+    test.skip(theme === 'dark' && info.project.name === 'wide', 'The same colours at another size.');
+    test.setTimeout(600_000);
     const complaints = new Complaints(page);
     const ids = await idsOf(page);
     await page.addInitScript(

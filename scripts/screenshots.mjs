@@ -28,6 +28,121 @@ function startServer() {
   });
 }
 
+/** Two services of the demo, one as it stands in the morning and one with its intake, readings and half of its exchange kept. */
+async function serviceUnderWay(url, changes) {
+  const jobs = changes
+    .filter((c) => c.collection === 'jobs' && c.body.kind === 'service')
+    .map((c) => c.body)
+    .sort((a, b) => b.startAt.localeCompare(a.startAt));
+  const named = (name) => changes.find((c) => c.collection === 'cars' && c.body.name === name).body.id;
+  const ofCar = (name) => jobs.find((j) => j.carId === named(name));
+  const job = ofCar('Rooth Velund');
+  const by = changes.find((c) => c.collection === 'crew' && c.body.name === 'Tove Loy').body.id;
+  const bottleId = changes.filter((c) => c.collection === 'bottles' && !c.body.archived).at(-6).body.id;
+  let n = 0;
+  const put = async (body) => {
+    const at = new Date(Date.now() - 3_600_000 + ++n * 60_000).toISOString();
+    const id = `01a00000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+    const fact = { id, at, recordedAt: at, by, carId: job.carId, jobId: job.id, ...body };
+    const answer = await fetch(`${url}/api/facts/${id}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(fact),
+    });
+    if (!answer.ok) throw new Error(`${body.kind}: ${await answer.text()}`);
+    return id;
+  };
+  const ok = (check) => ({ check, corner: null, result: 'ok', remark: '' });
+  const face = (thicknessMm) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+  await put({
+    kind: 'pedalCheck',
+    moment: 'baseline',
+    feel: 'firm',
+    strokes: 2,
+    heldSeconds: null,
+    sinks: null,
+    dropsWithEngine: null,
+  });
+  await put({ kind: 'driverReport', complaints: ['thump'], words: '' });
+  await put({ kind: 'reservoirSeen', moment: 'intake', levelMl: 258, colour: 'straw', basket: 'clean' });
+  await put({ kind: 'boilingTest', readingC: 302, ambientKpa: 97.3, ambientFrom: 'altitude', instrument: 'byHand' });
+  await put({ kind: 'checksDone', step: 'ground', items: ['nutsCracked', 'chocked', 'onStands', 'wheelsOff'].map(ok) });
+  for (const [corner, pad, rotor] of [
+    ['FL', 7.4, 31.3],
+    ['FR', 7.2, 31.28],
+    ['RL', 8.1, 23.5],
+    ['RR', 8, 23.48],
+  ]) {
+    await put({
+      kind: 'padMeasurement',
+      corner,
+      padSetId: null,
+      inner: face(pad),
+      outer: face(pad - 0.2),
+      hatClearanceMm: corner === 'FL' ? 2.5 : 4,
+      instrument: 'byHand',
+    });
+    await put({
+      kind: 'rotorMeasurement',
+      corner,
+      rotorPairId: null,
+      thicknessesMm: [rotor, rotor + 0.005],
+      runoutMm: 0.04,
+      lipMm: 0.2,
+      massKg: null,
+      crack: 'crazing',
+      crackLengthMm: null,
+      wearMarksGone: false,
+      film: corner === 'FR' ? 'thin' : 'even',
+      instrument: 'byHand',
+    });
+  }
+  await put({ kind: 'checksDone', step: 'look', items: ['hoses', 'seals', 'leaks', 'hubs', 'ductsSound'].map(ok) });
+  for (const axle of ['front', 'rear'])
+    for (const subject of ['pads', 'rotors'])
+      await put({
+        kind: 'partsDecision',
+        subject,
+        axle,
+        corner: null,
+        action: 'keep',
+        padSetId: null,
+        rotorPairId: null,
+        reason: 'Enough for the weekend.',
+      });
+  const exchangeId = await put({
+    kind: 'exchangeBegun',
+    scope: 'full',
+    method: 'pedalTwo',
+    bottleId,
+    drawnOffMl: 213,
+    refillMl: 255,
+    pressureKpa: null,
+    wantedNewPercent: 90,
+  });
+  for (const [index, corner] of [
+    [0, 'RR'],
+    [1, 'RL'],
+  ])
+    await put({
+      kind: 'nippleDrawn',
+      exchangeId,
+      index,
+      corner,
+      nipple: 'single',
+      bottleId,
+      volumeMl: 95,
+      lowestLevelMl: 180,
+      toppedUpMl: index === 0 ? 60 : 0,
+      ranClean: true,
+      bubbles: 'none',
+      isShut: true,
+      torqueNm: 11,
+      isCapped: true,
+    });
+  return { job: job.id, fresh: ofCar('Helm Tessaro').id };
+}
+
 main(async () => {
   await ensureInstalled();
   await ensureChromium();
@@ -108,6 +223,39 @@ main(async () => {
     },
   });
   await shoot('stores', PHONE, '/stores');
+
+  // Today's service on the Velund, brought as far as its torque.
+  const service = await serviceUnderWay(server.url, changes);
+  const step = (key) => `/service/${service.fresh}/${key}`;
+  const figure = async (page, label, text) => {
+    await page.getByRole('button', { name: new RegExp(`^${label}: `) }).click();
+    await type(page, label, text);
+  };
+  await shoot('service-pads', PHONE, step('pads.FL'), {
+    act: async (page) => {
+      await figure(page, 'Inner pad', '5.4');
+      await figure(page, 'Outer pad', '2.6');
+    },
+  });
+  await shoot('service', PHONE, `/service/${service.job}`);
+  await shoot('service-draw', PHONE, `/service/${service.job}/draw.2`, {
+    act: (page) => figure(page, 'Drawn here', '58'),
+  });
+  await shoot('service-torque', PHONE, `/service/${service.job}/wheels`, {
+    act: async (page) => {
+      for (const nm of ['115', '114', '96']) {
+        await page.getByRole('textbox', { name: /^Click on no/ }).fill(nm);
+        await page.getByRole('button', { name: 'Note the click' }).click();
+      }
+      await page.getByTestId('clicks').scrollIntoViewIfNeeded();
+    },
+  });
+  await shoot('service-release', PHONE, `/service/${service.job}/release`);
+  await shoot('service-wide', WIDE, step('rotor.FL'), {
+    act: async (page) => {
+      for (const [n, mm] of ['24.31', '24.33', '24.30', '24.32'].entries()) await figure(page, String(n + 1), mm);
+    },
+  });
   await shoot('run-up-wide', WIDE, '/');
   await shoot('car-wide', WIDE, velund);
   await browser.close();

@@ -63,7 +63,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
   };
   return (
     <View style={[styles.screen, { backgroundColor: t.paper }]} role="main">
-      <View style={[styles.header, { borderColor: t.rule }]}>
+      <View style={[styles.header, { borderColor: t.rule }]} testID="page-head">
         {back ? <IconButton icon="back" label="Back" onPress={goBack} /> : null}
         <View style={styles.titles}>
           {above ? (
@@ -85,7 +85,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
         {children}
       </ScrollView>
       {footer ? (
-        <View style={[styles.footer, { borderColor: t.rule, backgroundColor: t.sheet }]}>
+        <View style={[styles.footer, { borderColor: t.rule, backgroundColor: t.sheet }]} testID="page-foot">
           <View style={[styles.footerInner, { maxWidth }]}>{footer}</View>
         </View>
       ) : null}

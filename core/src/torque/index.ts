@@ -150,8 +150,10 @@ export function judgeTorque(fastener: Fastener, corner: TorqueSet['corner'], set
   if (fastener.torqueNm === null) {
     reasons.push({ verdict: 'stop', text: `${what}: no torque figure. Find it, and say where it stands.` });
   }
-  if (!set) reasons.push({ verdict: 'stop', text: `${what}: not tightened to a figure.` });
-  else if (fastener.torqueNm !== null) {
+  if (!set && fastener.torqueNm !== null) {
+    reasons.push({ verdict: 'stop', text: `${what}: not tightened to a figure.` });
+  }
+  if (set && fastener.torqueNm !== null) {
     // A fastener that was clicked twice counts with its last click.
     const order = tighteningOrder(fastener.group, fastener.perCorner);
     const last = new Map<number, number>();

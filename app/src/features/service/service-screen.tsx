@@ -1,4 +1,5 @@
 import { useLocalSearchParams, usePathname, useRouter } from 'expo-router';
+import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type ServiceJudgement,
@@ -67,6 +68,11 @@ function Overview({ s }: { s: ServiceJudgement }) {
     if (wide) router.replace(to);
     else router.push(to);
   };
+  const current = path.split('/').at(-1);
+  // Beside a step the list keeps that step in view.
+  useEffect(() => {
+    if (wide) document.querySelector(`[data-testid="step-${current}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [wide, current]);
   const who = (id: string): string => logbook.crew.get(id)?.name.split(' ')[0] ?? 'somebody';
   const { gate } = s;
   const holding = gate.holds.filter((h) => h.passed === null).length;

@@ -1,11 +1,11 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type UnitSystem, serviceSheet } from '@calvik/core';
+import { type SheetSection, type UnitSystem, serviceSheet } from '@calvik/core';
 import { useLogbook } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';
-import { IconButton, MainButton, Screen } from '../../ui/screen';
+import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useService } from './use-service';
@@ -84,28 +84,7 @@ export function SheetScreen() {
             {section.lines.map((line) => (
               <Text key={line}>{`– ${line}`}</Text>
             ))}
-            {section.table ? (
-              <View role="table" aria-label={section.title}>
-                <View role="row" style={[styles.tr, { borderColor: t.ink }]}>
-                  {section.table.head.map((h, i) => (
-                    <View key={h} role="columnheader" style={i === 0 ? styles.first : styles.td}>
-                      <Text as="label">{h}</Text>
-                    </View>
-                  ))}
-                </View>
-                {section.table.rows.map((row, r) => (
-                  <View key={r} role="row" style={[styles.tr, { borderColor: t.rule }]}>
-                    {row.map((cell, i) => (
-                      <View key={i} role="cell" style={i === 0 ? styles.first : styles.td}>
-                        <Text as="small" tone="ink">
-                          {cell}
-                        </Text>
-                      </View>
-                    ))}
-                  </View>
-                ))}
-              </View>
-            ) : null}
+            {section.table ? <Table title={section.title} table={section.table} /> : null}
           </View>
         ))}
         <Text>{`Signed: ${sheet.signature || '____________________'}`}</Text>
@@ -115,7 +94,57 @@ export function SheetScreen() {
   );
 }
 
+/** A table; on the phone one with many columns becomes a block for each row. */
+function Table({ title, table: { head, rows } }: { title: string; table: NonNullable<SheetSection['table']> }) {
+  const t = useTokens();
+  const wide = useWide();
+  if (!wide && head.length > 5) {
+    return (
+      <View>
+        {rows.map((row, r) => (
+          <View key={r} style={[styles.block, { borderColor: t.rule }]}>
+            <Text as="strong">{row[0]}</Text>
+            <View style={styles.pairs}>
+              {row.slice(1).map((cell, i) => (
+                <View key={i} style={styles.pair}>
+                  <Text as="label">{head[i + 1]}</Text>
+                  <Text>{cell}</Text>
+                </View>
+              ))}
+            </View>
+          </View>
+        ))}
+      </View>
+    );
+  }
+  return (
+    <View role="table" aria-label={title}>
+      <View role="row" style={[styles.tr, { borderColor: t.ink }]}>
+        {head.map((h, i) => (
+          <View key={h} role="columnheader" style={i === 0 ? styles.first : styles.td}>
+            <Text as="label">{h}</Text>
+          </View>
+        ))}
+      </View>
+      {rows.map((row, r) => (
+        <View key={r} role="row" style={[styles.tr, { borderColor: t.rule }]}>
+          {row.map((cell, i) => (
+            <View key={i} role="cell" style={i === 0 ? styles.first : styles.td}>
+              <Text as="small" tone="ink">
+                {cell}
+              </Text>
+            </View>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
+  block: { borderBottomWidth: 1, paddingVertical: 6, gap: 2 },
+  pairs: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 18, rowGap: 4 },
+  pair: { minWidth: 90 },
   row: { flexDirection: 'row', gap: 8 },
   grow: { flex: 1 },
   gap: { gap: 16 },
