@@ -241,7 +241,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
       await type(page, 'Topped up', topped);
       await type(page, 'Nipple torque, 11 N·m', '11');
       if (lowest) await type(page, 'Lowest level seen', lowest);
-      await radio(page, 'Ran clean: Clean').click();
+      await radio(page, 'Runs: Clean, new').click();
       await radio(page, 'Bubbles: No bubbles').click();
       await box(page, 'Nipple shut').click();
       await box(page, 'Hose off, cap on, wiped').click();
@@ -502,7 +502,7 @@ test('a whole job on the wide screen, by keyboard alone', async ({ browser }, in
     await page.keyboard.type('90');
     await page.keyboard.press('Enter');
     await page.keyboard.type('11');
-    await press(page, 'radio', 'Ran clean: Clean');
+    await press(page, 'radio', 'Runs: Clean, new');
     await press(page, 'radio', 'Bubbles: No bubbles');
     await press(page, 'checkbox', 'Nipple shut');
     await press(page, 'checkbox', 'Hose off, cap on, wiped');

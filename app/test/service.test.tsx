@@ -247,7 +247,7 @@ describe('other steps', () => {
     expect(said('level-alarm')).toContain('Stop and top up');
     type('Drawn here', '180');
     expect(said('level-alarm')).toContain('the sequence starts again');
-    press('Ran clean: Clean', 'radio');
+    press('Runs: Clean, new', 'radio');
     press('Bubbles: No bubbles', 'radio');
     await keepIt();
     expect(screen.getByText('The nipple must be shut before you go on.')).toBeTruthy();
@@ -266,11 +266,16 @@ describe('other steps', () => {
     expect(kept).toEqual([]);
   });
 
-  test('a soft pedal is a stop with suspects', () => {
+  test('a soft pedal is a stop with suspects, and goes back to the exchange', async () => {
     step('pedalGate');
+    press('Why now: Working together', 'radio');
     press('Pedal: Soft', 'radio');
     expect(screen.getByText('Pedal soft: back to the exchange. Nobody drives this car.')).toBeTruthy();
     expect(said('suspects')).toContain('a nipple not shut');
+    press('Sinks: Holds', 'radio');
+    await keepIt('Keep it, back to the exchange');
+    await waitFor(() => expect(kept[0]?.body).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
+    await waitFor(() => expect(mockReplace).toHaveBeenCalledWith(`/service/${job.id}/exchange`));
   });
 
   test('the release does not sign while anything stops; only the lead is offered to let a hold pass', async () => {

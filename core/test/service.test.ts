@@ -435,6 +435,16 @@ describe('the exchange as it is recorded', () => {
     expect(p.levelMl).toBeCloseTo(280 - 230 + 230 - 120, 6);
     expect(p.stopAfterMl).toBeCloseTo(p.levelMl - car.reservoirMinMl, 6);
   });
+  test('another school of the sequence holds for this exchange alone', () => {
+    const nearest = begun({ sequence: 'nearestFirst' });
+    const order = (facts: Fact[]): string[] =>
+      exchangeProgress(logbookOf(facts), car, job.id).steps.map((s) => s.corner);
+    expect(order([nearest])).toEqual(['FL', 'FR', 'RL', 'RR']);
+    expect(order([first])).toEqual(['RR', 'RL', 'FR', 'FL']);
+    const drawnAll = ['FL', 'FR', 'RL', 'RR'].map((corner, i) => drawn(nearest.id, i, { corner: corner as 'FL' }));
+    const book = logbookOf([nearest, ...drawnAll]);
+    expect(fluidState(book, car, '2026-05-05T00:00:00.000Z').lastExchange?.id).toBe(nearest.id);
+  });
   test('bubbles are told apart', () => {
     expect(
       texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'fine' })]), car, job.id).reasons),

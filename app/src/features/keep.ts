@@ -55,15 +55,15 @@ export function useKeepRecord<C extends Collection, T extends FieldValues>(
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async (record: RecordOf<C>, next: string | null): Promise<boolean> => {
-    // The schemas come when something is kept: no page needs them to show itself.
-    const { recordSchemas } = await import('@calvik/core/schemas');
-    const checked = recordSchemas[collection].safeParse(record);
-    if (!checked.success) {
+    // The schemas come when something is kept: no page needs them to show itself. Without them the server alone checks.
+    const schemas = await import('@calvik/core/schemas').catch(() => null);
+    const checked = schemas?.recordSchemas[collection].safeParse(record);
+    if (checked && !checked.success) {
       setProblem(place(form, issuesOf(checked.error), 'This cannot be kept.'));
       return false;
     }
     setSaving(true);
-    const result = await sync.keep(collection, checked.data as Kept);
+    const result = await sync.keep(collection, (checked?.data ?? record) as Kept);
     setSaving(false);
     if (result.state === 'refused') {
       setProblem(place(form, result.problem.errors, result.problem.message));

@@ -11,52 +11,80 @@ export interface Chip<T extends string> extends Option<T> {
   drawing?: ReactNode;
 }
 
-/** Any number of a few, as large targets that wrap; for a gloved thumb. */
+interface ChipsProps<T extends string> {
+  /** What is chosen, for the ear; each target is named "label: option". */
+  label: string;
+  options: readonly Chip<T>[];
+  columns?: 1 | 2 | 3 | 4;
+}
+
+/** One large target for a gloved thumb. */
+function Target({
+  role,
+  name,
+  text,
+  drawing,
+  on,
+  width,
+  onPress,
+}: {
+  role: 'checkbox' | 'radio';
+  name: string;
+  text: string;
+  drawing: ReactNode;
+  on: boolean;
+  width: string;
+  onPress: () => void;
+}) {
+  const t = useTokens();
+  return (
+    <View style={{ width: width as never, padding: 3 }}>
+      <Pressable
+        role={role}
+        aria-checked={on}
+        aria-label={name}
+        onPress={onPress}
+        {...onSpace(onPress)}
+        style={[
+          styles.chip,
+          {
+            borderColor: on ? t.iron : t.rule,
+            borderWidth: on ? 2.5 : 1,
+            backgroundColor: on ? t.ironWash : t.sheet,
+          },
+        ]}
+      >
+        {drawing}
+        <Text as={on ? 'strong' : 'body'} style={styles.text}>
+          {text}
+        </Text>
+      </Pressable>
+    </View>
+  );
+}
+
+/** Any number of a few, as large targets that wrap. */
 export function Chips<T extends string>({
   label,
   options,
+  columns = 2,
   chosen,
   onChange,
-  columns = 2,
-}: {
-  label: string;
-  options: readonly Chip<T>[];
-  chosen: readonly T[];
-  onChange: (chosen: T[]) => void;
-  columns?: 1 | 2 | 3 | 4;
-}) {
-  const t = useTokens();
-  const toggle = (value: T): void =>
-    onChange(chosen.includes(value) ? chosen.filter((v) => v !== value) : [...chosen, value]);
+}: ChipsProps<T> & { chosen: readonly T[]; onChange: (chosen: T[]) => void }) {
   return (
     <View role="group" aria-label={label} style={styles.wrap}>
-      {options.map(({ value, label: name, drawing }) => {
-        const on = chosen.includes(value);
-        return (
-          <View key={value} style={{ width: `${100 / columns}%` as never, padding: 3 }}>
-            <Pressable
-              role="checkbox"
-              aria-checked={on}
-              aria-label={`${label}: ${name}`}
-              onPress={() => toggle(value)}
-              {...onSpace(() => toggle(value))}
-              style={[
-                styles.chip,
-                {
-                  borderColor: on ? t.iron : t.rule,
-                  borderWidth: on ? 2.5 : 1,
-                  backgroundColor: on ? t.ironWash : t.sheet,
-                },
-              ]}
-            >
-              {drawing}
-              <Text as={on ? 'strong' : 'body'} style={styles.text}>
-                {name}
-              </Text>
-            </Pressable>
-          </View>
-        );
-      })}
+      {options.map(({ value, label: text, drawing }) => (
+        <Target
+          key={value}
+          role="checkbox"
+          name={`${label}: ${text}`}
+          text={text}
+          drawing={drawing}
+          on={chosen.includes(value)}
+          width={`${100 / columns}%`}
+          onPress={() => onChange(chosen.includes(value) ? chosen.filter((v) => v !== value) : [...chosen, value])}
+        />
+      ))}
     </View>
   );
 }
@@ -65,46 +93,24 @@ export function Chips<T extends string>({
 export function ChoiceChips<T extends string>({
   label,
   options,
+  columns = 2,
   value,
   onChange,
-  columns = 2,
-}: {
-  label: string;
-  options: readonly Chip<T>[];
-  value: T | '';
-  onChange: (value: T) => void;
-  columns?: 1 | 2 | 3 | 4;
-}) {
-  const t = useTokens();
+}: ChipsProps<T> & { value: T | ''; onChange: (value: T) => void }) {
   return (
     <View role="radiogroup" aria-label={label} style={styles.wrap}>
-      {options.map(({ value: own, label: name, drawing }) => {
-        const on = own === value;
-        return (
-          <View key={own} style={{ width: `${100 / columns}%` as never, padding: 3 }}>
-            <Pressable
-              role="radio"
-              aria-checked={on}
-              aria-label={`${label}: ${name}`}
-              onPress={() => onChange(own)}
-              {...onSpace(() => onChange(own))}
-              style={[
-                styles.chip,
-                {
-                  borderColor: on ? t.iron : t.rule,
-                  borderWidth: on ? 2.5 : 1,
-                  backgroundColor: on ? t.ironWash : t.sheet,
-                },
-              ]}
-            >
-              {drawing}
-              <Text as={on ? 'strong' : 'body'} style={styles.text}>
-                {name}
-              </Text>
-            </Pressable>
-          </View>
-        );
-      })}
+      {options.map((option) => (
+        <Target
+          key={option.value}
+          role="radio"
+          name={`${label}: ${option.label}`}
+          text={option.label}
+          drawing={option.drawing}
+          on={option.value === value}
+          width={`${100 / columns}%`}
+          onPress={() => onChange(option.value)}
+        />
+      ))}
     </View>
   );
 }

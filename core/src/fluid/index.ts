@@ -18,6 +18,7 @@ export {
   cornerSequence,
   defaultLineLengthsMm,
   nippleSequence,
+  sequenceNames,
   sequenceReason,
   usualVolumesMl,
 } from './sequence';

@@ -1,4 +1,12 @@
-import { type AxleBrake, type Car, type Corner, type Nipple, type Side, corners } from '../vocabulary';
+import {
+  type AxleBrake,
+  type Car,
+  type Corner,
+  type Nipple,
+  type SequenceSchool,
+  type Side,
+  corners,
+} from '../vocabulary';
 
 export interface NippleStep {
   corner: Corner;
@@ -55,6 +63,14 @@ function nipplesOf(axle: AxleBrake): Nipple[] {
 /** Every nipple to open, in order: {@link cornerSequence}, and within a caliper its maker's order. */
 export const nippleSequence = (car: SequenceCar): NippleStep[] =>
   cornerSequence(car).flatMap((corner) => nipplesOf(car[axleOf(corner)]).map((nipple) => ({ corner, nipple })));
+
+/** What each school of the sequence is called. */
+export const sequenceNames: Record<SequenceSchool, string> = {
+  farthestFirst: 'Farthest line first',
+  nearestFirst: 'Nearest line first',
+  diagonal: 'By diagonal circuit',
+  makerSheet: 'Maker’s sheet',
+};
 
 /** Why the sequence is what it is, in one sentence. */
 export function sequenceReason(car: SequenceCar & Pick<Car, 'makerSequenceSource'>): string {

@@ -36,6 +36,7 @@ export {
   type ExchangeStep,
   exchangePlan,
   exchangeProgress,
+  inSequence,
   isFedMethod,
   levelBefore,
   methodNames,

@@ -9,6 +9,7 @@ import {
   type NippleDrawn,
   type Reason,
   type SealHold,
+  type SequenceSchool,
   cornerNames,
 } from '../vocabulary';
 import {
@@ -89,6 +90,10 @@ export function exchangePlan(car: Car, start: ExchangeStart): ExchangePlan {
   });
 }
 
+/** The car in the sequence of one exchange: the school chosen for it, or the car's own. */
+export const inSequence = (car: Car, sequence: SequenceSchool | undefined): Car =>
+  sequence === undefined || sequence === car.sequenceSchool ? car : { ...car, sequenceSchool: sequence };
+
 /** The level that was seen before the exchange, or MAX where nobody looked, mL. */
 export function levelBefore(car: Car, facts: readonly Fact[]): number {
   const level = facts.findLast(
@@ -130,9 +135,10 @@ function bubbleReason(d: NippleDrawn): Reason | null {
 }
 
 /** Where the exchange of a job stands. */
-export function exchangeProgress(logbook: Logbook, car: Car, jobId: string): ExchangeProgress {
+export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): ExchangeProgress {
   const facts = logbook.factsOfJob(jobId);
   const begun = facts.findLast((f): f is ExchangeBegun => f.kind === 'exchangeBegun') ?? null;
+  const car = inSequence(ofCar, begun?.sequence);
   const draws = facts
     .filter((f): f is NippleDrawn => f.kind === 'nippleDrawn' && f.exchangeId === begun?.id)
     .sort(byTime);

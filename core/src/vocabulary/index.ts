@@ -16,7 +16,6 @@ export type {
   JobKind,
   NippleOrder,
   RecordOf,
-  SequenceSchool,
   Shop,
   TrackEvent,
   Venue,
@@ -33,7 +32,15 @@ export type {
   SystemCleared,
   Withdrawal,
 } from './schemas/facts';
-export type { BrakeSheet, Fastener, FastenerGroup, PadSet, RotorPair, ThreadCondition } from './schemas/parts';
+export type {
+  BrakeSheet,
+  Fastener,
+  FastenerGroup,
+  PadSet,
+  RotorPair,
+  SequenceSchool,
+  ThreadCondition,
+} from './schemas/parts';
 export type {
   CarReleased,
   CheckItem,

@@ -50,12 +50,14 @@ export function useKeepFact(): {
     const at = momentFor(date, shop.timeZone, correction?.fact);
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
     const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
-    // The schemas come when something is kept: no page needs them to show itself.
-    const { factSchema } = await import('@calvik/core/schemas');
-    const checked = factSchema.safeParse({ ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces });
-    if (!checked.success) return fail(checked.error.issues[0]?.message ?? 'This cannot be kept.');
+    const fact = { ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
+    // The schemas come when something is kept: no page needs them to show itself. Where they cannot be had the entry waits
+    // unchecked rather than being lost; the server checks it.
+    const schemas = await import('@calvik/core/schemas').catch(() => null);
+    const checked = schemas?.factSchema.safeParse(fact);
+    if (checked && !checked.success) return fail(checked.error.issues[0]?.message ?? 'This cannot be kept.');
     setSaving(true);
-    const result = await sync.keep('facts', checked.data as Fact);
+    const result = await sync.keep('facts', (checked?.data as Fact | undefined) ?? fact);
     setSaving(false);
     if (result.state === 'refused') return fail(result.problem.message);
     setProblem(null);

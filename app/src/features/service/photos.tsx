@@ -15,16 +15,17 @@ export function useTakePhoto(s: ServiceJudgement, step: ServiceStep): { open: ()
   const [sentence, setSentence] = useState<string | null>(null);
   const take = async (file: File): Promise<void> => {
     setSentence(null);
-    try {
-      const { blob, widthPx, heightPx } = await downscale(file);
-      const photoId = newId();
-      const aboutFactId = step.state === 'done' ? (step.fact?.id ?? null) : null;
-      const body = { kind: 'photoTaken', photoId, step: step.key, aboutFactId, widthPx, heightPx };
-      await keepPhoto(photoId, blob);
-      await keepFact({ ...body, carId: s.car.id, jobId: s.job.id } as FactDraft, today);
-    } catch {
+    const small = await downscale(file).catch(() => null);
+    if (!small) {
       setSentence('This file cannot be read as a picture. Take it again, or choose a JPEG or PNG.');
+      return;
     }
+    const { blob, widthPx, heightPx } = small;
+    const photoId = newId();
+    const aboutFactId = step.state === 'done' ? (step.fact?.id ?? null) : null;
+    const body = { kind: 'photoTaken', photoId, step: step.key, aboutFactId, widthPx, heightPx };
+    await keepPhoto(photoId, blob);
+    await keepFact({ ...body, carId: s.car.id, jobId: s.job.id } as FactDraft, today);
   };
   const open = (): void => {
     const chooser = document.createElement('input');

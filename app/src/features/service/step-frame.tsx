@@ -1,7 +1,6 @@
 import { useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Dialog, Portal, TextInput } from 'react-native-paper';
 import {
   type Fact,
   type ServiceJudgement,
@@ -14,13 +13,12 @@ import {
 import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
 import { selectLogbook } from '../../store/logbook';
 import { useTokens } from '../../theme/use-tokens';
-import { ChoiceChips } from '../../ui/chips';
 import { PickSheet } from '../../ui/pick-sheet';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
-import { RadioList } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { type FactDraft, useKeepFact } from '../fluid/use-keep-fact';
 import { Photos, useTakePhoto } from './photos';
+import { HandDialog, SkipDialog, Why } from './step-dialogs';
 import { useDraft } from './use-draft';
 import { type StepFact, standingReading } from './use-service';
 
@@ -41,7 +39,6 @@ const cautions: Partial<Record<string, string>> = {
 
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
-const whySkip = ['Not on this car', 'Done before', 'Parts not here', 'No time: told the lead'] as const;
 
 interface Reasons {
   because: string;
@@ -205,6 +202,10 @@ export function StepFrame({
         ) : null}
       </View>
       {before.length > 0 ? (
+        <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
+      ) : null}
+      {children}
+      {before.length > 0 ? (
         <View style={[styles.notice, { borderColor: t.amber }]} testID="out-of-turn">
           <Text>{`Still open before this: ${before
             .slice(0, 3)
@@ -213,7 +214,6 @@ export function StepFrame({
           <Why options={whyNow} label="Why now" value={why.outOfTurn} onChange={(outOfTurn) => setWhy({ outOfTurn })} />
         </View>
       ) : null}
-      {children}
       {corrected ? (
         <Section title="Why is it corrected?">
           <Why
@@ -276,141 +276,6 @@ export function StepFrame({
         />
       ) : null}
     </Screen>
-  );
-}
-
-/** A reason: one of the usual ones with one tap, or in own words. */
-export function Why({
-  options,
-  label,
-  value,
-  onChange,
-}: {
-  options: readonly string[];
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-}) {
-  return (
-    <View style={styles.footer}>
-      <ChoiceChips
-        label={label}
-        value={value}
-        onChange={onChange}
-        options={options.map((o) => ({ value: o, label: o }))}
-      />
-      <TextInput
-        mode="outlined"
-        dense
-        label={`${label}, in own words`}
-        aria-label={`${label}, in own words`}
-        value={options.includes(value) ? '' : value}
-        onChangeText={onChange}
-        maxLength={200}
-      />
-    </View>
-  );
-}
-
-function SkipDialog({
-  step,
-  onClose,
-  onSkip,
-  problem,
-}: {
-  step: ServiceStep;
-  onClose: () => void;
-  onSkip: (reason: string) => Promise<void>;
-  problem: string | null;
-}) {
-  const [reason, setReason] = useState('');
-  const [sentence, setSentence] = useState<string | null>(null);
-  return (
-    <Portal>
-      <Dialog visible onDismiss={onClose} style={styles.dialog}>
-        <Dialog.Title>{`Skip: ${step.title}`}</Dialog.Title>
-        <Dialog.Content style={styles.footer}>
-          {step.isMust ? <Text tone="amber">The car is not released without this step, skipped or not.</Text> : null}
-          <Why options={whySkip} label="Why skip" value={reason} onChange={setReason} />
-          {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
-        </Dialog.Content>
-        <Dialog.Actions>
-          <MainButton mode="text" onPress={onClose}>
-            Go back
-          </MainButton>
-          <MainButton
-            onPress={() => (reason.trim() === '' ? setSentence('Say why it is skipped.') : void onSkip(reason.trim()))}
-          >
-            Skip it
-          </MainButton>
-        </Dialog.Actions>
-      </Dialog>
-    </Portal>
-  );
-}
-
-/** Steps that belong to the same side of the car, or to the same axle: what is handed over together. */
-function together(s: ServiceJudgement, step: ServiceStep): { label: string; keys: string[] }[] {
-  const open = s.steps.filter((x) => x.state === 'todo');
-  const options = [{ label: 'This step', keys: [step.key] }];
-  if (step.corner && step.phase === 'measure') {
-    const side = step.corner[1]!;
-    const keys = open.filter((x) => x.phase === 'measure' && x.corner?.[1] === side).map((x) => x.key);
-    options.push({ label: side === 'L' ? 'The left side' : 'The right side', keys });
-  }
-  const keys = open.filter((x) => x.phase === step.phase).map((x) => x.key);
-  if (keys.length > 1) options.push({ label: phaseNames[step.phase], keys });
-  return options;
-}
-
-function HandDialog({
-  s,
-  step,
-  onClose,
-  onHand,
-}: {
-  s: ServiceJudgement;
-  step: ServiceStep;
-  onClose: () => void;
-  onHand: (toCrewId: string, keys: string[]) => Promise<void>;
-}) {
-  const logbook = useLogbook();
-  const crew = useCrewOnDuty();
-  const [to, setTo] = useState('');
-  const options = together(s, step);
-  const [what, setWhat] = useState(options[0]!.label);
-  const people = [...logbook.crew.values()].filter((c) => !c.archived && (c.id !== crew?.id || step.handedTo !== null));
-  return (
-    <Portal>
-      <Dialog visible onDismiss={onClose} style={styles.dialog}>
-        <Dialog.Title>Hand over</Dialog.Title>
-        <Dialog.Content style={styles.footer}>
-          <ChoiceChips
-            label="What"
-            value={what}
-            onChange={setWhat}
-            options={options.map((o) => ({ value: o.label, label: o.label }))}
-          />
-          <RadioList
-            label="To"
-            value={to}
-            onChange={setTo}
-            options={people.map((c) => ({ value: c.id, label: c.name }))}
-          />
-        </Dialog.Content>
-        <Dialog.Actions>
-          <MainButton mode="text" onPress={onClose}>
-            Go back
-          </MainButton>
-          <MainButton
-            disabled={to === ''}
-            onPress={() => void onHand(to, options.find((o) => o.label === what)?.keys ?? [step.key])}
-          >
-            Hand over
-          </MainButton>
-        </Dialog.Actions>
-      </Dialog>
-    </Portal>
   );
 }
 

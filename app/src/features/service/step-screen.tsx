@@ -6,13 +6,14 @@ import { Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { DecideStep } from './steps/decide';
 import { DrawStep } from './steps/draw';
-import { ExchangeStep, SealStep } from './steps/exchange';
+import { ExchangeStep } from './steps/exchange';
 import { FitStep, RetractStep } from './steps/fit';
 import { BoilStep, ChecksStep, DriverStep, ReservoirStep } from './steps/intake';
 import { PadsStep } from './steps/pads';
 import { PedalStep } from './steps/pedal';
 import { ReleaseStep } from './steps/release';
 import { RotorStep } from './steps/rotor';
+import { SealStep } from './steps/seal';
 import { TorqueStep } from './steps/torque';
 import { type StepProps, useService } from './use-service';
 

@@ -6,6 +6,7 @@ import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { Resume } from './resume';
 
 /** Planned work by day: mine or everybody's; what is overdue stands first. */
 export function WorkScreen() {
@@ -35,6 +36,7 @@ export function WorkScreen() {
     );
   return (
     <Screen title="Work" above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}>
+      <Resume />
       {crew ? (
         <Segments
           label="Whose work"

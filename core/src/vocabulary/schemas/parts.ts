@@ -61,6 +61,10 @@ export const rotorPair = z
   });
 export type RotorPair = z.infer<typeof rotorPair>;
 
+/** Schools of the order in which corners are bled. */
+export const sequenceSchool = z.enum(['farthestFirst', 'nearestFirst', 'diagonal', 'makerSheet']);
+export type SequenceSchool = z.infer<typeof sequenceSchool>;
+
 export const fastenerGroup = z.enum([
   'slidePin',
   'bracket',

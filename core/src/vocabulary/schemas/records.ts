@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Collection } from '../collections';
-import { brakeSheet, padSet, rotorPair } from './parts';
+import { brakeSheet, padSet, rotorPair, sequenceSchool } from './parts';
 import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
@@ -78,9 +78,6 @@ export const axleBrake = z
     path: ['pistonsPerCorner'],
   });
 export type AxleBrake = z.infer<typeof axleBrake>;
-
-export const sequenceSchool = z.enum(['farthestFirst', 'nearestFirst', 'diagonal', 'makerSheet']);
-export type SequenceSchool = z.infer<typeof sequenceSchool>;
 
 const lineLengthMm = quantity(50, 12000, 'mm');
 

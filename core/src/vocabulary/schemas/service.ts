@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { checkNames, complaints, padConditions } from '../terms';
 import { base } from './base';
-import { axle, threadCondition } from './parts';
+import { axle, sequenceSchool, threadCondition } from './parts';
 import { corner, id, line, localDate, nipple, note, pedalFeel, quantity, whole } from './primitives';
 
 /** Facts of a guided service: all of them name the car and the job. */
@@ -154,6 +154,8 @@ export const exchangeBegun = z.object({
   ...service,
   kind: z.literal('exchangeBegun'),
   scope: z.enum(['full', 'heatAffected']),
+  /** The school of this time; without it the car's own. */
+  sequence: sequenceSchool.optional(),
   method: exchangeMethod,
   bottleId: id,
   /** Old fluid drawn out of the reservoir first. */

@@ -1,6 +1,9 @@
 import { Slot, usePathname } from 'expo-router';
+import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serviceScreen } from '../../../features/service-code';
+import { LAST_STEP_KEY } from '../../../features/work/resume';
+import { write } from '../../../store/storage';
 import { useTokens } from '../../../theme/use-tokens';
 import { useWide } from '../../../ui/screen';
 
@@ -12,6 +15,9 @@ export default function ServiceLayout() {
   const path = usePathname();
   const t = useTokens();
   const isStep = /^\/service\/[^/]+\/(?!sheet$)[^/]+$/.test(path);
+  useEffect(() => {
+    if (isStep) write(LAST_STEP_KEY, path);
+  }, [isStep, path]);
   if (!wide || !isStep) return <Slot />;
   return (
     <View style={styles.sides}>

@@ -165,14 +165,14 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         onSelect={select}
         columns={2}
       />
-      <Section title="Ran clean">
+      <Section title="Colour and bubbles">
         <Segments
-          label="Ran clean"
+          label="Runs"
           value={draft.clean}
           onChange={(clean) => change({ clean })}
           options={[
-            { value: 'yes', label: 'Clean' },
-            { value: 'no', label: 'Not yet' },
+            { value: 'yes', label: 'Clean, new' },
+            { value: 'no', label: 'Still old' },
           ]}
         />
         <ChoiceChips

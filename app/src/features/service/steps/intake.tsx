@@ -5,10 +5,12 @@ import { TextInput } from 'react-native-paper';
 import {
   type ChecksDone,
   type Complaint,
+  type Corner,
   type ReservoirSeen,
   checksOf,
   complaintWords,
   complaints,
+  corners,
   decidedWork,
   levelTarget,
   pressureAtAltitude,
@@ -17,6 +19,7 @@ import { useLogbook, useUnits } from '../../../store/hooks';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { Chips, ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { type CornerCell, CornerSheet } from '../../../ui/corner-sheet';
 import { Reservoir } from '../../../ui/reservoir';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
@@ -174,6 +177,18 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
             text: `${show(Math.abs(off), 'volume')} ${off > 0 ? 'above' : 'below'} the figure.`,
           }}
         />
+      ) : null}
+      {isFinal && s.exchange.leftOldPercent ? (
+        <Section title="Old fluid left, by the model">
+          <CornerSheet
+            driverSide={car.driverSide}
+            cells={
+              Object.fromEntries(
+                corners.map((c) => [c, { figure: `${s.exchange.leftOldPercent![c].toFixed(0)} %`, note: 'old' }]),
+              ) as Record<Corner, CornerCell>
+            }
+          />
+        </Section>
       ) : null}
       <Section title="Colour">
         <ChoiceChips

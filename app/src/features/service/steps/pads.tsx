@@ -20,13 +20,12 @@ import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figur
 import { LimitBar } from '../../../ui/limit-bar';
 import { PadDrawing } from '../../../ui/pad-drawing';
 import { quantityText } from '../../../ui/quantity-text';
-import { MainButton, Section } from '../../../ui/screen';
+import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
-import { Text } from '../../../ui/text';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { StepFrame, lastOf } from '../step-frame';
+import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../use-draft';
-import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
 
 interface PadsForm {
@@ -109,20 +108,16 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   ];
   const set = (key: string, value: string): void => change({ figures: { ...draft.figures, [key]: value } });
 
-  const [jaws, setJaws] = useState<{ mm: number; isSteady: boolean } | null>(null);
-  const caliper = useInstrument<{ mm: number; isSteady: boolean }>('calipers', setJaws);
-  const target = selected.startsWith('outer') ? 'outer' : 'inner';
-  const measure = (on: 'inner' | 'outer'): void => void caliper.start({ carId: s.car.id, corner, target: on });
-  const take = (): void => {
-    if (!jaws) return;
-    set(selected, quantityText(jaws.mm, 'length', system));
-    change({ instrument: 'simulatedCaliper' });
-    const next = fields[fields.findIndex((f) => f.key === selected) + 1];
-    if (next && next.key !== 'hat') {
-      select(next.key);
-      measure(next.key.startsWith('outer') ? 'outer' : 'inner');
-    } else caliper.stop();
-    setJaws(null);
+  /** Takes a reading and says what to measure next. */
+  const take = (reading: number): 'inner' | 'outer' | null => {
+    change({
+      figures: { ...draft.figures, [selected]: quantityText(reading, 'length', system) },
+      instrument: 'simulatedCaliper',
+    });
+    const next = fields[fields.findIndex((field) => field.key === selected) + 1];
+    if (!next || next.key === 'hat') return null;
+    select(next.key);
+    return next.key.startsWith('outer') ? 'outer' : 'inner';
   };
 
   const body = useMemo(() => {
@@ -176,10 +171,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
         if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;
         return body ? [body] : 'A figure cannot be read.';
       }}
-      onKept={() => {
-        caliper.stop();
-        clear();
-      }}
+      onKept={clear}
     >
       <View testID="live-verdict" style={styles.gap}>
         <LimitBar
@@ -206,24 +198,13 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       {more.map((r) => (
         <ReasonLine key={r.text} reason={r} />
       ))}
-      {caliper.isOn ? (
-        <View style={styles.row}>
-          <View style={styles.grow}>
-            <Text as="label">{`Caliper on: ${fields.find((f) => f.key === selected)?.label ?? ''}`}</Text>
-            <Text as="bigFigure" testID="caliper">
-              {jaws ? show(jaws.mm, 'length', 2) : '–'}
-            </Text>
-          </View>
-          <MainButton onPress={take} disabled={!jaws?.isSteady}>
-            {jaws?.isSteady ? 'Take it' : 'Closing …'}
-          </MainButton>
-        </View>
-      ) : (
-        <MainButton mode="outlined" onPress={() => measure(target)}>
-          Use the digital caliper
-        </MainButton>
-      )}
-      {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+      <CaliperPanel
+        carId={s.car.id}
+        corner={corner}
+        target={selected.startsWith('outer') ? 'outer' : 'inner'}
+        place={fields.find((field) => field.key === selected)?.label ?? ''}
+        onTake={take}
+      />
       <Segments
         label="Measured at"
         value={draft.bothEnds ? 'both' : 'one'}

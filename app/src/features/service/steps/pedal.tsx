@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Fact, type PedalCheck, type PedalFeel, judgePedal } from '@calvik/core';
@@ -31,6 +32,7 @@ interface PedalForm {
 
 /** The pedal: how it feels before anything is opened, and the gate that it must pass before the car moves. */
 export function PedalStep({ s, step }: StepProps) {
+  const router = useRouter();
   const isGate = step.key === 'pedalGate';
   const standing = isGate ? undefined : lastOf(s, 'pedalCheck', (f) => f.moment === 'baseline');
   const { draft, change, clear } = useDraft<PedalForm>(`service.${s.job.id}.${step.key}`, {
@@ -68,7 +70,14 @@ export function PedalStep({ s, step }: StepProps) {
       s={s}
       step={step}
       make={make}
-      onKept={clear}
+      onKept={() => {
+        clear();
+        // A soft pedal goes back to the exchange, not on.
+        if (!isGate || draft.feel !== 'soft') return undefined;
+        router.replace(`/service/${s.job.id}/exchange` as never);
+        return 'stay';
+      }}
+      keepLabel={isGate && draft.feel === 'soft' ? 'Keep it, back to the exchange' : undefined}
       wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>

@@ -15,14 +15,14 @@ import { ChoiceChips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
 import { quantityText } from '../../../ui/quantity-text';
-import { MainButton, Section } from '../../../ui/screen';
+import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working-sheet';
 import { StepFrame, lastOf } from '../step-frame';
+import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../use-draft';
-import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
 
 const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -113,18 +113,13 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     [body, rotorPair],
   );
 
-  const [jaws, setJaws] = useState<{ mm: number; isSteady: boolean } | null>(null);
-  const caliper = useInstrument<{ mm: number; isSteady: boolean }>('calipers', setJaws);
-  const take = (): void => {
-    if (!jaws) return;
-    set(selected, system === 'metric' ? `${jaws.mm} mm` : `${(jaws.mm / 25.4).toFixed(4)} in`);
-    change({ instrument: 'simulatedCaliper' });
+  /** Takes a reading at this point and says whether there is another. */
+  const take = (mm: number): 'rotor' | null => {
+    change({ figures: { ...draft.figures, [selected]: text(mm) }, instrument: 'simulatedCaliper' });
     const n = Number(selected.slice(1));
-    if (selected.startsWith('t') && n < 8) {
-      select(`t${n + 1}`);
-      void caliper.start({ carId: s.car.id, corner, target: 'rotor' });
-    } else caliper.stop();
-    setJaws(null);
+    if (!selected.startsWith('t') || n >= 8) return null;
+    select(`t${n + 1}`);
+    return 'rotor';
   };
   const reasons = [...(judged?.reasons ?? [])].sort((x, y) => severity(y.verdict) - severity(x.verdict));
   const lastLeast = last ? Math.min(...last.thicknessesMm) : null;
@@ -144,10 +139,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         if (!draft.film) return 'Say how the film looks.';
         return [body];
       }}
-      onKept={() => {
-        caliper.stop();
-        clear();
-      }}
+      onKept={clear}
     >
       <View testID="live-verdict" style={styles.gap}>
         {rotorPair ? (
@@ -173,27 +165,27 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         onSelect={select}
         columns={4}
       />
-      {caliper.isOn ? (
-        <View style={styles.row}>
-          <View style={styles.grow}>
-            <Text as="label">{`Jaws at point ${selected.slice(1)}`}</Text>
-            <Text as="bigFigure" testID="caliper">
-              {jaws ? show(jaws.mm, 'length', 2) : '–'}
-            </Text>
-          </View>
-          <MainButton onPress={take} disabled={!jaws?.isSteady}>
-            {jaws?.isSteady ? 'Take it' : 'Closing …'}
-          </MainButton>
-        </View>
-      ) : (
-        <MainButton mode="outlined" onPress={() => void caliper.start({ carId: s.car.id, corner, target: 'rotor' })}>
-          Use the digital caliper
-        </MainButton>
-      )}
-      {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+      <CaliperPanel
+        carId={s.car.id}
+        corner={corner}
+        target="rotor"
+        place={`point ${selected.slice(1)}`}
+        onTake={take}
+      />
       {reasons.slice(1).map((r) => (
         <ReasonLine key={r.text} reason={r} />
       ))}
+      {judged && judged.spread.value > 0 ? (
+        <LimitBar
+          label="Thickness variation"
+          fresh={0}
+          limit={THICKNESS_VARIATION_LIMIT_MM}
+          end={Math.max(0.03, judged.spread.value * 1.1)}
+          reading={judged.spread.value}
+          show={(value) => show(value, 'length', system === 'metric' ? 3 : 4)}
+          freshWord="Variation"
+        />
+      ) : null}
       {judged ? (
         <View style={styles.figures}>
           <FigureView figure={judged.least} digits={hundredths} />
@@ -251,6 +243,15 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         />
       </Section>
       <Section title={`Run-out (${show(RUNOUT_LIMIT_MM.most, 'length', hundredths)} at most), lip, weight`}>
+        <LimitBar
+          label="Run-out"
+          fresh={0}
+          limit={RUNOUT_LIMIT_MM.most}
+          end={Math.max(0.2, (read(draft.figures.runout, 'length') ?? 0) * 1.1)}
+          reading={read(draft.figures.runout, 'length')}
+          show={(value) => show(value, 'length', hundredths)}
+          freshWord="Run-out"
+        />
         <FigureFields
           fields={more}
           values={draft.figures}

@@ -2,7 +2,6 @@ import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import {
-  type Fastener,
   type TorqueLine,
   type TorqueSet,
   conditionNames,
@@ -14,7 +13,7 @@ import {
   tighteningOrder,
   torqueBand,
 } from '@calvik/core';
-import { useSync, useToday, useUnits } from '../../../store/hooks';
+import { useToday, useUnits } from '../../../store/hooks';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
@@ -26,7 +25,7 @@ import { Text } from '../../../ui/text';
 import { ReasonLine, VerdictMark } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working-sheet';
 import { type FactDraft, useKeepFact } from '../../fluid/use-keep-fact';
-import { newRecord } from '../../keep';
+import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../use-draft';
 import { useInstrument } from '../use-instrument';
@@ -364,66 +363,6 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
       </MainButton>
       {step.state === 'done' ? <Text as="small">Kept again, the last time counts.</Text> : null}
     </Section>
-  );
-}
-
-/** A figure that is not on the sheet: somebody finds it, and says where it stands. */
-function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: Fastener }) {
-  const sync = useSync();
-  const read = useReadFigure();
-  const [figure, setFigure] = useState('');
-  const [source, setSource] = useState('');
-  const [sentence, setSentence] = useState<string | null>(null);
-  const save = async (): Promise<void> => {
-    const torqueNm = read(figure, 'torque');
-    if (torqueNm === null || torqueNm <= 0) return setSentence('Type the figure, for example 28 N·m or 21 lbft.');
-    if (source.trim() === '') return setSentence('Say where the figure stands: sheet and page.');
-    setSentence(null);
-    const fasteners = s.sheet.fasteners.map((f) =>
-      f.key === fastener.key ? { ...f, torqueNm, source: source.trim() } : f,
-    );
-    const sheet = s.sheet.id === '' ? { ...s.sheet, ...newRecord(), fasteners } : { ...s.sheet, fasteners };
-    const result = await sync.keep('brakeSheets', sheet);
-    if (result.state === 'refused') setSentence(result.problem.message);
-  };
-  return (
-    <View style={styles.gap} testID="find-figure">
-      <ReasonLine
-        reason={{
-          verdict: 'stop',
-          text: 'No figure on this car’s sheet. “About right” is not a figure: find it, the car is not released without it.',
-        }}
-      />
-      <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          dense
-          label="Figure"
-          aria-label="Figure"
-          value={figure}
-          onChangeText={setFigure}
-          placeholder="15 N·m"
-          style={styles.grow}
-        />
-        <TextInput
-          mode="outlined"
-          dense
-          label="Where it stands"
-          aria-label="Where it stands"
-          value={source}
-          onChangeText={setSource}
-          style={styles.grow}
-        />
-      </View>
-      {sentence ? (
-        <Text tone="stop" live>
-          {sentence}
-        </Text>
-      ) : null}
-      <MainButton mode="outlined" onPress={() => void save()}>
-        Put it on the sheet
-      </MainButton>
-    </View>
   );
 }
 

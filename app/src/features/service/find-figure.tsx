@@ -1,0 +1,77 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import type { Fastener } from '@calvik/core';
+import { useSync } from '../../store/hooks';
+import { useReadFigure } from '../../ui/figure-fields';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { ReasonLine } from '../../ui/verdict';
+import { newRecord } from '../keep';
+import type { StepProps } from './use-service';
+
+/** A figure that is not on the sheet: somebody finds it, and says where it stands. */
+export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: Fastener }) {
+  const sync = useSync();
+  const read = useReadFigure();
+  const [figure, setFigure] = useState('');
+  const [source, setSource] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  const save = async (): Promise<void> => {
+    const torqueNm = read(figure, 'torque');
+    if (torqueNm === null || torqueNm <= 0) return setSentence('Type the figure, for example 28 N·m or 21 lbft.');
+    if (source.trim() === '') return setSentence('Say where the figure stands: sheet and page.');
+    setSentence(null);
+    const fasteners = s.sheet.fasteners.map((f) =>
+      f.key === fastener.key ? { ...f, torqueNm, source: source.trim() } : f,
+    );
+    const sheet = s.sheet.id === '' ? { ...s.sheet, ...newRecord(), fasteners } : { ...s.sheet, fasteners };
+    const result = await sync.keep('brakeSheets', sheet);
+    if (result.state === 'refused') setSentence(result.problem.message);
+  };
+  return (
+    <View style={styles.gap} testID="find-figure">
+      <ReasonLine
+        reason={{
+          verdict: 'stop',
+          text: 'No figure on this car’s sheet. “About right” is not a figure: find it, the car is not released without it.',
+        }}
+      />
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          dense
+          label="Figure"
+          aria-label="Figure"
+          value={figure}
+          onChangeText={setFigure}
+          placeholder="15 N·m"
+          style={styles.grow}
+        />
+        <TextInput
+          mode="outlined"
+          dense
+          label="Where it stands"
+          aria-label="Where it stands"
+          value={source}
+          onChangeText={setSource}
+          style={styles.grow}
+        />
+      </View>
+      {sentence ? (
+        <Text tone="stop" live>
+          {sentence}
+        </Text>
+      ) : null}
+      <MainButton mode="outlined" onPress={() => void save()}>
+        Put it on the sheet
+      </MainButton>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  grow: { flex: 1, minWidth: 0 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  gap: { gap: 8 },
+});

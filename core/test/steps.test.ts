@@ -1,0 +1,259 @@
+import fc from 'fast-check';
+import {
+  type Car,
+  type Fact,
+  addedMinutes,
+  checksOf,
+  decidedWork,
+  defaultSheet,
+  judgePedal,
+  judgeService,
+  levelTarget,
+  nextStep,
+  openBefore,
+  retractWords,
+  sheetOf,
+  usualDurationMin,
+} from '../src';
+import { book, makeCar, newId } from './book';
+import {
+  LEAD,
+  TECH,
+  at,
+  begun,
+  bottle,
+  car,
+  checks,
+  crew,
+  decision,
+  drawn,
+  fluid,
+  fullSheet,
+  job,
+  judged,
+  logbookOf,
+  pads,
+  pedal,
+  today,
+  wholeService,
+} from './service-book';
+
+const drum = {
+  brake: 'drum' as const,
+  pistonsPerCorner: 2,
+  pistonDiameterMm: 19,
+  nipplesPerCorner: 1 as const,
+  nippleOrder: 'innerFirst' as const,
+};
+const noWork = { pads: { front: false, rear: false }, rotors: { front: false, rear: false }, hoses: [] };
+const judgedOn = (of: Car, facts: Fact[]) =>
+  judgeService(
+    book(
+      { crew, cars: [of], fluids: [fluid], bottles: [bottle], jobs: [{ ...job, carId: of.id }] },
+      facts.map((f) => ('carId' in f ? ({ ...f, carId: of.id } as Fact) : f)),
+    ),
+    { ...job, carId: of.id },
+    today,
+  )!;
+
+describe('steps follow the car', () => {
+  test('a drum axle has shoes and no rotors, and no caliper bolts', () => {
+    const of = makeCar({ rear: drum });
+    const { steps } = judgedOn(of, []);
+    const keys = steps.map((s) => s.key);
+    expect(keys).toContain('pads.RL');
+    expect(keys).not.toContain('rotor.RL');
+    expect(keys).toContain('rotor.FL');
+    expect(steps.find((s) => s.key === 'pads.RR')!.title).toBe('Shoes, right rear');
+    expect(
+      defaultSheet(of)
+        .fasteners.filter((f) => f.axle === 'rear')
+        .map((f) => f.group),
+    ).toEqual(['hose', 'nipple', 'wheel']);
+  });
+  test('an electric parking brake goes to service mode before and out of it after', () => {
+    const sheet = fullSheet(car, { parkingBrake: 'electric', hasDucts: true, hasWearSensors: true });
+    expect(checksOf('ground', car, sheet, noWork)).toContain('parkingBrakeService');
+    expect(checksOf('down', car, sheet, noWork)).toEqual(['parkingBrakeNormal', 'ductsFitted', 'wheelsOn']);
+    expect(checksOf('ground', car, fullSheet(), noWork)).not.toContain('parkingBrakeService');
+    expect(checksOf('look', car, sheet, noWork)).toContain('ductsSound');
+    expect(checksOf('fit.front', car, sheet, noWork)).toContain('sensor');
+  });
+  test('new rotors bring their own checks, a fixed caliper holds its other side, a screw-in piston its notches', () => {
+    const rotorsToo = { ...noWork, rotors: { front: true, rear: true } };
+    expect(checksOf('fit.front', car, fullSheet(), rotorsToo)).toEqual(
+      expect.arrayContaining(['vanes', 'slots', 'bobbins', 'hubFaceClean']),
+    );
+    expect(checksOf('fit.front', car, fullSheet(), noWork)).not.toContain('vanes');
+    expect(checksOf('retract.front', car, fullSheet(), noWork)).toContain('oppositeHeld');
+    expect(checksOf('retract.rear', car, fullSheet(car, { rearPistons: 'screwIn' }), noWork)).toContain(
+      'notchesLinedUp',
+    );
+    expect(checksOf('nowhere', car, fullSheet(), noWork)).toEqual([]);
+  });
+  test('how pistons go back is said for this caliper', () => {
+    expect(retractWords(car, fullSheet(), 'front')).toContain('one side back');
+    expect(retractWords(car, fullSheet(car, { rearPistons: 'screwIn' }), 'rear')).toContain('Turn the piston in');
+    expect(retractWords(car, fullSheet(car, { rearPistons: 'push' }), 'rear')).toContain('straight back');
+    expect(retractWords(makeCar({ rear: drum }), fullSheet(), 'rear')).toContain('adjuster');
+  });
+  test('the seal is a step of the pressure methods alone', () => {
+    const keysWith = (method: 'pressureAir' | 'pressureFed' | 'pedalTwo' | 'gravity'): string[] =>
+      judged([begun({ method })]).steps.map((s) => s.key);
+    expect(keysWith('pressureAir')).toContain('seal');
+    expect(keysWith('pressureFed')).toContain('seal');
+    expect(keysWith('pedalTwo')).not.toContain('seal');
+    expect(keysWith('gravity').filter((k) => k.startsWith('draw.'))).toHaveLength(4);
+  });
+  test('a leaking seal leaves its step open until it has been held again', () => {
+    const first = begun({ method: 'pressureAir' });
+    const hold = (end: number): Fact =>
+      ({
+        ...at(),
+        kind: 'sealHold',
+        readings: [
+          { seconds: 0, pressureKpa: 100 },
+          { seconds: 180, pressureKpa: end },
+        ],
+        instrument: 'byHand',
+      }) as Fact;
+    const seal = (facts: Fact[]) => judged(facts).steps.find((s) => s.key === 'seal')!.state;
+    expect(seal([first, hold(80)])).toBe('todo');
+    expect(seal([first, hold(80), hold(99.5)])).toBe('done');
+  });
+});
+
+describe('what to go on with', () => {
+  const started = begun();
+  const readyToDraw = [
+    ...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleDrawn'),
+    started,
+  ];
+  test('nipples keep their sequence: after one under MIN it is the first one again', () => {
+    const { steps } = judged([...readyToDraw, drawn(started.id, 0), drawn(started.id, 1, { lowestLevelMl: 50 })]);
+    expect(nextStep(steps, TECH, 'draw.1')!.key).toBe('draw.0');
+    const going = judged([...readyToDraw, drawn(started.id, 0), drawn(started.id, 1)]);
+    expect(nextStep(going.steps, TECH, 'draw.1')!.key).toBe('draw.2');
+    expect(openBefore(going.steps, 'draw.3', TECH).map((s) => s.key)).toEqual(['draw.2']);
+  });
+  test('what was handed to me comes first, then what follows the step just done', () => {
+    const hand = { ...at(), kind: 'stepHandedOver', step: 'rotor.RR', toCrewId: LEAD } as Fact;
+    const { steps } = judged([hand]);
+    expect(nextStep(steps, LEAD)!.key).toBe('rotor.RR');
+    expect(nextStep(steps, TECH, 'rotor.FR')!.key).toBe('rotor.RL');
+    expect(nextStep(judged(wholeService()).steps, TECH)!.key).toBe('release');
+  });
+  test('a step that was handed back is theirs to whom it went last', () => {
+    const hand = (toCrewId: string): Fact => ({ ...at(), kind: 'stepHandedOver', step: 'look', toCrewId }) as Fact;
+    expect(judged([hand(LEAD), hand(TECH)]).steps.find((s) => s.key === 'look')!.handedTo).toBe(TECH);
+  });
+});
+
+describe('decisions', () => {
+  test('the last word on each question counts, and time is added for what is changed', () => {
+    const facts = [
+      decision('pads', 'front', { action: 'change' }),
+      decision('pads', 'front', { action: 'keep' }),
+      decision('rotors', 'rear', { action: 'change' }),
+      decision('pads', 'rear', { action: 'change' }),
+    ];
+    expect(decidedWork(facts)).toEqual({
+      pads: { front: false, rear: true },
+      rotors: { front: false, rear: true },
+      hoses: [],
+    });
+    // Pads 20 min and rotors 15 min more, on a service of two hours.
+    expect(addedMinutes(judged(facts).proposals)).toBe(35);
+    expect(usualDurationMin.service).toBe(120);
+  });
+  test('a decision that was changed back takes its steps away again', () => {
+    const change = decision('pads', 'front', { action: 'change' });
+    expect(judged([change]).steps.map((s) => s.key)).toContain('fit.front');
+    expect(judged([change, decision('pads', 'front')]).steps.map((s) => s.key)).not.toContain('fit.front');
+  });
+  test('a referred finding holds the car with its reason, and stands on the sheet', () => {
+    const facts = [
+      ...wholeService(),
+      decision('rotors', 'front', { action: 'refer', reason: 'To be turned by a workshop.' }),
+    ];
+    expect(judged(facts).gate.holds.map((h) => h.text)).toContain(
+      'Rotors, front axle: referred. To be turned by a workshop.',
+    );
+  });
+  test('a carried spare is open and known, and holds nothing up', () => {
+    const facts = [
+      ...wholeService(),
+      decision('pads', 'rear', { action: 'carrySpare', reason: 'Look after session two.' }),
+    ];
+    const { gate } = judged(facts);
+    expect(gate.canRelease).toBe(true);
+    expect(gate.open.map((o) => o.text)).toContain('Pads, rear axle: carry a spare. Look after session two.');
+  });
+});
+
+describe('the pedal', () => {
+  const base = pedal('baseline', { feel: 'acceptable' });
+  const judge = (over: object) => judgePedal(pedal('gate', over) as never, base as never);
+  test('passes when it is as good as it came, held, and gives with the engine', () => {
+    expect(judge({}).reasons).toEqual([]);
+    expect(judge({ feel: 'acceptable' }).isPassed).toBe(true);
+  });
+  test.each([
+    [{ feel: 'soft' }, 'stop', 'Pedal soft'],
+    [{ sinks: true }, 'stop', 'Pedal sinks'],
+    [{ feel: 'long' }, 'needsWork', 'Pedal long'],
+    [{ heldSeconds: 4 }, 'needsWork', 'Held 4 s'],
+    [{ heldSeconds: null }, 'needsWork', 'unknown time'],
+    [{ sinks: null }, 'needsWork', 'Not said'],
+    [{ dropsWithEngine: false }, 'needsWork', 'servo'],
+    [{ strokes: 20 }, 'watch', '20 presses'],
+  ])('%j is %s', (over, verdict, says) => {
+    expect(judge(over).reasons).toContainEqual({ verdict, text: expect.stringContaining(says) });
+    expect(judge(over).isPassed).toBe(verdict !== 'stop');
+  });
+  test('a soft pedal names its suspects once each', () => {
+    const { suspects } = judge({ feel: 'soft', sinks: true });
+    expect(suspects[0]).toContain('air still in a caliper');
+    expect(new Set(suspects).size).toBe(suspects.length);
+  });
+});
+
+describe('the level to set', () => {
+  test('never above MAX nor below MIN, and lower the more the pads have worn', () => {
+    const sheet = fullSheet();
+    const targetAt = (mm: number): number => {
+      const facts = (['FL', 'FR', 'RL', 'RR'] as const).map((c) => pads(c, mm));
+      const book = logbookOf(facts, { sheet });
+      return levelTarget(book, judgeService(book, job, today)!).target.value;
+    };
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 12, noNaN: true }), fc.double({ min: 1, max: 12, noNaN: true }), (a, b) => {
+        const [thin, thick] = a < b ? [a, b] : [b, a];
+        expect(targetAt(thin)).toBeLessThanOrEqual(targetAt(thick) + 1e-9);
+        expect(targetAt(thin)).toBeGreaterThanOrEqual(car.reservoirMinMl);
+        expect(targetAt(thick)).toBeLessThanOrEqual(car.reservoirMaxMl);
+      }),
+      { numRuns: 30 },
+    );
+    expect(targetAt(12)).toBe(car.reservoirMaxMl);
+  });
+});
+
+test('a car without a sheet has its fasteners without figures; with one, its own', () => {
+  const sheet = fullSheet();
+  expect(sheetOf(logbookOf([], { sheet: null }), car).fasteners.every((f) => f.torqueNm === null)).toBe(true);
+  expect(sheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
+});
+
+test('a list with a fault of the whole car holds it; one with a corner leads to a decision', () => {
+  const facts = wholeService();
+  expect(judged([...facts, checks('down', [['wheelsOn', null, 'fault']])]).gate.holds.map((h) => h.text)).toContain(
+    'Wheels on, car on the ground: not in order.',
+  );
+  const { proposals } = judged([...facts, checks('look', [['seals', 'FR', 'fault']])]);
+  expect(proposals).toContainEqual(expect.objectContaining({ subject: 'other', corner: 'FR', action: 'refer' }));
+});
+
+test('a job whose car is not there is judged as nothing', () => {
+  expect(judgeService(logbookOf([]), { ...job, carId: newId() }, today)).toBeNull();
+});
