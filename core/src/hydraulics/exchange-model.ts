@@ -141,9 +141,11 @@ function move(s: SystemState, corner: Corner, ml: number, isFed: boolean): numbe
 }
 
 /** Draws a volume at one nipple, second by second, topping up where that is wanted. The given state is not changed. */
-export function draw(from: SystemState, settings: DrawSettings): DrawResult {
+export const draw = (from: SystemState, settings: DrawSettings): DrawResult => drawIn(copy(from), settings);
+
+/** {@link draw} that changes the state it is given. */
+function drawIn(state: SystemState, settings: DrawSettings): DrawResult {
   const { corner, volumeMl, flowMlPerS, isFed, topUpAtMl, topUpToMl } = settings;
-  const state = copy(from);
   const result: DrawResult = {
     state,
     outMl: 0,
@@ -220,7 +222,7 @@ const DRAW_STEP_ML = 5;
  * moment and when to top up. Two openings of one caliper share its volume.
  */
 export function planExchange(start: SystemState, s: PlanSettings): ExchangePlan {
-  let state = start;
+  const state = copy(start);
   const nipples: PlannedNipple[] = [];
   let out = 0;
   let poured = 0;
@@ -236,27 +238,24 @@ export function planExchange(start: SystemState, s: PlanSettings): ExchangePlan 
       topUpAtMl: s.minMl + s.reserveMl,
       topUpToMl: s.maxMl,
     };
-    const before = state;
-    let at = state;
+    const levelMl = state.reservoirMl;
     let volumeMl = 0;
     let topUps = 0;
     let seconds = 0;
-    while (at.calipers[step.corner].old > wantedOld + 1e-9 && volumeMl < MOST_AT_A_NIPPLE_ML) {
-      const drawn = draw(at, { ...settings, volumeMl: DRAW_STEP_ML });
-      at = drawn.state;
+    while (state.calipers[step.corner].old > wantedOld + 1e-9 && volumeMl < MOST_AT_A_NIPPLE_ML) {
+      const drawn = drawIn(state, { ...settings, volumeMl: DRAW_STEP_ML });
       volumeMl += drawn.outMl;
       topUps += drawn.topUps;
       seconds += drawn.seconds;
       poured += drawn.inMl;
     }
-    state = at;
     out += volumeMl;
     nipples.push({
       ...step,
       volumeMl,
       newPercent: 100 * (1 - state.calipers[step.corner].old),
-      levelMl: before.reservoirMl,
-      stopAfterMl: s.isFed ? null : Math.max(0, before.reservoirMl - s.minMl),
+      levelMl,
+      stopAfterMl: s.isFed ? null : Math.max(0, levelMl - s.minMl),
       topUps,
       seconds,
     });
