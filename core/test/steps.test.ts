@@ -71,6 +71,12 @@ describe('steps follow the car', () => {
         .map((f) => f.group),
     ).toEqual(['hose', 'nipple', 'wheel']);
   });
+  test('linings have a limit of their own, pads the shop’s, and the strictest of the makers’ over both', () => {
+    const of = makeCar({ rear: drum });
+    const { corners } = judgedOn(of, []).corners;
+    expect(corners.RL.spec).toMatchObject({ limitMm: 2, limitFrom: 'Usual limit of linings' });
+    expect(corners.FL.spec).toMatchObject({ limitMm: 3, limitFrom: 'Shop’s limit' });
+  });
   test('an electric parking brake goes to service mode before and out of it after', () => {
     const sheet = fullSheet(car, { parkingBrake: 'electric', hasDucts: true, hasWearSensors: true });
     expect(checksOf('ground', car, sheet, noWork)).toContain('parkingBrakeService');

@@ -24,6 +24,13 @@ export const ODD_CORNER_MM = 2;
 /** Between pad edge and hat: wanted, and at the very least, mm. Common practice, no source. */
 export const HAT_CLEARANCE_MM = { wanted: 3, least: 2 } as const;
 
+/** Drum linings: usual when new, and the limit where no maker's is on record, mm. Common practice, no source; own figures. */
+export const LINING_MM = { fresh: 5.5, limit: 2 } as const;
+/** Pads when new where nobody knows how thick they were, mm. Common practice, no source. */
+export const USUAL_NEW_PAD_MM = 12;
+export const usualNewMm = (brake: AxleBrake['brake']): number =>
+  brake === 'drum' ? LINING_MM.fresh : USUAL_NEW_PAD_MM;
+
 export const padConditionWords: Record<PadCondition, { name: string; verdict: Verdict; advice: string }> = {
   hairline: { name: 'Hairline crack', verdict: 'watch', advice: 'Hairline crack: keep it and watch it.' },
   crackThird: { name: 'Crack, a third', verdict: 'needsWork', advice: 'Cracked through a third of the block or more.' },

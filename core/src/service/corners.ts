@@ -1,5 +1,5 @@
 import type { Logbook } from '../logbook';
-import { type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
+import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
 import {
   type AxleParts,
   allAxleParts,
@@ -55,11 +55,16 @@ export interface CarCorners {
 }
 
 export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axle, padSet: PadSet | null): PadSpec {
+  const { brake } = car[axle];
+  // The shop's limit is for pads: a lining is hardly thicker than that when it is new.
+  const usual = brake === 'drum' ? LINING_MM.limit : logbook.shop.padLimitMm;
+  const { limitMm, limitFrom } = padLimit(padSet?.limitMm ?? null, sheet.padLimitMm[axle], usual);
   return {
-    ...padLimit(padSet?.limitMm ?? null, sheet.padLimitMm[axle], logbook.shop.padLimitMm),
+    limitMm,
+    limitFrom: brake === 'drum' && limitFrom === 'Shop’s limit' ? 'Usual limit of linings' : limitFrom,
     newMm: padSet?.newThicknessMm ?? null,
     trackStartPercent: logbook.shop.padTrackStartPercent,
-    brake: car[axle].brake,
+    brake,
   };
 }
 

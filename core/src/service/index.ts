@@ -12,6 +12,7 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { type Logbook, onceEach, withFacts } from '../logbook';
+import { usualNewMm } from '../pads';
 import { axleOfCorner, cornersOf, isAfter, lastPadReadings, thinnest } from '../parts';
 import { type PedalJudgement, judgePedal } from '../pedal';
 import { type TorqueLine, judgeTorque } from '../torque';
@@ -66,9 +67,6 @@ export {
   retractWords,
 } from './steps';
 export { type SheetSection, type ServiceSheet, serviceSheet, sheetRows } from './document';
-
-/** New pads where nobody knows how thick they were, mm. Common practice, no source. */
-const USUAL_NEW_PAD_MM = 12;
 
 export interface ServiceJudgement {
   job: Job;
@@ -276,7 +274,7 @@ export function overflowOf(logbook: Logbook, s: ServiceJudgement, axle: Axle): O
   const last = set && Object.values(lastPadReadings(logbook, set.id))[0];
   const own = s.corners.parts[axle];
   const newPadMm =
-    (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? USUAL_NEW_PAD_MM;
+    (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? usualNewMm(car[axle].brake);
   const newRotorMm = pair?.newThicknessMm ?? own.rotorPair?.newThicknessMm ?? null;
   const level = facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'intake');
   return overflowSum({
@@ -294,8 +292,7 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
   const wears = corners.map((c) => {
     const state = s.corners.corners[c];
     const own = s.corners.parts[state.axle];
-    const newPadMm =
-      own.padSet?.newThicknessMm ?? (state.padMm === null ? USUAL_NEW_PAD_MM : Math.max(USUAL_NEW_PAD_MM, state.padMm));
+    const newPadMm = own.padSet?.newThicknessMm ?? Math.max(usualNewMm(s.car[state.axle].brake), state.padMm ?? 0);
     return { axle: state.axle, ...wearOf(logbook, state, newPadMm, own.rotorPair?.newThicknessMm ?? null) };
   });
   const returnsMl = wears.reduce((sum, w) => sum + returnedMl(s.car[w.axle], w.wear), 0);

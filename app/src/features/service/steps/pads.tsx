@@ -13,6 +13,7 @@ import {
   padsBefore,
   severity,
   thinnest,
+  usualNewMm,
 } from '@calvik/core';
 import { useUnits } from '../../../store/hooks';
 import { Chips } from '../../../ui/chips';
@@ -160,7 +161,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   );
   const more = reasons.slice(1);
   const least = judged?.thinnest.value ?? null;
-  const fresh = state.spec.newMm ?? Math.max(12, least ?? 0);
+  const fresh = state.spec.newMm ?? Math.max(usualNewMm(state.spec.brake), least ?? 0);
   return (
     <StepFrame
       s={s}

@@ -107,6 +107,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
 
 function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; passedBy: string | null }) {
   const t = useTokens();
+  const router = useRouter();
   const crew = useCrewOnDuty();
   const today = useToday();
   const { keepFact, saving, problem } = useKeepFact();
@@ -154,9 +155,19 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
           </MainButton>
         </View>
       ) : (
-        <MainButton mode="text" onPress={() => setAsked(true)}>
-          Let it pass
-        </MainButton>
+        <View style={styles.row}>
+          {hold.area.startsWith('step.') ? (
+            <MainButton
+              mode="text"
+              onPress={() => router.push(`/service/${s.job.id}/${hold.area.slice('step.'.length)}` as never)}
+            >
+              Do it now
+            </MainButton>
+          ) : null}
+          <MainButton mode="text" onPress={() => setAsked(true)}>
+            Let it pass
+          </MainButton>
+        </View>
       )}
     </View>
   );
@@ -164,5 +175,6 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
 
 const styles = StyleSheet.create({
   gap: { gap: 8 },
+  row: { flexDirection: 'row', justifyContent: 'space-between' },
   passed: { borderLeftWidth: 3, paddingLeft: 12, gap: 2 },
 });
