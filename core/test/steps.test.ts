@@ -45,7 +45,7 @@ const drum = {
   nipplesPerCorner: 1 as const,
   nippleOrder: 'innerFirst' as const,
 };
-const noWork = { pads: { front: false, rear: false }, rotors: { front: false, rear: false }, hoses: [] };
+const noWork = { pads: { front: false, rear: false }, rotors: { front: false, rear: false }, hoses: [], others: [] };
 const judgedOn = (of: Car, facts: Fact[]) =>
   judgeService(
     book(
@@ -167,6 +167,7 @@ describe('decisions', () => {
       pads: { front: false, rear: true },
       rotors: { front: false, rear: true },
       hoses: [],
+      others: [],
     });
     // Pads 20 min and rotors 15 min more, on a service of two hours.
     expect(addedMinutes(judged(facts).proposals)).toBe(35);
@@ -251,10 +252,44 @@ test('a car without a sheet has its fasteners without figures; with one, its own
   expect(sheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
 });
 
+describe('what nobody lets pass besides', () => {
+  const facts = wholeService();
+  test.each(['wheelsOn', 'parkingBrakeNormal'] as const)('%s at fault stops the car', (check) => {
+    expect(judged([...facts, checks('down', [[check, null, 'fault']])]).gate.stops).toHaveLength(1);
+  });
+  test('a leak stops it wherever it is, until the list is gone through again', () => {
+    const leak = checks('look', [['leaks', 'RL', 'fault']]);
+    expect(judged([...facts, leak]).gate.stops.map((s) => s.text)).toEqual([
+      'No leak at unions and nipples, left rear: not in order.',
+    ]);
+    expect(judged([...facts, leak, checks('look', [['leaks', null, 'ok']])]).gate.stops).toEqual([]);
+  });
+  test('a hose that was changed wants the whole sequence', () => {
+    const change = decision('hoses', 'rear', { corner: 'RL', action: 'change', reason: 'Chafed.' });
+    const opened = facts.filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleDrawn');
+    expect(judged([...opened, change]).gate.stops.map((s) => s.text)).toContain(
+      'A hose was changed at left rear: the system was opened, the whole sequence is drawn again.',
+    );
+    expect(
+      judged([...facts, change])
+        .gate.stops.map((s) => s.text)
+        .join(),
+    ).not.toContain('A hose was changed');
+  });
+  test('a caliper that was off wants its torques, though nothing new went on', () => {
+    const off = decision('other', 'front', { action: 'change', reason: 'Caliper taken off.' });
+    const groups = judged([off])
+      .torque.filter((l) => l.fastener.axle === 'front')
+      .map((l) => `${l.fastener.group} ${l.corner}`);
+    expect(groups).toEqual(expect.arrayContaining(['caliper FL', 'caliper FR', 'padPin FL']));
+    expect(judged([off]).steps.map((s) => s.key)).toContain('torque.front');
+  });
+});
+
 test('a list with a fault of the whole car holds it; one with a corner leads to a decision', () => {
   const facts = wholeService();
-  expect(judged([...facts, checks('down', [['wheelsOn', null, 'fault']])]).gate.holds.map((h) => h.text)).toContain(
-    'Wheels on, car on the ground: not in order.',
+  expect(judged([...facts, checks('look', [['seals', null, 'fault']])]).gate.holds.map((h) => h.text)).toContain(
+    'Piston seals and boots dry and whole: not in order.',
   );
   const { proposals } = judged([...facts, checks('look', [['seals', 'FR', 'fault']])]);
   expect(proposals).toContainEqual(expect.objectContaining({ subject: 'other', corner: 'FR', action: 'refer' }));

@@ -144,6 +144,8 @@ export interface DecidedWork {
   pads: Record<Axle, boolean>;
   rotors: Record<Axle, boolean>;
   hoses: Corner[];
+  /** Corners whose caliper or hub was worked on. */
+  others: Corner[];
 }
 
 export function decidedWork(facts: readonly Fact[]): DecidedWork {
@@ -156,5 +158,6 @@ export function decidedWork(facts: readonly Fact[]): DecidedWork {
     pads: { front: on('pads', 'front'), rear: on('pads', 'rear') },
     rotors: { front: on('rotors', 'front'), rear: on('rotors', 'rear') },
     hoses: changed.flatMap((d) => (d.subject === 'hoses' && d.corner ? [d.corner] : [])),
+    others: changed.flatMap((d) => (d.subject === 'other' ? (d.corner ? [d.corner] : cornersOf(d.axle)) : [])),
   };
 }

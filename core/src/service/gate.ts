@@ -7,7 +7,9 @@ import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
 import {
   type CarReleased,
+  type CheckName,
   type ChecksDone,
+  type Corner,
   type Fact,
   type HoldPassed,
   type Reason,
@@ -57,10 +59,15 @@ export interface GateInput {
   torque: readonly TorqueLine[];
   pedal: PedalJudgement;
   fluid: FluidJudgement;
+  /** Corners where a hose was changed. */
+  hoses: readonly Corner[];
 }
 
 /** Steps that may be skipped with nothing but a reason; the rest, skipped, still want the lead's word. */
 const FREELY_SKIPPED = new Set(['driver', 'reservoir', 'boil', 'exchange', 'pedalBaseline']);
+
+/** Findings of a list that nobody lets pass: what holds pads in place, what leaks, and a car that is not on its wheels. */
+const NEVER_PASSED = new Set<CheckName>(['leaks', 'faceToRotor', 'pins', 'parkingBrakeNormal', 'wheelsOn']);
 
 /** The wrench's calibration is good for this long, days. Common practice, no source. */
 const CALIBRATION_DAYS = 365;
@@ -134,8 +141,19 @@ export function releaseGate(g: GateInput): ReleaseGate {
         text: `${what}: ${actionNames.carrySpare.toLowerCase()}. ${p.decision.reason}`,
       });
   }
+  if (g.hoses.length > 0 && !(g.exchange.isDone && g.exchange.begun?.scope === 'full')) {
+    into.stops.push({
+      area: 'exchange',
+      text: `A hose was changed at ${g.hoses.map((c) => cornerNames[c]).join(', ')}: the system was opened, the whole sequence is drawn again.`,
+    });
+  }
   for (const checks of latestChecks(g.facts)) {
     for (const item of checks.items) {
+      if (item.result === 'fault' && NEVER_PASSED.has(item.check)) {
+        const at = item.corner ? `, ${cornerNames[item.corner]}` : '';
+        into.stops.push({ area: `check.${checks.step}`, text: `${checkWords[item.check]}${at}: not in order.` });
+        continue;
+      }
       // Faults that led to a decision are spoken of there.
       if (item.result !== 'fault' || (checks.step === 'look' && item.corner)) continue;
       const at = item.corner ? `, ${cornerNames[item.corner]}` : '';

@@ -102,7 +102,7 @@ function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set
     case 'rotorHat':
       return work.rotors[f.axle];
     default:
-      return touched;
+      return touched || work.others.includes(corner);
   }
 }
 
@@ -229,7 +229,15 @@ export function judgeService(
   const fluid = judgeFluid(logbook, car, event, day);
   const base = { car, sheet, facts, proposals, exchange, torque };
   const draftSteps = serviceSteps({ ...base, isReleased: false });
-  const gate = releaseGate({ logbook, ...base, corners: carCorners, steps: draftSteps, pedal, fluid });
+  const gate = releaseGate({
+    logbook,
+    ...base,
+    corners: carCorners,
+    steps: draftSteps,
+    pedal,
+    fluid,
+    hoses: work.hoses,
+  });
   return {
     job,
     event,

@@ -1,10 +1,12 @@
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import {
+  type Axle,
   type PartsDecision,
   type Proposal,
   actionNames,
   addedMinutes,
+  axles,
   cornerNames,
   fittingCandidates,
   lastPadReadings,
@@ -13,12 +15,12 @@ import {
   usualDurationMin,
 } from '@calvik/core';
 import { useSync, useUnits } from '../../../store/hooks';
-import { ChoiceChips } from '../../../ui/chips';
+import { Chips, ChoiceChips } from '../../../ui/chips';
 import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
-import { StepFrame } from '../step-frame';
+import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../use-draft';
 import type { StepProps } from '../use-service';
 
@@ -28,6 +30,7 @@ interface Choice {
   partId: string;
 }
 
+const isOff = (f: PartsDecision, axle: Axle): boolean => f.subject === 'other' && f.axle === axle && f.corner === null;
 const keyOf = (p: Pick<Proposal, 'subject' | 'axle' | 'corner'>): string => `${p.subject}.${p.axle}.${p.corner ?? ''}`;
 
 /** Keep, change, carry a spare or refer: what the figures suggest stands ready, a reason goes with it. */
@@ -47,6 +50,13 @@ export function DecideStep({ s, step, logbook }: StepProps) {
     partId: p.decision?.padSetId ?? p.decision?.rotorPairId ?? '',
   });
   const { draft, change, clear } = useDraft<Record<string, Choice>>(`service.${s.job.id}.decide`, {});
+  // A caliper that comes off without new parts has its bolts tightened to a figure all the same.
+  const offNow = axles.filter((axle) => lastOf(s, 'partsDecision', (f) => isOff(f, axle))?.action === 'change');
+  const {
+    draft: off,
+    change: setOff,
+    clear: clearOff,
+  } = useDraft<{ axles: Axle[] }>(`service.${s.job.id}.off`, { axles: offNow });
   const choiceOf = (p: Proposal): Choice => draft[keyOf(p)] ?? suggested(p);
   const isPads = (p: Proposal): boolean => p.subject === 'pads';
   const wantsPart = (p: Proposal, c: Choice): boolean =>
@@ -77,7 +87,19 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           if (!c.action) return `Decide: ${what}.`;
           if (c.reason.trim() === '') return `Say why: ${what}.`;
         }
-        return s.proposals.flatMap((p) => {
+        const undone = axles
+          .filter((axle) => off.axles.includes(axle) !== offNow.includes(axle))
+          .map((axle) => ({
+            kind: 'partsDecision' as const,
+            subject: 'other' as const,
+            axle,
+            corner: null,
+            action: off.axles.includes(axle) ? ('change' as const) : ('keep' as const),
+            padSetId: null,
+            rotorPairId: null,
+            reason: off.axles.includes(axle) ? 'Calipers taken off.' : 'Calipers not taken off.',
+          }));
+        const decided = s.proposals.flatMap((p) => {
           const c = choiceOf(p);
           const partId = wantsPart(p, c) && c.partId !== '' && c.partId !== 'none' ? c.partId : null;
           const body = {
@@ -98,6 +120,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
             p.decision.rotorPairId === body.rotorPairId;
           return same ? [] : [body];
         });
+        return [...decided, ...undone];
       }}
       onKept={() => {
         const decided = s.proposals.map((p) => ({
@@ -106,6 +129,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         }));
         const durationMin = usualDurationMin.service + addedMinutes(decided);
         clear();
+        clearOff();
         // What was decided takes time: the plan says so at once.
         if (durationMin > s.job.durationMin) void sync.keep('jobs', { ...s.job, durationMin });
       }}
@@ -158,6 +182,15 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           </Section>
         );
       })}
+      <Section title="Also undone">
+        <Chips
+          label="Calipers off"
+          chosen={off.axles}
+          onChange={(chosen) => setOff({ axles: chosen })}
+          options={axles.map((axle) => ({ value: axle, label: axle === 'front' ? 'Front calipers' : 'Rear calipers' }))}
+        />
+        <Text as="small">Their bolts are tightened to a figure, whether new parts go on or not.</Text>
+      </Section>
     </StepFrame>
   );
 }
