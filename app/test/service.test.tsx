@@ -1,11 +1,12 @@
 /** The guided steps: what they ask for, what they judge while somebody types, what they keep, and what they bring back. */
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultSheet } from '@calvik/core';
+import type { Fact } from '@calvik/core';
 import { ServiceScreen } from '../src/features/service/service-screen';
 import { SheetScreen } from '../src/features/service/sheet-screen';
 import { StepScreen } from '../src/features/service/step-screen';
 import { keys, remove } from '../src/store/storage';
-import { bottle, car, crew, flush, id, show } from './scene';
+import { bottle, crew, flush, id, show } from './scene';
+import { at, intake, job, lead, pads, records } from './service-scene';
 
 let mockParams: Record<string, string> = {};
 const mockReplace = jest.fn();
@@ -21,63 +22,6 @@ jest.mock('expo-router', () => ({
   usePathname: () => '/service/x',
 }));
 
-const common = { version: 1, archived: false };
-const lead = { ...crew, id: id(40), name: 'Ines Ferrant', role: 'lead' as const };
-const job: Job = {
-  ...common,
-  id: id(50),
-  kind: 'service',
-  carId: car.id,
-  eventId: null,
-  crewId: crew.id,
-  startAt: new Date().toISOString(),
-  durationMin: 120,
-  notes: '',
-};
-const padSet: PadSet = {
-  ...common,
-  id: id(51),
-  label: 'P-001',
-  compound: 'Kerren R2',
-  axle: 'front',
-  use: 'track',
-  isLining: false,
-  carId: car.id,
-  rotorPairId: null,
-  newThicknessMm: 12,
-  limitMm: null,
-  hasSensorSlot: false,
-  isDirectional: false,
-  notes: '',
-};
-const pair: RotorPair = {
-  ...common,
-  id: id(52),
-  label: 'R-001',
-  axle: 'front',
-  carId: car.id,
-  newThicknessMm: 32,
-  discardThicknessMm: 30,
-  sweptOuterDiameterMm: 330,
-  sweptInnerDiameterMm: 220,
-  newMassKg: null,
-  face: 'plain',
-  hasCurvedVanes: false,
-  isTwoPiece: false,
-  notes: '',
-};
-const sheet: BrakeSheet = {
-  ...defaultSheet(car),
-  ...common,
-  id: id(53),
-  fasteners: defaultSheet(car).fasteners.map((f) => ({
-    ...f,
-    torqueNm: f.group === 'nipple' ? 10 : 100,
-    source: 'Sheet 1',
-  })),
-};
-const records = { crew: [lead], jobs: [job], padSets: [padSet], rotorPairs: [pair], brakeSheets: [sheet] };
-
 const kept: { path: string; body: Fact & Record<string, unknown> }[] = [];
 beforeEach(() => {
   keys('calvik.').forEach(remove);
@@ -90,44 +34,6 @@ beforeEach(() => {
   }) as never;
 });
 afterEach(cleanup);
-
-const at = (n: number): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> & { carId: string; jobId: string } => {
-  const moment = new Date(Date.now() - 3_600_000 + n * 1000).toISOString();
-  return { id: id(100 + n), at: moment, recordedAt: moment, by: crew.id, carId: car.id, jobId: job.id };
-};
-const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [] });
-const pads = (n: number, corner: string, mm: number): Fact =>
-  ({
-    ...at(n),
-    kind: 'padMeasurement',
-    corner,
-    padSetId: null,
-    inner: face(mm),
-    outer: face(mm),
-    hatClearanceMm: null,
-    instrument: 'byHand',
-  }) as Fact;
-const intake: Fact[] = [
-  {
-    ...at(1),
-    kind: 'pedalCheck',
-    moment: 'baseline',
-    feel: 'firm',
-    strokes: null,
-    heldSeconds: null,
-    sinks: null,
-    dropsWithEngine: null,
-  },
-  { ...at(2), kind: 'driverReport', complaints: [], words: '' },
-  { ...at(3), kind: 'reservoirSeen', moment: 'intake', levelMl: 260, colour: 'clear', basket: 'clean' },
-  { ...at(4), kind: 'boilingTest', readingC: 290, ambientKpa: 101.325, ambientFrom: 'altitude', instrument: 'byHand' },
-  {
-    ...at(5),
-    kind: 'checksDone',
-    step: 'ground',
-    items: [{ check: 'chocked', corner: null, result: 'ok', remark: '' }],
-  },
-] as Fact[];
 
 const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
   mockParams = { job: job.id, step: key };
