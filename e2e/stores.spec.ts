@@ -80,6 +80,26 @@ test.describe('parts and sheets', () => {
   });
 });
 
+test('a calendar is one tap away, for who is on duty and for an event', async ({ browser }, info) => {
+  test.skip(info.project.name !== 'phone', 'The same on both.');
+  const server = await Server.start({ data: newDataFile(), demo: true });
+  const ids = await idsByName(server.url);
+  const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
+  for (const [path, label, says] of [
+    ['/work', 'Calendar of Tove Loy', 'SUMMARY:Service\\, Rooth Velund'],
+    [`/events/${ids['Dunvarrel two-day']}`, 'Calendar of this event', 'SUMMARY:Dunvarrel two-day'],
+  ]) {
+    await page.goto(server.url + path);
+    const [download] = await Promise.all([
+      page.context().waitForEvent('request', (r) => r.url().endsWith('.ics')),
+      button(page, label!).click(),
+    ]);
+    expect(await (await fetch(download.url())).text()).toContain(says);
+  }
+  complaints.none();
+  await server.stop();
+});
+
 test('a photo taken without a connection waits on the phone and arrives', async ({ browser }, info) => {
   test.skip(info.project.name !== 'phone', 'A phone in the paddock.');
   const data = newDataFile();

@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { Problem, errorHandler, notFound } from './problems';
 import { benchRoutes } from './routes/bench';
+import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
 import { keepRoutes } from './routes/keep';
 import { openApiDocument } from './routes/openapi';
@@ -77,6 +78,7 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   app.use('/api/bench', bench.router);
   app.use('/api', photoRoutes(store));
   app.use('/api', sheetRoutes(store, cache));
+  app.use('/api', calendarRoutes(cache));
   app.use('/api', keepRoutes(store, cache));
   app.use('/api', notFound);
 

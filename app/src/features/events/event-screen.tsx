@@ -7,6 +7,7 @@ import { Gone } from '../../ui/gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
+import { openFile } from '../open-file';
 import { newRecord } from '../keep';
 
 export function EventScreen() {
@@ -60,7 +61,14 @@ function EventPage({ event }: { event: TrackEvent }) {
       above={`${dateSpan(event.startDate, event.endDate)}, ${relativeDays(today, event.startDate)}`}
       back="/"
       actions={
-        <IconButton icon="edit" label="Edit event" onPress={() => router.push(`/events/${event.id}/edit` as never)} />
+        <>
+          <IconButton
+            icon="calendar"
+            label="Calendar of this event"
+            onPress={() => openFile(`/api/calendars/events/${event.id}.ics`)}
+          />
+          <IconButton icon="edit" label="Edit event" onPress={() => router.push(`/events/${event.id}/edit` as never)} />
+        </>
       }
       footer={
         choosing ? null : (

@@ -8,15 +8,8 @@ import { Gone } from '../../ui/gone';
 import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { openFile } from '../open-file';
 import { useService } from './use-service';
-
-const fetchFile = (path: string): void => {
-  const link = document.createElement('a');
-  link.href = path;
-  link.target = '_blank';
-  link.rel = 'noopener';
-  link.click();
-};
 
 /** The service sheet for the customer and the inspection table: on the screen, on paper, as PDF, JSON and CSV. */
 export function SheetScreen() {
@@ -29,7 +22,7 @@ export function SheetScreen() {
   const chosen = units || (customer?.units ?? 'metric');
   const sheet = useMemo(() => s && serviceSheet(logbook, s, chosen), [logbook, s, chosen]);
   if (!s || !sheet) return <Gone what="service" back="/work" />;
-  const file = (kind: string): void => fetchFile(`/api/jobs/${s.job.id}/service-sheet.${kind}?units=${chosen}`);
+  const file = (kind: string): void => openFile(`/api/jobs/${s.job.id}/service-sheet.${kind}?units=${chosen}`);
   return (
     <Screen
       title="Service sheet"

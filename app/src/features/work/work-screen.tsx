@@ -3,7 +3,8 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
-import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { openFile } from '../open-file';
+import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { Resume } from './resume';
@@ -35,7 +36,19 @@ export function WorkScreen() {
         : `/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}`) as never,
     );
   return (
-    <Screen title="Work" above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}>
+    <Screen
+      title="Work"
+      above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
+      actions={
+        crew ? (
+          <IconButton
+            icon="calendar"
+            label={`Calendar of ${crew.name}`}
+            onPress={() => openFile(`/api/calendars/crew/${crew.id}.ics`)}
+          />
+        ) : undefined
+      }
+    >
       <Resume />
       {crew ? (
         <Segments

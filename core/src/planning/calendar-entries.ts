@@ -1,0 +1,66 @@
+import { type Instant, type LocalDate, plusDays } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { Job } from '../vocabulary';
+import { isDone, jobName } from './jobs';
+
+/** Something that stands in a calendar: at a time, or for whole days. */
+export interface CalendarEntry {
+  id: string;
+  title: string;
+  details: string;
+  place: string;
+  when: { from: Instant; to: Instant } | { firstDay: LocalDate; dayAfter: LocalDate };
+  /** How often its record has been changed: calendars replace an older entry by a newer one. */
+  revision: number;
+}
+
+function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
+  const car = logbook.cars.get(job.carId);
+  const event = logbook.events.get(job.eventId ?? '');
+  const customer = logbook.customers.get(car?.customerId ?? '');
+  const done = isDone(logbook, job) ? ', done' : '';
+  return {
+    id: job.id,
+    title: `${jobName[job.kind]}, ${car?.name ?? 'a car'}${done}`,
+    details: [
+      `With ${logbook.crew.get(job.crewId)?.name ?? 'nobody yet'}.`,
+      customer ? `Customer: ${customer.name}${customer.phone ? `, ${customer.phone}` : ''}.` : '',
+      event ? `For ${event.name}.` : '',
+      job.notes,
+    ]
+      .filter(Boolean)
+      .join(' '),
+    place: logbook.shop.name,
+    when: { from: job.startAt, to: new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString() },
+    revision: job.version,
+  };
+}
+
+const planned = (logbook: Logbook, of: (job: Job) => boolean): CalendarEntry[] =>
+  [...logbook.jobs.values()]
+    .filter((job) => !job.archived && of(job))
+    .sort((a, b) => a.startAt.localeCompare(b.startAt) || a.id.localeCompare(b.id))
+    .map((job) => jobEntry(logbook, job));
+
+/** What one of the crew has to do. */
+export const calendarOfCrew = (logbook: Logbook, crewId: string): CalendarEntry[] =>
+  planned(logbook, (job) => job.crewId === crewId);
+
+/** An event with its days, and all work that is planned for it. */
+export function calendarOfEvent(logbook: Logbook, eventId: string): CalendarEntry[] {
+  const event = logbook.events.get(eventId);
+  if (!event) return [];
+  const cars = logbook.bookingsOfEvent(eventId).map((b) => logbook.cars.get(b.carId)?.name ?? 'a car');
+  return [
+    {
+      id: event.id,
+      title: event.name,
+      details:
+        `${cars.length === 0 ? 'No car booked.' : `Booked: ${cars.sort((a, b) => a.localeCompare(b)).join(', ')}.`} ${event.notes}`.trim(),
+      place: logbook.venues.get(event.venueId)?.name ?? '',
+      when: { firstDay: event.startDate, dayAfter: plusDays(event.endDate, 1) },
+      revision: event.version,
+    },
+    ...planned(logbook, (job) => job.eventId === eventId),
+  ];
+}

@@ -1,0 +1,62 @@
+import { dateIn, shortDate, timeIn } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { Job } from '../vocabulary';
+
+/** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
+export const usualDurationMin: Record<Job['kind'], number> = {
+  service: 120,
+  fluidExchange: 60,
+  bleed: 30,
+  boilingTest: 15,
+};
+
+export const jobName: Record<Job['kind'], string> = {
+  service: 'Service',
+  fluidExchange: 'Flush',
+  bleed: 'Bleed',
+  boilingTest: 'Boiling test',
+};
+
+const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;
+
+/** A service is done when its car has been released; any other job when a fact names it. */
+export const isDone = (logbook: Logbook, job: Job): boolean => {
+  const facts = logbook.factsOfJob(job.id);
+  return job.kind === 'service' ? facts.some((f) => f.kind === 'carReleased') : facts.length > 0;
+};
+
+export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'>;
+
+/**
+ * Jobs that overlap with a slot: of the same person, or on the same car. Ends that touch do not overlap; jobs that
+ * are done are left out.
+ */
+export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
+  return [...logbook.jobs.values()].filter(
+    (job) =>
+      job.id !== slot.id &&
+      !job.archived &&
+      (job.crewId === slot.crewId || job.carId === slot.carId) &&
+      Date.parse(job.startAt) < ends(slot) &&
+      Date.parse(slot.startAt) < ends(job) &&
+      !isDone(logbook, job),
+  );
+}
+
+/** "Mara already has Flush on the Aldane, Thu 12 Nov 09:00–10:00." */
+export function conflictSentence(logbook: Logbook, slot: PlannedSlot, other: Job): string {
+  const { timeZone } = logbook.shop;
+  const when = `${shortDate(dateIn(other.startAt, timeZone))} ${timeIn(other.startAt, timeZone)}–${timeIn(new Date(ends(other)).toISOString(), timeZone)}`;
+  const what = `${jobName[other.kind].toLowerCase()} on ${logbook.cars.get(other.carId)?.name ?? 'another car'}`;
+  const who = logbook.crew.get(other.crewId)?.name ?? 'Somebody';
+  return other.crewId === slot.crewId
+    ? `${who} already has a ${what}, ${when}.`
+    : `${who} is at this car then: ${what}, ${when}.`;
+}
+
+/** Planned jobs of a car that are still to do, soonest first. */
+export const openJobsOfCar = (logbook: Logbook, carId: string): Job[] =>
+  logbook
+    .jobsOfCar(carId)
+    .filter((job) => !isDone(logbook, job))
+    .sort((a, b) => a.startAt.localeCompare(b.startAt));

@@ -1,0 +1,59 @@
+import { type Response, Router } from 'express';
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/core';
+import { Problem } from '../problems';
+import type { LogbookCache } from '../store/logbook-cache';
+
+/** Calendars to subscribe to or to save, iCalendar (RFC 5545): one for each of the crew, one for each event. */
+export function calendarRoutes(cache: LogbookCache): Router {
+  const router = Router();
+
+  const answer = (response: Response, name: string, entries: CalendarEntry[]): void => {
+    const calendar = ical({
+      name,
+      method: ICalCalendarMethod.PUBLISH,
+      prodId: { company: 'Calvik', product: 'Calvik', language: 'EN' },
+      ttl: 900,
+    });
+    for (const entry of entries) {
+      const { when } = entry;
+      calendar.createEvent({
+        id: entry.id,
+        sequence: entry.revision,
+        summary: entry.title,
+        description: entry.details,
+        location: entry.place || null,
+        ...('from' in when
+          ? { start: new Date(when.from), end: new Date(when.to) }
+          : {
+              allDay: true,
+              start: new Date(`${when.firstDay}T00:00:00Z`),
+              end: new Date(`${when.dayAfter}T00:00:00Z`),
+            }),
+        timezone: 'from' in when ? null : 'UTC',
+      });
+    }
+    const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
+    response
+      .type('text/calendar; charset=utf-8')
+      .set('Content-Disposition', `inline; filename="${file}.ics"`)
+      .set('Cache-Control', 'no-cache')
+      .send(calendar.toString());
+  };
+
+  router.get('/calendars/crew/:id.ics', async (request, response) => {
+    const { logbook } = await cache.current();
+    const member = logbook.crew.get(request.params.id);
+    if (!member) throw new Problem(404, 'There is nobody of that id in the crew.');
+    answer(response, `${member.name}, ${logbook.shop.name}`, calendarOfCrew(logbook, member.id));
+  });
+
+  router.get('/calendars/events/:id.ics', async (request, response) => {
+    const { logbook } = await cache.current();
+    const event = logbook.events.get(request.params.id);
+    if (!event) throw new Problem(404, 'There is no such event.');
+    answer(response, event.name, calendarOfEvent(logbook, event.id));
+  });
+
+  return router;
+}
