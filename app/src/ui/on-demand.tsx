@@ -1,7 +1,15 @@
 import { type ComponentType, useEffect, useState } from 'react';
 import { View } from 'react-native';
+import { ActivityIndicator } from 'react-native-paper';
 import { MainButton } from './screen';
 import { Text } from './text';
+
+/** While a page's code is on its way. */
+export const Waiting = () => (
+  <View style={{ flex: 1, justifyContent: 'center' }}>
+    <ActivityIndicator />
+  </View>
+);
 
 /**
  * A component whose code comes when it is first shown. Unlike a suspended one it says what to do when its code cannot be

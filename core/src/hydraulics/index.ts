@@ -42,3 +42,4 @@ export {
   methodNames,
   needsSeal,
 } from './progress';
+export { type DrawOutlook, afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from './outlook';

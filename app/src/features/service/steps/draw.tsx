@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type NippleDrawn, EXCHANGE_RESERVE_ML, cornerNames, isFedMethod } from '@calvik/core';
+import { type NippleDrawn, cornerNames, drawOutlook, isFedMethod } from '@calvik/core';
 import { useUnits } from '../../../store/hooks';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -57,20 +57,13 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const shelf = useShelf({ s, logbook });
   const volume = read(draft.volume, 'volume');
   const topped = read(draft.toppedUp, 'volume') ?? 0;
-  // Before this nipple; while it is corrected, without its own draw.
-  const before = exchange.levelMl + (standing && !isFed ? standing.volumeMl - standing.toppedUpMl : 0);
-  const stopAfter = isFed ? null : Math.max(0, before - car.reservoirMinMl);
-  const now = isFed ? before : Math.max(0, before - (volume ?? 0) + topped);
-  // Who tops up at the alarm never goes lower than it.
-  const expectedLowest = isFed
-    ? before
-    : topped > 0
-      ? Math.max(Math.min(before, car.reservoirMinMl + EXCHANGE_RESERVE_ML), before - (volume ?? 0))
-      : before - (volume ?? 0);
-  const lowest = read(draft.lowest, 'volume') ?? Math.max(0, expectedLowest);
-  const low = lowest < car.reservoirMinMl;
-  const alarm =
-    !isFed && !low && volume !== null && before - volume + topped < car.reservoirMinMl + EXCHANGE_RESERVE_ML;
+  const outlook = drawOutlook(
+    car,
+    exchange,
+    { volumeMl: volume, toppedUpMl: topped, lowestMl: read(draft.lowest, 'volume') },
+    standing,
+  );
+  const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
   const bottle = logbook.bottles.get(draft.bottleId);
   return (
     <StepFrame
@@ -78,9 +71,9 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       step={step}
       wanted={[
         planned ? `Draw about ${show(planned.volumeMl, 'volume')}.` : '',
-        stopAfter === null
+        stopAfterMl === null || alarmAfterMl === null
           ? 'Fluid is fed: the level stands still.'
-          : `Stop after ${show(stopAfter, 'volume')}, alarm at ${show(Math.max(0, stopAfter - EXCHANGE_RESERVE_ML), 'volume')}: then top up.`,
+          : `Stop after ${show(stopAfterMl, 'volume')}, alarm at ${show(alarmAfterMl, 'volume')}: then top up.`,
       ].join(' ')}
       make={() => {
         if (volume === null) return 'Type what was drawn here.';
@@ -96,7 +89,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
             nipple: own.nipple,
             bottleId: draft.bottleId,
             volumeMl: volume,
-            lowestLevelMl: lowest,
+            lowestLevelMl: lowestMl,
             toppedUpMl: topped,
             ranClean: draft.clean === 'yes',
             bubbles: draft.bubbles,
@@ -113,7 +106,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       ) : null}
       <View style={styles.row}>
         <Reservoir
-          levelMl={low ? lowest : now}
+          levelMl={outlook.isUnderMin ? lowestMl : nowMl}
           minMl={car.reservoirMinMl}
           maxMl={car.reservoirMaxMl}
           show={(ml) => show(ml, 'volume')}
@@ -130,18 +123,18 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         </View>
       </View>
       <View testID="level-alarm">
-        {low ? (
+        {outlook.isUnderMin ? (
           <ReasonLine
             reason={{
               verdict: 'stop',
               text: `Under MIN: air may have gone in. Kept like this, the sequence starts again from the first nipple.`,
             }}
           />
-        ) : alarm ? (
+        ) : outlook.isAlarm ? (
           <ReasonLine
             reason={{
               verdict: 'needsWork',
-              text: `Stop and top up: ${show(now, 'volume')}, MIN is ${show(car.reservoirMinMl, 'volume')}.`,
+              text: `Stop and top up: ${show(nowMl, 'volume')}, MIN is ${show(car.reservoirMinMl, 'volume')}.`,
             }}
           />
         ) : null}

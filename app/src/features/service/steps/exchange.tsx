@@ -4,9 +4,9 @@ import {
   type ExchangeMethod,
   type SequenceSchool,
   EXCHANGE_RESERVE_ML,
-  UNSUCKABLE_SHARE,
   bottleObjections,
   bottleState,
+  bottlesToOpen,
   cornerNames,
   exchangePlan,
   inSequence,
@@ -14,6 +14,7 @@ import {
   levelBefore,
   methodNames,
   needsSeal,
+  reservoirFirst,
   sequenceNames,
   sequenceReason,
   severity,
@@ -76,7 +77,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   const read = useReadFigure();
   const { car: own } = s;
   const level = levelBefore(own, s.facts);
-  const stays = Math.round(own.reservoirMaxMl * UNSUCKABLE_SHARE);
+  const first = reservoirFirst(own, level);
   const { begun } = s.exchange;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
     method: begun?.method ?? '',
@@ -84,8 +85,8 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     scope: begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : 'full',
     sequence: begun?.sequence ?? own.sequenceSchool,
     bottleId: begun?.bottleId ?? '',
-    drawn: quantityText(begun?.drawnOffMl ?? Math.max(0, level - stays), 'volume', system),
-    refill: quantityText(begun?.refillMl ?? Math.max(0, own.reservoirMaxMl - Math.min(level, stays)), 'volume', system),
+    drawn: quantityText(begun?.drawnOffMl ?? first.drawOffMl, 'volume', system),
+    refill: quantityText(begun?.refillMl ?? first.refillMl, 'volume', system),
     pressure: begun?.pressureKpa ? quantityText(begun.pressureKpa, 'pressure', system) : '',
     wanted: String(begun?.wantedNewPercent ?? 90),
   });
@@ -116,7 +117,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   );
   const bottleMl = chosen?.state.leftMl ?? 0;
   const needMl = plan ? plan.newFluidMl + refillMl : 0;
-  const more = chosen && plan ? Math.max(0, Math.ceil((needMl - bottleMl) / chosen.state.bottle.sizeMl)) : 0;
+  const more = chosen && plan ? bottlesToOpen(needMl, bottleMl, chosen.state.bottle.sizeMl) : 0;
   const over =
     pressed && car.pressureCeilingKpa !== null && pressureKpa !== null && pressureKpa > car.pressureCeilingKpa;
   return (
@@ -223,7 +224,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
       </Section>
       {isFull ? (
         <Section title="Reservoir first, and how far">
-          <Text as="small">{`It stands at ${show(level, 'volume')}; about ${show(stays, 'volume')} cannot be sucked out and dilutes the new fluid.`}</Text>
+          <Text as="small">{`It stands at ${show(level, 'volume')}; about ${show(first.staysMl, 'volume')} cannot be sucked out and dilutes the new fluid.`}</Text>
           <FigureFields
             fields={[
               { key: 'drawn', label: 'Draw off', dimension: 'volume' },

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type Axle,
+  afterRetraction,
   checksOf,
   decidedWork,
   fittingCandidates,
@@ -42,9 +43,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
   const level = read(draft.level, 'volume');
   const drawn = read(draft.drawn, 'volume') ?? 0;
   const sum = overflowOf(logbook, s, axle);
-  const left = (level ?? 0) - drawn;
-  const comes = left + sum.returned.value;
-  const overflows = comes > s.car.reservoirMaxMl + 0.5;
+  const after = afterRetraction(s.car, level ?? 0, drawn, sum.returned.value);
   return (
     <StepFrame
       s={s}
@@ -62,8 +61,8 @@ export function RetractStep({ s, step, logbook }: StepProps) {
     >
       <View style={styles.row}>
         <Reservoir
-          levelMl={Math.max(0, left)}
-          targetMl={Math.max(0, comes)}
+          levelMl={after.leftMl}
+          targetMl={after.standsAtMl}
           minMl={s.car.reservoirMinMl}
           maxMl={s.car.reservoirMaxMl}
           show={(ml) => show(ml, 'volume')}
@@ -75,15 +74,15 @@ export function RetractStep({ s, step, logbook }: StepProps) {
         </View>
       </View>
       <View testID="overflow">
-        {overflows ? (
+        {after.overflowMl > 0 ? (
           <ReasonLine
             reason={{
               verdict: 'needsWork',
-              text: `It will overflow by ${show(comes - s.car.reservoirMaxMl, 'volume')}: draw off more first.`,
+              text: `It will overflow by ${show(after.overflowMl, 'volume')}: draw off more first.`,
             }}
           />
         ) : (
-          <Text>{`After pushing back it stands at about ${show(Math.max(0, comes), 'volume')}.`}</Text>
+          <Text>{`After pushing back it stands at about ${show(after.standsAtMl, 'volume')}.`}</Text>
         )}
       </View>
       <FigureFields

@@ -12,6 +12,7 @@ import {
   complaints,
   corners,
   decidedWork,
+  levelAtShare,
   levelTarget,
   pressureAtAltitude,
 } from '@calvik/core';
@@ -107,7 +108,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
   });
   const target = useMemo(() => (isFinal ? levelTarget(logbook, s) : null), [isFinal, logbook, s]);
   const level = read(draft.level, 'volume');
-  const between = (share: number): number => car.reservoirMinMl + share * (car.reservoirMaxMl - car.reservoirMinMl);
+  const between = (share: number): number => levelAtShare(car, share);
   const levels: [label: string, ml: number][] = [
     ['MAX', between(1)],
     ['¾', between(0.75)],

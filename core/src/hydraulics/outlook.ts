@@ -1,0 +1,85 @@
+/** What a technician is told while a figure is being typed: where the level goes, when to stop, what to open. */
+import type { Car, NippleDrawn } from '../vocabulary';
+import { UNSUCKABLE_SHARE } from './exchange-model';
+import { EXCHANGE_RESERVE_ML, type ExchangeProgress, isFedMethod } from './progress';
+
+export interface DrawOutlook {
+  /** Level before this nipple; of one that is corrected, without its own draw, mL. */
+  beforeMl: number;
+  /** How much may be drawn before somebody must stop, and where the alarm is, mL; null while fluid is fed. */
+  stopAfterMl: number | null;
+  alarmAfterMl: number | null;
+  nowMl: number;
+  /** The lowest that the level stood: as seen, or as the sum says. */
+  lowestMl: number;
+  isUnderMin: boolean;
+  /** Close to MIN: stop and top up. */
+  isAlarm: boolean;
+}
+
+/**
+ * Where the reservoir stands at one nipple.
+ * @param typed millilitres drawn here (null while nobody has said), topped up, and the lowest level where somebody saw it
+ * @param standing the draw that is being corrected
+ */
+export function drawOutlook(
+  car: Pick<Car, 'reservoirMinMl'>,
+  progress: Pick<ExchangeProgress, 'begun' | 'levelMl'>,
+  typed: { volumeMl: number | null; toppedUpMl: number; lowestMl: number | null },
+  standing: Pick<NippleDrawn, 'volumeMl' | 'toppedUpMl'> | null,
+): DrawOutlook {
+  const isFed = progress.begun !== null && isFedMethod(progress.begun.method);
+  const volumeMl = typed.volumeMl ?? 0;
+  const beforeMl = progress.levelMl + (standing && !isFed ? standing.volumeMl - standing.toppedUpMl : 0);
+  const stopAfterMl = isFed ? null : Math.max(0, beforeMl - car.reservoirMinMl);
+  const endMl = beforeMl - volumeMl + typed.toppedUpMl;
+  const untouchedMl = beforeMl - volumeMl;
+  const alarmMl = car.reservoirMinMl + EXCHANGE_RESERVE_ML;
+  // Who tops up at the alarm never goes lower than it.
+  const bySum = typed.toppedUpMl > 0 ? Math.max(Math.min(beforeMl, alarmMl), untouchedMl) : untouchedMl;
+  const lowestMl = typed.lowestMl ?? Math.max(0, isFed ? beforeMl : bySum);
+  const isUnderMin = lowestMl < car.reservoirMinMl;
+  return {
+    beforeMl,
+    stopAfterMl,
+    alarmAfterMl: stopAfterMl === null ? null : Math.max(0, stopAfterMl - EXCHANGE_RESERVE_ML),
+    nowMl: isFed ? beforeMl : Math.max(0, endMl),
+    lowestMl,
+    isUnderMin,
+    isAlarm: !isFed && !isUnderMin && typed.volumeMl !== null && endMl < alarmMl,
+  };
+}
+
+/** Where the level stands when pistons have been pushed back, and by how much it overflows, mL. */
+export function afterRetraction(
+  car: Pick<Car, 'reservoirMaxMl'>,
+  levelMl: number,
+  drawnOffMl: number,
+  returnedMl: number,
+): { leftMl: number; standsAtMl: number; overflowMl: number } {
+  const leftMl = Math.max(0, levelMl - drawnOffMl);
+  const standsAtMl = leftMl + returnedMl;
+  const overMl = standsAtMl - car.reservoirMaxMl;
+  return { leftMl, standsAtMl, overflowMl: overMl > 0.5 ? overMl : 0 };
+}
+
+/** What to suck out of a reservoir and pour back before an exchange, and what cannot be sucked out, mL. */
+export function reservoirFirst(
+  car: Pick<Car, 'reservoirMaxMl'>,
+  levelMl: number,
+): { drawOffMl: number; refillMl: number; staysMl: number } {
+  const staysMl = Math.round(car.reservoirMaxMl * UNSUCKABLE_SHARE);
+  return {
+    staysMl,
+    drawOffMl: Math.max(0, levelMl - staysMl),
+    refillMl: Math.max(0, car.reservoirMaxMl - Math.min(levelMl, staysMl)),
+  };
+}
+
+/** How many more bottles of the same size to open. */
+export const bottlesToOpen = (neededMl: number, leftMl: number, sizeMl: number): number =>
+  Math.max(0, Math.ceil((neededMl - leftMl) / sizeMl));
+
+/** Millilitres at a share of the way from MIN (0) to MAX (1): the marks on a reservoir. */
+export const levelAtShare = (car: Pick<Car, 'reservoirMinMl' | 'reservoirMaxMl'>, share: number): number =>
+  car.reservoirMinMl + share * (car.reservoirMaxMl - car.reservoirMinMl);
