@@ -152,12 +152,21 @@ describe('retracting and fitting', () => {
     press(/^Drawn off: /);
     type('Drawn off', '20');
     expect(said('overflow')).toMatch(/stands at about 289\smL/);
+    // Another level than the one on record changes the sum itself.
+    press(/^Level before: /);
+    type('Level before', '290');
+    expect(said('wanted')).toMatch(/10\smL free: draw off at least 39\smL first\./);
+    type('Level before', '260');
     await keepIt();
     expect(screen.getByText('Go through the whole list: something is still open.')).toBeTruthy();
     press(/^Pistons brushed clean.*: In order$/, 'radio');
     await keepIt();
     await waitFor(() => expect(kept.map((k) => k.body.kind)).toEqual(['pistonsRetracted', 'checksDone']));
-    expect(kept[0]!.body).toMatchObject({ levelBeforeMl: 260, drawnOffMl: 20 });
+    expect(kept[0]!.body).toMatchObject({
+      levelBeforeMl: 260,
+      drawnOffMl: 20,
+      levelAfterMl: expect.closeTo(288.76, 1),
+    });
   });
   test('a compound on rotors that met another is said before it is fitted', async () => {
     const retracted = {
@@ -166,6 +175,7 @@ describe('retracting and fitting', () => {
       axle: 'front',
       levelBeforeMl: 260,
       drawnOffMl: 20,
+      levelAfterMl: 289,
     } as Fact;
     step('fit.front', [...worn, ...allDecided, retracted]);
     expect(said('pairing')).toContain('Rotors R-001 carry a film of Kerren R2; pads P-007 are Holt Sprint.');
@@ -324,7 +334,7 @@ test('every fact of a service has a line in the history', () => {
     ...intake.filter((f) => f.kind !== 'boilingTest'),
     ...worn,
     ...allDecided,
-    { ...at(50), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 260, drawnOffMl: 20 },
+    { ...at(50), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 260, drawnOffMl: 20, levelAfterMl: 289 },
     {
       ...at(51),
       kind: 'exchangeBegun',

@@ -335,7 +335,14 @@ describe('changing parts', () => {
     expect(sum.sentence).toBe('77 mL will come up, 40 mL free: draw off at least 38 mL first.');
     const fit = [
       ...decided,
-      { ...at(), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 240, drawnOffMl: 40 } as Fact,
+      {
+        ...at(),
+        kind: 'pistonsRetracted',
+        axle: 'front',
+        levelBeforeMl: 240,
+        drawnOffMl: 40,
+        levelAfterMl: 277,
+      } as Fact,
       fitted(track.id, null),
     ];
     const fresh = judged(fit, records);
@@ -346,13 +353,41 @@ describe('changing parts', () => {
     expect(target.dropMl).toBeGreaterThan(0);
   });
 
+  test('the second axle begins with what the first one has sent up', () => {
+    const decided = [
+      ...thin,
+      decision('pads', 'front', { action: 'change', padSetId: track.id, reason: 'x' }),
+      decision('pads', 'rear', { action: 'change', reason: 'x' }),
+    ];
+    const home = {
+      ...at(),
+      kind: 'pistonsRetracted',
+      axle: 'front',
+      levelBeforeMl: 240,
+      drawnOffMl: 60,
+      levelAfterMl: 257,
+    } as Fact;
+    const rear = (facts: Fact[]) => overflowOf(logbookOf(facts, records), judged(facts, records), 'rear');
+    expect(rear(decided).free.value).toBe(40);
+    expect(rear([...decided, home]).free.value).toBe(23);
+    // What has overflowed is on the floor, not in the reservoir.
+    expect(rear([...decided, { ...home, levelAfterMl: 350 } as Fact]).free.value).toBe(0);
+  });
+
   test('fitted, torqued and pumped again it goes out, with the old readings still on the sheet', () => {
     const sheet = fullSheet();
     const facts = [
       ...thin,
       decision('pads', 'front', { action: 'change', padSetId: track.id, reason: 'Outer 2.5 mm.' }),
       decision('other', 'front', { corner: 'FL', action: 'keep', reason: 'Piston freed, moves by hand.' }),
-      { ...at(), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 240, drawnOffMl: 40 } as Fact,
+      {
+        ...at(),
+        kind: 'pistonsRetracted',
+        axle: 'front',
+        levelBeforeMl: 240,
+        drawnOffMl: 40,
+        levelAfterMl: 277,
+      } as Fact,
       fitted(track.id, null),
       checks('fit.front', [['faceToRotor', null, 'ok']]),
       ...sheet.fasteners

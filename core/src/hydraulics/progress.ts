@@ -100,7 +100,8 @@ export function levelBefore(car: Car, facts: readonly Fact[]): number {
     (f) => f.kind === 'pistonsRetracted' || (f.kind === 'reservoirSeen' && f.moment === 'intake'),
   );
   if (level?.kind === 'reservoirSeen') return level.levelMl;
-  if (level?.kind === 'pistonsRetracted') return Math.max(0, level.levelBeforeMl - level.drawnOffMl);
+  // What overflowed is gone: a reservoir holds no more than it holds.
+  if (level?.kind === 'pistonsRetracted') return Math.min(car.reservoirMaxMl, level.levelAfterMl);
   return car.reservoirMaxMl;
 }
 

@@ -270,8 +270,14 @@ const wearOf = (logbook: Logbook, s: CornerState, newPadMm: number, newRotorMm: 
 /**
  * The overflow sum of an axle before its pistons go back: from what is on it now to the set that was decided on, or to
  * what it was when new.
+ * @param readMl the level as it is read now, mL; without it the last one on record
  */
-export function overflowOf(logbook: Logbook, s: ServiceJudgement, axle: Axle): OverflowSum {
+export function overflowOf(
+  logbook: Logbook,
+  s: ServiceJudgement,
+  axle: Axle,
+  readMl: number | null = null,
+): OverflowSum {
   const { car, facts } = s;
   const decision = (subject: 'pads' | 'rotors') =>
     facts.findLast((f) => f.kind === 'partsDecision' && f.subject === subject && f.axle === axle && f.corner === null);
@@ -284,13 +290,18 @@ export function overflowOf(logbook: Logbook, s: ServiceJudgement, axle: Axle): O
   const newPadMm =
     (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? usualNewMm(car[axle].brake);
   const newRotorMm = pair?.newThicknessMm ?? own.rotorPair?.newThicknessMm ?? null;
-  const level = facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'intake');
+  const level = facts.findLast(
+    (f) => f.kind === 'pistonsRetracted' || (f.kind === 'reservoirSeen' && f.moment === 'intake'),
+  );
+  const known = level
+    ? fromFact(level.id, level.kind === 'pistonsRetracted' ? 'Level after the other axle' : 'Level at intake')
+    : fromDefault('Taken to be at MAX: nobody has looked');
   return overflowSum({
     axle,
     brake: car[axle],
     corners: cornersOf(axle).map((c) => wearOf(logbook, s.corners.corners[c], newPadMm, newRotorMm)),
-    levelMl: levelBefore(car, facts),
-    levelOrigin: level ? fromFact(level.id, 'Level at intake') : fromDefault('Taken to be at MAX: nobody has looked'),
+    levelMl: readMl ?? levelBefore(car, facts),
+    levelOrigin: readMl === null ? known : fromRecord('Level as it is read now'),
     maxMl: car.reservoirMaxMl,
   });
 }

@@ -132,6 +132,8 @@ export const pistonsRetracted = z.object({
   axle,
   levelBeforeMl: quantity(0, 3000, 'mL'),
   drawnOffMl: quantity(0, 3000, 'mL'),
+  /** With the pistons home, by the sum or as somebody read it: where the next axle begins. */
+  levelAfterMl: quantity(0, 4000, 'mL'),
 });
 export type PistonsRetracted = z.infer<typeof pistonsRetracted>;
 

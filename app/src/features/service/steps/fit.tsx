@@ -42,7 +42,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
   const [selected, select] = useState('drawn');
   const level = read(draft.level, 'volume');
   const drawn = read(draft.drawn, 'volume') ?? 0;
-  const sum = overflowOf(logbook, s, axle);
+  const sum = overflowOf(logbook, s, axle, level);
   const after = afterRetraction(s.car, level ?? 0, drawn, sum.returned.value);
   return (
     <StepFrame
@@ -53,7 +53,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
         if (level === null) return 'Type the level before.';
         if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
         return [
-          { kind: 'pistonsRetracted', axle, levelBeforeMl: level, drawnOffMl: drawn },
+          { kind: 'pistonsRetracted', axle, levelBeforeMl: level, drawnOffMl: drawn, levelAfterMl: after.standsAtMl },
           { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
         ];
       }}
