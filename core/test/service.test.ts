@@ -410,6 +410,38 @@ describe('changing parts', () => {
     expect(table.rows[0]).toEqual(['left front', '4.0 mm', '2.5 mm', '12.0 mm', '3.0 mm', '–']);
   });
 
+  test('parts without a label hold the car until they are measured where they are', () => {
+    const texts2 = (facts: Fact[]): string => texts(judged(facts, { rotorPairs: [] }).gate.holds);
+    const before = [pads('FL', 9), pads('FR', 9)];
+    const on = fitted(null, null);
+    expect(texts2([...before, on])).toContain('Pads without a label went on at the front');
+    expect(texts2([on, pads('FL', 9)])).toContain('Pads without a label went on at the front');
+    expect(texts2([on, pads('FL', 9), pads('FR', 9)])).not.toContain('without a label');
+    expect(texts2([fitted(null, null, 'rotors')])).toContain('Rotors without a label went on at the front');
+    expect(texts(judged([fitted(track.id, null)], records).gate.holds)).not.toContain('without a label');
+  });
+
+  test('a decided change is due until that very part went on; pistons pushed back again want another fitting', () => {
+    const change = decision('pads', 'front', { action: 'change', padSetId: track.id, reason: 'x' });
+    const held = (facts: Fact[]): string => texts(judged(facts, records).gate.holds);
+    expect(held([change, fitted(null, pair.id, 'rotors')])).toContain('Pads, front axle: a change was decided');
+    expect(held([change, fitted(track.id, pair.id)])).not.toContain('a change was decided');
+    const back = (): Fact =>
+      ({
+        ...at(),
+        kind: 'pistonsRetracted',
+        axle: 'front',
+        levelBeforeMl: 200,
+        drawnOffMl: 0,
+        levelAfterMl: 250,
+      }) as Fact;
+    const stopped = (facts: Fact[]): string => texts(judged(facts, records).gate.stops);
+    const first = back();
+    const on = fitted(track.id, pair.id);
+    expect(stopped([change, first, on])).not.toContain('Pistons were pushed back');
+    expect(stopped([change, first, on, back()])).toContain('Pistons were pushed back');
+  });
+
   test('a compound on rotors that met another holds the car', () => {
     const facts = [fitted(other.id, pair.id, 'both'), fitted(track.id, pair.id)];
     const book = logbookOf(facts, records);

@@ -3,9 +3,11 @@ import type { FluidJudgement } from '../fluid';
 import type { ExchangeProgress } from '../hydraulics';
 import { checkWords, complaintWords } from '../inspection';
 import type { Logbook } from '../logbook';
+import { cornersOf, isAfter } from '../parts';
 import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
 import {
+  type Axle,
   type CarReleased,
   type CheckName,
   type ChecksDone,
@@ -118,17 +120,29 @@ export function releaseGate(g: GateInput): ReleaseGate {
   for (const axle of axles) {
     const retracted = g.facts.findLast((f) => f.kind === 'pistonsRetracted' && f.axle === axle);
     const fitted = g.facts.findLast((f) => f.kind === 'partsFitted' && f.axle === axle);
-    if (retracted && !fitted)
+    if (retracted && (!fitted || isAfter(retracted, fitted)))
       into.stops.push({
         area: `axle.${axle}`,
         text: `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
       });
+    // What went on without a label is known by nothing but a reading; the one before was of other parts.
+    for (const subject of ['pads', 'rotors'] as const) {
+      const isUnknown = cornersOf(axle).some((c) => {
+        const state = g.corners.corners[c];
+        return (subject === 'pads' ? state.padMm : state.rotorMm) === null;
+      });
+      if (isUnknown && wasChanged(g.facts, axle, subject))
+        into.holds.push({
+          area: `axle.${axle}`,
+          text: `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
+        });
+    }
   }
   for (const p of g.proposals) {
     const place = p.corner ? cornerNames[p.corner] : `${p.axle} axle`;
     const what = `${subjectNames[p.subject]}, ${place}`;
-    const isFitted = g.facts.some((f) => f.kind === 'partsFitted' && f.axle === p.axle);
-    if (p.decision?.action === 'change' && (p.subject === 'pads' || p.subject === 'rotors') && !isFitted)
+    const isDue = p.subject === 'pads' || p.subject === 'rotors' ? !wasChanged(g.facts, p.axle, p.subject) : false;
+    if (p.decision?.action === 'change' && isDue)
       into.holds.push({
         area: `axle.${p.axle}`,
         text: `${what}: a change was decided and nothing is recorded as fitted.`,
@@ -208,6 +222,10 @@ export function releaseGate(g: GateInput): ReleaseGate {
     isReopened: signed !== null && !canRelease,
   };
 }
+
+/** Whether pads, or rotors, came new to an axle in this job. */
+const wasChanged = (facts: readonly Fact[], axle: Axle, subject: 'pads' | 'rotors'): boolean =>
+  facts.some((f) => f.kind === 'partsFitted' && f.axle === axle && (f.changed === subject || f.changed === 'both'));
 
 /** Of each list the last time that it was gone through. */
 function latestChecks(facts: readonly Fact[]): ChecksDone[] {
