@@ -186,6 +186,14 @@ describe('retracting and fitting', () => {
   });
 });
 
+test('after new pads went on, the form of the corner begins empty', () => {
+  step('pads.FL', [...worn, ...allDecided, fitted(40, newSet.id, 'pads')]);
+  expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('');
+  cleanup();
+  step('pads.FL', worn);
+  expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('2.5 mm');
+});
+
 describe('the exchange', () => {
   const ready = [...worn, ...allDecided.map((f) => ({ ...f, action: 'keep' }) as Fact)];
   test('a wrong fluid is refused; the plan stands before it begins', async () => {

@@ -24,7 +24,7 @@ import { quantityText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
-import { StepFrame, lastOf } from '../step-frame';
+import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../use-draft';
 import type { StepProps } from '../use-service';
@@ -47,7 +47,8 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   const state = s.corners.corners[corner];
   const isDrum = s.car[state.axle].brake === 'drum';
   const [a, b] = isDrum ? (['Leading shoe', 'Trailing shoe'] as const) : (['Inner pad', 'Outer pad'] as const);
-  const standing = lastOf(s, 'padMeasurement', (f) => f.corner === corner);
+  // Of the pads that are there now: after new ones went on the form begins empty.
+  const standing = state.pads?.jobId === s.job.id ? state.pads : undefined;
   const last = padsBefore(logbook, s.car, corner, s.job.id);
   const text = (mm: number | null | undefined): string =>
     mm === null || mm === undefined ? '' : quantityText(mm, 'length', system);

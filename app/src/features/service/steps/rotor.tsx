@@ -20,7 +20,7 @@ import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working-sheet';
-import { StepFrame, lastOf } from '../step-frame';
+import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../use-draft';
 import type { StepProps } from '../use-service';
@@ -40,8 +40,8 @@ export function RotorStep({ s, step, logbook }: StepProps) {
   const { show, system } = useUnits();
   const read = useReadFigure();
   const corner = step.corner!;
-  const { rotorPair } = s.corners.corners[corner];
-  const standing = lastOf(s, 'rotorMeasurement', (f) => f.corner === corner);
+  const { rotorPair, rotor } = s.corners.corners[corner];
+  const standing = rotor?.jobId === s.job.id ? rotor : undefined;
   const last = rotorBefore(logbook, s.car, corner, s.job.id);
   const hundredths = system === 'metric' ? 2 : 4;
   // Thicknesses come back with every digit that was typed: thousandths count here.
