@@ -12,6 +12,7 @@ import {
   defaultLineLengthsMm,
   nippleSequence,
   shopDefaults,
+  unsaid,
 } from '@calvik/core';
 import type { Changes, Kept, Wire } from '../src/api/client';
 import { SyncContext } from '../src/store/hooks';
@@ -53,9 +54,10 @@ export const bottle: RecordOf<'bottles'> = {
   batch: '',
   receivedOn: '2026-01-01',
 };
-export const crew: RecordOf<'crew'> = { ...common, id: id(3), name: 'Tove Loy', role: 'technician' };
+export const crew: RecordOf<'crew'> = { ...common, ...unsaid.crew, id: id(3), name: 'Tove Loy', role: 'technician' };
 export const customer: RecordOf<'customers'> = {
   ...common,
+  ...unsaid.customers,
   id: id(4),
   name: 'Abel Rooth',
   phone: '',

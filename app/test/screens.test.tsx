@@ -1,6 +1,6 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { Fact, FluidExchange, Job, TrackEvent } from '@calvik/core';
+import { type Fact, type FluidExchange, type Job, type TrackEvent, unsaid } from '@calvik/core';
 import { TestScreen } from '../src/features/fluid/test-screen';
 import { FlushScreen } from '../src/features/fluid/flush-screen';
 import { RunUpScreen } from '../src/features/run-up/run-up-screen';
@@ -244,6 +244,7 @@ describe('a boiling test', () => {
 describe('planning', () => {
   const inTwoDays = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
   const job: Job = {
+    ...unsaid.jobs,
     id: id(60),
     version: 1,
     archived: false,
@@ -306,6 +307,7 @@ describe('the run-up', () => {
     notes: '',
   };
   const event: TrackEvent = {
+    ...unsaid.events,
     id: id(41),
     version: 1,
     archived: false,
@@ -318,7 +320,15 @@ describe('the run-up', () => {
     demandedMarginC: null,
     notes: '',
   };
-  const booking = { id: id(42), version: 1, archived: false, eventId: event.id, carId: car.id, notes: '' };
+  const booking = {
+    ...unsaid.bookings,
+    id: id(42),
+    version: 1,
+    archived: false,
+    eventId: event.id,
+    carId: car.id,
+    notes: '',
+  };
 
   test('a car in order is quiet: no mark, one line', () => {
     show(<RunUpScreen />, [flush(20, 5)], { venues: [venue], events: [event], bookings: [booking] });

@@ -1,5 +1,5 @@
 /** A service on the car of the scene: its job, parts, sheet, and the facts of an intake. */
-import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultSheet } from '@calvik/core';
+import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultSheet, unsaid } from '@calvik/core';
 import { car, crew, id } from './scene';
 
 const common = { version: 1, archived: false };
@@ -7,6 +7,7 @@ export const lead = { ...crew, id: id(40), name: 'Ines Ferrant', role: 'lead' as
 export const job: Job = {
   ...common,
   id: id(50),
+  ...unsaid.jobs,
   kind: 'service',
   carId: car.id,
   eventId: null,

@@ -16,6 +16,7 @@ import {
   defaultLineLengthsMm,
   nippleSequence,
   shopDefaults,
+  unsaid,
 } from '../src';
 
 let counter = 0;
@@ -115,6 +116,7 @@ export const makeEvent = (
   over: Partial<TrackEvent> = {},
 ): TrackEvent => ({
   ...common,
+  ...unsaid.events,
   id: newId(),
   name: 'Open pit lane',
   venueId,

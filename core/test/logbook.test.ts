@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Fact, type Job, conflictSentence, conflictingJobs, effectiveFacts, runUp, shopDefaults } from '../src';
+import { type Fact, type Job, conflictSentence, conflictingJobs, effectiveFacts, runUp, shopDefaults, unsaid } from '../src';
 import { factSchema, recordSchemas } from '../src/vocabulary/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 
@@ -73,6 +73,7 @@ describe('schemas refuse with a sentence', () => {
 
 describe('planning', () => {
   const job = (startAt: string, over: Partial<Job> = {}): Job => ({
+    ...unsaid.jobs,
     id: newId(),
     version: 0,
     archived: false,

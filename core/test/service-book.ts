@@ -15,6 +15,7 @@ import {
   nippleSequence,
   readingsWanted,
   tighteningOrder,
+  unsaid,
 } from '../src';
 import { book, makeBottle, makeCar, makeFluid, newId } from './book';
 
@@ -30,6 +31,7 @@ export const fluid = makeFluid();
 export const bottle = makeBottle(fluid.id, { sizeMl: 2000 });
 export const job: Job = {
   ...common,
+  ...unsaid.jobs,
   id: newId(),
   kind: 'service',
   carId: car.id,

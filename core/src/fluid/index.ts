@@ -43,4 +43,4 @@ export {
 } from './policies';
 export { type FluidState, type JudgedTest, fluidState, isComplete, judgeTest } from './state';
 export { type Anchor, anchorOf, boilingFigure, dayBelow, waterAt } from './projection';
-export { type FluidJudgement, judgeFluid } from './judge';
+export { type FluidJudgement, type PlannedFluid, judgeFluid, policyRules, previousEventEnd } from './judge';

@@ -58,7 +58,7 @@ const PEN_RED_PERCENT = 3;
 const temp = (c: number): string => formatQuantity(c, 'temperature');
 
 /** The event before this one that the car was booked to and that is over by then. */
-function previousEventEnd(logbook: Logbook, car: Car, before: LocalDate): LocalDate | null {
+export function previousEventEnd(logbook: Logbook, car: Car, before: LocalDate): LocalDate | null {
   const ends = logbook
     .bookingsOfCar(car.id)
     .map((b) => logbook.events.get(b.eventId))
@@ -134,6 +134,39 @@ function policiesInForce(
     ...(customer?.fluidPolicy ? [{ policy: customer.fluidPolicy, owner: 'customer' as const }] : []),
     ...logbook.shop.fluidPolicies.map((policy) => ({ policy, owner: 'shop' as const })),
   ];
+}
+
+/** Fluid work that stands in the plan, taken as done on its day. */
+export interface PlannedFluid {
+  exchangeOn: LocalDate | null;
+  bleedOn: LocalDate | null;
+}
+
+const later = (a: LocalDate | null, b: LocalDate | null): LocalDate | null => (a === null || (b !== null && b > a) ? b : a);
+
+/**
+ * What the policies of organiser, customer and shop say of a car's fluid for an event.
+ * @param planned work taken as done; without it only what is on record counts
+ */
+export function policyRules(
+  logbook: Logbook,
+  car: Car,
+  event: TrackEvent | null,
+  today: LocalDate,
+  state: FluidState,
+  planned: PlannedFluid = { exchangeOn: null, bleedOn: null },
+): RuleVerdict[] {
+  const { timeZone } = logbook.shop;
+  const lastExchangeOn = later(exchangeDate(state.lastExchange, timeZone), planned.exchangeOn);
+  const lastBleedOn = later(later(exchangeDate(state.lastBleed, timeZone), planned.exchangeOn), planned.bleedOn);
+  const context = {
+    today,
+    event: event && { name: event.name, startDate: event.startDate, endDate: event.endDate },
+    previousEventEnd: previousEventEnd(logbook, car, event?.startDate ?? today),
+    lastExchangeOn,
+    lastBleedOn,
+  };
+  return policiesInForce(logbook, car, event).flatMap(({ policy, owner }) => judgePolicy(policy, owner, context));
 }
 
 function penSentence(state: FluidState, pen: MoistureReading | undefined, timeZone: string): string | null {
@@ -228,16 +261,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     },
   };
 
-  const context = {
-    today,
-    event: event && { name: event.name, startDate: event.startDate, endDate: event.endDate },
-    previousEventEnd: previousEventEnd(logbook, car, event?.startDate ?? today),
-    lastExchangeOn: exchangeDate(state.lastExchange, timeZone),
-    lastBleedOn: exchangeDate(state.lastBleed, timeZone),
-  };
-  const rules = policiesInForce(logbook, car, event).flatMap(({ policy, owner }) =>
-    judgePolicy(policy, owner, context),
-  );
+  const rules = policyRules(logbook, car, event, today, state);
   if (anchor && boilingOnDay) {
     const below = dayBelow(anchor, state.uptake.percentPerYear, demanded.value, ambient);
     rules.push(boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded));

@@ -9,21 +9,35 @@ import {
   type Fact,
   type Fluid,
   type Job,
+  type Lift,
+  type Message,
   type PadSet,
+  type PartsOrder,
   type RecordOf,
   type RotorPair,
+  type RuleSet,
   type Shop,
+  type Supplier,
   type TrackEvent,
   type Venue,
   type WasteHandedOver,
+  type WearPart,
   SHOP_ID,
   shopDefaults,
+  unsaid,
 } from '../vocabulary';
 import { byTime, composeExchanges } from './exchanges';
 
 export { byTime, composeExchanges, countingDraws } from './exchanges';
 
-export type Records = { [C in Collection]?: Iterable<RecordOf<C>> };
+/** Collections whose records may lack what {@link unsaid} says for them. */
+type Growing = keyof typeof unsaid;
+export type Records = { [C in Exclude<Collection, Growing>]?: Iterable<RecordOf<C>> } & {
+  [C in Growing]?: Iterable<
+    Partial<Pick<RecordOf<C>, keyof (typeof unsaid)[C] & keyof RecordOf<C>>> &
+      Omit<RecordOf<C>, keyof (typeof unsaid)[C]>
+  >;
+};
 
 /** Facts and records, indexed the way that judgements ask for them. Build it with {@link buildLogbook}. */
 export interface Logbook {
@@ -39,13 +53,19 @@ export interface Logbook {
   jobs: ReadonlyMap<string, Job>;
   padSets: ReadonlyMap<string, PadSet>;
   rotorPairs: ReadonlyMap<string, RotorPair>;
+  ruleSets: ReadonlyMap<string, RuleSet>;
+  lifts: ReadonlyMap<string, Lift>;
+  suppliers: ReadonlyMap<string, Supplier>;
+  wearParts: ReadonlyMap<string, WearPart>;
+  orders: ReadonlyMap<string, PartsOrder>;
+  messages: ReadonlyMap<string, Message>;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
   /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
   factsOfBottle(bottleId: string): readonly Fact[];
   /** Facts that count, oldest first, that name a planned job. */
   factsOfJob(jobId: string): readonly Fact[];
-  /** Facts that count, oldest first, about a pad set or a rotor pair. */
+  /** Facts that count, oldest first, about a pad set, a rotor pair, a wear part or an order. */
   factsOfPart(partId: string): readonly Fact[];
   /** Used fluid handed over, in no particular order. */
   wasteHandedOver: readonly WasteHandedOver[];
@@ -172,20 +192,29 @@ export function bottlesOf(fact: Fact): string[] {
 
 /** Indexes records and facts once, so that each judgement finds its own in no time. */
 export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
+  // What an older record does not say yet is what holds until somebody says otherwise.
+  const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
+    const missing = unsaid[collection];
+    const [probe] = Object.keys(missing) as [string];
+    const kept = (records[collection] ?? []) as Iterable<RecordOf<C>>;
+    return byId([...kept].map((r) => (probe in r ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>);
+  };
   const cars = byId(records.cars);
   const effective = effectiveFacts(facts);
   const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
   const ofPart = index(counting, (f) => [
     'padSetId' in f ? f.padSetId : null,
     'rotorPairId' in f ? f.rotorPairId : null,
+    'wearPartId' in f ? f.wearPartId : null,
+    'orderId' in f ? f.orderId : null,
   ]);
   const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
   const ofBottle = index(counting, bottlesOf);
   const ofJob = index(counting, (f) => [f.jobId]);
   const live = <T extends { archived: boolean }>(map: Map<string, T>): T[] =>
     [...map.values()].filter((r) => !r.archived);
-  const bookings = byId(records.bookings);
-  const jobs = byId(records.jobs);
+  const bookings = saying('bookings');
+  const jobs = saying('jobs');
   const bookingsByCar = index(live(bookings), (b) => [b.carId]);
   const bookingsByEvent = index(live(bookings), (b) => [b.eventId]);
   const sheets = new Map(
@@ -195,19 +224,24 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
   );
   const jobsByCar = index(live(jobs), (j) => [j.carId]);
   return {
-    // What an older record does not say yet is what holds until somebody says otherwise.
     shop: { ...shopDefaults, ...byId(records.shops).get(SHOP_ID) },
-    crew: byId(records.crew),
-    customers: byId(records.customers),
+    crew: saying('crew'),
+    customers: saying('customers'),
     cars,
     venues: byId(records.venues),
-    events: byId(records.events),
+    events: saying('events'),
     bookings,
     fluids: byId(records.fluids),
     bottles: byId(records.bottles),
     jobs,
     padSets: byId(records.padSets),
     rotorPairs: byId(records.rotorPairs),
+    ruleSets: byId(records.ruleSets),
+    lifts: byId(records.lifts),
+    suppliers: byId(records.suppliers),
+    wearParts: byId(records.wearParts),
+    orders: byId(records.orders),
+    messages: byId(records.messages),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     factsOfPart: sortedOnDemand(ofPart),
     sheetOfCar: (carId) => sheets.get(carId) ?? null,

@@ -8,6 +8,10 @@ export const usualDurationMin: Record<Job['kind'], number> = {
   fluidExchange: 60,
   bleed: 30,
   boilingTest: 15,
+  bedding: 45,
+  errand: 15,
+  atEvent: 15,
+  afterEvent: 30,
 };
 
 export const jobName: Record<Job['kind'], string> = {
@@ -15,6 +19,10 @@ export const jobName: Record<Job['kind'], string> = {
   fluidExchange: 'Flush',
   bleed: 'Bleed',
   boilingTest: 'Boiling test',
+  bedding: 'Bedding',
+  errand: 'Preparation',
+  atEvent: 'At the event',
+  afterEvent: 'After the event',
 };
 
 const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;

@@ -1,4 +1,5 @@
-import type { Shop } from './schemas/records';
+import type { Booking, CrewMember, Customer, Job, Shop, TrackEvent } from './schemas/records';
+import { usualHours, workSkills } from './terms';
 
 /** Every collection of records, by its name on the wire. */
 export const collections = [
@@ -15,6 +16,12 @@ export const collections = [
   'rotorPairs',
   'padSets',
   'brakeSheets',
+  'ruleSets',
+  'lifts',
+  'suppliers',
+  'wearParts',
+  'orders',
+  'messages',
 ] as const;
 export type Collection = (typeof collections)[number];
 
@@ -37,4 +44,30 @@ export const shopDefaults: Shop = {
   padLimitMm: 3,
   padTrackStartPercent: 50,
   wasteContainerMl: 20_000,
+  padLeastMm: null,
+  beddedPartsOnly: false,
+  reTorqueAtEvent: true,
+  ductsAtEvent: 'any',
+  inspectionItems: [],
+  hours: usualHours,
+  slackDays: 1,
+  afterEventDays: 7,
+  machineBeddingDays: 6,
+};
+
+const noRules = {
+  padLeastMm: null,
+  beddedPartsOnly: false,
+  reTorqueAtEvent: false,
+  ductsAtEvent: 'any' as const,
+  inspectionItems: [],
+};
+
+/** What records say of planning until somebody says otherwise; older records do not say it at all. */
+export const unsaid = {
+  crew: { hours: null, daysOff: [], skills: [...workSkills], travels: true } satisfies Partial<CrewMember>,
+  customers: { ...noRules, atTheirPlace: false, travelMin: 0 } satisfies Partial<Customer>,
+  events: { ...noRules, ruleSetId: null, loadUpDate: null, crewIds: [] } satisfies Partial<TrackEvent>,
+  bookings: { workChanges: [], beddingPlace: 'road' as const, promisedIds: [] } satisfies Partial<Booking>,
+  jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
 };

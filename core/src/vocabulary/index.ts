@@ -33,6 +33,26 @@ export type {
   Withdrawal,
 } from './schemas/facts';
 export type {
+  BeddingPlace,
+  DayOff,
+  Goods,
+  GoodsReceived,
+  Lift,
+  Message,
+  OrderLine,
+  PartsOrder,
+  RuleSet,
+  StockCounted,
+  Supplier,
+  WearPart,
+  WearPartUsed,
+  WeekHours,
+  WorkChange,
+  WorkDone,
+  WorkRules,
+  WorkSkill,
+} from './schemas/planning';
+export type {
   BrakeSheet,
   Fastener,
   FastenerGroup,

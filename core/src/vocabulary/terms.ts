@@ -77,3 +77,34 @@ export const checkNames = [
   'wheelsOn',
 ] as const;
 export type CheckName = (typeof checkNames)[number];
+
+/** What a member of the crew can be given. */
+export const workSkills = ['fluid', 'measuring', 'parts', 'bedding'] as const;
+
+/** A shop's week until it says otherwise: Monday to Friday. */
+export const usualHours: ({ from: string; to: string } | null)[] = [
+  ...[1, 2, 3, 4, 5].map(() => ({ from: '08:00', to: '17:00' })),
+  null,
+  null,
+];
+
+/** Kinds of work that a car can need for an event, in the order in which they are done. */
+export const workKinds = [
+  'boilingTest',
+  'sendBedding',
+  'measure',
+  'rotors',
+  'pads',
+  'hoses',
+  'exchange',
+  'bleed',
+  'ducts',
+  'extra',
+  'bedding',
+  'inspection',
+  'spare',
+  'reTorque',
+  'ductsOff',
+  'roadPads',
+] as const;
+export type WorkKind = (typeof workKinds)[number];

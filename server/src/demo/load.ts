@@ -13,6 +13,7 @@ import {
   nippleSequence,
   plusDays,
   pressureAtAltitude,
+  unsaid,
   usualVolumesMl,
 } from '@calvik/core';
 import { chance } from '../instruments/chance';
@@ -70,12 +71,13 @@ export function demoData(now: Instant): DemoData {
   const crewIds = Object.values(crew);
 
   for (const { key, name, role } of demoCrew)
-    records.push({ collection: 'crew', body: { ...common, id: crew[key]!, name, role } });
+    records.push({ collection: 'crew', body: { ...common, ...unsaid.crew, id: crew[key]!, name, role } });
   for (const c of demoCustomers) {
     records.push({
       collection: 'customers',
       body: {
         ...common,
+        ...unsaid.customers,
         id: customers[c.key]!,
         name: c.name,
         phone: c.phone,
@@ -108,6 +110,7 @@ export function demoData(now: Instant): DemoData {
       collection: 'events',
       body: {
         ...common,
+        ...unsaid.events,
         id: events[e.key]!,
         name: e.name,
         venueId: venues[e.venue]!,
@@ -152,7 +155,7 @@ export function demoData(now: Instant): DemoData {
     for (const event of entry.events) {
       records.push({
         collection: 'bookings',
-        body: { ...common, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
+        body: { ...common, ...unsaid.bookings, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
       });
     }
     const own: Fact[] = [];
@@ -285,6 +288,7 @@ export function demoData(now: Instant): DemoData {
       collection: 'jobs',
       body: {
         ...common,
+        ...unsaid.jobs,
         id: newId(at(1)),
         kind,
         carId: carIdOf(carKey),

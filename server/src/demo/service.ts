@@ -13,6 +13,7 @@ import {
   corners,
   defaultSheet,
   readingsWanted,
+  unsaid,
 } from '@calvik/core';
 
 const common = { version: 0, archived: false };
@@ -206,6 +207,7 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
     made.jobs.push({
       ...common,
       id: ctx.newId(ctx.at(1)),
+      ...unsaid.jobs,
       kind: 'service',
       carId: ctx.car(key).id,
       eventId: nextEventId,
@@ -232,6 +234,7 @@ function pastService(
   const job: Job = {
     ...common,
     id: ctx.newId(ctx.at(m.daysAgo + 3)),
+    ...unsaid.jobs,
     kind: 'service',
     carId: car.id,
     eventId: null,

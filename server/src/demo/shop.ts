@@ -7,11 +7,13 @@ import {
   type Shop,
   SHOP_ID,
   defaultLineLengthsMm,
+  shopDefaults,
 } from '@calvik/core';
 
 const common = { version: 0, archived: false };
 
 export const demoShop: Shop = {
+  ...shopDefaults,
   ...common,
   id: SHOP_ID,
   name: 'Ferrant & Loy Track Preparation',

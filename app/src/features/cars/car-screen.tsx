@@ -15,6 +15,7 @@ import {
   shortDate,
   timeIn,
   usualDurationMin,
+  unsaid,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
 import { CornerSheet } from '../../ui/corner-sheet';
@@ -80,6 +81,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
     if (!crew) return router.push('/settings' as never);
     const job: Job = {
       ...newRecord(),
+      ...unsaid.jobs,
       kind: 'service',
       carId: car.id,
       eventId: event?.id ?? null,

@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useWatch } from 'react-hook-form';
-import type { Customer } from '@calvik/core';
+import { type Customer, unsaid } from '@calvik/core';
 import { useLogbook, useUnits } from '../../store/hooks';
 import { ChoiceField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
@@ -36,7 +36,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
   const save = form.handleSubmit((f) => {
     const record: Customer = {
-      ...(customer ?? newRecord()),
+      ...(customer ?? { ...newRecord(), ...unsaid.customers }),
       ...f,
       fluidPolicy: policyOf(f.fluidPolicy),
       demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),

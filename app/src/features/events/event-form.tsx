@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type TrackEvent, plusDays } from '@calvik/core';
+import { type TrackEvent, plusDays, unsaid } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
@@ -49,7 +49,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
   const { keep, saving, problem } = useKeepRecord('events', form, finished);
   const save = form.handleSubmit((f) => {
     const record: TrackEvent = {
-      ...(event ?? newRecord()),
+      ...(event ?? { ...newRecord(), ...unsaid.events }),
       ...f,
       flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
       demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),

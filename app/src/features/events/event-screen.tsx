@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity } from '@calvik/core';
+import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity, unsaid } from '@calvik/core';
 import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { Gone } from '../../ui/gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -42,7 +42,13 @@ function EventPage({ event }: { event: TrackEvent }) {
     );
 
   const book = async (carId: string): Promise<void> => {
-    const result = await sync.keep('bookings', { ...newRecord(), eventId: event.id, carId, notes: '' });
+    const result = await sync.keep('bookings', {
+      ...newRecord(),
+      ...unsaid.bookings,
+      eventId: event.id,
+      carId,
+      notes: '',
+    });
     setProblem(result.state === 'refused' ? result.problem.message : null);
     if (result.state !== 'refused') setChoosing(false);
   };

@@ -11,6 +11,7 @@ import {
   methodNames,
   subjectNames,
   thinnestEnd,
+  workName,
 } from '@calvik/core';
 import type { Units } from '../../store/hooks';
 
@@ -103,6 +104,23 @@ export function serviceFactLine(fact: ServiceFact, logbook: Logbook, { show }: U
       return { title: 'Car released', text: `${fact.openItems.length} items open and known` };
     case 'photoTaken':
       return { title: 'Photo', text: '' };
+    case 'workDone':
+      return {
+        title: `Done: ${fact.items.map(workName).join(', ')}`,
+        text: fact.minutes === null ? '' : `Took ${fact.minutes} min`,
+      };
+    case 'wearPartUsed':
+      return {
+        title: `${fact.count} × ${logbook.wearParts.get(fact.wearPartId)?.name ?? 'wear part'} used`,
+        text: '',
+      };
+    case 'stockCounted':
+      return { title: `Counted: ${fact.count}`, text: logbook.wearParts.get(fact.wearPartId)?.name ?? '' };
+    case 'goodsReceived':
+      return {
+        title: `${fact.count} received`,
+        text: logbook.orders.get(fact.orderId)?.lines[fact.line]?.name ?? '',
+      };
     case 'wasteHandedOver':
       return { title: `${show(fact.volumeMl, 'volume')} handed over`, text: fact.to };
   }

@@ -15,6 +15,7 @@ import {
   readTime,
   timeIn,
   usualDurationMin,
+  unsaid,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
@@ -97,7 +98,7 @@ function PlanPage({
     const durationMin = quantity(f.duration, 'duration');
     if (!time || !f.date || !Number.isFinite(durationMin)) return null;
     return {
-      ...(job ?? newRecord()),
+      ...(job ?? { ...newRecord(), ...unsaid.jobs }),
       kind: f.kind,
       carId: car.id,
       eventId: job?.eventId ?? event?.id ?? null,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Collection } from '../collections';
 import { base } from './base';
 import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
+import { planningFacts } from './planning';
 import { serviceFacts, wasteHandedOver } from './service';
 
 const instrument = z.enum(['byHand', 'simulatedTester', 'simulatedPen']);
@@ -99,6 +100,7 @@ export const factSchema = z
     withdrawal,
     wasteHandedOver,
     ...serviceFacts,
+    ...planningFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, {
     message: 'Say why the earlier entry is corrected.',
@@ -118,6 +120,8 @@ const pointers = {
   toCrewId: 'crew',
   padSetId: 'padSets',
   rotorPairId: 'rotorPairs',
+  wearPartId: 'wearParts',
+  orderId: 'orders',
   exchangeId: 'facts',
   aboutFactId: 'facts',
   replaces: 'facts',

@@ -1,6 +1,23 @@
 import { z } from 'zod';
 import type { Collection } from '../collections';
+import { usualHours, workSkills } from '../terms';
 import { brakeSheet, padSet, rotorPair, sequenceSchool } from './parts';
+import {
+  beddingPlace,
+  dayOff,
+  eventRules,
+  lift,
+  message,
+  partsOrder,
+  ruleSet,
+  supplier,
+  wearPart,
+  weekHours,
+  workChange,
+  workKey,
+  workRules,
+  workSkill,
+} from './planning';
 import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
@@ -35,6 +52,15 @@ export const shop = z.object({
   padTrackStartPercent: quantity(5, 95, '%').default(50),
   /** What the container for used fluid holds. */
   wasteContainerMl: quantity(500, 1_000_000, 'mL').default(20_000),
+  ...workRules,
+  reTorqueAtEvent: z.boolean().default(true),
+  hours: weekHours.default(usualHours),
+  /** Days that work should be finished before load-up. */
+  slackDays: whole(0, 14, 'days').default(1),
+  /** Days after an event within which ducts come off and road pads go back. */
+  afterEventDays: whole(1, 60, 'days').default(7),
+  /** Days that parts are away to be bedded on a machine. */
+  machineBeddingDays: whole(1, 60, 'days').default(6),
 });
 export type Shop = z.infer<typeof shop>;
 
@@ -42,6 +68,12 @@ export const crewMember = z.object({
   ...record,
   name: line(),
   role: z.enum(['lead', 'technician']),
+  /** Own working hours; null: the shop's. */
+  hours: weekHours.nullable().default(null),
+  daysOff: z.array(dayOff).max(100).default([]),
+  skills: z.array(workSkill).default([...workSkills]),
+  /** Works at a customer's place too. */
+  travels: z.boolean().default(true),
 });
 export type CrewMember = z.infer<typeof crewMember>;
 
@@ -55,6 +87,10 @@ export const customer = z.object({
   units: z.enum(['metric', 'imperial']).default('metric'),
   fluidPolicy: fluidPolicy.nullable().default(null),
   demandedMarginC: quantity(0, 150, '°C').nullable().default(null),
+  ...workRules,
+  /** The cars are worked on where they stand; minutes there, one way. */
+  atTheirPlace: z.boolean().default(false),
+  travelMin: quantity(0, 600, 'min').default(0),
 });
 export type Customer = z.infer<typeof customer>;
 
@@ -139,14 +175,38 @@ export const trackEvent = z
     organiser: note(80).default(''),
     startDate: localDate,
     endDate: localDate,
-    flushWithinDays: whole(1, 730, 'days').nullable().default(null),
-    demandedMarginC: quantity(0, 150, '°C').nullable().default(null),
+    ...eventRules,
+    /** Where the rules came from. */
+    ruleSetId: id.nullable().default(null),
+    /** Day on which the cars are loaded; null: the day before. */
+    loadUpDate: localDate.nullable().default(null),
+    /** Who of the crew goes there. */
+    crewIds: z.array(id).max(40).default([]),
     notes: note().default(''),
   })
-  .refine((e) => e.endDate >= e.startDate, { message: 'The event ends before it begins.', path: ['endDate'] });
+  .refine((e) => e.endDate >= e.startDate, { message: 'The event ends before it begins.', path: ['endDate'] })
+  .refine((e) => e.loadUpDate === null || e.loadUpDate <= e.startDate, {
+    message: 'Load-up is after the event begins.',
+    path: ['loadUpDate'],
+  });
 export type TrackEvent = z.infer<typeof trackEvent>;
 
-export const booking = z.object({ ...record, eventId: id, carId: id, notes: note().default('') });
+export const booking = z
+  .object({
+    ...record,
+    eventId: id,
+    carId: id,
+    notes: note().default(''),
+    workChanges: z.array(workChange).max(40, 'At most 40 changes to a work list.').default([]),
+    /** Where new pads are bedded. */
+    beddingPlace: beddingPlace.default('road'),
+    /** Pad sets, rotor pairs, bottles that are kept for this booking. */
+    promisedIds: z.array(id).max(20).default([]),
+  })
+  .refine((b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest), {
+    message: 'The window ends before it begins.',
+    path: ['workChanges'],
+  });
 export type Booking = z.infer<typeof booking>;
 
 /** A product on the shelf: what its label promises. */
@@ -175,7 +235,16 @@ export const bottle = z.object({
 });
 export type Bottle = z.infer<typeof bottle>;
 
-export const jobKind = z.enum(['service', 'fluidExchange', 'bleed', 'boilingTest']);
+export const jobKind = z.enum([
+  'service',
+  'fluidExchange',
+  'bleed',
+  'boilingTest',
+  'bedding',
+  'errand',
+  'atEvent',
+  'afterEvent',
+]);
 export type JobKind = z.infer<typeof jobKind>;
 
 /** Planned work on a car: who, when, how long. Whether it is done follows from the facts that name it. */
@@ -188,6 +257,14 @@ export const job = z.object({
   startAt: instant,
   durationMin: quantity(5, 1440, 'min'),
   notes: note().default(''),
+  /** The second pair of hands. */
+  helperId: id.nullable().default(null),
+  liftId: id.nullable().default(null),
+  /** The work of a booking that this job does, as the work list names it. */
+  bookingId: id.nullable().default(null),
+  covers: z.array(workKey).max(30).default([]),
+  /** Stays where it is when a plan is proposed. */
+  isPinned: z.boolean().default(false),
 });
 export type Job = z.infer<typeof job>;
 
@@ -206,6 +283,12 @@ export const recordSchemas = {
   padSets: padSet,
   rotorPairs: rotorPair,
   brakeSheets: brakeSheet,
+  ruleSets: ruleSet,
+  lifts: lift,
+  suppliers: supplier,
+  wearParts: wearPart,
+  orders: partsOrder,
+  messages: message,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
@@ -213,11 +296,21 @@ export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
 /** Where a record of a collection points at another: the other must exist before it is kept. */
 export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
   cars: { customerId: 'customers' },
-  events: { venueId: 'venues' },
+  events: { venueId: 'venues', ruleSetId: 'ruleSets' },
   bookings: { eventId: 'events', carId: 'cars' },
   bottles: { fluidId: 'fluids' },
-  jobs: { carId: 'cars', eventId: 'events', crewId: 'crew' },
+  jobs: {
+    carId: 'cars',
+    eventId: 'events',
+    crewId: 'crew',
+    helperId: 'crew',
+    liftId: 'lifts',
+    bookingId: 'bookings',
+  },
   padSets: { carId: 'cars', rotorPairId: 'rotorPairs' },
   rotorPairs: { carId: 'cars' },
   brakeSheets: { carId: 'cars' },
+  wearParts: { carId: 'cars' },
+  orders: { supplierId: 'suppliers' },
+  messages: { customerId: 'customers', bookingId: 'bookings' },
 };

@@ -1,0 +1,21 @@
+/** Who does what, when, on which lift. The solver itself is a second entry, `@calvik/core/solver`. */
+export {
+  type Assignment,
+  type Fixed,
+  type Person,
+  type PlacedVisit,
+  type Plan,
+  type Problem,
+  type Score,
+  type Task,
+  type Visit,
+  costOf,
+  scoreOf,
+  visitsOf,
+  weightsOf,
+} from './problem';
+export { sequenceDay } from './sequence';
+export { calendarGap, earliestDueFirst, teamsOf } from './greedy';
+export type { MipModel, MipSolver } from './model';
+export { type Solved, type SolveSettings, solveSchedule } from './solve';
+export { planObjections } from './check';

@@ -1,0 +1,277 @@
+/** The planning problem as a mixed-integer model: which task on which day with whom. The clock comes afterwards. */
+import { calendarGap, teamsOf } from './greedy';
+import { type Assignment, type Plan, type Problem, capacityOf, weightsOf } from './problem';
+
+/** A mixed-integer minimisation, rows sparse. */
+export interface MipModel {
+  cost: number[];
+  lower: number[];
+  upper: number[];
+  isInteger: boolean[];
+  rows: { lower: number; upper: number; columns: number[]; values: number[] }[];
+}
+
+export interface SolverProgress {
+  best: number | null;
+  bound: number;
+  gap: number;
+  seconds: number;
+}
+
+export interface MipSolution {
+  values: ArrayLike<number> | null;
+  /** No solution is better than this. */
+  bound: number;
+  isOptimal: boolean;
+}
+
+export type MipSolver = (
+  model: MipModel,
+  settings: {
+    seconds: number;
+    /** Relative gap at which it may stop. */
+    gap: number;
+    start: readonly number[] | null;
+    onProgress?: ((p: SolverProgress) => void) | undefined;
+    shouldStop?: (() => boolean) | undefined;
+  },
+) => MipSolution;
+
+/** An assignment that does not fit on the clock: at least one of its tasks must be elsewhere. */
+export type Cut = { task: string; day: number; people: number[] }[];
+
+interface Column {
+  task: number;
+  day: number;
+  people: number[];
+  at: number;
+}
+
+export class ScheduleModel {
+  readonly mip: MipModel = { cost: [], lower: [], upper: [], isInteger: [], rows: [] };
+  private readonly assign: Column[] = [];
+  private readonly byTask: Column[][];
+  private readonly left: number[] = [];
+  private readonly visit = new Map<string, number>();
+  private readonly lifted = new Map<string, number>();
+  private readonly peak: number;
+
+  constructor(private readonly problem: Problem) {
+    const w = weightsOf(problem);
+    const { tasks, people } = problem;
+    const travelOf = new Map<string, number>();
+    for (const t of tasks) travelOf.set(t.visit, Math.max(travelOf.get(t.visit) ?? 0, t.travelMin));
+    const isThere = (p: number, day: number): boolean => problem.people[p]!.hours[day] !== null;
+
+    this.byTask = tasks.map((task, i) => {
+      const u = this.column(w.unscheduled, 0, 1);
+      this.left.push(u);
+      const was = problem.previous.get(task.id);
+      const teams = teamsOf(task);
+      const columns: Column[] = [];
+      for (const day of task.days) {
+        for (const team of teams) {
+          if (!team.every((p) => isThere(p, day))) continue;
+          const moved = was !== undefined && (was.day !== day || was.people.join() !== team.join());
+          const cost = w.late * Math.max(0, day - task.target) + (moved ? w.move : 0);
+          const at = this.column(cost, 0, 1);
+          columns.push({ task: i, day, people: team, at });
+          const key = `${task.visit} ${day} ${team.join('+')}`;
+          if (!this.visit.has(key)) this.visit.set(key, this.column(w.visit, 0, 1));
+          this.row(-Infinity, 0, [at, this.visit.get(key)!], [1, -1]);
+          if (task.wheelsOff) {
+            if (!this.lifted.has(key)) {
+              this.lifted.set(key, this.column(0, 0, 1));
+              this.row(-Infinity, 0, [this.lifted.get(key)!, this.visit.get(key)!], [1, -1]);
+            }
+            this.row(-Infinity, 0, [at, this.lifted.get(key)!], [1, -1]);
+          }
+        }
+      }
+      this.assign.push(...columns);
+      this.row(1, 1, [u, ...columns.map((c) => c.at)], [1, ...columns.map(() => 1)]);
+      return columns;
+    });
+
+    // One team at a car on a day.
+    const perDay = new Map<string, number[]>();
+    for (const [key, at] of this.visit) {
+      const place = key.slice(0, key.lastIndexOf(' '));
+      perDay.set(place, [...(perDay.get(place) ?? []), at]);
+    }
+    for (const columns of perDay.values())
+      if (columns.length > 1)
+        this.row(
+          -Infinity,
+          1,
+          columns,
+          columns.map(() => 1),
+        );
+
+    // Minutes of people and of lifts, day by day.
+    this.peak = this.column(w.peak, 0, Infinity, false);
+    const fixedOn = (day: number, of: (f: Problem['fixed'][number]) => number): number =>
+      problem.fixed.filter((f) => f.day === day).reduce((n, f) => n + of(f), 0);
+    const total = people.map((): { columns: number[]; values: number[] } => ({ columns: [], values: [] }));
+    for (let day = 0; day < problem.days.length; day++) {
+      const use = people.map((): { columns: number[]; values: number[] } => ({ columns: [], values: [] }));
+      const lifts: { columns: number[]; values: number[] } = { columns: [], values: [] };
+      for (const c of this.assign) {
+        if (c.day !== day) continue;
+        const task = tasks[c.task]!;
+        for (const p of c.people) push(use[p]!, c.at, task.minutes);
+        if (task.needsLift) push(lifts, c.at, task.minutes);
+      }
+      for (const [key, at] of this.visit) {
+        const [name, on, team] = split(key);
+        if (on !== day) continue;
+        const travel = travelOf.get(name) ?? 0;
+        const setup = this.lifted.get(key);
+        for (const p of team) {
+          if (travel > 0) push(use[p]!, at, travel);
+          if (setup !== undefined) push(use[p]!, setup, problem.setupMin);
+        }
+        if (setup !== undefined && tasks.some((t) => t.visit === name && t.needsLift))
+          push(lifts, setup, problem.setupMin);
+      }
+      people.forEach((person, p) => {
+        const hours = person.hours[day];
+        if (!hours) return;
+        const taken = fixedOn(day, (f) => (f.people.includes(p) ? f.span.to - f.span.from : 0));
+        if (use[p]!.columns.length > 0)
+          this.row(-Infinity, Math.max(0, hours.to - hours.from - taken), use[p]!.columns, use[p]!.values);
+        total[p]!.columns.push(...use[p]!.columns);
+        total[p]!.values.push(...use[p]!.values);
+      });
+      const spans = people.flatMap((p) => p.hours[day] ?? []);
+      if (lifts.columns.length > 0 && spans.length > 0) {
+        const open = Math.max(...spans.map((s) => s.to)) - Math.min(...spans.map((s) => s.from));
+        const taken = fixedOn(day, (f) => (f.lift === null ? 0 : f.span.to - f.span.from));
+        this.row(-Infinity, Math.max(0, open * problem.lifts.length - taken), lifts.columns, lifts.values);
+      }
+    }
+    people.forEach((person, p) => {
+      const fixed = problem.fixed.reduce((n, f) => n + (f.people.includes(p) ? f.span.to - f.span.from : 0), 0);
+      const capacity = Math.max(1, capacityOf(person));
+      this.row(-Infinity, -fixed, [...total[p]!.columns, this.peak], [...total[p]!.values, -capacity]);
+    });
+
+    this.precedence();
+  }
+
+  /** Work that comes first is on an earlier day or the same one; what is left out lets the other go free. */
+  private precedence(): void {
+    const { problem } = this;
+    const index = new Map(problem.tasks.map((t, i) => [t.id, i]));
+    const fixedDay = new Map(problem.fixed.flatMap((f) => f.does.map((id) => [id, f.day] as const)));
+    const forbid = (columns: Column[]): void => {
+      for (const c of columns) this.mip.upper[c.at] = 0;
+    };
+    problem.tasks.forEach((task, later) => {
+      for (const { id, lagDays } of task.after) {
+        const fixed = fixedDay.get(id);
+        if (fixed !== undefined)
+          forbid(this.byTask[later]!.filter((c) => calendarGap(problem, fixed, c.day) < lagDays));
+        const first = index.get(id);
+        if (first === undefined) continue;
+        // For each day: the later one by then, only if the first one is by then less the lag.
+        for (const day of task.days) {
+          const late = this.byTask[later]!.filter((c) => c.day <= day);
+          const early = this.byTask[first]!.filter((c) => calendarGap(problem, c.day, day) >= lagDays);
+          if (late.length === 0) continue;
+          this.row(
+            -Infinity,
+            0,
+            [...late.map((c) => c.at), ...early.map((c) => c.at)],
+            [...late.map(() => 1), ...early.map(() => -1)],
+          );
+        }
+      }
+    });
+    // What stands fixed must not come before what it waits for.
+    for (const f of problem.fixed) {
+      for (const id of f.does) {
+        for (const rule of fixedRules(problem, id)) {
+          const first = index.get(rule.id);
+          if (first !== undefined)
+            forbid(this.byTask[first]!.filter((c) => calendarGap(problem, c.day, f.day) < rule.lagDays));
+        }
+      }
+    }
+  }
+
+  addCut(cut: Cut): void {
+    const columns = cut.flatMap((c) => {
+      const found = this.assign.find(
+        (a) => this.problem.tasks[a.task]!.id === c.task && a.day === c.day && a.people.join() === c.people.join(),
+      );
+      return found ? [found.at] : [];
+    });
+    this.row(
+      -Infinity,
+      columns.length - 1,
+      columns,
+      columns.map(() => 1),
+    );
+  }
+
+  /** Values of the columns for a plan, to start from. */
+  valuesOf(plan: Plan): number[] {
+    const values = this.mip.cost.map(() => 0);
+    const set = new Map(this.assign.map((c) => [`${c.task} ${c.day} ${c.people.join('+')}`, c.at]));
+    const index = new Map(this.problem.tasks.map((t, i) => [t.id, i]));
+    for (const t of plan.unscheduled) values[this.left[index.get(t.id)!]!] = 1;
+    for (const v of plan.visits) {
+      for (const t of v.tasks) {
+        const at = set.get(`${index.get(t.id)!} ${v.day} ${v.people.join('+')}`);
+        if (at !== undefined) values[at] = 1;
+        const key = `${t.visit} ${v.day} ${v.people.join('+')}`;
+        const visit = this.visit.get(key);
+        if (visit !== undefined) values[visit] = 1;
+        const lifted = this.lifted.get(key);
+        if (t.wheelsOff && lifted !== undefined) values[lifted] = 1;
+      }
+    }
+    const load = this.problem.people.map(() => 0);
+    for (const f of this.problem.fixed) for (const p of f.people) load[p]! += f.span.to - f.span.from;
+    for (const v of plan.visits) for (const p of v.people) load[p]! += v.minutes;
+    values[this.peak] = Math.max(0, ...this.problem.people.map((p, i) => load[i]! / Math.max(1, capacityOf(p))));
+    return values;
+  }
+
+  /** Who does what on which day, by the values of the columns. */
+  assignmentOf(values: ArrayLike<number>): Map<string, Assignment> {
+    const assigned = new Map<string, Assignment>();
+    for (const c of this.assign)
+      if (values[c.at]! > 0.5) assigned.set(this.problem.tasks[c.task]!.id, { day: c.day, people: c.people });
+    return assigned;
+  }
+
+  private column(cost: number, lower: number, upper: number, isInteger = true): number {
+    this.mip.cost.push(cost);
+    this.mip.lower.push(lower);
+    this.mip.upper.push(upper);
+    this.mip.isInteger.push(isInteger);
+    return this.mip.cost.length - 1;
+  }
+
+  private row(lower: number, upper: number, columns: number[], values: number[]): void {
+    this.mip.rows.push({ lower, upper, columns, values });
+  }
+}
+
+const push = (list: { columns: number[]; values: number[] }, column: number, value: number): void => {
+  list.columns.push(column);
+  list.values.push(value);
+};
+
+function split(key: string): [visit: string, day: number, team: number[]] {
+  const parts = key.split(' ');
+  const team = parts.pop()!.split('+').map(Number);
+  const day = Number(parts.pop());
+  return [parts.join(' '), day, team];
+}
+
+/** What fixed work waits for is only known for tasks that still stand in the problem beside it. */
+const fixedRules = (problem: Problem, id: string): Problem['tasks'][number]['after'] =>
+  problem.fixedAfter?.get(id) ?? [];

@@ -1,0 +1,184 @@
+/** The planning problem as numbers: days, people, lifts and tasks. Minutes count from midnight of the shop's wall clock. */
+import type { LocalDate } from '../calendar';
+
+/** A stretch of a day, minutes. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+export interface Person {
+  id: string;
+  name: string;
+  /** By day index; null where the person is not there. */
+  hours: (Span | null)[];
+}
+
+/** Work that is assigned as a whole to one day and one team. */
+export interface Task {
+  id: string;
+  /** Tasks with the same key, day and team are one visit. */
+  visit: string;
+  carId: string;
+  title: string;
+  minutes: number;
+  /** Day indices on which it may be done, ascending. */
+  days: number[];
+  /** Day index from which it counts as late, less one. */
+  target: number;
+  crewNeeded: 1 | 2;
+  /** People who can do it, by index; for a pair both must be among them. */
+  people: number[];
+  needsLift: boolean;
+  /** Wheels come off: a visit with such a task takes the set-up time once. */
+  wheelsOff: boolean;
+  /** Minutes on the road, both ways, that its visit takes once. */
+  travelMin: number;
+  after: { id: string; lagDays: number }[];
+}
+
+/** Something that stays where it is: a pinned job, one that is under way, one that somebody planned by hand. */
+export interface Fixed {
+  id: string;
+  carId: string;
+  day: number;
+  span: Span;
+  people: number[];
+  /** Index of the lift; null without. */
+  lift: number | null;
+  /** Tasks that it does. */
+  does: string[];
+}
+
+export interface Problem {
+  days: LocalDate[];
+  people: Person[];
+  /** Names, in the order of their index. */
+  lifts: { id: string; name: string }[];
+  tasks: Task[];
+  fixed: Fixed[];
+  /** Minutes for wheels off and on again, once a visit. */
+  setupMin: number;
+  /** Where a task stood before, to be moved as little as can be. */
+  previous: ReadonlyMap<string, { day: number; people: number[] }>;
+  /** What work that is fixed waits for. */
+  fixedAfter?: ReadonlyMap<string, Task['after']>;
+}
+
+export interface Assignment {
+  day: number;
+  people: number[];
+}
+
+export interface Visit {
+  key: string;
+  carId: string;
+  day: number;
+  people: number[];
+  tasks: Task[];
+  minutes: number;
+  /** From its beginning, 0 without a lift. */
+  liftMinutes: number;
+}
+
+export interface PlacedVisit extends Visit {
+  span: Span;
+  lift: number | null;
+}
+
+export interface Plan {
+  visits: PlacedVisit[];
+  unscheduled: Task[];
+}
+
+/** What a plan costs, in the order in which it matters. */
+export interface Score {
+  unscheduled: number;
+  lateDays: number;
+  moves: number;
+  visits: number;
+  /** The busiest person's share of own hours, 0 to 1. */
+  peakLoad: number;
+}
+
+/** Visits of an assignment of tasks. */
+export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignment>): Visit[] {
+  const groups = new Map<string, Visit>();
+  for (const task of problem.tasks) {
+    const a = assigned.get(task.id);
+    if (!a) continue;
+    const key = `${task.visit} ${a.day} ${a.people.join('+')}`;
+    const visit = groups.get(key) ?? {
+      key,
+      carId: task.carId,
+      day: a.day,
+      people: a.people,
+      tasks: [],
+      minutes: 0,
+      liftMinutes: 0,
+    };
+    visit.tasks.push(task);
+    groups.set(key, visit);
+  }
+  for (const visit of groups.values()) {
+    const setup = visit.tasks.some((t) => t.wheelsOff) ? problem.setupMin : 0;
+    const sum = (tasks: Task[]): number => tasks.reduce((n, t) => n + t.minutes, 0);
+    visit.minutes = setup + sum(visit.tasks) + Math.max(...visit.tasks.map((t) => t.travelMin));
+    const lifted = visit.tasks.filter((t) => t.needsLift);
+    visit.liftMinutes = lifted.length > 0 ? setup + sum(lifted) : 0;
+  }
+  return [...groups.values()];
+}
+
+export const capacityOf = (person: Person): number => person.hours.reduce((n, h) => n + (h ? h.to - h.from : 0), 0);
+
+export function scoreOf(problem: Problem, plan: Plan): Score {
+  const load = problem.people.map(() => 0);
+  for (const f of problem.fixed) for (const p of f.people) load[p]! += f.span.to - f.span.from;
+  for (const v of plan.visits) for (const p of v.people) load[p]! += v.minutes;
+  let lateDays = 0;
+  let moves = 0;
+  for (const v of plan.visits) {
+    for (const t of v.tasks) {
+      lateDays += Math.max(0, v.day - t.target);
+      const was = problem.previous.get(t.id);
+      if (was && (was.day !== v.day || was.people.join() !== v.people.join())) moves += 1;
+    }
+  }
+  return {
+    unscheduled: plan.unscheduled.length,
+    lateDays,
+    moves,
+    visits: plan.visits.length,
+    peakLoad: Math.max(0, ...problem.people.map((p, i) => load[i]! / Math.max(1, capacityOf(p)))),
+  };
+}
+
+export interface Weights {
+  unscheduled: number;
+  late: number;
+  move: number;
+  visit: number;
+  peak: number;
+}
+
+/**
+ * Weights that make one sum of a {@link Score}: work left out before lateness, lateness before visits, visits before even load, strictly.
+ * A task moved counts as two visits: nothing is moved to save a single one.
+ */
+export function weightsOf(problem: Problem): Weights {
+  const n = problem.tasks.length;
+  const move = problem.previous.size > 0 ? 2 : 0;
+  const peak = 1;
+  // Fixed work may fill somebody's hours to more than the whole.
+  const below = n + move * problem.previous.size + 3;
+  const mostLate = problem.tasks.reduce((sum, t) => sum + Math.max(0, (t.days.at(-1) ?? 0) - t.target), 0);
+  return { unscheduled: below * (mostLate + 1), late: below, move, visit: 1, peak };
+}
+
+export const costOf = (score: Score, w: Weights): number =>
+  w.unscheduled * score.unscheduled +
+  w.late * score.lateDays +
+  w.move * score.moves +
+  w.visit * score.visits +
+  w.peak * score.peakLoad;

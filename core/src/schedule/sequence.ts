@@ -1,0 +1,145 @@
+/** Puts the visits of one day on the clock: nobody, no lift and no car twice at the same time. */
+import type { Fixed, PlacedVisit, Problem, Span, Visit } from './problem';
+
+/** Starts are planned in these steps, min. */
+const STEP = 5;
+/** More visits than this on a day are placed by priority only, not by trying every order. */
+const MOST_TRIED = 20_000;
+
+interface Busy {
+  people: Span[][];
+  lifts: Span[][];
+  cars: Map<string, Span[]>;
+}
+
+const overlaps = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;
+
+/** Moves a start behind whatever is in its way; the first start at which nothing is. */
+function firstFree(start: number, minutes: number, busy: readonly Span[]): number {
+  let at = start;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const span of busy) {
+      if (overlaps({ from: at, to: at + minutes }, span)) {
+        at = Math.ceil(span.to / STEP) * STEP;
+        moved = true;
+      }
+    }
+  }
+  return at;
+}
+
+function busyOf(problem: Problem, fixed: readonly Fixed[]): Busy {
+  const busy: Busy = {
+    people: problem.people.map(() => []),
+    lifts: problem.lifts.map(() => []),
+    cars: new Map(),
+  };
+  for (const f of fixed) {
+    for (const p of f.people) busy.people[p]!.push(f.span);
+    if (f.lift !== null) busy.lifts[f.lift]!.push(f.span);
+    busy.cars.set(f.carId, [...(busy.cars.get(f.carId) ?? []), f.span]);
+  }
+  return busy;
+}
+
+/** The earliest place of a visit beside what is there already; null when the day is too short. */
+function place(problem: Problem, visit: Visit, busy: Busy, notBefore: number): PlacedVisit | null {
+  const hours = visit.people.map((p) => problem.people[p]!.hours[visit.day]);
+  if (hours.some((h) => !h)) return null;
+  const opens = Math.max(notBefore, ...hours.map((h) => h!.from));
+  const closes = Math.min(...hours.map((h) => h!.to));
+  const others = [...visit.people.flatMap((p) => busy.people[p]!), ...(busy.cars.get(visit.carId) ?? [])];
+  let at = Math.ceil(opens / STEP) * STEP;
+  while (at + visit.minutes <= closes) {
+    const free = firstFree(at, visit.minutes, others);
+    if (free + visit.minutes > closes) return null;
+    if (visit.liftMinutes === 0) return { ...visit, span: { from: free, to: free + visit.minutes }, lift: null };
+    const span = { from: free, to: free + visit.liftMinutes };
+    const lift = busy.lifts.findIndex((l) => !l.some((b) => overlaps(b, span)));
+    if (lift >= 0) return { ...visit, span: { from: free, to: free + visit.minutes }, lift };
+    // Wait for the lift that comes free first.
+    const next = busy.lifts.map((l) => firstFree(free, visit.liftMinutes, l));
+    if (next.length === 0) return null;
+    at = Math.max(free + STEP, Math.min(...next));
+  }
+  return null;
+}
+
+function occupy(busy: Busy, v: PlacedVisit): () => void {
+  const lists = v.people.map((p) => busy.people[p]!);
+  const car = busy.cars.get(v.carId) ?? [];
+  busy.cars.set(v.carId, car);
+  for (const list of lists) list.push(v.span);
+  car.push(v.span);
+  if (v.lift !== null) busy.lifts[v.lift]!.push({ from: v.span.from, to: v.span.from + v.liftMinutes });
+  return () => {
+    for (const list of lists) list.pop();
+    car.pop();
+    if (v.lift !== null) busy.lifts[v.lift]!.pop();
+  };
+}
+
+/** Which visits must end before another begins: split visits of one car on one day. */
+function predecessors(visits: readonly Visit[]): number[][] {
+  const where = new Map<string, number>();
+  visits.forEach((v, i) => v.tasks.forEach((t) => where.set(t.id, i)));
+  return visits.map((v, i) => [
+    ...new Set(
+      v.tasks.flatMap((t) =>
+        t.after.flatMap((a) => {
+          const at = where.get(a.id);
+          return at === undefined || at === i ? [] : [at];
+        }),
+      ),
+    ),
+  ]);
+}
+
+export interface DaySequence {
+  placed: PlacedVisit[] | null;
+  /** False when not every order could be tried: then "does not fit" is not proven. */
+  isExact: boolean;
+}
+
+/**
+ * Puts visits of one day in an order that fits, trying every order if need be (visits in any order, each as early as it can be, contain
+ * a plan that fits whenever there is one).
+ * @param visits all of the same day
+ * @param quick only the first order: longest on a lift first
+ */
+export function sequenceDay(problem: Problem, visits: readonly Visit[], quick = false): DaySequence {
+  if (visits.length === 0) return { placed: [], isExact: true };
+  const day = visits[0]!.day;
+  const busy = busyOf(
+    problem,
+    problem.fixed.filter((f) => f.day === day),
+  );
+  const before = predecessors(visits);
+  const order = visits
+    .map((_, i) => i)
+    .sort((a, b) => visits[b]!.liftMinutes - visits[a]!.liftMinutes || visits[b]!.minutes - visits[a]!.minutes);
+  const placed: (PlacedVisit | null)[] = visits.map(() => null);
+  let tried = 0;
+  const search = (left: number): boolean => {
+    if (left === 0) return true;
+    for (const i of order) {
+      if (placed[i] || before[i]!.some((b) => !placed[b])) continue;
+      tried += 1;
+      if (tried > MOST_TRIED) return false;
+      const notBefore = Math.max(0, ...before[i]!.map((b) => placed[b]!.span.to));
+      const at = place(problem, visits[i]!, busy, notBefore);
+      // Too late already for this one: every further order makes it later still.
+      if (!at) return false;
+      const undo = occupy(busy, at);
+      placed[i] = at;
+      if (search(left - 1)) return true;
+      undo();
+      placed[i] = null;
+      if (quick) return false;
+    }
+    return false;
+  };
+  const fits = search(visits.length);
+  return { placed: fits ? (placed as PlacedVisit[]) : null, isExact: fits || (!quick && tried <= MOST_TRIED) };
+}
