@@ -142,7 +142,8 @@ export interface PlannedFluid {
   bleedOn: LocalDate | null;
 }
 
-const later = (a: LocalDate | null, b: LocalDate | null): LocalDate | null => (a === null || (b !== null && b > a) ? b : a);
+const later = (a: LocalDate | null, b: LocalDate | null): LocalDate | null =>
+  a === null || (b !== null && b > a) ? b : a;
 
 /**
  * What the policies of organiser, customer and shop say of a car's fluid for an event.

@@ -33,10 +33,16 @@ export const isDone = (logbook: Logbook, job: Job): boolean => {
   return job.kind === 'service' ? facts.some((f) => f.kind === 'carReleased') : facts.length > 0;
 };
 
-export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'>;
+export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'> &
+  Partial<Pick<Job, 'helperId' | 'liftId'>>;
+
+const handsOf = (job: PlannedSlot): string[] => [job.crewId, ...(job.helperId ? [job.helperId] : [])];
+const shareHands = (a: PlannedSlot, b: PlannedSlot): string | null =>
+  handsOf(a).find((id) => handsOf(b).includes(id)) ?? null;
+const shareLift = (a: PlannedSlot, b: PlannedSlot): boolean => !!a.liftId && a.liftId === b.liftId;
 
 /**
- * Jobs that overlap with a slot: of the same person, or on the same car. Ends that touch do not overlap; jobs that
+ * Jobs that overlap with a slot: of the same person, on the same car, or on the same lift. Ends that touch do not overlap; jobs that
  * are done are left out.
  */
 export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
@@ -44,7 +50,7 @@ export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
     (job) =>
       job.id !== slot.id &&
       !job.archived &&
-      (job.crewId === slot.crewId || job.carId === slot.carId) &&
+      (shareHands(job, slot) !== null || job.carId === slot.carId || shareLift(job, slot)) &&
       Date.parse(job.startAt) < ends(slot) &&
       Date.parse(slot.startAt) < ends(job) &&
       !isDone(logbook, job),
@@ -56,10 +62,11 @@ export function conflictSentence(logbook: Logbook, slot: PlannedSlot, other: Job
   const { timeZone } = logbook.shop;
   const when = `${shortDate(dateIn(other.startAt, timeZone))} ${timeIn(other.startAt, timeZone)}–${timeIn(new Date(ends(other)).toISOString(), timeZone)}`;
   const what = `${jobName[other.kind].toLowerCase()} on ${logbook.cars.get(other.carId)?.name ?? 'another car'}`;
-  const who = logbook.crew.get(other.crewId)?.name ?? 'Somebody';
-  return other.crewId === slot.crewId
-    ? `${who} already has a ${what}, ${when}.`
-    : `${who} is at this car then: ${what}, ${when}.`;
+  const shared = shareHands(slot, other);
+  const who = logbook.crew.get(shared ?? other.crewId)?.name ?? 'Somebody';
+  if (shared !== null) return `${who} already has a ${what}, ${when}.`;
+  if (other.carId === slot.carId) return `${who} is at this car then: ${what}, ${when}.`;
+  return `${logbook.lifts.get(other.liftId ?? '')?.name ?? 'The lift'} is taken: ${what}, ${when}.`;
 }
 
 /** Planned jobs of a car that are still to do, soonest first. */

@@ -19,3 +19,18 @@ export { calendarGap, earliestDueFirst, teamsOf } from './greedy';
 export type { MipModel, MipSolver } from './model';
 export { type Solved, type SolveSettings, solveSchedule } from './solve';
 export { planObjections } from './check';
+export {
+  type PlanningCase,
+  type Proposal as PlanProposal,
+  absenceOf,
+  hoursOf,
+  jobKindOf,
+  minutesOf,
+  planningCase,
+  proposalOf,
+  staysPut,
+  timeOf,
+  weekdayOf,
+} from './from-logbook';
+export { type WayOut, waysOut } from './ways-out';
+export { slotObjections, workLists } from './slot';

@@ -1,0 +1,284 @@
+import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn } from '../calendar';
+import type { Logbook } from '../logbook';
+import { isDone } from '../planning';
+import type { CrewMember, Job, WeekHours } from '../vocabulary';
+import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../worklist';
+import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
+
+/** At an event the crew is there from early to late. Own figure. */
+const EVENT_HOURS: Span = { from: 8 * 60, to: 18 * 60 };
+/** Events further off than this are not planned for yet. */
+const HORIZON_DAYS = 45;
+
+export const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+export const timeOf = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+
+/** Monday is 0. */
+export const weekdayOf = (date: LocalDate): number => (new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7;
+
+/** The event that one of the crew goes to on a day. */
+const eventOfDay = (logbook: Logbook, crewId: string, date: LocalDate): string | null =>
+  [...logbook.events.values()].find(
+    (e) => !e.archived && e.crewIds.includes(crewId) && e.startDate <= date && date <= e.endDate,
+  )?.id ?? null;
+
+/** When one of the crew works in the shop on a day; null on a day off, or away at an event. */
+export function hoursOf(logbook: Logbook, member: CrewMember, date: LocalDate): Span | null {
+  if (member.archived || member.daysOff.some((d) => d.from <= date && date <= d.to)) return null;
+  if (eventOfDay(logbook, member.id, date) !== null) return null;
+  const week: WeekHours = member.hours ?? logbook.shop.hours;
+  const day = week[weekdayOf(date)];
+  return day ? { from: minutesOf(day.from), to: minutesOf(day.to) } : null;
+}
+
+/** Why somebody is not there, in words; null when they are. */
+export function absenceOf(logbook: Logbook, member: CrewMember, date: LocalDate): string | null {
+  if (member.archived) return `${member.name} has left the crew.`;
+  const off = member.daysOff.find((d) => d.from <= date && date <= d.to);
+  if (off) return `${member.name} is off${off.why ? ` (${off.why})` : ''}.`;
+  const event = eventOfDay(logbook, member.id, date);
+  if (event !== null) return `${member.name} is at ${logbook.events.get(event)!.name}.`;
+  return hoursOf(logbook, member, date) ? null : `${member.name} does not work on that day.`;
+}
+
+/** The problem with what is needed to read its answer. */
+export interface PlanningCase {
+  problem: Problem;
+  /** The work behind each task. */
+  items: ReadonlyMap<string, WorkItem>;
+  /** Crew member of each index: somebody who goes to an event stands there twice. */
+  crewIds: string[];
+  /** No day, no part or no time left, by their own words. */
+  impossible: WorkItem[];
+  /** At an event to which nobody of the crew goes: for the driver’s sheet. */
+  forDriver: WorkItem[];
+  today: LocalDate;
+}
+
+const taskId = (item: Pick<WorkItem, 'bookingId' | 'key'>): string => `${item.bookingId} ${item.key}`;
+
+/** Whether a job stays where it is when a plan is made. */
+export const staysPut = (logbook: Logbook, job: Job): boolean =>
+  job.isPinned || job.covers.length === 0 || logbook.factsOfJob(job.id).length > 0;
+
+/**
+ * All work that is to be planned from now on, with who and what there is to do it.
+ * @param now nothing is planned before it
+ */
+export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
+  const { timeZone } = logbook.shop;
+  const today = dateIn(now, timeZone);
+  const nowMinutes = minutesOf(timeIn(now, timeZone));
+  const all = [...workOfEvents(logbook, today)]
+    .filter(([bookingId]) => {
+      const event = logbook.events.get(logbook.bookings.get(bookingId)?.eventId ?? '');
+      return event !== undefined && daysBetween(today, event.startDate) <= HORIZON_DAYS;
+    })
+    .flatMap(([, items]) => items)
+    .filter((i) => i.state === 'todo' || i.state === 'planned');
+  const open = all.filter((i) => i.impossible === null);
+  const last = open.reduce((day, i) => (i.latest > day ? i.latest : day), plusDays(today, 7));
+  const days = Array.from({ length: daysBetween(today, last) + 1 }, (_, i) => plusDays(today, i));
+
+  const members = [...logbook.crew.values()].filter((m) => !m.archived).sort((a, b) => a.name.localeCompare(b.name));
+  const people: Person[] = members.map((m) => ({
+    id: m.id,
+    name: m.name,
+    hours: days.map((day) => {
+      const hours = hoursOf(logbook, m, day);
+      if (!hours || day !== today) return hours;
+      return nowMinutes >= hours.to ? null : { from: Math.max(hours.from, nowMinutes), to: hours.to };
+    }),
+  }));
+  const crewIds = members.map((m) => m.id);
+  // Somebody at an event is there for its work only.
+  const atEvent = new Map<string, number[]>();
+  for (const event of logbook.events.values()) {
+    if (event.archived || event.endDate < today) continue;
+    for (const id of event.crewIds) {
+      const member = logbook.crew.get(id);
+      if (!member || member.archived) continue;
+      people.push({
+        id,
+        name: `${member.name} at ${event.name}`,
+        hours: days.map((day) => (event.startDate <= day && day <= event.endDate ? EVENT_HOURS : null)),
+      });
+      crewIds.push(id);
+      atEvent.set(event.id, [...(atEvent.get(event.id) ?? []), people.length - 1]);
+    }
+  }
+  const lifts = [...logbook.lifts.values()]
+    .filter((l) => !l.archived)
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .map(({ id, name }) => ({ id, name }));
+
+  const index = (crewId: string): number => members.findIndex((m) => m.id === crewId);
+  const fixed: Fixed[] = [];
+  const fixedItems = new Set<string>();
+  for (const job of logbook.jobs.values()) {
+    const day = days.indexOf(dateIn(job.startAt, timeZone));
+    const person = index(job.crewId);
+    if (job.archived || day < 0 || person < 0 || isDone(logbook, job) || !staysPut(logbook, job)) continue;
+    const from = minutesOf(timeIn(job.startAt, timeZone));
+    const helper = job.helperId === null ? -1 : index(job.helperId);
+    const lift = lifts.findIndex((l) => l.id === job.liftId);
+    const does = job.covers.map((key) => taskId({ bookingId: job.bookingId ?? '', key }));
+    for (const id of does) fixedItems.add(id);
+    fixed.push({
+      id: job.id,
+      carId: job.carId,
+      day,
+      span: { from, to: from + job.durationMin },
+      people: helper >= 0 ? [person, helper] : [person],
+      lift: lift >= 0 ? lift : null,
+      does,
+    });
+  }
+
+  const tasks: Task[] = [];
+  const items = new Map<string, WorkItem>();
+  const previous = new Map<string, { day: number; people: number[] }>();
+  const forDriver: WorkItem[] = [];
+  const impossible = all.filter((i) => i.impossible !== null);
+  for (const item of open) {
+    const id = taskId(item);
+    if (fixedItems.has(id)) continue;
+    const booking = logbook.bookings.get(item.bookingId)!;
+    const customer = logbook.customers.get(logbook.cars.get(item.carId)?.customerId ?? '');
+    const isAway = item.place === 'event';
+    const there = isAway ? (atEvent.get(booking.eventId) ?? []) : [];
+    if (isAway && there.length === 0) {
+      forDriver.push(item);
+      continue;
+    }
+    const able = (p: number): boolean => {
+      const member = logbook.crew.get(crewIds[p]!)!;
+      return (
+        (item.skill === null || member.skills.includes(item.skill)) && (item.place !== 'customer' || member.travels)
+      );
+    };
+    const who = (isAway ? there : members.map((_, p) => p)).filter(able);
+    const window = days.flatMap((day, d) => (item.earliest <= day && day <= item.latest ? [d] : []));
+    if (who.length < item.crewNeeded) {
+      impossible.push({
+        ...item,
+        impossible: `Nobody in the crew has the skill for it${item.crewNeeded === 2 ? ', and it wants two' : ''}.`,
+      });
+      continue;
+    }
+    items.set(id, item);
+    tasks.push({
+      id,
+      // A visit is of one booking, at one place, by as many people; what is split goes by itself.
+      visit: item.isSplit ? id : `${item.bookingId}/${item.place}/${item.crewNeeded}`,
+      carId: item.carId,
+      title: `${item.title}, ${logbook.cars.get(item.carId)?.name ?? 'car'}`,
+      minutes: item.duration.minutes,
+      days: window,
+      target: Math.max(days.indexOf(item.target), window[0]!),
+      crewNeeded: item.crewNeeded,
+      people: who,
+      needsLift: item.needsLift && lifts.length > 0,
+      wheelsOff: item.wheelsOff,
+      travelMin: item.place === 'customer' ? 2 * (customer?.travelMin ?? 0) : 0,
+      after: item.after.map((a) => ({ id: taskId({ bookingId: item.bookingId, key: a.key }), lagDays: a.lagDays })),
+    });
+    if (item.job) {
+      const day = days.indexOf(dateIn(item.job.startAt, timeZone));
+      const was = isAway ? there.find((p) => crewIds[p] === item.job!.crewId) : index(item.job.crewId);
+      const helper = item.job.helperId === null ? [] : [index(item.job.helperId)];
+      if (day >= 0 && was !== undefined && was >= 0)
+        previous.set(id, { day, people: [was, ...helper].sort((a, b) => a - b) });
+    }
+  }
+  const fixedAfter = new Map(
+    open
+      .filter((i) => fixedItems.has(taskId(i)))
+      .map((i) => [
+        taskId(i),
+        i.after.map((a) => ({ id: taskId({ bookingId: i.bookingId, key: a.key }), lagDays: a.lagDays })),
+      ]),
+  );
+  return {
+    problem: { days, people, lifts, tasks, fixed, setupMin: VISIT_MINUTES, previous, fixedAfter },
+    items,
+    crewIds,
+    impossible,
+    forDriver,
+    today,
+  };
+}
+
+/** What kind of job does this work. */
+export function jobKindOf(work: readonly Pick<WorkItem, 'kind' | 'wheelsOff' | 'place'>[]): Job['kind'] {
+  const kinds = new Set(work.map((i) => i.kind));
+  if (work.some((i) => i.place === 'event' && i.kind !== 'bedding')) return 'atEvent';
+  if (kinds.has('bedding')) return 'bedding';
+  if (kinds.size === 1 && kinds.has('exchange')) return 'fluidExchange';
+  if (kinds.size === 1 && kinds.has('bleed')) return 'bleed';
+  if (kinds.size === 1 && kinds.has('boilingTest')) return 'boilingTest';
+  if (kinds.has('ductsOff') && !work.some((i) => i.wheelsOff)) return 'afterEvent';
+  return work.some((i) => i.wheelsOff) ? 'service' : 'errand';
+}
+
+export interface Proposal {
+  /** Jobs as they would stand; new ones with version 0. */
+  keep: Job[];
+  /** Planned jobs that are not wanted any more. */
+  drop: Job[];
+  /** Of `keep`, those that were planned before and are now elsewhere. */
+  moved: { job: Job; from: Job }[];
+  /** Minutes that one visit instead of many saves. */
+  savedMin: number;
+}
+
+/**
+ * A plan as job records. A visit takes over the record of the planned job with which it has most work in common, so that calendars
+ * move an entry instead of losing one.
+ * @param newId a new id for each job that was not planned before
+ */
+export function proposalOf(logbook: Logbook, c: PlanningCase, plan: Plan, newId: () => string): Proposal {
+  const { timeZone } = logbook.shop;
+  const old = new Map(
+    [...logbook.jobs.values()]
+      .filter((j) => !j.archived && j.covers.length > 0 && !isDone(logbook, j) && !staysPut(logbook, j))
+      .map((j) => [j.id, j]),
+  );
+  const keep: Job[] = [];
+  const moved: Proposal['moved'] = [];
+  let savedMin = 0;
+  const visits = [...plan.visits].sort((a, b) => a.day - b.day || a.span.from - b.span.from);
+  for (const visit of visits) {
+    const work = workOfVisit(c, visit);
+    savedMin += c.problem.setupMin * Math.max(0, work.filter((i) => i.wheelsOff).length - 1);
+    const first = work[0]!;
+    const covers = work.map((i) => i.key);
+    const common = (j: Job): number =>
+      j.bookingId === first.bookingId ? j.covers.filter((key) => covers.includes(key)).length : 0;
+    const same = [...old.values()].filter((j) => common(j) > 0).sort((a, b) => common(b) - common(a))[0];
+    if (same) old.delete(same.id);
+    const job: Job = {
+      id: same?.id ?? newId(),
+      version: same?.version ?? 0,
+      archived: false,
+      kind: jobKindOf(work),
+      carId: visit.carId,
+      eventId: logbook.bookings.get(first.bookingId)?.eventId ?? null,
+      crewId: c.crewIds[visit.people[0]!]!,
+      helperId: visit.people[1] === undefined ? null : c.crewIds[visit.people[1]]!,
+      liftId: visit.lift === null ? null : c.problem.lifts[visit.lift]!.id,
+      startAt: instantAt(c.problem.days[visit.day]!, timeOf(visit.span.from), timeZone),
+      durationMin: visit.minutes,
+      notes: same?.notes ?? '',
+      bookingId: first.bookingId,
+      covers,
+      isPinned: false,
+    };
+    keep.push(job);
+    if (same && (same.startAt !== job.startAt || same.crewId !== job.crewId)) moved.push({ job, from: same });
+  }
+  return { keep, drop: [...old.values()], moved, savedMin };
+}
+
+const workOfVisit = (c: PlanningCase, visit: PlacedVisit): WorkItem[] => visit.tasks.map((t) => c.items.get(t.id)!);

@@ -1,0 +1,97 @@
+import { shortDate } from '../calendar';
+import { Draft, teamsOf } from './greedy';
+import type { Plan, Problem, Task } from './problem';
+
+/** Something that would make room for work that does not fit. */
+export interface WayOut {
+  kind: 'moreHours' | 'anotherDay' | 'unpin' | 'onStands' | 'drop';
+  text: string;
+  /** What it costs somebody, min: by it the cheapest come first. */
+  minutes: number;
+}
+
+const EXTRA_MIN = [30, 60, 90, 120, 180, 240];
+const hoursText = (minutes: number): string =>
+  minutes % 60 === 0
+    ? `${minutes / 60} h`
+    : minutes < 60
+      ? `${minutes} min`
+      : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+
+function draftOf(problem: Problem, plan: Plan, without?: string): Draft {
+  const draft = new Draft(problem);
+  for (const v of plan.visits)
+    for (const t of v.tasks) if (t.id !== without) draft.assign(t, { day: v.day, people: v.people });
+  return draft;
+}
+
+/** Whether a task finds a place beside a plan when the problem is changed a little. */
+const fits = (problem: Problem, plan: Plan, task: Task, days = task.days, without?: string): boolean => {
+  const draft = draftOf(problem, plan, without);
+  return days.some((day) => teamsOf(task).some((team) => draft.put(task, day, team)));
+};
+
+/**
+ * The cheapest ways to get a task done that a plan leaves out: an hour more for somebody, a day on which nobody works, a pinned job that may
+ * move, the car on stands instead of a lift, something smaller dropped.
+ * @param titleOf what a fixed job is called
+ */
+export function waysOut(problem: Problem, plan: Plan, task: Task, titleOf: (fixedId: string) => string): WayOut[] {
+  const ways: WayOut[] = [];
+  const withHours = (p: number, day: number, span: { from: number; to: number }): Problem => ({
+    ...problem,
+    people: problem.people.map((person, i) =>
+      i === p ? { ...person, hours: person.hours.map((h, d) => (d === day ? span : h)) } : person,
+    ),
+  });
+  if (task.crewNeeded === 1) {
+    for (const p of task.people) {
+      const person = problem.people[p]!;
+      const more: WayOut[] = [];
+      for (const day of task.days) {
+        const on = shortDate(problem.days[day]!);
+        const hours = person.hours[day];
+        if (hours) {
+          const extra = EXTRA_MIN.find((min) =>
+            fits(withHours(p, day, { from: hours.from, to: hours.to + min }), plan, { ...task, people: [p] }, [day]),
+          );
+          if (extra !== undefined)
+            more.push({
+              kind: 'moreHours',
+              minutes: extra,
+              text: `${person.name} stays ${hoursText(extra)} longer on ${on}.`,
+            });
+        } else {
+          const minutes = task.minutes + problem.setupMin + task.travelMin;
+          const span = { from: 8 * 60, to: 8 * 60 + Math.ceil(minutes / 30) * 30 };
+          if (fits(withHours(p, day, span), plan, { ...task, people: [p] }, [day]))
+            more.push({
+              kind: 'anotherDay',
+              // Coming in costs more than staying.
+              minutes: span.to - span.from + 60,
+              text: `${person.name} comes in on ${on} for ${hoursText(span.to - span.from)}.`,
+            });
+        }
+      }
+      const cheapest = more.sort((a, b) => a.minutes - b.minutes)[0];
+      if (cheapest) ways.push(cheapest);
+    }
+  }
+  for (const f of problem.fixed) {
+    const without = { ...problem, fixed: problem.fixed.filter((o) => o !== f) };
+    if (fits(without, plan, task))
+      ways.push({
+        kind: 'unpin',
+        minutes: f.span.to - f.span.from,
+        text: `Move ${titleOf(f.id)}, which is pinned on ${shortDate(problem.days[f.day]!)}.`,
+      });
+  }
+  if (task.needsLift && fits(problem, plan, { ...task, needsLift: false }))
+    ways.push({ kind: 'onStands', minutes: 20, text: 'On stands beside the lifts.' });
+  const planned = plan.visits.flatMap((v) => v.tasks).sort((a, b) => a.minutes - b.minutes);
+  const dropped = planned.find(
+    (t) => !task.after.some((a) => a.id === t.id) && fits(problem, plan, task, task.days, t.id),
+  );
+  if (dropped) ways.push({ kind: 'drop', minutes: dropped.minutes + 30, text: `Drop ${dropped.title}.` });
+  return ways.sort((a, b) => a.minutes - b.minutes).slice(0, 4);
+}
