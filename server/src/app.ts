@@ -9,9 +9,12 @@ import { Problem, errorHandler, notFound } from './problems';
 import { benchRoutes } from './routes/bench';
 import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
+import { Planner } from './planner/planner';
 import { keepRoutes } from './routes/keep';
+import { listRoutes } from './routes/lists';
 import { openApiDocument } from './routes/openapi';
 import { photoRoutes } from './routes/photos';
+import { planRoutes } from './routes/plans';
 import { sheetRoutes } from './routes/sheet';
 import { LogbookCache } from './store/logbook-cache';
 import type { Store } from './store/store';
@@ -37,6 +40,7 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   const app = express();
   const cache = new LogbookCache(store);
   const bench = benchRoutes(cache, instrumentSpeed);
+  const planner = new Planner();
   app.disable('x-powered-by');
   // Hashing a page of the feed costs as much as reading it, and nothing may be reused anyway. Files have their own tags.
   app.set('etag', false);
@@ -79,6 +83,8 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   app.use('/api', photoRoutes(store));
   app.use('/api', sheetRoutes(store, cache));
   app.use('/api', calendarRoutes(cache));
+  app.use('/api', planRoutes(store, cache, planner));
+  app.use('/api', listRoutes(store, cache));
   app.use('/api', keepRoutes(store, cache));
   app.use('/api', notFound);
 
@@ -97,5 +103,11 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   }
   app.use(notFound);
   app.use(errorHandler);
-  return { app, stop: bench.stopAll };
+  return {
+    app,
+    stop: () => {
+      bench.stopAll();
+      planner.stopAll();
+    },
+  };
 }

@@ -196,3 +196,5 @@ export function usableMl(logbook: Logbook, fluidId: string, today: LocalDate): n
     .filter((s) => !s.openTooLong)
     .reduce((sum, s) => sum + s.leftMl, 0);
 }
+
+export { type ShoppingLine, type ShoppingList, type SupplierAnswer, answerWords, shoppingLists } from './shopping';

@@ -30,33 +30,27 @@ function bodyOf(request: Request): unknown {
   return body;
 }
 
+/** Why something was not kept, as a problem. */
+export function refusal(kept: Kept): Problem {
+  if (kept.outcome === 'stale')
+    return new Problem(409, 'Somebody has changed this since you read it. Look at both versions and decide.', {
+      stored: kept.stored,
+      sent: kept.sent,
+    });
+  if (kept.outcome === 'differs')
+    return new Problem(
+      409,
+      'Something else is already kept under this id. Facts are never edited: send a correction.',
+      { stored: kept.stored },
+    );
+  const missing = kept.outcome === 'dangling' ? kept.missing : [];
+  return new Problem(422, missing[0]?.message ?? 'This points at something that is not there.', { errors: missing });
+}
+
 function answer(response: Response, kept: Kept): void {
-  switch (kept.outcome) {
-    case 'created':
-      response.status(201).json(kept.body);
-      return;
-    case 'updated':
-    case 'unchanged':
-      response.json(kept.body);
-      return;
-    case 'stale':
-      throw new Problem(409, 'Somebody has changed this since you read it. Look at both versions and decide.', {
-        stored: kept.stored,
-        sent: kept.sent,
-      });
-    case 'differs':
-      throw new Problem(
-        409,
-        'Something else is already kept under this id. Facts are never edited: send a correction.',
-        {
-          stored: kept.stored,
-        },
-      );
-    case 'dangling':
-      throw new Problem(422, kept.missing[0]?.message ?? 'This points at something that is not there.', {
-        errors: kept.missing,
-      });
-  }
+  if (kept.outcome === 'created') response.status(201).json(kept.body);
+  else if (kept.outcome === 'updated' || kept.outcome === 'unchanged') response.json(kept.body);
+  else throw refusal(kept);
 }
 
 /** `PUT` and `GET` of every collection, and of facts. */

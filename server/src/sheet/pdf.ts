@@ -1,12 +1,5 @@
-import PDFDocument from 'pdfkit';
 import type { ServiceSheet } from '@calvik/core';
-
-const font = (file: string): string => require.resolve(`@expo-google-fonts/barlow/${file}`);
-const REGULAR = font('400Regular/Barlow_400Regular.ttf');
-const BOLD = font('600SemiBold/Barlow_600SemiBold.ttf');
-
-const MARGIN = 42;
-const GREY = '#000000';
+import { INK, MARGIN, begin, finish, rule as ruleOf } from './document';
 
 export interface SheetPhoto {
   caption: string;
@@ -18,29 +11,9 @@ export interface SheetPhoto {
  * @param photos JPEG or PNG
  */
 export function sheetPdf(sheet: ServiceSheet, photos: readonly SheetPhoto[] = []): Promise<Buffer> {
-  const doc = new PDFDocument({
-    size: 'A4',
-    margins: { top: MARGIN, bottom: MARGIN + 14, left: MARGIN, right: MARGIN },
-    bufferPages: true,
-    info: { Title: `${sheet.title}, ${sheet.car}`, Author: sheet.shop },
-  });
-  const chunks: Buffer[] = [];
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const finished = new Promise<Buffer>((done, fail) => {
-    doc.on('end', () => done(Buffer.concat(chunks)));
-    doc.on('error', fail);
-  });
-  doc.registerFont('text', REGULAR);
-  doc.registerFont('bold', BOLD);
+  const { doc, bytes } = begin(`${sheet.title}, ${sheet.car}`, sheet.shop);
   const width = doc.page.width - 2 * MARGIN;
-  const rule = (weight: number): void => {
-    doc
-      .moveTo(MARGIN, doc.y)
-      .lineTo(MARGIN + width, doc.y)
-      .lineWidth(weight)
-      .strokeColor(GREY)
-      .stroke();
-  };
+  const rule = (weight: number): void => ruleOf(doc, weight);
 
   doc.font('bold').fontSize(20).text(sheet.title);
   doc.font('text').fontSize(11).text(sheet.shop);
@@ -79,7 +52,7 @@ export function sheetPdf(sheet: ServiceSheet, photos: readonly SheetPhoto[] = []
       doc.moveDown(lines.length > 0 ? 0.3 : 0);
       doc.fontSize(9);
       doc.table({
-        rowStyles: (row: number) => ({ border: { bottom: row === 0 ? 1 : 0.4 }, borderColor: GREY, padding: 3 }),
+        rowStyles: (row: number) => ({ border: { bottom: row === 0 ? 1 : 0.4 }, borderColor: INK, padding: 3 }),
         defaultStyle: { border: 0 },
         data: [table.head.map((text) => ({ text, font: { src: 'bold' } })), ...table.rows],
       } as never);
@@ -105,19 +78,6 @@ export function sheetPdf(sheet: ServiceSheet, photos: readonly SheetPhoto[] = []
   doc.moveDown(0.4);
   doc.fontSize(9).text(sheet.caution, { width });
 
-  const { start, count } = doc.bufferedPageRange();
-  for (let page = start; page < start + count; page++) {
-    doc.switchToPage(page);
-    // The foot lies in the margin: without this a line there would begin a page of its own.
-    doc.page.margins.bottom = 0;
-    doc
-      .font('text')
-      .fontSize(8)
-      .text(`${sheet.shop}   ${sheet.car}   ${page - start + 1} of ${count}`, MARGIN, doc.page.height - MARGIN, {
-        width,
-        lineBreak: false,
-      });
-  }
-  doc.end();
-  return finished;
+  finish(doc, `${sheet.shop}   ${sheet.car}`);
+  return bytes;
 }

@@ -35,6 +35,13 @@ const singular: Record<string, string> = {
   padSets: 'pad set',
   rotorPairs: 'rotor pair',
   brakeSheets: 'brake sheet',
+  ruleSets: 'rule set',
+  lifts: 'lift',
+  suppliers: 'supplier',
+  wearParts: 'wear part',
+  orders: 'order',
+  messages: 'message',
+  bookings: 'booking',
   facts: 'entry',
 };
 
@@ -115,43 +122,69 @@ export class Store {
    * The same write sent twice is kept once; a write based on an older version changes nothing.
    */
   async keepRecord<C extends Collection>(collection: C, sent: RecordOf<C>): Promise<Kept> {
-    const stored = recordSchemas[collection].parse({ ...sent, version: sent.version + 1 }) as Body;
-    return this.fork().transactional(async (em): Promise<Kept> => {
-      const old = await em.findOne(ItemSchema, { id: sent.id });
-      if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
-      if (old && old.version !== sent.version) {
-        const body = JSON.parse(old.body) as Body;
-        return canonical(body) === canonical(stored)
-          ? { outcome: 'unchanged', body }
-          : { outcome: 'stale', stored: body, sent: sent as Body };
+    return this.fork().transactional((em) => this.keepIn(em, collection, sent));
+  }
+
+  /**
+   * Keeps several records, all of them or none: in order, so that one may point at another before it.
+   * @returns the first that could not be kept, or null
+   */
+  async keepAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Kept | null> {
+    class Refused extends Error {
+      constructor(readonly kept: Kept) {
+        super(kept.outcome);
       }
-      if (!old && sent.version !== 0) {
-        return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
-      }
-      const references = Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
-        const id = (stored as Record<string, unknown>)[path];
-        return typeof id === 'string' ? [{ path, collection: target, id }] : [];
+    }
+    try {
+      await this.fork().transactional(async (em) => {
+        for (const { collection, body } of entries) {
+          const kept = await this.keepIn(em, collection, body as never);
+          if (!['created', 'updated', 'unchanged'].includes(kept.outcome)) throw new Refused(kept);
+        }
       });
-      const missing = await this.missing(em, references);
-      if (missing.length > 0) return { outcome: 'dangling', missing };
-      const seq = await this.nextSeq(em);
-      const body = JSON.stringify(stored);
-      const carId = typeof stored.carId === 'string' ? stored.carId : null;
-      if (old) {
-        em.create(SupersededSchema, {
-          id: old.id,
-          version: old.version,
-          collection,
-          body: old.body,
-          supersededAt: new Date().toISOString(),
-        });
-        em.assign(old, { version: old.version + 1, seq, carId, body });
-      } else {
-        em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body });
-      }
-      await em.flush();
-      return { outcome: old ? 'updated' : 'created', body: stored };
+      return null;
+    } catch (error) {
+      if (error instanceof Refused) return error.kept;
+      throw error;
+    }
+  }
+
+  private async keepIn<C extends Collection>(em: SqlEntityManager, collection: C, sent: RecordOf<C>): Promise<Kept> {
+    const stored = recordSchemas[collection].parse({ ...sent, version: sent.version + 1 }) as Body;
+    const old = await em.findOne(ItemSchema, { id: sent.id });
+    if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
+    if (old && old.version !== sent.version) {
+      const body = JSON.parse(old.body) as Body;
+      return canonical(body) === canonical(stored)
+        ? { outcome: 'unchanged', body }
+        : { outcome: 'stale', stored: body, sent: sent as Body };
+    }
+    if (!old && sent.version !== 0) {
+      return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
+    }
+    const references = Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
+      const id = (stored as Record<string, unknown>)[path];
+      return typeof id === 'string' ? [{ path, collection: target, id }] : [];
     });
+    const missing = await this.missing(em, references);
+    if (missing.length > 0) return { outcome: 'dangling', missing };
+    const seq = await this.nextSeq(em);
+    const body = JSON.stringify(stored);
+    const carId = typeof stored.carId === 'string' ? stored.carId : null;
+    if (old) {
+      em.create(SupersededSchema, {
+        id: old.id,
+        version: old.version,
+        collection,
+        body: old.body,
+        supersededAt: new Date().toISOString(),
+      });
+      em.assign(old, { version: old.version + 1, seq, carId, body });
+    } else {
+      em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body });
+    }
+    await em.flush();
+    return { outcome: old ? 'updated' : 'created', body: stored };
   }
 
   /** Keeps a fact for good. The same fact sent twice is kept once; another body under its id is refused. */

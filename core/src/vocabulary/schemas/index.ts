@@ -7,3 +7,4 @@ export * from './records';
 export * from './parts';
 export * from './facts';
 export * from './service';
+export { beddingPlace, goods, workChange, workKey } from './planning';

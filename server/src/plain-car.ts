@@ -1,0 +1,38 @@
+import { type Car, defaultLineLengthsMm } from '@calvik/core';
+
+/** What an imported car has until somebody enters its own figures: said in its notes. */
+export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'> = {
+  version: 0,
+  archived: false,
+  year: null,
+  plate: '',
+  driverSide: 'left',
+  masterCylinderSide: 'left',
+  circuitSplit: 'frontRear',
+  fluidGrade: 'DOT 4',
+  reservoirMaxMl: 300,
+  reservoirMinMl: 130,
+  reservoirDepthMm: 38,
+  reservoirSharedWithClutch: false,
+  front: {
+    brake: 'floatingCaliper',
+    pistonsPerCorner: 1,
+    pistonDiameterMm: 54,
+    nipplesPerCorner: 1,
+    nippleOrder: 'innerFirst',
+  },
+  rear: {
+    brake: 'floatingCaliper',
+    pistonsPerCorner: 1,
+    pistonDiameterMm: 38,
+    nipplesPerCorner: 1,
+    nippleOrder: 'innerFirst',
+  },
+  lineLengthMm: defaultLineLengthsMm('left'),
+  lineBoreMm: 3.3,
+  sequenceSchool: 'farthestFirst',
+  makerSequence: [],
+  makerSequenceSource: '',
+  pressureCeilingKpa: null,
+  notes: 'Imported: calipers, reservoir and lines are assumed. Enter this car’s own figures before its first service.',
+};

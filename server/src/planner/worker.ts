@@ -1,0 +1,32 @@
+/** Solves one planning problem in a thread of its own: the solver blocks whatever it runs in. */
+import { parentPort, workerData } from 'node:worker_threads';
+import { type Problem, solveSchedule } from '@calvik/core';
+import { highsSolver } from '@calvik/core/solver';
+
+export interface PlannerTask {
+  problem: Problem;
+  seconds: number;
+  gap: number;
+  /** Set to 1 to stop with the best plan so far. */
+  stop: SharedArrayBuffer;
+}
+
+async function main(): Promise<void> {
+  const { problem, seconds, gap, stop } = workerData as PlannerTask;
+  const flag = new Int32Array(stop);
+  const solver = await highsSolver();
+  const solved = solveSchedule(problem, {
+    solver,
+    clock: () => performance.now() / 1000,
+    seconds,
+    gap,
+    shouldStop: () => Atomics.load(flag, 0) === 1,
+    onProgress: ({ plan, ...progress }) =>
+      parentPort!.postMessage({
+        progress: { ...progress, unscheduled: plan.unscheduled.length, visits: plan.visits.length },
+      }),
+  });
+  parentPort!.postMessage({ solved });
+}
+
+void main();

@@ -1,0 +1,56 @@
+import { Router, json } from 'express';
+import { z } from 'zod';
+import type { Collection, RecordOf } from '@calvik/core';
+import { quantity } from '@calvik/core/schemas';
+import type { Planner } from '../planner/planner';
+import { Problem, invalid } from '../problems';
+import type { LogbookCache } from '../store/logbook-cache';
+import type { Store } from '../store/store';
+import { refusal } from './keep';
+
+/** What starts the search for a plan. */
+export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20) });
+
+/** Plans: one press starts the search, the page asks how far it is, stops it, and takes what it likes. */
+export function planRoutes(store: Store, cache: LogbookCache, planner: Planner): Router {
+  const router = Router();
+  const parseJson = json({ limit: '10kb' });
+  const find = (id: string) => {
+    const run = planner.find(id);
+    if (!run) throw new Problem(404, 'This plan is not kept any more. Make a new one.');
+    return run;
+  };
+
+  router.post('/plans', parseJson, async (request, response) => {
+    const parsed = planRequest.safeParse(request.body ?? {});
+    if (!parsed.success) throw invalid(parsed.error);
+    const { logbook } = await cache.current();
+    response.status(201).json(planner.start(logbook, new Date().toISOString(), parsed.data.seconds));
+  });
+  router.get('/plans/:id', (request, response) => {
+    response.set('Cache-Control', 'no-store').json(find(request.params.id));
+  });
+  router.delete('/plans/:id', (request, response) => {
+    find(request.params.id);
+    planner.stop(request.params.id);
+    response.status(204).end();
+  });
+
+  /** Keeps every job of a plan and takes away those that it replaces: all of it, or nothing. */
+  router.post('/plans/:id/take', async (request, response) => {
+    const { answer } = find(request.params.id);
+    if (!answer) throw new Problem(409, 'This plan is not ready yet.');
+    const entries = [...answer.keep, ...answer.drop.map((job) => ({ ...job, archived: true }))].map((body) => ({
+      collection: 'jobs' as Collection,
+      body: body as RecordOf<Collection>,
+    }));
+    const refused = await store.keepAll(entries);
+    if (refused) {
+      if (refused.outcome === 'stale')
+        throw new Problem(409, 'Somebody has changed a job since this plan was made. Make a new one.');
+      throw refusal(refused);
+    }
+    response.json({ kept: answer.keep.length, dropped: answer.drop.length });
+  });
+  return router;
+}
