@@ -4,17 +4,17 @@
  */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { plusDays } from '@calvik/core';
 import {
   type Plan,
   type Problem,
   type Task,
   earliestDueFirst,
+  highsSolver,
   planObjections,
-  plusDays,
   scoreOf,
   solveSchedule,
-} from '@calvik/core';
-import { highsSolver } from '@calvik/core/solver';
+} from '@calvik/core/solver';
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
 const FIRST_DAY = '2026-06-01';

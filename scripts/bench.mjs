@@ -7,6 +7,7 @@ main(async () => {
   await ensureBuilt();
   for (const [name, args] of [
     ['Data', ['--import', 'tsx', 'bench/data.ts']],
+    ['Planning', ['--import', 'tsx', 'bench/plan.ts']],
     ['Guided service', ['--import', 'tsx', 'bench/service.ts']],
     ['First paint of a step', ['bench/step.mjs']],
     ['Run-up page', ['bench/home.mjs']],

@@ -1,7 +1,6 @@
 export * from './calendar';
 export * from './fluid';
 export * from './hydraulics';
-export * from './imports';
 export * from './inspection';
 export * from './logbook';
 export * from './pads';

@@ -14,9 +14,9 @@ import {
   teamsOf,
   visitsOf,
   weightsOf,
-} from '../src';
-import { highsSolver } from '../src/schedule/highs';
-import type { MipSolver } from '../src/schedule/model';
+  type MipSolver,
+  highsSolver,
+} from '../src/schedule/solver';
 
 let solver: MipSolver;
 beforeAll(async () => {

@@ -1,6 +1,7 @@
 import { type Instant, type LocalDate, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { Job } from '../vocabulary';
+import { workName } from '../worklist/names';
 import { isDone, jobName } from './jobs';
 
 /** Something that stands in a calendar: at a time, or for whole days. */
@@ -26,6 +27,8 @@ function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
       `With ${logbook.crew.get(job.crewId)?.name ?? 'nobody yet'}.`,
       customer ? `Customer: ${customer.name}${customer.phone ? `, ${customer.phone}` : ''}.` : '',
       event ? `For ${event.name}.` : '',
+      job.covers.length > 0 ? `${job.covers.map((key) => workName(key)).join('; ')}.` : '',
+      logbook.lifts.get(job.liftId ?? '')?.name ?? '',
       job.notes,
     ]
       .filter(Boolean)
@@ -44,7 +47,7 @@ const planned = (logbook: Logbook, of: (job: Job) => boolean): CalendarEntry[] =
 
 /** What one of the crew has to do. */
 export const calendarOfCrew = (logbook: Logbook, crewId: string): CalendarEntry[] =>
-  planned(logbook, (job) => job.crewId === crewId);
+  planned(logbook, (job) => job.crewId === crewId || job.helperId === crewId);
 
 /** An event with its days, and all work that is planned for it. */
 export function calendarOfEvent(logbook: Logbook, eventId: string): CalendarEntry[] {

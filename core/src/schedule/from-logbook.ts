@@ -5,8 +5,8 @@ import type { CrewMember, Job, WeekHours } from '../vocabulary';
 import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../worklist';
 import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
 
-/** At an event the crew is there from early to late. Own figure. */
-const EVENT_HOURS: Span = { from: 8 * 60, to: 18 * 60 };
+/** When an event's first session is over, and its day. Own figure. */
+const EVENT_HOURS: Span = { from: 10 * 60 + 30, to: 18 * 60 };
 /** Events further off than this are not planned for yet. */
 const HORIZON_DAYS = 45;
 
@@ -123,7 +123,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
     const from = minutesOf(timeIn(job.startAt, timeZone));
     const helper = job.helperId === null ? -1 : index(job.helperId);
     const lift = lifts.findIndex((l) => l.id === job.liftId);
-    const does = job.covers.map((key) => taskId({ bookingId: job.bookingId ?? '', key }));
+    const does = open.filter((i) => i.job?.id === job.id).map(taskId);
     for (const id of does) fixedItems.add(id);
     fixed.push({
       id: job.id,

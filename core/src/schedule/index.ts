@@ -1,24 +1,5 @@
-/** Who does what, when, on which lift. The solver itself is a second entry, `@calvik/core/solver`. */
-export {
-  type Assignment,
-  type Fixed,
-  type Person,
-  type PlacedVisit,
-  type Plan,
-  type Problem,
-  type Score,
-  type Task,
-  type Visit,
-  costOf,
-  scoreOf,
-  visitsOf,
-  weightsOf,
-} from './problem';
-export { sequenceDay } from './sequence';
-export { calendarGap, earliestDueFirst, teamsOf } from './greedy';
-export type { MipModel, MipSolver } from './model';
-export { type Solved, type SolveSettings, solveSchedule } from './solve';
-export { planObjections } from './check';
+/** Work on the calendar: who is there when, what a place would break, and a plan as jobs. Making plans is `@calvik/core/solver`. */
+export type { Plan, Problem, Score } from './problem';
 export {
   type PlanningCase,
   type Proposal as PlanProposal,
@@ -32,5 +13,4 @@ export {
   timeOf,
   weekdayOf,
 } from './from-logbook';
-export { type WayOut, waysOut } from './ways-out';
 export { slotObjections, workLists } from './slot';

@@ -51,6 +51,7 @@ function workOfFact(fact: Fact): WorkKind | null {
     case 'pistonsRetracted':
       return 'pads';
     case 'partsFitted':
+      if (fact.changed === 'none') return null;
       return fact.changed === 'rotors' || fact.changed === 'both' ? 'rotors' : 'pads';
     case 'sealHold':
     case 'exchangeBegun':

@@ -111,6 +111,8 @@ const before: Partial<Record<WorkKind, WorkKind[]>> = {
 /** Measured at most this long before an event, and not before the last one, a car need not be measured again. Own figure. */
 const MEASURED_WITHIN_DAYS = 21;
 const TESTED_WITHIN_DAYS = 14;
+/** Work for an event is not begun longer before it than this: what is done too early is done again. Own figure. */
+const RUN_UP_DAYS = 21;
 
 export const loadUpOf = (event: TrackEvent): LocalDate => event.loadUpDate ?? plusDays(event.startDate, -1);
 
@@ -118,6 +120,8 @@ type Draft = Pick<WorkItem, 'key' | 'reasons'> &
   Partial<Pick<WorkItem, 'parts' | 'fluid' | 'earliest' | 'latest' | 'target' | 'title'>> & {
     minutes?: number;
     wheelsOff?: boolean;
+    /** Why nobody here can do it. */
+    blocked?: string | undefined;
   };
 
 interface Context {
@@ -198,6 +202,7 @@ function fluidDrafts(
       ],
       // Made too early it would not count for every rule.
       earliest: rules.map((r) => r.notBefore ?? today).reduce((a, b) => (b > a ? b : a), today),
+      blocked: faults.find((f) => f.text.includes('workshop'))?.text,
       fluid: { ml, fluidId: inCar && inCar.grade === car.fluidGrade ? inCar.id : null, grade: car.fluidGrade },
     });
   }
@@ -246,8 +251,6 @@ function partsDrafts(c: Context): Draft[] {
           ? `Not measured since the event of ${longDate(c.previous)}.`
           : `Last measured ${longDate(oldest)}.`,
       ),
-      // What a later event wears off must be seen after an earlier one.
-      earliest: c.previous !== null && c.previous >= today ? plusDays(c.previous, 1) : today,
     });
   for (const axle of axles) {
     const places = cornersOf(axle).map((corner) => state.corners[corner]);
@@ -270,6 +273,8 @@ function partsDrafts(c: Context): Draft[] {
           padReasons.push({ text: r.text, from: null });
     const parts = axleParts(logbook, car, axle);
     const now = parts.padSet;
+    if (now?.use === 'road' && trackSetOf(c, axle))
+      padReasons.push({ text: `Road set ${now.label} is on the car.`, from: null });
     if (padReasons.length > 0) {
       const wantMm = Math.max(limitMm, rule?.value ?? 0);
       const found = partsFor(logbook, booking, car, axle, 'padSet', wantMm)[0];
@@ -312,6 +317,11 @@ function partsDrafts(c: Context): Draft[] {
   }
   return drafts;
 }
+
+const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>
+  [...c.logbook.padSets.values()].find(
+    (p) => !p.archived && p.carId === c.car.id && p.axle === axle && p.use === 'track',
+  );
 
 function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNeed {
   const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm)[0];
@@ -454,10 +464,26 @@ function wearPartNeed(c: Context, id: string | null, name: string): PartNeed {
     : toBuy(c.logbook, c.booking, 'wearPart', id, name, 1, c.today);
 }
 
+/** What a job does that somebody planned by hand: by its kind, as it names no work. */
+const doesByKind = (job: Job, key: string): boolean => {
+  const kind = kindOf(key);
+  if (job.kind === 'service')
+    return kind === 'boilingTest' || ((kinds[kind].wheelsOff ?? false) && kind !== 'roadPads');
+  return (
+    (job.kind === 'fluidExchange' && kind === 'exchange') ||
+    (job.kind === 'bleed' && kind === 'bleed') ||
+    (job.kind === 'boilingTest' && kind === 'boilingTest')
+  );
+};
+
 /** The open or finished job that covers a piece of work. */
 const jobFor = (logbook: Logbook, booking: Booking, key: string): Job | null =>
   [...logbook.jobsOfCar(booking.carId)]
-    .filter((j) => j.bookingId === booking.id && j.covers.includes(key))
+    .filter((j) =>
+      j.covers.length > 0
+        ? j.bookingId === booking.id && j.covers.includes(key)
+        : j.eventId === booking.eventId && doesByKind(j, key) && !isDone(logbook, j),
+    )
     .sort((a, b) => a.startAt.localeCompare(b.startAt))
     .at(-1) ?? null;
 
@@ -507,6 +533,13 @@ export function workOfBooking(
   const items = drafts.map((draft): WorkItem => toItem(c, draft, customer?.atTheirPlace ?? false));
   const present = new Map<WorkKind, string[]>();
   for (const i of items) if (i.state !== 'dropped') present.set(i.kind, [...(present.get(i.kind) ?? []), i.key]);
+  // Parts that cannot go on cannot be bedded.
+  for (const item of items) {
+    const parts = items.find(
+      (i) => ['pads', 'rotors'].includes(i.kind) && i.impossible && i.key.endsWith(`.${item.key.split('.')[1]}`),
+    );
+    if (item.kind === 'bedding' && parts) item.impossible = `Waits for ${parts.title.toLowerCase()}.`;
+  }
   for (const item of items) {
     const place = item.key.split('.')[1];
     item.after = (before[item.kind] ?? []).flatMap((kind) =>
@@ -528,9 +561,12 @@ function toItem(c: Context, draft: Draft, atCustomer: boolean): WorkItem {
   const done = job !== null && isDone(logbook, job);
   const parts = draft.parts ?? [];
   const partsOn = parts.reduce((day, p) => (p.on > day ? p.on : day), today);
-  const own = draft.earliest ?? today;
-  const earliest = [own, partsOn, today].reduce((a, b) => (b > a ? b : a));
+  const isBefore = draft.latest === undefined;
   const latest = draft.latest ?? loadUp;
+  // What a car does at an earlier event comes off what was done for this one.
+  const afterLast = isBefore && c.previous !== null && c.previous >= today ? plusDays(c.previous, 1) : today;
+  const runUp = isBefore ? plusDays(event.startDate, -RUN_UP_DAYS) : today;
+  const earliest = [draft.earliest ?? today, partsOn, afterLast, runUp, today].reduce((a, b) => (b > a ? b : a));
   const slack = plusDays(latest, -logbook.shop.slackDays);
   const place =
     kind === 'bedding' && draft.earliest === event.startDate
@@ -540,7 +576,8 @@ function toItem(c: Context, draft: Draft, atCustomer: boolean): WorkItem {
   const duration = durationOf(logbook, kind, car.id);
   const waiting = parts.find((p) => p.on === partsOn && p.on > latest);
   let impossible: string | null = null;
-  if (latest < today)
+  if (draft.blocked) impossible = draft.blocked;
+  else if (latest < today)
     impossible = event.startDate <= today ? 'The event has begun.' : `Load-up was ${shortDate(latest)}.`;
   else if (waiting) impossible = `${waiting.text}: after load-up on ${shortDate(latest)}.`;
   else if (earliest > latest)

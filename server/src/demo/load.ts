@@ -2,9 +2,11 @@ import { v7 as uuidv7 } from 'uuid';
 import {
   type Car,
   type Collection,
+  type CrewMember,
   type Fact,
   type Instant,
   type RecordOf,
+  type TrackEvent,
   atPressure,
   boilingPointAt,
   buildLogbook,
@@ -19,6 +21,7 @@ import {
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
 import type { Store } from '../store/store';
+import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
 import {
   type DemoCar,
@@ -70,8 +73,19 @@ export function demoData(now: Instant): DemoData {
   const events = keyed(demoEvents);
   const crewIds = Object.values(crew);
 
+  const handsOf = (key: string, member: CrewMember): CrewMember => {
+    const hands = demoHands[key];
+    if (!hands) return member;
+    const { offInDays, ...rest } = hands;
+    const daysOff = offInDays.map(([from, to, why]) => ({
+      from: plusDays(today, from),
+      to: plusDays(today, to),
+      why,
+    }));
+    return { ...member, ...rest, daysOff };
+  };
   for (const { key, name, role } of demoCrew)
-    records.push({ collection: 'crew', body: { ...common, ...unsaid.crew, id: crew[key]!, name, role } });
+    records.push({ collection: 'crew', body: handsOf(key, { ...common, ...unsaid.crew, id: crew[key]!, name, role }) });
   for (const c of demoCustomers) {
     records.push({
       collection: 'customers',
@@ -86,6 +100,8 @@ export function demoData(now: Instant): DemoData {
         units: c.key === 'fenno' ? 'imperial' : 'metric',
         fluidPolicy: c.policy,
         demandedMarginC: c.margin,
+        ...(c.key === 'cleo' ? { padLeastMm: 7 } : {}),
+        ...(c.key === 'jonas' ? { atTheirPlace: true, travelMin: 35 } : {}),
       },
     });
   }
@@ -105,6 +121,11 @@ export function demoData(now: Instant): DemoData {
       },
     });
   }
+  const rulesOf = (key: string): Partial<TrackEvent> => {
+    if (!(key in demoRuleSets)) return {};
+    const { name: _name, organiser: _organiser, ...rules } = demoRuleSets[key as keyof typeof demoRuleSets];
+    return { ...rules, crewIds: key === 'next' ? [crew.ines!, crew.tove!] : [] };
+  };
   for (const e of demoEvents) {
     records.push({
       collection: 'events',
@@ -119,6 +140,7 @@ export function demoData(now: Instant): DemoData {
         endDate: plusDays(today, e.inDays + e.days - 1),
         flushWithinDays: e.window,
         demandedMarginC: e.margin,
+        ...rulesOf(e.key),
         notes: '',
       },
     });
@@ -313,6 +335,16 @@ export function demoData(now: Instant): DemoData {
     },
     events.next!,
   );
+  const runUp = demoRunUp({ newId, at, crew });
+  for (const collection of ['lifts', 'suppliers', 'wearParts'] as const)
+    for (const body of runUp[collection]) records.push({ collection, body } as AnyRecord);
+  facts.push(...runUp.facts);
+  for (const [key, set] of Object.entries(demoRuleSets)) {
+    const id = newId(long);
+    records.push({ collection: 'ruleSets', body: { ...common, id, ...set } });
+    for (const r of records)
+      if (r.collection === 'events' && r.body.id === events[key as keyof typeof events]) r.body.ruleSetId = id;
+  }
   for (const collection of ['rotorPairs', 'padSets', 'brakeSheets', 'jobs'] as const) {
     for (const body of service[collection]) records.push({ collection, body } as AnyRecord);
   }
@@ -339,6 +371,9 @@ export async function loadDemo(store: Store, now: Instant): Promise<number> {
     'crew',
     'customers',
     'venues',
+    'ruleSets',
+    'lifts',
+    'suppliers',
     'fluids',
     'bottles',
     'cars',
@@ -348,6 +383,9 @@ export async function loadDemo(store: Store, now: Instant): Promise<number> {
     'rotorPairs',
     'padSets',
     'brakeSheets',
+    'wearParts',
+    'orders',
+    'messages',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
   for (const { collection, body } of sorted) await expectKept(store.keepRecord(collection, body as never));

@@ -223,6 +223,9 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
   return made;
 }
 
+/** How long an entry took, where it was more than a look. */
+const secondsOf: Partial<Record<Fact['kind'], number>> = { padMeasurement: 210, rotorMeasurement: 260, torqueSet: 120 };
+
 /** A service of the past, in which everything was in order: the figures that today's are compared with. */
 function pastService(
   made: DemoService,
@@ -245,9 +248,10 @@ function pastService(
   };
   made.jobs.push(job);
   const sheet = made.brakeSheets.at(-1)!;
-  let minute = 0;
+  let second = 0;
   const add = (fact: object): void => {
-    const moment = new Date(Date.parse(job.startAt) + ++minute * 90_000).toISOString();
+    second += secondsOf[(fact as Fact).kind] ?? 90;
+    const moment = new Date(Date.parse(job.startAt) + second * 1000).toISOString();
     made.facts.push({
       id: ctx.newId(moment),
       at: moment,

@@ -1,18 +1,8 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { v7 as uuidv7 } from 'uuid';
-import {
-  type Job,
-  type Logbook,
-  type PlanningCase,
-  type Score,
-  type Solved,
-  type WayOut,
-  jobName,
-  planningCase,
-  proposalOf,
-  waysOut,
-} from '@calvik/core';
+import { type Job, type Logbook, type PlanningCase, type Score, jobName, planningCase, proposalOf } from '@calvik/core';
+import { type Solved, type WayOut, waysOut } from '@calvik/core/solver';
 
 /** How far the search is. */
 export interface PlanProgress {

@@ -4,18 +4,15 @@ import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import {
   type Collection,
-  type ImportPreview,
-  MOST_IMPORT_ROWS,
   type RecordOf,
   dateIn,
-  importColumns,
-  importPreview,
   runSheet,
   shoppingLists,
   shoppingRows,
   workListRows,
   workLists,
 } from '@calvik/core';
+import { type ImportPreview, MOST_IMPORT_ROWS, importColumns, importPreview } from '@calvik/core/imports';
 import { goods, id, localDate, whole } from '@calvik/core/schemas';
 import { supplierAnswer } from '../instruments/supplier';
 import { Problem, invalid } from '../problems';

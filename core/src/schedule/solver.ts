@@ -1,0 +1,23 @@
+/** Making plans: a heavy thing with a solver in it, for the server and its tests; screens do without. */
+export {
+  type Assignment,
+  type Fixed,
+  type Person,
+  type PlacedVisit,
+  type Plan,
+  type Problem,
+  type Score,
+  type Task,
+  type Visit,
+  costOf,
+  scoreOf,
+  visitsOf,
+  weightsOf,
+} from './problem';
+export { sequenceDay } from './sequence';
+export { calendarGap, earliestDueFirst, teamsOf } from './greedy';
+export type { MipModel, MipSolver } from './model';
+export { type Solved, type SolveSettings, solveSchedule } from './solve';
+export { planObjections } from './check';
+export { type WayOut, waysOut } from './ways-out';
+export { highsSolver } from './highs';
