@@ -82,6 +82,6 @@ export default tseslint.config(
       'react-hooks/exhaustive-deps': 'error',
     },
   },
-  { files: ['**/*.js', '**/*.mjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  { files: ['**/*.js', '**/*.mjs', '**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['scripts/**', 'bench/**', 'e2e/**', '**/test/**'], rules: { 'no-console': 'off' } },
 );

@@ -40,7 +40,7 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   const app = express();
   const cache = new LogbookCache(store);
   const bench = benchRoutes(cache, instrumentSpeed);
-  const planner = new Planner();
+  const planner = new Planner(logger);
   app.disable('x-powered-by');
   // Hashing a page of the feed costs as much as reading it, and nothing may be reused anyway. Files have their own tags.
   app.set('etag', false);

@@ -1,4 +1,4 @@
-import type { Collection, Fact, RecordOf, RunUpEvent, Shop } from '@calvik/core';
+import type { Collection, Fact, Goods, PlanRun, RecordOf, RunUpEvent, Shop, SupplierAnswer } from '@calvik/core';
 
 export interface FieldError {
   path: string;
@@ -84,3 +84,29 @@ export const instrumentStream = (instrument: BenchInstrument, id: string): Event
   new EventSource(`/api/bench/${instrument}/${id}/stream`);
 export const stopInstrument = (instrument: BenchInstrument, id: string): Promise<void> =>
   call(`/bench/${instrument}/${id}`, { method: 'DELETE' });
+
+export const startPlan = (seconds: number): Promise<PlanRun> => call('/plans', sendJson('POST', { seconds }));
+export const planRun = (id: string): Promise<PlanRun> => call(`/plans/${id}`);
+export const stopPlan = (id: string): Promise<void> => call(`/plans/${id}`, { method: 'DELETE' });
+export const takePlan = (id: string): Promise<{ kept: number; dropped: number }> =>
+  call(`/plans/${id}/take`, { method: 'POST' });
+export const askSupplier = (
+  id: string,
+  lines: { goods: Goods; likeId: string; count: number }[],
+): Promise<{ today: string; answers: SupplierAnswer[] }> =>
+  call(`/suppliers/${id}/answers`, sendJson('POST', { lines }));
+
+export interface ImportAnswer {
+  rows: number;
+  customers: string[];
+  cars: { name: string; make: string; model: string }[];
+  refused: { row: number; text: string; why: string }[];
+}
+const sendFile = (file: Blob): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'text/csv' },
+  body: file,
+});
+export const previewImport = (file: Blob): Promise<ImportAnswer> => call('/imports/preview', sendFile(file));
+export const keepImport = (file: Blob): Promise<{ customers: number; cars: number; refused: number }> =>
+  call('/imports/keep', sendFile(file));

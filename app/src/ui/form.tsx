@@ -13,7 +13,8 @@ import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
 
-const DateInput = onDemand(
+/** A bare date, for dialogs and lists that are no form. */
+export const DateInput = onDemand(
   async () => (await import('./date-input')).default,
   ({ label, value }: { label: string; value: string; onChange: (date: string) => void; invalid: boolean }) => (
     <TextInput mode="outlined" label={label} value={value} disabled style={styles.grow} />
@@ -252,12 +253,18 @@ export function PickField<T extends FieldValues>({
 }
 
 /** A calendar date, typed or picked; the form holds `YYYY-MM-DD`. */
-export function DateField<T extends FieldValues>({ control, name, label, hint }: FieldProps<T>) {
+export function DateField<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  optional = false,
+}: FieldProps<T> & { optional?: boolean }) {
   return (
     <Controller
       control={control}
       name={name}
-      rules={{ validate: (value: unknown) => Boolean(value) || 'Give a date.' }}
+      rules={{ validate: (value: unknown) => optional || Boolean(value) || 'Give a date.' }}
       render={({ field, fieldState }) => (
         <View>
           <View style={styles.date}>

@@ -75,3 +75,9 @@ export const openJobsOfCar = (logbook: Logbook, carId: string): Job[] =>
     .jobsOfCar(carId)
     .filter((job) => !isDone(logbook, job))
     .sort((a, b) => a.startAt.localeCompare(b.startAt));
+
+/** Jobs of one of the crew that are still to do, soonest first; as helper too. */
+export const openJobsOfCrew = (logbook: Logbook, crewId: string): Job[] =>
+  [...logbook.jobs.values()]
+    .filter((job) => !job.archived && handsOf(job).includes(crewId) && !isDone(logbook, job))
+    .sort((a, b) => a.startAt.localeCompare(b.startAt));

@@ -14,3 +14,5 @@ export {
   weekdayOf,
 } from './from-logbook';
 export { slotObjections, workLists } from './slot';
+export type { LeftOut, PlanAnswer, PlanProgress, PlanRun } from './answer';
+export type { WayOut } from './ways-out';

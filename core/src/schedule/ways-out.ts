@@ -4,7 +4,7 @@ import type { Plan, Problem, Task } from './problem';
 
 /** Something that would make room for work that does not fit. */
 export interface WayOut {
-  kind: 'moreHours' | 'anotherDay' | 'unpin' | 'onStands' | 'drop';
+  kind: 'moreHours' | 'anotherDay' | 'unpin' | 'onStands' | 'otherPart' | 'drop';
   text: string;
   /** What it costs somebody, min: by it the cheapest come first. */
   minutes: number;

@@ -29,7 +29,7 @@ import {
   corners,
   workKinds,
 } from '../vocabulary';
-import { type DurationEstimate, durationOf } from './durations';
+import { type DurationEstimate, VISIT_MINUTES, durationOf } from './durations';
 import { kindOf, workName } from './names';
 import { type RuleFrom, rulesInForce } from './rules';
 
@@ -635,3 +635,14 @@ export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: strin
     for (const id of lists.keys()) if (logbook.bookings.get(id)?.eventId !== eventId) lists.delete(id);
   return lists;
 }
+
+/** What one visit instead of one for each piece of work saves, min: wheels off once. */
+export const visitSaving = (items: readonly WorkItem[]): number => {
+  const open = items.filter(
+    (i) => (i.state === 'todo' || i.state === 'planned') && i.wheelsOff && !i.isSplit && i.impossible === null,
+  );
+  // Before and after the event are two visits at least.
+  const before = open.filter((i) => i.kind !== 'roadPads').length;
+  const after = open.length - before;
+  return VISIT_MINUTES * (Math.max(0, before - 1) + Math.max(0, after - 1));
+};

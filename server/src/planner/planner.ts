@@ -1,49 +1,21 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
+import type { Logger } from 'pino';
 import { v7 as uuidv7 } from 'uuid';
-import { type Job, type Logbook, type PlanningCase, type Score, jobName, planningCase, proposalOf } from '@calvik/core';
-import { type Solved, type WayOut, waysOut } from '@calvik/core/solver';
-
-/** How far the search is. */
-export interface PlanProgress {
-  cost: number;
-  bound: number;
-  gap: number;
-  seconds: number;
-  unscheduled: number;
-  visits: number;
-}
-
-export interface LeftOut {
-  bookingId: string;
-  carId: string;
-  key: string;
-  title: string;
-  why: string;
-  waysOut: WayOut[];
-}
-
-export interface PlanAnswer {
-  keep: Job[];
-  drop: Job[];
-  moved: { job: Job; from: Job }[];
-  savedMin: number;
-  /** What no plan has room for, or what cannot be done at all, with what would help. */
-  leftOut: LeftOut[];
-  forDriver: { bookingId: string; carId: string; title: string }[];
-  score: Score;
-  gap: number;
-  seconds: number;
-  firstAfter: number;
-  wasStopped: boolean;
-}
-
-export interface PlanRun {
-  id: string;
-  state: 'working' | 'done' | 'failed';
-  progress: PlanProgress | null;
-  answer: PlanAnswer | null;
-}
+import {
+  type LeftOut,
+  type Logbook,
+  type PlanAnswer,
+  type PlanProgress,
+  type PlanRun,
+  type PlanningCase,
+  type WorkItem,
+  jobName,
+  placeOf,
+  planningCase,
+  proposalOf,
+} from '@calvik/core';
+import { type Solved, waysOut } from '@calvik/core/solver';
 
 const MOST_RUNS = 10;
 /** With more left out than this the ways out are worked out for the first ones only. */
@@ -52,6 +24,8 @@ const MOST_WAYS = 12;
 /** Plans under way and lately made; each in a worker thread. */
 export class Planner {
   private readonly runs = new Map<string, PlanRun & { stop: () => void; end: () => void }>();
+
+  constructor(private readonly logger: Logger) {}
 
   find(id: string): PlanRun | null {
     const run = this.runs.get(id);
@@ -71,9 +45,7 @@ export class Planner {
   start(logbook: Logbook, now: string, seconds: number, gap = 0.02): PlanRun {
     const c = planningCase(logbook, now);
     const stop = new SharedArrayBuffer(4);
-    // Sources run as they are, in the thread as in the program.
-    const worker = new Worker(join(__dirname, 'worker.ts'), {
-      execArgv: ['--import', 'tsx'],
+    const worker = new Worker(join(__dirname, 'thread.cjs'), {
       workerData: { problem: c.problem, seconds, gap, stop },
     });
     const run = {
@@ -95,7 +67,10 @@ export class Planner {
     const failed = (): void => {
       if (run.state === 'working') run.state = 'failed';
     };
-    worker.on('error', failed);
+    worker.on('error', (error) => {
+      this.logger.error(error, 'the search for a plan broke off');
+      failed();
+    });
     worker.on('exit', failed);
     this.runs.set(run.id, run);
     for (const old of [...this.runs.keys()].slice(0, Math.max(0, this.runs.size - MOST_RUNS))) {
@@ -104,6 +79,24 @@ export class Planner {
     }
     return this.find(run.id)!;
   }
+}
+
+/** What helps where a part comes too late: a set from stock, the maker's rule waived, the work dropped. */
+function partWays(logbook: Logbook, item: WorkItem): LeftOut['waysOut'] {
+  const axle = item.key.split('.')[1];
+  if (item.kind !== 'pads' || item.parts.every((p) => p.source === 'shelf')) return [];
+  const sets = [...logbook.padSets.values()].filter(
+    (p) =>
+      !p.archived && p.axle === axle && p.use === 'track' && p.carId === null && placeOf(logbook, p.id).at === 'shelf',
+  );
+  return [
+    ...sets.map((p) => ({
+      kind: 'otherPart' as const,
+      minutes: 0,
+      text: `Keep ${p.label}, ${p.compound}, from stock for it, if it fits.`,
+    })),
+    { kind: 'drop' as const, minutes: 0, text: 'Drop it with a reason, and tell the organiser and the customer.' },
+  ];
 }
 
 function answerOf(logbook: Logbook, c: PlanningCase, solved: Solved): PlanAnswer {
@@ -125,13 +118,14 @@ function answerOf(logbook: Logbook, c: PlanningCase, solved: Solved): PlanAnswer
       waysOut: i < MOST_WAYS && !waitsFor ? waysOut(c.problem, solved.plan, task, fixedTitle) : [],
     };
   });
-  const impossible = c.impossible.map((item): LeftOut => ({
+  // What only waits for something else that cannot be done is no decision of its own.
+  const impossible = c.impossible.filter((i) => !i.impossible!.startsWith('Waits for')).map((item): LeftOut => ({
     bookingId: item.bookingId,
     carId: item.carId,
     key: item.key,
     title: item.title,
     why: item.impossible!,
-    waysOut: [],
+    waysOut: partWays(logbook, item),
   }));
   const { plan, score, gap, seconds, firstAfter, wasStopped } = solved;
   return {

@@ -35,6 +35,11 @@ export function CarsScreen() {
   return (
     <Screen
       title="Cars"
+      actions={
+        <MainButton mode="text" onPress={() => router.push('/import' as never)}>
+          Import
+        </MainButton>
+      }
       footer={
         <View style={styles.footer}>
           <View style={styles.grow}>

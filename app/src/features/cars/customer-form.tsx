@@ -2,15 +2,24 @@ import { useLocalSearchParams } from 'expo-router';
 import { useWatch } from 'react-hook-form';
 import { type Customer, unsaid } from '@calvik/core';
 import { useLogbook, useUnits } from '../../store/hooks';
-import { ChoiceField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
+import {
+  ChoiceField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  SwitchField,
+  TextField,
+  useDraftForm,
+} from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
+import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 import { type PolicyForm, countLabel, policyForm, policyOf, schoolOptions } from '../policy-fields';
 
-interface CustomerForm {
+interface CustomerForm extends RulesForm {
   name: string;
   phone: string;
   email: string;
@@ -18,6 +27,8 @@ interface CustomerForm {
   units: Customer['units'];
   fluidPolicy: PolicyForm;
   demandedMarginC: string;
+  atTheirPlace: boolean;
+  travelMin: string;
 }
 
 function CustomerFormScreen({ customer }: { customer: Customer | null }) {
@@ -31,13 +42,24 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
     units: customer?.units ?? 'metric',
     fluidPolicy: policyForm(customer?.fluidPolicy),
     demandedMarginC: quantityText(customer?.demandedMarginC ?? null, 'temperatureDifference', system),
+    atTheirPlace: customer?.atTheirPlace ?? false,
+    travelMin: quantityText(customer?.travelMin ?? 0, 'duration', system),
+    ...rulesForm(customer, system),
   });
   const { keep, saving, problem } = useKeepRecord('customers', form, finished);
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
+  const atTheirPlace = useWatch({ control: form.control, name: 'atTheirPlace' });
   const save = form.handleSubmit((f) => {
     const record: Customer = {
       ...(customer ?? { ...newRecord(), ...unsaid.customers }),
-      ...f,
+      name: f.name,
+      phone: f.phone,
+      email: f.email,
+      notes: f.notes,
+      units: f.units,
+      ...rulesOf(f, quantity),
+      atTheirPlace: f.atTheirPlace,
+      travelMin: f.atTheirPlace ? quantity(f.travelMin, 'duration') : 0,
       fluidPolicy: policyOf(f.fluidPolicy),
       demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
     };
@@ -96,6 +118,21 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
           optional
           hint="Empty: the shop’s margin"
         />
+      </Section>
+      <Section title="What else this customer asks for">
+        <RuleFields control={form.control} empty="Empty: no such wish" />
+      </Section>
+      <Section title="Where the work is done">
+        <SwitchField control={form.control} name="atTheirPlace" label="At the customer’s place" />
+        {atTheirPlace ? (
+          <QuantityField
+            control={form.control}
+            name="travelMin"
+            label="Way there"
+            dimension="duration"
+            hint="One way, 35 min"
+          />
+        ) : null}
       </Section>
       <Section title="Notes">
         <TextField control={form.control} name="notes" label="Notes" lines={3} />

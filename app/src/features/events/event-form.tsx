@@ -1,22 +1,28 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type TrackEvent, plusDays, unsaid } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../store/hooks';
+import { type RuleSet, type TrackEvent, plusDays, unsaid } from '@calvik/core';
+import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { Chips } from '../../ui/chips';
+import { PickSheet } from '../../ui/pick-sheet';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 
-interface EventForm {
+interface EventForm extends RulesForm {
   name: string;
   venueId: string;
   organiser: string;
   startDate: string;
   endDate: string;
+  loadUpDate: string;
+  ruleSetId: string;
+  crewIds: string[];
   flushWithinDays: string;
   demandedMarginC: string;
   notes: string;
@@ -34,6 +40,10 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     organiser: event?.organiser ?? '',
     startDate: event?.startDate ?? plusDays(today, 14),
     endDate: event?.endDate ?? plusDays(today, 14),
+    loadUpDate: event?.loadUpDate ?? plusDays(event?.startDate ?? plusDays(today, 14), -1),
+    ruleSetId: event?.ruleSetId ?? '',
+    crewIds: event?.crewIds ?? [],
+    ...rulesForm(event, system),
     flushWithinDays: quantityText(event?.flushWithinDays ?? null, 'days', system),
     demandedMarginC: quantityText(event?.demandedMarginC ?? null, 'temperatureDifference', system),
     notes: event?.notes ?? '',
@@ -43,16 +53,61 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     if (venueId) setValue('venueId', venueId, { shouldDirty: true });
   }, [venueId, setValue]);
   const startDate = useWatch({ control, name: 'startDate' });
+  const crewIds = useWatch({ control, name: 'crewIds' }) as string[];
+  const isNew = event === null;
   useEffect(() => {
     if (startDate && getValues('endDate') < startDate) setValue('endDate', startDate);
-  }, [startDate, getValues, setValue]);
+    // Load-up goes with the first day until somebody says otherwise.
+    if (startDate && (getValues('loadUpDate') > startDate || isNew)) setValue('loadUpDate', plusDays(startDate, -1));
+  }, [startDate, getValues, setValue, isNew]);
   const { keep, saving, problem } = useKeepRecord('events', form, finished);
+  const eventRulesOf = (f: EventForm) => ({
+    flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
+    demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
+    ...rulesOf(f, quantity),
+  });
+  const sync = useSync();
+  const [choosing, setChoosing] = useState(false);
+  const [told, setTold] = useState<string | null>(null);
+  const sets = [...logbook.ruleSets.values()].filter((r) => !r.archived).sort((a, b) => a.name.localeCompare(b.name));
+  const take = (id: string): void => {
+    const set = logbook.ruleSets.get(id);
+    setChoosing(false);
+    if (!set) return;
+    setValue('ruleSetId', id);
+    if (getValues('organiser').trim() === '') setValue('organiser', set.organiser);
+    setValue('flushWithinDays', quantityText(set.flushWithinDays, 'days', system));
+    setValue('demandedMarginC', quantityText(set.demandedMarginC, 'temperatureDifference', system));
+    const rules = rulesForm(set, system);
+    for (const key of Object.keys(rules) as (keyof RulesForm)[]) setValue(key, rules[key]);
+    setTold(`Filled in from “${set.name}”. What you change here holds for this event only.`);
+  };
+  const keepSet = form.handleSubmit(async (f) => {
+    const organiser = f.organiser.trim();
+    if (organiser === '') return form.setError('organiser', { message: 'Say whose rules these are.' });
+    const same = sets.find((s) => s.organiser === organiser);
+    const set: RuleSet = { ...(same ?? newRecord()), name: same?.name ?? organiser, organiser, ...eventRulesOf(f) };
+    const result = await sync.keep('ruleSets', set);
+    if (result.state !== 'refused') setValue('ruleSetId', set.id);
+    setTold(
+      result.state === 'refused'
+        ? result.problem.message
+        : `Kept as the rules of ${organiser}; the next event of theirs can use them.`,
+    );
+  });
   const save = form.handleSubmit((f) => {
     const record: TrackEvent = {
       ...(event ?? { ...newRecord(), ...unsaid.events }),
-      ...f,
-      flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
-      demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
+      name: f.name,
+      venueId: f.venueId,
+      organiser: f.organiser,
+      startDate: f.startDate,
+      endDate: f.endDate,
+      loadUpDate: f.loadUpDate || null,
+      crewIds: f.crewIds,
+      ruleSetId: f.ruleSetId || null,
+      notes: f.notes,
+      ...eventRulesOf(f),
     };
     return keep(record, `/events/${record.id}`);
   });
@@ -79,13 +134,53 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       <Section title="When">
         <DateField control={control} name="startDate" label="First day" />
         <DateField control={control} name="endDate" label="Last day" />
+        <DateField
+          control={control}
+          name="loadUpDate"
+          label="Load-up"
+          hint="Work is to be done by the end of this day"
+        />
         {startDate && startDate < today ? (
           <Text tone="amber">
             This day is past. That is fine for a record; the run-up shows only what is still to come.
           </Text>
         ) : null}
       </Section>
-      <Section title="What the organiser demands">
+      <Section title="Who goes">
+        <Chips
+          label="Goes there"
+          options={[...logbook.crew.values()]
+            .filter((m) => !m.archived)
+            .sort((a, b) => a.name.localeCompare(b.name))
+            .map((m) => ({ value: m.id, label: m.name }))}
+          chosen={crewIds}
+          onChange={(ids) => setValue('crewIds', ids)}
+        />
+        <Text as="small">Who goes does the work at the event and is not in the shop on its days.</Text>
+      </Section>
+      <Section
+        title="What the organiser demands"
+        aside={
+          sets.length > 0 ? (
+            <MainButton mode="text" onPress={() => setChoosing(true)}>
+              Use saved rules
+            </MainButton>
+          ) : undefined
+        }
+      >
+        {told ? (
+          <Text as="small" tone="iron" live>
+            {told}
+          </Text>
+        ) : null}
+        <PickSheet
+          title="Saved rules"
+          options={sets.map((s) => ({ value: s.id, label: s.name }))}
+          chosen={undefined}
+          visible={choosing}
+          onClose={() => setChoosing(false)}
+          onPick={take}
+        />
         <QuantityField
           control={control}
           name="flushWithinDays"
@@ -102,6 +197,10 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
           optional
           hint="Empty: the shop’s margin"
         />
+        <RuleFields control={control} empty="Empty: no such rule" />
+        <MainButton mode="outlined" onPress={() => void keepSet()}>
+          Keep these rules for the organiser
+        </MainButton>
       </Section>
       <Section title="Notes">
         <TextField control={control} name="notes" label="Notes" lines={3} />

@@ -78,9 +78,16 @@ function EventPage({ event }: { event: TrackEvent }) {
       }
       footer={
         choosing ? null : (
-          <MainButton icon="plus" onPress={() => setChoosing(true)}>
-            Book a car
-          </MainButton>
+          <View style={styles.footer}>
+            <View style={styles.grow}>
+              <MainButton onPress={() => router.push(`/events/${event.id}/work` as never)}>Work list</MainButton>
+            </View>
+            <View style={styles.grow}>
+              <MainButton mode="outlined" icon="plus" onPress={() => setChoosing(true)}>
+                Book a car
+              </MainButton>
+            </View>
+          </View>
         )
       }
     >
@@ -161,6 +168,7 @@ function EventPage({ event }: { event: TrackEvent }) {
             : 'The organiser has no rule about the age of the fluid.'}
         </Text>
         <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
+        <Rules event={event} />
         {venue ? (
           <MainButton mode="text" icon="edit" onPress={() => router.push(`/venues/${venue.id}` as never)}>
             {`Edit ${venue.name}`}
@@ -171,7 +179,21 @@ function EventPage({ event }: { event: TrackEvent }) {
   );
 }
 
+/** What the organiser asks for beside the fluid. */
+function Rules({ event }: { event: TrackEvent }) {
+  const { show } = useUnits();
+  const lines = [
+    event.padLeastMm === null ? '' : `Pads of ${show(event.padLeastMm, 'length')} at least.`,
+    event.beddedPartsOnly ? 'Bedded parts only.' : '',
+    event.reTorqueAtEvent ? 'Re-torque after the first session.' : '',
+    event.ductsAtEvent === 'any' ? '' : `Brake ducts ${event.ductsAtEvent}.`,
+    event.inspectionItems.length > 0 ? `An inspection form of ${event.inspectionItems.length} lines.` : '',
+  ].filter(Boolean);
+  return lines.length > 0 ? <Text>{lines.join(' ')}</Text> : null;
+}
+
 const styles = StyleSheet.create({
+  footer: { flexDirection: 'row', gap: 8 },
   line: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8 },

@@ -154,6 +154,19 @@ export function RunUpScreen() {
           />
         </Section>
       )}
+      {board && board.length > 0 ? (
+        <View style={styles.evening}>
+          <MainButton mode="outlined" onPress={() => router.push('/plan' as never)}>
+            Plan
+          </MainButton>
+          <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
+            Board
+          </MainButton>
+          <MainButton mode="outlined" onPress={() => router.push('/stores/orders' as never)}>
+            Shopping
+          </MainButton>
+        </View>
+      ) : null}
       {board === null ? (
         online ? (
           <View style={styles.loading}>
@@ -229,6 +242,7 @@ function Beside({ carId, eventId }: { carId: string; eventId: string }) {
 
 const styles = StyleSheet.create({
   days: { alignItems: 'flex-end' },
+  evening: { flexDirection: 'row', gap: 8, flexWrap: 'wrap' },
   event: { gap: 0 },
   eventHead: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1.5, paddingBottom: 6, gap: 4 },
   eventText: { flex: 1, minWidth: 0 },

@@ -106,7 +106,7 @@ export function serviceFactLine(fact: ServiceFact, logbook: Logbook, { show }: U
       return { title: 'Photo', text: '' };
     case 'workDone':
       return {
-        title: `Done: ${fact.items.map(workName).join(', ')}`,
+        title: `Done: ${fact.items.map((key) => workName(key)).join(', ')}`,
         text: fact.minutes === null ? '' : `Took ${fact.minutes} min`,
       };
     case 'wearPartUsed':

@@ -1,8 +1,9 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import { TextInput } from 'react-native-paper';
-import { type FluidPolicy, type Shop, policyName } from '@calvik/core';
+import { type FluidPolicy, type Lift, type Shop, policyName, unsaid } from '@calvik/core';
 import {
   useAppDispatch,
   useAppSelector,
@@ -20,9 +21,12 @@ import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
+import { WeekFields, readWeek, weekText } from '../week-fields';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
 
 function Crew() {
+  const router = useRouter();
   const logbook = useLogbook();
   const dispatch = useAppDispatch();
   const sync = useSync();
@@ -34,6 +38,7 @@ function Crew() {
     if (name.trim() === '') return setProblem('Type the name first.');
     const record = {
       ...newRecord(),
+      ...unsaid.crew,
       name: name.trim(),
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
@@ -51,6 +56,14 @@ function Crew() {
         onChange={(crewId) => dispatch(prefer({ crewId }))}
         options={crew.map((c) => ({ value: c.id, label: `${c.name}${c.role === 'lead' ? ', lead' : ''}` }))}
       />
+      <Text as="small">Hours, days off and skills</Text>
+      <View style={styles.members}>
+        {crew.map((c) => (
+          <MainButton key={c.id} mode="outlined" onPress={() => router.push(`/crew/${c.id}` as never)}>
+            {c.name}
+          </MainButton>
+        ))}
+      </View>
       <View style={styles.row}>
         <TextInput
           mode="outlined"
@@ -60,6 +73,53 @@ function Crew() {
           onChangeText={setName}
           style={styles.grow}
           maxLength={80}
+        />
+        <MainButton mode="outlined" onPress={() => void add()}>
+          Add
+        </MainButton>
+      </View>
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+    </Section>
+  );
+}
+
+function Lifts() {
+  const logbook = useLogbook();
+  const sync = useSync();
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).sort((a, b) => a.name.localeCompare(b.name));
+  const keep = async (lift: Lift): Promise<boolean> => {
+    const result = await sync.keep('lifts', lift);
+    setProblem(result.state === 'refused' ? result.problem.message : null);
+    return result.state !== 'refused';
+  };
+  const add = async (): Promise<void> => {
+    if (name.trim() === '') return setProblem('Type the name first.');
+    if (await keep({ ...newRecord(), name: name.trim() })) setName('');
+  };
+  return (
+    <Section title="Lifts">
+      {lifts.length === 0 ? <Text as="small">None: plans take no lift into account.</Text> : null}
+      {lifts.map((lift) => (
+        <View key={lift.id} style={styles.row}>
+          <Text style={styles.grow}>{lift.name}</Text>
+          <IconButton
+            icon="close"
+            label={`Take ${lift.name} away`}
+            onPress={() => void keep({ ...lift, archived: true })}
+          />
+        </View>
+      ))}
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          label="New lift"
+          aria-label="New lift"
+          value={name}
+          onChangeText={setName}
+          style={styles.grow}
+          maxLength={40}
         />
         <MainButton mode="outlined" onPress={() => void add()}>
           Add
@@ -101,7 +161,7 @@ function Device() {
   );
 }
 
-interface ShopForm {
+interface ShopForm extends RulesForm {
   name: string;
   timeZone: string;
   margin: string;
@@ -112,6 +172,10 @@ interface ShopForm {
   padLimit: string;
   padStart: string;
   container: string;
+  slackDays: string;
+  afterDays: string;
+  machineDays: string;
+  week: string[];
   policies: FluidPolicy[];
   add: PolicyForm;
 }
@@ -130,6 +194,11 @@ function ShopSettings({ shop }: { shop: Shop }) {
     padLimit: quantityText(shop.padLimitMm, 'length', system),
     padStart: String(shop.padTrackStartPercent),
     container: quantityText(shop.wasteContainerMl, 'volume', system),
+    slackDays: quantityText(shop.slackDays, 'days', system),
+    afterDays: quantityText(shop.afterEventDays, 'days', system),
+    machineDays: quantityText(shop.machineBeddingDays, 'days', system),
+    week: weekText(shop.hours),
+    ...rulesForm(shop, system),
     policies: shop.fluidPolicies,
     add: { school: 'none', count: '' },
   });
@@ -138,10 +207,20 @@ function ShopSettings({ shop }: { shop: Shop }) {
   const policies = useWatch({ control, name: 'policies' });
   const add = useWatch({ control, name: 'add' });
   const policy = policyOf(add);
-  const save = form.handleSubmit((f) =>
-    keep(
+  const week = useWatch({ control, name: 'week' }) as string[];
+  const [refused, setRefused] = useState<string | null>(null);
+  const save = form.handleSubmit((f) => {
+    const read = readWeek(f.week);
+    if ('message' in read) return setRefused(read.message);
+    setRefused(null);
+    return keep(
       {
         ...shop,
+        ...rulesOf(f, quantity),
+        hours: read.week,
+        slackDays: Math.round(quantity(f.slackDays, 'days')),
+        afterEventDays: Math.round(quantity(f.afterDays, 'days')),
+        machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
         name: f.name,
         timeZone: f.timeZone.trim(),
         fluidPolicies: f.policies,
@@ -155,8 +234,8 @@ function ShopSettings({ shop }: { shop: Shop }) {
         wasteContainerMl: quantity(f.container, 'volume'),
       },
       null,
-    ),
-  );
+    );
+  });
   return (
     <Section title="The shop">
       <DraftNotice restored={restored} startOver={startOver} />
@@ -208,6 +287,23 @@ function ShopSettings({ shop }: { shop: Shop }) {
           {`Add ${policyName(policy)}`}
         </MainButton>
       ) : null}
+      <Text as="heading">Rules about cars at events</Text>
+      <RuleFields control={control} empty="Empty: the organiser’s and the customer’s rules only" />
+      <Text as="heading">Working week</Text>
+      <WeekFields week={week} onChange={(next) => setValue('week', next)} />
+      <QuantityField control={control} name="slackDays" label="Done this long before load-up" dimension="days" />
+      <QuantityField
+        control={control}
+        name="afterDays"
+        label="After an event, ducts off and road pads back within"
+        dimension="days"
+      />
+      <QuantityField
+        control={control}
+        name="machineDays"
+        label="Bedding on a machine takes, door to door"
+        dimension="days"
+      />
       <Text as="heading">Figures to judge by</Text>
       <Text as="small">Common practice where nobody has measured. Change them to what you know.</Text>
       <QuantityField
@@ -239,7 +335,12 @@ function ShopSettings({ shop }: { shop: Shop }) {
         hint="A thin pad passes heat to the fluid"
       />
       <QuantityField control={control} name="container" label="Container for used fluid holds" dimension="volume" />
-      <SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save the shop’s settings" />
+      <SaveBar
+        problem={problem ?? refused}
+        saving={saving}
+        onSave={() => void save()}
+        label="Save the shop’s settings"
+      />
     </Section>
   );
 }
@@ -251,6 +352,7 @@ export function SettingsScreen() {
   return (
     <Screen title="On duty and settings" back="/">
       <Crew />
+      <Lifts />
       <Device />
       {loaded ? <ShopSettings key={shop.version} shop={shop} /> : null}
     </Screen>
@@ -260,4 +362,5 @@ export function SettingsScreen() {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
+  members: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

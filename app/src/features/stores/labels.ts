@@ -1,9 +1,9 @@
 import type { Logbook } from '@calvik/core';
 
-/** The next free label of a kind: P-001, R-014. */
-export function nextLabel(letter: string, taken: readonly { label: string }[]): string {
+/** The next free label of a kind: P-001, R-014; or one further on. */
+export function nextLabel(letter: string, taken: readonly { label: string }[], further = 0): string {
   const numbers = taken.map(({ label }) => Number(new RegExp(`^${letter}-(\\d+)$`).exec(label)?.[1] ?? 0));
-  return `${letter}-${String(Math.max(0, ...numbers) + 1).padStart(3, '0')}`;
+  return `${letter}-${String(Math.max(0, ...numbers) + 1 + further).padStart(3, '0')}`;
 }
 
 /** Whose a part may be: stock, or one of the cars. */

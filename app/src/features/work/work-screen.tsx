@@ -1,12 +1,13 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn, workName } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
 import { openFile } from '../open-file';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { pageOf } from './page-of';
 import { Resume } from './resume';
 
 /** Planned work by day: mine or everybody's; what is overdue stands first. */
@@ -20,7 +21,7 @@ export function WorkScreen() {
   const days = useMemo(() => {
     const byDay = new Map<string, Job[]>();
     const jobs = [...logbook.jobs.values()]
-      .filter((job) => !job.archived && (whose === 'all' || job.crewId === crew?.id))
+      .filter((job) => !job.archived && (whose === 'all' || job.crewId === crew?.id || job.helperId === crew?.id))
       .filter((job) => !isDone(logbook, job) || dateIn(job.startAt, timeZone) >= today)
       .sort((a, b) => a.startAt.localeCompare(b.startAt));
     for (const job of jobs) {
@@ -30,11 +31,7 @@ export function WorkScreen() {
     return [...byDay];
   }, [logbook, whose, crew, timeZone, today]);
   const open = (job: Job): void =>
-    router.push(
-      (job.kind === 'service'
-        ? `/service/${job.id}`
-        : `/cars/${job.carId}/${job.kind === 'boilingTest' ? 'test' : 'flush'}?job=${job.id}`) as never,
-    );
+    router.push((pageOf(job) ?? `/board?day=${dateIn(job.startAt, timeZone)}&job=${job.id}`) as never);
   return (
     <Screen
       title="Work"
@@ -50,6 +47,17 @@ export function WorkScreen() {
       }
     >
       <Resume />
+      <View style={styles.links}>
+        <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
+          Board
+        </MainButton>
+        <MainButton mode="outlined" onPress={() => router.push('/plan' as never)}>
+          Plan
+        </MainButton>
+        <MainButton mode="outlined" onPress={() => router.push('/outbox' as never)}>
+          Outbox
+        </MainButton>
+      </View>
       {crew ? (
         <Segments
           label="Whose work"
@@ -101,13 +109,24 @@ export function WorkScreen() {
                           Under way, not released
                         </Text>
                       ) : null}
-                      <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
+                      {job.covers.length > 1 || job.kind === 'errand' ? (
+                        <Text as="small" tone={done ? 'inkSoft' : 'ink'}>
+                          {job.covers.map((key) => workName(key)).join('; ')}
+                        </Text>
+                      ) : null}
+                      <Text as="small">{`${logbook.lifts.get(job.liftId ?? '') ? `${logbook.lifts.get(job.liftId!)!.name}, ` : ''}${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
                     </LinkRow>
                   </View>
                   {done ? null : (
                     <MainButton
                       mode="text"
-                      onPress={() => router.push(`/cars/${job.carId}/plan?job=${job.id}` as never)}
+                      onPress={() =>
+                        router.push(
+                          (job.covers.length > 0
+                            ? `/board?day=${dateIn(job.startAt, timeZone)}&job=${job.id}`
+                            : `/cars/${job.carId}/plan?job=${job.id}`) as never,
+                        )
+                      }
                     >
                       Move
                     </MainButton>
@@ -123,6 +142,7 @@ export function WorkScreen() {
 }
 
 const styles = StyleSheet.create({
+  links: { flexDirection: 'row', gap: 8, flexWrap: 'wrap' },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   time: { width: 64 },
   grow: { flex: 1, minWidth: 0 },

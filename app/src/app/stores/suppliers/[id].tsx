@@ -1,0 +1,3 @@
+import { planningScreen } from '../../../features/planning-code';
+
+export default planningScreen('SupplierScreen');
