@@ -99,7 +99,7 @@ export const askSupplier = (
 export interface ImportAnswer {
   rows: number;
   customers: string[];
-  cars: { name: string; make: string; model: string }[];
+  cars: { name: string; customer: string; year: number | null; plate: string; grade: string }[];
   refused: { row: number; text: string; why: string }[];
 }
 const sendFile = (file: Blob): RequestInit => ({

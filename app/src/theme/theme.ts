@@ -11,6 +11,7 @@ const paperFonts = configureFonts({
     labelLarge: { fontFamily: fonts.textBold, fontSize: 16, lineHeight: 22, letterSpacing: 0.1 },
     labelMedium: { fontFamily: fonts.textMedium, fontSize: 14, lineHeight: 18, letterSpacing: 0.1 },
     titleMedium: { fontFamily: fonts.textBold, fontSize: 17, lineHeight: 23, letterSpacing: 0 },
+    headlineSmall: { fontFamily: fonts.textBold, fontSize: 22, lineHeight: 28, letterSpacing: 0 },
     titleLarge: { fontFamily: fonts.textBold, fontSize: 22, lineHeight: 28, letterSpacing: 0 },
   },
 });

@@ -45,7 +45,11 @@ export function runSheet(logbook: Logbook, lists: ReadonlyMap<string, WorkItem[]
         .map((job): RunSheetJob => {
           const car = logbook.cars.get(job.carId);
           const event = logbook.events.get(job.eventId ?? '');
-          const items = lists.get(job.bookingId ?? '') ?? [];
+          const items =
+            job.bookingId === null
+              ? [...lists.values()].flat().filter((i) => i.job?.id === job.id)
+              : (lists.get(job.bookingId) ?? []);
+          const keys = job.covers.length > 0 ? job.covers : items.map((i) => i.key);
           return {
             time: `${timeIn(job.startAt, timeZone)}–${timeIn(inMinutes(job), timeZone)}`,
             car: car?.name ?? 'Car not known',
@@ -53,7 +57,7 @@ export function runSheet(logbook: Logbook, lists: ReadonlyMap<string, WorkItem[]
             customer: logbook.customers.get(car?.customerId ?? '')?.name ?? '',
             what: `${jobName[job.kind]}${job.helperId === member.id ? ', helping' : ''}${isDone(logbook, job) ? ', done' : ''}`,
             lift: logbook.lifts.get(job.liftId ?? '')?.name ?? '',
-            work: job.covers.map((key) => {
+            work: keys.map((key) => {
               const item = items.find((i) => i.key === key);
               const parts = item?.parts.map((p) => p.text) ?? [];
               const fluid = item?.fluid

@@ -20,7 +20,9 @@ export function plusWorkingDays(date: LocalDate, days: number): LocalDate {
 /** The last day on which to order so that it is there on `needed`; working days. */
 export function minusWorkingDays(needed: LocalDate, days: number): LocalDate {
   let at = needed;
-  for (let left = days; left > 0 || isWeekend(at);) {
+  // Nothing comes at a weekend: then it has to be here on the Friday.
+  while (isWeekend(at)) at = plusDays(at, -1);
+  for (let left = days; left > 0;) {
     at = plusDays(at, -1);
     if (!isWeekend(at)) left -= 1;
   }

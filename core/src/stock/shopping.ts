@@ -65,7 +65,7 @@ function wantedFluid(
   };
   for (const item of items) {
     const fluidId = item.fluid && (item.fluid.fluidId ?? usual(item.fluid.grade));
-    if (!item.fluid || !fluidId) continue;
+    if (!item.fluid || !fluidId || item.impossible !== null) continue;
     const need = ofFluid.get(fluidId) ?? { ml: 0, waiting: [] };
     need.ml += item.fluid.ml;
     need.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });

@@ -119,14 +119,16 @@ function answerOf(logbook: Logbook, c: PlanningCase, solved: Solved): PlanAnswer
     };
   });
   // What only waits for something else that cannot be done is no decision of its own.
-  const impossible = c.impossible.filter((i) => !i.impossible!.startsWith('Waits for')).map((item): LeftOut => ({
-    bookingId: item.bookingId,
-    carId: item.carId,
-    key: item.key,
-    title: item.title,
-    why: item.impossible!,
-    waysOut: partWays(logbook, item),
-  }));
+  const impossible = c.impossible
+    .filter((i) => !i.impossible!.startsWith('Waits for'))
+    .map((item): LeftOut => ({
+      bookingId: item.bookingId,
+      carId: item.carId,
+      key: item.key,
+      title: item.title,
+      why: item.impossible!,
+      waysOut: partWays(logbook, item),
+    }));
   const { plan, score, gap, seconds, firstAfter, wasStopped } = solved;
   return {
     ...proposalOf(logbook, c, plan, () => uuidv7()),

@@ -147,10 +147,18 @@ export function listRoutes(store: Store, cache: LogbookCache): Router {
 
   router.post('/imports/preview', sent, async (request, response) => {
     const { customers, cars, refused, rows } = await read(request.body);
+    const { logbook } = await cache.current();
+    const names = new Map([...logbook.customers.values(), ...customers].map((c) => [c.id, c.name]));
     response.json({
       rows,
       customers: customers.map((c) => c.name),
-      cars: cars.map((c) => ({ name: c.name, customer: c.customerId, make: c.make, model: c.model })),
+      cars: cars.map((c) => ({
+        name: c.name,
+        customer: names.get(c.customerId) ?? '',
+        year: c.year,
+        plate: c.plate,
+        grade: c.fluidGrade,
+      })),
       refused,
     });
   });

@@ -36,7 +36,7 @@ export function runSheetPdf(sheet: RunSheet, size: 'A4' | 'letter'): Promise<Buf
       doc
         .font('text')
         .fontSize(10)
-        .text([job.what, job.customer, job.event].filter(Boolean).join('   '), MARGIN + 96, afterCar, {
+        .text([job.what, job.customer, job.event].filter(Boolean).join('  ·  '), MARGIN + 96, afterCar, {
           width: width - 96,
         });
       doc.y += 3;

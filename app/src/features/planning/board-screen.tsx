@@ -14,7 +14,7 @@ import {
   timeIn,
   weekdayOf,
 } from '@calvik/core';
-import { useLogbook, useSync, useToday } from '../../store/hooks';
+import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -41,6 +41,7 @@ export function BoardScreen() {
   const logbook = useLogbook();
   const sync = useSync();
   const today = useToday();
+  const { system } = useUnits();
   const params = useLocalSearchParams<{ day?: string; job?: string }>();
   const [day, setDay] = useState(params.day ?? today);
   const [by, setBy] = useState<'crew' | 'lift'>('crew');
@@ -81,7 +82,7 @@ export function BoardScreen() {
           <IconButton
             icon="print"
             label="Run sheet of this day"
-            onPress={() => openFile(`/api/run-sheets/${day}.pdf`)}
+            onPress={() => openFile(`/api/run-sheets/${day}.pdf${system === 'imperial' ? '?size=letter' : ''}`)}
           />
           <MainButton mode="text" onPress={() => router.push('/plan' as never)}>
             Plan

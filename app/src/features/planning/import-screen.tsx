@@ -94,11 +94,13 @@ export function ImportScreen() {
       {preview ? (
         <Section title="What would be kept">
           <Text testID="import-summary">
-            {`${preview.rows} rows: ${preview.cars.length} cars and ${preview.customers.length} new customers can be kept, ${preview.refused.length} rows cannot.`}
+            {`${preview.rows} rows. Can be kept: ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}, ${preview.customers.length} new ${preview.customers.length === 1 ? 'customer' : 'customers'}. Cannot: ${preview.refused.length}.`}
           </Text>
           <View>
             {preview.cars.slice(0, MOST_SHOWN).map((c, i) => (
-              <Text key={i} as="small" tone="ink">{`${c.name}, ${c.make} ${c.model}`}</Text>
+              <Text key={i} as="small" tone="ink">
+                {[c.name, c.customer, c.year, c.plate, c.grade].filter(Boolean).join(', ')}
+              </Text>
             ))}
             {preview.cars.length > MOST_SHOWN ? (
               <Text as="small">{`And ${preview.cars.length - MOST_SHOWN} more.`}</Text>

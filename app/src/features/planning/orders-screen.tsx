@@ -20,7 +20,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { openFile } from '../open-file';
+import { FileLinks } from './file-links';
 import { newId, newRecord } from '../keep';
 import { nextLabel } from '../stores/labels';
 import { useWorkLists } from './use-work';
@@ -37,15 +37,7 @@ export function OrdersScreen() {
   const shopping = useMemo(() => shoppingLists(logbook, [...lists.values()].flat(), today), [logbook, lists, today]);
   const coming = awaited(logbook).sort((a, b) => a.arrivesOn.localeCompare(b.arrivesOn));
   return (
-    <Screen
-      title="Shopping list"
-      above="Stores"
-      back="/stores"
-      maxWidth={wide ? 960 : 720}
-      actions={
-        <IconButton icon="print" label="Shopping list as a table" onPress={() => openFile('/api/shopping-list.csv')} />
-      }
-    >
+    <Screen title="Shopping list" above="Stores" back="/stores" maxWidth={wide ? 960 : 720}>
       {shopping.length === 0 ? (
         <Empty text="Nothing is missing: what the work lists want is on the shelf or ordered." />
       ) : null}
@@ -82,6 +74,7 @@ export function OrdersScreen() {
         <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/suppliers/new' as never)}>
           New supplier
         </MainButton>
+        <FileLinks what="Shopping list" path="/api/shopping-list" />
         <Text as="small">Suppliers are simulated: they answer from this machine, and nothing is bought.</Text>
       </Section>
     </Screen>

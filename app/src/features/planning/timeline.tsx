@@ -105,7 +105,7 @@ function Block({
       }}
     >
       <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={isNarrow ? 3 : 1} style={styles.blockName}>
-        {`${time} ${carOf(logbook, job)}`}
+        {isNarrow ? carOf(logbook, job) : `${time} ${carOf(logbook, job)}`}
       </Text>
       {isNarrow ? null : (
         <Text as="small" numberOfLines={2} style={styles.blockText}>
@@ -229,11 +229,8 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                   </Text>
                 </div>
               ))
-            : hours.map((h) => (
-                <div
-                  key={h}
-                  style={{ position: 'absolute', left: LABEL + (h - FROM) * perMinute - (h === TO ? 34 : 0) }}
-                >
+            : hours.slice(0, -1).map((h) => (
+                <div key={h} style={{ position: 'absolute', left: LABEL + (h - FROM) * perMinute }}>
                   <Text as="unit">{timeOf(h)}</Text>
                 </div>
               ))}

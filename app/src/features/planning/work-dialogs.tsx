@@ -66,7 +66,9 @@ export function ItemSheet({
             {item.reasons.map((r) => (
               <Text key={r.text}>{r.from ? `${r.text} ${r.from.name}.` : r.text}</Text>
             ))}
-            <Text>{`Window: ${shortDate(item.earliest)} to ${shortDate(item.latest)}; in good time by ${shortDate(item.target)}.`}</Text>
+            {item.impossible ? null : (
+              <Text>{`Window: ${shortDate(item.earliest)} to ${shortDate(item.latest)}; in good time by ${shortDate(item.target)}.`}</Text>
+            )}
             <Text>
               {`${duration.minutes} min, by ${from[duration.from]}${duration.band ? `; half of them between ${duration.band.low} and ${duration.band.high} min` : ''}.`}
             </Text>

@@ -18,11 +18,11 @@ import {
 import { useLogbook, useSync } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';
-import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { openFile } from '../open-file';
+import { FileLinks } from './file-links';
 import { MessageDialog } from './message-dialog';
 import { hoursAndMinutes, useWorkLists } from './use-work';
 import { AddWorkDialog, ItemSheet } from './work-dialogs';
@@ -55,13 +55,6 @@ function WorkListPage({ event }: { event: TrackEvent }) {
       above={event.name}
       back={`/events/${event.id}`}
       maxWidth={wide ? 1080 : 720}
-      actions={
-        <IconButton
-          icon="print"
-          label="Work list as a table"
-          onPress={() => openFile(`/api/work-list.csv?event=${event.id}`)}
-        />
-      }
       footer={<MainButton onPress={() => router.push('/plan' as never)}>Plan the work</MainButton>}
     >
       <Section>
@@ -90,6 +83,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
           </View>
         ))}
       </View>
+      <FileLinks what="Work list" path="/api/work-list" query={`?event=${event.id}`} />
     </Screen>
   );
 }

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
   type Logbook,
+  bookingOfPromise,
   type PadSet,
   type RotorPair,
   compoundHistory,
@@ -27,6 +28,9 @@ export function placeWords(logbook: Logbook, part: PadSet | RotorPair): string {
   }
   const promise = promiseOf(logbook, part.id);
   if (promise) return `on the shelf, promised to ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
+  const kept = bookingOfPromise(logbook, part.id);
+  if (kept)
+    return `on the shelf, kept for ${logbook.cars.get(kept.carId)?.name ?? 'a car'} at ${logbook.events.get(kept.eventId)?.name ?? 'an event'}`;
   return 'on the shelf';
 }
 

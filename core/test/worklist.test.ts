@@ -1,0 +1,660 @@
+/** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
+import fc from 'fast-check';
+import {
+  type Booking,
+  type Customer,
+  type Fact,
+  type Job,
+  type Records,
+  type TrackEvent,
+  type WorkItem,
+  SHOP_ID,
+  dateIn,
+  durationOf,
+  messageText,
+  minusWorkingDays,
+  onShelf,
+  planningCase,
+  plusDays,
+  plusWorkingDays,
+  proposalOf,
+  ruleLines,
+  rulesInForce,
+  runSheet,
+  shopDefaults,
+  shoppingLists,
+  slotObjections,
+  unsaid,
+  usableMl,
+  visitSaving,
+  workListRows,
+  workOfBooking,
+  workOfEvents,
+} from '../src';
+import { importPreview } from '../src/imports';
+import { type MipSolver, highsSolver, planObjections, solveSchedule, waysOut } from '../src/schedule/solver';
+import { recordSchemas } from '../src/vocabulary/schemas';
+import {
+  book,
+  customer as plainCustomer,
+  flush,
+  makeBottle,
+  makeCar,
+  makeEvent,
+  makeFluid,
+  makeVenue,
+  newId,
+} from './book';
+import { makePadSet } from './service-book';
+
+const common = { version: 0, archived: false };
+const TODAY = '2026-06-01'; // a Monday
+const NOW = `${TODAY}T05:00:00.000Z`;
+const customer: Customer = { ...unsaid.customers, ...plainCustomer };
+const car = makeCar();
+const venue = makeVenue();
+const fluid = makeFluid();
+const bottle = makeBottle(fluid.id);
+const tove = { ...common, ...unsaid.crew, id: newId(), name: 'Tove', role: 'technician' as const };
+const ines = { ...common, ...unsaid.crew, id: newId(), name: 'Ines', role: 'lead' as const };
+const lift = { ...common, id: newId(), name: 'Lift 1' };
+const shop = { ...shopDefaults, id: SHOP_ID, timeZone: 'Europe/Berlin', reTorqueAtEvent: false };
+
+const event = (over: Partial<TrackEvent> = {}): TrackEvent =>
+  makeEvent(venue.id, '2026-06-13', '2026-06-14', { organiser: 'Ring Circle', ...over });
+const bookingOf = (e: TrackEvent, over: Partial<Booking> = {}): Booking => ({
+  ...common,
+  ...unsaid.bookings,
+  id: newId(),
+  eventId: e.id,
+  carId: car.id,
+  notes: '',
+  ...over,
+});
+
+const measured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] =>
+  (['FL', 'FR', 'RL', 'RR'] as const).map((corner) => ({
+    id: newId(),
+    kind: 'padMeasurement',
+    at: `${on}T08:00:00.000Z`,
+    recordedAt: `${on}T08:00:00.000Z`,
+    by: tove.id,
+    carId,
+    jobId,
+    corner,
+    padSetId: null,
+    inner: { thicknessMm: mm, otherEndMm: null, conditions: [] },
+    outer: { thicknessMm: mm, otherEndMm: null, conditions: [] },
+    hatClearanceMm: null,
+    instrument: 'byHand',
+  }));
+const inOrder = (): Fact[] => [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(9, '2026-05-30')];
+
+const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: Partial<Records> = {}) =>
+  book(
+    {
+      shops: [shop],
+      crew: [tove, ines],
+      customers: [customer],
+      cars: [car],
+      venues: [venue],
+      events: [e],
+      bookings: [b],
+      fluids: [fluid],
+      bottles: [bottle],
+      lifts: [lift],
+      ...records,
+    },
+    facts,
+  );
+const keys = (items: readonly WorkItem[]): string[] => items.filter((i) => i.state !== 'dropped').map((i) => i.key);
+const find = (items: readonly WorkItem[], key: string): WorkItem => items.find((i) => i.key === key)!;
+
+describe('rules', () => {
+  test('the strictest of organiser, customer and shop holds, and says whose it is', () => {
+    const e = event({ padLeastMm: 6, ductsAtEvent: 'removed' });
+    const picky = { ...customer, padLeastMm: 8, ductsAtEvent: 'fitted' as const };
+    const logbook = at(e, bookingOf(e), [], { customers: [picky], shops: [{ ...shop, padLeastMm: 7 }] });
+    const rules = rulesInForce(logbook, car, e);
+    expect(rules.padLeastMm).toMatchObject({ value: 8, from: { owner: 'customer', name: 'Ona Birk' } });
+    expect(rules.padLeastMm!.others.map((o) => o.value)).toEqual([6, 7]);
+    // The host turns a car away: on ducts the organiser overrules.
+    expect(rules.ductsAtEvent).toMatchObject({ value: 'removed', from: { owner: 'organiser', name: 'Ring Circle' } });
+    expect(ruleLines(rules)).toContain('Ducts removed (Ring Circle; Ona Birk overruled).');
+  });
+
+  test('forms of several askers are one list, each line once', () => {
+    const e = event({ inspectionItems: ['Hoses dry', 'Pedal firm'] });
+    const logbook = at(e, bookingOf(e), [], { shops: [{ ...shop, inspectionItems: ['Pedal firm', 'Wheel nuts'] }] });
+    expect(rulesInForce(logbook, car, e).inspection!.items).toEqual(['Hoses dry', 'Pedal firm', 'Wheel nuts']);
+  });
+
+  test('the strictest is never laxer than any single one, whoever asks for what', () => {
+    const mm = fc.option(fc.integer({ min: 2, max: 12 }));
+    fc.assert(
+      fc.property(mm, mm, mm, (organiser, own, ofShop) => {
+        const e = event({ padLeastMm: organiser });
+        const logbook = at(e, bookingOf(e), [], {
+          customers: [{ ...customer, padLeastMm: own }],
+          shops: [{ ...shop, padLeastMm: ofShop }],
+        });
+        const asked = [organiser, own, ofShop].filter((x): x is number => x !== null);
+        const { padLeastMm } = rulesInForce(logbook, car, e);
+        expect(padLeastMm?.value ?? null).toBe(asked.length > 0 ? Math.max(...asked) : null);
+      }),
+    );
+  });
+});
+
+describe('work lists', () => {
+  test('a car in order has nothing to do', () => {
+    const e = event();
+    const b = bookingOf(e);
+    expect(keys(workOfBooking(at(e, b), b, TODAY))).toEqual([]);
+  });
+
+  test('change a fact and the list follows', () => {
+    const e = event({ padLeastMm: 8, beddedPartsOnly: true });
+    const b = bookingOf(e);
+    const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
+    const set = makePadSet({ carId: car.id });
+    const items = workOfBooking(at(e, b, worn, { padSets: [set] }), b, TODAY);
+    expect(keys(items)).toEqual(['pads.front', 'pads.rear', 'bedding.front', 'bedding.rear']);
+    const front = find(items, 'pads.front');
+    expect(front.reasons).toEqual([
+      { text: '7.0 mm left, 8.0 mm asked for.', from: { owner: 'organiser', name: 'Ring Circle' } },
+    ]);
+    expect(front.parts[0]).toMatchObject({ source: 'shelf', partId: set.id });
+    expect(find(items, 'bedding.front')).toMatchObject({ crewNeeded: 2, place: 'road' });
+    expect(find(items, 'bedding.front').after.map((a) => a.key)).toContain('pads.front');
+    expect(keys(workOfBooking(at(e, b), b, TODAY))).toEqual([]);
+  });
+
+  test('fluid: the window opens when work counts for every rule, and says for whom', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const item = find(workOfBooking(at(e, b), b, TODAY), 'exchange');
+    // 13 June less five days, and load-up on the 12th.
+    expect([item.earliest, item.latest, item.target]).toEqual(['2026-06-08', '2026-06-12', '2026-06-11']);
+    expect(item.reasons[0]!.from).toEqual({ owner: 'organiser', name: 'Ring Circle' });
+    expect(item.fluid!.fluidId).toBe(fluid.id);
+  });
+
+  test('fluid made for one event counts for the next where its rules allow', () => {
+    const first = event({ flushWithinDays: 10 });
+    const second = makeEvent(venue.id, '2026-06-20', '2026-06-20', { flushWithinDays: 30 });
+    const strict = { ...second, id: newId(), flushWithinDays: 3 };
+    const lists = (e: TrackEvent) => {
+      const logbook = at(first, bookingOf(first), inOrder(), {
+        events: [first, e],
+        bookings: [bookingOf(first), bookingOf(e)],
+      });
+      return [...workOfEvents(logbook, TODAY)].map(([id, items]) => [
+        logbook.bookings.get(id)!.eventId === first.id ? 'first' : 'second',
+        keys(items).includes('exchange'),
+      ]);
+    };
+    expect(lists(second)).toEqual([
+      ['first', true],
+      ['second', false],
+    ]);
+    expect(lists(strict)).toContainEqual(['second', true]);
+  });
+
+  test('a part that arrives after load-up is said, and what waits for it too', () => {
+    const e = event({ padLeastMm: 8 });
+    const b = bookingOf(e);
+    const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
+    const now = makePadSet({ carId: car.id, use: 'track', newThicknessMm: 11 });
+    const fitted = {
+      ...worn[1]!,
+      id: newId(),
+      at: '2026-05-29T08:00:00.000Z',
+      kind: 'partsFitted',
+      axle: 'front',
+      padSetId: now.id,
+      rotorPairId: null,
+      changed: 'none',
+    } as unknown as Fact;
+    const supplier = { ...common, id: newId(), name: 'Corran', supplies: ['padSet' as const], leadDays: 20, notes: '' };
+    const items = workOfBooking(at(e, b, [...worn, fitted], { padSets: [now], suppliers: [supplier] }), b, TODAY);
+    const pads = find(items, 'pads.front');
+    expect(pads.parts[0]).toMatchObject({ source: 'buy', likeId: now.id, on: '2026-06-29' });
+    expect(pads.impossible).toBe(
+      'Pads front, Kerren R2: to buy, Corran, 20 working days: after load-up on Fri 12 Jun.',
+    );
+    expect(find(items, 'bedding.front').impossible).toBe('Waits for pads, front.');
+    const [list] = shoppingLists(at(e, b, [...worn, fitted], { padSets: [now], suppliers: [supplier] }), items, TODAY);
+    expect(list!.lines[0]).toMatchObject({ count: 1, neededOn: '2026-06-12', orderBy: '2026-05-15', isLate: true });
+  });
+
+  test('an event tomorrow leaves today; one that has begun leaves nothing, in words', () => {
+    const tomorrow = makeEvent(venue.id, '2026-06-02', '2026-06-02', { flushWithinDays: 5 });
+    const b = bookingOf(tomorrow);
+    expect(find(workOfBooking(at(tomorrow, b), b, TODAY), 'exchange')).toMatchObject({
+      earliest: TODAY,
+      latest: TODAY,
+      impossible: null,
+    });
+    const begun = { ...tomorrow, startDate: TODAY, endDate: '2026-06-03' };
+    expect(find(workOfBooking(at(begun, b), b, TODAY), 'exchange').impossible).toBe('The event has begun.');
+    const over = { ...tomorrow, startDate: '2026-05-01', endDate: '2026-05-02' };
+    expect(workOfBooking(at(over, b), b, TODAY)).toEqual([]);
+  });
+
+  test('a person adds, drops with a reason, and splits', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e, {
+      workChanges: [
+        { change: 'drop', item: 'exchange', reason: 'Customer does it.' },
+        { change: 'split', item: 'extra.1' },
+        {
+          change: 'add',
+          item: 'extra.1',
+          title: 'Fit tow eye',
+          durationMin: 20,
+          wheelsOff: false,
+          reason: 'Scrutineer asked.',
+          earliest: null,
+          latest: '2026-06-05',
+        },
+      ],
+    });
+    const items = workOfBooking(at(e, b), b, TODAY);
+    expect(find(items, 'exchange')).toMatchObject({ state: 'dropped', dropReason: 'Customer does it.' });
+    expect(find(items, 'extra.1')).toMatchObject({ title: 'Fit tow eye', latest: '2026-06-05', isSplit: true });
+  });
+
+  test('a window that ends before it begins is refused with a sentence', () => {
+    const e = event();
+    const bad = bookingOf(e, {
+      workChanges: [
+        {
+          change: 'add',
+          item: 'extra.1',
+          title: 'x',
+          durationMin: 20,
+          wheelsOff: false,
+          reason: 'y',
+          earliest: '2026-06-05',
+          latest: '2026-06-04',
+        },
+      ],
+    });
+    const parsed = recordSchemas.bookings.safeParse(bad);
+    expect(parsed.success ? '' : parsed.error.issues[0]!.message).toBe('The window ends before it begins.');
+  });
+
+  test('wheels come off once: what is saved is a set-up for every further piece of work', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const items = workOfBooking(at(e, b, [flush(car, '2026-05-20T08:00:00Z', bottle.id)]), b, TODAY);
+    expect(keys(items)).toEqual(['measure', 'exchange']);
+    expect(visitSaving(items)).toBe(25);
+  });
+
+  test('defaults of records are those that the schemas fill in', () => {
+    for (const [collection, record] of [
+      ['crew', { ...common, id: newId(), name: 'A', role: 'lead' }],
+      ['bookings', { ...common, id: newId(), eventId: newId(), carId: newId() }],
+      [
+        'jobs',
+        { ...common, id: newId(), kind: 'service', carId: newId(), crewId: newId(), startAt: NOW, durationMin: 60 },
+      ],
+    ] as const)
+      expect(recordSchemas[collection].parse(record)).toMatchObject(unsaid[collection]);
+    expect(recordSchemas.shops.parse({ ...shop, hours: undefined }).hours).toEqual(shopDefaults.hours);
+  });
+});
+
+describe('durations', () => {
+  const done = (minutes: number, carId = car.id): Fact => ({
+    id: newId(),
+    kind: 'workDone',
+    at: NOW,
+    recordedAt: NOW,
+    by: tove.id,
+    carId,
+    jobId: jobs[0]!.id,
+    items: ['ducts'],
+    minutes,
+  });
+  const jobs: Job[] = [
+    {
+      ...common,
+      ...unsaid.jobs,
+      id: newId(),
+      kind: 'errand',
+      carId: car.id,
+      eventId: null,
+      crewId: tove.id,
+      startAt: NOW,
+      durationMin: 15,
+      notes: '',
+    },
+  ];
+  const e = event();
+
+  test('the usual figure until three records, then their median; one bad day moves it little', () => {
+    const of = (minutes: number[]) =>
+      durationOf(
+        at(
+          e,
+          bookingOf(e),
+          minutes.map((m) => done(m)),
+          { jobs },
+        ),
+        'ducts',
+        car.id,
+      );
+    expect(of([20, 22])).toMatchObject({ minutes: 10, from: 'usual' });
+    expect(of([20, 22, 21])).toMatchObject({ minutes: 20, from: 'car', records: 3 });
+    expect(of([20, 22, 21, 240]).minutes).toBe(20);
+    const other = durationOf(
+      at(
+        e,
+        bookingOf(e),
+        [20, 22, 21].map((m) => done(m, makeCar().id)),
+        { jobs },
+      ),
+      'ducts',
+      car.id,
+    );
+    expect(other).toMatchObject({ minutes: 20, from: 'shop', band: { low: 20, high: 22 } });
+  });
+
+  test('a guided service teaches by the times of its entries, and long gaps do not count', () => {
+    const job: Job = { ...jobs[0]!, id: newId(), kind: 'service' };
+    const services = Array.from({ length: 3 }, () => ({ ...job, id: newId() }));
+    const facts = services.flatMap((s) => {
+      const pads = measured(9, '2026-05-30', car.id, s.id);
+      const after = (minutes: number): string =>
+        new Date(Date.parse('2026-05-30T08:00:00Z') + minutes * 60_000).toISOString();
+      return [
+        {
+          ...pads[0]!,
+          kind: 'driverReport',
+          complaints: [],
+          words: '',
+          id: newId(),
+          at: after(0),
+          recordedAt: after(0),
+        },
+        ...pads.map((p, i) => ({ ...p, at: after((i + 1) * 6), recordedAt: after((i + 1) * 6) })),
+        { ...pads[0]!, kind: 'carReleased', openItems: [], id: newId(), at: after(300), recordedAt: after(300) },
+      ] as Fact[];
+    });
+    const logbook = at(e, bookingOf(e), facts, { jobs: services });
+    expect(durationOf(logbook, 'measure', car.id)).toMatchObject({ minutes: 25, from: 'car', records: 3 });
+  });
+});
+
+describe('a plan from the logbook', () => {
+  let solver: MipSolver;
+  beforeAll(async () => {
+    solver = await highsSolver();
+  });
+  const plan = (logbook: ReturnType<typeof at>, now = NOW) => {
+    const c = planningCase(logbook, now);
+    const solved = solveSchedule(c.problem, { solver, clock: () => performance.now() / 1000, seconds: 10, gap: 0 });
+    expect(planObjections(c.problem, solved.plan)).toEqual([]);
+    return { c, solved, proposal: proposalOf(logbook, c, solved.plan, newId) };
+  };
+  const twoCars = (e: TrackEvent) => {
+    const other = makeCar({ name: 'Other car' });
+    return { cars: [car, other], bookings: [bookingOf(e), bookingOf(e, { carId: other.id })] };
+  };
+
+  test('two cars, one lift: never both at once; a crew of one does them in turn', () => {
+    const e = makeEvent(venue.id, '2026-06-02', '2026-06-02', { flushWithinDays: 5 });
+    const { proposal } = plan(at(e, bookingOf(e), [], { ...twoCars(e), crew: [tove] }));
+    expect(proposal.keep.map((j) => j.covers)).toEqual([
+      ['boilingTest', 'measure', 'exchange'],
+      ['boilingTest', 'measure', 'exchange'],
+    ]);
+    const [first, second] = proposal.keep.sort((a, b) => a.startAt.localeCompare(b.startAt));
+    expect(Date.parse(second!.startAt)).toBeGreaterThanOrEqual(
+      Date.parse(first!.startAt) + first!.durationMin * 60_000,
+    );
+    expect(proposal.savedMin).toBe(50);
+  });
+
+  test('with a full day what does not fit is named, with the cheapest way out', () => {
+    const e = makeEvent(venue.id, '2026-06-02', '2026-06-02', { flushWithinDays: 5 });
+    const short = { ...tove, hours: [{ from: '08:00', to: '10:30' }, null, null, null, null, null, null] };
+    const { c, solved } = plan(at(e, bookingOf(e), [], { ...twoCars(e), crew: [short] }));
+    expect(solved.plan.unscheduled.length).toBeGreaterThan(0);
+    const ways = waysOut(
+      c.problem,
+      solved.plan,
+      solved.plan.unscheduled.find((t) => t.id.endsWith('measure'))!,
+      () => 'it',
+    );
+    expect(ways.map((w) => w.text)).toContain('Tove stays 1 h longer on Mon 1 Jun.');
+  });
+
+  test('pinned jobs stay; planning again moves nothing without a reason', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const first = plan(at(e, b, [])).proposal.keep.map((j) => ({ ...j, version: 1 }));
+    const again = plan(at(e, b, [], { jobs: first })).proposal;
+    expect(again.moved).toEqual([]);
+    expect(again.keep.map((j) => [j.id, j.startAt])).toEqual(first.map((j) => [j.id, j.startAt]));
+    const pinned = first.map((j) => ({ ...j, isPinned: true, startAt: '2026-06-10T09:15:00.000Z' }));
+    const { c, proposal } = plan(at(e, b, [], { jobs: pinned }));
+    expect(c.problem.fixed).toHaveLength(pinned.length);
+    expect(proposal.keep).toEqual([]);
+  });
+
+  test('work of somebody who has left is given to others', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const jobs = plan(at(e, b, [], { crew: [tove] })).proposal.keep.map((j) => ({ ...j, version: 1 }));
+    const { proposal } = plan(at(e, b, [], { crew: [{ ...tove, archived: true }, ines], jobs }));
+    expect(proposal.keep.map((j) => j.crewId)).toEqual(jobs.map(() => ines.id));
+  });
+
+  test('on the day that the clock changes, starts are by the wall clock', () => {
+    // In this zone summer time ends on Sunday 25 October 2026.
+    const e = makeEvent(venue.id, '2026-10-26', '2026-10-26', { flushWithinDays: 1 });
+    const everyDay = { ...shop, hours: Array.from({ length: 7 }, () => ({ from: '08:00', to: '17:00' })) };
+    const { proposal } = plan(
+      at(e, bookingOf(e), measured(9, '2026-10-20'), { shops: [everyDay] }),
+      '2026-10-23T05:00:00.000Z',
+    );
+    const exchange = proposal.keep.find((j) => j.covers.includes('exchange'))!;
+    expect(exchange.startAt).toBe('2026-10-25T07:00:00.000Z');
+  });
+
+  test('a slot says in words which rule it would break', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const logbook = at(e, b, [], { crew: [{ ...tove, skills: ['measuring'] }, ines] });
+    const job: Job = {
+      ...plan(logbook).proposal.keep.find((j) => j.covers.includes('exchange'))!,
+      version: 1,
+      crewId: tove.id,
+      liftId: null,
+      startAt: '2026-06-02T15:00:00.000Z',
+      durationMin: 120,
+    };
+    expect(slotObjections(at(e, b, [], { crew: [{ ...tove, skills: ['measuring'] }, ines] }), job, TODAY)).toEqual([
+      'Full fluid exchange: not before Mon 8 Jun, or it does not count for Ring Circle.',
+      'Tove works from 08:00 to 17:00 on that day.',
+      'Not work for Tove: Boiling test, Full fluid exchange.',
+      'Wants a lift.',
+    ]);
+    const sunday = {
+      ...job,
+      crewId: ines.id,
+      liftId: lift.id,
+      covers: ['exchange'],
+      startAt: '2026-06-14T08:00:00.000Z',
+    };
+    expect(slotObjections(logbook, sunday, TODAY)).toEqual([
+      'Full fluid exchange: must be done by Fri 12 Jun, load-up.',
+      'Ines does not work on that day.',
+    ]);
+  });
+});
+
+describe('stores and paper', () => {
+  test('working days pass over the weekend, there and back', () => {
+    expect(plusWorkingDays('2026-06-05', 1)).toBe('2026-06-08');
+    expect(minusWorkingDays('2026-06-14', 3)).toBe('2026-06-09');
+    fc.assert(
+      fc.property(fc.nat(400), fc.nat(30), (day, lead) => {
+        const needed = plusDays('2026-01-01', day);
+        // Ordered on the last day it is there in time; a day later it is not.
+        const last = minusWorkingDays(needed, lead);
+        expect(plusWorkingDays(last, lead) <= needed).toBe(true);
+        expect(plusWorkingDays(plusWorkingDays(last, 1), lead) > needed).toBe(true);
+      }),
+    );
+  });
+
+  test('fluid is bought in whole bottles, plus one, less what is here', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const logbook = at(e, b);
+    const items = workOfBooking(logbook, b, TODAY);
+    const need = find(items, 'exchange').fluid!.ml;
+    const here = usableMl(logbook, fluid.id, TODAY);
+    expect(here).toBeLessThan(need);
+    const line = shoppingLists(logbook, items, TODAY)[0]!.lines[0]!;
+    expect(line).toMatchObject({ goods: 'bottle', count: Math.ceil((need - here) / 1000) + 1 });
+  });
+
+  test('a wear part is its last count less what was used, more what came', () => {
+    const part = { ...common, id: newId(), name: 'Hose', kind: 'hose' as const, carId: null, axle: null, lowAt: 1 };
+    const fact = (over: object): Fact =>
+      ({ id: newId(), at: NOW, recordedAt: NOW, by: tove.id, wearPartId: part.id, ...over }) as Fact;
+    const e = event();
+    const facts = [
+      fact({ kind: 'stockCounted', count: 4 }),
+      fact({ kind: 'wearPartUsed', carId: car.id, count: 3 }),
+      fact({ kind: 'goodsReceived', orderId: newId(), line: 0, count: 2 }),
+    ];
+    expect(onShelf(at(e, bookingOf(e), facts, { wearParts: [part] }), part.id)).toBe(3);
+    const low = at(e, bookingOf(e), facts.slice(0, 2), { wearParts: [part] });
+    expect(shoppingLists(low, [], TODAY)[0]!.lines[0]).toMatchObject({
+      name: 'Hose',
+      count: 1,
+      why: '1 on the shelf, low at 1.',
+    });
+  });
+
+  test('the run sheet has each person’s day with what it takes; the list is a row for each piece of work', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const job: Job = {
+      ...common,
+      ...unsaid.jobs,
+      id: newId(),
+      kind: 'fluidExchange',
+      carId: car.id,
+      eventId: e.id,
+      bookingId: b.id,
+      covers: ['exchange'],
+      crewId: tove.id,
+      liftId: lift.id,
+      startAt: '2026-06-09T07:00:00.000Z',
+      durationMin: 75,
+      notes: '',
+    };
+    const logbook = at(e, b, inOrder(), { jobs: [job] });
+    const lists = workOfEvents(logbook, TODAY);
+    const sheet = runSheet(logbook, lists, '2026-06-09');
+    expect(sheet.people).toMatchObject([
+      {
+        name: 'Tove',
+        jobs: [{ time: '09:00–10:15', car: 'Test car', lift: 'Lift 1', work: [{ title: 'Full fluid exchange' }] }],
+      },
+    ]);
+    expect(sheet.people[0]!.jobs[0]!.work[0]!.note).toMatch(/^Racing fluid, \d+ mL$/);
+    expect(runSheet(logbook, lists, '2026-06-12').remarks).toEqual([`Load-up for ${e.name}.`]);
+    expect(workListRows(logbook, lists)).toMatchObject([
+      { car: 'Test car', work: 'Full fluid exchange', state: 'planned', crew: 'Tove', planned: '2026-06-09 09:00' },
+    ]);
+  });
+
+  test('texts to the customer say what is booked, when to bring it, and what was found', () => {
+    const e = event({ flushWithinDays: 5 });
+    const b = bookingOf(e);
+    const logbook = at(e, b);
+    const items = workOfBooking(logbook, b, TODAY);
+    expect(messageText(logbook, b, items, 'booked')).toMatch(
+      /^Hello Ona, Test car is booked for .*Before it we do: full fluid exchange\./,
+    );
+    expect(messageText(logbook, b, items, 'bringIn')).toContain('no day is set');
+    expect(messageText(logbook, b, items, 'found')).toContain('rule says 5');
+    expect(dateIn(NOW, 'Europe/Berlin')).toBe(TODAY);
+  });
+});
+
+describe('imports', () => {
+  const e = event();
+  const logbook = at(e, bookingOf(e));
+  const { id: _id, customerId: _c, name: _n, make: _m, model: _o, ...plain } = makeCar();
+
+  test('rows that cannot be kept are named with their reason; the others make customers and cars that the schemas take', () => {
+    const preview = importPreview(
+      logbook,
+      [
+        { customer: 'Ona Birk', car: 'Second car', year: '2015', grade: 'dot5.1' },
+        { customer: 'New One', car: 'A', email: 'not an address' },
+        { customer: 'New One', car: 'A', phone: '0555' },
+        { customer: 'new one', car: 'a' },
+        { customer: 'Ona Birk', car: 'Test car' },
+        { customer: '', car: 'B' },
+        { customer: 'X', car: 'Y', year: '20x5' },
+        { customer: 'X', car: 'Y', grade: 'DOT 9' },
+      ],
+      plain,
+      newId,
+    );
+    expect(preview.cars.map((c) => [c.name, c.fluidGrade])).toEqual([
+      ['Second car', 'DOT 5.1'],
+      ['A', 'DOT 4'],
+    ]);
+    expect(preview.customers.map((c) => c.name)).toEqual(['New One']);
+    expect(preview.refused.map((r) => [r.row, r.why])).toEqual([
+      [3, '“not an address” does not look like an e-mail address.'],
+      [5, 'New One has a car of that name already.'],
+      [6, 'Ona Birk has a car of that name already.'],
+      [7, 'No customer is named.'],
+      [8, '“20x5” is not a year from 1900 to 2100.'],
+      [9, '“DOT 9” is not a fluid grade: DOT 3, DOT 4, DOT 5, DOT 5.1, mineral.'],
+    ]);
+    for (const c of preview.cars) expect(recordSchemas.cars.safeParse(c).success).toBe(true);
+    for (const c of preview.customers) expect(recordSchemas.customers.safeParse(c).success).toBe(true);
+  });
+
+  test('whatever is in the cells: every row is kept or refused, and what is kept passes the schemas', () => {
+    const cell = fc.oneof(fc.string({ maxLength: 100 }), fc.constantFrom('Ona', 'Car', '2001', 'DOT 4', ''));
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            customer: cell,
+            car: cell,
+            phone: cell,
+            email: cell,
+            make: cell,
+            model: cell,
+            year: cell,
+            plate: cell,
+            grade: cell,
+          }),
+          { maxLength: 20 },
+        ),
+        (rows) => {
+          const preview = importPreview(logbook, rows, plain, newId);
+          expect(preview.cars.length + preview.refused.length).toBe(rows.length);
+          for (const c of preview.cars) expect(recordSchemas.cars.safeParse(c).success).toBe(true);
+          for (const c of preview.customers) expect(recordSchemas.customers.safeParse(c).success).toBe(true);
+        },
+      ),
+    );
+  });
+});
