@@ -169,8 +169,8 @@ export function listRoutes(store: Store, cache: LogbookCache): Router {
       ...cars.map((body) => ({ collection: 'cars' as Collection, body: body as RecordOf<Collection> })),
     ];
     if (entries.length === 0) throw new Problem(422, 'There is no row in it that can be kept.');
-    const kept = await store.keepAll(entries);
-    if (kept) throw refusal(kept);
+    const missing = await store.keepNew(entries);
+    if (missing.length > 0) throw refusal({ outcome: 'dangling', missing });
     response.status(201).json({ customers: customers.length, cars: cars.length, refused: refused.length });
   });
   return router;

@@ -45,6 +45,16 @@ const singular: Record<string, string> = {
   facts: 'entry',
 };
 
+/** Rows that go into the table with one statement. */
+const CHUNK = 100;
+
+/** Where a record points. */
+const referencesOf = (collection: Collection, stored: Body): { path: string; collection: string; id: string }[] =>
+  Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
+    const id = (stored as Record<string, unknown>)[path];
+    return typeof id === 'string' ? [{ path, collection: target, id }] : [];
+  });
+
 /** Keys in one order, so that two spellings of the same thing compare as equal. */
 const canonical = (value: unknown): string =>
   JSON.stringify(value, (_, v: unknown) =>
@@ -93,11 +103,11 @@ export class Store {
     return this.orm.em.fork() as SqlEntityManager;
   }
 
-  /** The one statement that numbers writes; on a larger database it is also the lock that orders them. */
-  private async nextSeq(em: SqlEntityManager): Promise<number> {
+  /** The one statement that numbers writes, and gives the last of them; on a larger database it is also the lock that orders them. */
+  private async nextSeq(em: SqlEntityManager, count = 1): Promise<number> {
     await em
       .createQueryBuilder(FeedSchema)
-      .update({ seq: raw('seq + 1') })
+      .update({ seq: raw('seq + ?', [count]) })
       .where({ name: 'items' })
       .execute();
     const feed = await em.findOneOrFail(FeedSchema, { name: 'items' }, { refresh: true });
@@ -140,6 +150,8 @@ export class Store {
         for (const { collection, body } of entries) {
           const kept = await this.keepIn(em, collection, body as never);
           if (!['created', 'updated', 'unchanged'].includes(kept.outcome)) throw new Refused(kept);
+          // What is written need not be looked over again with each further record.
+          em.clear();
         }
       });
       return null;
@@ -147,6 +159,41 @@ export class Store {
       if (error instanceof Refused) return error.kept;
       throw error;
     }
+  }
+
+  /**
+   * Keeps many records that are all new, all of them or none; they may point at one another.
+   * @returns what they point at that is not there; empty when they are kept
+   */
+  async keepNew(
+    entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
+  ): Promise<{ path: string; message: string }[]> {
+    const items = entries.map(({ collection, body }) => {
+      const stored = recordSchemas[collection].parse({ ...body, version: 1 }) as Body;
+      return { collection, stored, references: referencesOf(collection, stored) };
+    });
+    const own = new Set(items.map((i) => `${i.collection}:${i.stored.id}`));
+    const outside = new Map(
+      items
+        .flatMap((i) => i.references)
+        .filter((r) => !own.has(`${r.collection}:${r.id}`))
+        .map((r) => [`${r.collection}:${r.id}`, r]),
+    );
+    return this.fork().transactional(async (em) => {
+      const missing = await this.missing(em, [...outside.values()]);
+      if (missing.length > 0) return missing;
+      const last = await this.nextSeq(em, items.length);
+      const rows = items.map(({ collection, stored }, i) => ({
+        id: String(stored.id),
+        collection,
+        version: 1,
+        seq: last - items.length + 1 + i,
+        carId: typeof stored.carId === 'string' ? stored.carId : null,
+        body: JSON.stringify(stored),
+      }));
+      for (let at = 0; at < rows.length; at += CHUNK) await em.insertMany(ItemSchema, rows.slice(at, at + CHUNK));
+      return [];
+    });
   }
 
   private async keepIn<C extends Collection>(em: SqlEntityManager, collection: C, sent: RecordOf<C>): Promise<Kept> {
@@ -162,11 +209,7 @@ export class Store {
     if (!old && sent.version !== 0) {
       return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
     }
-    const references = Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
-      const id = (stored as Record<string, unknown>)[path];
-      return typeof id === 'string' ? [{ path, collection: target, id }] : [];
-    });
-    const missing = await this.missing(em, references);
+    const missing = await this.missing(em, referencesOf(collection, stored));
     if (missing.length > 0) return { outcome: 'dangling', missing };
     const seq = await this.nextSeq(em);
     const body = JSON.stringify(stored);

@@ -1,0 +1,200 @@
+/** Plans in their thread, lists, run sheet, suppliers and imports, over the wire and into the store. */
+import Papa from 'papaparse';
+import { pino } from 'pino';
+import request from 'supertest';
+import { type Job, type PlanRun, type RecordOf, dateIn } from '@calvik/core';
+import { recordSchemas } from '@calvik/core/schemas';
+import { Store, createApp } from '../src';
+import { loadDemo } from '../src/demo/load';
+
+let store: Store;
+let app: ReturnType<typeof createApp>;
+let api: ReturnType<typeof request>;
+beforeEach(async () => {
+  store = await Store.open(':memory:');
+  await loadDemo(store, new Date().toISOString());
+  app = createApp({ store, logger: pino({ level: 'silent' }) });
+  api = request(app.app);
+}, 60_000);
+afterEach(async () => {
+  app.stop();
+  await store.close();
+});
+
+const kept = async <C extends 'jobs' | 'cars' | 'customers' | 'suppliers' | 'padSets' | 'events'>(
+  collection: C,
+): Promise<RecordOf<C>[]> => {
+  const { rows } = await store.changes(0, 5000);
+  return rows.filter((r) => r.collection === collection).map((r) => JSON.parse(r.body) as RecordOf<C>);
+};
+const finished = async (id: string): Promise<PlanRun> => {
+  for (;;) {
+    const run = (await api.get(`/api/plans/${id}`)).body as PlanRun;
+    if (run.state !== 'working') return run;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+};
+
+describe('plans', () => {
+  test('are searched for in a thread, can be stopped, and are taken whole', async () => {
+    const started = await api.post('/api/plans').send({ seconds: 60 });
+    expect(started.status).toBe(201);
+    const id = (started.body as PlanRun).id;
+    // The server answers while the search goes on.
+    expect((await api.get('/api/health')).status).toBe(200);
+    expect((await api.post(`/api/plans/${id}/take`)).status).toBe(409);
+    while ((await api.get(`/api/plans/${id}`)).body.progress === null)
+      await new Promise((done) => setTimeout(done, 50));
+    expect((await api.delete(`/api/plans/${id}`)).status).toBe(204);
+    const { state, answer } = await finished(id);
+    expect(state).toBe('done');
+    expect(answer!.keep.length).toBeGreaterThan(10);
+    for (const job of answer!.keep) expect(recordSchemas.jobs.safeParse(job).success).toBe(true);
+    expect(answer!.leftOut.length).toBeGreaterThan(0);
+    for (const l of answer!.leftOut) expect(l.why).toMatch(/\.$/);
+    const before = (await kept('jobs')).length;
+    const taken = await api.post(`/api/plans/${id}/take`);
+    expect(taken.body).toEqual({ kept: answer!.keep.length, dropped: 0 });
+    expect((await kept('jobs')).length).toBe(before + answer!.keep.length);
+    const again = await finished(((await api.post('/api/plans').send({ seconds: 5 })).body as PlanRun).id);
+    expect(again.answer!.moved).toEqual([]);
+    expect(again.answer!.drop).toEqual([]);
+  });
+
+  test('of which one job was changed meanwhile are refused whole', async () => {
+    const first = await finished(((await api.post('/api/plans').send({ seconds: 2 })).body as PlanRun).id);
+    await api.post(`/api/plans/${first.id}/take`);
+    const second = await finished(((await api.post('/api/plans').send({ seconds: 2 })).body as PlanRun).id);
+    const stored = (await kept('jobs')).find((j) => j.id === second.answer!.keep.at(-1)!.id)!;
+    const moved: Job = { ...stored, notes: 'Key in the box.' };
+    expect((await api.put(`/api/jobs/${stored.id}`).send(moved)).status).toBe(200);
+    const cursor = await store.cursor();
+    const taken = await api.post(`/api/plans/${second.id}/take`);
+    expect([taken.status, taken.body.detail]).toEqual([
+      409,
+      'Somebody has changed a job since this plan was made. Make a new one.',
+    ]);
+    expect(await store.cursor()).toBe(cursor);
+  });
+
+  test('that nobody knows are a sentence', async () => {
+    expect((await api.get('/api/plans/nothing')).body.detail).toContain('Make a new one');
+    expect((await api.post('/api/plans').send({ seconds: 4000 })).body.errors[0].message).toBe('At most 120 s.');
+  });
+});
+
+describe('lists', () => {
+  test('the work list as CSV and as JSON say the same', async () => {
+    const json = (await api.get('/api/work-list.json')).body as { rows: Record<string, unknown>[] };
+    const csv = await api.get('/api/work-list.csv');
+    expect(csv.headers['content-type']).toBe('text/csv; charset=utf-8');
+    const table = Papa.parse<Record<string, string>>(csv.text.replace('\ufeff', ''), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(table.errors).toEqual([]);
+    expect(table.data.map((r) => [r.car, r.key, r.latest, r.minutes])).toEqual(
+      json.rows.map((r) => [r.car, r.key, r.latest, String(r.minutes)]),
+    );
+    const events = await kept('events');
+    const one = events.find((e) => e.name === 'Dunvarrel two-day')!;
+    const only = (await api.get(`/api/work-list.json?event=${one.id}`)).body as { rows: { event: string }[] };
+    expect(new Set(only.rows.map((r) => r.event))).toEqual(new Set(['Dunvarrel two-day']));
+    expect((await api.get('/api/work-list.json?event=x')).status).toBe(422);
+  });
+
+  test('the shopping list names supplier, count and last day', async () => {
+    const { rows } = (await api.get('/api/shopping-list.json')).body as { rows: Record<string, unknown>[] };
+    expect(rows).toContainEqual(expect.objectContaining({ supplier: 'Hob & Vane', name: 'Slide-pin kit', count: 2 }));
+    expect(rows.filter((r) => r.goods === 'bottle').every((r) => /\d and one over\.$/.test(String(r.why)))).toBe(true);
+    expect((await api.get('/api/shopping-list.csv')).text.split('\r\n').length).toBe(rows.length + 2);
+  });
+
+  test('the run sheet is a PDF of the day, on A4 or letter', async () => {
+    const jobs = await kept('jobs');
+    const job = jobs.find((j) => j.kind === 'boilingTest')!;
+    const day = dateIn(job.startAt, 'Europe/Berlin');
+    // Its text is read back by another program in the end-to-end tests.
+    const page = async (query: string): Promise<string> => {
+      const answer = await api.get(`/api/run-sheets/${day}.pdf${query}`).buffer().parse(binary);
+      return (answer.body as Buffer).toString('latin1');
+    };
+    expect(await page('')).toMatch(/^%PDF-[^]*\/MediaBox \[0 0 595\.28 841\.89\]/);
+    expect(await page('?size=letter')).toMatch(/\/MediaBox \[0 0 612 792\]/);
+    expect((await api.get('/api/run-sheets/yesterday.pdf')).body.detail).toBe('Give a day as year-month-day.');
+  });
+
+  test('a supplier answers with price and days, the same to the same question; others’ goods it does not sell', async () => {
+    const supplier = (await kept('suppliers')).find((s) => s.name === 'Corran Friction')!;
+    const [set] = await kept('padSets');
+    const lines = [{ goods: 'padSet', likeId: set!.id, count: 4 }];
+    const ask = () => api.post(`/api/suppliers/${supplier.id}/answers`).send({ lines });
+    const { answers } = (await ask()).body as {
+      answers: { unitPriceMinor: number; deliveries: { count: number }[] }[];
+    };
+    expect(answers[0]!.deliveries.reduce((n, d) => n + d.count, 0)).toBe(4);
+    expect((await ask()).body.answers).toEqual(answers);
+    const wrong = await api
+      .post(`/api/suppliers/${supplier.id}/answers`)
+      .send({ lines: [{ goods: 'bottle', likeId: set!.id, count: 1 }] });
+    expect(wrong.body.detail).toBe('Corran Friction does not sell that.');
+  });
+});
+
+const binary = (response: unknown, done: (error: Error | null, body: Buffer) => void): void => {
+  const chunks: Buffer[] = [];
+  (response as NodeJS.ReadableStream)
+    .on('data', (chunk: Buffer) => chunks.push(chunk))
+    .on('end', () => done(null, Buffer.concat(chunks)));
+};
+
+describe('imports', () => {
+  const send = (path: string, body: string | Buffer) =>
+    api
+      .post(`/api/imports/${path}`)
+      .set('Content-Type', 'text/csv')
+      .send(body as string);
+
+  test('are looked at first; nothing is kept by looking', async () => {
+    const cursor = await store.cursor();
+    const answer = await send('preview', 'Customer;Car;Year\nNew One;Fast one;2012\nNew One;;2012\n');
+    expect(answer.body).toMatchObject({
+      rows: 2,
+      customers: ['New One'],
+      cars: [{ name: 'Fast one', customer: 'New One', year: 2012 }],
+      refused: [{ row: 3, why: 'No car is named.' }],
+    });
+    expect(await store.cursor()).toBe(cursor);
+    const done = await send('keep', 'Customer;Car;Year\nNew One;Fast one;2012\nNew One;;2012\n');
+    expect(done.body).toEqual({ customers: 1, cars: 1, refused: 1 });
+    expect((await kept('cars')).find((c) => c.name === 'Fast one')!.notes).toContain('are assumed');
+  });
+
+  test.each([
+    [
+      'a delimiter that nobody uses',
+      'customer^car\nA^B\n',
+      /must name the columns customer and car; it names customer\^car\. It has one column only/,
+    ],
+    ['no heading', 'Ann,Kestrel\nBob,Owl\n', /must name the columns customer and car/],
+    ['nothing under the heading', 'customer,car\n', /There is a heading and nothing under it/],
+    ['another encoding', Buffer.from('customer,car\nJ\xf6rg,Auto\n', 'latin1'), /save it as CSV in UTF-8/],
+    ['a workbook', Buffer.from('PK\x03\x04workbook'), /This is a workbook, not a table in text/],
+    ['too many rows', `customer,car\n${'A,B\n'.repeat(10_001)}`, /10001 rows are too many: at most 10000/],
+  ])('%s is a sentence, and nothing is kept', async (_what, body, sentence) => {
+    const cursor = await store.cursor();
+    for (const path of ['preview', 'keep']) {
+      const answer = await send(path, body);
+      expect(answer.status).toBeGreaterThanOrEqual(400);
+      expect(answer.status).toBeLessThan(500);
+      expect(answer.body.detail).toMatch(sentence);
+    }
+    expect(await store.cursor()).toBe(cursor);
+  });
+
+  test('10 000 rows are kept, all of them', async () => {
+    const rows = Array.from({ length: 10_000 }, (_, i) => `Owner ${i % 500},Car ${i},${1990 + (i % 30)}`);
+    const done = await send('keep', `customer,car,year\n${rows.join('\n')}\n`);
+    expect(done.body).toEqual({ customers: 500, cars: 10_000, refused: 0 });
+  });
+});
