@@ -1,6 +1,6 @@
 /** `npm run screenshots`: one current picture of each main view from the demo shop, into docs/screenshots/. */
-import { spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium as executablePath, ensureBuilt, ensureChromium, ensureInstalled, main, root, say } from './lib.mjs';
@@ -143,6 +143,43 @@ async function serviceUnderWay(url, changes) {
   return { job: job.id, fresh: ofCar('Helm Tessaro').id };
 }
 
+/** Makes a plan, takes it, and says on which day it has most. */
+async function takePlan(url) {
+  const json = { 'Content-Type': 'application/json' };
+  const call = async (path, init) => (await fetch(`${url}/api${path}`, init)).json();
+  const { id } = await call('/plans', { method: 'POST', headers: json, body: JSON.stringify({ seconds: 10 }) });
+  let run = await call(`/plans/${id}`);
+  while (run.state === 'working') {
+    await new Promise((done) => setTimeout(done, 300));
+    run = await call(`/plans/${id}`);
+  }
+  await call(`/plans/${id}/take`, { method: 'POST' });
+  const days = run.answer.keep.map((job) => job.startAt.slice(0, 10));
+  const count = (day) => days.filter((d) => d === day).length;
+  return days.reduce((a, b) => (count(b) > count(a) ? b : a));
+}
+
+/** A job half-way to a place where it breaks a rule. */
+async function startDrag(page) {
+  const box = await page.locator('[data-testid^="block-"]').first().boundingBox();
+  await page.mouse.move(box.x + 12, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, box.y + 40, { steps: 4 });
+  await page.mouse.move(340, box.y + 20, { steps: 6 });
+}
+
+/** The run sheet as the wall sees it: its PDF, drawn by Poppler where the machine has it. */
+async function runSheetPicture(url, day) {
+  const folder = mkdtempSync(join(tmpdir(), 'calvik-sheet-'));
+  const file = join(folder, 'run-sheet.pdf');
+  writeFileSync(file, Buffer.from(await (await fetch(`${url}/api/run-sheets/${day}.pdf`)).arrayBuffer()));
+  const target = join(root, 'docs', 'screenshots', 'run-sheet');
+  const drawn = spawnSync('pdftoppm', ['-png', '-r', '80', '-f', '1', '-singlefile', file, target]);
+  say(
+    drawn.status === 0 ? '  run-sheet.png' : '  run-sheet.png not taken: pdftoppm is missing (package poppler-utils)',
+  );
+}
+
 main(async () => {
   await ensureInstalled();
   await ensureChromium();
@@ -188,7 +225,6 @@ main(async () => {
 
   say('Taking pictures …');
   await shoot('run-up', PHONE, '/');
-  await shoot('run-up-dark', PHONE, '/', { theme: 'dark' });
   await shoot('car', PHONE, velund);
   await shoot('event', PHONE, event);
   await shoot('boiling-test', PHONE, `${car}/test`, {
@@ -196,19 +232,9 @@ main(async () => {
       for (const key of ['2', '2', '1']) await page.getByRole('button', { name: key, exact: true }).click();
     },
   });
-  await shoot('tester', PHONE, `${car}/test`, {
-    act: async (page) => {
-      await page.getByRole('radio', { name: 'Instrument: Tester' }).click();
-      await page.getByRole('button', { name: 'Start heating' }).click();
-      await page.getByText(/over the plateau/).waitFor({ timeout: 30_000 });
-      await page.getByText(/over the plateau/).scrollIntoViewIfNeeded();
-    },
-  });
-  await shoot('verdict', PHONE, `${car}/verdict`);
   await shoot('working-sheet', PHONE, `${car}/verdict`, {
     act: (page) => page.getByRole('button', { name: /^Boiling point on the day .*working/ }).click(),
   });
-  await shoot('plan', PHONE, `${car}/plan`, { act: (page) => type(page, 'Start time', '09:00') });
   await shoot('flush', PHONE, `${velund}/flush`, {
     act: async (page) => {
       await page
@@ -223,6 +249,18 @@ main(async () => {
     },
   });
   await shoot('stores', PHONE, '/stores');
+
+  // The planning evening: the list, a plan that is taken, and the board that it makes.
+  await shoot('work-list', PHONE, `${event}/work`, {
+    act: (page) => page.getByRole('heading', { name: 'Helm Tessaro' }).scrollIntoViewIfNeeded(),
+  });
+  await shoot('shopping-list', PHONE, '/stores/orders', {
+    act: (page) => page.getByRole('button', { name: 'Ask Corran Friction' }).click(),
+  });
+  const busiest = await takePlan(server.url);
+  await shoot('board', PHONE, `/board?day=${busiest}`);
+  await shoot('board-wide', WIDE, `/board?day=${busiest}`, { act: startDrag });
+  await runSheetPicture(server.url, busiest);
 
   // Today's service on the Velund, brought as far as its torque.
   const service = await serviceUnderWay(server.url, changes);
@@ -257,7 +295,6 @@ main(async () => {
     },
   });
   await shoot('run-up-wide', WIDE, '/');
-  await shoot('car-wide', WIDE, velund);
   await browser.close();
   server.stop();
 });

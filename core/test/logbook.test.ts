@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { type Fact, type Job, conflictSentence, conflictingJobs, effectiveFacts, runUp, shopDefaults, unsaid } from '../src';
+import {
+  type Fact,
+  type Job,
+  conflictSentence,
+  conflictingJobs,
+  effectiveFacts,
+  runUp,
+  shopDefaults,
+  unsaid,
+} from '../src';
 import { factSchema, recordSchemas } from '../src/vocabulary/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 

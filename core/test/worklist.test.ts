@@ -26,6 +26,7 @@ import {
   slotObjections,
   unsaid,
   usableMl,
+  visitExtras,
   visitSaving,
   workListRows,
   workOfBooking,
@@ -263,6 +264,37 @@ describe('work lists', () => {
     const items = workOfBooking(at(e, b), b, TODAY);
     expect(find(items, 'exchange')).toMatchObject({ state: 'dropped', dropReason: 'Customer does it.' });
     expect(find(items, 'extra.1')).toMatchObject({ title: 'Fit tow eye', latest: '2026-06-05', isSplit: true });
+  });
+
+  test('a visit that is over leaves undone what nobody ticked off', () => {
+    const e = event({ flushWithinDays: 5, inspectionItems: ['Hoses dry'] });
+    const b = bookingOf(e);
+    const job: Job = {
+      ...common,
+      ...unsaid.jobs,
+      id: newId(),
+      kind: 'service',
+      carId: car.id,
+      eventId: e.id,
+      bookingId: b.id,
+      covers: ['exchange', 'inspection'],
+      crewId: tove.id,
+      startAt: NOW,
+      durationMin: 90,
+      notes: '',
+    };
+    const fact = (over: object): Fact =>
+      ({ id: newId(), at: NOW, recordedAt: NOW, by: tove.id, carId: car.id, jobId: job.id, ...over }) as Fact;
+    const released = fact({ kind: 'carReleased', openItems: [] });
+    const state = (...facts: Fact[]): string[] =>
+      workOfBooking(at(e, b, [...inOrder(), ...facts], { jobs: [job] }), b, TODAY).map((i) => `${i.key} ${i.state}`);
+    expect(state()).toEqual(['exchange planned', 'inspection planned']);
+    expect(state(released)).toEqual(['exchange done', 'inspection todo']);
+    const ticked = fact({ kind: 'workDone', items: ['inspection'], minutes: 10 });
+    expect(state(ticked)).toEqual(['exchange planned', 'inspection done']);
+    expect(visitExtras(at(e, b, [ticked], { jobs: [job] }), job)).toMatchObject([
+      { key: 'inspection', lines: ['Hoses dry'], done: { minutes: 10 } },
+    ]);
   });
 
   test('a window that ends before it begins is refused with a sentence', () => {

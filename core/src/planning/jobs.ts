@@ -1,6 +1,6 @@
 import { dateIn, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Job } from '../vocabulary';
+import type { Job, WorkDone } from '../vocabulary';
 
 /** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
 export const usualDurationMin: Record<Job['kind'], number> = {
@@ -27,10 +27,21 @@ export const jobName: Record<Job['kind'], string> = {
 
 const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;
 
-/** A service is done when its car has been released; any other job when a fact names it. */
+/** Work of a job that was ticked off by name. */
+export const tickedWork = (logbook: Logbook, jobId: string): WorkDone[] =>
+  logbook.factsOfJob(jobId).filter((f): f is WorkDone => f.kind === 'workDone');
+
+/**
+ * A service is done when its car has been released; fluid work when a fact of it names the job; what has no guided screen when all of its work
+ * has been ticked off.
+ */
 export const isDone = (logbook: Logbook, job: Job): boolean => {
   const facts = logbook.factsOfJob(job.id);
-  return job.kind === 'service' ? facts.some((f) => f.kind === 'carReleased') : facts.length > 0;
+  if (job.kind === 'service') return facts.some((f) => f.kind === 'carReleased');
+  if (job.kind === 'fluidExchange' || job.kind === 'bleed' || job.kind === 'boilingTest')
+    return facts.some((f) => f.kind !== 'workDone');
+  const ticked = new Set(tickedWork(logbook, job.id).flatMap((f) => f.items));
+  return job.covers.length > 0 ? job.covers.every((key) => ticked.has(key)) : facts.length > 0;
 };
 
 export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'> &

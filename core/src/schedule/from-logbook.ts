@@ -217,7 +217,7 @@ export function jobKindOf(work: readonly Pick<WorkItem, 'kind' | 'wheelsOff' | '
   if (kinds.has('bedding')) return 'bedding';
   if (kinds.size === 1 && kinds.has('exchange')) return 'fluidExchange';
   if (kinds.size === 1 && kinds.has('bleed')) return 'bleed';
-  if (kinds.size === 1 && kinds.has('boilingTest')) return 'boilingTest';
+  if (kinds.has('boilingTest') && !work.some((i) => i.wheelsOff)) return 'boilingTest';
   if (kinds.has('ductsOff') && !work.some((i) => i.wheelsOff)) return 'afterEvent';
   return work.some((i) => i.wheelsOff) ? 'service' : 'errand';
 }

@@ -2,4 +2,12 @@
 export { type RuleFrom, type RulesInForce, type StrictRule, ruleLines, rulesInForce } from './rules';
 export { kindOf, placeInKey, workName } from './names';
 export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
-export { type WorkItem, loadUpOf, visitSaving, workOfBooking, workOfEvents } from './items';
+export {
+  type VisitExtra,
+  type WorkItem,
+  loadUpOf,
+  visitExtras,
+  visitSaving,
+  workOfBooking,
+  workOfEvents,
+} from './items';

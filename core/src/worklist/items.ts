@@ -9,7 +9,7 @@ import {
 } from '../fluid';
 import type { Logbook } from '../logbook';
 import { axleOfCorner, axleParts, cornersOf } from '../parts';
-import { isDone } from '../planning';
+import { isDone, tickedWork } from '../planning';
 import { judgeCorners, sheetOf } from '../service';
 import { type PartNeed, onShelf, padSetMm, partsFor, shelfNeed, toBuy } from '../stock';
 import {
@@ -137,6 +137,48 @@ interface Context {
 }
 
 const noRule = (text: string): WorkItem['reasons'] => [{ text, from: null }];
+
+/** Work that the guided service, or a fluid page, closes by itself; the rest is ticked off by name. */
+const guided: ReadonlySet<WorkKind> = new Set([
+  'boilingTest',
+  'measure',
+  'rotors',
+  'pads',
+  'hoses',
+  'exchange',
+  'bleed',
+  'roadPads',
+]);
+
+export interface VisitExtra {
+  key: string;
+  title: string;
+  /** Of a form: its lines. */
+  lines: string[];
+  done: WorkDone | null;
+}
+
+/** Work of a visit that no guided screen covers. */
+export function visitExtras(logbook: Logbook, job: Job): VisitExtra[] {
+  const booking = logbook.bookings.get(job.bookingId ?? '');
+  const car = logbook.cars.get(job.carId);
+  const event = logbook.events.get(job.eventId ?? '');
+  const ticked = tickedWork(logbook, job.id);
+  return job.covers
+    .filter((key) => !guided.has(kindOf(key)))
+    .map((key) => {
+      const added = booking?.workChanges.find((c) => c.change === 'add' && c.item === key);
+      return {
+        key,
+        title: workName(key, added?.change === 'add' ? added.title : undefined),
+        lines:
+          kindOf(key) === 'inspection' && car && event
+            ? (rulesInForce(logbook, car, event).inspection?.items ?? [])
+            : [],
+        done: ticked.findLast((f) => f.items.includes(key)) ?? null,
+      };
+    });
+}
 
 /** The latest entry of a kind on the list of a check, with its date. */
 function lastCheck(c: Context, check: 'ductsFitted'): { ok: boolean; on: LocalDate } | null {
@@ -558,7 +600,9 @@ function toItem(c: Context, draft: Draft, atCustomer: boolean): WorkItem {
   const changes = booking.workChanges.filter((w) => w.item === draft.key);
   const drop = changes.find((w): w is Extract<WorkChange, { change: 'drop' }> => w.change === 'drop');
   const job = jobFor(logbook, booking, draft.key);
-  const done = job !== null && isDone(logbook, job);
+  const ticked = job !== null && tickedWork(logbook, job.id).some((f) => f.items.includes(draft.key));
+  const isOver = job !== null && isDone(logbook, job);
+  const done = ticked || (isOver && guided.has(kind));
   const parts = draft.parts ?? [];
   const partsOn = parts.reduce((day, p) => (p.on > day ? p.on : day), today);
   const isBefore = draft.latest === undefined;
@@ -589,9 +633,10 @@ function toItem(c: Context, draft: Draft, atCustomer: boolean): WorkItem {
     carId: car.id,
     title: workName(draft.key, draft.title),
     reasons: draft.reasons,
-    state: done ? 'done' : drop ? 'dropped' : job ? 'planned' : 'todo',
+    // A visit that is over leaves undone what nobody ticked off.
+    state: done ? 'done' : drop ? 'dropped' : job && !isOver ? 'planned' : 'todo',
     dropReason: drop?.reason ?? null,
-    job,
+    job: isOver && !done ? null : job,
     earliest,
     latest,
     target: draft.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),

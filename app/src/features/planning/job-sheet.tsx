@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
 import { type Job, dateIn, instantAt, isDone, plusDays, readTime, shortDate, timeIn } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
+import { useLogbook, useSync } from '../../store/hooks';
 import { PickSheet } from '../../ui/pick-sheet';
 import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
-import { newId } from '../keep';
 import { pageOf } from '../work/page-of';
+import { VisitExtras } from '../work/visit-extras';
 import { carOf, handsOf, whenOf, workOf } from './job-words';
 import { remember } from './undo';
 import type { useMove } from './use-move';
@@ -27,13 +27,11 @@ export function JobSheet({
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
-  const onDuty = useCrewOnDuty();
   const { timeZone } = logbook.shop;
   const [day, setDay] = useState(dateIn(job.startAt, timeZone));
   const [time, setTime] = useState(timeIn(job.startAt, timeZone));
   const [crewId, setCrewId] = useState(job.crewId);
   const [liftId, setLiftId] = useState(job.liftId ?? '');
-  const [minutes, setMinutes] = useState('');
   const [picking, setPicking] = useState<'crew' | 'lift' | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const done = isDone(logbook, job);
@@ -49,25 +47,6 @@ export function JobSheet({
     const result = await sync.keep('jobs', { ...job, ...over });
     if (result.state === 'refused') return setProblem(result.problem.message);
     remember({ text, before: [{ id: job.id, job }] });
-    onClose();
-  };
-  const finish = async (): Promise<void> => {
-    const took = minutes.trim() === '' ? null : Number(minutes.replace(/\s*min$/, ''));
-    if (took !== null && !(took >= 1 && took <= 1440)) return setProblem('Minutes from 1 to 1440, or leave it empty.');
-    if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
-    const now = new Date().toISOString();
-    const result = await sync.keep('facts', {
-      id: newId(),
-      kind: 'workDone',
-      at: now,
-      recordedAt: now,
-      by: onDuty.id,
-      carId: job.carId,
-      jobId: job.id,
-      items: job.covers,
-      minutes: took,
-    });
-    if (result.state === 'refused') return setProblem(result.problem.message);
     onClose();
   };
   const people = [...logbook.crew.values()]
@@ -86,24 +65,13 @@ export function JobSheet({
           <ScrollView contentContainerStyle={styles.body}>
             <Text>{workOf(logbook, job)}</Text>
             <Text as="small">{`${whenOf(logbook, job)}, ${job.durationMin} min, ${handsOf(logbook, job)}${job.isPinned ? ', pinned' : ''}${done ? ', done' : ''}`}</Text>
+            <VisitExtras job={job} />
             {done ? null : (
               <>
                 {page ? (
                   <MainButton icon="wrench" onPress={() => router.push(page as never)}>
                     Open the job
                   </MainButton>
-                ) : job.covers.length > 0 ? (
-                  <View style={styles.row}>
-                    <TextInput
-                      mode="outlined"
-                      label="Minutes it took"
-                      aria-label="Minutes it took"
-                      value={minutes}
-                      onChangeText={setMinutes}
-                      style={styles.grow}
-                    />
-                    <MainButton onPress={() => void finish()}>Done</MainButton>
-                  </View>
                 ) : null}
                 <View style={styles.row}>
                   <IconButton icon="left" label="A day earlier" onPress={() => setDay(plusDays(day, -1))} />

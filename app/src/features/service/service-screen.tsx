@@ -12,6 +12,8 @@ import {
   phases,
   timeIn,
   worst,
+  type Job,
+  visitExtras,
 } from '@calvik/core';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -20,6 +22,7 @@ import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
+import { VisitExtras } from '../work/visit-extras';
 import { useService } from './use-service';
 
 /** What a step that is done found: its own reasons, as far as it is about a corner, the exchange, the pedal or the torque. */
@@ -105,6 +108,7 @@ function Overview({ s }: { s: ServiceJudgement }) {
           </>
         )}
       </View>
+      {s.job.covers.length > 0 ? <AlsoInThisVisit job={s.job} /> : null}
       {phases.map((phase) => {
         const steps = s.steps.filter((x) => x.phase === phase);
         if (steps.length === 0) return null;
@@ -170,6 +174,18 @@ function Overview({ s }: { s: ServiceJudgement }) {
         );
       })}
     </Screen>
+  );
+}
+
+/** Light work of this visit that has no step of its own. */
+function AlsoInThisVisit({ job }: { job: Job }) {
+  const logbook = useLogbook();
+  const left = visitExtras(logbook, job).filter((e) => e.done === null).length;
+  if (visitExtras(logbook, job).length === 0) return null;
+  return (
+    <Section title="Also in this visit" aside={<Text as="small">{left === 0 ? 'done' : `${left} to do`}</Text>}>
+      <VisitExtras job={job} />
+    </Section>
   );
 }
 

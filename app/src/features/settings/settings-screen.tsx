@@ -122,7 +122,7 @@ function Lifts() {
           maxLength={40}
         />
         <MainButton mode="outlined" onPress={() => void add()}>
-          Add
+          Add lift
         </MainButton>
       </View>
       {problem ? <Text tone="stop">{problem}</Text> : null}
