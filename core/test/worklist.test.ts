@@ -7,31 +7,33 @@ import {
   type Job,
   type Records,
   type TrackEvent,
-  type WorkItem,
   SHOP_ID,
   dateIn,
+  plusDays,
+  shopDefaults,
+  unsaid,
+} from '../src';
+import {
+  type WorkItem,
   durationOf,
   messageText,
   minusWorkingDays,
   onShelf,
   planningCase,
-  plusDays,
   plusWorkingDays,
   proposalOf,
   ruleLines,
   rulesInForce,
   runSheet,
-  shopDefaults,
   shoppingLists,
   slotObjections,
-  unsaid,
   usableMl,
   visitExtras,
   visitSaving,
   workListRows,
   workOfBooking,
   workOfEvents,
-} from '../src';
+} from '../src/run-up';
 import { importPreview } from '../src/imports';
 import { type MipSolver, highsSolver, planObjections, solveSchedule, waysOut } from '../src/schedule/solver';
 import { recordSchemas } from '../src/vocabulary/schemas';

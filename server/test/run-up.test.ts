@@ -2,7 +2,8 @@
 import Papa from 'papaparse';
 import { pino } from 'pino';
 import request from 'supertest';
-import { type Job, type PlanRun, type RecordOf, dateIn } from '@calvik/core';
+import { type Job, type RecordOf, dateIn } from '@calvik/core';
+import { type PlanRun } from '@calvik/core/run-up';
 import { recordSchemas } from '@calvik/core/schemas';
 import { Store, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';

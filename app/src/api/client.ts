@@ -1,4 +1,5 @@
-import type { Collection, Fact, Goods, PlanRun, RecordOf, RunUpEvent, Shop, SupplierAnswer } from '@calvik/core';
+import type { Collection, Fact, Goods, RecordOf, RunUpEvent, Shop } from '@calvik/core';
+import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
 
 export interface FieldError {
   path: string;

@@ -1,10 +1,10 @@
 /** What leaves the shop on paper or as a text: the run sheet of a day, work and shopping lists as tables, words to the customer. */
 import { type LocalDate, dateIn, dateSpan, longDate, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import { isDone, jobName } from '../planning';
+import { isDone, jobName, workName } from '../planning';
 import type { ShoppingList } from '../stock';
 import type { Booking, Job, Message } from '../vocabulary';
-import { type WorkItem, loadUpOf, ruleLines, rulesInForce, workName } from '../worklist';
+import { type WorkItem, loadUpOf, ruleLines, rulesInForce } from '../worklist';
 
 export interface RunSheetJob {
   time: string;
@@ -197,3 +197,5 @@ export function messageText(
     }
   }
 }
+
+export { type CalendarEntry, calendarOfCrew, calendarOfEvent } from './calendar-entries';

@@ -5,6 +5,7 @@
 import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
+  type Booking,
   type Car,
   type Corner,
   type Fact,
@@ -123,6 +124,10 @@ export function promiseOf(logbook: Logbook, partId: string): PartsDecision | nul
   );
   return isOver ? null : decision;
 }
+
+/** The booking that a labelled part is kept for; null when it is free. */
+export const bookingOfPromise = (logbook: Logbook, partId: string): Booking | null =>
+  [...logbook.bookings.values()].find((b) => !b.archived && b.promisedIds.includes(partId)) ?? null;
 
 /** The compounds that a rotor pair has run with, oldest first, without repetitions in a row. */
 export function compoundHistory(logbook: Logbook, rotorPairId: string): string[] {

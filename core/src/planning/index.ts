@@ -1,2 +1,2 @@
 export * from './jobs';
-export { type CalendarEntry, calendarOfCrew, calendarOfEvent } from './calendar-entries';
+export { kindOf, placeInKey, workName } from './work-names';

@@ -1,8 +1,8 @@
 import { type LocalDate, dateIn, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import { conflictSentence, conflictingJobs } from '../planning';
+import { conflictSentence, conflictingJobs, workName } from '../planning';
 import type { Job } from '../vocabulary';
-import { type WorkItem, workName, workOfEvents } from '../worklist';
+import { type WorkItem, workOfEvents } from '../worklist';
 import { absenceOf, hoursOf, minutesOf, timeOf } from './from-logbook';
 
 /** Every rule that a job at its time, with its people and on its lift, would break; a sentence each. */

@@ -2,7 +2,7 @@
 import { type LocalDate, plusDays, shortDate } from '../calendar';
 import { bottleState } from '../fluid';
 import { type Logbook, ofKind } from '../logbook';
-import { lastPadReadings, placeOf, promiseOf, thinnest } from '../parts';
+import { bookingOfPromise, lastPadReadings, placeOf, promiseOf, thinnest } from '../parts';
 import type { Axle, Booking, Car, Goods, PadSet, PartsOrder, RotorPair, Supplier, WearPart } from '../vocabulary';
 
 const isWeekend = (date: LocalDate): boolean => [0, 6].includes(new Date(`${date}T00:00:00Z`).getUTCDay());
@@ -86,10 +86,6 @@ export const wearPartsOnCar = (logbook: Logbook, carId: string): { part: WearPar
     const part = logbook.wearParts.get(f.wearPartId);
     return part ? [{ part, at: f.at, count: f.count }] : [];
   });
-
-/** The booking that a labelled part is kept for; null when it is free. */
-export const bookingOfPromise = (logbook: Logbook, partId: string): Booking | null =>
-  [...logbook.bookings.values()].find((b) => !b.archived && b.promisedIds.includes(partId)) ?? null;
 
 /** The supplier that brings such goods soonest. */
 export const fastestSupplier = (logbook: Logbook, goods: Goods): Supplier | null =>

@@ -1,7 +1,7 @@
+import { kindOf } from '../planning';
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { onceEach, type Logbook } from '../logbook';
 import type { Fact, WorkKind } from '../vocabulary';
-import { kindOf } from './names';
 
 /**
  * Minutes that work takes before the shop has a record of its own. Common practice, no source: a flush alone 45–60 min, pads about

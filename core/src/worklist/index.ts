@@ -1,6 +1,5 @@
 /** What each booked car needs, why, when and with what: derived from facts, rules and dates; nothing of it is stored. */
 export { type RuleFrom, type RulesInForce, type StrictRule, ruleLines, rulesInForce } from './rules';
-export { kindOf, placeInKey, workName } from './names';
 export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
 export {
   type VisitExtra,

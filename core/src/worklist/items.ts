@@ -9,7 +9,7 @@ import {
 } from '../fluid';
 import type { Logbook } from '../logbook';
 import { axleOfCorner, axleParts, cornersOf } from '../parts';
-import { isDone, tickedWork } from '../planning';
+import { isDone, tickedWork, kindOf, workName } from '../planning';
 import { judgeCorners, sheetOf } from '../service';
 import { type PartNeed, onShelf, padSetMm, partsFor, shelfNeed, toBuy } from '../stock';
 import {
@@ -30,7 +30,6 @@ import {
   workKinds,
 } from '../vocabulary';
 import { type DurationEstimate, VISIT_MINUTES, durationOf } from './durations';
-import { kindOf, workName } from './names';
 import { type RuleFrom, rulesInForce } from './rules';
 
 /** One piece of work that a booked car needs, and why, when, by whom and with what. */

@@ -1,4 +1,5 @@
-import { type Goods, type LocalDate, type Supplier, type SupplierAnswer, plusWorkingDays } from '@calvik/core';
+import { type Goods, type LocalDate, type Supplier } from '@calvik/core';
+import { type SupplierAnswer, plusWorkingDays } from '@calvik/core/run-up';
 import { chance } from './chance';
 
 /** What things cost about, in cents: invented, like the suppliers. */

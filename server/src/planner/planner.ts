@@ -2,19 +2,17 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import { v7 as uuidv7 } from 'uuid';
+import { type Logbook, jobName, placeOf } from '@calvik/core';
 import {
   type LeftOut,
-  type Logbook,
   type PlanAnswer,
   type PlanProgress,
   type PlanRun,
   type PlanningCase,
   type WorkItem,
-  jobName,
-  placeOf,
   planningCase,
   proposalOf,
-} from '@calvik/core';
+} from '@calvik/core/run-up';
 import { type Solved, waysOut } from '@calvik/core/solver';
 
 const MOST_RUNS = 10;

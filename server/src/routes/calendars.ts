@@ -1,6 +1,6 @@
 import { type Response, Router } from 'express';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/core';
+import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/core/run-up';
 import { Problem } from '../problems';
 import type { LogbookCache } from '../store/logbook-cache';
 

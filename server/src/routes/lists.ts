@@ -2,16 +2,8 @@ import { type Response, Router, json, raw } from 'express';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
-import {
-  type Collection,
-  type RecordOf,
-  dateIn,
-  runSheet,
-  shoppingLists,
-  shoppingRows,
-  workListRows,
-  workLists,
-} from '@calvik/core';
+import { type Collection, type RecordOf, dateIn } from '@calvik/core';
+import { runSheet, shoppingLists, shoppingRows, workListRows, workLists } from '@calvik/core/run-up';
 import { type ImportPreview, MOST_IMPORT_ROWS, importColumns, importPreview } from '@calvik/core/imports';
 import { goods, id, localDate, whole } from '@calvik/core/schemas';
 import { supplierAnswer } from '../instruments/supplier';

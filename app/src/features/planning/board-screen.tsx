@@ -2,18 +2,8 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import {
-  type Job,
-  absenceOf,
-  dateIn,
-  isDone,
-  loadUpOf,
-  plusDays,
-  relativeDays,
-  shortDate,
-  timeIn,
-  weekdayOf,
-} from '@calvik/core';
+import { type Job, dateIn, isDone, plusDays, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { absenceOf, loadUpOf, weekdayOf } from '@calvik/core/run-up';
 import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';

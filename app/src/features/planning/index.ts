@@ -6,4 +6,6 @@ export { OutboxScreen } from './outbox-screen';
 export { PlanProposalScreen } from './plan-proposal-screen';
 export { SupplierScreen, WearPartScreen } from './store-forms';
 export { WorkListScreen } from './work-list-screen';
+export { AlsoInThisVisit } from './visit-extras';
+export { WearParts, WearPartsOnCar } from './wear-parts';
 export { CrewMemberScreen } from './crew-member-screen';

@@ -9,7 +9,7 @@ import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { pageOf } from '../work/page-of';
-import { VisitExtras } from '../work/visit-extras';
+import { VisitExtras } from './visit-extras';
 import { carOf, handsOf, whenOf, workOf } from './job-words';
 import { remember } from './undo';
 import type { useMove } from './use-move';

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
-import { type Booking, type Message, type WorkItem, messageText } from '@calvik/core';
+import { type Booking, type Message } from '@calvik/core';
+import { type WorkItem, messageText } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../store/hooks';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';

@@ -1,10 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { type Logbook, type PartsOrder, shortDate } from '@calvik/core';
 import {
   type Awaited as AwaitedGoods,
-  type Logbook,
-  type PartsOrder,
   type ShoppingLine,
   type ShoppingList,
   type SupplierAnswer,
@@ -12,8 +11,7 @@ import {
   awaited,
   plusWorkingDays,
   shoppingLists,
-  shortDate,
-} from '@calvik/core';
+} from '@calvik/core/run-up';
 import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';

@@ -2,17 +2,8 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
-import {
-  type Job,
-  type LeftOut,
-  type PlanAnswer,
-  type PlanRun,
-  dateIn,
-  isDone,
-  shortDate,
-  timeIn,
-  workName,
-} from '@calvik/core';
+import { type Job, dateIn, isDone, shortDate, timeIn, workName } from '@calvik/core';
+import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
 import { useLogbook, useSync } from '../../store/hooks';
 import { read, remove, write } from '../../store/storage';

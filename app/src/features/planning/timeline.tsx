@@ -11,19 +11,8 @@ import {
 } from '@dnd-kit/core';
 import { type CSSProperties, type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Job,
-  absenceOf,
-  dateIn,
-  hoursOf,
-  instantAt,
-  isDone,
-  minutesOf,
-  plusDays,
-  shortDate,
-  timeIn,
-  timeOf,
-} from '@calvik/core';
+import { type Job, dateIn, instantAt, isDone, plusDays, shortDate, timeIn } from '@calvik/core';
+import { absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../store/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';

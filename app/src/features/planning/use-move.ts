@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { type Job, slotObjections } from '@calvik/core';
+import { type Job } from '@calvik/core';
+import { slotObjections } from '@calvik/core/run-up';
 import { useLogbook, useSync, useToday } from '../../store/hooks';
 import { remember } from './undo';
 

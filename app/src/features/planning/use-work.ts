@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { type WorkItem, workLists } from '@calvik/core';
+import { type WorkItem, workLists } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../store/hooks';
 
 /** The work lists of all bookings, judged from the logbook as it is now. */

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
-import { type Booking, type WorkChange, type WorkItem, parseQuantity, placeOf, shortDate } from '@calvik/core';
+import { type Booking, type WorkChange, parseQuantity, placeOf, shortDate } from '@calvik/core';
+import { type WorkItem } from '@calvik/core/run-up';
 import { useLogbook } from '../../store/hooks';
 import { Chips } from '../../ui/chips';
 import { DateInput } from '../../ui/form';

@@ -1,20 +1,8 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type BeddingPlace,
-  type Booking,
-  type TrackEvent,
-  type WorkItem,
-  dateIn,
-  dateSpan,
-  loadUpOf,
-  ruleLines,
-  rulesInForce,
-  shortDate,
-  timeIn,
-  visitSaving,
-} from '@calvik/core';
+import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
+import { type WorkItem, loadUpOf, ruleLines, rulesInForce, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';

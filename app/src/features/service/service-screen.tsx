@@ -12,8 +12,6 @@ import {
   phases,
   timeIn,
   worst,
-  type Job,
-  visitExtras,
 } from '@calvik/core';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -22,8 +20,10 @@ import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { VisitExtras } from '../work/visit-extras';
+import { planningPiece } from '../planning-code';
 import { useService } from './use-service';
+
+const AlsoInThisVisit = planningPiece('AlsoInThisVisit');
 
 /** What a step that is done found: its own reasons, as far as it is about a corner, the exchange, the pedal or the torque. */
 function verdictOf(s: ServiceJudgement, step: ServiceStep): Verdict {
@@ -174,18 +174,6 @@ function Overview({ s }: { s: ServiceJudgement }) {
         );
       })}
     </Screen>
-  );
-}
-
-/** Light work of this visit that has no step of its own. */
-function AlsoInThisVisit({ job }: { job: Job }) {
-  const logbook = useLogbook();
-  const left = visitExtras(logbook, job).filter((e) => e.done === null).length;
-  if (visitExtras(logbook, job).length === 0) return null;
-  return (
-    <Section title="Also in this visit" aside={<Text as="small">{left === 0 ? 'done' : `${left} to do`}</Text>}>
-      <VisitExtras job={job} />
-    </Section>
   );
 }
 

@@ -2,7 +2,6 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
   type Logbook,
-  bookingOfPromise,
   type PadSet,
   type RotorPair,
   compoundHistory,
@@ -14,6 +13,7 @@ import {
   longDate,
   placeOf,
   promiseOf,
+  bookingOfPromise,
 } from '@calvik/core';
 import { useLogbook, useUnits } from '../../store/hooks';
 import { Gone } from '../../ui/gone';

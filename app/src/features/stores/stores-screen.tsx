@@ -1,12 +1,15 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type PadSet, type RotorPair, awaited, bottleState, onShelf } from '@calvik/core';
+import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { planningPiece } from '../planning-code';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
+
+const WearParts = planningPiece('WearParts');
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
 export function StoresScreen() {
@@ -120,41 +123,6 @@ export function StoresScreen() {
         </View>
       </Section>
     </Screen>
-  );
-}
-
-/** Hoses and small parts, counted; what runs low says so. */
-function WearParts() {
-  const router = useRouter();
-  const logbook = useLogbook();
-  const parts = [...logbook.wearParts.values()].filter((p) => !p.archived).sort((a, b) => a.name.localeCompare(b.name));
-  return (
-    <Section
-      title="Hoses and small parts"
-      aside={
-        <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/wear-parts/new' as never)}>
-          New part
-        </MainButton>
-      }
-    >
-      {parts.length === 0 ? <Text tone="inkSoft">None yet.</Text> : null}
-      <View>
-        {parts.map((p) => {
-          const here = onShelf(logbook, p.id);
-          const coming = awaited(logbook)
-            .filter((a) => a.likeId === p.id)
-            .reduce((n, a) => n + a.left, 0);
-          return (
-            <LinkRow key={p.id} label={p.name} onPress={() => router.push(`/stores/wear-parts/${p.id}` as never)}>
-              <Text as="strong">{p.name}</Text>
-              <Text as="small" tone={here <= p.lowAt ? 'amber' : 'inkSoft'}>
-                {`${here} on the shelf${here <= p.lowAt ? `, low at ${p.lowAt}` : ''}${coming > 0 ? `, ${coming} ordered` : ''}`}
-              </Text>
-            </LinkRow>
-          );
-        })}
-      </View>
-    </Section>
   );
 }
 

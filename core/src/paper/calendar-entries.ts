@@ -1,8 +1,7 @@
 import { type Instant, type LocalDate, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { Job } from '../vocabulary';
-import { workName } from '../worklist';
-import { isDone, jobName } from './jobs';
+import { isDone, jobName, workName } from '../planning';
 
 /** Something that stands in a calendar: at a time, or for whole days. */
 export interface CalendarEntry {

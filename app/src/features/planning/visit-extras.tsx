@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type Job, type VisitExtra, visitExtras } from '@calvik/core';
+import { type Job } from '@calvik/core';
+import { type VisitExtra, visitExtras } from '@calvik/core/run-up';
 import { useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
 import { Chips } from '../../ui/chips';
-import { MainButton } from '../../ui/screen';
+import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newId } from '../keep';
 
@@ -81,6 +82,18 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
       </View>
       {problem ? <Text tone="stop">{problem}</Text> : null}
     </View>
+  );
+}
+
+/** Light work of this visit that has no step of its own. */
+export function AlsoInThisVisit({ job }: { job: Job }) {
+  const logbook = useLogbook();
+  const left = visitExtras(logbook, job).filter((e) => e.done === null).length;
+  if (visitExtras(logbook, job).length === 0) return null;
+  return (
+    <Section title="Also in this visit" aside={<Text as="small">{left === 0 ? 'done' : `${left} to do`}</Text>}>
+      <VisitExtras job={job} />
+    </Section>
   );
 }
 
