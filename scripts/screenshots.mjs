@@ -154,7 +154,7 @@ async function takePlan(url) {
     run = await call(`/plans/${id}`);
   }
   await call(`/plans/${id}/take`, { method: 'POST' });
-  const days = run.answer.keep.map((job) => job.startAt.slice(0, 10));
+  const days = run.answer.keep.filter((job) => job.kind !== 'atEvent').map((job) => job.startAt.slice(0, 10));
   const count = (day) => days.filter((d) => d === day).length;
   return days.reduce((a, b) => (count(b) > count(a) ? b : a));
 }

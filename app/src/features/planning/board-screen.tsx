@@ -256,7 +256,7 @@ function DayList({
             title={row.name}
             aside={<Text as="small">{`${own.reduce((n, j) => n + j.durationMin, 0)} min`}</Text>}
           >
-            {absence ? <Text tone={own.length > 0 ? 'amber' : 'inkSoft'}>{absence}</Text> : null}
+            {absence ? <Text tone={own.some((j) => j.kind !== 'atEvent') ? 'amber' : 'inkSoft'}>{absence}</Text> : null}
             {own.map((j) => (
               <JobLine key={j.id} job={j} onPress={() => onOpen(j.id)} />
             ))}

@@ -75,6 +75,7 @@ function Block({
       {...listeners}
       role="button"
       aria-label={`${carOf(logbook, job)}, ${time}: ${workOf(logbook, job)}`}
+      title={`${time} ${carOf(logbook, job)}: ${workOf(logbook, job)}`}
       data-testid={`block-${job.id}`}
       onClick={onOpen}
       style={{
@@ -87,13 +88,13 @@ function Block({
         borderLeftWidth: isHelping ? 1 : 4,
         borderRadius: 3,
         background: isDragging ? t.ironWash : done ? t.paper : t.sheet,
-        padding: '3px 6px',
+        padding: isNarrow ? '3px 3px' : '3px 6px',
         opacity: isDragging ? 0.92 : 1,
         zIndex: isDragging ? 10 : 1,
         transform: transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined,
       }}
     >
-      <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={isNarrow ? 3 : 1} style={styles.blockName}>
+      <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={1} style={styles.blockName}>
         {isNarrow ? carOf(logbook, job) : `${time} ${carOf(logbook, job)}`}
       </Text>
       {isNarrow ? null : (
@@ -281,7 +282,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                               : {
                                   position: 'absolute',
                                   left: (at - FROM) * perMinute,
-                                  width: Math.max(46, job.durationMin * perMinute - 2),
+                                  width: Math.max(18, job.durationMin * perMinute - 2),
                                   top: 3,
                                   height: ROW - 7,
                                 }
