@@ -51,18 +51,23 @@ function conflictOf(problem: Problem, visits: readonly Visit[]): Visit[] {
 }
 
 /** Puts an assignment on the clock; what does not fit is taken out and put in elsewhere as well as it goes. */
-function onClock(problem: Problem, assigned: ReadonlyMap<string, Assignment>): { plan: Plan; cuts: Cut[] } {
+function onClock(
+  problem: Problem,
+  assigned: ReadonlyMap<string, Assignment>,
+): { plan: Plan; cuts: Cut[]; isProven: boolean } {
   const cuts: Cut[] = [];
   const visits = visitsOf(problem, assigned);
   const days = [...new Set(visits.map((v) => v.day))];
   const out = new Set<string>();
+  let isProven = true;
   for (const day of days) {
     let ofDay = visits.filter((v) => v.day === day);
     for (;;) {
       const { placed, isExact } = sequenceDay(problem, ofDay);
       if (placed) break;
       const conflict = isExact ? conflictOf(problem, ofDay) : ofDay;
-      // Where not every order was tried, the cut is a guess: it may cost the proof, never the plan.
+      // Where not every order was tried, the cut is a guess: it costs the proof, never the plan.
+      isProven &&= isExact;
       cuts.push(conflict.flatMap((v) => v.tasks.map((t) => ({ task: t.id, day, people: v.people }))));
       const loser = conflict.reduce((a, b) =>
         Math.min(...b.tasks.map((t) => t.target)) > Math.min(...a.tasks.map((t) => t.target)) ? b : a,
@@ -71,9 +76,9 @@ function onClock(problem: Problem, assigned: ReadonlyMap<string, Assignment>): {
       ofDay = ofDay.filter((v) => v !== loser);
     }
   }
-  if (cuts.length === 0) return { plan: placedPlan(problem, assigned), cuts };
+  if (cuts.length === 0) return { plan: placedPlan(problem, assigned), cuts, isProven };
   const keep = new Map([...assigned].filter(([id]) => !out.has(id)));
-  return { plan: completed(problem, keep), cuts };
+  return { plan: completed(problem, keep), cuts, isProven };
 }
 
 function placedPlan(problem: Problem, assigned: ReadonlyMap<string, Assignment>): Plan {
@@ -121,6 +126,7 @@ export function solveSchedule(problem: Problem, settings: SolveSettings): Solved
   tell();
   const model = new ScheduleModel(problem);
   let wasStopped = false;
+  let isBoundSure = true;
   if (problem.tasks.length > 0) {
     for (;;) {
       const left = seconds - elapsed();
@@ -132,13 +138,13 @@ export function solveSchedule(problem: Problem, settings: SolveSettings): Solved
         start: model.valuesOf(best),
         shouldStop,
         onProgress: (p: SolverProgress) => {
-          bound = Math.max(bound, Math.min(p.bound, bestCost));
+          if (isBoundSure) bound = Math.max(bound, Math.min(p.bound, bestCost));
           tell();
         },
       });
-      bound = Math.max(bound, Math.min(solved.bound, bestCost));
+      if (isBoundSure) bound = Math.max(bound, Math.min(solved.bound, bestCost));
       if (!solved.values) break;
-      const { plan, cuts } = onClock(problem, model.assignmentOf(solved.values));
+      const { plan, cuts, isProven } = onClock(problem, model.assignmentOf(solved.values));
       const planCost = cost(plan);
       if (planCost < bestCost - 1e-9) {
         best = plan;
@@ -146,6 +152,7 @@ export function solveSchedule(problem: Problem, settings: SolveSettings): Solved
       }
       tell();
       if (cuts.length === 0) break;
+      isBoundSure &&= isProven;
       for (const cut of cuts) model.addCut(cut);
     }
   }

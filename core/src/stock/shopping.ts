@@ -125,10 +125,16 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     const coming = awaited(logbook)
       .filter((a) => a.likeId === part.id)
       .reduce((n, a) => n + a.left, 0);
-    if (here + coming > part.lowAt) continue;
+    // What work lists take off the shelf is spoken for.
+    const spokenFor = open
+      .flatMap((i) => i.parts)
+      .filter((p) => p.goods === 'wearPart' && p.source === 'shelf' && p.likeId === part.id)
+      .reduce((n, p) => n + p.count, 0);
+    const free = here + coming - spokenFor;
+    if (free > part.lowAt) continue;
     const same = lines.find((l) => l.likeId === part.id);
-    const up = part.lowAt + 1 - here - coming;
-    const why = `${here} on the shelf, low at ${part.lowAt}.`;
+    const up = part.lowAt + 1 - free;
+    const why = `${here} on the shelf${spokenFor > 0 ? `, ${spokenFor} spoken for` : ''}, low at ${part.lowAt}.`;
     if (same) {
       same.count += up;
       same.why = why;

@@ -669,6 +669,7 @@ export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: strin
       lists.set(booking.id, items);
       for (const item of items) {
         if ((item.kind !== 'exchange' && item.kind !== 'bleed') || item.state === 'dropped') continue;
+        if (item.impossible !== null && item.state !== 'done') continue;
         const on = item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : item.earliest;
         const known = done.get(booking.carId) ?? { exchangeOn: null, bleedOn: null };
         done.set(booking.carId, { ...known, [item.kind === 'exchange' ? 'exchangeOn' : 'bleedOn']: on });

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { penRequest, testerRequest } from './bench';
+import { supplierQuestion } from './lists';
+import { planRequest } from './plans';
 
 const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
 const ref = (name: string): object => ({ $ref: `#/components/schemas/${name}` });
@@ -88,6 +90,88 @@ export function openApiDocument(version: string): object {
           },
         },
       },
+      '/api/plans': {
+        post: {
+          summary: 'Search for a plan over crew and lifts, in a thread of its own',
+          requestBody: { required: false, content: jsonContent(schemaOf(planRequest)) },
+          responses: { 201: { description: 'Searching' }, 422: problem('Not valid') },
+        },
+      },
+      '/api/plans/{id}': {
+        get: {
+          summary: 'How far the search is, or the plan with what it leaves out',
+          parameters: [idParameter],
+          responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not kept any more') },
+        },
+        delete: {
+          summary: 'End the search with the best plan so far',
+          parameters: [idParameter],
+          responses: { 204: { description: 'Ending' }, 404: problem('Not kept any more') },
+        },
+      },
+      '/api/plans/{id}/take': {
+        post: {
+          summary: 'Keep all jobs of a plan, or none',
+          parameters: [idParameter],
+          responses: { 200: { description: 'Kept' }, 409: problem('Not ready, or a job was changed meanwhile') },
+        },
+      },
+      ...Object.assign(
+        {},
+        ...['work-list', 'shopping-list'].flatMap((list) =>
+          ['csv', 'json'].map((format) => ({
+            [`/api/${list}.${format}`]: {
+              get: {
+                summary: `The ${list.replace('-', ' ')} as ${format.toUpperCase()}`,
+                responses: { 200: { description: 'A row for each piece' }, 422: problem('Not valid') },
+              },
+            },
+          })),
+        ),
+      ),
+      '/api/run-sheets/{day}.pdf': {
+        get: {
+          summary: 'The day’s work by person, for the wall',
+          parameters: [
+            { name: 'day', in: 'path', required: true, schema: { type: 'string', format: 'date' } },
+            { name: 'size', in: 'query', schema: { enum: ['A4', 'letter'] } },
+          ],
+          responses: {
+            200: { description: 'A page', content: { 'application/pdf': { schema: { type: 'string' } } } },
+            422: problem('Not a day'),
+          },
+        },
+      },
+      '/api/suppliers/{id}/answers': {
+        post: {
+          summary: 'Ask a simulated supplier for prices and days',
+          parameters: [idParameter],
+          requestBody: { required: true, content: jsonContent(schemaOf(supplierQuestion)) },
+          responses: {
+            200: { description: 'An answer to each line' },
+            404: problem('No such supplier'),
+            422: problem('Not sold there'),
+          },
+        },
+      },
+      ...Object.assign(
+        {},
+        ...['preview', 'keep'].map((step) => ({
+          [`/api/imports/${step}`]: {
+            post: {
+              summary:
+                step === 'preview'
+                  ? 'Read a table of customers and cars; nothing is kept'
+                  : 'Keep its rows, all that can be',
+              requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
+              responses: {
+                [step === 'preview' ? 200 : 201]: { description: 'Rows and refusals' },
+                422: problem('Cannot be read'),
+              },
+            },
+          },
+        })),
+      ),
       '/api/bench/boiling-tests': {
         post: {
           summary: 'Start the simulated boiling tester',
