@@ -108,7 +108,6 @@ function Overview({ s }: { s: ServiceJudgement }) {
           </>
         )}
       </View>
-      {s.job.covers.length > 0 ? <AlsoInThisVisit job={s.job} /> : null}
       {phases.map((phase) => {
         const steps = s.steps.filter((x) => x.phase === phase);
         if (steps.length === 0) return null;
@@ -173,6 +172,7 @@ function Overview({ s }: { s: ServiceJudgement }) {
           </Section>
         );
       })}
+      {s.job.covers.length > 0 ? <AlsoInThisVisit job={s.job} /> : null}
     </Screen>
   );
 }
