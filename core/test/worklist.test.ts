@@ -319,6 +319,59 @@ describe('work lists', () => {
     expect(parsed.success ? '' : parsed.error.issues[0]!.message).toBe('The window ends before it begins.');
   });
 
+  test('whatever is on record: windows hold, targets lie in them, keys are told apart, and the order of facts is irrelevant', () => {
+    const before = ['boilingTest', 'measure', 'pads', 'rotors', 'exchange', 'bleed', 'inspection', 'ducts', 'spare'];
+    fc.assert(
+      fc.property(
+        fc.record({
+          inDays: fc.integer({ min: -4, max: 40 }),
+          long: fc.nat(2),
+          mm: fc.option(fc.integer({ min: 2, max: 12 })),
+          measuredAgo: fc.nat(60),
+          flushedAgo: fc.option(fc.nat(500)),
+          within: fc.option(fc.integer({ min: 1, max: 120 })),
+          least: fc.option(fc.integer({ min: 3, max: 11 })),
+          bedded: fc.boolean(),
+          place: fc.constantFrom('road' as const, 'machine' as const, 'event' as const),
+          ducts: fc.constantFrom('any' as const, 'fitted' as const, 'removed' as const),
+          dropped: fc.boolean(),
+        }),
+        (r) => {
+          const start = plusDays(TODAY, r.inDays);
+          const e = makeEvent(venue.id, start, plusDays(start, r.long), {
+            flushWithinDays: r.within,
+            padLeastMm: r.least,
+            beddedPartsOnly: r.bedded,
+            ductsAtEvent: r.ducts,
+            inspectionItems: ['Hoses dry'],
+          });
+          const b = bookingOf(e, {
+            beddingPlace: r.place,
+            workChanges: r.dropped ? [{ change: 'drop', item: 'inspection', reason: 'Not asked for.' }] : [],
+          });
+          const facts = [
+            ...(r.flushedAgo === null ? [] : [flush(car, `${plusDays(TODAY, -r.flushedAgo)}T08:00:00Z`, bottle.id)]),
+            ...(r.mm === null ? [] : measured(r.mm, plusDays(TODAY, -r.measuredAgo))),
+          ];
+          const set = makePadSet({ carId: car.id });
+          const items = workOfBooking(at(e, b, facts, { padSets: [set] }), b, TODAY);
+          const again = workOfBooking(at(e, b, [...facts].reverse(), { padSets: [set] }), b, TODAY);
+          expect(again).toEqual(items);
+          expect(new Set(keys(items)).size).toBe(keys(items).length);
+          for (const i of items) {
+            if (i.impossible === null) {
+              expect(TODAY <= i.earliest && i.earliest <= i.latest).toBe(true);
+              expect(i.earliest <= i.target && i.target <= i.latest).toBe(true);
+            } else expect(i.impossible).toMatch(/\.$/);
+            if (before.includes(i.kind)) expect(i.latest < e.startDate).toBe(true);
+            for (const a of i.after) expect(keys(items)).toContain(a.key);
+            expect(i.reasons.length).toBeGreaterThan(0);
+          }
+        },
+      ),
+    );
+  });
+
   test('wheels come off once: what is saved is a set-up for every further piece of work', () => {
     const e = event({ flushWithinDays: 5 });
     const b = bookingOf(e);

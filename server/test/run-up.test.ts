@@ -3,10 +3,11 @@ import Papa from 'papaparse';
 import { pino } from 'pino';
 import request from 'supertest';
 import { type Job, type RecordOf, dateIn } from '@calvik/core';
-import { type PlanRun } from '@calvik/core/run-up';
+import { type PlanRun, slotObjections } from '@calvik/core/run-up';
 import { recordSchemas } from '@calvik/core/schemas';
 import { Store, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';
+import { LogbookCache } from '../src/store/logbook-cache';
 
 let store: Store;
 let app: ReturnType<typeof createApp>;
@@ -60,6 +61,19 @@ describe('plans', () => {
     const again = await finished(((await api.post('/api/plans').send({ seconds: 5 })).body as PlanRun).id);
     expect(again.answer!.moved).toEqual([]);
     expect(again.answer!.drop).toEqual([]);
+  });
+
+  test('hold on the board: nothing that is proposed breaks a rule that the board knows', async () => {
+    const run = await finished(((await api.post('/api/plans').send({ seconds: 3 })).body as PlanRun).id);
+    await api.post(`/api/plans/${run.id}/take`);
+    const { logbook } = await new LogbookCache(store).current();
+    const today = dateIn(new Date().toISOString(), logbook.shop.timeZone);
+    const broken = run.answer!.keep.flatMap((job) =>
+      slotObjections(logbook, logbook.jobs.get(job.id)!, today).map(
+        (text) => `${logbook.cars.get(job.carId)!.name}, ${job.covers.join(' ')}, ${job.startAt}: ${text}`,
+      ),
+    );
+    expect(broken).toEqual([]);
   });
 
   test('of which one job was changed meanwhile are refused whole', async () => {

@@ -48,10 +48,7 @@ export function planObjections(problem: Problem, plan: Plan): string[] {
     const setup = v.tasks.some((t) => t.wheelsOff) ? problem.setupMin : 0;
     if (lifted.length > 0) {
       if (v.lift === null) said.push(`${what}: no lift.`);
-      else {
-        const minutes = setup + lifted.reduce((n, t) => n + t.minutes, 0);
-        take(problem.lifts[v.lift]!.name, { ...block, to: v.span.from + minutes });
-      }
+      else take(problem.lifts[v.lift]!.name, block);
     }
     const wanted = setup + v.tasks.reduce((n, t) => n + t.minutes, 0) + Math.max(...v.tasks.map((t) => t.travelMin));
     if (v.span.to - v.span.from !== wanted)

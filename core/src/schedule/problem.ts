@@ -124,8 +124,8 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
     const setup = visit.tasks.some((t) => t.wheelsOff) ? problem.setupMin : 0;
     const sum = (tasks: Task[]): number => tasks.reduce((n, t) => n + t.minutes, 0);
     visit.minutes = setup + sum(visit.tasks) + Math.max(...visit.tasks.map((t) => t.travelMin));
-    const lifted = visit.tasks.filter((t) => t.needsLift);
-    visit.liftMinutes = lifted.length > 0 ? setup + sum(lifted) : 0;
+    // The car stays where it is until the visit is over.
+    visit.liftMinutes = visit.tasks.some((t) => t.needsLift) ? visit.minutes : 0;
   }
   return [...groups.values()];
 }
