@@ -68,7 +68,7 @@ export const demoHands: Record<
 
 const lifts = ['Lift 1', 'Lift 2'];
 const suppliers: { name: string; supplies: Goods[]; leadDays: number; notes: string }[] = [
-  { name: 'Corran Friction', supplies: ['padSet', 'rotorPair'], leadDays: 3, notes: 'Orders by noon.' },
+  { name: 'Corran Friction', supplies: ['padSet', 'rotorPair'], leadDays: 5, notes: 'Orders by noon.' },
   { name: 'Mossfield Fluids', supplies: ['bottle'], leadDays: 2, notes: '' },
   { name: 'Hob & Vane', supplies: ['wearPart', 'bottle'], leadDays: 4, notes: 'Small parts.' },
 ];
