@@ -280,7 +280,7 @@ test('after a power cut and a restart everything acknowledged is there, and what
   await expect(page.getByText('Rules in force')).toBeVisible();
   server = await Server.start({ data, demo: true, port });
   await expect(page.getByText(/No connection/)).toHaveCount(0, { timeout: 30_000 });
-  complaints.expected(/ERR_CONNECTION|Failed to fetch/);
+  complaints.expected(/ERR_CONNECTION|ERR_INCOMPLETE|Failed to fetch/);
   await page.evaluate(() => localStorage.clear());
   await page.goto(`${server.url}/cars`);
   await link(page, 'Helm Tessaro').first().click();

@@ -140,7 +140,7 @@ test('a photo taken without a connection waits on the phone and arrives', async 
   await page.goto(`${server.url}/work`);
   await button(page, 'Go on with Rooth Velund').click();
   await expect(page.getByRole('heading', { name: 'Reservoir', level: 1 })).toBeVisible();
-  complaints.expected(/ERR_CONNECTION|Failed to fetch/);
+  complaints.expected(/ERR_CONNECTION|ERR_INCOMPLETE|Failed to fetch/);
   complaints.none();
   await server.stop();
 });

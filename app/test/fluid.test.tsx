@@ -38,7 +38,7 @@ describe('the fluid card', () => {
     expect(screen.getByTestId('limit-bar').getAttribute('aria-label')).toMatch(/Wants 230 °C/);
   });
 
-  test('a wrong mix offers to take down which workshop cleared it', () => {
+  test('a wrong mix offers to take down which workshop cleared it', async () => {
     const wrong = { ...bottle, id: '01900000-0000-7000-8000-000000000022', fluidId: silicone.id };
     const poured = flush(20, 5);
     const mixed = {
@@ -49,7 +49,7 @@ describe('the fluid card', () => {
       })),
     } as typeof poured;
     show(<FluidCard car={car} event={null} />, [mixed], { fluids: [silicone], bottles: [wrong] });
-    fireEvent.click(screen.getByRole('button', { name: 'A workshop has cleared it' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'A workshop has cleared it' }, { timeout: 60_000 }));
     expect(screen.getByLabelText('Workshop, and what was done')).toBeTruthy();
   });
 

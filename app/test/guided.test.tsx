@@ -1,49 +1,24 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact, buildLogbook } from '@calvik/core';
 import { serviceFactLine } from '../src/features/service/fact-line';
 import { standingReading } from '../src/features/service/use-service';
 import { StepScreen } from '../src/features/service/step-screen';
 import { prefer } from '../src/store/preferences';
-import { keys, remove } from '../src/store/storage';
 import { checkItems, checkStates, firstOpenCheck } from '../src/ui/check-list';
 import { bottle, car, crew, flush, id, show, silicone } from './scene';
+import type * as Hands from './hands';
+import { freshHands, kept, place, press, router, type } from './hands';
 import { at, face, intake, job, lead, padSet, pads, pair, records } from './service-scene';
 
-let mockParams: Record<string, string> = {};
-const mockReplace = jest.fn();
-const mockPush = jest.fn();
-jest.mock('expo-router', () => ({
-  useRouter: () => ({
-    push: mockPush,
-    replace: mockReplace,
-    back: jest.fn(),
-    canGoBack: () => false,
-    navigate: jest.fn(),
-  }),
-  useLocalSearchParams: () => mockParams,
-  usePathname: () => '/service/x',
-}));
-
-const kept: { path: string; body: Record<string, unknown> }[] = [];
-beforeEach(() => {
-  keys('calvik.').forEach(remove);
-  kept.length = 0;
-  mockReplace.mockClear();
-  mockPush.mockClear();
-  globalThis.fetch = (async (path: string, init?: RequestInit) => {
-    const body = JSON.parse(String(init?.body ?? '{}')) as Record<string, unknown>;
-    if (init?.method === 'PUT') kept.push({ path, body });
-    return { ok: true, status: 201, json: async () => body };
-  }) as never;
-});
-afterEach(cleanup);
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+freshHands();
 
 const newSet = { ...padSet, id: id(71), label: 'P-007', compound: 'Holt Sprint' };
 const sealed = { ...bottle, id: id(31), label: 'B-031' };
 const wrong = { ...bottle, id: id(32), label: 'B-032', fluidId: silicone.id };
 const step = (key: string, facts: Fact[] = [], more: object = {}) => {
-  mockParams = { job: job.id, step: key };
+  place.params = { job: job.id, step: key };
   return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], {
     ...records,
     padSets: [padSet, newSet],
@@ -52,18 +27,8 @@ const step = (key: string, facts: Fact[] = [], more: object = {}) => {
     ...more,
   });
 };
-const press = (name: string | RegExp, role = 'button'): void => {
-  const found = [...document.querySelectorAll(`[role="${role}"]`)].find((element) => {
-    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return typeof name === 'string' ? said === name : name.test(said);
-  });
-  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
-  fireEvent.click(found);
-};
 const keepIt = (name: string | RegExp = 'Keep and go on'): Promise<void> => act(async () => press(name));
 const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
-const type = (label: string, text: string): void =>
-  void fireEvent.change(screen.getByLabelText(label, { selector: 'input' }), { target: { value: text } });
 
 const rotorAt = (n: number, corner: string, mm: number): Fact =>
   ({
@@ -120,24 +85,24 @@ describe('deciding', () => {
   test('what is in order stands ready; what is not is asked for, promised from the stores and added to the plan', async () => {
     step('decide', worn);
     await keepIt();
-    expect(screen.getByText('Decide: pads, front axle.')).toBeTruthy();
+    await screen.findByText('Decide: pads, front axle.');
     press('Pads, front axle: Change', 'radio');
     await keepIt();
-    expect(screen.getByText('Decide: rotors, rear axle.')).toBeTruthy();
+    await screen.findByText('Decide: rotors, rear axle.');
     press('Rotors, rear axle: Keep', 'radio');
     press(/^P-007 Holt Sprint, 12\.0\smm/, 'radio');
     await keepIt();
-    await waitFor(() => expect(kept.filter((k) => k.body.kind === 'partsDecision')).toHaveLength(4));
-    expect(kept[0]!.body).toMatchObject({ subject: 'pads', axle: 'front', action: 'change', padSetId: newSet.id });
-    expect(kept[0]!.body.reason).toMatch(/Pad FL inner 2\.5/);
-    await waitFor(() => expect(kept.find((k) => k.path.includes('/jobs/'))?.body.durationMin).toBe(140));
+    await waitFor(() => expect(kept().filter((k) => k.kind === 'partsDecision')).toHaveLength(4));
+    expect(kept()[0]!).toMatchObject({ subject: 'pads', axle: 'front', action: 'change', padSetId: newSet.id });
+    expect(kept()[0]!.reason).toMatch(/Pad FL inner 2\.5/);
+    await waitFor(() => expect(kept('jobs')[0]?.durationMin).toBe(140));
   });
   test('nothing changed is nothing kept; a caliper that was off is', async () => {
     step('decide', [...worn, ...allDecided]);
     press('Calipers off: Rear calipers', 'checkbox');
     await keepIt();
-    await waitFor(() => expect(kept.length).toBeGreaterThan(0));
-    expect(kept.filter((k) => k.body.kind === 'partsDecision').map((k) => k.body)).toEqual([
+    await waitFor(() => expect(kept().length).toBeGreaterThan(0));
+    expect(kept().filter((k) => k.kind === 'partsDecision')).toEqual([
       expect.objectContaining({ subject: 'other', axle: 'rear', corner: null, action: 'change' }),
     ]);
   });
@@ -161,8 +126,8 @@ describe('retracting and fitting', () => {
     expect(screen.getByText('Go through the whole list: something is still open.')).toBeTruthy();
     press(/^Pistons brushed clean.*: In order$/, 'radio');
     await keepIt();
-    await waitFor(() => expect(kept.map((k) => k.body.kind)).toEqual(['pistonsRetracted', 'checksDone']));
-    expect(kept[0]!.body).toMatchObject({
+    await waitFor(() => expect(kept().map((k) => k.kind)).toEqual(['pistonsRetracted', 'checksDone']));
+    expect(kept()[0]!).toMatchObject({
       levelBeforeMl: 260,
       drawnOffMl: 20,
       levelAfterMl: expect.closeTo(288.76, 1),
@@ -181,8 +146,8 @@ describe('retracting and fitting', () => {
     expect(said('pairing')).toContain('Rotors R-001 carry a film of Kerren R2; pads P-007 are Holt Sprint.');
     press('All in order');
     await keepIt();
-    await waitFor(() => expect(kept.map((k) => k.body.kind)).toEqual(['partsFitted', 'checksDone']));
-    expect(kept[0]!.body).toMatchObject({ padSetId: newSet.id, rotorPairId: pair.id, changed: 'pads' });
+    await waitFor(() => expect(kept().map((k) => k.kind)).toEqual(['partsFitted', 'checksDone']));
+    expect(kept()[0]!).toMatchObject({ padSetId: newSet.id, rotorPairId: pair.id, changed: 'pads' });
   });
 });
 
@@ -210,7 +175,7 @@ describe('the exchange', () => {
     expect(said('exchange-plan')).toMatch(/1 left front\d+\smL/);
     await keepIt('Begin');
     await waitFor(() =>
-      expect(kept[0]?.body).toMatchObject({
+      expect(kept()[0]).toMatchObject({
         kind: 'exchangeBegun',
         method: 'pedalTwo',
         sequence: 'nearestFirst',
@@ -219,7 +184,7 @@ describe('the exchange', () => {
         refillMl: 255,
       }),
     );
-    await waitFor(() => expect(mockReplace).toHaveBeenCalledWith(`/service/${job.id}/draw.0`));
+    await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/draw.0`));
   });
   test('a seal read off by hand is judged as it is noted; one reading is not enough', async () => {
     const begun = {
@@ -239,7 +204,7 @@ describe('the exchange', () => {
     press('Note this reading');
     await keepIt(/^Keep/);
     expect(screen.getByText('Two readings at least: one at the start, one at the end.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 });
 
@@ -292,10 +257,10 @@ describe('the end of it', () => {
     type('Why it may pass', 'Looked at together.');
     await act(async () => press('Let it pass, signed Ines Ferrant'));
     await waitFor(() =>
-      expect(kept[0]?.body).toMatchObject({ kind: 'holdPassed', by: lead.id, reason: 'Looked at together.' }),
+      expect(kept()[0]).toMatchObject({ kind: 'holdPassed', by: lead.id, reason: 'Looked at together.' }),
     );
     press('Do it now');
-    expect(mockPush).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
+    expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
   });
 });
 

@@ -1,5 +1,5 @@
 /** The screens of the run-up: what they refuse, what they keep, and what they say of a place that breaks a rule. */
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
 import { type Job, type RecordOf, type TrackEvent, unsaid } from '@calvik/core';
 import { BoardScreen } from '../src/features/planning/board-screen';
 import { CrewMemberScreen } from '../src/features/planning/crew-member-screen';
@@ -9,56 +9,12 @@ import { WearPartScreen } from '../src/features/planning/store-forms';
 import { WorkListScreen } from '../src/features/planning/work-list-screen';
 import { rulesForm, rulesOf } from '../src/features/rule-fields';
 import { readWeek, weekText } from '../src/features/week-fields';
-import { keys, remove } from '../src/store/storage';
 import { car, crew, flush, id, show } from './scene';
+import type * as Hands from './hands';
+import { answers, freshHands, kept, place, press, router, sent, type } from './hands';
 
-let mockParams: Record<string, string> = {};
-const mockNavigate = jest.fn();
-jest.mock('expo-router', () => ({
-  useRouter: () => ({
-    push: jest.fn(),
-    replace: jest.fn(),
-    back: jest.fn(),
-    canGoBack: () => false,
-    navigate: mockNavigate,
-  }),
-  useLocalSearchParams: () => mockParams,
-  usePathname: () => '/',
-}));
-
-interface Sent {
-  path: string;
-  method: string;
-  body: Record<string, unknown>;
-}
-const sent: Sent[] = [];
-let answers: Record<string, unknown> = {};
-beforeEach(() => {
-  keys('calvik.').forEach(remove);
-  sent.length = 0;
-  answers = {};
-  mockParams = {};
-  mockNavigate.mockClear();
-  globalThis.fetch = (async (path: string, init?: RequestInit) => {
-    const body = JSON.parse(String(init?.body ?? '{}')) as Record<string, unknown>;
-    sent.push({ path, method: init?.method ?? 'GET', body });
-    return { ok: true, status: 200, json: async () => answers[path] ?? body };
-  }) as never;
-});
-afterEach(cleanup);
-
-const press = (name: string | RegExp, role = 'button'): void => {
-  const found = [...document.querySelectorAll(`[role="${role}"], ${role}`)].find((element) => {
-    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return typeof name === 'string' ? said === name : name.test(said);
-  });
-  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
-  fireEvent.click(found);
-};
-const type = (label: string, text: string): void =>
-  void fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
-const kept = (collection: string): Record<string, unknown>[] =>
-  sent.filter((s) => s.method === 'PUT' && s.path.includes(`/${collection}/`)).map((s) => s.body);
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+freshHands();
 
 const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
 const venue: RecordOf<'venues'> = {
@@ -115,7 +71,7 @@ const old = [flush(20, 60)];
 
 describe('the work list', () => {
   beforeEach(() => {
-    mockParams = { id: event.id };
+    place.params = { id: event.id };
   });
 
   test('says what, why and for whom; nothing is dropped without a reason', async () => {
@@ -159,7 +115,7 @@ describe('the work list', () => {
 
 describe('the board', () => {
   const open = (over: Partial<Job> = {}): void => {
-    mockParams = { day: day(3), job: job.id };
+    place.params = { day: day(3), job: job.id };
     show(<BoardScreen />, old, { ...scene, jobs: [{ ...job, ...over }] });
   };
 
@@ -180,7 +136,7 @@ describe('the board', () => {
   });
 
   test('a form is ticked off line by line; what is not in order stays on record', async () => {
-    mockParams = { day: day(3), job: job.id };
+    place.params = { day: day(3), job: job.id };
     const formed = { ...event, inspectionItems: ['Hoses dry', 'Tow eye'] };
     const errand: Job = { ...job, kind: 'errand', covers: ['inspection'] };
     show(<BoardScreen />, old, { ...scene, events: [formed], jobs: [errand] });
@@ -201,7 +157,7 @@ describe('the board', () => {
   });
 
   test('jobs of somebody who has left stand apart', () => {
-    mockParams = { day: day(3) };
+    place.params = { day: day(3) };
     show(<BoardScreen />, old, { ...scene, jobs: [{ ...job, crewId: id(99) }] });
     expect(screen.getByText('With nobody')).toBeTruthy();
   });
@@ -250,7 +206,7 @@ describe('the plan', () => {
       /^1 visit, all in good time\. Wheels off once saves 50\smin\.$/,
     );
     press('Take this plan, 1 visit');
-    await waitFor(() => expect(mockNavigate).toHaveBeenCalledWith('/board'));
+    await waitFor(() => expect(router.navigate).toHaveBeenCalledWith('/board'));
     expect(sent.some((s) => s.path === '/api/plans/r1/take' && s.method === 'POST')).toBe(true);
   });
 });
@@ -300,7 +256,7 @@ describe('stores', () => {
   });
 
   test('a count is a whole number', async () => {
-    mockParams = { id: part.id };
+    place.params = { id: part.id };
     show(<WearPartScreen />, [], { wearParts: [part] });
     type('Counted', 'a few');
     press('Keep the count');
@@ -324,7 +280,7 @@ describe('crew', () => {
   });
 
   test('who leaves with open jobs is said before', async () => {
-    mockParams = { id: crew.id };
+    place.params = { id: crew.id };
     show(<CrewMemberScreen />, [], { ...scene, jobs: [job] });
     expect(screen.getByText(/has 1 open job\. They stay on the board/)).toBeTruthy();
     press('Add these days off');

@@ -151,10 +151,15 @@ export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[]
 }
 
 /** Shows a piece of the interface over a store that holds the scene, or that has read nothing yet. */
-export function show(ui: ReactNode, facts: Fact[] | 'unread' = [], records: Parameters<typeof feed>[1] = {}): AppStore {
+export function show(
+  ui: ReactNode,
+  facts: Fact[] | 'unread' = [],
+  records: Parameters<typeof feed>[1] = {},
+  units: 'metric' | 'imperial' = 'metric',
+): AppStore {
   const store = makeStore();
   if (facts !== 'unread') store.dispatch(received(feed(facts, records)));
-  store.dispatch(prefer({ crewId: crew.id, units: 'metric' }));
+  store.dispatch(prefer({ crewId: crew.id, units }));
   render(
     <Provider store={store}>
       <SyncContext.Provider value={new Sync(store)}>

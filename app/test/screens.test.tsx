@@ -1,53 +1,21 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { type Fact, type FluidExchange, type Job, type TrackEvent, unsaid } from '@calvik/core';
+import { type FluidExchange, type Job, type TrackEvent, unsaid } from '@calvik/core';
 import { TestScreen } from '../src/features/fluid/test-screen';
 import { FlushScreen } from '../src/features/fluid/flush-screen';
 import { RunUpScreen } from '../src/features/run-up/run-up-screen';
 import { PlanScreen } from '../src/features/work/plan-screen';
 import { connection } from '../src/store/logbook';
-import { keys, remove } from '../src/store/storage';
 import { boil, bottle, car, crew, flush, id, show, silicone } from './scene';
+import type * as Hands from './hands';
+import { freshHands, kept, place, press, router, type } from './hands';
 
-let mockParams: Record<string, string> = {};
-const mockReplace = jest.fn();
-jest.mock('expo-router', () => ({
-  useRouter: () => ({
-    push: jest.fn(),
-    replace: mockReplace,
-    back: jest.fn(),
-    canGoBack: () => false,
-    navigate: jest.fn(),
-  }),
-  useLocalSearchParams: () => mockParams,
-  usePathname: () => '/',
-}));
-
-const kept: { path: string; body: Fact & Record<string, unknown> }[] = [];
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+freshHands();
 beforeEach(() => {
-  keys('calvik.').forEach(remove);
-  kept.length = 0;
-  mockReplace.mockClear();
-  mockParams = { id: car.id };
-  globalThis.fetch = (async (path: string, init?: RequestInit) => {
-    const body = JSON.parse(String(init?.body ?? '{}')) as Fact & Record<string, unknown>;
-    if (init?.method === 'PUT') kept.push({ path, body });
-    return { ok: true, status: 201, json: async () => body };
-  }) as never;
+  place.params = { id: car.id };
 });
-afterEach(cleanup);
 
-const type = (label: string, text: string): void =>
-  void fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
-/** By the name that is said aloud; the library's own look-up by role takes seconds on a screen of this size. */
-const press = (name: string | RegExp, role = 'button'): void => {
-  const found = [...document.querySelectorAll(`[role="${role}"]`)].find((element) => {
-    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return typeof name === 'string' ? said === name : name.test(said);
-  });
-  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
-  fireEvent.click(found);
-};
 const sealed = { ...bottle, id: id(31), label: 'B-031' };
 const wrong = { ...bottle, id: id(32), label: 'B-032', fluidId: silicone.id };
 const stores = { fluids: [silicone], bottles: [sealed, wrong] };
@@ -76,11 +44,11 @@ describe('recording a flush', () => {
     for (const corner of ['RR', 'RL', 'FR', 'FL']) type(`Drawn at ${corner}`, '100');
     press('Keep this flush');
     expect(await screen.findByText('Say how the pedal felt, before and after.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 
   test('keeps the corners in sequence, in millilitres, with what was seen at each', async () => {
-    mockParams = { id: car.id, job: id(77) };
+    place.params = { id: car.id, job: id(77) };
     show(<FlushScreen />, [], stores);
     fill();
     type('Drawn out and refilled with new fluid', '180');
@@ -88,8 +56,8 @@ describe('recording a flush', () => {
       for (const seen of ['Clean', 'No bubbles', 'Shut, capped']) press(`${seen} at ${corner}`, 'checkbox');
     press('Clean at FL', 'checkbox');
     press('Keep this flush');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    const fact = kept[0]!.body as unknown as FluidExchange;
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    const fact = kept()[0]! as unknown as FluidExchange;
     expect(fact).toMatchObject({
       kind: 'fluidExchange',
       carId: car.id,
@@ -113,7 +81,7 @@ describe('recording a flush', () => {
       [true, true, true],
       [true, false, false],
     ]);
-    expect(mockReplace).toHaveBeenCalledWith(`/cars/${car.id}`);
+    expect(router.replace).toHaveBeenCalledWith(`/cars/${car.id}`);
   });
 
   test('says beforehand what an open nipple will mean', () => {
@@ -129,10 +97,10 @@ describe('recording a flush', () => {
     press(/^Bottle B-032/, 'radio');
     press('Keep this flush');
     expect(await screen.findByText('This fluid must not go into this car. Choose another bottle.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
     fireEvent.click(screen.getByLabelText('It has already gone in'));
     press('Record it and stop the car');
-    await waitFor(() => expect(kept).toHaveLength(1));
+    await waitFor(() => expect(kept()).toHaveLength(1));
   });
 
   test('more than the bottle held asks for the second one, and takes it from a step on', () => {
@@ -172,17 +140,17 @@ describe('recording a flush', () => {
 
   test('a correction starts from the entry, wants a reason, and replaces it', async () => {
     const old = flush(20, 3);
-    mockParams = { id: car.id, corrects: old.id };
+    place.params = { id: car.id, corrects: old.id };
     show(<FlushScreen />, [old], stores);
     expect((screen.getByLabelText('Drawn at RR') as HTMLInputElement).value).toBe('100 mL');
     type('Drawn at RR', '130');
     press('Keep the correction');
     await act(async () => undefined);
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
     type('Reason', 'Misread the scale');
     press('Keep the correction');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    expect(kept[0]!.body).toMatchObject({ replaces: old.id, because: 'Misread the scale', at: old.at });
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    expect(kept()[0]!).toMatchObject({ replaces: old.id, because: 'Misread the scale', at: old.at });
   });
 });
 
@@ -193,8 +161,8 @@ describe('a boiling test', () => {
     type('Altitude of the tester', '1000 m');
     expect(screen.getByText(/At sea level that is 301\.\d\s°C\./)).toBeTruthy();
     press('Keep reading');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    const fact = kept[0]!.body as unknown as { readingC: number; ambientKpa: number };
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    const fact = kept()[0]! as unknown as { readingC: number; ambientKpa: number };
     expect(fact).toMatchObject({ kind: 'boilingTest', carId: car.id, ambientFrom: 'altitude', instrument: 'byHand' });
     expect(fact.readingC).toBeCloseTo(297.78, 1);
     expect(fact.ambientKpa).toBeCloseTo(89.87, 1);
@@ -211,9 +179,9 @@ describe('a boiling test', () => {
     press('Air pressure from: Barometer', 'radio');
     type('Air pressure', '1,0 bar');
     press('Keep reading');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    expect(kept[0]!.body).toMatchObject({ bottleId: sealed.id, ambientKpa: 100, ambientFrom: 'barometer' });
-    expect(kept[0]!.body).not.toHaveProperty('carId');
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    expect(kept()[0]!).toMatchObject({ bottleId: sealed.id, ambientKpa: 100, ambientFrom: 'barometer' });
+    expect(kept()[0]!).not.toHaveProperty('carId');
   });
 
   test('judges while it is typed, and refuses what no fluid does', async () => {
@@ -226,7 +194,7 @@ describe('a boiling test', () => {
     type('Boiling point', '900');
     press('Keep reading');
     expect(await screen.findByText('At most 400 °C.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 
   test('a reading without a figure, and one by nobody, are not kept', async () => {
@@ -237,7 +205,7 @@ describe('a boiling test', () => {
     type('Boiling point', '250');
     press('Keep reading');
     expect(await screen.findByText('Choose who is on duty first, so that this entry carries a name.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 });
 
@@ -259,7 +227,7 @@ describe('planning', () => {
   const other: Job = { ...job, id: id(61), startAt: `${inTwoDays}T11:00:00.000Z` };
 
   test('says in words who is taken, from the minute it overlaps', () => {
-    mockParams = { id: car.id, job: job.id };
+    place.params = { id: car.id, job: job.id };
     show(<PlanScreen />, [], { jobs: [job, other] });
     const conflicts = screen.getByTestId('conflicts');
     expect(conflicts.textContent).toBe('');
@@ -271,22 +239,22 @@ describe('planning', () => {
   });
 
   test('a time that is none is refused at its field', async () => {
-    mockParams = { id: car.id, job: job.id };
+    place.params = { id: car.id, job: job.id };
     show(<PlanScreen />, [], { jobs: [job] });
     type('Start time', 'after lunch');
     press('Plan it');
     expect(await screen.findByText('Give a time like 9:30.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 
   test('moving keeps the job under its id, based on the version that was read', async () => {
-    mockParams = { id: car.id, job: job.id };
+    place.params = { id: car.id, job: job.id };
     show(<PlanScreen />, [], { jobs: [job] });
     type('Start time', '14h30');
     type('Duration', '1 h');
     press('Plan it');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    expect(kept[0]!.body).toMatchObject({
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    expect(kept()[0]!).toMatchObject({
       id: job.id,
       version: 1,
       startAt: `${inTwoDays}T14:30:00.000Z`,

@@ -4,50 +4,17 @@ import type { Fact } from '@calvik/core';
 import { ServiceScreen } from '../src/features/service/service-screen';
 import { SheetScreen } from '../src/features/service/sheet-screen';
 import { StepScreen } from '../src/features/service/step-screen';
-import { keys, remove } from '../src/store/storage';
 import { bottle, crew, flush, id, show } from './scene';
+import type * as Hands from './hands';
+import { freshHands, kept, place, press, router, type } from './hands';
 import { at, intake, job, lead, pads, records } from './service-scene';
 
-let mockParams: Record<string, string> = {};
-const mockReplace = jest.fn();
-jest.mock('expo-router', () => ({
-  useRouter: () => ({
-    push: jest.fn(),
-    replace: mockReplace,
-    back: jest.fn(),
-    canGoBack: () => false,
-    navigate: jest.fn(),
-  }),
-  useLocalSearchParams: () => mockParams,
-  usePathname: () => '/service/x',
-}));
-
-const kept: { path: string; body: Fact & Record<string, unknown> }[] = [];
-beforeEach(() => {
-  keys('calvik.').forEach(remove);
-  kept.length = 0;
-  mockReplace.mockClear();
-  globalThis.fetch = (async (path: string, init?: RequestInit) => {
-    const body = JSON.parse(String(init?.body ?? '{}')) as Fact & Record<string, unknown>;
-    if (init?.method === 'PUT') kept.push({ path, body });
-    return { ok: true, status: 201, json: async () => body };
-  }) as never;
-});
-afterEach(cleanup);
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+freshHands();
 
 const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
-  mockParams = { job: job.id, step: key };
+  place.params = { job: job.id, step: key };
   return show(<StepScreen />, [flush(60, 20), ...facts], { ...records, ...more });
-};
-const type = (label: string, text: string): void =>
-  void fireEvent.change(screen.getByLabelText(label, { selector: 'input' }), { target: { value: text } });
-const press = (name: string | RegExp, role = 'button'): void => {
-  const found = [...document.querySelectorAll(`[role="${role}"]`)].find((element) => {
-    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return typeof name === 'string' ? said === name : name.test(said);
-  });
-  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
-  fireEvent.click(found);
 };
 const keepIt = (name = 'Keep and go on'): Promise<void> => act(async () => press(name));
 const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
@@ -60,8 +27,8 @@ describe('measuring pads', () => {
     type('Outer pad', '0.1 in');
     expect(said('live-verdict')).toMatch(/Pad FL outer 2\.5\smm, limit 3\.0\smm: change it/);
     await keepIt();
-    await waitFor(() => expect(kept).toHaveLength(1));
-    expect(kept[0]!.body).toMatchObject({
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    expect(kept()[0]!).toMatchObject({
       kind: 'padMeasurement',
       corner: 'FL',
       jobId: job.id,
@@ -69,7 +36,7 @@ describe('measuring pads', () => {
       inner: { thicknessMm: 5.2 },
       outer: { thicknessMm: expect.closeTo(2.54, 6) },
     });
-    await waitFor(() => expect(mockReplace).toHaveBeenCalledWith(`/service/${job.id}/pads.FR`));
+    await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/pads.FR`));
   });
 
   test('asks for what is missing, and brings back what was typed before a reload', async () => {
@@ -80,7 +47,7 @@ describe('measuring pads', () => {
     cleanup();
     step('pads.FL');
     expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('7');
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 
   test('a reading that stands is corrected with a reason, and names the one it replaces', async () => {
@@ -90,8 +57,8 @@ describe('measuring pads', () => {
     expect(screen.getByText('Say why the earlier entry is corrected.')).toBeTruthy();
     press('Why corrected: Misread', 'radio');
     await keepIt('Keep the correction');
-    await waitFor(() => expect(kept).toHaveLength(1));
-    expect(kept[0]!.body).toMatchObject({ replaces: id(106), because: 'Misread', inner: { thicknessMm: 6.5 } });
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    expect(kept()[0]!).toMatchObject({ replaces: id(106), because: 'Misread', inner: { thicknessMm: 6.5 } });
   });
 
   test('out of turn it asks why; what somebody else has in hand is not waited for', async () => {
@@ -116,8 +83,8 @@ describe('other steps', () => {
     press(/^Hoses.* at RL$/, 'checkbox');
     fireEvent.change(screen.getByLabelText(/^Hoses.*: what is wrong$/), { target: { value: 'chafed' } });
     await keepIt();
-    await waitFor(() => expect(kept).toHaveLength(1));
-    const items = kept[0]!.body.items as { check: string; corner: string | null; result: string; remark: string }[];
+    await waitFor(() => expect(kept()).toHaveLength(1));
+    const items = kept()[0]!.items as { check: string; corner: string | null; result: string; remark: string }[];
     expect(items[0]).toEqual({ check: 'hoses', corner: 'RL', result: 'fault', remark: 'chafed' });
     expect(items).toHaveLength(4);
   });
@@ -130,9 +97,7 @@ describe('other steps', () => {
     expect(screen.getByText('Say why it is skipped.')).toBeTruthy();
     press('Why skip: Done before', 'radio');
     await act(async () => press('Skip it'));
-    await waitFor(() =>
-      expect(kept[0]?.body).toMatchObject({ kind: 'stepSkipped', step: 'boil', reason: 'Done before' }),
-    );
+    await waitFor(() => expect(kept()[0]).toMatchObject({ kind: 'stepSkipped', step: 'boil', reason: 'Done before' }));
   });
 
   test('under MIN the draw says what will happen; a shut nipple is asked for', async () => {
@@ -169,7 +134,7 @@ describe('other steps', () => {
     expect(said('preload-warning')).toMatch(/67\s% more preload/);
     await act(async () => press(/^Keep front wheel nuts/));
     expect(screen.getByText('4 of 5 still to tighten.')).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
   });
 
   test('a soft pedal is a stop with suspects, and goes back to the exchange', async () => {
@@ -180,8 +145,8 @@ describe('other steps', () => {
     expect(said('suspects')).toContain('a nipple not shut');
     press('Sinks: Holds', 'radio');
     await keepIt('Keep it, back to the exchange');
-    await waitFor(() => expect(kept[0]?.body).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
-    await waitFor(() => expect(mockReplace).toHaveBeenCalledWith(`/service/${job.id}/exchange`));
+    await waitFor(() => expect(kept()[0]).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
+    await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/exchange`));
   });
 
   test('the release does not sign while anything stops; only the lead is offered to let a hold pass', async () => {
@@ -189,13 +154,13 @@ describe('other steps', () => {
     expect(said('gate-state')).toMatch(/^Stopped: \d+ things/);
     await act(async () => press('Release, signed Tove Loy'));
     expect(screen.getByText(/^Not released: /)).toBeTruthy();
-    expect(kept).toEqual([]);
+    expect(kept()).toEqual([]);
     expect([...document.querySelectorAll('[role="button"]')].some((b) => b.textContent === 'Let it pass')).toBe(false);
   });
 });
 
 test('the overview says what is next, who did what, and what is not in order', () => {
-  mockParams = { job: job.id };
+  place.params = { job: job.id };
   show(<ServiceScreen />, [...intake, pads(6, 'FL', 2)], records);
   expect(said('service-state')).toContain('6 of 21 steps');
   expect(said('step-pads.FL')).toMatch(/stop/i);
@@ -204,7 +169,7 @@ test('the overview says what is next, who did what, and what is not in order', (
 });
 
 test('the sheet of a car that is not released says so, in either system of units', () => {
-  mockParams = { job: job.id };
+  place.params = { job: job.id };
   show(<SheetScreen />, [...intake, pads(6, 'FL', 8)], records);
   expect(said('sheet')).toContain('Not released: this car is not to be driven');
   expect(said('sheet')).toMatch(/left front.*8\.0\smm/);

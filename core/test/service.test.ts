@@ -548,7 +548,7 @@ describe('the service sheet', () => {
     ]);
     expect(JSON.stringify(imperial)).toContain('fl oz');
     const torque = metric.sections.find((x) => x.title === 'Torque')!.table!.rows;
-    expect(torque.some((r) => r[2] === '110 N·m = 81 lbf·ft')).toBe(true);
+    expect(torque.some((r) => r[2] === '110 N·m = 81.1 lbf·ft')).toBe(true);
     expect(sheetRows(metric)).toContainEqual({
       section: 'Torque',
       item: 'Front wheel nuts',

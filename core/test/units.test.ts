@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import {
   type Dimension,
   type Unit,
+  type UnitSystem,
+  exactText,
   formatQuantity,
   fromCanonical,
   parseQuantity,
@@ -40,7 +42,8 @@ describe('factors', () => {
   test.each([
     [38, '28'],
     [89.5, '66'],
-    [142, '105'],
+    [142, '104.7'],
+    [9.5, '7'],
   ])('%d N·m is %s lbf·ft', (nm, shown) => {
     expect(quantityParts(nm, 'torque', 'imperial').figure).toBe(shown);
   });
@@ -105,6 +108,31 @@ describe('properties', () => {
     );
   });
 
+  test('what stands on record is read back from its form as it stands, in either system, from whichever unit it was typed in', () => {
+    fc.assert(
+      fc.property(typed, unit, fc.constantFrom<UnitSystem>('metric', 'imperial'), (x, u, system) => {
+        const { dimension } = unitDefinition(u);
+        const stored = toCanonical(x, u);
+        const parsed = parseQuantity(exactText(stored, dimension, system), dimension);
+        expect(parsed).toMatchObject({ ok: true });
+        const off = Math.abs((parsed.ok ? parsed.value : Number.NaN) - stored);
+        // Twelve significant digits are kept; anything that people write is exact.
+        expect(off).toBeLessThanOrEqual(Math.abs(stored) * 1e-10 + 1e-9);
+      }),
+    );
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 99_999 }),
+        fc.constantFrom<Dimension>('torque', 'length', 'volume', 'temperature', 'mass', 'pressure'),
+        fc.constantFrom<UnitSystem>('metric', 'imperial'),
+        (hundredths, dimension, system) => {
+          const stored = hundredths / 100;
+          expect(value(exactText(stored, dimension, system), dimension)).toBe(stored);
+        },
+      ),
+    );
+  });
+
   test('no text whatever throws or gives NaN', () => {
     fc.assert(
       fc.property(
@@ -128,4 +156,26 @@ test('shown in either system', () => {
   expect(formatQuantity(27303, 'volume')).toBe('27.3 L');
   expect(formatQuantity(3600, 'length')).toBe('3600 mm');
   expect(formatQuantity(13.208, 'length', 'imperial')).toBe('0.520 in');
+});
+
+test.each([
+  [89.5, 'torque', 'metric', '89.5 N·m'],
+  [38, 'torque', 'imperial', '38 N·m'],
+  [toCanonical(28, 'lbfFt'), 'torque', 'imperial', '28 lbf·ft'],
+  [toCanonical(28, 'lbfFt'), 'torque', 'metric', '28 lbf·ft'],
+  [280, 'volume', 'imperial', '280 mL'],
+  [26.25, 'length', 'metric', '26.25 mm'],
+  [25.4, 'length', 'imperial', '1.000 in'],
+  [20000, 'volume', 'metric', '20.0 L'],
+] as [number, Dimension, UnitSystem, string][])(
+  '%d %s stands in a form in %s units as %s',
+  (stored, dimension, system, text) => {
+    expect(exactText(stored, dimension, system)).toBe(text);
+  },
+);
+
+test('a torque is not rounded to a whole newton metre: half of one is a tenth of what a bleed nipple wants', () => {
+  expect(formatQuantity(9.5, 'torque')).toBe('9.5 N·m');
+  expect(formatQuantity(38, 'torque')).toBe('38 N·m');
+  expect(formatQuantity(38, 'torque', 'imperial')).toBe('28 lbf·ft');
 });

@@ -1,1 +1,3 @@
-export { BenchScreen as default } from '../features/bench/bench-screen';
+import { laterScreen } from '../features/later';
+
+export default laterScreen('BenchScreen');

@@ -1,1 +1,3 @@
-export { UnsentScreen as default } from '../features/settings/unsent-screen';
+import { laterScreen } from '../features/later';
+
+export default laterScreen('UnsentScreen');

@@ -1,1 +1,3 @@
-export { WorkScreen as default } from '../features/work/work-screen';
+import { laterScreen } from '../features/later';
+
+export default laterScreen('WorkScreen');

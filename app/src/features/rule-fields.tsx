@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import type { UnitSystem, WorkRules } from '@calvik/core';
 import { ChoiceField, QuantityField, SwitchField, TextField } from '../ui/form';
-import { quantityText } from '../ui/quantity-text';
+import { recordText } from '../ui/quantity-text';
 
 /** Rules beside the fluid, as a form holds them. */
 export interface RulesForm {
@@ -15,7 +15,7 @@ export interface RulesForm {
 }
 
 export const rulesForm = (rules: WorkRules | null, system: UnitSystem): RulesForm => ({
-  padLeastMm: quantityText(rules?.padLeastMm ?? null, 'length', system),
+  padLeastMm: recordText(rules?.padLeastMm, 'length', system),
   beddedPartsOnly: rules?.beddedPartsOnly ?? false,
   reTorqueAtEvent: rules?.reTorqueAtEvent ?? false,
   ductsAtEvent: rules?.ductsAtEvent ?? 'any',

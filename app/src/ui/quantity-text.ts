@@ -1,8 +1,14 @@
-import { type Dimension, quantityParts } from '@calvik/core';
+import { type Dimension, exactText, quantityParts } from '@calvik/core';
 
-/** What a quantity field begins with: the figure with its unit, so that nobody has to guess. */
-export const quantityText = (value: number | null, dimension: Dimension, system: 'metric' | 'imperial'): string => {
-  if (value === null) return '';
+/** A computed figure as people read it, to begin a quantity field with: rounded, with its unit, so that nobody has to guess. */
+export const quantityText = (value: number, dimension: Dimension, system: 'metric' | 'imperial'): string => {
   const { figure, unit } = quantityParts(value, dimension, system);
   return `${figure} ${unit}`;
 };
+
+/** What stands on record, or was read off an instrument, in a quantity field: it is kept as it stands when nobody touches it. */
+export const recordText = (
+  value: number | null | undefined,
+  dimension: Dimension,
+  system: 'metric' | 'imperial',
+): string => (value === null || value === undefined ? '' : exactText(value, dimension, system));

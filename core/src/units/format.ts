@@ -1,4 +1,5 @@
 import { type Dimension, type Unit, fromCanonical, unitDefinition } from './convert';
+import { parseQuantity } from './parse';
 
 export type UnitSystem = 'metric' | 'imperial';
 
@@ -14,7 +15,7 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   length: { metric: { unit: 'mm', digits: 1 }, imperial: { unit: 'in', digits: 3 } },
   altitude: { metric: { unit: 'm', digits: 0 }, imperial: { unit: 'ft', digits: 0 } },
   volume: { metric: { unit: 'mL', digits: 0 }, imperial: { unit: 'flOz', digits: 1 } },
-  torque: { metric: { unit: 'Nm', digits: 0 }, imperial: { unit: 'lbfFt', digits: 0 } },
+  torque: { metric: { unit: 'Nm', digits: 1 }, imperial: { unit: 'lbfFt', digits: 1 } },
   force: { metric: { unit: 'kN', digits: 1 }, imperial: { unit: 'lbf', digits: 0 } },
   mass: { metric: { unit: 'kg', digits: 2 }, imperial: { unit: 'lb', digits: 2 } },
   share: { metric: { unit: 'percent', digits: 2 }, imperial: { unit: 'percent', digits: 2 } },
@@ -49,7 +50,9 @@ export function quantityParts(
 ): { figure: string; unit: string } {
   const shown = shownAs(value, dimension, system);
   const { unit } = shown;
-  const figure = fromCanonical(value, unit).toFixed(digits ?? shown.digits);
+  const fixed = fromCanonical(value, unit).toFixed(digits ?? shown.digits);
+  // Sheets say 38 and 9.5: no nought that nobody wrote, and no half that is rounded away.
+  const figure = dimension === 'torque' && digits === undefined ? fixed.replace(/\.0$/, '') : fixed;
   return { figure: Number(figure) === 0 ? figure.replace('-', '') : figure, unit: unitDefinition(unit).label };
 }
 
@@ -62,4 +65,21 @@ export function formatQuantity(
 ): string {
   const { figure, unit } = quantityParts(value, dimension, system, digits);
   return unit === '%' ? `${figure} %` : `${figure} ${unit}`;
+}
+
+/**
+ * A canonical value as a text that is read back as that very value, for a form in which somebody may change something else: in the unit of
+ * `system` if that takes a few digits, else in that of the other, as it was once typed. Exact for up to nine significant digits in either.
+ */
+export function exactText(value: number, dimension: Dimension, system: UnitSystem = 'metric'): string {
+  const other = system === 'metric' ? 'imperial' : 'metric';
+  for (const { unit, digits } of [shownAs(value, dimension, system), shownAs(value, dimension, other)])
+    for (let more = 0; more <= 3; more++) {
+      const text = `${fromCanonical(value, unit).toFixed(digits + more)} ${unitDefinition(unit).label}`;
+      const read = parseQuantity(text, dimension);
+      if (read.ok && read.value === value)
+        return more > 0 || dimension === 'torque' ? text.replace(/\.?0+ /, ' ') : text;
+    }
+  const { unit } = shownIn[dimension][system];
+  return `${fromCanonical(value, unit)} ${unitDefinition(unit).label}`;
 }

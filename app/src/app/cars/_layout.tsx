@@ -1,7 +1,9 @@
 import { Slot, usePathname } from 'expo-router';
-import { CarsScreen } from '../../features/cars/cars-screen';
+import { laterScreen } from '../../features/later';
 import { ListAndDetail } from '../../ui/list-and-detail';
 import { useWide } from '../../ui/screen';
+
+const CarsScreen = laterScreen('CarsScreen');
 
 /** On the wide screen the list of cars stays beside whatever is opened from it. */
 export default function CarsLayout() {

@@ -1,1 +1,3 @@
-export { CarsScreen as default } from '../../features/cars/cars-screen';
+import { laterScreen } from '../../features/later';
+
+export default laterScreen('CarsScreen');

@@ -1,1 +1,3 @@
-export { StoresScreen as default } from '../../features/stores/stores-screen';
+import { laterScreen } from '../../features/later';
+
+export default laterScreen('StoresScreen');

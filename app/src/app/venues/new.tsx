@@ -1,3 +1,3 @@
-import { formScreen } from '../../features/form-screen';
+import { laterScreen } from '../../features/later';
 
-export default formScreen('NewVenueScreen');
+export default laterScreen('NewVenueScreen');

@@ -7,7 +7,7 @@ import { useLogbook, useSync, useUnits } from '../../store/hooks';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
 import { Gone } from '../../ui/gone';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -48,7 +48,7 @@ function SheetPage({ car }: { car: Car }) {
   const read = useReadFigure();
   const { system, other } = useUnits();
   const sheet = sheetOf(logbook, car);
-  const text = (mm: number | null): string => quantityText(mm, 'length', system);
+  const text = (mm: number | null): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<SheetForm>(`sheet.${car.id}.${sheet.version}`, {
     parkingBrake: sheet.parkingBrake,
     rearPistons: sheet.rearPistons,
@@ -60,7 +60,7 @@ function SheetPage({ car }: { car: Car }) {
         f.key,
         {
           name: f.name,
-          torque: f.torqueNm === null ? '' : quantityText(f.torqueNm, 'torque', system),
+          torque: recordText(f.torqueNm, 'torque', system),
           count: String(f.perCorner),
           diameter: String(f.threadDiameterMm),
           angle: f.angleDeg === null ? '' : String(f.angleDeg),

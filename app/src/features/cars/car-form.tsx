@@ -27,7 +27,7 @@ import {
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
@@ -88,7 +88,7 @@ function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: stri
   const axle = (a: AxleBrake): AxleForm => ({
     ...a,
     pistonsPerCorner: String(a.pistonsPerCorner),
-    pistonDiameterMm: quantityText(a.pistonDiameterMm, 'length', system),
+    pistonDiameterMm: recordText(a.pistonDiameterMm, 'length', system),
     nipplesPerCorner: String(a.nipplesPerCorner),
   });
   const lengths = car?.lineLengthMm ?? defaultLineLengthsMm('left');
@@ -103,21 +103,21 @@ function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: stri
     masterCylinderSide: car?.masterCylinderSide ?? 'left',
     circuitSplit: car?.circuitSplit ?? 'frontRear',
     fluidGrade: car?.fluidGrade ?? 'DOT 4',
-    reservoirMaxMl: quantityText(car?.reservoirMaxMl ?? 300, 'volume', system),
-    reservoirMinMl: quantityText(car?.reservoirMinMl ?? 130, 'volume', system),
-    reservoirDepthMm: quantityText(car?.reservoirDepthMm ?? 35, 'length', system),
+    reservoirMaxMl: recordText(car?.reservoirMaxMl ?? 300, 'volume', system),
+    reservoirMinMl: recordText(car?.reservoirMinMl ?? 130, 'volume', system),
+    reservoirDepthMm: recordText(car?.reservoirDepthMm ?? 35, 'length', system),
     reservoirSharedWithClutch: car?.reservoirSharedWithClutch ?? false,
     front: axle(car?.front ?? axleDefaults.front),
     rear: axle(car?.rear ?? axleDefaults.rear),
-    lineLengthMm: Object.fromEntries(corners.map((c) => [c, quantityText(lengths[c], 'length', system)])) as Record<
+    lineLengthMm: Object.fromEntries(corners.map((c) => [c, recordText(lengths[c], 'length', system)])) as Record<
       Corner,
       string
     >,
-    lineBoreMm: quantityText(car?.lineBoreMm ?? 3.3, 'length', system),
+    lineBoreMm: recordText(car?.lineBoreMm ?? 3.3, 'length', system),
     sequenceSchool: car?.sequenceSchool ?? 'farthestFirst',
     makerSequence: car?.makerSequence.join(' ') ?? '',
     makerSequenceSource: car?.makerSequenceSource ?? '',
-    pressureCeilingKpa: quantityText(car?.pressureCeilingKpa ?? null, 'pressure', system),
+    pressureCeilingKpa: recordText(car?.pressureCeilingKpa, 'pressure', system),
     notes: car?.notes ?? '',
   };
 }
@@ -243,7 +243,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
       const parsed = parseQuantity(lengths[c] ?? '', 'length');
       return parsed.ok && Math.abs(parsed.value - from[c]) < 1;
     });
-    if (untouched) for (const c of corners) setValue(`lineLengthMm.${c}`, quantityText(to[c], 'length', system));
+    if (untouched) for (const c of corners) setValue(`lineLengthMm.${c}`, recordText(to[c], 'length', system));
   }, [masterCylinderSide, getValues, setValue, system]);
   useEffect(() => {
     if (!car && form.formState.dirtyFields.driverSide) setValue('masterCylinderSide', driverSide);

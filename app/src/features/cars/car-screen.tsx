@@ -129,18 +129,21 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         }
       >
         {jobs.length === 0 ? <Text tone="inkSoft">Nothing planned for this car.</Text> : null}
-        {jobs.map((job) => (
-          <LinkRow
-            key={job.id}
-            label={`${jobName[job.kind]} on ${dateIn(job.startAt, timeZone)}`}
-            onPress={() =>
-              job.kind === 'service' ? router.push(`/service/${job.id}` as never) : go(`plan?job=${job.id}`)
-            }
-          >
-            <Text as="strong">{`${jobName[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`}</Text>
-            <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
-          </LinkRow>
-        ))}
+        {jobs.map((job) => {
+          const what = `${jobName[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`;
+          return (
+            <LinkRow
+              key={job.id}
+              label={what}
+              onPress={() =>
+                job.kind === 'service' ? router.push(`/service/${job.id}` as never) : go(`plan?job=${job.id}`)
+              }
+            >
+              <Text as="strong">{what}</Text>
+              <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
+            </LinkRow>
+          );
+        })}
       </Section>
       <Section
         title="Pads and rotors"

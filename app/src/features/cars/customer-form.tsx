@@ -13,7 +13,7 @@ import {
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
@@ -41,9 +41,9 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
     notes: customer?.notes ?? '',
     units: customer?.units ?? 'metric',
     fluidPolicy: policyForm(customer?.fluidPolicy),
-    demandedMarginC: quantityText(customer?.demandedMarginC ?? null, 'temperatureDifference', system),
+    demandedMarginC: recordText(customer?.demandedMarginC, 'temperatureDifference', system),
     atTheirPlace: customer?.atTheirPlace ?? false,
-    travelMin: quantityText(customer?.travelMin ?? 0, 'duration', system),
+    travelMin: recordText(customer?.travelMin ?? 0, 'duration', system),
     ...rulesForm(customer, system),
   });
   const { keep, saving, problem } = useKeepRecord('customers', form, finished);

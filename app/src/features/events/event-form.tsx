@@ -6,7 +6,7 @@ import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
 import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Chips } from '../../ui/chips';
@@ -44,8 +44,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     ruleSetId: event?.ruleSetId ?? '',
     crewIds: event?.crewIds ?? [],
     ...rulesForm(event, system),
-    flushWithinDays: quantityText(event?.flushWithinDays ?? null, 'days', system),
-    demandedMarginC: quantityText(event?.demandedMarginC ?? null, 'temperatureDifference', system),
+    flushWithinDays: recordText(event?.flushWithinDays, 'days', system),
+    demandedMarginC: recordText(event?.demandedMarginC, 'temperatureDifference', system),
     notes: event?.notes ?? '',
   });
   const { setValue, getValues, control } = form;
@@ -76,8 +76,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     if (!set) return;
     setValue('ruleSetId', id);
     if (getValues('organiser').trim() === '') setValue('organiser', set.organiser);
-    setValue('flushWithinDays', quantityText(set.flushWithinDays, 'days', system));
-    setValue('demandedMarginC', quantityText(set.demandedMarginC, 'temperatureDifference', system));
+    setValue('flushWithinDays', recordText(set.flushWithinDays, 'days', system));
+    setValue('demandedMarginC', recordText(set.demandedMarginC, 'temperatureDifference', system));
     const rules = rulesForm(set, system);
     for (const key of Object.keys(rules) as (keyof RulesForm)[]) setValue(key, rules[key]);
     setTold(`Filled in from “${set.name}”. What you change here holds for this event only.`);

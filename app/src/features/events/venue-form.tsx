@@ -4,7 +4,7 @@ import { useLogbook, useUnits } from '../../store/hooks';
 import { DraftNotice, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 
@@ -21,8 +21,8 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const quantity = useQuantity();
   const { form, restored, startOver, finished } = useDraftForm<VenueForm>(`venue.${venue?.id ?? 'new'}`, {
     name: venue?.name ?? '',
-    altitudeM: quantityText(venue?.altitudeM ?? shop.altitudeM, 'altitude', system),
-    peakFluidTempC: quantityText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
+    altitudeM: recordText(venue?.altitudeM ?? shop.altitudeM, 'altitude', system),
+    peakFluidTempC: recordText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
     notes: venue?.notes ?? '',
   });
   const { keep, saving, problem } = useKeepRecord('venues', form, finished);

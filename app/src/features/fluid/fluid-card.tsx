@@ -15,9 +15,10 @@ import { Text } from '../../ui/text';
 import { ReasonLine, VerdictMark } from '../../ui/verdict';
 import { FigureView } from '../../ui/working-sheet';
 import { FluidBar } from './fluid-bar';
-import { ClearedBy } from './cleared-by';
+import { laterPiece } from '../later';
 import { useFluid } from './use-fluid';
 
+const ClearedBy = laterPiece('ClearedBy');
 const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
 
 const strictestLine = (rule: RuleVerdict): string =>

@@ -1,5 +1,5 @@
 import { type FluidExchange, type NippleStep, type PedalFeel, dateIn } from '@calvik/core';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 
 export interface LineForm {
   volume: string;
@@ -39,11 +39,11 @@ export function flushForm(
     bottleId: first,
     secondBottleId: second > 0 ? corrected!.corners[second]!.bottleId : '',
     secondFrom: second > 0 ? String(second) : '',
-    refill: corrected ? quantityText(corrected.reservoirRefillMl, 'volume', system) : '',
+    refill: recordText(corrected?.reservoirRefillMl, 'volume', system),
     lines: steps.map((_, i) => {
       const old = corrected?.corners[i];
       return {
-        volume: old ? quantityText(old.volumeMl, 'volume', system) : '',
+        volume: recordText(old?.volumeMl, 'volume', system),
         clean: old?.clean ?? false,
         bubbleFree: old?.bubbleFree ?? false,
         nippleShut: old?.nippleShut ?? false,

@@ -18,7 +18,7 @@ import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextFiel
 import { Gone } from '../../ui/gone';
 import { NumberPad } from '../../ui/number-pad';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { quantityText, recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -72,13 +72,15 @@ function initial(
   const pen = corrected?.kind === 'moistureReading' ? corrected : null;
   return {
     mode: pen ? 'pen' : 'byHand',
-    reading: boil ? quantityText(boil.readingC, 'temperature', system) : '',
+    reading: recordText(boil?.readingC, 'temperature', system),
     water: pen ? String(pen.waterPercent) : '',
     sampleFrom: 'car',
     bottleId: '',
     ambientFrom: boil?.ambientFrom ?? 'altitude',
     altitude: quantityText(altitudeM, 'altitude', system),
-    pressure: quantityText(boil?.ambientKpa ?? pressureAtAltitude(altitudeM), 'pressure', system),
+    pressure: boil
+      ? recordText(boil.ambientKpa, 'pressure', system)
+      : quantityText(pressureAtAltitude(altitudeM), 'pressure', system),
     tester: null,
     penBy: 'byHand',
     date: corrected ? dateIn(corrected.at, timeZone) : today,

@@ -20,10 +20,10 @@ import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { planningPiece } from '../planning-code';
+import { laterPiece } from '../later';
 import { useService } from './use-service';
 
-const AlsoInThisVisit = planningPiece('AlsoInThisVisit');
+const AlsoInThisVisit = laterPiece('AlsoInThisVisit');
 
 /** What a step that is done found: its own reasons, as far as it is about a corner, the exchange, the pedal or the torque. */
 function verdictOf(s: ServiceJudgement, step: ServiceStep): Verdict {

@@ -16,7 +16,7 @@ import {
 import { prefer } from '../../store/preferences';
 import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -186,17 +186,17 @@ function ShopSettings({ shop }: { shop: Shop }) {
   const { form, restored, startOver, finished } = useDraftForm<ShopForm>(`shop.${shop.version}`, {
     name: shop.name,
     timeZone: shop.timeZone,
-    margin: quantityText(shop.demandedMarginC, 'temperatureDifference', system),
-    peak: quantityText(shop.defaultPeakFluidTempC, 'temperature', system),
+    margin: recordText(shop.demandedMarginC, 'temperatureDifference', system),
+    peak: recordText(shop.defaultPeakFluidTempC, 'temperature', system),
     uptake: String(shop.defaultUptakePercentPerYear),
-    openDays: quantityText(shop.openBottleDays, 'days', system),
-    altitude: quantityText(shop.altitudeM, 'altitude', system),
-    padLimit: quantityText(shop.padLimitMm, 'length', system),
+    openDays: recordText(shop.openBottleDays, 'days', system),
+    altitude: recordText(shop.altitudeM, 'altitude', system),
+    padLimit: recordText(shop.padLimitMm, 'length', system),
     padStart: String(shop.padTrackStartPercent),
-    container: quantityText(shop.wasteContainerMl, 'volume', system),
-    slackDays: quantityText(shop.slackDays, 'days', system),
-    afterDays: quantityText(shop.afterEventDays, 'days', system),
-    machineDays: quantityText(shop.machineBeddingDays, 'days', system),
+    container: recordText(shop.wasteContainerMl, 'volume', system),
+    slackDays: recordText(shop.slackDays, 'days', system),
+    afterDays: recordText(shop.afterEventDays, 'days', system),
+    machineDays: recordText(shop.machineBeddingDays, 'days', system),
     week: weekText(shop.hours),
     ...rulesForm(shop, system),
     policies: shop.fluidPolicies,

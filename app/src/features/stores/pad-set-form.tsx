@@ -12,7 +12,7 @@ import {
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 import { nextLabel, ownerOptions } from './labels';
@@ -44,8 +44,8 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
     isLining: padSet?.isLining ?? false,
     carId: padSet?.carId ?? 'none',
     rotorPairId: padSet?.rotorPairId ?? 'none',
-    newThicknessMm: quantityText(padSet?.newThicknessMm ?? 12, 'length', system),
-    limitMm: quantityText(padSet?.limitMm ?? null, 'length', system),
+    newThicknessMm: recordText(padSet?.newThicknessMm ?? 12, 'length', system),
+    limitMm: recordText(padSet?.limitMm, 'length', system),
     hasSensorSlot: padSet?.hasSensorSlot ?? false,
     isDirectional: padSet?.isDirectional ?? false,
     notes: padSet?.notes ?? '',

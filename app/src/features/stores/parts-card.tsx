@@ -6,9 +6,9 @@ import { CornerSheet } from '../../ui/corner-sheet';
 import { LinkRow } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
-import { planningPiece } from '../planning-code';
+import { laterPiece } from '../later';
 
-const WearPartsOnCar = planningPiece('WearPartsOnCar');
+const WearPartsOnCar = laterPiece('WearPartsOnCar');
 
 /** What is on a car's axles, as it was last measured: thinnest pad and rotor at each corner, and what is not in order. */
 export function PartsCard({ car }: { car: Car }) {

@@ -12,7 +12,7 @@ import {
 } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useKeepRecord, useQuantity } from '../keep';
 import { nextLabel, ownerOptions } from './labels';
@@ -36,7 +36,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
   const logbook = useLogbook();
   const { system } = useUnits();
   const quantity = useQuantity();
-  const text = (mm: number | null): string => quantityText(mm, 'length', system);
+  const text = (mm: number): string => recordText(mm, 'length', system);
   const { form, restored, startOver, finished } = useDraftForm<RotorPairForm>(`rotorPair.${pair?.id ?? 'new'}`, {
     label: pair?.label ?? nextLabel('R', [...logbook.rotorPairs.values()]),
     axle: pair?.axle ?? 'front',
@@ -45,7 +45,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     discardThicknessMm: text(pair?.discardThicknessMm ?? 26),
     sweptOuterDiameterMm: text(pair?.sweptOuterDiameterMm ?? 320),
     sweptInnerDiameterMm: text(pair?.sweptInnerDiameterMm ?? 215),
-    newMassKg: quantityText(pair?.newMassKg ?? null, 'mass', system),
+    newMassKg: recordText(pair?.newMassKg, 'mass', system),
     face: pair?.face ?? 'plain',
     hasCurvedVanes: pair?.hasCurvedVanes ?? false,
     isTwoPiece: pair?.isTwoPiece ?? false,

@@ -5,11 +5,11 @@ import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { planningPiece } from '../planning-code';
+import { laterPiece } from '../later';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
 
-const WearParts = planningPiece('WearParts');
+const WearParts = laterPiece('WearParts');
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
 export function StoresScreen() {

@@ -21,7 +21,7 @@ import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../st
 import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
-import { quantityText } from '../../ui/quantity-text';
+import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { ReasonLine } from '../../ui/verdict';
 import { Text } from '../../ui/text';
@@ -86,7 +86,7 @@ function PlanPage({
     kind: job?.kind ?? kind,
     date: job ? dateIn(job.startAt, timeZone) : soon < latest ? soon : latest,
     time: job ? timeIn(job.startAt, timeZone) : '09:00',
-    duration: quantityText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
+    duration: recordText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
     crewId: job?.crewId ?? crew?.id ?? '',
     notes: job?.notes ?? '',
   });

@@ -1,1 +1,3 @@
-export { CarScreen as default } from '../../../features/cars/car-screen';
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('CarScreen');

@@ -1,1 +1,3 @@
-export { VerdictScreen as default } from '../../../features/fluid/verdict-screen';
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('VerdictScreen');

@@ -1,1 +1,3 @@
-export { EventScreen as default } from '../../../features/events/event-screen';
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('EventScreen');

@@ -1,6 +1,6 @@
 import { Slot, usePathname } from 'expo-router';
 import { useEffect } from 'react';
-import { serviceScreen } from '../../../features/service-code';
+import { serviceScreen } from '../../../features/later';
 import { LAST_STEP_KEY } from '../../../features/work/resume';
 import { write } from '../../../store/storage';
 import { ListAndDetail } from '../../../ui/list-and-detail';

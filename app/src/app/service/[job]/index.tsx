@@ -1,3 +1,3 @@
-import { serviceScreen } from '../../../features/service-code';
+import { serviceScreen } from '../../../features/later';
 
 export default serviceScreen('ServiceScreen');

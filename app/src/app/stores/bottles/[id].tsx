@@ -1,1 +1,3 @@
-export { BottleScreen as default } from '../../../features/stores/bottle-screen';
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('BottleScreen');

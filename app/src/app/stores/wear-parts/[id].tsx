@@ -1,3 +1,3 @@
-import { planningScreen } from '../../../features/planning-code';
+import { laterScreen } from '../../../features/later';
 
-export default planningScreen('WearPartScreen');
+export default laterScreen('WearPartScreen');

@@ -4,7 +4,7 @@ import { type NippleDrawn, cornerNames, drawOutlook, isFedMethod } from '@calvik
 import { useUnits } from '../../../store/hooks';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { quantityText } from '../../../ui/quantity-text';
+import { recordText } from '../../../ui/quantity-text';
 import { Reservoir } from '../../../ui/reservoir';
 import { Section } from '../../../ui/screen';
 import { RadioList, Segments } from '../../../ui/segments';
@@ -41,12 +41,11 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const nipple = s.sheet.fasteners.find(
     (f) => f.group === 'nipple' && f.axle === (own.corner.startsWith('F') ? 'front' : 'rear'),
   );
-  const volumeText = (ml: number): string => quantityText(ml, 'volume', system);
   const { draft, change, clear } = useDraft<DrawForm>(`service.${s.job.id}.${step.key}.${exchange.begun?.id ?? ''}`, {
-    volume: standing ? volumeText(standing.volumeMl) : '',
-    lowest: standing ? volumeText(standing.lowestLevelMl) : '',
-    toppedUp: standing ? volumeText(standing.toppedUpMl) : '',
-    torque: standing?.torqueNm ? quantityText(standing.torqueNm, 'torque', system) : '',
+    volume: recordText(standing?.volumeMl, 'volume', system),
+    lowest: recordText(standing?.lowestLevelMl, 'volume', system),
+    toppedUp: recordText(standing?.toppedUpMl, 'volume', system),
+    torque: recordText(standing?.torqueNm || null, 'torque', system),
     bottleId: standing?.bottleId ?? exchange.begun?.bottleId ?? '',
     clean: standing ? (standing.ranClean ? 'yes' : 'no') : '',
     bubbles: standing?.bubbles ?? '',

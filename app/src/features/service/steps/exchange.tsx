@@ -24,7 +24,7 @@ import { useToday, useUnits } from '../../../store/hooks';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { quantityText } from '../../../ui/quantity-text';
+import { quantityText, recordText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
@@ -85,9 +85,9 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     scope: begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : 'full',
     sequence: begun?.sequence ?? own.sequenceSchool,
     bottleId: begun?.bottleId ?? '',
-    drawn: quantityText(begun?.drawnOffMl ?? first.drawOffMl, 'volume', system),
-    refill: quantityText(begun?.refillMl ?? first.refillMl, 'volume', system),
-    pressure: begun?.pressureKpa ? quantityText(begun.pressureKpa, 'pressure', system) : '',
+    drawn: begun ? recordText(begun.drawnOffMl, 'volume', system) : quantityText(first.drawOffMl, 'volume', system),
+    refill: begun ? recordText(begun.refillMl, 'volume', system) : quantityText(first.refillMl, 'volume', system),
+    pressure: recordText(begun?.pressureKpa || null, 'pressure', system),
     wanted: String(begun?.wantedNewPercent ?? 90),
   });
   const car = useMemo(() => inSequence(own, draft.sequence), [own, draft.sequence]);

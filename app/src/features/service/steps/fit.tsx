@@ -13,7 +13,7 @@ import {
 import { useUnits } from '../../../store/hooks';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { quantityText } from '../../../ui/quantity-text';
+import { quantityText, recordText } from '../../../ui/quantity-text';
 import { Reservoir } from '../../../ui/reservoir';
 import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
@@ -34,8 +34,10 @@ export function RetractStep({ s, step, logbook }: StepProps) {
   const { draft, change, clear } = useDraft<{ level: string; drawn: string; states: CheckStates }>(
     `service.${s.job.id}.${step.key}`,
     {
-      level: quantityText(standing?.levelBeforeMl ?? levelBefore(s.car, s.facts), 'volume', system),
-      drawn: standing ? quantityText(standing.drawnOffMl, 'volume', system) : '',
+      level: standing
+        ? recordText(standing.levelBeforeMl, 'volume', system)
+        : quantityText(levelBefore(s.car, s.facts), 'volume', system),
+      drawn: recordText(standing?.drawnOffMl, 'volume', system),
       states: {},
     },
   );

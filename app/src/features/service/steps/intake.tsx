@@ -26,7 +26,7 @@ import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 import { ReasonLine, VerdictMark } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working-sheet';
-import { quantityText } from '../../../ui/quantity-text';
+import { recordText } from '../../../ui/quantity-text';
 import { FluidBar } from '../../fluid/fluid-bar';
 import { useFluid } from '../../fluid/use-fluid';
 import { asFact, type FactDraft } from '../../fluid/use-keep-fact';
@@ -102,7 +102,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
     colour: ReservoirSeen['colour'] | '';
     basket: NonNullable<ReservoirSeen['basket']> | '';
   }>(`service.${s.job.id}.${step.key}`, {
-    level: standing ? quantityText(standing.levelMl, 'volume', system) : '',
+    level: recordText(standing?.levelMl, 'volume', system),
     colour: standing?.colour ?? '',
     basket: standing?.basket ?? '',
   });
@@ -152,7 +152,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
             columns={1}
             value={marks.find(([, ml]) => level !== null && Math.abs(ml - level) < 0.6)?.[0] ?? ''}
             onChange={(label) =>
-              change({ level: quantityText(marks.find(([m]) => m === label)![1], 'volume', system) })
+              change({ level: recordText(marks.find(([m]) => m === label)![1], 'volume', system) })
             }
             options={marks.map(([label]) => ({ value: label, label }))}
           />

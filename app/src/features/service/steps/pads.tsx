@@ -20,7 +20,7 @@ import { Chips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
 import { PadDrawing } from '../../../ui/pad-drawing';
-import { quantityText } from '../../../ui/quantity-text';
+import { recordText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
@@ -50,8 +50,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   // Of the pads that are there now: after new ones went on the form begins empty.
   const standing = state.pads?.jobId === s.job.id ? state.pads : undefined;
   const last = padsBefore(logbook, s.car, corner, s.job.id);
-  const text = (mm: number | null | undefined): string =>
-    mm === null || mm === undefined ? '' : quantityText(mm, 'length', system);
+  const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {
     figures: {
       inner: text(standing?.inner.thicknessMm),
@@ -113,7 +112,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   /** Takes a reading and says what to measure next. */
   const take = (reading: number): 'inner' | 'outer' | null => {
     change({
-      figures: { ...draft.figures, [selected]: quantityText(reading, 'length', system) },
+      figures: { ...draft.figures, [selected]: recordText(reading, 'length', system) },
       instrument: 'simulatedCaliper',
     });
     const next = fields[fields.findIndex((field) => field.key === selected) + 1];

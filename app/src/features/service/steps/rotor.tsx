@@ -14,7 +14,7 @@ import { useUnits } from '../../../store/hooks';
 import { ChoiceChips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
-import { quantityText } from '../../../ui/quantity-text';
+import { recordText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
@@ -44,19 +44,13 @@ export function RotorStep({ s, step, logbook }: StepProps) {
   const standing = rotor?.jobId === s.job.id ? rotor : undefined;
   const last = rotorBefore(logbook, s.car, corner, s.job.id);
   const hundredths = system === 'metric' ? 2 : 4;
-  // Thicknesses come back with every digit that was typed: thousandths count here.
-  const text = (mm: number | null | undefined): string =>
-    mm === null || mm === undefined
-      ? ''
-      : system === 'metric'
-        ? `${Number(mm.toFixed(3))} mm`
-        : `${(mm / 25.4).toFixed(4)} in`;
+  const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
     figures: {
       ...Object.fromEntries(POINTS.map((n) => [`t${n}`, text(standing?.thicknessesMm[n - 1])])),
       runout: text(standing?.runoutMm),
       lip: text(standing?.lipMm),
-      mass: standing?.massKg ? quantityText(standing.massKg, 'mass', system) : '',
+      mass: recordText(standing?.massKg, 'mass', system),
       crackLength: text(standing?.crackLengthMm),
     },
     crack: standing?.crack ?? '',

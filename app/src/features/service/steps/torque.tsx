@@ -18,7 +18,7 @@ import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { quantityText } from '../../../ui/quantity-text';
+import { recordText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
@@ -137,7 +137,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
     instrument: 'byHand',
   });
   const { draft: tool, change: setTool } = useDraft<WrenchForm>('wrench', { wrench: '', calibrated: '' });
-  const [setting, setSetting] = useState(f.torqueNm === null ? '' : quantityText(f.torqueNm, 'torque', units.system));
+  const [setting, setSetting] = useState(recordText(f.torqueNm, 'torque', units.system));
   const [sentence, setSentence] = useState<string | null>(null);
   const [clicks, setClicks] = useState<number[]>(draft.clicks);
   const add = (nm: number, instrument: LineForm['instrument']): void =>

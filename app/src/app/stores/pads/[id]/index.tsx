@@ -1,1 +1,3 @@
-export { PadSetScreen as default } from '../../../../features/stores/part-screen';
+import { laterScreen } from '../../../../features/later';
+
+export default laterScreen('PadSetScreen');

@@ -1,0 +1,341 @@
+/** Forms of records: what nobody touched is kept as it stood, in either system of units; what cannot be is said at its field. */
+import { act, screen, waitFor } from '@testing-library/react';
+import type { ComponentType } from 'react';
+import { type Car, type Collection, type RecordOf, SHOP_ID, shopDefaults, toCanonical, unsaid } from '@calvik/core';
+import { BrakeSheetScreen } from '../src/features/cars/brake-sheet-form';
+import { EditCarScreen, NewCarScreen } from '../src/features/cars/car-form';
+import { EditCustomerScreen, NewCustomerScreen } from '../src/features/cars/customer-form';
+import { EditEventScreen, NewEventScreen } from '../src/features/events/event-form';
+import { EditVenueScreen, NewVenueScreen } from '../src/features/events/venue-form';
+import { SettingsScreen } from '../src/features/settings/settings-screen';
+import { NewBottleScreen } from '../src/features/stores/bottle-form';
+import { NewFluidScreen } from '../src/features/stores/fluid-form';
+import { EditPadSetScreen, NewPadSetScreen } from '../src/features/stores/pad-set-form';
+import { EditRotorPairScreen, NewRotorPairScreen } from '../src/features/stores/rotor-pair-form';
+import { car, customer, fluid, id, show } from './scene';
+import { padSet, pair, records as service } from './service-scene';
+import type * as Hands from './hands';
+import { freshHands, kept, pick, place, press, router, type } from './hands';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+freshHands();
+
+const common = { version: 3, archived: false };
+const venue: RecordOf<'venues'> = {
+  ...common,
+  id: id(40),
+  name: 'Dunvarrel Ring',
+  altitudeM: toCanonical(2034, 'ft'),
+  peakFluidTempC: toCanonical(423, 'degF'),
+  notes: 'Tight pit lane.',
+};
+const event: RecordOf<'events'> = {
+  ...unsaid.events,
+  ...common,
+  id: id(41),
+  name: 'Two-day',
+  venueId: venue.id,
+  organiser: 'Ring Circle',
+  startDate: '2027-03-06',
+  endDate: '2027-03-07',
+  loadUpDate: '2027-03-04',
+  flushWithinDays: 45,
+  demandedMarginC: toCanonical(45, 'degFDiff'),
+  padLeastMm: 8.25,
+  beddedPartsOnly: true,
+  ductsAtEvent: 'fitted',
+  inspectionItems: ['Hoses dry', 'Pedal firm'],
+  notes: 'Gate opens at seven.',
+};
+const awkwardCar: Car = {
+  ...car,
+  ...common,
+  year: 1998,
+  plate: '27',
+  driverSide: 'right',
+  masterCylinderSide: 'left',
+  circuitSplit: 'diagonal',
+  reservoirMaxMl: toCanonical(9.5, 'flOz'),
+  reservoirMinMl: 132.5,
+  reservoirDepthMm: toCanonical(1.375, 'in'),
+  reservoirSharedWithClutch: true,
+  front: {
+    ...car.front,
+    brake: 'fixedCaliper',
+    pistonsPerCorner: 6,
+    pistonDiameterMm: 36.05,
+    nipplesPerCorner: 2,
+    nippleOrder: 'outerInnerOuter',
+  },
+  rear: {
+    ...car.rear,
+    brake: 'drum',
+    pistonsPerCorner: 1,
+    pistonDiameterMm: toCanonical(0.8125, 'in'),
+    nipplesPerCorner: 1,
+  },
+  lineLengthMm: { FL: 612.5, FR: 1430, RL: 3312.25, RR: toCanonical(150, 'in') },
+  lineBoreMm: 3.35,
+  sequenceSchool: 'makerSheet',
+  makerSequence: ['FL', 'FR', 'RL', 'RR'],
+  makerSequenceSource: 'Workshop book, page 12',
+  pressureCeilingKpa: toCanonical(14.5, 'psi'),
+  notes: 'Rear drums.',
+};
+const awkwardCustomer: RecordOf<'customers'> = {
+  ...customer,
+  ...common,
+  phone: '0555 0101',
+  email: 'abel@example.invalid',
+  units: 'imperial',
+  fluidPolicy: { school: 'window', withinDays: 75 },
+  demandedMarginC: toCanonical(50, 'degFDiff'),
+  padLeastMm: toCanonical(0.3125, 'in'),
+  reTorqueAtEvent: true,
+  inspectionItems: ['Tow eye'],
+  atTheirPlace: true,
+  travelMin: 25,
+  notes: 'Rings before eight.',
+};
+const awkwardSet: RecordOf<'padSets'> = {
+  ...padSet,
+  ...common,
+  newThicknessMm: 11.35,
+  limitMm: toCanonical(0.125, 'in'),
+  hasSensorSlot: true,
+  isDirectional: true,
+  notes: 'From the spring.',
+};
+const awkwardPair: RecordOf<'rotorPairs'> = {
+  ...pair,
+  ...common,
+  newThicknessMm: toCanonical(1.102, 'in'),
+  discardThicknessMm: 26.25,
+  newMassKg: toCanonical(17.35, 'lb'),
+  sweptOuterDiameterMm: 330.5,
+  sweptInnerDiameterMm: toCanonical(8.5, 'in'),
+  hasCurvedVanes: true,
+  isTwoPiece: true,
+  notes: 'Turned once.',
+};
+const shop: RecordOf<'shops'> = {
+  ...shopDefaults,
+  ...common,
+  id: SHOP_ID,
+  name: 'Ferrant & Loy',
+  altitudeM: toCanonical(1115, 'ft'),
+  demandedMarginC: 32.5,
+  defaultPeakFluidTempC: toCanonical(405, 'degF'),
+  defaultUptakePercentPerYear: 1.35,
+  padLimitMm: toCanonical(0.125, 'in'),
+  padLeastMm: 4.75,
+  wasteContainerMl: toCanonical(676.5, 'flOz'),
+  slackDays: 2,
+};
+
+const records = {
+  ...service,
+  customers: [awkwardCustomer],
+  cars: [awkwardCar],
+  venues: [venue],
+  events: [event],
+  padSets: [awkwardSet],
+  rotorPairs: [awkwardPair],
+  shops: [shop],
+};
+const open = (Screen: ComponentType, params: Record<string, string> = {}, units: 'metric' | 'imperial' = 'metric') => {
+  place.params = params;
+  return show(<Screen />, [], records, units);
+};
+const save = (name: string): Promise<void> => act(async () => press(name));
+
+describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a record stays what it was:', (units) => {
+  test.each([
+    ['car', EditCarScreen, awkwardCar, 'cars', 'Save car'],
+    ['customer', EditCustomerScreen, awkwardCustomer, 'customers', 'Save customer'],
+    ['event', EditEventScreen, event, 'events', 'Save event'],
+    ['venue', EditVenueScreen, venue, 'venues', 'Save venue'],
+    ['pad set', EditPadSetScreen, awkwardSet, 'padSets', 'Save pad set'],
+    ['rotor pair', EditRotorPairScreen, awkwardPair, 'rotorPairs', 'Save rotor pair'],
+    ['shop', SettingsScreen, shop, 'shops', 'Save the shop’s settings'],
+  ] as [string, ComponentType, { id: string }, Collection, string][])(
+    'a %s',
+    async (_what, Screen, record, collection, name) => {
+      open(Screen, { id: record.id }, units);
+      await save(name);
+      await waitFor(() => expect(kept(collection)).toHaveLength(1));
+      expect(kept(collection)[0]).toEqual(record);
+    },
+  );
+
+  test('a brake sheet', async () => {
+    const sheet = service.brakeSheets![0]!;
+    const odd: RecordOf<'brakeSheets'> = {
+      ...sheet,
+      padLimitMm: { front: 3.25, rear: toCanonical(0.125, 'in') },
+      fasteners: sheet.fasteners.map((f, i) => ({
+        ...f,
+        torqueNm: i === 0 ? 9.5 : i === 1 ? toCanonical(66, 'lbfFt') : f.torqueNm,
+        source: f.source || 'Sheet 4',
+      })),
+    };
+    place.params = { id: car.id };
+    show(<BrakeSheetScreen />, [], { ...records, brakeSheets: [odd] }, units);
+    await save('Save the sheet');
+    await waitFor(() => expect(kept('brakeSheets')).toHaveLength(1));
+    expect(kept('brakeSheets')[0]).toEqual(odd);
+  });
+});
+
+describe('what cannot be kept is said, and nothing is sent', () => {
+  const says = async (name: string, ...sentences: (string | RegExp)[]): Promise<void> => {
+    await save(name);
+    for (const s of sentences) expect((await screen.findAllByText(s)).length).toBeGreaterThan(0);
+    expect(kept()).toEqual([]);
+  };
+
+  test('a car: MIN above MAX, an odd number of pistons in a fixed caliper, a year that is none, a sequence with a corner twice', async () => {
+    open(EditCarScreen, { id: car.id });
+    type('Reservoir volume at MIN', '400 ml');
+    type('Pistons per front corner', '5');
+    type('The maker’s sequence', 'FL FL RL RR');
+    await says(
+      'Save car',
+      'The volume at MIN must be less than the volume at MAX.',
+      /an even number/,
+      'The maker’s sequence must name each of the four corners once.',
+    );
+  });
+
+  test('a new car wants its names; a reservoir in newton metres is refused', async () => {
+    open(NewCarScreen);
+    type('Reservoir volume at MAX', '30 Nm');
+    await says('Save car', 'This must not be empty.', /not a unit of volume/);
+  });
+
+  test('a customer: an address that is none, a way that cannot be', async () => {
+    open(EditCustomerScreen, { id: customer.id });
+    type('E-mail', 'abel at home');
+    await says('Save customer', 'This does not look like an e-mail address.');
+  });
+
+  test('an event that ends before it begins, and one without a venue', async () => {
+    open(EditEventScreen, { id: event.id });
+    const last = await screen.findByLabelText('Last day', { selector: 'input' });
+    await act(async () => {
+      type(last.getAttribute('aria-label')!, '05/03/2027');
+    });
+    await says('Save event', /ends before it begins|Load-up is after/);
+  });
+
+  test('a venue hotter than any fluid', async () => {
+    open(NewVenueScreen);
+    type('Name', 'Pellmoor Airfield');
+    type('Expected peak fluid temperature', '500 C');
+    await says('Save, then enter the event', /320/);
+  });
+
+  test('a fluid whose wet boiling point is above its dry one', async () => {
+    open(NewFluidScreen);
+    type('Name', 'Orsen 300');
+    type('Dry boiling point', '200');
+    type('Wet boiling point', '240');
+    await says('Save, then enter the bottle', 'The wet boiling point must be below the dry one.');
+  });
+
+  test('rotors whose discard thickness is above the new one', async () => {
+    open(EditRotorPairScreen, { id: pair.id });
+    type('Discard thickness, cast on the hat', '30 mm');
+    await says('Save rotor pair', /discard/i);
+  });
+
+  test('a torque in words, and one that nobody says where it stands', async () => {
+    open(BrakeSheetScreen, { id: car.id });
+    const line = screen.getAllByLabelText(/^Torque, /, { selector: 'input' })[0]!;
+    const label = line.getAttribute('aria-label')!;
+    type(label, 'about 50 or 60');
+    await says('Save the sheet', /is not a torque/);
+    type(label, '50 Nm');
+    type(label.replace('Torque', 'Where it stands'), '');
+    await says('Save the sheet', /say where the figure stands/);
+  });
+});
+
+describe('new records', () => {
+  test('a customer leads on to the car, and the car is theirs', async () => {
+    open(NewCustomerScreen);
+    type('Name', 'Nell Varga');
+    await save('Save, then enter the car');
+    await waitFor(() => expect(kept('customers')).toMatchObject([{ name: 'Nell Varga', version: 0, units: 'metric' }]));
+    expect(router.replace).toHaveBeenCalledWith(`/cars/new?customer=${String(kept('customers')[0]!.id)}`);
+  });
+
+  test('a car in any units is kept in the canonical ones', async () => {
+    open(NewCarScreen, { customer: customer.id });
+    type('Name in the shop', 'Varga Brennick');
+    type('Make', 'Brennick');
+    type('Model', 'S2');
+    type('Reservoir volume at MAX', '10 fl oz');
+    type('Line bore', '0.13 in');
+    await save('Save car');
+    await waitFor(() => expect(kept('cars')).toHaveLength(1));
+    expect(kept('cars')[0]).toMatchObject({ customerId: customer.id, name: 'Varga Brennick', lineBoreMm: 3.302 });
+    // 1 US fluid ounce is 29.573 53 mL: NIST SP 811, B.8.
+    expect(kept('cars')[0]!.reservoirMaxMl).toBeCloseTo(295.7353, 3);
+  });
+
+  test('lines follow the master cylinder to the other side as long as nobody has measured them', async () => {
+    open(NewCarScreen, { customer: customer.id });
+    const value = (corner: string): string =>
+      (screen.getByLabelText(corner, { selector: 'input' }) as HTMLInputElement).value;
+    const [left, right] = [value('Line to left front'), value('Line to right front')];
+    await act(async () => press('Master cylinder, front: Right', 'radio'));
+    expect([value('Line to left front'), value('Line to right front')]).toEqual([right, left]);
+    type('Line to left front', '900 mm');
+    await act(async () => press('Master cylinder, front: Left', 'radio'));
+    expect(value('Line to left front')).toBe('900 mm');
+  });
+
+  test('a bottle of a fluid, its size in litres with a comma', async () => {
+    open(NewBottleScreen);
+    type('Label', 'B-077');
+    pick('Fluid', new RegExp(fluid.name));
+    type('Size', '0,5 l');
+    await save('Save bottle');
+    await waitFor(() => expect(kept('bottles')).toMatchObject([{ label: 'B-077', sizeMl: 500, fluidId: fluid.id }]));
+  });
+
+  test('a set for a car, tied to its rotors', async () => {
+    open(NewPadSetScreen);
+    type('Compound', 'Kerren R2');
+    pick('Car', new RegExp(car.name));
+    pick('Tied to rotors', new RegExp(pair.label));
+    await save('Save pad set');
+    await waitFor(() =>
+      expect(kept('padSets')).toMatchObject([{ compound: 'Kerren R2', carId: car.id, rotorPairId: pair.id }]),
+    );
+  });
+
+  test('a rotor pair takes the next label', async () => {
+    open(NewRotorPairScreen);
+    await save('Save rotor pair');
+    await waitFor(() => expect(kept('rotorPairs')).toHaveLength(1));
+    expect(kept('rotorPairs')[0]!.label).toMatch(/^R-\d{3}$/);
+    expect(kept('rotorPairs')[0]!.label).not.toBe(pair.label);
+  });
+
+  test('an event is a fortnight away until somebody says otherwise, and loads the day before', async () => {
+    open(NewEventScreen);
+    type('Name', 'Winter day');
+    await save('Save event');
+    expect((await screen.findAllByText('Choose: venue.')).length).toBe(1);
+    expect(kept('events')).toEqual([]);
+    pick('Venue', venue.name);
+    await save('Save event');
+    await waitFor(() => expect(kept('events')).toHaveLength(1));
+    const made = kept('events')[0] as unknown as RecordOf<'events'>;
+    expect(made).toMatchObject({ name: 'Winter day', venueId: venue.id, version: 0 });
+    expect(made.endDate).toBe(made.startDate);
+    expect(made.loadUpDate === null || made.loadUpDate < made.startDate).toBe(true);
+  });
+});

@@ -1,0 +1,74 @@
+/** What a test does with its hands: it opens a page, types, presses, and looks at what went to the server. */
+import { cleanup, configure, fireEvent, screen } from '@testing-library/react';
+import { keys, remove } from '../src/store/storage';
+
+// A busy machine is no failure.
+configure({ asyncUtilTimeout: 20_000 });
+
+export const router = {
+  push: jest.fn(),
+  replace: jest.fn(),
+  back: jest.fn(),
+  navigate: jest.fn(),
+  canGoBack: () => false,
+};
+/** Where the page under test stands. */
+export const place: { path: string; params: Record<string, string> } = { path: '/', params: {} };
+/** For `jest.mock('expo-router', …)`. */
+export const expoRouter = {
+  useRouter: () => router,
+  useLocalSearchParams: () => place.params,
+  usePathname: () => place.path,
+};
+
+interface Sent {
+  path: string;
+  method: string;
+  body: Record<string, unknown>;
+}
+/** Everything that was asked of the server, in order. */
+export const sent: Sent[] = [];
+/** What was sent to be kept. */
+export const kept = (collection = ''): Record<string, unknown>[] =>
+  sent.filter((s) => s.method === 'PUT' && s.path.includes(`/${collection}`)).map((s) => s.body);
+/** Answers by path; anything else is answered with what was sent, as the server does when it keeps something. */
+export const answers: Record<string, unknown> = {};
+
+/** A device that has nothing on it, and a server that takes everything. */
+export function freshHands(): void {
+  beforeEach(() => {
+    keys('calvik.').forEach(remove);
+    sent.length = 0;
+    for (const path of Object.keys(answers)) delete answers[path];
+    place.path = '/';
+    place.params = {};
+    for (const mock of [router.push, router.replace, router.back, router.navigate]) mock.mockClear();
+    globalThis.fetch = (async (path: string, init?: RequestInit) => {
+      const body = JSON.parse(String(init?.body ?? '{}')) as Record<string, unknown>;
+      sent.push({ path, method: init?.method ?? 'GET', body });
+      return { ok: true, status: init?.method === 'PUT' ? 201 : 200, json: async () => answers[path] ?? body };
+    }) as never;
+  });
+  afterEach(cleanup);
+}
+
+export const type = (label: string, text: string): void =>
+  void fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value: text } });
+
+const named = (role: string, name: string | RegExp): Element | undefined =>
+  [...document.querySelectorAll(`[role="${role}"], ${role}`)].find((element) => {
+    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
+    return typeof name === 'string' ? said === name : name.test(said);
+  });
+/** By the name that is said aloud; the library's own look-up by role takes seconds on a screen of this size. */
+export const press = (name: string | RegExp, role = 'button'): void => {
+  const found = named(role, name);
+  if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
+  fireEvent.click(found);
+};
+export const isThere = (name: string | RegExp, role = 'button'): boolean => named(role, name) !== undefined;
+/** A choice that opens a list. */
+export const pick = (label: string, option: string | RegExp): void => {
+  press(new RegExp(`^${label}: `));
+  press(option, 'menuitem');
+};
