@@ -366,7 +366,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
       'Released by Tove Loy',
       'pads P-013 (Holt Sprint), rotors R-001',
       'Orsen Race 325, DOT 4',
-      '115 N·m = 85 lbf·ft',
+      '115 N·m = 84.8 lbf·ft',
       'star: 1 3 5 2 4',
       'Let pass by Ines Ferrant',
       'tighten again to their figures after the first session',

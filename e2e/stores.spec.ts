@@ -74,7 +74,7 @@ test.describe('parts and sheets', () => {
     await page.goto(`${page.url()}/ground`);
     await expect(page.getByText('Electric parking brake in service mode, doors shut')).toBeVisible();
     await page.goto(page.url().replace('/ground', '/wheels'));
-    await expect(page.getByTestId('torque-frontWheel.FL')).toContainText(/108\sN·m/);
+    await expect(page.getByTestId('torque-frontWheel.FL')).toContainText(/108\.5\sN·m/);
     await expect(page.getByTestId('torque-rearWheel.RL')).toContainText('No figure');
     complaints.none();
   });

@@ -44,7 +44,7 @@ export function freshHands(): void {
     place.params = {};
     for (const mock of [router.push, router.replace, router.back, router.navigate]) mock.mockClear();
     globalThis.fetch = (async (path: string, init?: RequestInit) => {
-      const body = JSON.parse(String(init?.body ?? '{}')) as Record<string, unknown>;
+      const body = (typeof init?.body === 'string' ? JSON.parse(init.body) : {}) as Record<string, unknown>;
       sent.push({ path, method: init?.method ?? 'GET', body });
       return { ok: true, status: init?.method === 'PUT' ? 201 : 200, json: async () => answers[path] ?? body };
     }) as never;
@@ -55,10 +55,14 @@ export function freshHands(): void {
 export const type = (label: string, text: string): void =>
   void fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value: text } });
 
+/** Figures stand before their units with a space that does not break. */
+const plain = (words: string): string => words.replace(/\u00a0/g, ' ');
+/** All that stands on the page. */
+export const text = (): string => plain(document.body.textContent ?? '');
 const named = (role: string, name: string | RegExp): Element | undefined =>
   [...document.querySelectorAll(`[role="${role}"], ${role}`)].find((element) => {
-    const said = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return typeof name === 'string' ? said === name : name.test(said);
+    const said = plain(element.getAttribute('aria-label') ?? element.textContent ?? '');
+    return typeof name === 'string' ? said === plain(name) : name.test(said);
   });
 /** By the name that is said aloud; the library's own look-up by role takes seconds on a screen of this size. */
 export const press = (name: string | RegExp, role = 'button'): void => {

@@ -9,7 +9,7 @@ import { WearPartScreen } from '../src/features/planning/store-forms';
 import { WorkListScreen } from '../src/features/planning/work-list-screen';
 import { rulesForm, rulesOf } from '../src/features/rule-fields';
 import { readWeek, weekText } from '../src/features/week-fields';
-import { car, crew, flush, id, show } from './scene';
+import { bottle, car, crew, flush, id, show } from './scene';
 import type * as Hands from './hands';
 import { answers, freshHands, kept, place, press, router, sent, type } from './hands';
 
@@ -87,6 +87,17 @@ describe('the work list', () => {
     expect(kept('bookings')[0]!.workChanges).toEqual([
       { change: 'drop', item: 'exchange', reason: 'The customer does it.' },
     ]);
+  });
+
+  test('a bottle is kept for the car, and let go again', async () => {
+    const sealed = { ...bottle, id: id(31), label: 'B-031' };
+    show(<WorkListScreen />, old, { ...scene, bottles: [sealed] });
+    press(/^Full fluid exchange: /, 'link');
+    press(/^Keep bottle B-031, Orsen Race 325, 1000 mL$/);
+    await waitFor(() => expect(kept('bookings')).toMatchObject([{ promisedIds: [sealed.id] }]));
+    press(/^Full fluid exchange: /, 'link');
+    press(/^Let bottle B-031, .* go again$/);
+    await waitFor(() => expect(kept('bookings')[1]).toMatchObject({ promisedIds: [] }));
   });
 
   test.each([

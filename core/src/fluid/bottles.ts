@@ -1,6 +1,18 @@
 import { type LocalDate, dateIn, daysBetween } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Bottle, Car, Fact, Fluid, FluidExchange, Reason } from '../vocabulary';
+import { bookingOfPromise, keptForWords } from '../parts';
+import {
+  type Booking,
+  type Bottle,
+  type Car,
+  type Fact,
+  type Fluid,
+  type FluidExchange,
+  type Reason,
+  type Verdict,
+  severity,
+  worst,
+} from '../vocabulary';
 import { checkGrade } from './grades';
 
 export interface BottleState {
@@ -11,6 +23,8 @@ export interface BottleState {
   /** Open longer than the shop allows for fluid that goes into a car. */
   openTooLong: boolean;
   leftMl: number;
+  /** The booking that it is kept for. */
+  keptFor: Booking | null;
 }
 
 /** Millilitres that an exchange took from one bottle. */
@@ -53,6 +67,7 @@ export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate):
     daysOpen,
     openTooLong: daysOpen !== null && daysOpen > logbook.shop.openBottleDays,
     leftMl: Math.max(0, leftMl),
+    keptFor: bookingOfPromise(logbook, bottle.id, today),
   };
 }
 
@@ -85,8 +100,48 @@ export function bottleObjections(logbook: Logbook, state: BottleState, car: Car)
     });
   }
   if (state.leftMl <= 0) reasons.push({ verdict: 'needsWork', text: 'By the count this bottle is empty.' });
+  if (state.keptFor && state.keptFor.carId !== car.id) {
+    const words = keptForWords(logbook, state.keptFor);
+    reasons.push({ verdict: 'watch', text: `${words.charAt(0).toUpperCase()}${words.slice(1)}.` });
+  }
   return reasons;
 }
+
+export interface BottleChoice {
+  state: BottleState;
+  /** Everything against it. */
+  reasons: Reason[];
+  verdict: Verdict;
+}
+
+/**
+ * The bottles with fluid in them, the likeliest for a car first: nothing against it, kept for this car, what is in the car already, open ones.
+ * @param inCarFluidId the fluid that the car has now
+ * @param alsoId a bottle that stays in the list though it is empty or put away: an entry names it
+ */
+export const bottleChoices = (
+  logbook: Logbook,
+  car: Car,
+  inCarFluidId: string | undefined,
+  today: LocalDate,
+  alsoId?: string,
+): BottleChoice[] =>
+  [...logbook.bottles.values()]
+    .filter((b) => !b.archived || b.id === alsoId)
+    .map((b) => {
+      const state = bottleState(logbook, b, today);
+      const reasons = bottleObjections(logbook, state, car);
+      return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
+    })
+    .filter(({ state }) => state.leftMl > 0 || state.bottle.id === alsoId)
+    .sort(
+      (a, b) =>
+        severity(a.verdict) - severity(b.verdict) ||
+        Number(b.state.keptFor?.carId === car.id) - Number(a.state.keptFor?.carId === car.id) ||
+        Number(b.state.bottle.fluidId === inCarFluidId) - Number(a.state.bottle.fluidId === inCarFluidId) ||
+        Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
+        a.state.bottle.label.localeCompare(b.state.bottle.label),
+    );
 
 /** Old fluid collected so far by all exchanges that count, mL. */
 export const wasteCollectedMl = (logbook: Logbook): number =>

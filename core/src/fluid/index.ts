@@ -23,7 +23,9 @@ export {
   usualVolumesMl,
 } from './sequence';
 export {
+  type BottleChoice,
   type BottleState,
+  bottleChoices,
   bottleObjections,
   bottleState,
   pouredFrom,

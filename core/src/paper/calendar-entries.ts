@@ -1,4 +1,4 @@
-import { type Instant, type LocalDate, plusDays } from '../calendar';
+import { type Instant, type LocalDate, dateIn, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { Job } from '../vocabulary';
 import { isDone, jobName, workName } from '../planning';
@@ -12,6 +12,16 @@ export interface CalendarEntry {
   when: { from: Instant; to: Instant } | { firstDay: LocalDate; dayAfter: LocalDate };
   /** How often its record has been changed: calendars replace an older entry by a newer one. */
   revision: number;
+}
+
+/** Where a job is done: at the event on its days, else where the car stands. */
+function placeOfJob(logbook: Logbook, job: Job): string {
+  const day = dateIn(job.startAt, logbook.shop.timeZone);
+  const event = logbook.events.get(job.eventId ?? '');
+  if (event && event.startDate <= day && day <= event.endDate)
+    return logbook.venues.get(event.venueId)?.name ?? event.name;
+  const customer = logbook.customers.get(logbook.cars.get(job.carId)?.customerId ?? '');
+  return customer?.atTheirPlace && job.liftId === null ? `At ${customer.name}’s` : logbook.shop.name;
 }
 
 function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
@@ -32,7 +42,7 @@ function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
     ]
       .filter(Boolean)
       .join(' '),
-    place: logbook.shop.name,
+    place: placeOfJob(logbook, job),
     when: { from: job.startAt, to: new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString() },
     revision: job.version,
   };

@@ -2,6 +2,7 @@
  * Pad sets and rotor pairs: what is on which axle, what is on the shelf, what is promised, and which compound each
  * rotor has met. All of it follows from facts; nothing of it is stored.
  */
+import type { LocalDate } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
@@ -125,9 +126,15 @@ export function promiseOf(logbook: Logbook, partId: string): PartsDecision | nul
   return isOver ? null : decision;
 }
 
-/** The booking that a labelled part is kept for; null when it is free. */
-export const bookingOfPromise = (logbook: Logbook, partId: string): Booking | null =>
-  [...logbook.bookings.values()].find((b) => !b.archived && b.promisedIds.includes(partId)) ?? null;
+/** The booking that a labelled part or a bottle is kept for until its event is over; null when it is free. */
+export const bookingOfPromise = (logbook: Logbook, partId: string, today: LocalDate): Booking | null =>
+  [...logbook.bookings.values()].find(
+    (b) => !b.archived && b.promisedIds.includes(partId) && (logbook.events.get(b.eventId)?.endDate ?? '') >= today,
+  ) ?? null;
+
+/** For whom something is kept, in words. */
+export const keptForWords = (logbook: Logbook, booking: Booking): string =>
+  `kept for ${logbook.cars.get(booking.carId)?.name ?? 'a car'} at ${logbook.events.get(booking.eventId)?.name ?? 'an event'}`;
 
 /** The compounds that a rotor pair has run with, oldest first, without repetitions in a row. */
 export function compoundHistory(logbook: Logbook, rotorPairId: string): string[] {

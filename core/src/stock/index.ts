@@ -3,7 +3,19 @@ import { type LocalDate, plusDays, shortDate } from '../calendar';
 import { bottleState } from '../fluid';
 import { type Logbook, ofKind } from '../logbook';
 import { bookingOfPromise, lastPadReadings, placeOf, promiseOf, thinnest } from '../parts';
-import type { Axle, Booking, Car, Goods, PadSet, PartsOrder, RotorPair, Supplier, WearPart } from '../vocabulary';
+import {
+  type Axle,
+  type Booking,
+  type Car,
+  type Goods,
+  type PadSet,
+  type PartsOrder,
+  type RotorPair,
+  type Supplier,
+  type WearPart,
+  axles,
+} from '../vocabulary';
+import type { WorkItem } from '../worklist';
 
 const isWeekend = (date: LocalDate): boolean => [0, 6].includes(new Date(`${date}T00:00:00Z`).getUTCDay());
 
@@ -114,10 +126,10 @@ export const padSetMm = (logbook: Logbook, set: PadSet): number => {
   return readings.length > 0 ? Math.min(...readings.map(thinnest)) : set.newThicknessMm;
 };
 
-const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking): boolean => {
+const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
   if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;
   const promise = promiseOf(logbook, part.id);
-  const kept = bookingOfPromise(logbook, part.id);
+  const kept = bookingOfPromise(logbook, part.id, today);
   return (promise === null || promise.carId === booking.carId) && (kept === null || kept.id === booking.id);
 };
 
@@ -129,6 +141,7 @@ export function partsFor(
   axle: Axle,
   goods: 'padSet' | 'rotorPair',
   leastMm: number,
+  today: LocalDate,
 ): (PadSet | RotorPair)[] {
   const kept = (p: { id: string }): number => Number(booking.promisedIds.includes(p.id));
   const all: (PadSet | RotorPair)[] =
@@ -137,8 +150,43 @@ export function partsFor(
       : [...logbook.rotorPairs.values()];
   return all
     .filter((p) => p.axle === axle && (p.carId === car.id || (p.carId === null && kept(p) === 1)))
-    .filter((p) => isFreeFor(logbook, p, booking))
+    .filter((p) => isFreeFor(logbook, p, booking, today))
     .sort((a, b) => kept(b) - kept(a) || a.label.localeCompare(b.label));
+}
+
+/** A labelled thing on the shelf that can be kept for a booking, or is. */
+export interface Keepable {
+  id: string;
+  words: string;
+  isKept: boolean;
+}
+
+/** What of the stock could be kept for a piece of work: sets and pairs of no car, bottles of its fluid; what is kept for it already first. */
+export function keepables(logbook: Logbook, booking: Booking, item: WorkItem, today: LocalDate): Keepable[] {
+  const axle = axles.find((a) => item.key.endsWith(`.${a}`));
+  const mm = (value: number): string => `${value.toFixed(1)} mm`;
+  const found: Omit<Keepable, 'isKept'>[] = [];
+  const isStock = (p: PadSet | RotorPair): boolean =>
+    p.axle === axle && p.carId === null && isFreeFor(logbook, p, booking, today);
+  if (item.kind === 'pads' || item.kind === 'spare')
+    for (const p of logbook.padSets.values())
+      if (p.use === 'track' && isStock(p))
+        found.push({ id: p.id, words: `set ${p.label}, ${p.compound}, ${mm(padSetMm(logbook, p))}` });
+  if (item.kind === 'rotors')
+    for (const p of logbook.rotorPairs.values())
+      if (isStock(p)) found.push({ id: p.id, words: `pair ${p.label}, ${mm(p.newThicknessMm)} new` });
+  if (item.fluid)
+    for (const b of logbook.bottles.values()) {
+      const fluid = logbook.fluids.get(b.fluidId);
+      const isIt = item.fluid.fluidId ? b.fluidId === item.fluid.fluidId : fluid?.grade === item.fluid.grade;
+      if (b.archived || !isIt) continue;
+      const state = bottleState(logbook, b, today);
+      if (state.leftMl <= 0 || state.openTooLong || (state.keptFor && state.keptFor.id !== booking.id)) continue;
+      found.push({ id: b.id, words: `bottle ${b.label}, ${fluid?.name ?? ''}, ${Math.round(state.leftMl)} mL` });
+    }
+  return found
+    .map((k) => ({ ...k, isKept: booking.promisedIds.includes(k.id) }))
+    .sort((a, b) => Number(b.isKept) - Number(a.isKept) || a.words.localeCompare(b.words));
 }
 
 /** A labelled part from the shelf, for a piece of work. */

@@ -66,7 +66,7 @@ export function partsDrafts(c: Context): Draft[] {
       padReasons.push({ text: `Road set ${now.label} is on the car.`, from: null });
     if (padReasons.length > 0) {
       const wantMm = Math.max(limitMm, rule?.value ?? 0);
-      const found = partsFor(logbook, booking, car, axle, 'padSet', wantMm)[0];
+      const found = partsFor(logbook, booking, car, axle, 'padSet', wantMm, today)[0];
       const name = `Pads ${axle}, ${now?.compound ?? 'compound not on record'}`;
       const need: PartNeed = found
         ? shelfNeed(
@@ -93,7 +93,7 @@ export function partsDrafts(c: Context): Draft[] {
     }
     const rotorReasons = places.flatMap((p) => (p.rotorJudgement?.reasons ?? []).filter((r) => r.verdict === 'stop'));
     if (rotorReasons.length > 0) {
-      const found = partsFor(logbook, booking, car, axle, 'rotorPair', 0)[0];
+      const found = partsFor(logbook, booking, car, axle, 'rotorPair', 0, today)[0];
       const need: PartNeed = found
         ? shelfNeed('rotorPair', found, `Pair ${found.label}, on the shelf`, today)
         : toBuy(logbook, booking, 'rotorPair', parts.rotorPair?.id ?? null, `Rotors ${axle}`, 1, today);
@@ -113,7 +113,7 @@ const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>
   );
 
 function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNeed {
-  const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm)[0];
+  const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm, c.today)[0];
   return spare
     ? shelfNeed('padSet', spare, `Set ${spare.label}, on the shelf`, c.today)
     : toBuy(c.logbook, c.booking, 'padSet', now.id, `Pads ${axle}, ${now.compound}`, 1, c.today);

@@ -5,7 +5,6 @@ import type { Booking, Car, Fact, Job, TrackEvent, WorkKind, WorkSkill } from '.
 import type { DurationEstimate } from './durations';
 import type { RuleFrom } from './rules';
 
-/** A piece of work, and what it is drafted from. */
 /** One piece of work that a booked car needs, and why, when, by whom and with what. */
 export interface WorkItem {
   /** Unique within its booking: `pads.front`. */

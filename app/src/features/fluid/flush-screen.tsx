@@ -7,18 +7,15 @@ import {
   type Corner,
   type Fact,
   type FluidExchange,
-  bottleObjections,
-  bottleState,
+  bottleChoices,
   cornerNames,
   judgeFluid,
   nippleSequence,
   pouredFrom,
   sequenceReason,
-  severity,
   usualVolumesMl,
   wasteOf,
   withFacts,
-  worst,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
 import { CornerSheet } from '../../ui/corner-sheet';
@@ -112,26 +109,10 @@ function FlushPage({
         : logbook,
     [logbook, corrected],
   );
-  // What is in the car already is the likeliest to go in again.
   const inCar = useFluid(car, event).state.current.fluids[0]?.id;
   const shelf = useMemo(
-    () =>
-      [...logbook.bottles.values()]
-        .filter((b) => !b.archived || b.id === values.bottleId)
-        .map((b) => {
-          const state = bottleState(book, b, today);
-          const reasons = bottleObjections(book, state, car);
-          return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
-        })
-        .filter(({ state }) => state.leftMl > 0 || state.bottle.id === values.bottleId)
-        .sort(
-          (a, b) =>
-            severity(a.verdict) - severity(b.verdict) ||
-            Number(b.state.bottle.fluidId === inCar) - Number(a.state.bottle.fluidId === inCar) ||
-            Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
-            a.state.bottle.label.localeCompare(b.state.bottle.label),
-        ),
-    [logbook, book, today, car, values.bottleId, inCar],
+    () => bottleChoices(book, car, inCar, today, values.bottleId),
+    [book, car, inCar, today, values.bottleId],
   );
   const chosen = shelf.find((s) => s.state.bottle.id === values.bottleId);
   const shownBottles = allBottles ? shelf : shelf.filter((s, i) => i < 3 || s === chosen);

@@ -1,20 +1,23 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
-import { type Booking, type WorkChange, parseQuantity, placeOf, shortDate } from '@calvik/core';
-import { type WorkItem } from '@calvik/core/run-up';
-import { useLogbook } from '../../store/hooks';
+import { type Booking, type WorkChange, parseQuantity, shortDate } from '@calvik/core';
+import { type WorkItem, keepables } from '@calvik/core/run-up';
+import { useLogbook, useToday } from '../../store/hooks';
 import { Chips } from '../../ui/chips';
 import { DateInput } from '../../ui/form';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
+
+/** Of the stock that would do, so much is offered. */
+const MOST_STOCK = 4;
 
 type Keep = (over: Partial<Booking>) => Promise<boolean>;
 
 const without = (booking: Booking, key: string, change: WorkChange['change']): WorkChange[] =>
   booking.workChanges.filter((c) => !(c.item === key && c.change === change));
 
-/** One piece of work opened: all reasons, how long and from where, parts; drop it, split it, keep a set for it. */
+/** One piece of work opened: all reasons, how long and from where, parts; drop it, split it, keep something from the stores for it. */
 export function ItemSheet({
   item,
   booking,
@@ -27,6 +30,7 @@ export function ItemSheet({
   onClose: () => void;
 }) {
   const logbook = useLogbook();
+  const today = useToday();
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const added = booking.workChanges.find((c) => c.change === 'add' && c.item === item.key);
@@ -43,20 +47,12 @@ export function ItemSheet({
     shop: `this shop’s ${duration.records} records`,
     car: `this car’s ${duration.records} records`,
   };
-  // Stock that lies free and is of the right axle: it can be kept for this booking.
-  const axle = item.key.split('.')[1];
-  const stock =
-    item.kind === 'pads' && item.parts.some((p) => p.source !== 'shelf')
-      ? [...logbook.padSets.values()].filter(
-          (p) =>
-            !p.archived &&
-            p.axle === axle &&
-            p.use === 'track' &&
-            p.carId === null &&
-            placeOf(logbook, p.id).at === 'shelf' &&
-            ![...logbook.bookings.values()].some((b) => !b.archived && b.promisedIds.includes(p.id)),
-        )
-      : [];
+  const open = item.state === 'todo' || item.state === 'planned';
+  const stock = open ? keepables(logbook, booking, item, today) : [];
+  const promise = async (id: string, isKept: boolean): Promise<void> => {
+    const others = booking.promisedIds.filter((p) => p !== id);
+    if (await keep({ promisedIds: isKept ? others : [...others, id] })) onClose();
+  };
   return (
     <Portal>
       <Dialog visible onDismiss={onClose} style={styles.dialog}>
@@ -79,15 +75,9 @@ export function ItemSheet({
             {item.fluid ? (
               <Text>{`${Math.round(item.fluid.ml)} mL of ${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}`}</Text>
             ) : null}
-            {stock.map((set) => (
-              <MainButton
-                key={set.id}
-                mode="outlined"
-                onPress={() =>
-                  void keep({ promisedIds: [...booking.promisedIds, set.id] }).then((ok) => ok && onClose())
-                }
-              >
-                {`Keep ${set.label}, ${set.compound}, for this car`}
+            {stock.slice(0, MOST_STOCK).map(({ id, words, isKept }) => (
+              <MainButton key={id} mode="outlined" onPress={() => void promise(id, isKept)}>
+                {isKept ? `Let ${words} go again` : `Keep ${words}`}
               </MainButton>
             ))}
             {item.state === 'dropped' ? (
@@ -98,7 +88,7 @@ export function ItemSheet({
                 </MainButton>
               </>
             ) : null}
-            {item.state === 'todo' || item.state === 'planned' ? (
+            {open ? (
               <>
                 <MainButton
                   mode="outlined"

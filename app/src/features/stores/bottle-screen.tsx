@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type Bottle, bottleState, longDate, parseQuantity, preferredUnit } from '@calvik/core';
+import { type Bottle, bottleState, keptForWords, longDate, parseQuantity, preferredUnit } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Gone } from '../../ui/gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -39,7 +39,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
         <Text as="bigFigure" testID="bottle-left">
           {show(state.leftMl, 'volume')}
         </Text>
-        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}`}</Text>
+        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.keptFor ? `, ${keptForWords(logbook, state.keptFor)}` : ''}`}</Text>
       </View>
       {state.openTooLong ? (
         <ReasonLine

@@ -4,10 +4,12 @@ import {
   type Logbook,
   type PadSet,
   type RotorPair,
+  type LocalDate,
   compoundHistory,
   cornerNames,
   corners,
   dateIn,
+  keptForWords,
   lastPadReadings,
   lastRotorReadings,
   longDate,
@@ -15,22 +17,21 @@ import {
   promiseOf,
   bookingOfPromise,
 } from '@calvik/core';
-import { useLogbook, useUnits } from '../../store/hooks';
+import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Gone } from '../../ui/gone';
 import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 
 /** Where a part is, in words: on a car, promised, or on the shelf. */
-export function placeWords(logbook: Logbook, part: PadSet | RotorPair): string {
+export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: LocalDate): string {
   const place = placeOf(logbook, part.id);
   if (place.at === 'car') {
     return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   }
   const promise = promiseOf(logbook, part.id);
   if (promise) return `on the shelf, promised to ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
-  const kept = bookingOfPromise(logbook, part.id);
-  if (kept)
-    return `on the shelf, kept for ${logbook.cars.get(kept.carId)?.name ?? 'a car'} at ${logbook.events.get(kept.eventId)?.name ?? 'an event'}`;
+  const kept = bookingOfPromise(logbook, part.id, today);
+  if (kept) return `on the shelf, ${keptForWords(logbook, kept)}`;
   return 'on the shelf';
 }
 
@@ -52,6 +53,7 @@ export function PadSetScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const router = useRouter();
   const logbook = useLogbook();
+  const today = useToday();
   const { show } = useUnits();
   const set = logbook.padSets.get(id);
   if (!set) return <Gone what="pad set" back="/stores" />;
@@ -70,7 +72,7 @@ export function PadSetScreen() {
         />
       }
     >
-      <Text>{`${set.axle === 'front' ? 'Front' : 'Rear'} axle, ${set.use} use, ${show(set.newThicknessMm, 'length')} new. It is ${placeWords(logbook, set)}.`}</Text>
+      <Text>{`${set.axle === 'front' ? 'Front' : 'Rear'} axle, ${set.use} use, ${show(set.newThicknessMm, 'length')} new. It is ${placeWords(logbook, set, today)}.`}</Text>
       <Section title="Last readings, inner and outer">
         {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
         {corners.map((c) => {
@@ -101,6 +103,7 @@ export function RotorPairScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const router = useRouter();
   const logbook = useLogbook();
+  const today = useToday();
   const { show, system } = useUnits();
   const digits = system === 'metric' ? 2 : 4;
   const pair = logbook.rotorPairs.get(id);
@@ -120,7 +123,7 @@ export function RotorPairScreen() {
         />
       }
     >
-      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, discard at ${show(pair.discardThicknessMm, 'length', digits)}. It is ${placeWords(logbook, pair)}.`}</Text>
+      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, discard at ${show(pair.discardThicknessMm, 'length', digits)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
       <Section title="Last readings">
         {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
         {corners.map((c) => {

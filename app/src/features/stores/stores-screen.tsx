@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
+import { type PadSet, type RotorPair, bottleState, keptForWords } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -75,7 +75,7 @@ export function StoresScreen() {
               testID={`bottle-${state.bottle.label}`}
             >
               <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
-              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}`}</Text>
+              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.keptFor ? `, ${keptForWords(logbook, state.keptFor)}` : ''}`}</Text>
               {state.openTooLong && state.leftMl > 0 ? (
                 <Text
                   as="small"
@@ -132,9 +132,10 @@ type Part = (PadSet | RotorPair) & { words: string };
 function Parts({ title, path, add, parts }: { title: string; path: string; add: string; parts: Part[] }) {
   const router = useRouter();
   const logbook = useLogbook();
+  const today = useToday();
   const listed = parts
     .filter((p) => !p.archived)
-    .map((p) => ({ ...p, place: placeWords(logbook, p) }))
+    .map((p) => ({ ...p, place: placeWords(logbook, p, today) }))
     .sort(
       (a, b) =>
         Number(a.place.startsWith('on the shelf')) - Number(b.place.startsWith('on the shelf')) ||

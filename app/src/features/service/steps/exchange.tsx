@@ -4,8 +4,7 @@ import {
   type ExchangeMethod,
   type SequenceSchool,
   EXCHANGE_RESERVE_ML,
-  bottleObjections,
-  bottleState,
+  bottleChoices,
   bottlesToOpen,
   cornerNames,
   exchangePlan,
@@ -17,8 +16,6 @@ import {
   reservoirFirst,
   sequenceNames,
   sequenceReason,
-  severity,
-  worst,
 } from '@calvik/core';
 import { useToday, useUnits } from '../../../store/hooks';
 import { useTokens } from '../../../theme/use-tokens';
@@ -49,25 +46,7 @@ interface ExchangeForm {
 export function useShelf({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const today = useToday();
   const inCar = s.fluid.state.current.fluids[0]?.id;
-  return useMemo(
-    () =>
-      [...logbook.bottles.values()]
-        .filter((b) => !b.archived)
-        .map((b) => {
-          const state = bottleState(logbook, b, today);
-          const reasons = bottleObjections(logbook, state, s.car);
-          return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
-        })
-        .filter(({ state }) => state.leftMl > 0)
-        .sort(
-          (a, b) =>
-            severity(a.verdict) - severity(b.verdict) ||
-            Number(b.state.bottle.fluidId === inCar) - Number(a.state.bottle.fluidId === inCar) ||
-            Number(a.state.openedOn === null) - Number(b.state.openedOn === null) ||
-            a.state.bottle.label.localeCompare(b.state.bottle.label),
-        ),
-    [logbook, today, s.car, inCar],
-  );
+  return useMemo(() => bottleChoices(logbook, s.car, inCar, today), [logbook, today, s.car, inCar]);
 }
 
 /** Method, bottle and volumes; then the plan: what to draw where, when to top up, which bottles to open. */

@@ -151,9 +151,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
             label="Level"
             columns={1}
             value={marks.find(([, ml]) => level !== null && Math.abs(ml - level) < 0.6)?.[0] ?? ''}
-            onChange={(label) =>
-              change({ level: recordText(marks.find(([m]) => m === label)![1], 'volume', system) })
-            }
+            onChange={(label) => change({ level: recordText(marks.find(([m]) => m === label)![1], 'volume', system) })}
             options={marks.map(([label]) => ({ value: label, label }))}
           />
         </View>
