@@ -57,7 +57,7 @@ test.describe('parts and sheets', () => {
     await expect(page.getByText(/torque figures are missing/)).toBeVisible();
     await button(page, 'Torque figures').click();
     await field(page, 'Torque, Front wheel nuts').fill('80 lbft');
-    await expect(page.getByTestId('fastener-frontWheel')).toContainText(/80\slbf·ft/);
+    await expect(page.getByTestId('fastener-frontWheel')).toContainText(/108\.5\sN·m/);
     await button(page, 'Save the sheet').click();
     await expect(page.getByText('Front wheel nuts: say where the figure stands.')).toBeVisible();
     await field(page, 'Where it stands, Front wheel nuts').fill('Aldane manual, 4-12');

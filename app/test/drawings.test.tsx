@@ -11,6 +11,7 @@ import { dark, light } from '../src/theme/tokens';
 import { LimitBar, placeOnBar } from '../src/ui/limit-bar';
 import { NumberPad } from '../src/ui/number-pad';
 import { onDemand } from '../src/ui/on-demand';
+import { otherWay } from '../src/ui/quantity-text';
 import { VerdictMark } from '../src/ui/verdict';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({}) }));
@@ -157,4 +158,14 @@ describe('a component whose code comes on demand', () => {
     fireEvent.click(again);
     expect(await screen.findByText('here is the form')).toBeTruthy();
   });
+});
+
+test.each([
+  ['115 N·m', 'metric', '84.8 lbf·ft'],
+  ['115 N·m', 'imperial', '84.8 lbf·ft'],
+  ['85 lbft', 'metric', '115.2 N·m'],
+  ['85', 'imperial', '115.2 N·m'],
+  ['tight', 'metric', null],
+] as const)('%s in %s units is said the other way as %s', (typed, system, said) => {
+  expect(otherWay(typed, 'torque', system)).toBe(said);
 });

@@ -1,4 +1,4 @@
-import { type Dimension, exactText, quantityParts } from '@calvik/core';
+import { type Dimension, exactText, formatQuantity, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
 
 /** A computed figure as people read it, to begin a quantity field with: rounded, with its unit, so that nobody has to guess. */
 export const quantityText = (value: number, dimension: Dimension, system: 'metric' | 'imperial'): string => {
@@ -12,3 +12,12 @@ export const recordText = (
   dimension: Dimension,
   system: 'metric' | 'imperial',
 ): string => (value === null || value === undefined ? '' : exactText(value, dimension, system));
+
+/** What was typed, said the other way: in the other system, or in one’s own where it was typed in a foreign unit; null for no figure. */
+export function otherWay(text: string, dimension: Dimension, system: 'metric' | 'imperial'): string | null {
+  const own = preferredUnit(dimension, system);
+  const parsed = parseQuantity(text, dimension, own);
+  if (!parsed.ok) return null;
+  const other = system === 'metric' ? 'imperial' : 'metric';
+  return formatQuantity(parsed.value, dimension, parsed.unit === own ? other : system);
+}

@@ -167,6 +167,7 @@ export function MainButton({
   loading,
   icon,
   danger = false,
+  label,
 }: {
   children: string;
   onPress: () => void;
@@ -175,11 +176,14 @@ export function MainButton({
   loading?: boolean;
   icon?: IconName;
   danger?: boolean;
+  /** What is said aloud where the words alone do not say which. */
+  label?: string;
 }) {
   const t = useTokens();
   return (
     <Button
       mode={mode}
+      accessibilityLabel={label}
       onPress={onPress}
       disabled={disabled}
       loading={loading}

@@ -7,7 +7,7 @@ import { useLogbook, useSync, useUnits } from '../../store/hooks';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
 import { Gone } from '../../ui/gone';
-import { recordText } from '../../ui/quantity-text';
+import { otherWay, recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -46,7 +46,7 @@ function SheetPage({ car }: { car: Car }) {
   const logbook = useLogbook();
   const sync = useSync();
   const read = useReadFigure();
-  const { system, other } = useUnits();
+  const { system } = useUnits();
   const sheet = sheetOf(logbook, car);
   const text = (mm: number | null): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<SheetForm>(`sheet.${car.id}.${sheet.version}`, {
@@ -205,14 +205,13 @@ function SheetPage({ car }: { car: Car }) {
       <Section title="Fasteners">
         {sheet.fasteners.map((f) => {
           const line = draft.lines[f.key]!;
-          const nm = read(line.torque, 'torque');
           return (
             <View key={f.key} style={styles.fastener} testID={`fastener-${f.key}`}>
               <View style={styles.row}>
                 <Text as="strong" style={styles.grow}>
                   {f.name}
                 </Text>
-                <Text as="small">{nm === null ? 'no figure' : other(nm, 'torque')}</Text>
+                <Text as="small">{otherWay(line.torque, 'torque', system) ?? 'no figure'}</Text>
               </View>
               <View style={styles.row}>
                 {small(f.key, 'torque', 'Torque', f.name)}

@@ -76,9 +76,19 @@ export function ItemSheet({
               <Text>{`${Math.round(item.fluid.ml)} mL of ${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}`}</Text>
             ) : null}
             {stock.slice(0, MOST_STOCK).map(({ id, words, isKept }) => (
-              <MainButton key={id} mode="outlined" onPress={() => void promise(id, isKept)}>
-                {isKept ? `Let ${words} go again` : `Keep ${words}`}
-              </MainButton>
+              <View key={id} style={styles.stock}>
+                <Text
+                  as={isKept ? 'strong' : 'body'}
+                  style={styles.grow}
+                >{`In the stores: ${words}${isKept ? ', kept for this car' : ''}`}</Text>
+                <MainButton
+                  mode="outlined"
+                  label={`${isKept ? 'Let go' : 'Keep'} ${words}`}
+                  onPress={() => void promise(id, isKept)}
+                >
+                  {isKept ? 'Let go' : 'Keep'}
+                </MainButton>
+              </View>
             ))}
             {item.state === 'dropped' ? (
               <>
@@ -229,4 +239,6 @@ const styles = StyleSheet.create({
   area: { paddingHorizontal: 0 },
   body: { gap: 10, paddingHorizontal: 24, paddingVertical: 12 },
   dates: { flexDirection: 'row', minHeight: 56 },
+  stock: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
 });
