@@ -1,20 +1,7 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
+import { type Fact, type Job, type TrackEvent, dateIn, plusDays, shopDefaults, unsaid } from '../src';
 import {
-  type Booking,
-  type Customer,
-  type Fact,
-  type Job,
-  type Records,
-  type TrackEvent,
-  SHOP_ID,
-  dateIn,
-  plusDays,
-  shopDefaults,
-  unsaid,
-} from '../src';
-import {
-  type WorkItem,
   durationOf,
   messageText,
   minusWorkingDays,
@@ -37,81 +24,29 @@ import {
 import { importPreview } from '../src/imports';
 import { type MipSolver, highsSolver, planObjections, solveSchedule, waysOut } from '../src/schedule/solver';
 import { recordSchemas } from '../src/vocabulary/schemas';
-import {
-  book,
-  customer as plainCustomer,
-  flush,
-  makeBottle,
-  makeCar,
-  makeEvent,
-  makeFluid,
-  makeVenue,
-  newId,
-} from './book';
+import { flush, makeCar, makeEvent, newId } from './book';
 import { makePadSet } from './service-book';
-
-const common = { version: 0, archived: false };
-const TODAY = '2026-06-01'; // a Monday
-const NOW = `${TODAY}T05:00:00.000Z`;
-const customer: Customer = { ...unsaid.customers, ...plainCustomer };
-const car = makeCar();
-const venue = makeVenue();
-const fluid = makeFluid();
-const bottle = makeBottle(fluid.id);
-const tove = { ...common, ...unsaid.crew, id: newId(), name: 'Tove', role: 'technician' as const };
-const ines = { ...common, ...unsaid.crew, id: newId(), name: 'Ines', role: 'lead' as const };
-const lift = { ...common, id: newId(), name: 'Lift 1' };
-const shop = { ...shopDefaults, id: SHOP_ID, timeZone: 'Europe/Berlin', reTorqueAtEvent: false };
-
-const event = (over: Partial<TrackEvent> = {}): TrackEvent =>
-  makeEvent(venue.id, '2026-06-13', '2026-06-14', { organiser: 'Ring Circle', ...over });
-const bookingOf = (e: TrackEvent, over: Partial<Booking> = {}): Booking => ({
-  ...common,
-  ...unsaid.bookings,
-  id: newId(),
-  eventId: e.id,
-  carId: car.id,
-  notes: '',
-  ...over,
-});
-
-const measured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] =>
-  (['FL', 'FR', 'RL', 'RR'] as const).map((corner) => ({
-    id: newId(),
-    kind: 'padMeasurement',
-    at: `${on}T08:00:00.000Z`,
-    recordedAt: `${on}T08:00:00.000Z`,
-    by: tove.id,
-    carId,
-    jobId,
-    corner,
-    padSetId: null,
-    inner: { thicknessMm: mm, otherEndMm: null, conditions: [] },
-    outer: { thicknessMm: mm, otherEndMm: null, conditions: [] },
-    hatClearanceMm: null,
-    instrument: 'byHand',
-  }));
-const inOrder = (): Fact[] => [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(9, '2026-05-30')];
-
-const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: Partial<Records> = {}) =>
-  book(
-    {
-      shops: [shop],
-      crew: [tove, ines],
-      customers: [customer],
-      cars: [car],
-      venues: [venue],
-      events: [e],
-      bookings: [b],
-      fluids: [fluid],
-      bottles: [bottle],
-      lifts: [lift],
-      ...records,
-    },
-    facts,
-  );
-const keys = (items: readonly WorkItem[]): string[] => items.filter((i) => i.state !== 'dropped').map((i) => i.key);
-const find = (items: readonly WorkItem[], key: string): WorkItem => items.find((i) => i.key === key)!;
+import {
+  common,
+  TODAY,
+  NOW,
+  customer,
+  car,
+  venue,
+  fluid,
+  bottle,
+  tove,
+  ines,
+  lift,
+  shop,
+  event,
+  bookingOf,
+  measured,
+  inOrder,
+  at,
+  keys,
+  find,
+} from './run-up-book';
 
 describe('rules', () => {
   test('the strictest of organiser, customer and shop holds, and says whose it is', () => {

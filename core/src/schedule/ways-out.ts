@@ -27,7 +27,9 @@ function draftOf(problem: Problem, plan: Plan, without?: string): Draft {
 
 /** Whether a task finds a place beside a plan when the problem is changed a little. */
 const fits = (problem: Problem, plan: Plan, task: Task, days = task.days, without?: string): boolean => {
-  const draft = draftOf(problem, plan, without);
+  // The plan is checked as a whole: the task as it would be has to stand in it.
+  const changed = { ...problem, tasks: problem.tasks.map((t) => (t.id === task.id ? task : t)) };
+  const draft = draftOf(changed, plan, without);
   return days.some((day) => teamsOf(task).some((team) => draft.put(task, day, team)));
 };
 
