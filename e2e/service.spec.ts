@@ -225,14 +225,17 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await expect(page.getByText(/New fluid .* used fluid .*\smin of drawing/)).toBeVisible();
     await button(page, 'Begin').click();
     await heading(page, 'Seal, dry');
-    await button(page, 'Hold with the gauge').click();
-    await expect(page.getByText(/^(Holds: .* a minute|Loses .* a minute)/)).toBeVisible({ timeout: 60_000 });
-    if (await page.getByText(/^Loses/).isVisible()) {
+    const hold = async (): Promise<boolean> => {
+      await button(page, 'Hold with the gauge').click();
+      await expect(page.getByText(/^(Holds: .* a minute|Loses .* a minute)/)).toBeVisible({ timeout: 60_000 });
+      await button(page, 'Stop the hold').click();
+      return !(await page.getByText(/^Loses/).isVisible());
+    };
+    // A cap that does not sit at once is seated anew, as in life.
+    while (!(await hold())) {
       await button(page, 'Keep it, and seat the cap anew').click();
-      await button(page, /^Hold (again )?with the gauge$/).click();
-      await expect(page.getByText(/^Holds: .* a minute/)).toBeVisible({ timeout: 60_000 });
+      await expect(page.getByTestId('gauge')).toHaveText('–');
     }
-    await button(page, 'Stop the hold').click();
     await keep(page);
 
     const draw = async (title: string, volume: string, lowest?: string, topped = '150'): Promise<void> => {

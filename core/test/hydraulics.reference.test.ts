@@ -227,6 +227,27 @@ describe('seal of the pressure bottle', () => {
       }),
     );
   });
+  test('the error of the slope is that of the textbook: σ over the root of the sum of squares about the mean time', () => {
+    // Montgomery, Peck and Vining, Introduction to Linear Regression Analysis, section 2.3 (from memory): se(b₁) = √(MSE / Sxx).
+    const times = [0, 10, 20, 30, 40];
+    const offs = [0.05, -0.05, 0.06, -0.07, 0.01];
+    const list = times.map((seconds, i) => ({ seconds, pressureKpa: 100 * Math.exp(-0.002 * seconds + offs[i]!) }));
+    const line = linearRegression(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
+    const mse = list.reduce((n, r) => n + (Math.log(r.pressureKpa) - line.b - line.m * r.seconds) ** 2, 0) / 3;
+    expect(fitDecay(list)!.standardError).toBeCloseTo(Math.sqrt(mse / 1000), 9);
+  });
+
+  test('noise on a sound seal is not called a leak while the hold is short', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -0.5, max: 0.5, noNaN: true }), { minLength: 3, maxLength: 60 }),
+        (noise) => {
+          const list = noise.map((kpa, i) => ({ seconds: i, pressureKpa: 100 + kpa }));
+          expect(judgeSeal({ id: 'x', readings: list }, null).verdict.verdict).toBe('watch');
+        },
+      ),
+    );
+  });
   test('holds, leaks, too short, over the ceiling, no pressure', () => {
     const say = (rate: number, seconds?: number, ceiling: number | null = 140) =>
       judgeSeal({ id: 'x', readings: readings(rate, seconds) }, ceiling).verdict;
@@ -234,6 +255,10 @@ describe('seal of the pressure bottle', () => {
     expect(say(0.001).text).toContain('the seal leaks');
     expect(say(0.00005, 60).verdict).toBe('watch');
     expect(say(0.00005, 180, 90).text).toContain('ceiling');
+    // A burst seal is called at once, a doubtful one when the hold is long enough.
+    expect(say(0.01, 20).text).toContain('the seal leaks');
+    expect(say(0.0005, 30).verdict).toBe('watch');
+    expect(say(0.0005, 180).text).toContain('the seal leaks');
     expect(
       judgeSeal(
         {

@@ -1,10 +1,12 @@
-import { linearRegression } from 'simple-statistics';
+import { linearRegression, mean, sum } from 'simple-statistics';
 import { formatQuantity } from '../units';
 import { type Figure, PRACTICE, type Reason, type SealHold, fromFact, input, makeFigure } from '../vocabulary';
 
 /** A hold shorter than this says nothing, s; and a loss above this share a minute is a leak. Common practice, no source; own figures. */
 export const LEAST_HOLD_S = 120;
 export const MOST_LOSS_PERCENT_PER_MIN = 1.5;
+/** How well a gauge can be read, kPa: half a division of a usual one. Own figure. */
+const GAUGE_READ_TO_KPA = 1;
 
 export interface SealJudgement {
   verdict: Reason;
@@ -15,18 +17,24 @@ export interface SealJudgement {
 
 /**
  * Decay of pressure `p = p₀·e^(−λt)`, fitted by least squares to ln p.
- * @returns λ in 1/s, and the pressure at the beginning by the fit, kPa; null without two readings above zero
+ * @returns λ in 1/s with its standard error (by the scatter about the line, no less than a gauge can be read to), and the pressure at the
+ * beginning by the fit, kPa; null without two readings above zero
  */
 export function fitDecay(
   readings: readonly { seconds: number; pressureKpa: number }[],
-): { perSecond: number; startKpa: number } | null {
+): { perSecond: number; standardError: number; startKpa: number } | null {
   const points = readings.filter((r) => r.pressureKpa > 0);
   if (points.length < 2 || new Set(points.map((p) => p.seconds)).size < 2) return null;
   const { m, b } = linearRegression(points.map((p) => [p.seconds, Math.log(p.pressureKpa)]));
-  return { perSecond: -m, startKpa: Math.exp(b) };
+  const middle = mean(points.map((p) => p.seconds));
+  const spread = sum(points.map((p) => (p.seconds - middle) ** 2));
+  const misses = sum(points.map((p) => (Math.log(p.pressureKpa) - b - m * p.seconds) ** 2));
+  const scatter = points.length > 2 ? Math.sqrt(misses / (points.length - 2)) : 0;
+  const readTo = GAUGE_READ_TO_KPA / mean(points.map((p) => p.pressureKpa));
+  return { perSecond: -m, standardError: Math.max(scatter, readTo) / Math.sqrt(spread), startKpa: Math.exp(b) };
 }
 
-/** Judges a timed hold of the pressure bottle on the dry system. */
+/** Judges a timed hold of the pressure bottle on the dry system. While the hold is short, a leak is called only when it is beyond doubt. */
 export function judgeSeal(hold: Pick<SealHold, 'id' | 'readings'>, ceilingKpa: number | null): SealJudgement {
   const times = hold.readings.map((r) => r.seconds);
   const heldSeconds = Math.max(...times) - Math.min(...times);
@@ -56,7 +64,8 @@ export function judgeSeal(hold: Pick<SealHold, 'id' | 'readings'>, ceilingKpa: n
       };
     }
     if (!loss) return { verdict: 'needsWork', text: 'No pressure to speak of: pump up and hold again.' };
-    if (loss.value > MOST_LOSS_PERCENT_PER_MIN) {
+    const sure = 100 * (1 - Math.exp(-60 * (fit.perSecond - 2 * fit.standardError)));
+    if ((heldSeconds < LEAST_HOLD_S ? sure : loss.value) > MOST_LOSS_PERCENT_PER_MIN) {
       return {
         verdict: 'needsWork',
         text: `Loses ${loss.value.toFixed(1)} % a minute: the seal leaks. Seat the cap and hold again, before fluid goes in.`,

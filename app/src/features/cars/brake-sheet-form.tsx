@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { type BrakeSheet, type Car, type Fastener, conditionNames, patternWords, sheetOf } from '@calvik/core';
 import { useLogbook, useSync, useUnits } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
 import { Gone } from '../../ui/gone';
@@ -182,22 +183,18 @@ function SheetPage({ car }: { car: Car }) {
           ]}
         />
         <View style={styles.row}>
-          <TextInput
-            mode="outlined"
-            dense
+          <LineInput
             label="Pad limit, front"
-            aria-label="Pad limit, front"
             value={draft.frontLimit}
-            onChangeText={(frontLimit) => change({ frontLimit })}
+            onChange={(frontLimit) => change({ frontLimit })}
+            dense
             style={styles.grow}
           />
-          <TextInput
-            mode="outlined"
-            dense
+          <LineInput
             label="Pad limit, rear"
-            aria-label="Pad limit, rear"
             value={draft.rearLimit}
-            onChangeText={(rearLimit) => change({ rearLimit })}
+            onChange={(rearLimit) => change({ rearLimit })}
+            dense
             style={styles.grow}
           />
         </View>

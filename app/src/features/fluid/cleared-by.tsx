@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { useToday } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useKeepFact } from './use-keep-fact';
@@ -25,14 +25,7 @@ export function ClearedBy({ carId }: { carId: string }) {
         Seals, hoses and the ABS unit may be spoiled. Only a licensed workshop clears this, and fresh fluid goes in
         after.
       </Text>
-      <TextInput
-        mode="outlined"
-        label="Workshop, and what was done"
-        aria-label="Workshop, and what was done"
-        value={workshop}
-        onChangeText={setWorkshop}
-        maxLength={120}
-      />
+      <LineInput label="Workshop, and what was done" value={workshop} onChange={setWorkshop} maxLength={120} />
       {problem ? (
         <Text tone="stop" live>
           {problem}

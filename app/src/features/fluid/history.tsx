@@ -1,10 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { Button, Dialog, Portal, TextInput } from 'react-native-paper';
+import { Button, Dialog, Portal } from 'react-native-paper';
 import { type Fact, type Logbook, dateIn, longDate, timeIn, wasteOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../store/hooks';
 import { selectAllFacts } from '../../store/logbook';
+import { LineInput } from '../../ui/line-input';
 import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
@@ -188,7 +189,7 @@ function WithdrawDialog({ fact, onClose }: { fact: Fact; onClose: () => void }) 
         <Dialog.Title>Withdraw this entry</Dialog.Title>
         <Dialog.Content style={styles.dialogBody}>
           <Text>It stays in the history and no longer counts.</Text>
-          <TextInput mode="outlined" label="Why" aria-label="Why" value={why} onChangeText={setWhy} maxLength={200} />
+          <LineInput label="Why" value={why} onChange={setWhy} maxLength={200} />
           {problem ? <Text tone="stop">{problem}</Text> : null}
         </Dialog.Content>
         <Dialog.Actions>

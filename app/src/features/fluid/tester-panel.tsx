@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import {
   type HeatingSample,
   type Plateau,
@@ -12,6 +11,7 @@ import {
 import { startTester, stopTester, testerStream } from '../../api/client';
 import { useUnits } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
+import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';
@@ -101,14 +101,7 @@ export function TesterPanel({
       </Text>
       {phase === 'heating' ? null : (
         <View style={styles.row}>
-          <TextInput
-            mode="outlined"
-            style={styles.grow}
-            label="Depth of the sample"
-            aria-label="Depth of the sample"
-            value={depthText}
-            onChangeText={setDepthText}
-          />
+          <LineInput label="Depth of the sample" value={depthText} onChange={setDepthText} style={styles.grow} />
           <MainButton mode="outlined" onPress={() => setDepthText(CUP_DEPTH)}>
             In the cup
           </MainButton>

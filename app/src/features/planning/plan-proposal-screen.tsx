@@ -267,14 +267,15 @@ function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
     <Section title="For you to decide" aside={<VerdictMark verdict="needsWork" word={String(leftOut.length)} />}>
       <View testID="left-out">
         {leftOut.map((l) => {
-          const event = logbook.bookings.get(l.bookingId)?.eventId;
+          const event = logbook.events.get(logbook.bookings.get(l.bookingId)?.eventId ?? '');
           return (
             <LinkRow
               key={`${l.bookingId} ${l.key}`}
               label={`${l.title}, ${logbook.cars.get(l.carId)?.name ?? 'car'}: ${l.why}`}
-              onPress={() => router.push(`/events/${event}/work` as never)}
+              onPress={() => router.push(`/events/${event?.id ?? ''}/work` as never)}
             >
               <Text as="strong">{`${logbook.cars.get(l.carId)?.name ?? 'Car'}: ${l.title.toLowerCase()}`}</Text>
+              {event ? <Text as="small">{`${event.name}, ${shortDate(event.startDate)}`}</Text> : null}
               <Text>{l.why}</Text>
               {l.waysOut.map((way, i) => (
                 <Text key={way.text} as="small" tone="ink">{`${i === 0 ? 'Cheapest: ' : 'Or: '}${way.text}`}</Text>

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Dialog, Portal, TextInput } from 'react-native-paper';
+import { Dialog, Portal } from 'react-native-paper';
 import { type Booking, type WorkChange, parseQuantity, shortDate } from '@calvik/core';
 import { type WorkItem, keepables } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { Chips } from '../../ui/chips';
 import { DateInput } from '../../ui/form';
 import { MainButton } from '../../ui/screen';
@@ -112,14 +113,7 @@ export function ItemSheet({
                 >
                   {item.isSplit ? 'Do it with the other work' : 'Split: a visit of its own'}
                 </MainButton>
-                <TextInput
-                  mode="outlined"
-                  label="Why drop it"
-                  aria-label="Why drop it"
-                  value={reason}
-                  onChangeText={setReason}
-                  maxLength={200}
-                />
+                <LineInput label="Why drop it" value={reason} onChange={setReason} maxLength={200} />
                 {problem ? <Text tone="stop">{problem}</Text> : null}
                 <MainButton mode="outlined" danger onPress={() => void drop()}>
                   Drop it
@@ -179,29 +173,9 @@ export function AddWorkDialog({ booking, keep, onClose }: { booking: Booking; ke
         <Dialog.Title>Add work</Dialog.Title>
         <Dialog.ScrollArea style={styles.area}>
           <ScrollView contentContainerStyle={styles.body}>
-            <TextInput
-              mode="outlined"
-              label="What"
-              aria-label="What"
-              value={title}
-              onChangeText={setTitle}
-              maxLength={80}
-            />
-            <TextInput
-              mode="outlined"
-              label="How long"
-              aria-label="How long"
-              value={minutes}
-              onChangeText={setMinutes}
-            />
-            <TextInput
-              mode="outlined"
-              label="Why"
-              aria-label="Why"
-              value={reason}
-              onChangeText={setReason}
-              maxLength={200}
-            />
+            <LineInput label="What" value={title} onChange={setTitle} maxLength={80} />
+            <LineInput label="How long" value={minutes} onChange={setMinutes} />
+            <LineInput label="Why" value={reason} onChange={setReason} maxLength={200} />
             <Chips
               label="Work"
               columns={1}

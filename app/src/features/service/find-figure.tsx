@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import type { Fastener } from '@calvik/core';
 import { useSync } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { useReadFigure } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -38,25 +38,8 @@ export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: F
         }}
       />
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          dense
-          label="Figure"
-          aria-label="Figure"
-          value={figure}
-          onChangeText={setFigure}
-          placeholder="15 N·m"
-          style={styles.grow}
-        />
-        <TextInput
-          mode="outlined"
-          dense
-          label="Where it stands"
-          aria-label="Where it stands"
-          value={source}
-          onChangeText={setSource}
-          style={styles.grow}
-        />
+        <LineInput label="Figure" value={figure} onChange={setFigure} dense style={styles.grow} placeholder="15 N·m" />
+        <LineInput label="Where it stands" value={source} onChange={setSource} dense style={styles.grow} />
       </View>
       {sentence ? (
         <Text tone="stop" live>

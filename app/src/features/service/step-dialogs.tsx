@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Dialog, Portal, TextInput } from 'react-native-paper';
+import { Dialog, Portal } from 'react-native-paper';
 import { type ServiceJudgement, type ServiceStep, phaseNames } from '@calvik/core';
 import { useCrewOnDuty, useLogbook } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { ChoiceChips } from '../../ui/chips';
 import { MainButton } from '../../ui/screen';
 import { RadioList } from '../../ui/segments';
@@ -30,14 +31,12 @@ export function Why({
         onChange={onChange}
         options={options.map((o) => ({ value: o, label: o }))}
       />
-      <TextInput
-        mode="outlined"
-        dense
+      <LineInput
         label={`${label}, in own words`}
-        aria-label={`${label}, in own words`}
         value={options.includes(value) ? '' : value}
-        onChangeText={onChange}
+        onChange={onChange}
         maxLength={200}
+        dense
       />
     </View>
   );

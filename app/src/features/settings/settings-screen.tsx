@@ -2,7 +2,6 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { TextInput } from 'react-native-paper';
 import { type FluidPolicy, type Lift, type Shop, policyName, unsaid } from '@calvik/core';
 import {
   useAppDispatch,
@@ -14,6 +13,7 @@ import {
   useUnits,
 } from '../../store/hooks';
 import { prefer } from '../../store/preferences';
+import { LineInput } from '../../ui/line-input';
 import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
@@ -65,15 +65,7 @@ function Crew() {
         ))}
       </View>
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          label="New crew member"
-          aria-label="New crew member"
-          value={name}
-          onChangeText={setName}
-          style={styles.grow}
-          maxLength={80}
-        />
+        <LineInput label="New crew member" value={name} onChange={setName} maxLength={80} style={styles.grow} />
         <MainButton mode="outlined" onPress={() => void add()}>
           Add
         </MainButton>
@@ -112,15 +104,7 @@ function Lifts() {
         </View>
       ))}
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          label="New lift"
-          aria-label="New lift"
-          value={name}
-          onChangeText={setName}
-          style={styles.grow}
-          maxLength={40}
-        />
+        <LineInput label="New lift" value={name} onChange={setName} maxLength={40} style={styles.grow} />
         <MainButton mode="outlined" onPress={() => void add()}>
           Add lift
         </MainButton>

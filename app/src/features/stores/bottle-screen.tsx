@@ -1,9 +1,9 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { type Bottle, bottleState, keptForWords, longDate, parseQuantity, preferredUnit } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
+import { LineInput } from '../../ui/line-input';
 import { Gone } from '../../ui/gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -59,14 +59,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
         </MainButton>
       )}
       <Section title="What is really left">
-        <TextInput
-          mode="outlined"
-          label="Volume left"
-          aria-label="Volume left"
-          value={left}
-          onChangeText={setLeft}
-          placeholder="350 ml; 0 when it is empty"
-        />
+        <LineInput label="Volume left" value={left} onChange={setLeft} placeholder="350 ml; 0 when it is empty" />
         <MainButton mode="outlined" loading={saving} onPress={() => void setLevel()}>
           Set the level
         </MainButton>

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { dateIn, longDate, parseQuantity, preferredUnit, wasteInContainerMl } from '@calvik/core';
 import { useLogbook, useToday, useUnits } from '../../store/hooks';
 import { useTokens } from '../../theme/use-tokens';
+import { LineInput } from '../../ui/line-input';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -70,29 +70,9 @@ export function Waste() {
       ) : null}
       {asked ? (
         <View style={styles.gap}>
-          <TextInput
-            mode="outlined"
-            label="Volume handed over"
-            aria-label="Volume handed over"
-            value={volume}
-            onChangeText={setVolume}
-          />
-          <TextInput
-            mode="outlined"
-            label="Disposal point"
-            aria-label="Disposal point"
-            value={to}
-            onChangeText={setTo}
-            maxLength={120}
-          />
-          <TextInput
-            mode="outlined"
-            label="Receipt"
-            aria-label="Receipt"
-            value={receipt}
-            onChangeText={setReceipt}
-            maxLength={80}
-          />
+          <LineInput label="Volume handed over" value={volume} onChange={setVolume} />
+          <LineInput label="Disposal point" value={to} onChange={setTo} maxLength={120} />
+          <LineInput label="Receipt" value={receipt} onChange={setReceipt} maxLength={80} />
           {(sentence ?? problem) ? (
             <Text tone="stop" live>
               {sentence ?? problem ?? ''}

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { type HeldItem, dateIn, longDate, timeIn } from '@calvik/core';
 import { useCrewOnDuty, useToday } from '../../../store/hooks';
 import { useTokens } from '../../../theme/use-tokens';
+import { LineInput } from '../../../ui/line-input';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
@@ -140,15 +140,7 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
       <ReasonLine reason={{ verdict: 'needsWork', text: hold.text }} />
       {crew?.role !== 'lead' ? null : asked ? (
         <View style={styles.gap}>
-          <TextInput
-            mode="outlined"
-            dense
-            label="Why it may pass"
-            aria-label="Why it may pass"
-            value={reason}
-            onChangeText={setReason}
-            maxLength={300}
-          />
+          <LineInput label="Why it may pass" value={reason} onChange={setReason} maxLength={300} dense />
           {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
           <MainButton mode="outlined" loading={saving} onPress={() => void pass()}>
             {`Let it pass, signed ${crew.name}`}

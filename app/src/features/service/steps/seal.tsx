@@ -62,11 +62,12 @@ export function SealStep({ s, step }: StepProps) {
       s={s}
       step={step}
       wanted={`${show(start, 'pressure', 0)} for ${LEAST_HOLD_S} s at least.`}
-      make={() =>
-        readings.length < 2
-          ? 'Two readings at least: one at the start, one at the end.'
-          : [{ kind: 'sealHold', readings, instrument: draft.by }]
-      }
+      make={() => {
+        // What is judged must stand still: the next reading could turn it.
+        if (gauge.isOn) return 'The hold is still on: stop it first.';
+        if (readings.length < 2) return 'Two readings at least: one at the start, one at the end.';
+        return [{ kind: 'sealHold', readings, instrument: draft.by }];
+      }}
       onKept={() => {
         gauge.stop();
         clear();

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import {
   type TorqueLine,
   type TorqueSet,
@@ -16,6 +15,7 @@ import {
 import { useToday, useUnits } from '../../../store/hooks';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
+import { LineInput } from '../../../ui/line-input';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
@@ -273,15 +273,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
         </View>
       </View>
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          dense
-          label="Wrench is set to"
-          aria-label="Wrench is set to"
-          value={setting}
-          onChangeText={setSetting}
-          style={styles.grow}
-        />
+        <LineInput label="Wrench is set to" value={setting} onChange={setSetting} dense style={styles.grow} />
         <MainButton mode="outlined" onPress={wrench.isOn ? wrench.stop : start}>
           {wrench.isOn ? 'Stop' : 'Listen to the wrench'}
         </MainButton>
@@ -333,24 +325,20 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
         </>
       ) : null}
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          dense
+        <LineInput
           label="Wrench"
-          aria-label="Wrench"
           value={tool.wrench}
-          onChangeText={(text) => setTool({ wrench: text })}
+          onChange={(text) => setTool({ wrench: text })}
+          dense
           style={styles.grow}
         />
-        <TextInput
-          mode="outlined"
-          dense
+        <LineInput
           label="Calibrated on"
-          aria-label="Calibrated on"
-          placeholder="2026-03-01"
           value={tool.calibrated}
-          onChangeText={(calibrated) => setTool({ calibrated })}
+          onChange={(calibrated) => setTool({ calibrated })}
+          dense
           style={styles.grow}
+          placeholder="2026-03-01"
         />
       </View>
       {(sentence ?? problem) ? (

@@ -1,0 +1,19 @@
+import type { StyleProp, TextStyle } from 'react-native';
+import { TextInput } from 'react-native-paper';
+
+/** One line to type in, outside a form: its label is what is said aloud. */
+export function LineInput({
+  onChange,
+  label,
+  ...rest
+}: {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+  maxLength?: number;
+  dense?: boolean;
+  style?: StyleProp<TextStyle>;
+  placeholder?: string;
+}) {
+  return <TextInput mode="outlined" label={label} aria-label={label} onChangeText={onChange} {...rest} />;
+}
