@@ -1,5 +1,5 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Booking, type Fact, type Job, type TrackEvent, plusDays, unsaid } from '../src';
+import { type Booking, type Fact, type Job, type TrackEvent, plusDays } from '../src';
 import { type WorkItem, planningCase, proposalOf, slotObjections, visitExtras, workOfBooking } from '../src/run-up';
 import { type MipSolver, type Problem, type Task, highsSolver, solveSchedule, waysOut } from '../src/schedule/solver';
 import { newId } from './book';
@@ -16,9 +16,9 @@ import {
   inOrder,
   ines,
   keys,
-  lift,
   shop,
   tove,
+  visitOf,
 } from './run-up-book';
 import { makePadSet } from './service-book';
 
@@ -166,20 +166,7 @@ describe('at the event and after it', () => {
   test('the form of whoever inspects stands in the visit, line by line', () => {
     const e = event({ inspectionItems: ['Hoses dry', 'Pedal firm'] });
     const b = bookingOf(e);
-    const job: Job = {
-      ...common,
-      ...unsaid.jobs,
-      id: newId(),
-      kind: 'errand',
-      carId: car.id,
-      eventId: e.id,
-      bookingId: b.id,
-      covers: ['inspection'],
-      crewId: tove.id,
-      startAt: NOW,
-      durationMin: 30,
-      notes: '',
-    };
+    const job = visitOf(e, b, { kind: 'errand', covers: ['inspection'] });
     expect(visitExtras(at(e, b, inOrder(), { jobs: [job] }), job)).toMatchObject([
       { key: 'inspection', lines: ['Hoses dry', 'Pedal firm'], done: null },
     ]);
@@ -201,22 +188,7 @@ describe('at the event and after it', () => {
 describe('a slot', () => {
   const e = event({ flushWithinDays: 5, beddedPartsOnly: true });
   const b = bookingOf(e);
-  const visit = (over: Partial<Job>): Job => ({
-    ...common,
-    ...unsaid.jobs,
-    id: newId(),
-    kind: 'service',
-    carId: car.id,
-    eventId: e.id,
-    bookingId: b.id,
-    covers: ['exchange'],
-    crewId: tove.id,
-    liftId: lift.id,
-    startAt: '2026-06-09T07:00:00.000Z',
-    durationMin: 75,
-    notes: '',
-    ...over,
-  });
+  const visit = (over: Partial<Job>): Job => visitOf(e, b, over);
   const said = (job: Job, jobs: Job[] = [], records: object = {}, facts = inOrder()): string[] =>
     slotObjections(at(e, b, facts, { jobs: [job, ...jobs], ...records }), job, TODAY);
 

@@ -208,7 +208,7 @@ describe('texts to a customer', () => {
     const text = say('found');
     expect(text).toContain('rule says 5');
     expect(text).toContain('Load-up is 12 Jun 2026.');
-    expect(say('found', [], [flush(car, '2026-06-10T08:00:00Z', bottle.id)])).toMatch(/what we found on Test car: /);
+    expect(text.match(/rule says 5/g)).toHaveLength(1);
   });
 });
 

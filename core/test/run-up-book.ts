@@ -3,6 +3,7 @@ import {
   type Booking,
   type Customer,
   type Fact,
+  type Job,
   type Records,
   type TrackEvent,
   SHOP_ID,
@@ -85,3 +86,20 @@ export const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records
 export const keys = (items: readonly WorkItem[]): string[] =>
   items.filter((i) => i.state !== 'dropped').map((i) => i.key);
 export const find = (items: readonly WorkItem[], key: string): WorkItem => items.find((i) => i.key === key)!;
+/** A visit to the car for an event, on the lift, Tuesday from nine by the clock of the shop. */
+export const visitOf = (e: TrackEvent, b: Booking, over: Partial<Job> = {}): Job => ({
+  ...common,
+  ...unsaid.jobs,
+  id: newId(),
+  kind: 'service',
+  carId: car.id,
+  eventId: e.id,
+  bookingId: b.id,
+  covers: ['exchange'],
+  crewId: tove.id,
+  liftId: lift.id,
+  startAt: '2026-06-09T07:00:00.000Z',
+  durationMin: 75,
+  notes: '',
+  ...over,
+});

@@ -46,6 +46,7 @@ import {
   at,
   keys,
   find,
+  visitOf,
 } from './run-up-book';
 
 describe('rules', () => {
@@ -206,20 +207,7 @@ describe('work lists', () => {
   test('a visit that is over leaves undone what nobody ticked off', () => {
     const e = event({ flushWithinDays: 5, inspectionItems: ['Hoses dry'] });
     const b = bookingOf(e);
-    const job: Job = {
-      ...common,
-      ...unsaid.jobs,
-      id: newId(),
-      kind: 'service',
-      carId: car.id,
-      eventId: e.id,
-      bookingId: b.id,
-      covers: ['exchange', 'inspection'],
-      crewId: tove.id,
-      startAt: NOW,
-      durationMin: 90,
-      notes: '',
-    };
+    const job = visitOf(e, b, { covers: ['exchange', 'inspection'], liftId: null, startAt: NOW, durationMin: 90 });
     const fact = (over: object): Fact =>
       ({ id: newId(), at: NOW, recordedAt: NOW, by: tove.id, carId: car.id, jobId: job.id, ...over }) as Fact;
     const released = fact({ kind: 'carReleased', openItems: [] });
@@ -569,21 +557,7 @@ describe('stores and paper', () => {
   test('the run sheet has each person’s day with what it takes; the list is a row for each piece of work', () => {
     const e = event({ flushWithinDays: 5 });
     const b = bookingOf(e);
-    const job: Job = {
-      ...common,
-      ...unsaid.jobs,
-      id: newId(),
-      kind: 'fluidExchange',
-      carId: car.id,
-      eventId: e.id,
-      bookingId: b.id,
-      covers: ['exchange'],
-      crewId: tove.id,
-      liftId: lift.id,
-      startAt: '2026-06-09T07:00:00.000Z',
-      durationMin: 75,
-      notes: '',
-    };
+    const job = visitOf(e, b, { kind: 'fluidExchange' });
     const logbook = at(e, b, inOrder(), { jobs: [job] });
     const lists = workOfEvents(logbook, TODAY);
     const sheet = runSheet(logbook, lists, '2026-06-09');
