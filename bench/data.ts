@@ -9,8 +9,8 @@ import { pino } from 'pino';
 import { median } from 'simple-statistics';
 import { runUp } from '@calvik/core';
 import { createApp } from '../server/src/app';
-import { LogbookCache } from '../server/src/store/logbook-cache';
-import { Store } from '../server/src/store/store';
+import { LogbookCache } from '../server/src/database/logbook-cache';
+import { Database } from '../server/src/database/database';
 import { CARS, YEARS, generate } from './generate';
 
 const PAGE = 2000;
@@ -35,7 +35,7 @@ async function main(): Promise<void> {
   const { rows } = await generate(file, now);
   say(`${rows} rows: ${YEARS} years of ${CARS} cars`);
 
-  const store = await Store.open(file);
+  const store = await Database.open(file);
   const { app } = createApp({ store, logger: pino({ level: 'silent' }) });
   const server = createServer(app).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));

@@ -1,9 +1,9 @@
 import Database from 'better-sqlite3';
 import { v7 as uuidv7 } from 'uuid';
-import { type Collection, type Fact, nippleSequence, plusDays } from '@calvik/core';
+import { type Collection, type Fact, bleedSequence, plusDays } from '@calvik/core';
 import { demoData } from '../server/src/demo/load';
 import { chance } from '../server/src/instruments/chance';
-import { Store } from '../server/src/store/store';
+import { Database } from '../server/src/database/database';
 
 export const CARS = 200;
 export const YEARS = 10;
@@ -13,7 +13,7 @@ export const YEARS = 10;
  * flushed three times a year, tested eight times and dipped twice. Three coming events with forty cars each.
  */
 export async function generate(file: string, now: string): Promise<{ rows: number }> {
-  await (await Store.open(file)).close();
+  await (await Database.open(file)).close();
   const { records } = demoData(now);
   const dice = chance('a large shop');
   const today = now.slice(0, 10);
@@ -76,7 +76,7 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
             scope: 'full',
             reservoirRefillMl: 150,
             reservoirBottleId: bottleId,
-            corners: nippleSequence(car).map((s) => ({
+            corners: bleedSequence(car).map((s) => ({
               ...s,
               bottleId,
               volumeMl: 100,

@@ -97,7 +97,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     await expect(page.getByTestId('left-out')).toContainText('Helm Tessaro: pads, front');
     await expect(page.getByTestId('proposed').first()).toBeVisible();
     await button(page, /^Take this plan, \d+ visits$/).click();
-    await heading(page, 'Board');
+    await heading(page, 'RunUpAnswer');
     await expect(page.getByText(/^Plan of \d+ visits taken\.$/)).toBeVisible();
   });
 
@@ -243,7 +243,7 @@ test('a table of customers and cars: every refused row is named, and nothing is 
   await expect(page.getByTestId('refused-rows')).toContainText('Row 3: No car is named.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 4: Abel Rooth has a car of that name already.');
   await button(page, 'Keep 1 car').click();
-  await expect(page.getByText(/^Kept: 1 cars?, 1 new customers?\./)).toBeVisible();
+  await expect(page.getByText(/^Saved: 1 cars?, 1 new customers?\./)).toBeVisible();
   await button(page, 'To the cars').click();
   await expect(link(page, 'Fisk Aldane')).toBeVisible();
   complaints.none();

@@ -110,7 +110,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await keep(page);
     await heading(page, 'What the driver says');
     await box(page, 'The driver says: Thumps or shakes when braking').click();
-    await expect(page.getByText('First suspects: uneven film; thickness variation; cracks.')).toBeVisible();
+    await expect(page.getByText('First suspects: uneven transferLayer; thickness variation; cracks.')).toBeVisible();
     await keep(page);
     await heading(page, 'Reservoir');
     await radio(page, 'Level: ¾').click();
@@ -209,7 +209,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await expect(page.getByTestId('overflow')).toContainText('After pushing back it stands at about');
     await allInOrder(page, 'Retract, front');
     await heading(page, 'Fit, front');
-    await expect(page.getByTestId('pairing')).toContainText('Rotors R-001 carry a film of Kerren R2');
+    await expect(page.getByTestId('pairing')).toContainText('Rotors R-001 carry a transferLayer of Kerren R2');
     await allInOrder(page, 'Fit, front');
   });
 
@@ -242,11 +242,11 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
       await heading(page, title);
       await type(page, 'Drawn here', volume);
       await type(page, 'Topped up', topped);
-      await type(page, 'Nipple torque, 11 N·m', '11');
+      await type(page, 'BleedNipple torque, 11 N·m', '11');
       if (lowest) await type(page, 'Lowest level seen', lowest);
       await radio(page, 'Runs: Clean, new').click();
       await radio(page, 'Bubbles: No bubbles').click();
-      await box(page, 'Nipple shut').click();
+      await box(page, 'BleedNipple shut').click();
       await box(page, 'Hose off, cap on, wiped').click();
       await keep(page);
     };
@@ -332,7 +332,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
   });
 
   await test.step('what only holds it a technician cannot let pass; the lead can, with a reason', async () => {
-    await expect(page.getByTestId('holds')).toContainText('Rotors R-001 carry a film of Kerren R2');
+    await expect(page.getByTestId('holds')).toContainText('Rotors R-001 carry a transferLayer of Kerren R2');
     await expect(button(page, 'Let it pass')).toHaveCount(0);
     await button(page, /^Release, signed/).click();
     await expect(page.getByText(/^Held: /).first()).toBeVisible();
@@ -506,7 +506,7 @@ test('a whole job on the wide screen, by keyboard alone', async ({ browser }, in
     await page.keyboard.type('11');
     await press(page, 'radio', 'Runs: Clean, new');
     await press(page, 'radio', 'Bubbles: No bubbles');
-    await press(page, 'checkbox', 'Nipple shut');
+    await press(page, 'checkbox', 'BleedNipple shut');
     await press(page, 'checkbox', 'Hose off, cap on, wiped');
     await done(page);
   }

@@ -93,7 +93,7 @@ async function serviceUnderWay(url, changes) {
       crack: 'crazing',
       crackLengthMm: null,
       wearMarksGone: false,
-      film: corner === 'FR' ? 'thin' : 'even',
+      transferLayer: corner === 'FR' ? 'thin' : 'even',
       instrument: 'byHand',
     });
   }
@@ -125,7 +125,7 @@ async function serviceUnderWay(url, changes) {
     [1, 'RL'],
   ])
     await put({
-      kind: 'nippleDrawn',
+      kind: 'nippleBled',
       exchangeId,
       index,
       corner,

@@ -1,8 +1,8 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { FluidCard } from '../src/features/fluid/fluid-card';
 import { History } from '../src/features/fluid/history';
-import { BottleScreen } from '../src/features/stores/bottle-screen';
-import { CornerSheet } from '../src/ui/corner-sheet';
+import { BottleScreen } from '../src/features/inventory/bottle-screen';
+import { CornerMap } from '../src/ui/corner-map';
 import { boil, bottle, car, flush, show, silicone } from './scene';
 
 jest.mock('expo-router', () => ({
@@ -111,7 +111,7 @@ test('the corner sheet has the corners as they lie on the car, and marks the dri
   const chosen: string[] = [];
   const cell = (figure: string) => ({ figure, note: 'to do' });
   show(
-    <CornerSheet
+    <CornerMap
       cells={{ FL: cell('4.'), FR: cell('3.'), RL: cell('2.'), RR: { ...cell('150 mL'), done: true } }}
       driverSide="right"
       onSelect={(c) => chosen.push(c)}

@@ -1,17 +1,17 @@
 /** Forms of records: what nobody touched is kept as it stood, in either system of units; what cannot be is said at its field. */
 import { act, screen, waitFor } from '@testing-library/react';
 import type { ComponentType } from 'react';
-import { type Car, type Collection, type RecordOf, SHOP_ID, shopDefaults, toCanonical, unsaid } from '@calvik/core';
+import { type Car, type Collection, type RecordOf, SHOP_ID, shopDefaults, toCanonical, recordDefaults } from '@calvik/core';
 import { BrakeSheetScreen } from '../src/features/cars/brake-sheet-form';
 import { EditCarScreen, NewCarScreen } from '../src/features/cars/car-form';
-import { EditCustomerScreen, NewCustomerScreen } from '../src/features/cars/customer-form';
+import { EditCustomerScreen, NewCustomerScreen } from '../src/features/customers/customer-form';
 import { EditEventScreen, NewEventScreen } from '../src/features/events/event-form';
 import { EditVenueScreen, NewVenueScreen } from '../src/features/events/venue-form';
 import { SettingsScreen } from '../src/features/settings/settings-screen';
-import { NewBottleScreen } from '../src/features/stores/bottle-form';
-import { NewFluidScreen } from '../src/features/stores/fluid-form';
-import { EditPadSetScreen, NewPadSetScreen } from '../src/features/stores/pad-set-form';
-import { EditRotorPairScreen, NewRotorPairScreen } from '../src/features/stores/rotor-pair-form';
+import { NewBottleScreen } from '../src/features/inventory/bottle-form';
+import { NewFluidScreen } from '../src/features/inventory/fluid-form';
+import { EditPadSetScreen, NewPadSetScreen } from '../src/features/inventory/pad-set-form';
+import { EditRotorPairScreen, NewRotorPairScreen } from '../src/features/inventory/rotor-pair-form';
 import { car, customer, fluid, id, show } from './scene';
 import { padSet, pair, records as service } from './service-scene';
 import type * as Hands from './hands';
@@ -30,7 +30,7 @@ const venue: RecordOf<'venues'> = {
   notes: 'Tight pit lane.',
 };
 const event: RecordOf<'events'> = {
-  ...unsaid.events,
+  ...recordDefaults.events,
   ...common,
   id: id(41),
   name: 'Two-day',
@@ -41,7 +41,7 @@ const event: RecordOf<'events'> = {
   loadUpDate: '2027-03-04',
   flushWithinDays: 45,
   demandedMarginC: toCanonical(45, 'degFDiff'),
-  padLeastMm: 8.25,
+  minPadMm: 8.25,
   beddedPartsOnly: true,
   ductsAtEvent: 'fitted',
   inspectionItems: ['Hoses dry', 'Pedal firm'],
@@ -64,15 +64,15 @@ const awkwardCar: Car = {
     brake: 'fixedCaliper',
     pistonsPerCorner: 6,
     pistonDiameterMm: 36.05,
-    nipplesPerCorner: 2,
-    nippleOrder: 'outerInnerOuter',
+    bleedNipplesPerCorner: 2,
+    bleedNippleOrder: 'outerInnerOuter',
   },
   rear: {
     ...car.rear,
     brake: 'drum',
     pistonsPerCorner: 1,
     pistonDiameterMm: toCanonical(0.8125, 'in'),
-    nipplesPerCorner: 1,
+    bleedNipplesPerCorner: 1,
   },
   lineLengthMm: { FL: 612.5, FR: 1430, RL: 3312.25, RR: toCanonical(150, 'in') },
   lineBoreMm: 3.35,
@@ -90,7 +90,7 @@ const awkwardCustomer: RecordOf<'customers'> = {
   units: 'imperial',
   fluidPolicy: { school: 'window', withinDays: 75 },
   demandedMarginC: toCanonical(50, 'degFDiff'),
-  padLeastMm: toCanonical(0.3125, 'in'),
+  minPadMm: toCanonical(0.3125, 'in'),
   reTorqueAtEvent: true,
   inspectionItems: ['Tow eye'],
   atTheirPlace: true,
@@ -128,7 +128,7 @@ const shop: RecordOf<'shops'> = {
   defaultPeakFluidTempC: toCanonical(405, 'degF'),
   defaultUptakePercentPerYear: 1.35,
   padLimitMm: toCanonical(0.125, 'in'),
-  padLeastMm: 4.75,
+  minPadMm: 4.75,
   wasteContainerMl: toCanonical(676.5, 'flOz'),
   slackDays: 2,
 };

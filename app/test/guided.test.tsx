@@ -4,7 +4,7 @@ import { type Fact, buildLogbook } from '@calvik/core';
 import { serviceFactLine } from '../src/features/service/fact-line';
 import { standingReading } from '../src/features/service/use-service';
 import { StepScreen } from '../src/features/service/step-screen';
-import { prefer } from '../src/store/preferences';
+import { prefer } from '../src/state/preferences';
 import { checkItems, checkStates, firstOpenCheck } from '../src/ui/check-list';
 import { bottle, car, crew, flush, id, show, silicone } from './scene';
 import type * as Hands from './hands';
@@ -43,7 +43,7 @@ const rotorAt = (n: number, corner: string, mm: number): Fact =>
     crack: 'none',
     crackLengthMm: null,
     wearMarksGone: false,
-    film: 'even',
+    transferLayer: 'even',
     instrument: 'byHand',
   }) as Fact;
 const fitted = (n: number, padSetId: string | null, changed = 'none'): Fact =>
@@ -143,7 +143,7 @@ describe('retracting and fitting', () => {
       levelAfterMl: 289,
     } as Fact;
     step('fit.front', [...worn, ...allDecided, retracted]);
-    expect(said('pairing')).toContain('Rotors R-001 carry a film of Kerren R2; pads P-007 are Holt Sprint.');
+    expect(said('pairing')).toContain('Rotors R-001 carry a transferLayer of Kerren R2; pads P-007 are Holt Sprint.');
     press('All in order');
     await keepIt();
     await waitFor(() => expect(kept().map((k) => k.kind)).toEqual(['partsFitted', 'checksDone']));
@@ -225,7 +225,7 @@ describe('the end of it', () => {
       (corner, i) =>
         ({
           ...at(41 + i),
-          kind: 'nippleDrawn',
+          kind: 'nippleBled',
           exchangeId: begun.id,
           index: i,
           corner,
@@ -257,7 +257,7 @@ describe('the end of it', () => {
     type('Why it may pass', 'Looked at together.');
     await act(async () => press('Let it pass, signed Ines Ferrant'));
     await waitFor(() =>
-      expect(kept()[0]).toMatchObject({ kind: 'holdPassed', by: lead.id, reason: 'Looked at together.' }),
+      expect(kept()[0]).toMatchObject({ kind: 'holdWaived', by: lead.id, reason: 'Looked at together.' }),
     );
     press('Do it now');
     expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
@@ -321,7 +321,7 @@ test('every fact of a service has a line in the history', () => {
     },
     {
       ...at(52),
-      kind: 'sealHold',
+      kind: 'leakDownTest',
       readings: [
         { seconds: 0, pressureKpa: 100 },
         { seconds: 60, pressureKpa: 100 },
@@ -344,7 +344,7 @@ test('every fact of a service has a line in the history', () => {
     },
     { ...at(54), kind: 'stepSkipped', step: 'boil', reason: 'Done before' },
     { ...at(55), kind: 'stepHandedOver', step: 'boil', toCrewId: lead.id },
-    { ...at(56), kind: 'holdPassed', hold: 'x', finding: 'Thin.', reason: 'Agreed.' },
+    { ...at(56), kind: 'holdWaived', hold: 'x', finding: 'Thin.', reason: 'Agreed.' },
     { ...at(57), kind: 'carReleased', openItems: [] },
     { ...at(58), kind: 'photoTaken', photoId: id(90), step: 'boil', aboutFactId: null, widthPx: 10, heightPx: 10 },
     { ...at(59), kind: 'wasteHandedOver', volumeMl: 5000, to: 'Depot', receipt: '' },

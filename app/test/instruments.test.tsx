@@ -91,7 +91,7 @@ describe('measuring a rotor', () => {
     expect(Wire.last.closed).toBe(true);
   });
 
-  test('under the discard figure it is a stop while somebody types; cracks and film are asked for', async () => {
+  test('under the discard figure it is a stop while somebody types; cracks and transferLayer are asked for', async () => {
     step('rotor.FL', [fitted]);
     await pressing('Keep and go on');
     expect(text()).toContain('Measure at one point at least; eight are usual.');
@@ -104,7 +104,7 @@ describe('measuring a rotor', () => {
     expect(text()).toContain('Type how long the crack is.');
     press('Crack length: 12 mm', 'radio');
     await pressing('Keep and go on');
-    expect(text()).toContain('Say how the film looks.');
+    expect(text()).toContain('Say how the transferLayer looks.');
     expect(kept()).toEqual([]);
   });
 

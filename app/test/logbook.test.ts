@@ -9,7 +9,7 @@ import {
   restored,
   selectLogbook,
   sent,
-} from '../src/store/logbook';
+} from '../src/state/logbook';
 
 const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const venue = (version: number, name: string): Venue => ({

@@ -1,17 +1,17 @@
 /** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import { type Fact, type Job, type RecordOf, unsaid } from '@calvik/core';
+import { type Fact, type Job, type RecordOf, recordDefaults } from '@calvik/core';
 import { CarScreen } from '../src/features/cars/car-screen';
 import { CarsScreen } from '../src/features/cars/cars-screen';
 import { EventScreen } from '../src/features/events/event-screen';
 import { VerdictScreen } from '../src/features/fluid/verdict-screen';
-import { ImportScreen } from '../src/features/planning/import-screen';
-import { OutboxScreen } from '../src/features/planning/outbox-screen';
-import { SupplierScreen } from '../src/features/planning/store-forms';
-import { BottleScreen } from '../src/features/stores/bottle-screen';
-import { PadSetScreen, RotorPairScreen } from '../src/features/stores/part-screen';
-import { StoresScreen } from '../src/features/stores/stores-screen';
+import { ImportScreen } from '../src/features/customers/import-screen';
+import { MessagesScreen } from '../src/features/customers/messages-screen';
+import { SupplierScreen } from '../src/features/inventory/supplier-forms';
+import { BottleScreen } from '../src/features/inventory/bottle-screen';
+import { PadSetScreen, RotorPairScreen } from '../src/features/inventory/part-screen';
+import { StoresScreen } from '../src/features/inventory/stores-screen';
 import { WorkScreen } from '../src/features/work/work-screen';
 import { boil, bottle, car, crew, customer, flush, id, show } from './scene';
 import { at, intake, job as service, padSet, pads, pair, sheet } from './service-scene';
@@ -32,7 +32,7 @@ const venue: RecordOf<'venues'> = {
   notes: '',
 };
 const event: RecordOf<'events'> = {
-  ...unsaid.events,
+  ...recordDefaults.events,
   ...common,
   id: id(41),
   name: 'Two-day',
@@ -42,13 +42,13 @@ const event: RecordOf<'events'> = {
   endDate: day(11),
   flushWithinDays: 30,
   demandedMarginC: 35,
-  padLeastMm: 8,
+  minPadMm: 8,
   beddedPartsOnly: true,
   inspectionItems: ['Hoses dry', 'Pedal firm'],
   notes: '',
 };
 const booking: RecordOf<'bookings'> = {
-  ...unsaid.bookings,
+  ...recordDefaults.bookings,
   ...common,
   id: id(42),
   eventId: event.id,
@@ -60,7 +60,7 @@ const nell = { ...customer, id: id(7), name: 'Nell Varga' };
 const nells = { ...car, id: id(8), customerId: nell.id, name: 'Varga Brennick', make: 'Brennick' };
 const booked = { venues: [venue], events: [event], bookings: [booking], cars: [other, nells], customers: [nell] };
 const planned = (over: Partial<Job>): Job => ({
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   ...common,
   id: id(44),
   kind: 'fluidExchange',
@@ -318,7 +318,7 @@ describe('in and out', () => {
         text: words,
         writtenAt,
       }) as never;
-    open(<OutboxScreen />, {}, [], {
+    open(<MessagesScreen />, {}, [], {
       ...booked,
       messages: [
         message(71, '2026-05-01T08:00:00.000Z', 'The older one.'),

@@ -1,12 +1,12 @@
 /** The screens of the run-up: what they refuse, what they keep, and what they say of a place that breaks a rule. */
 import { screen, waitFor } from '@testing-library/react';
-import { type Job, type RecordOf, type TrackEvent, unsaid } from '@calvik/core';
-import { BoardScreen } from '../src/features/planning/board-screen';
-import { CrewMemberScreen } from '../src/features/planning/crew-member-screen';
-import { OrdersScreen } from '../src/features/planning/orders-screen';
-import { PlanProposalScreen } from '../src/features/planning/plan-proposal-screen';
-import { WearPartScreen } from '../src/features/planning/store-forms';
-import { WorkListScreen } from '../src/features/planning/work-list-screen';
+import { type Job, type RecordOf, type TrackEvent, recordDefaults } from '@calvik/core';
+import { BoardScreen } from '../src/features/schedule/board-screen';
+import { CrewMemberScreen } from '../src/features/schedule/crew-member-screen';
+import { OrdersScreen } from '../src/features/inventory/orders-screen';
+import { PlanProposalScreen } from '../src/features/schedule/plan-proposal-screen';
+import { WearPartScreen } from '../src/features/inventory/supplier-forms';
+import { WorkListScreen } from '../src/features/work/work-list-screen';
 import { rulesForm, rulesOf } from '../src/features/rule-fields';
 import { readWeek, weekText } from '../src/features/week-fields';
 import { bottle, car, crew, flush, id, show } from './scene';
@@ -27,7 +27,7 @@ const venue: RecordOf<'venues'> = {
   notes: '',
 };
 const event: TrackEvent = {
-  ...unsaid.events,
+  ...recordDefaults.events,
   id: id(41),
   version: 1,
   archived: false,
@@ -41,7 +41,7 @@ const event: TrackEvent = {
   notes: '',
 };
 const booking: RecordOf<'bookings'> = {
-  ...unsaid.bookings,
+  ...recordDefaults.bookings,
   id: id(42),
   version: 1,
   archived: false,
@@ -51,7 +51,7 @@ const booking: RecordOf<'bookings'> = {
 };
 const lift: RecordOf<'lifts'> = { id: id(43), version: 1, archived: false, name: 'Lift 1' };
 const job: Job = {
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   id: id(44),
   version: 1,
   archived: false,
@@ -94,10 +94,10 @@ describe('the work list', () => {
     show(<WorkListScreen />, old, { ...scene, bottles: [sealed] });
     press(/^Full fluid exchange: /, 'link');
     press(/^Keep bottle B-031, Orsen Race 325, 1000 mL$/);
-    await waitFor(() => expect(kept('bookings')).toMatchObject([{ promisedIds: [sealed.id] }]));
+    await waitFor(() => expect(kept('bookings')).toMatchObject([{ reservedIds: [sealed.id] }]));
     press(/^Full fluid exchange: /, 'link');
     press(/^Let go bottle B-031, /);
-    await waitFor(() => expect(kept('bookings')[1]).toMatchObject({ promisedIds: [] }));
+    await waitFor(() => expect(kept('bookings')[1]).toMatchObject({ reservedIds: [] }));
   });
 
   test.each([
@@ -240,7 +240,7 @@ describe('stores', () => {
     kind: 'hose',
     carId: null,
     axle: 'front',
-    lowAt: 2,
+    reorderAt: 2,
   };
 
   test('what runs low is asked for and ordered with the supplier’s answer', async () => {
@@ -302,7 +302,7 @@ describe('crew', () => {
 
   test('rules go through their form unchanged', () => {
     const rules = {
-      padLeastMm: 6.5,
+      minPadMm: 6.5,
       beddedPartsOnly: true,
       reTorqueAtEvent: false,
       ductsAtEvent: 'fitted' as const,

@@ -10,19 +10,19 @@ import {
   type RecordOf,
   type Collection,
   defaultLineLengthsMm,
-  nippleSequence,
+  bleedSequence,
   shopDefaults,
-  unsaid,
+  recordDefaults,
 } from '@calvik/core';
-import type { Changes, Kept, Wire } from '../src/api/client';
-import { SyncContext } from '../src/store/hooks';
-import { received } from '../src/store/logbook';
-import { prefer } from '../src/store/preferences';
-import { type AppStore, makeStore } from '../src/store/store';
-import { Sync } from '../src/store/sync';
+import type { Changes, Saved, Wire } from '../src/api/client';
+import { SyncContext } from '../src/state/hooks';
+import { received } from '../src/state/logbook';
+import { prefer } from '../src/state/preferences';
+import { type AppStore, makeStore } from '../src/state/store';
+import { Sync } from '../src/state/sync';
 import { lightTheme } from '../src/theme/theme';
 import { PaperIcon } from '../src/ui/icons';
-import { WorkingSheetHost } from '../src/ui/working-sheet';
+import { WorkingHost } from '../src/ui/working';
 
 export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const common = { version: 1, archived: false };
@@ -32,8 +32,8 @@ const caliper = {
   brake: 'floatingCaliper',
   pistonsPerCorner: 1,
   pistonDiameterMm: 40,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 } as const;
 export const fluid: Fluid = {
   ...common,
@@ -54,10 +54,10 @@ export const bottle: RecordOf<'bottles'> = {
   batch: '',
   receivedOn: '2026-01-01',
 };
-export const crew: RecordOf<'crew'> = { ...common, ...unsaid.crew, id: id(3), name: 'Tove Loy', role: 'technician' };
+export const crew: RecordOf<'crew'> = { ...common, ...recordDefaults.crew, id: id(3), name: 'Tove Loy', role: 'technician' };
 export const customer: RecordOf<'customers'> = {
   ...common,
-  ...unsaid.customers,
+  ...recordDefaults.customers,
   id: id(4),
   name: 'Abel Rooth',
   phone: '',
@@ -109,7 +109,7 @@ export const flush = (n: number, ago: number, over: Partial<FluidExchange> = {})
   scope: 'full',
   reservoirRefillMl: 150,
   reservoirBottleId: bottle.id,
-  corners: nippleSequence(car).map((s) => ({
+  corners: bleedSequence(car).map((s) => ({
     ...s,
     bottleId: bottle.id,
     volumeMl: 100,
@@ -135,7 +135,7 @@ export const boil = (n: number, ago: number, readingC: number, over: object = {}
 
 /** The page of the feed that brings the scene, with these facts on top. */
 export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[] } = {}): Changes {
-  const all: { collection: Wire; body: Kept }[] = [
+  const all: { collection: Wire; body: Saved }[] = [
     { collection: 'shops', body: { ...shopDefaults, version: 1 } },
     { collection: 'crew', body: crew },
     { collection: 'customers', body: customer },
@@ -143,7 +143,7 @@ export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[]
     { collection: 'bottles', body: bottle },
     { collection: 'cars', body: car },
     ...Object.entries(records).flatMap(([collection, list]) =>
-      (list as Kept[]).map((body) => ({ collection: collection as Wire, body })),
+      (list as Saved[]).map((body) => ({ collection: collection as Wire, body })),
     ),
     ...facts.map((body) => ({ collection: 'facts' as const, body })),
   ];
@@ -164,7 +164,7 @@ export function show(
     <Provider store={store}>
       <SyncContext.Provider value={new Sync(store)}>
         <PaperProvider theme={lightTheme} settings={{ icon: PaperIcon as never }}>
-          <WorkingSheetHost>{ui}</WorkingSheetHost>
+          <WorkingHost>{ui}</WorkingHost>
         </PaperProvider>
       </SyncContext.Provider>
     </Provider>,

@@ -1,11 +1,11 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { type FluidExchange, type Job, type TrackEvent, unsaid } from '@calvik/core';
+import { type FluidExchange, type Job, type TrackEvent, recordDefaults } from '@calvik/core';
 import { TestScreen } from '../src/features/fluid/test-screen';
 import { FlushScreen } from '../src/features/fluid/flush-screen';
 import { RunUpScreen } from '../src/features/run-up/run-up-screen';
 import { PlanScreen } from '../src/features/work/plan-screen';
-import { connection } from '../src/store/logbook';
+import { connection } from '../src/state/logbook';
 import { boil, bottle, car, crew, flush, id, show, silicone } from './scene';
 import type * as Hands from './hands';
 import { freshHands, kept, place, press, router, type } from './hands';
@@ -87,7 +87,7 @@ describe('recording a flush', () => {
   test('says beforehand what an open nipple will mean', () => {
     show(<FlushScreen />, [], stores);
     fill();
-    expect(screen.getByText('Nipple not shut at RR, RL, FR, FL.')).toBeTruthy();
+    expect(screen.getByText('BleedNipple not shut at RR, RL, FR, FL.')).toBeTruthy();
     expect(screen.getByText('Old fluid to the waste container: 558 mL.')).toBeTruthy();
   });
 
@@ -212,7 +212,7 @@ describe('a boiling test', () => {
 describe('planning', () => {
   const inTwoDays = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
   const job: Job = {
-    ...unsaid.jobs,
+    ...recordDefaults.jobs,
     id: id(60),
     version: 1,
     archived: false,
@@ -275,7 +275,7 @@ describe('the run-up', () => {
     notes: '',
   };
   const event: TrackEvent = {
-    ...unsaid.events,
+    ...recordDefaults.events,
     id: id(41),
     version: 1,
     archived: false,
@@ -289,7 +289,7 @@ describe('the run-up', () => {
     notes: '',
   };
   const booking = {
-    ...unsaid.bookings,
+    ...recordDefaults.bookings,
     id: id(42),
     version: 1,
     archived: false,

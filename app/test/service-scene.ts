@@ -1,5 +1,5 @@
 /** A service on the car of the scene: its job, parts, sheet, and the facts of an intake. */
-import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultSheet, unsaid } from '@calvik/core';
+import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultBrakeSheet, recordDefaults } from '@calvik/core';
 import { car, crew, id } from './scene';
 
 const common = { version: 1, archived: false };
@@ -7,7 +7,7 @@ export const lead = { ...crew, id: id(40), name: 'Ines Ferrant', role: 'lead' as
 export const job: Job = {
   ...common,
   id: id(50),
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   kind: 'service',
   carId: car.id,
   eventId: null,
@@ -49,10 +49,10 @@ export const pair: RotorPair = {
   notes: '',
 };
 export const sheet: BrakeSheet = {
-  ...defaultSheet(car),
+  ...defaultBrakeSheet(car),
   ...common,
   id: id(53),
-  fasteners: defaultSheet(car).fasteners.map((f) => ({
+  fasteners: defaultBrakeSheet(car).fasteners.map((f) => ({
     ...f,
     torqueNm: f.group === 'nipple' ? 10 : 100,
     source: 'Sheet 1',

@@ -1,9 +1,9 @@
 /** Settings and the people: who is on duty, lifts, the rules of the shop; and the board by week and by lift. */
 import { act, screen, waitFor } from '@testing-library/react';
-import { type Job, type RecordOf, SHOP_ID, dateIn, plusDays, shopDefaults, unsaid } from '@calvik/core';
-import { BoardScreen } from '../src/features/planning/board-screen';
+import { type Job, type RecordOf, SHOP_ID, dateIn, plusDays, shopDefaults, recordDefaults } from '@calvik/core';
+import { BoardScreen } from '../src/features/schedule/board-screen';
 import { SettingsScreen } from '../src/features/settings/settings-screen';
-import { WearParts } from '../src/features/planning/wear-parts';
+import { WearParts } from '../src/features/inventory/wear-parts';
 import { car, crew, id, show } from './scene';
 import type * as Hands from './hands';
 import { freshHands, isThere, kept, place, press, router, text, type } from './hands';
@@ -79,7 +79,7 @@ describe('settings', () => {
 describe('the board', () => {
   const today = dateIn(new Date().toISOString(), shopDefaults.timeZone);
   const job = (n: number, over: Partial<Job>): Job => ({
-    ...unsaid.jobs,
+    ...recordDefaults.jobs,
     ...common,
     id: id(n),
     kind: 'errand',
@@ -131,7 +131,7 @@ test('small parts say what is here and what is low', () => {
     kind: 'slidePins',
     carId: null,
     axle: null,
-    lowAt: 2,
+    reorderAt: 2,
   };
   const counted = {
     id: id(61),

@@ -3,9 +3,9 @@
  * failing that is made.
  */
 import type { Fact } from '@calvik/core';
-import { keys, read, remove } from '../src/store/storage';
-import { makeStore } from '../src/store/store';
-import { Sync } from '../src/store/sync';
+import { keys, read, remove } from '../src/state/storage';
+import { makeStore } from '../src/state/store';
+import { Sync } from '../src/state/sync';
 import { boil } from './scene';
 
 type Answer = { status: number; body?: unknown } | 'offline';

@@ -4,5 +4,4 @@
  */
 export * from './paper';
 export * from './schedule';
-export * from './stock';
-export * from './worklist';
+export * from './work';

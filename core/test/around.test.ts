@@ -83,7 +83,7 @@ describe('hoses', () => {
     kind: 'hose' as const,
     carId: null,
     axle: 'rear' as const,
-    lowAt: 1,
+    reorderAt: 1,
   };
   const counted = (count: number): Fact => factOf('2026-05-30', { kind: 'stockCounted', wearPartId: hose.id, count });
 

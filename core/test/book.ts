@@ -14,9 +14,9 @@ import {
   type Venue,
   buildLogbook,
   defaultLineLengthsMm,
-  nippleSequence,
+  bleedSequence,
   shopDefaults,
-  unsaid,
+  recordDefaults,
 } from '../src';
 
 let counter = 0;
@@ -29,15 +29,15 @@ const fixed: AxleBrake = {
   brake: 'fixedCaliper',
   pistonsPerCorner: 4,
   pistonDiameterMm: 38,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 };
 const floating: AxleBrake = {
   brake: 'floatingCaliper',
   pistonsPerCorner: 1,
   pistonDiameterMm: 40,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 };
 
 export const customer = {
@@ -116,7 +116,7 @@ export const makeEvent = (
   over: Partial<TrackEvent> = {},
 ): TrackEvent => ({
   ...common,
-  ...unsaid.events,
+  ...recordDefaults.events,
   id: newId(),
   name: 'Open pit lane',
   venueId,
@@ -154,7 +154,7 @@ export const flush = (car: Car, at: string, bottleId: string, over: Partial<Flui
   scope: 'full',
   reservoirRefillMl: 200,
   reservoirBottleId: bottleId,
-  corners: nippleSequence(car).map((s) => ({
+  corners: bleedSequence(car).map((s) => ({
     ...s,
     bottleId,
     volumeMl: 100,

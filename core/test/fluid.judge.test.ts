@@ -126,7 +126,7 @@ describe('what earlier work left behind', () => {
     });
     const good = flush(car, at, bottle.id);
     const open = { ...good, corners: good.corners.map((c, i) => (i === 2 ? { ...c, nippleShut: false } : c)) };
-    expect(j([open])).toMatchObject({ verdict: 'stop', headline: 'Nipple not shut at FR.' });
+    expect(j([open])).toMatchObject({ verdict: 'stop', headline: 'BleedNipple not shut at FR.' });
   });
   test('a wrong mix stops the car until a workshop has cleared it, whatever is flushed after', () => {
     const silicone = makeFluid({ name: 'Silicone', grade: 'DOT 5' });

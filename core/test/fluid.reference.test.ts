@@ -6,7 +6,7 @@ import {
   checkGrade,
   cornerSequence,
   gradeFacts,
-  nippleSequence,
+  bleedSequence,
   pressureAtAltitude,
   toStandardPressure,
   uptakeRate,
@@ -137,8 +137,8 @@ describe('sequence', () => {
   });
   test('two nipples on a caliper, in the maker’s order', () => {
     const base = makeCar();
-    const front = { ...base.front, nipplesPerCorner: 2 as const, nippleOrder: 'outerInnerOuter' as const };
-    expect(nippleSequence(makeCar({ front })).map((s) => `${s.corner} ${s.nipple}`)).toEqual([
+    const front = { ...base.front, bleedNipplesPerCorner: 2 as const, bleedNippleOrder: 'outerInnerOuter' as const };
+    expect(bleedSequence(makeCar({ front })).map((s) => `${s.corner} ${s.nipple}`)).toEqual([
       'RR single',
       'RL single',
       'FR outer',
@@ -151,7 +151,7 @@ describe('sequence', () => {
   });
   // 0.2 L for the front axle and 0.3 L for the rear with a fresh reservoir; 250–350 mL at the first corner without.
   test('usual volumes: common practice, no source', () => {
-    const steps = nippleSequence(makeCar());
+    const steps = bleedSequence(makeCar());
     const fresh = usualVolumesMl(steps, true);
     expect(fresh[0]! + fresh[1]!).toBe(300);
     expect(fresh[2]! + fresh[3]!).toBe(200);

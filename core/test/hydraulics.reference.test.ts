@@ -12,7 +12,7 @@ import {
   draw,
   exchangePlan,
   fitDecay,
-  judgeSeal,
+  judgeLeakDown,
   lineVolumeMl,
   oldSystem,
   overflowSum,
@@ -25,15 +25,15 @@ const fixed: AxleBrake = {
   brake: 'fixedCaliper',
   pistonsPerCorner: 4,
   pistonDiameterMm: 38,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 };
 const floating: AxleBrake = {
   brake: 'floatingCaliper',
   pistonsPerCorner: 1,
   pistonDiameterMm: 54,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 };
 const car = makeCar();
 const still = { topUpAtMl: null, topUpToMl: 0, flowMlPerS: 2 };
@@ -243,14 +243,14 @@ describe('seal of the pressure bottle', () => {
         fc.array(fc.double({ min: -0.5, max: 0.5, noNaN: true }), { minLength: 3, maxLength: 60 }),
         (noise) => {
           const list = noise.map((kpa, i) => ({ seconds: i, pressureKpa: 100 + kpa }));
-          expect(judgeSeal({ id: 'x', readings: list }, null).verdict.verdict).toBe('watch');
+          expect(judgeLeakDown({ id: 'x', readings: list }, null).verdict.verdict).toBe('watch');
         },
       ),
     );
   });
   test('holds, leaks, too short, over the ceiling, no pressure', () => {
     const say = (rate: number, seconds?: number, ceiling: number | null = 140) =>
-      judgeSeal({ id: 'x', readings: readings(rate, seconds) }, ceiling).verdict;
+      judgeLeakDown({ id: 'x', readings: readings(rate, seconds) }, ceiling).verdict;
     expect(say(0.00005).verdict).toBe('inOrder');
     expect(say(0.001).text).toContain('the seal leaks');
     expect(say(0.00005, 60).verdict).toBe('watch');
@@ -260,7 +260,7 @@ describe('seal of the pressure bottle', () => {
     expect(say(0.0005, 30).verdict).toBe('watch');
     expect(say(0.0005, 180).text).toContain('the seal leaks');
     expect(
-      judgeSeal(
+      judgeLeakDown(
         {
           id: 'x',
           readings: [

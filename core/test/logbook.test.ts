@@ -7,9 +7,9 @@ import {
   effectiveFacts,
   runUp,
   shopDefaults,
-  unsaid,
+  recordDefaults,
 } from '../src';
-import { factSchema, recordSchemas } from '../src/vocabulary/schemas';
+import { factSchema, recordSchemas } from '../src/model/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 
 const car = makeCar();
@@ -82,7 +82,7 @@ describe('schemas refuse with a sentence', () => {
 
 describe('planning', () => {
   const job = (startAt: string, over: Partial<Job> = {}): Job => ({
-    ...unsaid.jobs,
+    ...recordDefaults.jobs,
     id: newId(),
     version: 0,
     archived: false,

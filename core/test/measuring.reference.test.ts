@@ -124,8 +124,8 @@ describe('rotors', () => {
     [{ runoutMm: 0.12 }, 'needsWork', 'Runs out'],
     [{ runoutMm: 0.08 }, 'watch', 'Runs out'],
     [{ thicknessesMm: [31, 31.02] }, 'needsWork', 'Thickness varies by 0.020'],
-    [{ film: 'blotchy' }, 'needsWork', 'Blotchy'],
-    [{ film: 'thin' }, 'watch', 'Silver'],
+    [{ transferLayer: 'blotchy' }, 'needsWork', 'Blotchy'],
+    [{ transferLayer: 'thin' }, 'watch', 'Silver'],
   ] as const)('%j is %s', (over, verdict, says) => {
     const j = judgeRotor(rotor('FL', 31.5, over as object), pair);
     expect(j.verdict).toBe(verdict);

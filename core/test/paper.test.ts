@@ -7,7 +7,7 @@ import {
   type TrackEvent,
   SHOP_ID,
   shopDefaults,
-  unsaid,
+  recordDefaults,
 } from '../src';
 import {
   calendarOfCrew,
@@ -35,14 +35,14 @@ import {
 const common = { version: 0, archived: false };
 const TODAY = '2026-06-01'; // a Monday
 const NOW = `${TODAY}T05:00:00.000Z`;
-const customer: Customer = { ...unsaid.customers, ...plainCustomer, phone: '0555 0101' };
+const customer: Customer = { ...recordDefaults.customers, ...plainCustomer, phone: '0555 0101' };
 const car = makeCar({ plate: '27' });
 const venue = makeVenue();
 const fluid = makeFluid();
 const bottle = makeBottle(fluid.id);
 const person = (name: string, over: object = {}) => ({
   ...common,
-  ...unsaid.crew,
+  ...recordDefaults.crew,
   id: newId(),
   name,
   role: 'technician' as const,
@@ -59,10 +59,10 @@ const event: TrackEvent = makeEvent(venue.id, '2026-06-13', '2026-06-14', {
   flushWithinDays: 5,
   notes: 'Gate at seven.',
 });
-const booking: Booking = { ...common, ...unsaid.bookings, id: newId(), eventId: event.id, carId: car.id, notes: '' };
+const booking: Booking = { ...common, ...recordDefaults.bookings, id: newId(), eventId: event.id, carId: car.id, notes: '' };
 const visit = (over: Partial<Job> = {}): Job => ({
   ...common,
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   id: newId(),
   kind: 'service',
   carId: car.id,
@@ -96,13 +96,13 @@ const at = (jobs: Job[] = [], facts: Fact[] = [], records: object = {}) =>
   );
 
 describe('the run sheet of a day', () => {
-  const sheetOf = (day: string, ...rest: Parameters<typeof at>) => {
+  const brakeSheetOf = (day: string, ...rest: Parameters<typeof at>) => {
     const logbook = at(...rest);
     return runSheet(logbook, workOfEvents(logbook, TODAY), day);
   };
 
   test('who helps has the job too, and it says so; by the clock of the shop', () => {
-    const { people, title } = sheetOf('2026-06-09', [visit({ helperId: bram.id })]);
+    const { people, title } = brakeSheetOf('2026-06-09', [visit({ helperId: bram.id })]);
     expect(title).toBe('Run sheet, Tue 9 Jun 2026');
     expect(people.map((p) => [p.name, p.jobs[0]!.what, p.jobs[0]!.time])).toEqual([
       ['Bram Okell', 'Service, helping', '09:00–10:30'],
@@ -128,7 +128,7 @@ describe('the run sheet of a day', () => {
       jobId: early.id,
       openItems: [],
     } as Fact;
-    const { people } = sheetOf('2026-06-09', [visit(), early], [released]);
+    const { people } = brakeSheetOf('2026-06-09', [visit(), early], [released]);
     expect(people[0]!.jobs.map((j) => [j.time, j.what])).toEqual([
       ['08:00–09:30', 'Service, done'],
       ['09:00–10:30', 'Service'],
@@ -137,8 +137,8 @@ describe('the run sheet of a day', () => {
 
   test('a job just after midnight in the shop stands on its own day, not on that of Greenwich', () => {
     const night = visit({ startAt: '2026-06-09T22:30:00.000Z' });
-    expect(sheetOf('2026-06-09', [night]).people).toEqual([]);
-    expect(sheetOf('2026-06-10', [night]).people[0]!.jobs[0]!.time).toBe('00:30–02:00');
+    expect(brakeSheetOf('2026-06-09', [night]).people).toEqual([]);
+    expect(brakeSheetOf('2026-06-10', [night]).people[0]!.jobs[0]!.time).toBe('00:30–02:00');
   });
 
   test('remarks: who is away and why, what comes to the door, load-up, and the event itself', () => {
@@ -164,7 +164,7 @@ describe('the run sheet of a day', () => {
       ],
       notes: '',
     };
-    const remarks = (day: string) => sheetOf(day, [], [], { suppliers: [supplier], orders: [order] }).remarks;
+    const remarks = (day: string) => brakeSheetOf(day, [], [], { suppliers: [supplier], orders: [order] }).remarks;
     expect(remarks('2026-06-09')).toEqual([
       'To arrive: 2 × Pads front, Kerren R2, Corran.',
       'Bram Okell is off: course.',
@@ -181,7 +181,7 @@ describe('texts to a customer', () => {
   };
 
   test('booked: the event with its days, what is done before it, and that the host has rules', () => {
-    expect(say('booked', [], [], { events: [{ ...event, padLeastMm: 8 }] })).toMatch(
+    expect(say('booked', [], [], { events: [{ ...event, minPadMm: 8 }] })).toMatch(
       /^Hello Ona, Test car is booked for Two-day, 13–14 Jun 2026\. Before it we do: .* and .*\. Ring Circle has rules for the car; we keep to them\. Ferrant & Loy$/,
     );
   });

@@ -8,13 +8,13 @@ import {
   effectiveFacts,
   fittingCandidates,
   lastPadReadings,
-  nippleSequence,
+  bleedSequence,
   ofKind,
   onceEach,
   padsAt,
   pairingReasons,
   placeOf,
-  promiseOf,
+  reservationOf,
   returnedMl,
   rotorAt,
   thinnest,
@@ -76,7 +76,7 @@ describe('where parts are', () => {
   });
   test('a promise ends with another decision, with the fitting, or with the release', () => {
     const promised = decision('pads', 'front', { action: 'change', padSetId: sets[0]!.id });
-    const promise = (...more: Fact[]) => promiseOf(logbookOf([promised, ...more], records), sets[0]!.id);
+    const promise = (...more: Fact[]) => reservationOf(logbookOf([promised, ...more], records), sets[0]!.id);
     expect(promise()).not.toBeNull();
     expect(promise(decision('pads', 'front', { action: 'keep' }))).toBeNull();
     expect(promise(fit(sets[0]!.id, null))).toBeNull();
@@ -107,8 +107,8 @@ describe('where parts are', () => {
         brake: 'drum',
         pistonsPerCorner: 2,
         pistonDiameterMm: 19,
-        nipplesPerCorner: 1,
-        nippleOrder: 'innerFirst',
+        bleedNipplesPerCorner: 1,
+        bleedNippleOrder: 'innerFirst',
       },
     });
     const shoes = makePadSet({ label: 'P-5', axle: 'rear', isLining: true });
@@ -124,7 +124,7 @@ describe('pairing (each compound keeps to its own rotors: common practice, no so
     expect(pairingReasons(fresh, sets[0]!, pairs[0]!)).toEqual([]);
     const met = logbookOf([fit(sets[0]!.id, pairs[0]!.id)], records);
     expect(pairingReasons(met, sets[0]!, pairs[0]!)).toEqual([]);
-    expect(pairingReasons(met, sets[1]!, pairs[0]!)[0]!.text).toContain('film of Kerren R2');
+    expect(pairingReasons(met, sets[1]!, pairs[0]!)[0]!.text).toContain('transferLayer of Kerren R2');
     expect(pairingReasons(met, sets[1]!, pairs[1]!)).toEqual([]);
     expect(pairingReasons(met, null, pairs[0]!)).toEqual([]);
   });
@@ -161,7 +161,7 @@ describe('reading lists', () => {
     const facts = [pads('FL', 9), rotor('FL', 31), pads('FR', 8)];
     expect(ofKind(facts, 'padMeasurement').map((f) => f.corner)).toEqual(['FL', 'FR']);
     expect(ofKind(facts, 'padMeasurement')).toBe(ofKind(facts, 'padMeasurement'));
-    expect(ofKind([], 'sealHold')).toEqual([]);
+    expect(ofKind([], 'leakDownTest')).toEqual([]);
   });
   test('work for a key is done once', () => {
     const work = jest.fn((key: string) => key.length);
@@ -206,7 +206,7 @@ describe('exchanges put together from nipples', () => {
         const places = new Set(list.map((d) => d.index));
         const after = new Set(list.slice(restart + 1).map((d) => d.index));
         expect(exchange!.scope).toBe(restart < 0 || [...places].every((p) => after.has(p)) ? 'full' : 'heatAffected');
-        expect(nippleSequence(car)).toHaveLength(4);
+        expect(bleedSequence(car)).toHaveLength(4);
       }),
     );
   });

@@ -8,7 +8,7 @@ import {
   type TrackEvent,
   SHOP_ID,
   shopDefaults,
-  unsaid,
+  recordDefaults,
 } from '../src';
 import type { WorkItem } from '../src/run-up';
 import {
@@ -26,13 +26,13 @@ import {
 export const common = { version: 0, archived: false };
 export const TODAY = '2026-06-01'; // a Monday
 export const NOW = `${TODAY}T05:00:00.000Z`;
-export const customer: Customer = { ...unsaid.customers, ...plainCustomer };
+export const customer: Customer = { ...recordDefaults.customers, ...plainCustomer };
 export const car = makeCar();
 export const venue = makeVenue();
 export const fluid = makeFluid();
 export const bottle = makeBottle(fluid.id);
-export const tove = { ...common, ...unsaid.crew, id: newId(), name: 'Tove', role: 'technician' as const };
-export const ines = { ...common, ...unsaid.crew, id: newId(), name: 'Ines', role: 'lead' as const };
+export const tove = { ...common, ...recordDefaults.crew, id: newId(), name: 'Tove', role: 'technician' as const };
+export const ines = { ...common, ...recordDefaults.crew, id: newId(), name: 'Ines', role: 'lead' as const };
 export const lift = { ...common, id: newId(), name: 'Lift 1' };
 export const shop = { ...shopDefaults, id: SHOP_ID, timeZone: 'Europe/Berlin', reTorqueAtEvent: false };
 
@@ -40,7 +40,7 @@ export const event = (over: Partial<TrackEvent> = {}): TrackEvent =>
   makeEvent(venue.id, '2026-06-13', '2026-06-14', { organiser: 'Ring Circle', ...over });
 export const bookingOf = (e: TrackEvent, over: Partial<Booking> = {}): Booking => ({
   ...common,
-  ...unsaid.bookings,
+  ...recordDefaults.bookings,
   id: newId(),
   eventId: e.id,
   carId: car.id,
@@ -89,7 +89,7 @@ export const find = (items: readonly WorkItem[], key: string): WorkItem => items
 /** A visit to the car for an event, on the lift, Tuesday from nine by the clock of the shop. */
 export const visitOf = (e: TrackEvent, b: Booking, over: Partial<Job> = {}): Job => ({
   ...common,
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   id: newId(),
   kind: 'service',
   carId: car.id,

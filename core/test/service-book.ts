@@ -10,12 +10,12 @@ import {
   type PadSet,
   type RotorPair,
   corners,
-  defaultSheet,
+  defaultBrakeSheet,
   judgeService,
-  nippleSequence,
+  bleedSequence,
   readingsWanted,
   tighteningOrder,
-  unsaid,
+  recordDefaults,
 } from '../src';
 import { book, makeBottle, makeCar, makeFluid, newId } from './book';
 
@@ -31,7 +31,7 @@ export const fluid = makeFluid();
 export const bottle = makeBottle(fluid.id, { sizeMl: 2000 });
 export const job: Job = {
   ...common,
-  ...unsaid.jobs,
+  ...recordDefaults.jobs,
   id: newId(),
   kind: 'service',
   carId: car.id,
@@ -78,7 +78,7 @@ export const makeRotorPair = (over: Partial<RotorPair> = {}): RotorPair => ({
 
 /** Figures for every fastener, invented. */
 export const fullSheet = (of: Car = car, over: Partial<BrakeSheet> = {}): BrakeSheet => {
-  const sheet = defaultSheet(of);
+  const sheet = defaultBrakeSheet(of);
   const figure: Partial<Record<Fastener['group'], number>> = {
     wheel: 110,
     nipple: 10,
@@ -157,7 +157,7 @@ export const rotor = (corner: Corner, mm: number, over: Body<'rotorMeasurement'>
     crack: 'none',
     crackLengthMm: null,
     wearMarksGone: false,
-    film: 'even',
+    transferLayer: 'even',
     instrument: 'byHand',
     ...over,
   }) as Of<'rotorMeasurement'>;
@@ -214,13 +214,13 @@ export const begun = (over: Body<'exchangeBegun'> = {}): Of<'exchangeBegun'> =>
     wantedNewPercent: 95,
     ...over,
   }) as Of<'exchangeBegun'>;
-export const drawn = (exchangeId: string, index: number, over: Body<'nippleDrawn'> = {}): Of<'nippleDrawn'> =>
+export const drawn = (exchangeId: string, index: number, over: Body<'nippleBled'> = {}): Of<'nippleBled'> =>
   ({
     ...at(),
-    kind: 'nippleDrawn',
+    kind: 'nippleBled',
     exchangeId,
     index,
-    ...nippleSequence(car)[index]!,
+    ...bleedSequence(car)[index]!,
     bottleId: bottle.id,
     volumeMl: 120,
     lowestLevelMl: 150,
@@ -231,7 +231,7 @@ export const drawn = (exchangeId: string, index: number, over: Body<'nippleDrawn
     torqueNm: 10,
     isCapped: true,
     ...over,
-  }) as Of<'nippleDrawn'>;
+  }) as Of<'nippleBled'>;
 
 /** Every fact of a service in which nothing is wrong, but for the signature. */
 export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
@@ -266,7 +266,7 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
       (['front', 'rear'] as const).map((axle) => decision(subject, axle)),
     ),
     exchange,
-    ...nippleSequence(car).map((_, i) => drawn(exchange.id, i)),
+    ...bleedSequence(car).map((_, i) => drawn(exchange.id, i)),
     { ...at(), kind: 'reservoirSeen', moment: 'final', levelMl: 230, colour: 'clear', basket: 'clean' } as Fact,
     pedal('gate'),
     checks('down', [['wheelsOn', null, 'ok']]),
@@ -279,7 +279,7 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
 export const signature = (): Fact =>
   ({ ...at({ at: '2026-05-04T18:00:00.000Z' }), kind: 'carReleased', openItems: [] }) as Fact;
 export const pass = (area: string, finding: string, by = LEAD): Fact =>
-  ({ ...at({ by }), kind: 'holdPassed', hold: area, finding, reason: 'Looked at together.' }) as Fact;
+  ({ ...at({ by }), kind: 'holdWaived', hold: area, finding, reason: 'Looked at together.' }) as Fact;
 
 const pairs = [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })];
 export const today = '2026-05-04';

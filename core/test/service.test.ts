@@ -9,18 +9,18 @@ import {
   judgeService,
   levelTarget,
   nextStep,
-  nippleSequence,
-  objectionTo,
+  bleedSequence,
+  refusalOf,
   openBefore,
   overflowOf,
   placeOf,
-  promiseOf,
+  reservationOf,
   serviceSheet,
   sheetRows,
   wasteInContainerMl,
   withFacts,
 } from '../src';
-import { factSchema, recordSchemas } from '../src/vocabulary/schemas';
+import { factSchema, recordSchemas } from '../src/model/schemas';
 import {
   LEAD,
   TECH,
@@ -130,10 +130,10 @@ describe('what stops a car', () => {
     ['cracked rotor', swap('rotorMeasurement', { crack: 'toEdge' }), 'reaches an edge'],
     ['failed torque', swap('torqueSet', { readingsNm: [60, 60, 60, 60, 60] }), 'under 110'],
     ['no torque', without(facts, (f) => f.kind === 'torqueSet' && f.corner === 'RL'), 'not tightened'],
-    ['open nipple', swap('nippleDrawn', { isShut: false }, 2), 'Nipple not shut'],
-    ['nipple without torque', swap('nippleDrawn', { torqueNm: null }, 1), 'not tightened to a figure'],
-    ['sequence broken off', without(facts, (f) => f.kind === 'nippleDrawn' && f.index === 3), 'not finished: 1 of 4'],
-    ['level under MIN', swap('nippleDrawn', { lowestLevelMl: 100 }, 2), 'not finished: 3 of 4'],
+    ['open nipple', swap('nippleBled', { isShut: false }, 2), 'BleedNipple not shut'],
+    ['nipple without torque', swap('nippleBled', { torqueNm: null }, 1), 'not tightened to a figure'],
+    ['sequence broken off', without(facts, (f) => f.kind === 'nippleBled' && f.index === 3), 'not finished: 1 of 4'],
+    ['level under MIN', swap('nippleBled', { lowestLevelMl: 100 }, 2), 'not finished: 3 of 4'],
   ])('%s', (_, changed, says) => {
     const gate = gateOf(changed);
     expect(texts(gate.stops)).toContain(says);
@@ -154,7 +154,7 @@ describe('what stops a car', () => {
   });
   test('the pedal is asked for again when a nipple was opened after it', () => {
     const again = begun();
-    const bled = [...facts, again, ...nippleSequence(car).map((_x, i) => drawn(again.id, i))];
+    const bled = [...facts, again, ...bleedSequence(car).map((_x, i) => drawn(again.id, i))];
     expect(texts(gateOf(bled).stops)).toContain('gate has not been passed');
     expect(gateOf([...bled, pedal('gate')]).canRelease).toBe(true);
   });
@@ -213,8 +213,8 @@ describe('properties of the gate', () => {
         : f,
     (f) => (f.kind === 'rotorMeasurement' && f.corner === 'FR' ? ({ ...f, crack: 'joinsHoles' } as Fact) : f),
     (f) => (f.kind === 'torqueSet' && f.corner === 'FL' ? null : f),
-    (f) => (f.kind === 'nippleDrawn' && f.index === 1 ? ({ ...f, isShut: false } as Fact) : f),
-    (f) => (f.kind === 'nippleDrawn' && f.index === 0 ? ({ ...f, lowestLevelMl: 20, index: 3 } as Fact) : f),
+    (f) => (f.kind === 'nippleBled' && f.index === 1 ? ({ ...f, isShut: false } as Fact) : f),
+    (f) => (f.kind === 'nippleBled' && f.index === 0 ? ({ ...f, lowestLevelMl: 20, index: 3 } as Fact) : f),
     (f) =>
       f.kind === 'padMeasurement' && f.corner === 'FL'
         ? ({ ...f, inner: { thicknessMm: 9, otherEndMm: null, conditions: ['lifting'] } } as Fact)
@@ -284,12 +284,12 @@ describe('properties of the gate', () => {
 describe('the server’s own objection', () => {
   const facts = wholeService();
   test('a release through a closed gate, and a pass by anybody but the lead', () => {
-    const book = logbookOf(without(facts, (f) => f.kind === 'nippleDrawn' && f.index === 2));
-    expect(objectionTo(book, signature(), today)).toContain('Not released: The exchange is not finished');
-    expect(objectionTo(logbookOf(facts), signature(), today)).toBeNull();
-    expect(objectionTo(book, pass('a', 'b', TECH), today)).toBe('Only the lead lets something pass.');
-    expect(objectionTo(book, pass('a', 'b'), today)).toBeNull();
-    expect(objectionTo(book, { ...signature(), carId: at().id } as Fact, today)).toBe(
+    const book = logbookOf(without(facts, (f) => f.kind === 'nippleBled' && f.index === 2));
+    expect(refusalOf(book, signature(), today)).toContain('Not released: The exchange is not finished');
+    expect(refusalOf(logbookOf(facts), signature(), today)).toBeNull();
+    expect(refusalOf(book, pass('a', 'b', TECH), today)).toBe('Only the lead lets something pass.');
+    expect(refusalOf(book, pass('a', 'b'), today)).toBeNull();
+    expect(refusalOf(book, { ...signature(), carId: at().id } as Fact, today)).toBe(
       'This is not the car of that job.',
     );
   });
@@ -322,7 +322,7 @@ describe('changing parts', () => {
       expect.arrayContaining(['retract.front', 'fit.front', 'torque.front']),
     );
     const book = logbookOf(decided, records);
-    expect(promiseOf(book, track.id)).toMatchObject({ carId: car.id });
+    expect(reservationOf(book, track.id)).toMatchObject({ carId: car.id });
     expect(placeOf(book, track.id)).toEqual({ at: 'shelf' });
   });
 
@@ -447,7 +447,7 @@ describe('changing parts', () => {
     const book = logbookOf(facts, records);
     expect(compoundHistory(book, pair.id)).toEqual(['Holt S', 'Kerren R2']);
     const { gate } = judged(facts, records);
-    expect(texts(gate.holds)).toContain('Rotors R-7 carry a film of Holt S');
+    expect(texts(gate.holds)).toContain('Rotors R-7 carry a transferLayer of Holt S');
   });
 
   test('a set promised to another car is not offered; taken off it goes back to the shelf with its readings', () => {

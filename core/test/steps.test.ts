@@ -5,14 +5,14 @@ import {
   addedMinutes,
   checksOf,
   decidedWork,
-  defaultSheet,
+  defaultBrakeSheet,
   judgePedal,
   judgeService,
   levelTarget,
   nextStep,
   openBefore,
   retractWords,
-  sheetOf,
+  brakeSheetOf,
   usualDurationMin,
 } from '../src';
 import { book, makeCar, newId } from './book';
@@ -42,8 +42,8 @@ const drum = {
   brake: 'drum' as const,
   pistonsPerCorner: 2,
   pistonDiameterMm: 19,
-  nipplesPerCorner: 1 as const,
-  nippleOrder: 'innerFirst' as const,
+  bleedNipplesPerCorner: 1 as const,
+  bleedNippleOrder: 'innerFirst' as const,
 };
 const noWork = { pads: { front: false, rear: false }, rotors: { front: false, rear: false }, hoses: [], others: [] };
 const judgedOn = (of: Car, facts: Fact[]) =>
@@ -66,7 +66,7 @@ describe('steps follow the car', () => {
     expect(keys).toContain('rotor.FL');
     expect(steps.find((s) => s.key === 'pads.RR')!.title).toBe('Shoes, right rear');
     expect(
-      defaultSheet(of)
+      defaultBrakeSheet(of)
         .fasteners.filter((f) => f.axle === 'rear')
         .map((f) => f.group),
     ).toEqual(['hose', 'nipple', 'wheel']);
@@ -116,7 +116,7 @@ describe('steps follow the car', () => {
     const hold = (end: number): Fact =>
       ({
         ...at(),
-        kind: 'sealHold',
+        kind: 'leakDownTest',
         readings: [
           { seconds: 0, pressureKpa: 100 },
           { seconds: 180, pressureKpa: end },
@@ -132,7 +132,7 @@ describe('steps follow the car', () => {
 describe('what to go on with', () => {
   const started = begun();
   const readyToDraw = [
-    ...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleDrawn'),
+    ...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled'),
     started,
   ];
   test('nipples keep their sequence: after one under MIN it is the first one again', () => {
@@ -248,8 +248,8 @@ describe('the level to set', () => {
 
 test('a car without a sheet has its fasteners without figures; with one, its own', () => {
   const sheet = fullSheet();
-  expect(sheetOf(logbookOf([], { sheet: null }), car).fasteners.every((f) => f.torqueNm === null)).toBe(true);
-  expect(sheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
+  expect(brakeSheetOf(logbookOf([], { sheet: null }), car).fasteners.every((f) => f.torqueNm === null)).toBe(true);
+  expect(brakeSheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
 });
 
 describe('what nobody lets pass besides', () => {
@@ -266,7 +266,7 @@ describe('what nobody lets pass besides', () => {
   });
   test('a hose that was changed wants the whole sequence', () => {
     const change = decision('hoses', 'rear', { corner: 'RL', action: 'change', reason: 'Chafed.' });
-    const opened = facts.filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleDrawn');
+    const opened = facts.filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled');
     expect(judged([...opened, change]).gate.stops.map((s) => s.text)).toContain(
       'A hose was changed at left rear: the system was opened, the whole sequence is drawn again.',
     );

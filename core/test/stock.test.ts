@@ -3,13 +3,14 @@ import fc from 'fast-check';
 import {
   type Booking,
   type TrackEvent,
-  bookingOfPromise,
+  bookingReserving,
   bottleChoices,
   bottleState,
-  keptForWords,
-  unsaid,
+  reservedForText,
+  recordDefaults,
 } from '../src';
-import { answerWords, keepables, partsFor, receivedOf, workOfBooking } from '../src/run-up';
+import { answerWords, workOfBooking } from '../src/run-up';
+import { reservables, partsFor, receivedOf } from '../src';
 import { book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 import { makePadSet, makeRotorPair } from './service-book';
 
@@ -26,13 +27,13 @@ const bottles = [
   makeBottle(club.id, { label: 'B3' }),
 ];
 const event: TrackEvent = makeEvent(venue.id, '2026-06-13', '2026-06-14', { flushWithinDays: 5 });
-const bookingOf = (carId: string, promisedIds: string[] = []): Booking => ({
+const bookingOf = (carId: string, reservedIds: string[] = []): Booking => ({
   ...common,
-  ...unsaid.bookings,
+  ...recordDefaults.bookings,
   id: newId(),
   eventId: event.id,
   carId,
-  promisedIds,
+  reservedIds,
   notes: '',
 });
 const logbookOf = (bookings: Booking[], records: object = {}) =>
@@ -46,11 +47,11 @@ describe('what is kept for a booking', () => {
 
   test('is kept until its event is over, and says for whom', () => {
     const logbook = logbookOf([own, others]);
-    expect(bookingOfPromise(logbook, bottles[1]!.id, TODAY)?.id).toBe(own.id);
-    expect(keptForWords(logbook, own)).toBe('kept for Test car at Open pit lane');
-    expect(bookingOfPromise(logbook, bottles[1]!.id, '2026-06-14')?.id).toBe(own.id);
-    expect(bookingOfPromise(logbook, bottles[1]!.id, '2026-06-15')).toBeNull();
-    expect(bookingOfPromise(logbookOf([{ ...own, archived: true }]), bottles[1]!.id, TODAY)).toBeNull();
+    expect(bookingReserving(logbook, bottles[1]!.id, TODAY)?.id).toBe(own.id);
+    expect(reservedForText(logbook, own)).toBe('kept for Test car at Open pit lane');
+    expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-14')?.id).toBe(own.id);
+    expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-15')).toBeNull();
+    expect(bookingReserving(logbookOf([{ ...own, archived: true }]), bottles[1]!.id, TODAY)).toBeNull();
   });
 
   test('a bottle kept for a car stands first for it, and with a warning for any other', () => {
@@ -60,8 +61,8 @@ describe('what is kept for a booking', () => {
     expect(labels(car)).toEqual(['B2', 'B1', 'B3']);
     expect(labels(other)).toEqual(['B1', 'B3', 'B2']);
     const b2 = bottleChoices(logbook, other, fluid.id, TODAY).at(-1)!;
-    expect(b2.reasons).toEqual([{ verdict: 'watch', text: 'Kept for Test car at Open pit lane.' }]);
-    expect(bottleState(logbook, bottles[1]!, TODAY).keptFor?.id).toBe(own.id);
+    expect(b2.reasons).toEqual([{ verdict: 'watch', text: 'Saved for Test car at Open pit lane.' }]);
+    expect(bottleState(logbook, bottles[1]!, TODAY).reservedFor?.id).toBe(own.id);
   });
 
   test('an empty bottle is not offered, unless an entry that is being corrected names it', () => {
@@ -75,14 +76,14 @@ describe('what is kept for a booking', () => {
   test('offered for an exchange are bottles of its fluid that are free; those kept for it first', () => {
     const logbook = logbookOf([own, others]);
     const item = workOfBooking(logbook, own, TODAY).find((i) => i.key === 'exchange')!;
-    expect(keepables(logbook, own, item, TODAY).map((k) => [k.words.slice(0, 9), k.isKept])).toEqual([
+    expect(reservables(logbook, own, item, TODAY).map((k) => [k.words.slice(0, 9), k.isReserved])).toEqual([
       ['bottle B2', true],
       ['bottle B1', false],
     ]);
     const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'exchange')!;
     expect(theirs.fluid!.fluidId).toBeNull();
     // Of a car whose fluid nobody knows any bottle of the grade may do; the one kept for somebody else may not.
-    expect(keepables(logbook, others, theirs, TODAY).map((k) => k.words.slice(0, 9))).toEqual([
+    expect(reservables(logbook, others, theirs, TODAY).map((k) => k.words.slice(0, 9))).toEqual([
       'bottle B1',
       'bottle B3',
     ]);
@@ -115,7 +116,7 @@ describe('what is kept for a booking', () => {
     const logbook = logbookOf([own], { padSets: sets, rotorPairs: pairs });
     const item = workOfBooking(logbook, own, TODAY)[0]!;
     const words = (kind: 'pads' | 'rotors', key: string): string[] =>
-      keepables(logbook, own, { ...item, kind, key, fluid: null }, TODAY).map((k) => k.words);
+      reservables(logbook, own, { ...item, kind, key, fluid: null }, TODAY).map((k) => k.words);
     expect(words('pads', 'pads.front')).toEqual(['set P-1, Kerren R2, 12.0 mm']);
     expect(words('rotors', 'rotors.rear')).toEqual(['pair R-2, 32.0 mm new']);
   });

@@ -1,29 +1,11 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-import { type Fact, type Job, type TrackEvent, dateIn, plusDays, shopDefaults, unsaid } from '../src';
-import {
-  durationOf,
-  messageText,
-  minusWorkingDays,
-  onShelf,
-  planningCase,
-  plusWorkingDays,
-  proposalOf,
-  ruleLines,
-  rulesInForce,
-  runSheet,
-  shoppingLists,
-  slotObjections,
-  usableMl,
-  visitExtras,
-  visitSaving,
-  workListRows,
-  workOfBooking,
-  workOfEvents,
-} from '../src/run-up';
+import { type Fact, type Job, type TrackEvent, dateIn, plusDays, shopDefaults, recordDefaults } from '../src';
+import { durationOf, messageText, planningCase, proposalOf, ruleLines, rulesInForce, runSheet, shoppingLists, slotObjections, visitExtras, visitSaving, workListRows, workOfBooking, workOfEvents } from '../src/run-up';
+import { minusWorkingDays, onShelf, plusWorkingDays, usableMl } from '../src';
 import { importPreview } from '../src/imports';
 import { type MipSolver, highsSolver, planObjections, solveSchedule, waysOut } from '../src/schedule/solver';
-import { recordSchemas } from '../src/vocabulary/schemas';
+import { recordSchemas } from '../src/model/schemas';
 import { flush, makeCar, makeEvent, newId } from './book';
 import { makePadSet } from './service-book';
 import {
@@ -51,12 +33,12 @@ import {
 
 describe('rules', () => {
   test('the strictest of organiser, customer and shop holds, and says whose it is', () => {
-    const e = event({ padLeastMm: 6, ductsAtEvent: 'removed' });
-    const picky = { ...customer, padLeastMm: 8, ductsAtEvent: 'fitted' as const };
-    const logbook = at(e, bookingOf(e), [], { customers: [picky], shops: [{ ...shop, padLeastMm: 7 }] });
+    const e = event({ minPadMm: 6, ductsAtEvent: 'removed' });
+    const picky = { ...customer, minPadMm: 8, ductsAtEvent: 'fitted' as const };
+    const logbook = at(e, bookingOf(e), [], { customers: [picky], shops: [{ ...shop, minPadMm: 7 }] });
     const rules = rulesInForce(logbook, car, e);
-    expect(rules.padLeastMm).toMatchObject({ value: 8, from: { owner: 'customer', name: 'Ona Birk' } });
-    expect(rules.padLeastMm!.others.map((o) => o.value)).toEqual([6, 7]);
+    expect(rules.minPadMm).toMatchObject({ value: 8, from: { owner: 'customer', name: 'Ona Birk' } });
+    expect(rules.minPadMm!.others.map((o) => o.value)).toEqual([6, 7]);
     // The host turns a car away: on ducts the organiser overrules.
     expect(rules.ductsAtEvent).toMatchObject({ value: 'removed', from: { owner: 'organiser', name: 'Ring Circle' } });
     expect(ruleLines(rules)).toContain('Ducts removed (Ring Circle; Ona Birk overruled).');
@@ -72,14 +54,14 @@ describe('rules', () => {
     const mm = fc.option(fc.integer({ min: 2, max: 12 }));
     fc.assert(
       fc.property(mm, mm, mm, (organiser, own, ofShop) => {
-        const e = event({ padLeastMm: organiser });
+        const e = event({ minPadMm: organiser });
         const logbook = at(e, bookingOf(e), [], {
-          customers: [{ ...customer, padLeastMm: own }],
-          shops: [{ ...shop, padLeastMm: ofShop }],
+          customers: [{ ...customer, minPadMm: own }],
+          shops: [{ ...shop, minPadMm: ofShop }],
         });
         const asked = [organiser, own, ofShop].filter((x): x is number => x !== null);
-        const { padLeastMm } = rulesInForce(logbook, car, e);
-        expect(padLeastMm?.value ?? null).toBe(asked.length > 0 ? Math.max(...asked) : null);
+        const { minPadMm } = rulesInForce(logbook, car, e);
+        expect(minPadMm?.value ?? null).toBe(asked.length > 0 ? Math.max(...asked) : null);
       }),
     );
   });
@@ -93,7 +75,7 @@ describe('work lists', () => {
   });
 
   test('change a fact and the list follows', () => {
-    const e = event({ padLeastMm: 8, beddedPartsOnly: true });
+    const e = event({ minPadMm: 8, beddedPartsOnly: true });
     const b = bookingOf(e);
     const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
     const set = makePadSet({ carId: car.id });
@@ -141,7 +123,7 @@ describe('work lists', () => {
   });
 
   test('a part that arrives after load-up is said, and what waits for it too', () => {
-    const e = event({ padLeastMm: 8 });
+    const e = event({ minPadMm: 8 });
     const b = bookingOf(e);
     const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
     const now = makePadSet({ carId: car.id, use: 'track', newThicknessMm: 11 });
@@ -263,7 +245,7 @@ describe('work lists', () => {
           const start = plusDays(TODAY, r.inDays);
           const e = makeEvent(venue.id, start, plusDays(start, r.long), {
             flushWithinDays: r.within,
-            padLeastMm: r.least,
+            minPadMm: r.least,
             beddedPartsOnly: r.bedded,
             ductsAtEvent: r.ducts,
             inspectionItems: ['Hoses dry'],
@@ -312,7 +294,7 @@ describe('work lists', () => {
         { ...common, id: newId(), kind: 'service', carId: newId(), crewId: newId(), startAt: NOW, durationMin: 60 },
       ],
     ] as const)
-      expect(recordSchemas[collection].parse(record)).toMatchObject(unsaid[collection]);
+      expect(recordSchemas[collection].parse(record)).toMatchObject(recordDefaults[collection]);
     expect(recordSchemas.shops.parse({ ...shop, hours: undefined }).hours).toEqual(shopDefaults.hours);
   });
 });
@@ -332,7 +314,7 @@ describe('durations', () => {
   const jobs: Job[] = [
     {
       ...common,
-      ...unsaid.jobs,
+      ...recordDefaults.jobs,
       id: newId(),
       kind: 'errand',
       carId: car.id,
@@ -536,7 +518,7 @@ describe('stores and paper', () => {
   });
 
   test('a wear part is its last count less what was used, more what came', () => {
-    const part = { ...common, id: newId(), name: 'Hose', kind: 'hose' as const, carId: null, axle: null, lowAt: 1 };
+    const part = { ...common, id: newId(), name: 'Hose', kind: 'hose' as const, carId: null, axle: null, reorderAt: 1 };
     const fact = (over: object): Fact =>
       ({ id: newId(), at: NOW, recordedAt: NOW, by: tove.id, wearPartId: part.id, ...over }) as Fact;
     const e = event();

@@ -10,17 +10,17 @@ import { benchRoutes } from './routes/bench';
 import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
 import { Planner } from './planner/planner';
-import { keepRoutes } from './routes/keep';
+import { recordRoutes } from './routes/records';
 import { listRoutes } from './routes/lists';
 import { openApiDocument } from './routes/openapi';
 import { photoRoutes } from './routes/photos';
 import { planRoutes } from './routes/plans';
 import { sheetRoutes } from './routes/sheet';
-import { LogbookCache } from './store/logbook-cache';
-import type { Store } from './store/store';
+import { LogbookCache } from './database/logbook-cache';
+import type { Database } from './database/database';
 
 export interface AppSettings {
-  store: Store;
+  store: Database;
   logger: Logger;
   /** Folder of the built interface; without it only the API is served. */
   staticDir?: string;
@@ -85,7 +85,7 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   app.use('/api', calendarRoutes(cache));
   app.use('/api', planRoutes(store, cache, planner));
   app.use('/api', listRoutes(store, cache));
-  app.use('/api', keepRoutes(store, cache));
+  app.use('/api', recordRoutes(store, cache));
   app.use('/api', notFound);
 
   if (staticDir && existsSync(join(staticDir, 'index.html'))) {

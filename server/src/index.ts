@@ -1,3 +1,3 @@
 export { type AppSettings, createApp } from './app';
 export { loadDemo } from './demo/load';
-export { Store } from './store/store';
+export { Database } from './database/database';

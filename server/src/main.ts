@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { loadDemo } from './demo/load';
-import { Store } from './store/store';
+import { Database } from './database/database';
 
 const FIRST_PORT = 4173;
 const PORTS_TO_TRY = 20;
@@ -19,7 +19,7 @@ async function main(): Promise<void> {
     process.exit(2);
   }
   const file = resolve(env.CALVIK_DATA ?? 'data/calvik.sqlite');
-  const store = await Store.open(file);
+  const store = await Database.open(file);
   if (env.CALVIK_DEMO === '1' && (await store.cursor()) === 0) {
     say('Loading the demo shop …');
     const count = await loadDemo(store, new Date().toISOString());

@@ -6,15 +6,15 @@ import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Fact, runUp } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
-import { Store, createApp } from '../src';
+import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { heating } from '../src/instruments/boiling-tester';
 import { chance } from '../src/instruments/chance';
-import { LogbookCache } from '../src/store/logbook-cache';
+import { LogbookCache } from '../src/database/logbook-cache';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const folder = mkdtempSync(join(tmpdir(), 'calvik-'));
-let store: Store;
+let store: Database;
 let api: ReturnType<typeof request>;
 let stop: () => void;
 const data = demoData(NOW);
@@ -24,7 +24,7 @@ const crewId = one('crew').id;
 const carId = one('cars').id;
 
 beforeAll(async () => {
-  store = await Store.open(join(folder, 'test.sqlite'));
+  store = await Database.open(join(folder, 'test.sqlite'));
   await loadDemo(store, NOW);
   const built = createApp({ store, logger: pino({ level: 'silent' }), instrumentSpeed: 400 });
   stop = built.stop;
@@ -261,11 +261,11 @@ test('answers carry the security headers', async () => {
 
 test('what was kept is there after closing and opening again', async () => {
   const file = join(folder, 'again.sqlite');
-  const first = await Store.open(file);
+  const first = await Database.open(file);
   const records = data.records.filter((r) => r.collection === 'crew');
-  for (const r of records) await first.keepRecord('crew', r.body as never);
+  for (const r of records) await first.saveRecord('crew', r.body as never);
   await first.close();
-  const second = await Store.open(file);
+  const second = await Database.open(file);
   expect(await second.cursor()).toBe(4);
   expect((await second.changes(0, 10)).rows.map((r) => JSON.parse(r.body).version)).toEqual([1, 1, 1, 1]);
   await second.close();

@@ -4,15 +4,15 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type RecordOf, dateIn, timeIn } from '@calvik/core';
-import { Store, createApp } from '../src';
+import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const data = demoData(NOW);
-let store: Store;
+let store: Database;
 let api: ReturnType<typeof request>;
 beforeAll(async () => {
-  store = await Store.open(':memory:');
+  store = await Database.open(':memory:');
   await loadDemo(store, NOW);
   api = request(createApp({ store, logger: pino({ level: 'silent' }) }).app);
 }, 60_000);

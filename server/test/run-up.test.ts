@@ -5,15 +5,15 @@ import request from 'supertest';
 import { type Job, type RecordOf, dateIn } from '@calvik/core';
 import { type PlanRun, slotObjections } from '@calvik/core/run-up';
 import { recordSchemas } from '@calvik/core/schemas';
-import { Store, createApp } from '../src';
+import { Database, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';
-import { LogbookCache } from '../src/store/logbook-cache';
+import { LogbookCache } from '../src/database/logbook-cache';
 
-let store: Store;
+let store: Database;
 let app: ReturnType<typeof createApp>;
 let api: ReturnType<typeof request>;
 beforeEach(async () => {
-  store = await Store.open(':memory:');
+  store = await Database.open(':memory:');
   await loadDemo(store, new Date().toISOString());
   app = createApp({ store, logger: pino({ level: 'silent' }) });
   api = request(app.app);

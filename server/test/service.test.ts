@@ -4,22 +4,22 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
+import Sqlite from 'better-sqlite3';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Fact, judgeService } from '@calvik/core';
-import { Store, createApp } from '../src';
+import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { closing, trueThicknessMm } from '../src/instruments/caliper';
 import { holding, leakPerSecond } from '../src/instruments/pressure-gauge';
 import { clicks } from '../src/instruments/torque-wrench';
-import { LogbookCache } from '../src/store/logbook-cache';
+import { LogbookCache } from '../src/database/logbook-cache';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const folder = mkdtempSync(join(tmpdir(), 'calvik-service-'));
 const data = demoData(NOW);
-let store: Store;
+let store: Database;
 let api: ReturnType<typeof request>;
 let app: ReturnType<typeof createApp>['app'];
 let stop: () => void;
@@ -33,7 +33,7 @@ const [past, coming] = [jobs[0]!, jobs.at(-1)!];
 const crew = (role: string): string => records<{ id: string; role: string }>('crew').find((c) => c.role === role)!.id;
 
 beforeAll(async () => {
-  store = await Store.open(join(folder, 'test.sqlite'));
+  store = await Database.open(join(folder, 'test.sqlite'));
   await loadDemo(store, NOW);
   ({ app, stop } = createApp({ store, logger: pino({ level: 'silent' }), instrumentSpeed: 4000 }));
   api = request(app);
@@ -65,7 +65,7 @@ describe('a release', () => {
     expect((await api.get(`/api/facts/${fact.id}`)).status).toBe(404);
   });
   test('a hold is let pass by the lead alone', async () => {
-    const pass = { kind: 'holdPassed', hold: 'fluid', finding: 'x', reason: 'y' };
+    const pass = { kind: 'holdWaived', hold: 'fluid', finding: 'x', reason: 'y' };
     expect((await put(service(pass))).body.detail).toBe('Only the lead lets something pass.');
     expect((await put(service({ ...pass, by: crew('lead') }))).status).toBe(201);
   });
@@ -196,8 +196,8 @@ describe('instruments', () => {
 
 test('an older database gains the new fields, and loses nothing', async () => {
   const file = join(folder, 'older.sqlite');
-  await (await Store.open(file)).close();
-  const db = new Database(file);
+  await (await Database.open(file)).close();
+  const db = new Sqlite(file);
   db.exec(`drop table photo; delete from mikro_orm_migrations where name like '0002%';`);
   const insert = db.prepare(
     'insert into item (id, collection, version, seq, car_id, body) values (?, ?, 1, ?, null, ?)',
@@ -207,13 +207,13 @@ test('an older database gains the new fields, and loses nothing', async () => {
   const shop = { id: uuidv7(), version: 1, archived: false, name: 'Old shop' };
   insert.run(shop.id, 'shops', 2, JSON.stringify(shop));
   db.close();
-  const reopened = await Store.open(file);
+  const reopened = await Database.open(file);
   expect(JSON.parse((await reopened.find('customers', customer.id))!)).toEqual({ ...customer, units: 'metric' });
   expect(JSON.parse((await reopened.find('shops', shop.id))!)).toMatchObject({
     name: 'Old shop',
     padLimitMm: 3,
     wasteContainerMl: 20000,
   });
-  expect(await reopened.keepPhoto(uuidv7(), 'image/png', Buffer.from('x'))).toBe('created');
+  expect(await reopened.savePhoto(uuidv7(), 'image/png', Buffer.from('x'))).toBe('created');
   await reopened.close();
 });

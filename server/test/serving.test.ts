@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
-import { Store, createApp } from '../src';
+import { Database, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';
 import { type TesterEvent, TesterRun } from '../src/instruments/boiling-tester';
 import { chance, seedOf } from '../src/instruments/chance';
@@ -14,7 +14,7 @@ import { appetite } from '../src/instruments/truth';
 
 const folder = mkdtempSync(join(tmpdir(), 'calvik-serving-'));
 const hashed = `page-${'0123456789abcdef'.repeat(2)}.js`;
-let store: Store;
+let store: Database;
 let server: Server;
 let stop: () => void;
 let url: string;
@@ -23,7 +23,7 @@ beforeAll(async () => {
   mkdirSync(join(folder, 'dist'));
   writeFileSync(join(folder, 'dist', 'index.html'), '<!doctype html><title>Calvik</title>');
   writeFileSync(join(folder, 'dist', hashed), `/* ${'x'.repeat(5000)} */`);
-  store = await Store.open(join(folder, 'data.sqlite'));
+  store = await Database.open(join(folder, 'data.sqlite'));
   await loadDemo(store, '2026-06-01T09:00:00.000Z');
   const built = createApp({
     store,

@@ -1,19 +1,19 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
+import Sqlite from 'better-sqlite3';
 import { v7 as uuidv7 } from 'uuid';
 import { type Fact, type Venue, buildLogbook, runUp } from '@calvik/core';
-import { Store } from '../src';
+import { Database } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
-import { LogbookCache } from '../src/store/logbook-cache';
+import { LogbookCache } from '../src/database/logbook-cache';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const folder = mkdtempSync(join(tmpdir(), 'calvik-store-'));
 const file = join(folder, 'store.sqlite');
-let store: Store;
+let store: Database;
 beforeAll(async () => {
-  store = await Store.open(file);
+  store = await Database.open(file);
 });
 afterAll(async () => {
   await store.close();
@@ -32,7 +32,7 @@ const venue = (over: Partial<Venue> = {}): Venue => ({
 });
 
 test('the file is kept for a power cut: WAL, full sync, foreign keys, migrated', () => {
-  const db = new Database(file, { readonly: true });
+  const db = new Sqlite(file, { readonly: true });
   expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
   const tables = db.prepare(`select name from sqlite_master where type = 'table' order by name`).all() as {
     name: string;
@@ -45,9 +45,9 @@ test('the file is kept for a power cut: WAL, full sync, foreign keys, migrated',
 
 test('of many writers at once on one version exactly one wins, and none is lost', async () => {
   const v = venue();
-  await store.keepRecord('venues', v);
+  await store.saveRecord('venues', v);
   const answers = await Promise.all(
-    Array.from({ length: 10 }, (_, i) => store.keepRecord('venues', { ...v, version: 1, name: `Writer ${i}` })),
+    Array.from({ length: 10 }, (_, i) => store.saveRecord('venues', { ...v, version: 1, name: `Writer ${i}` })),
   );
   expect(answers.filter((a) => a.outcome === 'updated')).toHaveLength(1);
   expect(answers.filter((a) => a.outcome === 'stale')).toHaveLength(9);
@@ -59,7 +59,7 @@ test('of many writers at once on one version exactly one wins, and none is lost'
 test('the same new record sent by ten hands is created once', async () => {
   const v = venue();
   const before = await store.cursor();
-  const answers = await Promise.all(Array.from({ length: 10 }, () => store.keepRecord('venues', v)));
+  const answers = await Promise.all(Array.from({ length: 10 }, () => store.saveRecord('venues', v)));
   expect(answers.map((a) => a.outcome).sort()).toEqual(['created', ...Array.from({ length: 9 }, () => 'unchanged')]);
   expect(await store.cursor()).toBe(before + 1);
 });
@@ -68,9 +68,9 @@ test('numbers in the feed have no gap and no double, whatever fails in between',
   const before = await store.cursor();
   const good = Array.from({ length: 12 }, () => venue());
   await Promise.all([
-    ...good.map((v) => store.keepRecord('venues', v)),
+    ...good.map((v) => store.saveRecord('venues', v)),
     ...good.map((v) =>
-      store.keepRecord('bookings', { ...v, id: uuidv7(), eventId: uuidv7(), carId: uuidv7() } as never),
+      store.saveRecord('bookings', { ...v, id: uuidv7(), eventId: uuidv7(), carId: uuidv7() } as never),
     ),
   ]);
   const { rows } = await store.changes(before, 100);
@@ -78,7 +78,7 @@ test('numbers in the feed have no gap and no double, whatever fails in between',
 });
 
 test('a record that claims a version it cannot have is refused', async () => {
-  expect(await store.keepRecord('venues', venue({ version: 3 }))).toMatchObject({
+  expect(await store.saveRecord('venues', venue({ version: 3 }))).toMatchObject({
     outcome: 'dangling',
     missing: [{ path: 'version' }],
   });
@@ -86,9 +86,9 @@ test('a record that claims a version it cannot have is refused', async () => {
 
 test('what a record overwrites stays, version by version', async () => {
   const v = venue({ name: 'One' });
-  await store.keepRecord('venues', v);
+  await store.saveRecord('venues', v);
   for (const [i, name] of ['Two', 'Three', 'Four'].entries())
-    await store.keepRecord('venues', { ...v, version: i + 1, name });
+    await store.saveRecord('venues', { ...v, version: i + 1, name });
   expect((await store.history('venues', v.id)).map((h) => [h.version, h.name])).toEqual([
     [1, 'One'],
     [2, 'Two'],
@@ -97,7 +97,7 @@ test('what a record overwrites stays, version by version', async () => {
 });
 
 test('the logbook that is kept up to date is the one built from nothing', async () => {
-  const other = await Store.open(join(folder, 'cache.sqlite'));
+  const other = await Database.open(join(folder, 'cache.sqlite'));
   await loadDemo(other, NOW);
   const cache = new LogbookCache(other);
   const first = await cache.current();
@@ -115,7 +115,7 @@ test('the logbook that is kept up to date is the one built from nothing', async 
     ambientFrom: 'altitude',
     instrument: 'byHand',
   } as Fact;
-  await other.keepFact(fact);
+  await other.saveFact(fact);
   const second = await cache.current();
   expect(second.cursor).toBe(first.cursor + 1);
   expect(second.logbook.factsOfCar(car.id)).toEqual([fact]);
@@ -148,7 +148,7 @@ describe('the demo shop', () => {
     ]);
     expect(cars.some((c) => c.driverSide === 'right')).toBe(true);
     expect(cars.some((c) => c.rear.brake === 'drum')).toBe(true);
-    expect(cars.some((c) => c.front.nipplesPerCorner === 2)).toBe(true);
+    expect(cars.some((c) => c.front.bleedNipplesPerCorner === 2)).toBe(true);
     expect(cars.some((c) => c.circuitSplit === 'diagonal')).toBe(true);
     expect(new Set(cars.map((c) => c.front.brake))).toEqual(new Set(['fixedCaliper', 'floatingCaliper']));
   });

@@ -18,7 +18,7 @@ export class ApiProblem extends Error {
   }
 
   /** No connection, or a server that is starting or failing: worth another try by itself. */
-  get passing(): boolean {
+  get isTransient(): boolean {
     return this.status === 0 || this.status >= 500;
   }
 }
@@ -48,26 +48,26 @@ const sendJson = (method: 'PUT' | 'POST', body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 });
 
-export type Kept = Fact | RecordOf<Collection>;
+export type Saved = Fact | RecordOf<Collection>;
 export type Wire = Collection | 'facts';
 
 export interface Changes {
   cursor: number;
   more: boolean;
-  changes: { seq: number; collection: Wire; body: Kept }[];
+  changes: { seq: number; collection: Wire; body: Saved }[];
 }
 
-export interface Board {
+export interface RunUpAnswer {
   cursor: number;
   today: string;
   shop: Shop;
   events: RunUpEvent[];
 }
 
-export const put = (collection: Wire, body: Kept): Promise<Kept> =>
+export const put = (collection: Wire, body: Saved): Promise<Saved> =>
   call(`/${collection}/${body.id}`, sendJson('PUT', body));
 export const changes = (since: number): Promise<Changes> => call(`/changes?since=${since}`);
-export const board = (): Promise<Board> => call('/run-up');
+export const board = (): Promise<RunUpAnswer> => call('/run-up');
 export const startTester = (sample: {
   carId?: string;
   bottleId?: string;
@@ -109,5 +109,5 @@ const sendFile = (file: Blob): RequestInit => ({
   body: file,
 });
 export const previewImport = (file: Blob): Promise<ImportAnswer> => call('/imports/preview', sendFile(file));
-export const keepImport = (file: Blob): Promise<{ customers: number; cars: number; refused: number }> =>
+export const saveImport = (file: Blob): Promise<{ customers: number; cars: number; refused: number }> =>
   call('/imports/keep', sendFile(file));

@@ -10,13 +10,13 @@ import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
 import { fetchPagesAhead } from '../api/pages-ahead';
-import { SyncContext, useAppSelector } from '../store/hooks';
-import { store } from '../store/store';
-import { Sync } from '../store/sync';
+import { SyncContext, useAppSelector } from '../state/hooks';
+import { store } from '../state/store';
+import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../ui/frame';
 import { PaperIcon } from '../ui/icons';
-import { WorkingSheetHost } from '../ui/working-sheet';
+import { WorkingHost } from '../ui/working';
 
 export { ErrorBoundary } from '../ui/error-boundary';
 
@@ -31,11 +31,11 @@ function Themed() {
   }, [theme, isDark]);
   return (
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
-      <WorkingSheetHost>
+      <WorkingHost>
         <Frame>
           <Slot />
         </Frame>
-      </WorkingSheetHost>
+      </WorkingHost>
     </PaperProvider>
   );
 }

@@ -6,7 +6,7 @@ import { recordText } from '../ui/quantity-text';
 
 /** Rules beside the fluid, as a form holds them. */
 export interface RulesForm {
-  padLeastMm: string;
+  minPadMm: string;
   beddedPartsOnly: boolean;
   reTorqueAtEvent: boolean;
   ductsAtEvent: WorkRules['ductsAtEvent'];
@@ -15,7 +15,7 @@ export interface RulesForm {
 }
 
 export const rulesForm = (rules: WorkRules | null, system: UnitSystem): RulesForm => ({
-  padLeastMm: recordText(rules?.padLeastMm, 'length', system),
+  minPadMm: recordText(rules?.minPadMm, 'length', system),
   beddedPartsOnly: rules?.beddedPartsOnly ?? false,
   reTorqueAtEvent: rules?.reTorqueAtEvent ?? false,
   ductsAtEvent: rules?.ductsAtEvent ?? 'any',
@@ -23,7 +23,7 @@ export const rulesForm = (rules: WorkRules | null, system: UnitSystem): RulesFor
 });
 
 export const rulesOf = (f: RulesForm, quantity: (text: string, dimension: 'length') => number): WorkRules => ({
-  padLeastMm: f.padLeastMm.trim() === '' ? null : quantity(f.padLeastMm, 'length'),
+  minPadMm: f.minPadMm.trim() === '' ? null : quantity(f.minPadMm, 'length'),
   beddedPartsOnly: f.beddedPartsOnly,
   reTorqueAtEvent: f.reTorqueAtEvent,
   ductsAtEvent: f.ductsAtEvent,
@@ -46,7 +46,7 @@ export function RuleFields<T extends FieldValues & RulesForm>({
     <View style={{ gap: 12 }}>
       <QuantityField
         control={control}
-        name={name('padLeastMm')}
+        name={name('minPadMm')}
         label="Pads at least"
         dimension="length"
         optional

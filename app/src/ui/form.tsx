@@ -3,12 +3,12 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit, typingExample } from '@calvik/core';
-import { useUnits } from '../store/hooks';
-import { read, remove, write } from '../store/storage';
+import { useUnits } from '../state/hooks';
+import { read, remove, write } from '../state/storage';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
 import { onDemand } from './on-demand';
-import { PickSheet } from './pick-sheet';
+import { PickList } from './pick-list';
 import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
@@ -233,7 +233,7 @@ export function PickField<T extends FieldValues>({
               </View>
               <Icon name="down" color={t.inkSoft} />
             </Pressable>
-            <PickSheet
+            <PickList
               title={label}
               options={options}
               chosen={field.value}

@@ -1,8 +1,8 @@
 import { usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { useAppSelector, useCrewOnDuty } from '../store/hooks';
-import { selectShop } from '../store/logbook';
+import { useAppSelector, useCrewOnDuty } from '../state/hooks';
+import { selectShop } from '../state/logbook';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
 import { onEnter } from './keyboard';

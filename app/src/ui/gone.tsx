@@ -1,5 +1,5 @@
 import { ActivityIndicator } from 'react-native-paper';
-import { useLoaded } from '../store/hooks';
+import { useLoaded } from '../state/hooks';
 import { Empty, Screen } from './screen';
 
 /** What stands where a record should be: still reading, or not there. */

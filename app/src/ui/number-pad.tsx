@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { type Dimension, type Unit, parseQuantity, preferredUnit, unitDefinition } from '@calvik/core';
-import { useUnits } from '../store/hooks';
+import { useUnits } from '../state/hooks';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';

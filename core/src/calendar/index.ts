@@ -13,7 +13,7 @@ const iso = (date: Date): LocalDate => date.toISOString().slice(0, 10);
 /** date-fns counts in local time; this is the same wall-clock date whatever zone the machine is in. */
 const wall = (date: LocalDate): TZDate => TZDate.tz('UTC', utc(date).getTime());
 
-const MOST_REMEMBERED = 20_000;
+const MAX_REMEMBERED = 20_000;
 
 /** Asking for a zone's offset is slow, and judgements ask for the same few days and moments again and again. */
 function remembering(work: (first: string, second: string) => string): typeof work {
@@ -23,7 +23,7 @@ function remembering(work: (first: string, second: string) => string): typeof wo
     let answer = known.get(key);
     if (answer === undefined) {
       answer = work(first, second);
-      if (known.size >= MOST_REMEMBERED) known.clear();
+      if (known.size >= MAX_REMEMBERED) known.clear();
       known.set(key, answer);
     }
     return answer;

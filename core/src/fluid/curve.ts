@@ -1,7 +1,7 @@
 /** Water by mass at which a wet boiling point is stated, %. FMVSS No. 116 S6.2. */
 export const WET_WATER_PERCENT = 3.7;
 /** Beyond this the curve says nothing, and neither does Calvik, %. */
-export const MOST_WATER_PERCENT = 8;
+export const MAX_WATER_PERCENT = 8;
 
 /** A fluid's two label points, °C. */
 export interface LabelPoints {
@@ -25,7 +25,7 @@ export function curveConstant({ dryBoilingPointC: dry, wetBoilingPointC: wet }: 
  * @returns °C
  */
 export function boilingPointAt(waterPercent: number, label: LabelPoints): number {
-  const w = Math.min(MOST_WATER_PERCENT, Math.max(0, waterPercent));
+  const w = Math.min(MAX_WATER_PERCENT, Math.max(0, waterPercent));
   return 100 + (label.dryBoilingPointC - 100) * Math.exp(-curveConstant(label) * w);
 }
 
@@ -46,8 +46,8 @@ export function waterFromBoilingPoint(boilingPointC: number, label: LabelPoints)
   if (boilingPointC >= label.dryBoilingPointC) {
     return boilingPointC > label.dryBoilingPointC ? { waterPercent: 0, outside: 'aboveDryLabel' } : { waterPercent: 0 };
   }
-  if (boilingPointC <= boilingPointAt(MOST_WATER_PERCENT, label)) {
-    return { waterPercent: MOST_WATER_PERCENT, outside: 'beyondModel' };
+  if (boilingPointC <= boilingPointAt(MAX_WATER_PERCENT, label)) {
+    return { waterPercent: MAX_WATER_PERCENT, outside: 'beyondModel' };
   }
   const w = Math.log((label.dryBoilingPointC - 100) / (boilingPointC - 100)) / curveConstant(label);
   return { waterPercent: w };

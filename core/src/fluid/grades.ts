@@ -1,4 +1,4 @@
-import type { Grade, Verdict } from '../vocabulary';
+import type { Grade, Verdict } from '../model';
 
 /** What a grade is made of; only fluids of one base can ever meet in a system. */
 export type FluidBase = 'glycol' | 'silicone' | 'mineral';

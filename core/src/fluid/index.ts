@@ -2,7 +2,7 @@ export { type Compatibility, type FluidBase, checkGrade, gradeFacts } from './gr
 export {
   FALL_BAND,
   type LabelPoints,
-  MOST_WATER_PERCENT,
+  MAX_WATER_PERCENT,
   WET_WATER_PERCENT,
   boilingPointAt,
   curveConstant,
@@ -13,26 +13,15 @@ export { STANDARD_KPA, atPressure, pressureAtAltitude, shiftPerMmHg, toStandardP
 export { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 export { type HeatingSample, type Plateau, findPlateau } from './plateau';
 export {
-  type NippleStep,
+  type BleedStep,
   axleOf,
   cornerSequence,
   defaultLineLengthsMm,
-  nippleSequence,
+  bleedSequence,
   sequenceNames,
   sequenceReason,
   usualVolumesMl,
 } from './sequence';
-export {
-  type BottleChoice,
-  type BottleState,
-  bottleChoices,
-  bottleObjections,
-  bottleState,
-  pouredFrom,
-  wasteCollectedMl,
-  wasteInContainerMl,
-  wasteOf,
-} from './bottles';
 export {
   type FluidWork,
   type PolicyContext,

@@ -12,7 +12,7 @@ import {
   type Verdict,
   severity,
   worst,
-} from '../vocabulary';
+} from '../model';
 import { type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
 import { pressureAtAltitude } from './pressure';
 import {

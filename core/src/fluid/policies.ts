@@ -1,5 +1,5 @@
 import { type LocalDate, daysBetween, longDate, plusDays, plusMonths } from '../calendar';
-import type { FluidPolicy } from '../vocabulary';
+import type { FluidPolicy } from '../model';
 
 export type FluidWork = 'exchange' | 'bleed';
 export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';

@@ -1,9 +1,9 @@
 import { type Instant, dateIn, longDate, yearsBetween } from '../calendar';
-import type { Figure, Origin, WorkingInput } from '../vocabulary';
+import type { Figure, Origin, WorkingInput } from '../model';
 import {
   FALL_BAND,
   type LabelPoints,
-  MOST_WATER_PERCENT,
+  MAX_WATER_PERCENT,
   boilingPointAt,
   curveConstant,
   curveSlope,
@@ -51,14 +51,14 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
   }
   const pen = filling.pens.at(-1);
   if (pen) {
-    const water = Math.min(MOST_WATER_PERCENT, pen.waterPercent);
+    const water = Math.min(MAX_WATER_PERCENT, pen.waterPercent);
     return {
       basis: 'pen',
       at: pen.at,
       waterPercent: water,
       label: filling.label,
       toleranceC: PEN_TOLERANCE_PERCENT * curveSlope(water, filling.label),
-      beyondModel: pen.waterPercent >= MOST_WATER_PERCENT,
+      beyondModel: pen.waterPercent >= MAX_WATER_PERCENT,
       origin: { from: 'fact', factId: pen.id, label: `Moisture pen, ${on(pen.at)}` },
     };
   }
@@ -80,7 +80,7 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
 /** Water content at a moment: the anchor's, and what has been taken up since. Clamped to 0–8 %. */
 export const waterAt = (anchor: Anchor, percentPerYear: number, at: Instant): number =>
   Math.min(
-    MOST_WATER_PERCENT,
+    MAX_WATER_PERCENT,
     Math.max(0, anchor.waterPercent + percentPerYear * Math.max(0, yearsBetween(anchor.at, at))),
   );
 
@@ -119,7 +119,7 @@ export function waterFigure(label: string, anchor: Anchor, state: FluidState, at
     measure: 'share',
     band: {
       low: Math.max(0, anchor.waterPercent - own + state.uptake.low * years),
-      high: Math.min(MOST_WATER_PERCENT, anchor.waterPercent + own + state.uptake.high * years),
+      high: Math.min(MAX_WATER_PERCENT, anchor.waterPercent + own + state.uptake.high * years),
       meaning: 'tester and uptake together',
     },
     working: {

@@ -2,15 +2,15 @@ import {
   type AxleBrake,
   type Car,
   type Corner,
-  type Nipple,
+  type BleedNipple,
   type SequenceSchool,
   type Side,
   corners,
-} from '../vocabulary';
+} from '../model';
 
-export interface NippleStep {
+export interface BleedStep {
   corner: Corner;
-  nipple: Nipple;
+  nipple: BleedNipple;
 }
 
 export const axleOf = (corner: Corner): 'front' | 'rear' => (corner.startsWith('F') ? 'front' : 'rear');
@@ -48,9 +48,9 @@ export function cornerSequence(car: SequenceCar): Corner[] {
   return farthestFirst;
 }
 
-function nipplesOf(axle: AxleBrake): Nipple[] {
-  if (axle.nipplesPerCorner === 1) return ['single'];
-  switch (axle.nippleOrder) {
+function nipplesOf(axle: AxleBrake): BleedNipple[] {
+  if (axle.bleedNipplesPerCorner === 1) return ['single'];
+  switch (axle.bleedNippleOrder) {
     case 'innerFirst':
       return ['inner', 'outer'];
     case 'outerFirst':
@@ -61,7 +61,7 @@ function nipplesOf(axle: AxleBrake): Nipple[] {
 }
 
 /** Every nipple to open, in order: {@link cornerSequence}, and within a caliper its maker's order. */
-export const nippleSequence = (car: SequenceCar): NippleStep[] =>
+export const bleedSequence = (car: SequenceCar): BleedStep[] =>
   cornerSequence(car).flatMap((corner) => nipplesOf(car[axleOf(corner)]).map((nipple) => ({ corner, nipple })));
 
 /** What each school of the sequence is called. */
@@ -91,7 +91,7 @@ export function sequenceReason(car: SequenceCar & Pick<Car, 'makerSequenceSource
  * for the rear. Without: about 300 mL at the first corner, 200 at the second and 125 at each of the others.
  * A hint, shared out over a caliper's nipples. Common practice, no source.
  */
-export function usualVolumesMl(steps: readonly NippleStep[], reservoirRefilled: boolean): number[] {
+export function usualVolumesMl(steps: readonly BleedStep[], reservoirRefilled: boolean): number[] {
   const order = [...new Set(steps.map((s) => s.corner))];
   const perCorner = (c: Corner): number => {
     if (reservoirRefilled) return axleOf(c) === 'front' ? 100 : 150;

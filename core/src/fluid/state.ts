@@ -1,10 +1,10 @@
 import { type Instant, dateIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { BoilingTest, Car, Fact, Fluid, FluidExchange, MoistureReading, Reason } from '../vocabulary';
+import type { BoilingTest, Car, Fact, Fluid, FluidExchange, MoistureReading, Reason } from '../model';
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
 import { checkGrade, gradeFacts } from './grades';
 import { toStandardPressure } from './pressure';
-import { type NippleStep, nippleSequence } from './sequence';
+import { type BleedStep, bleedSequence } from './sequence';
 import { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 
 /** A boiling test with what follows from it. */
@@ -52,7 +52,7 @@ function gradeLabel(car: Car): LabelPoints {
 }
 
 /** A full exchange reaches every nipple of the car; anything less only bleeds. */
-export function isComplete(exchange: FluidExchange, steps: readonly NippleStep[]): boolean {
+export function isComplete(exchange: FluidExchange, steps: readonly BleedStep[]): boolean {
   return (
     exchange.scope === 'full' &&
     steps.every((step) =>
@@ -98,7 +98,7 @@ function exchangeFaults(exchange: FluidExchange): Reason[] {
   const open = list((c) => !c.nippleShut);
   const airy = list((c) => !c.bubbleFree);
   const dirty = list((c) => !c.clean);
-  if (open) reasons.push({ verdict: 'stop', text: `Nipple not shut at ${open}.` });
+  if (open) reasons.push({ verdict: 'stop', text: `BleedNipple not shut at ${open}.` });
   if (exchange.pedalAfter === 'soft') {
     reasons.push({ verdict: 'stop', text: 'Pedal soft after the last bleed: bleed again, nobody drives it.' });
   }
@@ -149,7 +149,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     tests: [],
     pens: [],
   };
-  const steps = nippleSequence(car);
+  const steps = bleedSequence(car);
   const fillings: Filling[] = [unknown];
   let lastExchange: FluidExchange | null = null;
   let lastBleed: FluidExchange | null = null;

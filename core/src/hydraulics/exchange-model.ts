@@ -2,8 +2,8 @@
  * How old fluid leaves a brake system: the reservoir is a stirred tank, a line is plug flow, a caliper is a stirred tank of
  * its cavity. Simulated second by second; checked against the closed forms of both.
  */
-import type { AxleBrake, Car, Corner, Nipple } from '../vocabulary';
-import { axleOfCorner } from '../parts';
+import type { AxleBrake, Car, Corner, BleedNipple } from '../model';
+import { axleOfCorner } from '../inventory';
 
 /** What cannot be sucked out of a reservoir, as a share of its volume at MAX. Common practice, no source; own figure. */
 export const UNSUCKABLE_SHARE = 0.15;
@@ -178,9 +178,9 @@ function drawIn(state: SystemState, settings: DrawSettings): DrawResult {
   return result;
 }
 
-export interface PlannedNipple {
+export interface PlannedBleed {
   corner: Corner;
-  nipple: Nipple;
+  nipple: BleedNipple;
   volumeMl: number;
   /** Share of new fluid in this caliper afterwards, %. */
   newPercent: number;
@@ -192,7 +192,7 @@ export interface PlannedNipple {
 }
 
 export interface ExchangePlan {
-  nipples: PlannedNipple[];
+  nipples: PlannedBleed[];
   newFluidMl: number;
   wasteMl: number;
   /** The reservoir's share of old fluid after the refill, %. */
@@ -203,7 +203,7 @@ export interface ExchangePlan {
 }
 
 export interface PlanSettings {
-  steps: readonly { corner: Corner; nipple: Nipple }[];
+  steps: readonly { corner: Corner; nipple: BleedNipple }[];
   wantedNewPercent: number;
   flowMlPerS: number;
   isFed: boolean;
@@ -214,7 +214,7 @@ export interface PlanSettings {
 }
 
 /** Nobody draws more than this at one nipple, mL: beyond it the reservoir's old fluid is what comes. */
-const MOST_AT_A_NIPPLE_ML = 1500;
+const MAX_AT_A_NIPPLE_ML = 1500;
 const DRAW_STEP_ML = 5;
 
 /**
@@ -223,7 +223,7 @@ const DRAW_STEP_ML = 5;
  */
 export function planExchange(start: SystemState, s: PlanSettings): ExchangePlan {
   const state = copy(start);
-  const nipples: PlannedNipple[] = [];
+  const nipples: PlannedBleed[] = [];
   let out = 0;
   let poured = 0;
   for (const [i, step] of s.steps.entries()) {
@@ -242,7 +242,7 @@ export function planExchange(start: SystemState, s: PlanSettings): ExchangePlan 
     let volumeMl = 0;
     let topUps = 0;
     let seconds = 0;
-    while (state.calipers[step.corner].old > wantedOld + 1e-9 && volumeMl < MOST_AT_A_NIPPLE_ML) {
+    while (state.calipers[step.corner].old > wantedOld + 1e-9 && volumeMl < MAX_AT_A_NIPPLE_ML) {
       const drawn = drawIn(state, { ...settings, volumeMl: DRAW_STEP_ML });
       volumeMl += drawn.outMl;
       topUps += drawn.topUps;

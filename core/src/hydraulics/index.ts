@@ -16,7 +16,7 @@ export {
   type DrawSettings,
   type ExchangePlan,
   type PlanSettings,
-  type PlannedNipple,
+  type PlannedBleed,
   type SystemState,
   UNSUCKABLE_SHARE,
   caliperVolumeMl,
@@ -28,7 +28,7 @@ export {
   planExchange,
   refillReservoir,
 } from './exchange-model';
-export { LEAST_HOLD_S, MOST_LOSS_PERCENT_PER_MIN, type SealJudgement, fitDecay, judgeSeal } from './seal';
+export { MIN_HOLD_S, MAX_LOSS_PERCENT_PER_MIN, type LeakDownJudgement, fitDecay, judgeLeakDown } from './leak-down';
 export {
   EXCHANGE_RESERVE_ML,
   type ExchangeProgress,
@@ -40,6 +40,6 @@ export {
   isFedMethod,
   levelBefore,
   methodNames,
-  needsSeal,
+  needsLeakDownTest,
 } from './progress';
 export { type DrawOutlook, afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from './outlook';

@@ -1,5 +1,5 @@
 /** What a technician is told while a figure is being typed: where the level goes, when to stop, what to open. */
-import type { Car, NippleDrawn } from '../vocabulary';
+import type { Car, NippleBled } from '../model';
 import { UNSUCKABLE_SHARE } from './exchange-model';
 import { EXCHANGE_RESERVE_ML, type ExchangeProgress, isFedMethod } from './progress';
 
@@ -26,7 +26,7 @@ export function drawOutlook(
   car: Pick<Car, 'reservoirMinMl'>,
   progress: Pick<ExchangeProgress, 'begun' | 'levelMl'>,
   typed: { volumeMl: number | null; toppedUpMl: number; lowestMl: number | null },
-  standing: Pick<NippleDrawn, 'volumeMl' | 'toppedUpMl'> | null,
+  standing: Pick<NippleBled, 'volumeMl' | 'toppedUpMl'> | null,
 ): DrawOutlook {
   const isFed = progress.begun !== null && isFedMethod(progress.begun.method);
   const volumeMl = typed.volumeMl ?? 0;

@@ -1,4 +1,4 @@
-import { type NippleStep, nippleSequence } from '../fluid';
+import { type BleedStep, bleedSequence } from '../fluid';
 import { type Logbook, byTime, countingDraws } from '../logbook';
 import {
   type Car,
@@ -6,12 +6,12 @@ import {
   type ExchangeBegun,
   type ExchangeMethod,
   type Fact,
-  type NippleDrawn,
+  type NippleBled,
   type Reason,
-  type SealHold,
+  type LeakDownTest,
   type SequenceSchool,
   cornerNames,
-} from '../vocabulary';
+} from '../model';
 import {
   type ExchangePlan,
   type SystemState,
@@ -21,7 +21,7 @@ import {
   planExchange,
   refillReservoir,
 } from './exchange-model';
-import { type SealJudgement, judgeSeal } from './seal';
+import { type LeakDownJudgement, judgeLeakDown } from './leak-down';
 
 /** The alarm goes this much before MIN, mL. Common practice, no source; Calvik's own figure. */
 export const EXCHANGE_RESERVE_ML = 20;
@@ -38,11 +38,11 @@ export const methodNames: Record<ExchangeMethod, string> = {
 /** New fluid comes while drawing, so nobody has to top up. */
 export const isFedMethod = (method: ExchangeMethod): boolean => method === 'pressureFed';
 /** Methods that put pressure on the reservoir, and want their seal proved first. */
-export const needsSeal = (method: ExchangeMethod): boolean => method === 'pressureFed' || method === 'pressureAir';
+export const needsLeakDownTest = (method: ExchangeMethod): boolean => method === 'pressureFed' || method === 'pressureAir';
 
-export interface ExchangeStep extends NippleStep {
+export interface ExchangeStep extends BleedStep {
   index: number;
-  drawn: NippleDrawn | null;
+  drawn: NippleBled | null;
 }
 
 export interface ExchangeProgress {
@@ -51,7 +51,7 @@ export interface ExchangeProgress {
   /** The plan from the state in which it began; null before it has. */
   plan: ExchangePlan | null;
   /** Set where the reservoir stood under MIN: everything before it no longer counts. */
-  restart: { drawn: NippleDrawn; text: string } | null;
+  restart: { drawn: NippleBled; text: string } | null;
   /** Level of the reservoir by the sum of what went in and out, mL. */
   levelMl: number;
   /** How much may be drawn now before somebody must stop; null while fluid is fed. */
@@ -59,7 +59,7 @@ export interface ExchangeProgress {
   /** Old fluid left at each corner by the model, %; null before anything was drawn. */
   leftOldPercent: Record<Corner, number> | null;
   wasteMl: number;
-  seal: SealJudgement | null;
+  seal: LeakDownJudgement | null;
   isDone: boolean;
   reasons: Reason[];
 }
@@ -80,7 +80,7 @@ const startState = (car: Car, start: ExchangeStart): SystemState =>
 /** The plan for an exchange that is about to begin, or has begun. */
 export function exchangePlan(car: Car, start: ExchangeStart): ExchangePlan {
   return planExchange(startState(car, start), {
-    steps: nippleSequence(car),
+    steps: bleedSequence(car),
     wantedNewPercent: start.wantedNewPercent,
     flowMlPerS: flowMlPerSecond[start.method],
     isFed: isFedMethod(start.method),
@@ -106,7 +106,7 @@ export function levelBefore(car: Car, facts: readonly Fact[]): number {
 }
 
 /** Goes through what was drawn, as the model sees it. */
-function replay(car: Car, start: ExchangeStart, draws: readonly NippleDrawn[]): SystemState {
+function replay(car: Car, start: ExchangeStart, draws: readonly NippleBled[]): SystemState {
   let state = startState(car, start);
   const isFed = isFedMethod(start.method);
   const flowMlPerS = flowMlPerSecond[start.method];
@@ -122,7 +122,7 @@ function replay(car: Car, start: ExchangeStart, draws: readonly NippleDrawn[]): 
   return state;
 }
 
-function bubbleReason(d: NippleDrawn): Reason | null {
+function bubbleReason(d: NippleBled): Reason | null {
   const at = cornerNames[d.corner];
   if (d.bubbles === 'fine') {
     return {
@@ -141,11 +141,11 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   const begun = facts.findLast((f): f is ExchangeBegun => f.kind === 'exchangeBegun') ?? null;
   const car = inSequence(ofCar, begun?.sequence);
   const draws = facts
-    .filter((f): f is NippleDrawn => f.kind === 'nippleDrawn' && f.exchangeId === begun?.id)
+    .filter((f): f is NippleBled => f.kind === 'nippleBled' && f.exchangeId === begun?.id)
     .sort(byTime);
-  const hold = facts.findLast((f): f is SealHold => f.kind === 'sealHold') ?? null;
+  const hold = facts.findLast((f): f is LeakDownTest => f.kind === 'leakDownTest') ?? null;
   const { counting, restart } = countingDraws(draws, car.reservoirMinMl);
-  const steps = nippleSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
+  const steps = bleedSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
   const start = begun && {
     ...begun,
     levelMl: levelBefore(
@@ -160,11 +160,11 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   for (const { drawn, nipple } of steps) {
     if (!drawn) continue;
     const at = `${cornerNames[drawn.corner]}${nipple === 'single' ? '' : `, ${nipple} nipple`}`;
-    if (!drawn.isShut) reasons.push({ verdict: 'stop', text: `Nipple not shut at the ${at}.` });
+    if (!drawn.isShut) reasons.push({ verdict: 'stop', text: `BleedNipple not shut at the ${at}.` });
     if (!drawn.isCapped) reasons.push({ verdict: 'watch', text: `No cap on the nipple at the ${at}.` });
   }
   // Of several openings of one caliper the last one says how its fluid ran.
-  const lastAt = new Map<Corner, NippleDrawn>();
+  const lastAt = new Map<Corner, NippleBled>();
   for (const { drawn } of steps) if (drawn) lastAt.set(drawn.corner, drawn);
   for (const drawn of lastAt.values()) {
     const bubbles = bubbleReason(drawn);
@@ -192,7 +192,7 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
           ) as Record<Corner, number>)
         : null,
     wasteMl: draws.reduce((sum, d) => sum + d.volumeMl, 0) + (begun?.drawnOffMl ?? 0),
-    seal: hold && judgeSeal(hold, car.pressureCeilingKpa),
+    seal: hold && judgeLeakDown(hold, car.pressureCeilingKpa),
     isDone,
     reasons,
   };

@@ -10,7 +10,7 @@ import {
   input,
   inputOf,
   makeFigure,
-} from '../vocabulary';
+} from '../model';
 
 /** One corner's wear, as far as it moves pistons. */
 export interface CornerWear {

@@ -1,6 +1,6 @@
 /** Customers and cars out of a table: which rows can be kept, and why the others cannot. */
 import type { Logbook } from '../logbook';
-import { type Car, type Customer, unsaid } from '../vocabulary';
+import { type Car, type Customer, recordDefaults } from '../model';
 
 export interface RefusedRow {
   /** As a table program counts: the heading is row 1. */
@@ -20,7 +20,7 @@ export interface ImportPreview {
 export const importColumns = ['customer', 'car', 'phone', 'email', 'make', 'model', 'year', 'plate', 'grade'] as const;
 type Column = (typeof importColumns)[number];
 
-export const MOST_IMPORT_ROWS = 10_000;
+export const MAX_IMPORT_ROWS = 10_000;
 
 const GRADES = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
 const gradeOf = (text: string): Car['fluidGrade'] | null => {
@@ -78,7 +78,7 @@ export function importPreview(
     const key = name.toLowerCase();
     const customer: Customer = known.get(key) ??
       customers.get(key) ?? {
-        ...unsaid.customers,
+        ...recordDefaults.customers,
         id: newId(),
         version: 0,
         archived: false,

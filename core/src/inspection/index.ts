@@ -1,4 +1,4 @@
-import type { CheckName, Complaint } from '../vocabulary';
+import type { CheckName, Complaint } from '../model';
 
 /** What a driver says, in the driver's words, with the first suspects in order. Common practice, no source. */
 export const complaintWords: Record<Complaint, { says: string; suspects: string[] }> = {
@@ -12,10 +12,10 @@ export const complaintWords: Record<Complaint, { says: string; suspects: string[
     suspects: ['pads knocked back: run-out, hub bearing', 'pistons not pumped out'],
   },
   firmNoBite: { says: 'Pedal firm, car does not slow', suspects: ['pads past their temperature', 'glazed', 'green'] },
-  thump: { says: 'Thumps or shakes when braking', suspects: ['uneven film', 'thickness variation', 'cracks'] },
+  thump: { says: 'Thumps or shakes when braking', suspects: ['uneven transferLayer', 'thickness variation', 'cracks'] },
   pulls: { says: 'Pulls to a side', suspects: ['sticking piston or pin', 'oil', 'a hose', 'mixed pads'] },
-  squeal: { says: 'Squeals', suspects: ['film gone, bedding lost', 'hardware'] },
-  morePush: { says: 'Needs more push than before', suspects: ['pads thin or glazed', 'film'] },
+  squeal: { says: 'Squeals', suspects: ['transferLayer gone, bedding lost', 'hardware'] },
+  morePush: { says: 'Needs more push than before', suspects: ['pads thin or glazed', 'transferLayer'] },
   cornerHot: { says: 'One corner hotter', suspects: ['dragging', 'duct off', 'balance'] },
   levelDown: { says: 'Level has gone down', suspects: ['pad wear, if the sum agrees', 'a leak, if it does not'] },
 };

@@ -1,4 +1,4 @@
-import type { Car, ExchangeBegun, Fact, FluidExchange, NippleDrawn, PedalCheck } from '../vocabulary';
+import type { Car, ExchangeBegun, Fact, FluidExchange, NippleBled, PedalCheck } from '../model';
 
 /** Oldest first; facts of the same moment by id, so that the order of arrival never matters. */
 export const byTime = (a: { at: string; id: string }, b: { at: string; id: string }): number =>
@@ -10,18 +10,18 @@ export const byTime = (a: { at: string; id: string }, b: { at: string; id: strin
  * @param draws of one exchange, in time order
  */
 export function countingDraws(
-  draws: readonly NippleDrawn[],
+  draws: readonly NippleBled[],
   minMl: number,
-): { counting: Map<number, NippleDrawn>; restart: NippleDrawn | null } {
+): { counting: Map<number, NippleBled>; restart: NippleBled | null } {
   const restartAt = draws.findLastIndex((d) => d.lowestLevelMl < minMl);
-  const counting = new Map<number, NippleDrawn>();
+  const counting = new Map<number, NippleBled>();
   for (const drawn of draws.slice(restartAt + 1)) counting.set(drawn.index, drawn);
   return { counting, restart: draws[restartAt] ?? null };
 }
 
 function compose(
   begun: ExchangeBegun,
-  draws: NippleDrawn[],
+  draws: NippleBled[],
   pedals: readonly PedalCheck[],
   car: Car | undefined,
 ): FluidExchange {
@@ -67,12 +67,12 @@ function compose(
 export function composeExchanges(facts: readonly Fact[], cars: ReadonlyMap<string, Car>): FluidExchange[] {
   const begun = facts.filter((f): f is ExchangeBegun => f.kind === 'exchangeBegun');
   if (begun.length === 0) return [];
-  const draws = new Map<string, NippleDrawn[]>();
+  const draws = new Map<string, NippleBled[]>();
   const pedals = new Map<string, PedalCheck[]>();
   const push = <T>(map: Map<string, T[]>, key: string, item: T): void =>
     void (map.get(key)?.push(item) ?? map.set(key, [item]));
   for (const fact of facts) {
-    if (fact.kind === 'nippleDrawn') push(draws, fact.exchangeId, fact);
+    if (fact.kind === 'nippleBled') push(draws, fact.exchangeId, fact);
     if (fact.kind === 'pedalCheck') push(pedals, fact.jobId, fact);
   }
   return begun.flatMap((b) => {

@@ -24,18 +24,18 @@ import {
   type WearPart,
   SHOP_ID,
   shopDefaults,
-  unsaid,
-} from '../vocabulary';
+  recordDefaults,
+} from '../model';
 import { byTime, composeExchanges } from './exchanges';
 
 export { byTime, composeExchanges, countingDraws } from './exchanges';
 
-/** Collections whose records may lack what {@link unsaid} says for them. */
-type Growing = keyof typeof unsaid;
+/** Collections whose records may lack what {@link recordDefaults} says for them. */
+type Growing = keyof typeof recordDefaults;
 export type Records = { [C in Exclude<Collection, Growing>]?: Iterable<RecordOf<C>> } & {
   [C in Growing]?: Iterable<
-    Partial<Pick<RecordOf<C>, keyof (typeof unsaid)[C] & keyof RecordOf<C>>> &
-      Omit<RecordOf<C>, keyof (typeof unsaid)[C]>
+    Partial<Pick<RecordOf<C>, keyof (typeof recordDefaults)[C] & keyof RecordOf<C>>> &
+      Omit<RecordOf<C>, keyof (typeof recordDefaults)[C]>
   >;
 };
 
@@ -70,7 +70,7 @@ export interface Logbook {
   /** Used fluid handed over, in no particular order. */
   wasteHandedOver: readonly WasteHandedOver[];
   /** The maker's sheet of a car, where somebody has entered one. */
-  sheetOfCar(carId: string): BrakeSheet | null;
+  brakeSheetOfCar(carId: string): BrakeSheet | null;
   bookingsOfCar(carId: string): readonly Booking[];
   bookingsOfEvent(eventId: string): readonly Booking[];
   jobsOfCar(carId: string): readonly Job[];
@@ -194,7 +194,7 @@ export function bottlesOf(fact: Fact): string[] {
 export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
   // What an older record does not say yet is what holds until somebody says otherwise.
   const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
-    const missing = unsaid[collection];
+    const missing = recordDefaults[collection];
     const [probe] = Object.keys(missing) as [string];
     const kept = (records[collection] ?? []) as Iterable<RecordOf<C>>;
     return byId([...kept].map((r) => (probe in r ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>);
@@ -244,7 +244,7 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
     messages: byId(records.messages),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     factsOfPart: sortedOnDemand(ofPart),
-    sheetOfCar: (carId) => sheets.get(carId) ?? null,
+    brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand(ofCar),
     factsOfBottle: sortedOnDemand(ofBottle),
     factsOfJob: sortedOnDemand(ofJob),

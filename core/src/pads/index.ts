@@ -15,7 +15,7 @@ import {
   input,
   makeFigure,
   worst,
-} from '../vocabulary';
+} from '../model';
 
 /** Where uneven wear begins to mean something, mm. Common practice, no source; Calvik's own figures. */
 export const UNEVEN_MM = 1.5;
@@ -28,7 +28,7 @@ export const HAT_CLEARANCE_MM = { wanted: 3, least: 2 } as const;
 export const LINING_MM = { fresh: 5.5, limit: 2 } as const;
 /** Pads when new where nobody knows how thick they were, mm. Common practice, no source. */
 export const USUAL_NEW_PAD_MM = 12;
-export const usualNewMm = (brake: AxleBrake['brake']): number =>
+export const usualNewPadMm = (brake: AxleBrake['brake']): number =>
   brake === 'drum' ? LINING_MM.fresh : USUAL_NEW_PAD_MM;
 
 export const padConditionWords: Record<PadCondition, { name: string; verdict: Verdict; advice: string }> = {

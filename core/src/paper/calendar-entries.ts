@@ -1,7 +1,7 @@
 import { type Instant, type LocalDate, dateIn, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Job } from '../vocabulary';
-import { isDone, jobName, workName } from '../planning';
+import type { Job } from '../model';
+import { isDone, jobName, workName } from '../jobs';
 
 /** Something that stands in a calendar: at a time, or for whole days. */
 export interface CalendarEntry {

@@ -1,10 +1,9 @@
 /** What leaves the shop on paper or as a text: the run sheet of a day, work and shopping lists as tables, words to the customer. */
 import { type LocalDate, dateIn, dateSpan, longDate, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import { isDone, jobName, workName } from '../planning';
-import type { ShoppingList } from '../stock';
-import type { Booking, Job, Message } from '../vocabulary';
-import { type WorkItem, loadUpOf, ruleLines, rulesInForce } from '../worklist';
+import { isDone, jobName, workName } from '../jobs';
+import type { Booking, Job, Message } from '../model';
+import { type ShoppingList, type WorkItem, loadUpOf, ruleLines, rulesInForce } from '../work';
 
 export interface RunSheetJob {
   time: string;

@@ -1,11 +1,11 @@
-import type { PedalCheck, PedalFeel, Reason } from '../vocabulary';
+import type { PedalCheck, PedalFeel, Reason } from '../model';
 
 const rank: Record<PedalFeel, number> = { firm: 3, acceptable: 2, long: 1, soft: 0 };
 export const feelNames: Record<PedalFeel, string> = { firm: 'firm', acceptable: 'fair', long: 'long', soft: 'soft' };
 
 /** A pedal is held at least this long, s; and firm after at most so many presses. Common practice, no source; own figures. */
-export const LEAST_HOLD_SECONDS = 10;
-export const MANY_STROKES = 12;
+export const MIN_HOLD_SECONDS = 10;
+export const MAX_STROKES = 12;
 
 export interface PedalJudgement {
   /** The worst of what the gate says; a pass is `inOrder`. */
@@ -55,10 +55,10 @@ export function judgePedal(gate: PedalCheck | null, baseline: PedalCheck | null)
       text: `Pedal ${feelNames[gate.feel]}, it came in ${feelNames[baseline.feel]}: it must be as good or better.`,
     });
   }
-  if (gate.heldSeconds === null || gate.heldSeconds < LEAST_HOLD_SECONDS) {
+  if (gate.heldSeconds === null || gate.heldSeconds < MIN_HOLD_SECONDS) {
     reasons.push({
       verdict: 'needsWork',
-      text: `Held ${gate.heldSeconds === null ? 'for an unknown time' : `${Math.round(gate.heldSeconds)} s`}; hold it ${LEAST_HOLD_SECONDS} s.`,
+      text: `Held ${gate.heldSeconds === null ? 'for an unknown time' : `${Math.round(gate.heldSeconds)} s`}; hold it ${MIN_HOLD_SECONDS} s.`,
     });
   }
   if (gate.sinks === null)
@@ -69,7 +69,7 @@ export function judgePedal(gate: PedalCheck | null, baseline: PedalCheck | null)
       text: 'Pedal did not give when the engine started: servo or its vacuum hose.',
     });
   }
-  if (gate.strokes !== null && gate.strokes > MANY_STROKES) {
+  if (gate.strokes !== null && gate.strokes > MAX_STROKES) {
     reasons.push({
       verdict: 'watch',
       text: `${gate.strokes} presses until firm: more than pistons need, look for air.`,

@@ -1,8 +1,8 @@
 import { type LocalDate, daysBetween } from '../calendar';
 import { type FluidJudgement, judgeFluid } from '../fluid';
 import type { Logbook } from '../logbook';
-import { openJobsOfCar } from '../planning';
-import { judgeCorners, judgeService, sheetOf } from '../service';
+import { openJobsOfCar } from '../jobs';
+import { judgeCorners, judgeService, brakeSheetOf } from '../service';
 import {
   type Booking,
   type Car,
@@ -15,7 +15,7 @@ import {
   corners,
   severity,
   worst,
-} from '../vocabulary';
+} from '../model';
 
 /** One thing that must be right before a car goes out. */
 export interface GateResult {
@@ -29,7 +29,7 @@ type Gate = (logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalD
 
 /** Pads and rotors as they were last measured; nothing is said of what nobody has measured. */
 const judgeParts: Gate = (logbook, car) => {
-  const { corners: states, axleReasons } = judgeCorners(logbook, car, sheetOf(logbook, car));
+  const { corners: states, axleReasons } = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const reasons = [...corners.flatMap((c) => states[c].reasons), ...axleReasons.front, ...axleReasons.rear].sort(
     (a, b) => severity(b.verdict) - severity(a.verdict),
   );

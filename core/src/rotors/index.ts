@@ -15,7 +15,7 @@ import {
   inputOf,
   makeFigure,
   worst,
-} from '../vocabulary';
+} from '../model';
 
 /** Density of grey cast iron, kg/m³. Handbook value, from memory. */
 export const GREY_IRON_KG_PER_M3 = 7200;
@@ -37,18 +37,18 @@ export const crackWords: Record<RotorMeasurement['crack'], string> = {
   toEdge: 'Reaches an edge',
   joinsHoles: 'Joins holes',
 };
-export const filmWords: Record<RotorMeasurement['film'], { name: string; verdict: Verdict; advice: string }> = {
-  even: { name: 'Even, blue-grey', verdict: 'inOrder', advice: 'Even film.' },
-  thin: { name: 'Silver showing', verdict: 'watch', advice: 'Silver showing, film too thin: another bedding cycle.' },
+export const transferLayerWords: Record<RotorMeasurement['transferLayer'], { name: string; verdict: Verdict; advice: string }> = {
+  even: { name: 'Even, blue-grey', verdict: 'inOrder', advice: 'Even transferLayer.' },
+  thin: { name: 'Silver showing', verdict: 'watch', advice: 'Silver showing, transferLayer too thin: another bedding cycle.' },
   blotchy: {
     name: 'Blotches',
     verdict: 'needsWork',
-    advice: 'Blotchy film, too hot too fast: sand or turn, then bed.',
+    advice: 'Blotchy transferLayer, too hot too fast: sand or turn, then bed.',
   },
   smeared: {
     name: 'Smears',
     verdict: 'needsWork',
-    advice: 'Smeared film, a thump in the pedal: sand or turn, then bed.',
+    advice: 'Smeared transferLayer, a thump in the pedal: sand or turn, then bed.',
   },
   rusty: { name: 'Rust', verdict: 'watch', advice: 'Rust on the face: clean off, then bed.' },
   none: { name: 'Bare, new', verdict: 'inOrder', advice: 'Bare: bed before use.' },
@@ -80,13 +80,13 @@ export interface RotorJudgement {
 }
 
 /** The verdict on the thinnest point so far, as it is while somebody types. */
-export function judgeRotorThickness(leastMm: number, pair: RotorPair | null): Reason {
+export function judgeRotorThickness(minMm: number, pair: RotorPair | null): Reason {
   if (!pair)
-    return { verdict: 'watch', text: `Thinnest ${mm(leastMm)}; no discard figure on record: read it off the hat.` };
-  if (leastMm < pair.discardThicknessMm) {
-    return { verdict: 'stop', text: `Thinnest ${mm(leastMm)}, discard at ${mm(pair.discardThicknessMm)}: out.` };
+    return { verdict: 'watch', text: `Thinnest ${mm(minMm)}; no discard figure on record: read it off the hat.` };
+  if (minMm < pair.discardThicknessMm) {
+    return { verdict: 'stop', text: `Thinnest ${mm(minMm)}, discard at ${mm(pair.discardThicknessMm)}: out.` };
   }
-  return { verdict: 'inOrder', text: `Thinnest ${mm(leastMm)}, discard at ${mm(pair.discardThicknessMm)}.` };
+  return { verdict: 'inOrder', text: `Thinnest ${mm(minMm)}, discard at ${mm(pair.discardThicknessMm)}.` };
 }
 
 function crackReasons(m: RotorMeasurement, at: string): Reason[] {
@@ -177,8 +177,8 @@ export function judgeRotor(m: RotorMeasurement, pair: RotorPair | null): RotorJu
       text: `Runs out by ${mm(m.runoutMm)} at the ${at}; new ${mm(RUNOUT_LIMIT_MM.fresh)}.`,
     });
   }
-  const film = filmWords[m.film];
-  if (film.verdict !== 'inOrder') reasons.push({ verdict: film.verdict, text: `${m.corner}: ${film.advice}` });
+  const transferLayer = transferLayerWords[m.transferLayer];
+  if (transferLayer.verdict !== 'inOrder') reasons.push({ verdict: transferLayer.verdict, text: `${m.corner}: ${transferLayer.advice}` });
   if (wear && byWeight && Math.abs(wear.value - byWeight.value) > WEIGHT_DISAGREES_MM) {
     reasons.push({
       verdict: 'watch',

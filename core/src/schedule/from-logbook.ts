@@ -1,8 +1,8 @@
 import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import { isDone } from '../planning';
-import type { CrewMember, Job, WeekHours } from '../vocabulary';
-import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../worklist';
+import { isDone } from '../jobs';
+import type { CrewMember, Job, WeekHours } from '../model';
+import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../work';
 import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
 
 /** When an event's first session is over, and its day. Own figure. */

@@ -1,8 +1,8 @@
 import { type LocalDate, dateIn, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import { conflictSentence, conflictingJobs, workName } from '../planning';
-import type { Job } from '../vocabulary';
-import { type WorkItem, workOfEvents } from '../worklist';
+import { conflictSentence, conflictingJobs, workName } from '../jobs';
+import type { Job } from '../model';
+import { type WorkItem, workOfEvents } from '../work';
 import { absenceOf, hoursOf, minutesOf, timeOf } from './from-logbook';
 
 /** Every rule that a job at its time, with its people and on its lift, would break; a sentence each. */

@@ -11,7 +11,7 @@ import {
   pairingReasons,
   rotorAt,
   thinnest,
-} from '../parts';
+} from '../inventory';
 import { type RotorJudgement, judgeRotor, judgeRotorThickness } from '../rotors';
 import {
   type Axle,
@@ -25,7 +25,7 @@ import {
   type RotorMeasurement,
   type RotorPair,
   corners,
-} from '../vocabulary';
+} from '../model';
 
 /** What is at one corner of a car, and what is made of it. */
 export interface CornerState {

@@ -1,4 +1,4 @@
-import { cornersOf } from '../parts';
+import { cornersOf } from '../inventory';
 import {
   type Axle,
   type Car,
@@ -10,7 +10,7 @@ import {
   axles,
   cornerNames,
   worst,
-} from '../vocabulary';
+} from '../model';
 import { checkWords } from '../inspection';
 import type { CarCorners } from './corners';
 
@@ -55,7 +55,7 @@ const decisionOn = (facts: readonly Fact[], q: Pick<Proposal, 'subject' | 'axle'
  * Everything to be decided before parts are touched: pads and rotors of each axle, and whatever was found at a corner; each with what
  * the figures suggest and why. What has been decided stays judged by what was measured before the change.
  */
-export function proposalsOf(car: Car, facts: readonly Fact[], measured: CarCorners): Proposal[] {
+export function recommendationsOf(car: Car, facts: readonly Fact[], measured: CarCorners): Proposal[] {
   const proposals: Omit<Proposal, 'decision'>[] = [];
   for (const axle of axles) {
     const states = cornersOf(axle).map((c) => measured.corners[c]);

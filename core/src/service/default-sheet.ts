@@ -1,4 +1,4 @@
-import type { Axle, BrakeSheet, Car, Fastener } from '../vocabulary';
+import type { Axle, BrakeSheet, Car, Fastener } from '../model';
 
 type Kind = Pick<Fastener, 'group' | 'name' | 'perCorner' | 'threadDiameterMm' | 'needsThreadLocker'>;
 
@@ -26,7 +26,7 @@ const fastenersOf = (car: Car, axle: Axle): Fastener[] =>
     key: `${axle}${kind.group[0]!.toUpperCase()}${kind.group.slice(1)}`,
     name: `${axle === 'front' ? 'Front' : 'Rear'} ${kind.name}`,
     axle,
-    perCorner: kind.group === 'nipple' ? car[axle].nipplesPerCorner : kind.perCorner,
+    perCorner: kind.group === 'nipple' ? car[axle].bleedNipplesPerCorner : kind.perCorner,
     torqueNm: null,
     angleDeg: null,
     tolerancePercent: 8,
@@ -36,7 +36,7 @@ const fastenersOf = (car: Car, axle: Axle): Fastener[] =>
   }));
 
 /** The sheet of a car that nobody has entered one for: its fasteners without figures, so that it cannot be released without them. */
-export const defaultSheet = (car: Car): BrakeSheet => ({
+export const defaultBrakeSheet = (car: Car): BrakeSheet => ({
   id: '',
   version: 0,
   archived: false,

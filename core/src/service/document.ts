@@ -4,7 +4,7 @@ import { checkWords, complaintWords } from '../inspection';
 import type { Logbook } from '../logbook';
 import { padConditionWords } from '../pads';
 import { feelNames } from '../pedal';
-import { crackWords, filmWords } from '../rotors';
+import { crackWords, transferLayerWords } from '../rotors';
 import { patternWords } from '../torque';
 import { type Dimension, type UnitSystem, formatQuantity } from '../units';
 import {
@@ -15,7 +15,7 @@ import {
   axles,
   cornerNames,
   corners,
-} from '../vocabulary';
+} from '../model';
 import { measuredIn } from './corners';
 import { actionNames, subjectNames } from './decide';
 import type { ServiceJudgement } from './index';
@@ -140,7 +140,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     }),
   });
   add('Rotors', [], {
-    head: ['Corner', 'Thinnest', 'On the car now', 'Discard', 'Variation', 'Run-out', 'Cracks, film'],
+    head: ['Corner', 'Thinnest', 'On the car now', 'Discard', 'Variation', 'Run-out', 'Cracks, transferLayer'],
     rows: corners.flatMap((c) => {
       const m = first('rotorMeasurement', c) as RotorMeasurement | null;
       const state = s.corners.corners[c];
@@ -153,7 +153,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
           show(state.rotorPair?.discardThicknessMm, 'length', units === 'metric' ? 2 : 4),
           show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
           show(m.runoutMm, 'length', units === 'metric' ? 2 : 4),
-          `${crackWords[m.crack].toLowerCase()}, ${filmWords[m.film].name.toLowerCase()}`,
+          `${crackWords[m.crack].toLowerCase()}, ${transferLayerWords[m.transferLayer].name.toLowerCase()}`,
         ],
       ];
     }),
@@ -179,7 +179,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
         ...(s.exchange.restart ? [s.exchange.restart.text] : []),
       ],
       {
-        head: ['Nipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
+        head: ['BleedNipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
         rows: s.exchange.steps.flatMap(({ drawn, nipple, corner }) =>
           drawn
             ? [

@@ -3,7 +3,7 @@ import type { FluidJudgement } from '../fluid';
 import type { ExchangeProgress } from '../hydraulics';
 import { checkWords, complaintWords } from '../inspection';
 import type { Logbook } from '../logbook';
-import { cornersOf, isAfter } from '../parts';
+import { cornersOf, isAfter } from '../inventory';
 import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
 import {
@@ -13,12 +13,12 @@ import {
   type ChecksDone,
   type Corner,
   type Fact,
-  type HoldPassed,
+  type HoldWaived,
   type Reason,
   axles,
   cornerNames,
   corners,
-} from '../vocabulary';
+} from '../model';
 import type { CarCorners } from './corners';
 import { type Proposal, actionNames, subjectNames } from './decide';
 import type { ServiceStep } from './steps';
@@ -32,7 +32,7 @@ export interface GateItem {
 
 export interface HeldItem extends GateItem {
   /** The lead's word for letting it pass; null while it holds the car. */
-  passed: HoldPassed | null;
+  passed: HoldWaived | null;
 }
 
 export interface ReleaseGate {
@@ -190,7 +190,7 @@ export function releaseGate(g: GateInput): ReleaseGate {
       const item = { area: `step.${step.key}`, text: `Skipped: ${step.title}. ${step.fact.reason}` };
       (FREELY_SKIPPED.has(step.key) ? into.open : into.holds).push(item);
     }
-    if (step.state === 'todo' && !step.isMust)
+    if (step.state === 'todo' && !step.isRequired)
       into.holds.push({ area: `step.${step.key}`, text: `Not done: ${step.title}.` });
   }
   const { timeZone } = g.logbook.shop;
@@ -203,8 +203,8 @@ export function releaseGate(g: GateInput): ReleaseGate {
       });
   }
 
-  const passes = g.facts.filter((f): f is HoldPassed => f.kind === 'holdPassed');
-  const byLead = (pass: HoldPassed): boolean => g.logbook.crew.get(pass.by)?.role === 'lead';
+  const passes = g.facts.filter((f): f is HoldWaived => f.kind === 'holdWaived');
+  const byLead = (pass: HoldWaived): boolean => g.logbook.crew.get(pass.by)?.role === 'lead';
   const holds = once(into.holds).map((hold): HeldItem => ({
     ...hold,
     passed: passes.findLast((p) => byLead(p) && p.hold === hold.area && p.finding === hold.text) ?? null,

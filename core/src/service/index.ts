@@ -12,8 +12,8 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { type Logbook, onceEach, withFacts } from '../logbook';
-import { usualNewMm } from '../pads';
-import { axleOfCorner, cornersOf, isAfter, lastPadReadings, thinnest } from '../parts';
+import { usualNewPadMm } from '../pads';
+import { axleOfCorner, cornersOf, isAfter, lastPadReadings, thinnest } from '../inventory';
 import { type PedalJudgement, judgePedal } from '../pedal';
 import { type TorqueLine, judgeTorque } from '../torque';
 import {
@@ -25,7 +25,7 @@ import {
   type Fastener,
   type Figure,
   type Job,
-  type NippleDrawn,
+  type NippleBled,
   type Origin,
   type PartsFitted,
   type PedalCheck,
@@ -36,10 +36,10 @@ import {
   fromDefault,
   fromFact,
   fromRecord,
-} from '../vocabulary';
+} from '../model';
 import { type CarCorners, type CornerState, judgeCorners } from './corners';
-import { type DecidedWork, type Proposal, decidedWork, proposalsOf } from './decide';
-import { defaultSheet } from './default-sheet';
+import { type DecidedWork, type Proposal, decidedWork, recommendationsOf } from './decide';
+import { defaultBrakeSheet } from './default-sheet';
 import { type ReleaseGate, releaseGate } from './gate';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 
@@ -53,7 +53,7 @@ export {
   rotorBefore,
 } from './corners';
 export { type DecidedWork, type Proposal, actionNames, addedMinutes, decidedWork, subjectNames } from './decide';
-export { defaultSheet } from './default-sheet';
+export { defaultBrakeSheet } from './default-sheet';
 export { type GateItem, type HeldItem, type ReleaseGate } from './gate';
 export {
   type Phase,
@@ -87,7 +87,7 @@ export interface ServiceJudgement {
 }
 
 /** The maker's sheet of a car, or its fasteners without figures. */
-export const sheetOf = (logbook: Logbook, car: Car): BrakeSheet => logbook.sheetOfCar(car.id) ?? defaultSheet(car);
+export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet => logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);
 
 /** Which fasteners a job undoes: wheels always; an axle's others when its parts were changed; a hose's where one was. */
 function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set<Axle>): boolean {
@@ -161,9 +161,9 @@ const defaultNipple: Omit<Fastener, 'axle'> = {
   needsThreadLocker: false,
   source: '',
 };
-const nippleName = (f: Fastener, d: NippleDrawn): string =>
+const nippleName = (f: Fastener, d: NippleBled): string =>
   d.nipple === 'single' ? f.name : `${f.name} (${d.nipple})`;
-const asSet = (d: NippleDrawn, f: Fastener): TorqueSet | null =>
+const asSet = (d: NippleBled, f: Fastener): TorqueSet | null =>
   d.torqueNm === null
     ? null
     : {
@@ -215,12 +215,12 @@ export function judgeService(
   const logbook = signedAt === null ? withDrafts : asOf(withDrafts, job, signedAt);
   const day = signedAt === null ? today : dateIn(signedAt, given.shop.timeZone);
   const event = logbook.events.get(job.eventId ?? '') ?? null;
-  const sheet = sheetOf(logbook, car);
+  const sheet = brakeSheetOf(logbook, car);
   const facts = logbook.factsOfJob(job.id);
   const carCorners = judgeCorners(logbook, car, sheet);
   const hasFitted = facts.some((f) => f.kind === 'partsFitted');
   const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet) : carCorners;
-  const proposals = proposalsOf(car, facts, measured);
+  const proposals = recommendationsOf(car, facts, measured);
   const work = decidedWork(facts);
   const exchange = exchangeProgress(logbook, car, job.id);
   const torque = torqueLines(sheet, facts, work, exchange);
@@ -288,7 +288,7 @@ export function overflowOf(
   const last = set && Object.values(lastPadReadings(logbook, set.id))[0];
   const own = s.corners.parts[axle];
   const newPadMm =
-    (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? usualNewMm(car[axle].brake);
+    (set ? (last ? thinnest(last) : set.newThicknessMm) : own.padSet?.newThicknessMm) ?? usualNewPadMm(car[axle].brake);
   const newRotorMm = pair?.newThicknessMm ?? own.rotorPair?.newThicknessMm ?? null;
   const level = facts.findLast(
     (f) => f.kind === 'pistonsRetracted' || (f.kind === 'reservoirSeen' && f.moment === 'intake'),
@@ -311,7 +311,7 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
   const wears = corners.map((c) => {
     const state = s.corners.corners[c];
     const own = s.corners.parts[state.axle];
-    const newPadMm = own.padSet?.newThicknessMm ?? Math.max(usualNewMm(s.car[state.axle].brake), state.padMm ?? 0);
+    const newPadMm = own.padSet?.newThicknessMm ?? Math.max(usualNewPadMm(s.car[state.axle].brake), state.padMm ?? 0);
     return { axle: state.axle, ...wearOf(logbook, state, newPadMm, own.rotorPair?.newThicknessMm ?? null) };
   });
   const returnsMl = wears.reduce((sum, w) => sum + returnedMl(s.car[w.axle], w.wear), 0);
@@ -330,15 +330,15 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
   };
 }
 
-/** Facts that somebody must be allowed to write: see {@link objectionTo}. */
-export const wantsAsking = (fact: Fact): boolean => fact.kind === 'holdPassed' || fact.kind === 'carReleased';
+/** Facts that somebody must be allowed to write: see {@link refusalOf}. */
+export const needsPermission = (fact: Fact): boolean => fact.kind === 'holdWaived' || fact.kind === 'carReleased';
 
 /**
  * Why a fact must not be kept, in a sentence; null when nothing speaks against it. A car is released only through the open gate,
  * and only the lead lets a hold pass: the server asks this before it keeps a fact, whatever a phone has shown.
  */
-export function objectionTo(logbook: Logbook, fact: Fact, today: LocalDate): string | null {
-  if (fact.kind === 'holdPassed' && logbook.crew.get(fact.by)?.role !== 'lead') {
+export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): string | null {
+  if (fact.kind === 'holdWaived' && logbook.crew.get(fact.by)?.role !== 'lead') {
     return 'Only the lead lets something pass.';
   }
   if (fact.kind !== 'carReleased') return null;

@@ -1,5 +1,5 @@
-import { methodNames, needsSeal, type ExchangeProgress } from '../hydraulics';
-import { cornersOf } from '../parts';
+import { methodNames, needsLeakDownTest, type ExchangeProgress } from '../hydraulics';
+import { cornersOf } from '../inventory';
 import {
   type Axle,
   type BrakeSheet,
@@ -11,7 +11,7 @@ import {
   type StepSkipped,
   axles,
   cornerNames,
-} from '../vocabulary';
+} from '../model';
 import { checkWords } from '../inspection';
 import type { TorqueLine } from '../torque';
 import { type DecidedWork, type Proposal, decidedWork } from './decide';
@@ -42,7 +42,7 @@ export interface ServiceStep {
   /** Whom it was handed to. */
   handedTo: string | null;
   /** A step that a car is not released without, whatever anybody says. */
-  isMust: boolean;
+  isRequired: boolean;
 }
 
 /** The list of a step, for this car. */
@@ -109,7 +109,7 @@ interface StepInput {
 }
 
 type Draft = Pick<ServiceStep, 'key' | 'phase' | 'title' | 'what'> &
-  Partial<Pick<ServiceStep, 'corner' | 'axle' | 'isMust'>> & { done: Fact | boolean | null };
+  Partial<Pick<ServiceStep, 'corner' | 'axle' | 'isRequired'>> & { done: Fact | boolean | null };
 
 /** Every step of a service in the order of the work, each done, skipped or still to do. */
 export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, isReleased }: StepInput): ServiceStep[] {
@@ -175,7 +175,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
         key: `rotor.${corner}`,
         phase: 'measure',
         title: `Rotor, ${cornerNames[corner]}`,
-        what: 'Micrometer at eight points, 10 mm in from the edge; then run-out, cracks, film.',
+        what: 'Micrometer at eight points, 10 mm in from the edge; then run-out, cracks, transferLayer.',
         corner,
         done: last('rotorMeasurement', (f) => f.corner === corner),
       }),
@@ -222,14 +222,14 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
       what: 'Choose method and bottle; see what to draw at each corner and when to stop.',
       done: exchange.begun,
     },
-    ...(exchange.begun && needsSeal(exchange.begun.method)
+    ...(exchange.begun && needsLeakDownTest(exchange.begun.method)
       ? [
           {
             key: 'seal',
             phase: 'exchange' as const,
             title: 'Seal, dry',
             what: 'Pressure on, no fluid yet: hold and watch the gauge.',
-            done: exchange.seal && exchange.seal.verdict.verdict !== 'needsWork' ? (last('sealHold') ?? null) : null,
+            done: exchange.seal && exchange.seal.verdict.verdict !== 'needsWork' ? (last('leakDownTest') ?? null) : null,
           },
         ]
       : []),
@@ -241,7 +241,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
           what: `${methodNames[exchange.begun!.method]}: hose on, nipple open, draw; shut it to its torque, hose off, cap on, wiped.`,
           corner: s.corner,
           done: s.drawn,
-          isMust: true,
+          isRequired: true,
         }))
       : []),
     ...axles
@@ -259,7 +259,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
           .every((l) => l.set !== null)
           ? (last('torqueSet', (f) => cornersOf(axle).includes(f.corner)) ?? true)
           : null,
-        isMust: true,
+        isRequired: true,
       })),
     {
       key: 'level',
@@ -274,7 +274,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
       title: 'Pedal gate',
       what: 'Pump until firm before the car moves at all; hold it; start the engine with a foot on it.',
       done: lastGate(facts),
-      isMust: true,
+      isRequired: true,
     },
     {
       key: 'down',
@@ -291,7 +291,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
       done: torque.filter((l) => l.fastener.group === 'wheel').every((l) => l.set !== null)
         ? (last('torqueSet') ?? true)
         : null,
-      isMust: true,
+      isRequired: true,
     },
     {
       key: 'release',
@@ -299,7 +299,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
       title: 'Release',
       what: 'Read what is still open, then sign.',
       done: isReleased,
-      isMust: true,
+      isRequired: true,
     },
   ];
   return drafts.map(({ done, ...draft }): ServiceStep => {
@@ -309,7 +309,7 @@ export function serviceSteps({ car, sheet, facts, proposals, exchange, torque, i
     return {
       corner: null,
       axle: null,
-      isMust: false,
+      isRequired: false,
       ...draft,
       state: isDone ? 'done' : skipped ? 'skipped' : 'todo',
       fact: isDone ? (typeof done === 'object' ? done : null) : skipped,
@@ -326,7 +326,7 @@ export function lastGate(facts: readonly Fact[]): Extract<Fact, { kind: 'pedalCh
     .slice(at + 1)
     .some(
       (f) =>
-        f.kind === 'nippleDrawn' ||
+        f.kind === 'nippleBled' ||
         f.kind === 'exchangeBegun' ||
         f.kind === 'pistonsRetracted' ||
         f.kind === 'partsFitted',

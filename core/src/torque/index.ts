@@ -15,7 +15,7 @@ import {
   inputOf,
   makeFigure,
   worst,
-} from '../vocabulary';
+} from '../model';
 
 /** Torque factors K in `T = K·D·F`. Shigley, table of torque factors; from memory. */
 export const torqueFactor: Record<ThreadCondition, number> = { dry: 0.2, lubricated: 0.18, antiSeize: 0.12 };

@@ -12,15 +12,15 @@ import {
   buildLogbook,
   dateIn,
   instantAt,
-  nippleSequence,
+  bleedSequence,
   plusDays,
   pressureAtAltitude,
-  unsaid,
+  recordDefaults,
   usualVolumesMl,
 } from '@calvik/core';
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
-import type { Store } from '../store/store';
+import type { Database } from '../database/database';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
 import {
@@ -85,13 +85,13 @@ export function demoData(now: Instant): DemoData {
     return { ...member, ...rest, daysOff };
   };
   for (const { key, name, role } of demoCrew)
-    records.push({ collection: 'crew', body: handsOf(key, { ...common, ...unsaid.crew, id: crew[key]!, name, role }) });
+    records.push({ collection: 'crew', body: handsOf(key, { ...common, ...recordDefaults.crew, id: crew[key]!, name, role }) });
   for (const c of demoCustomers) {
     records.push({
       collection: 'customers',
       body: {
         ...common,
-        ...unsaid.customers,
+        ...recordDefaults.customers,
         id: customers[c.key]!,
         name: c.name,
         phone: c.phone,
@@ -100,7 +100,7 @@ export function demoData(now: Instant): DemoData {
         units: c.key === 'fenno' ? 'imperial' : 'metric',
         fluidPolicy: c.policy,
         demandedMarginC: c.margin,
-        ...(c.key === 'cleo' ? { padLeastMm: 7 } : {}),
+        ...(c.key === 'cleo' ? { minPadMm: 7 } : {}),
         ...(c.key === 'jonas' ? { atTheirPlace: true, travelMin: 35 } : {}),
       },
     });
@@ -131,7 +131,7 @@ export function demoData(now: Instant): DemoData {
       collection: 'events',
       body: {
         ...common,
-        ...unsaid.events,
+        ...recordDefaults.events,
         id: events[e.key]!,
         name: e.name,
         venueId: venues[e.venue]!,
@@ -177,7 +177,7 @@ export function demoData(now: Instant): DemoData {
     for (const event of entry.events) {
       records.push({
         collection: 'bookings',
-        body: { ...common, ...unsaid.bookings, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
+        body: { ...common, ...recordDefaults.bookings, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
       });
     }
     const own: Fact[] = [];
@@ -246,7 +246,7 @@ export function demoData(now: Instant): DemoData {
       if (what === 'flush' || what === 'bleed') {
         const full = what === 'flush';
         const bottleId = addBottle(past[2], at(daysAgo + 4), 1000, daysAgo > 45);
-        const steps = nippleSequence(car);
+        const steps = bleedSequence(car);
         const volumes = usualVolumesMl(steps, true);
         add({
           ...base(daysAgo, '14:00'),
@@ -310,7 +310,7 @@ export function demoData(now: Instant): DemoData {
       collection: 'jobs',
       body: {
         ...common,
-        ...unsaid.jobs,
+        ...recordDefaults.jobs,
         id: newId(at(1)),
         kind,
         carId: carIdOf(carKey),
@@ -364,7 +364,7 @@ export function demoData(now: Instant): DemoData {
 }
 
 /** Keeps the demo shop in an empty store. @returns how many facts and records */
-export async function loadDemo(store: Store, now: Instant): Promise<number> {
+export async function loadDemo(store: Database, now: Instant): Promise<number> {
   const { records, facts } = demoData(now);
   const order: Collection[] = [
     'shops',
@@ -388,12 +388,12 @@ export async function loadDemo(store: Store, now: Instant): Promise<number> {
     'messages',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
-  for (const { collection, body } of sorted) await expectKept(store.keepRecord(collection, body as never));
-  for (const fact of facts) await expectKept(store.keepFact(fact));
+  for (const { collection, body } of sorted) await expectSaved(store.saveRecord(collection, body as never));
+  for (const fact of facts) await expectSaved(store.saveFact(fact));
   return records.length + facts.length;
 }
 
-async function expectKept(result: ReturnType<Store['keepFact']>): Promise<void> {
+async function expectSaved(result: ReturnType<Database['saveFact']>): Promise<void> {
   const kept = await result;
   if (kept.outcome !== 'created') throw new Error(`Demo data does not fit: ${JSON.stringify(kept)}`);
 }

@@ -12,7 +12,7 @@ export const demoRuleSets: Record<'next' | 'then' | 'last', Rules> = {
     organiser: 'Ring Circle',
     flushWithinDays: 90,
     demandedMarginC: 25,
-    padLeastMm: 8.5,
+    minPadMm: 8.5,
     beddedPartsOnly: true,
     reTorqueAtEvent: true,
     ductsAtEvent: 'any',
@@ -30,7 +30,7 @@ export const demoRuleSets: Record<'next' | 'then' | 'last', Rules> = {
     organiser: 'Pellmoor Lanes',
     flushWithinDays: null,
     demandedMarginC: null,
-    padLeastMm: 5,
+    minPadMm: 5,
     beddedPartsOnly: false,
     reTorqueAtEvent: false,
     ductsAtEvent: 'removed',
@@ -41,7 +41,7 @@ export const demoRuleSets: Record<'next' | 'then' | 'last', Rules> = {
     organiser: 'Skarrow Hill Drivers',
     flushWithinDays: 30,
     demandedMarginC: 40,
-    padLeastMm: 6,
+    minPadMm: 6,
     beddedPartsOnly: true,
     reTorqueAtEvent: true,
     ductsAtEvent: 'fitted',
@@ -72,12 +72,12 @@ const suppliers: { name: string; supplies: Goods[]; leadDays: number; notes: str
   { name: 'Mossfield Fluids', supplies: ['bottle'], leadDays: 2, notes: '' },
   { name: 'Hob & Vane', supplies: ['wearPart', 'bottle'], leadDays: 4, notes: 'Small parts.' },
 ];
-const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; lowAt: number; count: number }[] = [
-  { name: 'Front hose, 480 mm', kind: 'hose', axle: 'front', lowAt: 2, count: 3 },
-  { name: 'Rear hose, 360 mm', kind: 'hose', axle: 'rear', lowAt: 2, count: 2 },
-  { name: 'Duct hose, 76 mm, 3 m', kind: 'ductHose', axle: null, lowAt: 1, count: 4 },
-  { name: 'Slide-pin kit', kind: 'slidePins', axle: null, lowAt: 2, count: 1 },
-  { name: 'Caliper seals, 40 mm', kind: 'seals', axle: null, lowAt: 4, count: 9 },
+const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; reorderAt: number; count: number }[] = [
+  { name: 'Front hose, 480 mm', kind: 'hose', axle: 'front', reorderAt: 2, count: 3 },
+  { name: 'Rear hose, 360 mm', kind: 'hose', axle: 'rear', reorderAt: 2, count: 2 },
+  { name: 'Duct hose, 76 mm, 3 m', kind: 'ductHose', axle: null, reorderAt: 1, count: 4 },
+  { name: 'Slide-pin kit', kind: 'slidePins', axle: null, reorderAt: 2, count: 1 },
+  { name: 'Caliper seals, 40 mm', kind: 'seals', axle: null, reorderAt: 4, count: 9 },
 ];
 
 interface Context {
@@ -97,7 +97,7 @@ export function demoRunUp({ newId, at, crew }: Context): DemoRunUp {
   const long = at(700);
   const facts: Fact[] = [];
   const parts = wearParts.map((w) => {
-    const part = { ...common, id: newId(long), name: w.name, kind: w.kind, carId: null, axle: w.axle, lowAt: w.lowAt };
+    const part = { ...common, id: newId(long), name: w.name, kind: w.kind, carId: null, axle: w.axle, reorderAt: w.reorderAt };
     const counted = at(4, '16:00');
     facts.push({
       id: newId(counted),

@@ -11,9 +11,9 @@ import {
   type RotorPair,
   cornersOf,
   corners,
-  defaultSheet,
+  defaultBrakeSheet,
   readingsWanted,
-  unsaid,
+  recordDefaults,
 } from '@calvik/core';
 
 const common = { version: 0, archived: false };
@@ -104,7 +104,7 @@ const figures: Partial<Record<Fastener['group'], number>> = {
 };
 
 function sheetFor(car: Car, id: string, over: Partial<BrakeSheet>): BrakeSheet {
-  const sheet = defaultSheet(car);
+  const sheet = defaultBrakeSheet(car);
   return {
     ...sheet,
     ...common,
@@ -207,7 +207,7 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
     made.jobs.push({
       ...common,
       id: ctx.newId(ctx.at(1)),
-      ...unsaid.jobs,
+      ...recordDefaults.jobs,
       kind: 'service',
       carId: ctx.car(key).id,
       eventId: nextEventId,
@@ -237,7 +237,7 @@ function pastService(
   const job: Job = {
     ...common,
     id: ctx.newId(ctx.at(m.daysAgo + 3)),
-    ...unsaid.jobs,
+    ...recordDefaults.jobs,
     kind: 'service',
     carId: car.id,
     eventId: null,
@@ -319,7 +319,7 @@ function pastService(
       crack: axle === 'front' ? 'crazing' : 'none',
       crackLengthMm: null,
       wearMarksGone: false,
-      film: 'even',
+      transferLayer: 'even',
       instrument: 'byHand',
     });
   }

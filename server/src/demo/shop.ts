@@ -163,27 +163,27 @@ const fixed = (
   pistons: number,
   diameter: number,
   nipples: 1 | 2 = 1,
-  nippleOrder: AxleBrake['nippleOrder'] = 'innerFirst',
+  bleedNippleOrder: AxleBrake['bleedNippleOrder'] = 'innerFirst',
 ): AxleBrake => ({
   brake: 'fixedCaliper',
   pistonsPerCorner: pistons,
   pistonDiameterMm: diameter,
-  nipplesPerCorner: nipples,
-  nippleOrder,
+  bleedNipplesPerCorner: nipples,
+  bleedNippleOrder,
 });
 const floating = (diameter: number): AxleBrake => ({
   brake: 'floatingCaliper',
   pistonsPerCorner: 1,
   pistonDiameterMm: diameter,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 });
 const drum = (diameter: number): AxleBrake => ({
   brake: 'drum',
   pistonsPerCorner: 2,
   pistonDiameterMm: diameter,
-  nipplesPerCorner: 1,
-  nippleOrder: 'innerFirst',
+  bleedNipplesPerCorner: 1,
+  bleedNippleOrder: 'innerFirst',
 });
 
 /** One line of a car's past, days before the demo is loaded. */

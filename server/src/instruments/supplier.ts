@@ -1,5 +1,6 @@
 import { type Goods, type LocalDate, type Supplier } from '@calvik/core';
-import { type SupplierAnswer, plusWorkingDays } from '@calvik/core/run-up';
+import { type SupplierAnswer } from '@calvik/core/run-up';
+import { plusWorkingDays } from '@calvik/core';
 import { chance } from './chance';
 
 /** What things cost about, in cents: invented, like the suppliers. */

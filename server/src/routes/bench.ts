@@ -11,7 +11,7 @@ import { type StreamEvent, StreamRun } from '../instruments/stream-run';
 import { CLICK_EVERY_MS, clicks } from '../instruments/torque-wrench';
 import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/truth';
 import { Problem, invalid } from '../problems';
-import type { LogbookCache } from '../store/logbook-cache';
+import type { LogbookCache } from '../database/logbook-cache';
 
 /** What starts the tester. */
 export const testerRequest = z

@@ -2,7 +2,7 @@ import { type Response, Router } from 'express';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/core/run-up';
 import { Problem } from '../problems';
-import type { LogbookCache } from '../store/logbook-cache';
+import type { LogbookCache } from '../database/logbook-cache';
 
 /** Calendars to subscribe to or to save, iCalendar (RFC 5545): one for each of the crew, one for each event. */
 export function calendarRoutes(cache: LogbookCache): Router {

@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { dateIn, runUp } from '@calvik/core';
 import { localDate } from '@calvik/core/schemas';
 import { invalid } from '../problems';
-import type { LogbookCache } from '../store/logbook-cache';
-import type { Store } from '../store/store';
+import type { LogbookCache } from '../database/logbook-cache';
+import type { Database } from '../database/database';
 
 const feedQuery = z.object({
   since: z.coerce.number('A cursor is a whole number.').int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
@@ -13,7 +13,7 @@ const feedQuery = z.object({
 const runUpQuery = z.object({ on: localDate.optional() });
 
 /** What is new since a cursor, and the run-up board judged from all of it. */
-export function feedRoutes(store: Store, cache: LogbookCache): Router {
+export function feedRoutes(store: Database, cache: LogbookCache): Router {
   const router = Router();
 
   router.get('/changes', async (request, response) => {

@@ -4,15 +4,15 @@ import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import { type Collection, type RecordOf, dateIn } from '@calvik/core';
 import { runSheet, shoppingLists, shoppingRows, workListRows, workLists } from '@calvik/core/run-up';
-import { type ImportPreview, MOST_IMPORT_ROWS, importColumns, importPreview } from '@calvik/core/imports';
+import { type ImportPreview, MAX_IMPORT_ROWS, importColumns, importPreview } from '@calvik/core/imports';
 import { goods, id, localDate, whole } from '@calvik/core/schemas';
 import { supplierAnswer } from '../instruments/supplier';
 import { Problem, invalid } from '../problems';
 import { plainCar } from '../plain-car';
 import { runSheetPdf } from '../sheet/run-sheet-pdf';
-import type { LogbookCache } from '../store/logbook-cache';
-import type { Store } from '../store/store';
-import { refusal } from './keep';
+import type { LogbookCache } from '../database/logbook-cache';
+import type { Database } from '../database/database';
+import { refusal } from './records';
 
 /** What a supplier is asked. */
 export const supplierQuestion = z.object({
@@ -25,7 +25,7 @@ const runSheetQuery = z.object({ size: z.enum(['A4', 'letter']).default('A4') })
 const listQuery = z.object({ event: id.optional() });
 
 /** Work and shopping lists, the run sheet, the simulated suppliers, and the import of customers and cars. */
-export function listRoutes(store: Store, cache: LogbookCache): Router {
+export function listRoutes(store: Database, cache: LogbookCache): Router {
   const router = Router();
 
   const current = async () => {
@@ -130,8 +130,8 @@ export function listRoutes(store: Store, cache: LogbookCache): Router {
       );
     }
     if (parsed.data.length === 0) throw new Problem(422, 'There is a heading and nothing under it.');
-    if (parsed.data.length > MOST_IMPORT_ROWS)
-      throw new Problem(422, `${parsed.data.length} rows are too many: at most ${MOST_IMPORT_ROWS} at a time.`);
+    if (parsed.data.length > MAX_IMPORT_ROWS)
+      throw new Problem(422, `${parsed.data.length} rows are too many: at most ${MAX_IMPORT_ROWS} at a time.`);
     const { logbook } = await cache.current();
     return importPreview(logbook, parsed.data, plainCar, uuidv7);
   };
@@ -161,7 +161,7 @@ export function listRoutes(store: Store, cache: LogbookCache): Router {
       ...cars.map((body) => ({ collection: 'cars' as Collection, body: body as RecordOf<Collection> })),
     ];
     if (entries.length === 0) throw new Problem(422, 'There is no row in it that can be kept.');
-    const missing = await store.keepNew(entries);
+    const missing = await store.insertAll(entries);
     if (missing.length > 0) throw refusal({ outcome: 'dangling', missing });
     response.status(201).json({ customers: customers.length, cars: cars.length, refused: refused.length });
   });

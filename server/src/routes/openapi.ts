@@ -35,8 +35,8 @@ function collectionPaths(collection: string, what: string): Record<string, objec
         parameters: [idParameter],
         requestBody: { required: true, content: jsonContent(ref(collection)) },
         responses: {
-          200: { description: 'Kept before, or updated', content: jsonContent(ref(collection)) },
-          201: { description: 'Kept', content: jsonContent(ref(collection)) },
+          200: { description: 'Saved before, or updated', content: jsonContent(ref(collection)) },
+          201: { description: 'Saved', content: jsonContent(ref(collection)) },
           409: problem('Stale version, or another body under the same id'),
           413: problem('Too large'),
           415: problem('Not JSON'),
@@ -113,7 +113,7 @@ export function openApiDocument(version: string): object {
         post: {
           summary: 'Keep all jobs of a plan, or none',
           parameters: [idParameter],
-          responses: { 200: { description: 'Kept' }, 409: problem('Not ready, or a job was changed meanwhile') },
+          responses: { 200: { description: 'Saved' }, 409: problem('Not ready, or a job was changed meanwhile') },
         },
       },
       ...Object.assign(

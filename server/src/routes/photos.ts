@@ -1,7 +1,7 @@
 import { Router, raw } from 'express';
 import { id } from '@calvik/core/schemas';
 import { Problem } from '../problems';
-import type { Store } from '../store/store';
+import type { Database } from '../database/database';
 
 const TYPES = ['image/jpeg', 'image/png', 'image/webp'];
 const LIMIT = '3mb';
@@ -14,7 +14,7 @@ const magic: Record<string, (bytes: Buffer) => boolean> = {
 };
 
 /** Pictures of readings: kept once under the id that the phone made, then never changed. */
-export function photoRoutes(store: Store): Router {
+export function photoRoutes(store: Database): Router {
   const router = Router();
   const idOf = (text: unknown): string => {
     const parsed = id.safeParse(text);
@@ -27,7 +27,7 @@ export function photoRoutes(store: Store): Router {
     const bytes: unknown = request.body;
     if (!type || !Buffer.isBuffer(bytes)) throw new Problem(415, 'Send a JPEG, PNG or WebP picture.');
     if (!magic[type]?.(bytes)) throw new Problem(422, 'This file is not the picture that it says it is.');
-    const kept = await store.keepPhoto(photoId, type, bytes);
+    const kept = await store.savePhoto(photoId, type, bytes);
     if (kept === 'differs') throw new Problem(409, 'Another picture is already kept under this id.');
     response.status(kept === 'created' ? 201 : 200).json({ id: photoId });
   });

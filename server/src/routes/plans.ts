@@ -4,15 +4,15 @@ import type { Collection, RecordOf } from '@calvik/core';
 import { quantity } from '@calvik/core/schemas';
 import type { Planner } from '../planner/planner';
 import { Problem, invalid } from '../problems';
-import type { LogbookCache } from '../store/logbook-cache';
-import type { Store } from '../store/store';
-import { refusal } from './keep';
+import type { LogbookCache } from '../database/logbook-cache';
+import type { Database } from '../database/database';
+import { refusal } from './records';
 
 /** What starts the search for a plan. */
 export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20) });
 
 /** Plans: one press starts the search, the page asks how far it is, stops it, and takes what it likes. */
-export function planRoutes(store: Store, cache: LogbookCache, planner: Planner): Router {
+export function planRoutes(store: Database, cache: LogbookCache, planner: Planner): Router {
   const router = Router();
   const parseJson = json({ limit: '10kb' });
   const find = (id: string) => {
@@ -44,7 +44,7 @@ export function planRoutes(store: Store, cache: LogbookCache, planner: Planner):
       collection: 'jobs' as Collection,
       body: body as RecordOf<Collection>,
     }));
-    const refused = await store.keepAll(entries);
+    const refused = await store.saveAll(entries);
     if (refused) {
       if (refused.outcome === 'stale')
         throw new Problem(409, 'Somebody has changed a job since this plan was made. Make a new one.');

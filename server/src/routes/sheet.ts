@@ -12,16 +12,16 @@ import {
 } from '@calvik/core';
 import { Problem, invalid } from '../problems';
 import { type SheetPhoto, sheetPdf } from '../sheet/pdf';
-import type { LogbookCache } from '../store/logbook-cache';
-import type { Store } from '../store/store';
+import type { LogbookCache } from '../database/logbook-cache';
+import type { Database } from '../database/database';
 
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
 /** The service sheet of a job: as a PDF, as JSON with every fact behind it, as CSV. */
-export function sheetRoutes(store: Store, cache: LogbookCache): Router {
+export function sheetRoutes(store: Database, cache: LogbookCache): Router {
   const router = Router();
 
-  const sheetOf = async (
+  const brakeSheetOf = async (
     request: Request,
   ): Promise<{ judged: ServiceJudgement; sheet: ServiceSheet; name: string }> => {
     const query = sheetQuery.safeParse(request.query);
@@ -38,7 +38,7 @@ export function sheetRoutes(store: Store, cache: LogbookCache): Router {
   };
 
   router.get('/jobs/:id/service-sheet.pdf', async (request, response) => {
-    const { judged, sheet, name } = await sheetOf(request);
+    const { judged, sheet, name } = await brakeSheetOf(request);
     const photos: SheetPhoto[] = [];
     for (const fact of judged.facts) {
       if (fact.kind !== 'photoTaken') continue;
@@ -55,7 +55,7 @@ export function sheetRoutes(store: Store, cache: LogbookCache): Router {
   });
 
   router.get('/jobs/:id/service-sheet.json', async (request, response) => {
-    const { judged, sheet, name } = await sheetOf(request);
+    const { judged, sheet, name } = await brakeSheetOf(request);
     const { stops, holds, open, isReleased } = judged.gate;
     response
       .set('Content-Disposition', `attachment; filename="${name}.json"`)
@@ -69,7 +69,7 @@ export function sheetRoutes(store: Store, cache: LogbookCache): Router {
   });
 
   router.get('/jobs/:id/service-sheet.csv', async (request, response) => {
-    const { sheet, name } = await sheetOf(request);
+    const { sheet, name } = await brakeSheetOf(request);
     response
       .type('text/csv; charset=utf-8')
       .set('Content-Disposition', `attachment; filename="${name}.csv"`)

@@ -1,13 +1,13 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { useLogbook, useUnits } from '../../store/hooks';
-import { PickSheet } from '../../ui/pick-sheet';
+import { useLogbook, useUnits } from '../../state/hooks';
+import { PickList } from '../../ui/pick-list';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { TesterPanel } from '../fluid/tester-panel';
-import { useKeepFact } from '../fluid/use-keep-fact';
-import { useToday } from '../../store/hooks';
+import { useSaveFact } from '../save-fact';
+import { useToday } from '../../state/hooks';
 
 /** The bench: the boiling tester on any car's or bottle's sample, and the way to the pen. */
 export function BenchScreen() {
@@ -15,7 +15,7 @@ export function BenchScreen() {
   const logbook = useLogbook();
   const today = useToday();
   const { system, show } = useUnits();
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const [menu, setMenu] = useState(false);
   const [sample, setSample] = useState<{ kind: 'car' | 'bottle'; id: string } | null>(null);
   const [result, setResult] = useState<{ readingC: number; ambientKpa: number } | null>(null);
@@ -37,7 +37,7 @@ export function BenchScreen() {
     if (!sample || !result) return;
     const from = sample.kind === 'car' ? { carId: sample.id } : { bottleId: sample.id };
     if (
-      await keepFact(
+      await saveFact(
         { kind: 'boilingTest', ...from, ...result, ambientFrom: 'altitude', instrument: 'simulatedTester' },
         today,
       )
@@ -51,7 +51,7 @@ export function BenchScreen() {
         <MainButton mode="outlined" icon="down" onPress={() => setMenu(true)}>
           {name ? `Sample: ${name}` : 'Choose the sample'}
         </MainButton>
-        <PickSheet
+        <PickList
           title="Sample"
           options={samples}
           chosen={sample?.id}

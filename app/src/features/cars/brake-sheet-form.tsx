@@ -2,8 +2,8 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type BrakeSheet, type Car, type Fastener, conditionNames, patternWords, sheetOf } from '@calvik/core';
-import { useLogbook, useSync, useUnits } from '../../store/hooks';
+import { type BrakeSheet, type Car, type Fastener, conditionNames, patternWords, brakeSheetOf } from '@calvik/core';
+import { useLogbook, useSync, useUnits } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
@@ -13,8 +13,8 @@ import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { newRecord } from '../keep';
-import { useDraft } from '../service/use-draft';
+import { newRecord } from '../save-record';
+import { useDraft } from '../../state/use-draft';
 
 interface Line {
   name: string;
@@ -48,7 +48,7 @@ function SheetPage({ car }: { car: Car }) {
   const sync = useSync();
   const read = useReadFigure();
   const { system } = useUnits();
-  const sheet = sheetOf(logbook, car);
+  const sheet = brakeSheetOf(logbook, car);
   const text = (mm: number | null): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<SheetForm>(`sheet.${car.id}.${sheet.version}`, {
     parkingBrake: sheet.parkingBrake,

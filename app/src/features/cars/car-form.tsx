@@ -15,7 +15,7 @@ import {
   grades,
   parseQuantity,
 } from '@calvik/core';
-import { useLogbook, useUnits } from '../../store/hooks';
+import { useLogbook, useUnits } from '../../state/hooks';
 import {
   ChoiceField,
   DraftNotice,
@@ -30,14 +30,14 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 
 interface AxleForm {
   brake: AxleBrake['brake'];
   pistonsPerCorner: string;
   pistonDiameterMm: string;
-  nipplesPerCorner: string;
-  nippleOrder: AxleBrake['nippleOrder'];
+  bleedNipplesPerCorner: string;
+  bleedNippleOrder: AxleBrake['bleedNippleOrder'];
 }
 
 interface CarForm {
@@ -71,15 +71,15 @@ const axleDefaults: Record<'front' | 'rear', AxleBrake> = {
     brake: 'fixedCaliper',
     pistonsPerCorner: 4,
     pistonDiameterMm: 38,
-    nipplesPerCorner: 1,
-    nippleOrder: 'innerFirst',
+    bleedNipplesPerCorner: 1,
+    bleedNippleOrder: 'innerFirst',
   },
   rear: {
     brake: 'floatingCaliper',
     pistonsPerCorner: 1,
     pistonDiameterMm: 36,
-    nipplesPerCorner: 1,
-    nippleOrder: 'innerFirst',
+    bleedNipplesPerCorner: 1,
+    bleedNippleOrder: 'innerFirst',
   },
 };
 
@@ -89,7 +89,7 @@ function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: stri
     ...a,
     pistonsPerCorner: String(a.pistonsPerCorner),
     pistonDiameterMm: recordText(a.pistonDiameterMm, 'length', system),
-    nipplesPerCorner: String(a.nipplesPerCorner),
+    bleedNipplesPerCorner: String(a.bleedNipplesPerCorner),
   });
   const lengths = car?.lineLengthMm ?? defaultLineLengthsMm('left');
   return {
@@ -137,8 +137,8 @@ function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null) => Car {
       brake: a.brake,
       pistonsPerCorner: Number(a.pistonsPerCorner),
       pistonDiameterMm: quantity(a.pistonDiameterMm, 'length'),
-      nipplesPerCorner: Number(a.nipplesPerCorner) as 1 | 2,
-      nippleOrder: a.nippleOrder,
+      bleedNipplesPerCorner: Number(a.bleedNipplesPerCorner) as 1 | 2,
+      bleedNippleOrder: a.bleedNippleOrder,
     });
     return {
       ...(car ?? newRecord()),
@@ -171,7 +171,7 @@ function Axle({
   axle: 'front' | 'rear';
 }) {
   const brake = useWatch({ control, name: `${axle}.brake` });
-  const nipples = useWatch({ control, name: `${axle}.nipplesPerCorner` });
+  const nipples = useWatch({ control, name: `${axle}.bleedNipplesPerCorner` });
   const word = axle === 'front' ? 'Front' : 'Rear';
   return (
     <Section title={`${word} brakes`}>
@@ -196,14 +196,14 @@ function Axle({
       />
       <ChoiceField
         control={control}
-        name={`${axle}.nipplesPerCorner`}
+        name={`${axle}.bleedNipplesPerCorner`}
         label={`Nipples per ${axle} corner`}
         options={[yes('1', 'One'), yes('2', 'Two')]}
       />
       {nipples === '2' ? (
         <ChoiceField
           control={control}
-          name={`${axle}.nippleOrder`}
+          name={`${axle}.bleedNippleOrder`}
           label="Order of the two, by the caliper’s maker"
           options={[
             yes('innerFirst', 'Inner first'),
@@ -226,7 +226,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
     formOf(car, system, customerId),
   );
   const { control, handleSubmit, setValue, getValues } = form;
-  const { keep, saving, problem } = useKeepRecord('cars', form, finished);
+  const { keep, saving, problem } = useSaveRecord('cars', form, finished);
   const values = useWatch({ control }) as CarForm;
   const customers = [...logbook.customers.values()]
     .filter((c) => !c.archived)

@@ -8,24 +8,24 @@ import {
   cornerSequence,
   dateIn,
   jobName,
-  nippleSequence,
+  bleedSequence,
   openJobsOfCar,
   sequenceReason,
-  sheetOf,
+  brakeSheetOf,
   shortDate,
   timeIn,
   usualDurationMin,
-  unsaid,
+  recordDefaults,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useSync } from '../../store/hooks';
-import { CornerSheet } from '../../ui/corner-sheet';
+import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { CornerMap } from '../../ui/corner-map';
 import { Gone } from '../../ui/gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FluidCard } from '../fluid/fluid-card';
 import { History } from '../fluid/history';
-import { newRecord } from '../keep';
-import { PartsCard } from '../stores/parts-card';
+import { newRecord } from '../save-record';
+import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
 import { useEventFor } from '../fluid/use-fluid';
 
@@ -42,14 +42,14 @@ export function CarScreen() {
 
 function Layout({ car }: { car: Car }) {
   const order = cornerSequence(car);
-  const steps = nippleSequence(car);
+  const steps = bleedSequence(car);
   const cell = (corner: (typeof order)[number]) => {
     const nipples = steps.filter((s) => s.corner === corner).length;
     return { figure: String(order.indexOf(corner) + 1), note: nipples > 1 ? `${nipples} openings` : 'one nipple' };
   };
   return (
     <View style={styles.gap}>
-      <CornerSheet
+      <CornerMap
         cells={{ FL: cell('FL'), FR: cell('FR'), RL: cell('RL'), RR: cell('RR') }}
         driverSide={car.driverSide}
       />
@@ -73,7 +73,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const go = (path: string): void => router.push(`/cars/${car.id}/${path}` as never);
   const flushJob = jobs.find((j) => j.kind === 'fluidExchange' || j.kind === 'bleed');
   const serviceJob = jobs.find((j) => j.kind === 'service');
-  const sheet = sheetOf(logbook, car);
+  const sheet = brakeSheetOf(logbook, car);
   const missing = sheet.fasteners.filter((f) => f.torqueNm === null).length;
   /** The service that is planned, or one that begins now. */
   const startService = async (): Promise<void> => {
@@ -81,7 +81,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
     if (!crew) return router.push('/settings' as never);
     const job: Job = {
       ...newRecord(),
-      ...unsaid.jobs,
+      ...recordDefaults.jobs,
       kind: 'service',
       carId: car.id,
       eventId: event?.id ?? null,

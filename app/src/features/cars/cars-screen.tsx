@@ -2,7 +2,7 @@ import { usePathname, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Searchbar } from 'react-native-paper';
-import { useLoaded, useLogbook } from '../../store/hooks';
+import { useLoaded, useLogbook } from '../../state/hooks';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 

@@ -1,8 +1,8 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type RuleSet, type TrackEvent, plusDays, unsaid } from '@calvik/core';
-import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
+import { type RuleSet, type TrackEvent, plusDays, recordDefaults } from '@calvik/core';
+import { useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
 import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
@@ -10,8 +10,8 @@ import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Chips } from '../../ui/chips';
-import { PickSheet } from '../../ui/pick-sheet';
-import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { PickList } from '../../ui/pick-list';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 
 interface EventForm extends RulesForm {
@@ -60,7 +60,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     // Load-up goes with the first day until somebody says otherwise.
     if (startDate && (getValues('loadUpDate') > startDate || isNew)) setValue('loadUpDate', plusDays(startDate, -1));
   }, [startDate, getValues, setValue, isNew]);
-  const { keep, saving, problem } = useKeepRecord('events', form, finished);
+  const { keep, saving, problem } = useSaveRecord('events', form, finished);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
     demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
@@ -92,12 +92,12 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     setTold(
       result.state === 'refused'
         ? result.problem.message
-        : `Kept as the rules of ${organiser}; the next event of theirs can use them.`,
+        : `Saved as the rules of ${organiser}; the next event of theirs can use them.`,
     );
   });
   const save = form.handleSubmit((f) => {
     const record: TrackEvent = {
-      ...(event ?? { ...newRecord(), ...unsaid.events }),
+      ...(event ?? { ...newRecord(), ...recordDefaults.events }),
       name: f.name,
       venueId: f.venueId,
       organiser: f.organiser,
@@ -173,7 +173,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
             {told}
           </Text>
         ) : null}
-        <PickSheet
+        <PickList
           title="Saved rules"
           options={sets.map((s) => ({ value: s.id, label: s.name }))}
           chosen={undefined}

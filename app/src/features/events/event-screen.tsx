@@ -1,14 +1,14 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity, unsaid } from '@calvik/core';
-import { useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
+import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity, recordDefaults } from '@calvik/core';
+import { useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
 import { Gone } from '../../ui/gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
-import { newRecord } from '../keep';
+import { newRecord } from '../save-record';
 
 export function EventScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -44,7 +44,7 @@ function EventPage({ event }: { event: TrackEvent }) {
   const book = async (carId: string): Promise<void> => {
     const result = await sync.keep('bookings', {
       ...newRecord(),
-      ...unsaid.bookings,
+      ...recordDefaults.bookings,
       eventId: event.id,
       carId,
       notes: '',
@@ -183,7 +183,7 @@ function EventPage({ event }: { event: TrackEvent }) {
 function Rules({ event }: { event: TrackEvent }) {
   const { show } = useUnits();
   const lines = [
-    event.padLeastMm === null ? '' : `Pads of ${show(event.padLeastMm, 'length')} at least.`,
+    event.minPadMm === null ? '' : `Pads of ${show(event.minPadMm, 'length')} at least.`,
     event.beddedPartsOnly ? 'Bedded parts only.' : '',
     event.reTorqueAtEvent ? 'Re-torque after the first session.' : '',
     event.ductsAtEvent === 'any' ? '' : `Brake ducts ${event.ductsAtEvent}.`,

@@ -1,12 +1,12 @@
 import { useLocalSearchParams } from 'expo-router';
 import type { Venue } from '@calvik/core';
-import { useLogbook, useUnits } from '../../store/hooks';
+import { useLogbook, useUnits } from '../../state/hooks';
 import { DraftNotice, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
-import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 
 interface VenueForm {
   name: string;
@@ -25,7 +25,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
     peakFluidTempC: recordText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
     notes: venue?.notes ?? '',
   });
-  const { keep, saving, problem } = useKeepRecord('venues', form, finished);
+  const { keep, saving, problem } = useSaveRecord('venues', form, finished);
   const save = form.handleSubmit((f) => {
     const record: Venue = {
       ...(venue ?? newRecord()),

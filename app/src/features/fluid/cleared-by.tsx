@@ -1,17 +1,17 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useToday } from '../../store/hooks';
+import { useToday } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useKeepFact } from './use-keep-fact';
+import { useSaveFact } from '../save-fact';
 
 /** For a car stopped by a wrong mix: takes down which workshop has put the system right. */
 export function ClearedBy({ carId }: { carId: string }) {
   const today = useToday();
   const [open, setOpen] = useState(false);
   const [workshop, setWorkshop] = useState('');
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   if (!open) {
     return (
       <MainButton mode="outlined" onPress={() => setOpen(true)}>
@@ -31,7 +31,7 @@ export function ClearedBy({ carId }: { carId: string }) {
           {problem}
         </Text>
       ) : null}
-      <MainButton loading={saving} onPress={() => void keepFact({ kind: 'systemCleared', carId, workshop }, today)}>
+      <MainButton loading={saving} onPress={() => void saveFact({ kind: 'systemCleared', carId, workshop }, today)}>
         Keep this
       </MainButton>
     </View>

@@ -9,11 +9,11 @@ import {
   longDate,
   relativeDays,
 } from '@calvik/core';
-import { useLogbook, useToday } from '../../store/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine, VerdictMark } from '../../ui/verdict';
-import { FigureView } from '../../ui/working-sheet';
+import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
 import { laterPiece } from '../later';
 import { useFluid } from './use-fluid';

@@ -1,4 +1,4 @@
-import { type FluidExchange, type NippleStep, type PedalFeel, dateIn } from '@calvik/core';
+import { type FluidExchange, type BleedStep, type PedalFeel, dateIn } from '@calvik/core';
 import { recordText } from '../../ui/quantity-text';
 
 export interface LineForm {
@@ -27,7 +27,7 @@ export interface FlushForm {
 /** An empty form, or one filled with the flush that is to be corrected. */
 export function flushForm(
   corrected: FluidExchange | undefined,
-  steps: readonly NippleStep[],
+  steps: readonly BleedStep[],
   today: string,
   timeZone: string,
   system: 'metric' | 'imperial',

@@ -10,15 +10,15 @@ import {
   bottleChoices,
   cornerNames,
   judgeFluid,
-  nippleSequence,
+  bleedSequence,
   pouredFrom,
   sequenceReason,
   usualVolumesMl,
   wasteOf,
   withFacts,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
-import { CornerSheet } from '../../ui/corner-sheet';
+import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../state/hooks';
+import { CornerMap } from '../../ui/corner-map';
 import {
   ChoiceField,
   DateField,
@@ -33,11 +33,11 @@ import { Gone } from '../../ui/gone';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
-import { useQuantity } from '../keep';
+import { useQuantity } from '../save-record';
 import { type FlushForm, flushForm } from './flush-form';
-import { BottleRow, Tick } from './flush-parts';
+import { BottleRow, Tick } from './bottle-row';
 import { useFluid, useNextEvent } from './use-fluid';
-import { type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
+import { type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
 
 export function FlushScreen() {
   const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
@@ -82,14 +82,14 @@ function FlushPage({
   const { system, show } = useUnits();
   const quantity = useQuantity();
   const { timeZone } = logbook.shop;
-  const steps = useMemo(() => nippleSequence(car), [car]);
+  const steps = useMemo(() => bleedSequence(car), [car]);
   const { form, restored, startOver, finished } = useDraftForm<FlushForm>(
     `flush.${car.id}.${corrected?.id ?? ''}`,
     flushForm(corrected, steps, today, timeZone, system),
   );
   const { control, setValue } = form;
   const values = useWatch({ control }) as FlushForm;
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const [allBottles, setAllBottles] = useState(false);
 
@@ -123,7 +123,7 @@ function FlushPage({
   const draft = useMemo((): FluidExchange | null => {
     if (!values.bottleId || !values.pedalBefore || !values.pedalAfter) return null;
     const refillMl = refillWanted && values.refill.trim() !== '' ? quantity(values.refill, 'volume') : 0;
-    const body: FactDraft = {
+    const body: NewFact = {
       kind: 'fluidExchange',
       carId: car.id,
       scope: values.scope,
@@ -190,7 +190,7 @@ function FlushPage({
     if (!draft) return fail('A volume cannot be read.');
     setSentence(null);
     const { id: _id, at: _at, recordedAt: _recorded, by: _by, replaces: _replaces, because: _because, ...body } = draft;
-    if (await keepFact(body, values.date, corrected && { fact: corrected, because: values.because.trim() })) {
+    if (await saveFact(body, values.date, corrected && { fact: corrected, because: values.because.trim() })) {
       finished();
       router.replace(`/cars/${car.id}` as never);
     }
@@ -287,7 +287,7 @@ function FlushPage({
         </Section>
       ) : null}
       <Section title={`${refillWanted ? 3 : 2}  Corners`}>
-        <CornerSheet cells={cells} driverSide={car.driverSide} />
+        <CornerMap cells={cells} driverSide={car.driverSide} />
         <Text as="small">{sequenceReason(car)}</Text>
         {steps.map((step, i) => {
           const name = `${cornerNames[step.corner]}${step.nipple === 'single' ? '' : `, ${step.nipple} nipple`}`;

@@ -3,14 +3,14 @@ import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Button, Dialog, Portal } from 'react-native-paper';
 import { type Fact, type Logbook, dateIn, longDate, timeIn, wasteOf } from '@calvik/core';
-import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../store/hooks';
-import { selectAllFacts } from '../../store/logbook';
+import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../state/hooks';
+import { selectAllFacts } from '../../state/logbook';
 import { LineInput } from '../../ui/line-input';
 import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { newId } from '../keep';
+import { newId } from '../save-record';
 import { serviceFactLine } from '../service/fact-line';
 
 /** One fact as a line of the history: what it is, and what it says. */

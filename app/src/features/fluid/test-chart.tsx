@@ -11,7 +11,7 @@ import {
   preferredUnit,
   unitDefinition,
 } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../store/hooks';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';

@@ -13,7 +13,7 @@ import {
   toStandardPressure,
 } from '@calvik/core';
 import { dipPen } from '../../api/client';
-import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../store/hooks';
+import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../state/hooks';
 import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { NumberPad } from '../../ui/number-pad';
@@ -23,11 +23,11 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { useQuantity } from '../keep';
+import { useQuantity } from '../save-record';
 import { FluidBar } from './fluid-bar';
 import { TesterPanel } from './tester-panel';
 import { useEventFor, useFluid } from './use-fluid';
-import { type Correction, type FactDraft, asFact, momentFor, useCorrected, useKeepFact } from './use-keep-fact';
+import { type Correction, type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
 
 type Mode = 'byHand' | 'tester' | 'pen';
 
@@ -113,11 +113,11 @@ function TestPage({
   );
   const { control, setValue } = form;
   const values = useWatch({ control }) as TestForm;
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const [dipping, setDipping] = useState(false);
 
-  const draft = useMemo((): FactDraft | null => {
+  const draft = useMemo((): NewFact | null => {
     if (values.mode === 'pen') {
       const water = parseQuantity(values.water, 'share');
       return water.ok
@@ -181,7 +181,7 @@ function TestPage({
     setSentence(null);
     // A test asked for by planned work counts for it.
     const forJob = jobId ?? corrected?.jobId;
-    if (await keepFact(forJob ? { ...draft, jobId: forJob } : draft, values.date, correction)) {
+    if (await saveFact(forJob ? { ...draft, jobId: forJob } : draft, values.date, correction)) {
       finished();
       router.replace(
         (jobId && logbook.jobs.get(jobId)?.kind === 'service'

@@ -9,7 +9,7 @@ import {
   unitDefinition,
 } from '@calvik/core';
 import { startTester, stopTester, testerStream } from '../../api/client';
-import { useUnits } from '../../store/hooks';
+import { useUnits } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type Car, type Fact, type FluidJudgement, type TrackEvent, judgeFluid, withFacts } from '@calvik/core';
-import { useLogbook, useToday } from '../../store/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
 
 /** The next event that a car is booked to, running ones included. */
 export function useNextEvent(carId: string): TrackEvent | null {

@@ -1,13 +1,13 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { type Car, type Figure, type RuleVerdict, type TrackEvent, longDate } from '@calvik/core';
-import { useLogbook } from '../../store/hooks';
+import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine, VerdictMark } from '../../ui/verdict';
-import { FigureView } from '../../ui/working-sheet';
+import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
 import { useEventFor, useFluid } from './use-fluid';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ActivityIndicator } from 'react-native-paper';
 import { StyleSheet, View } from 'react-native';
 import { type RunUpCar, type RunUpEvent, dateIn, dateSpan, jobName, shortDate, timeIn } from '@calvik/core';
-import { useAppSelector, useCrewOnDuty, useLogbook } from '../../store/hooks';
+import { useAppSelector, useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -160,7 +160,7 @@ export function RunUpScreen() {
             Plan
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
-            Board
+            RunUpAnswer
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push('/stores/orders' as never)}>
             Shopping

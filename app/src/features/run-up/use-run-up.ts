@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Logbook, type RunUpEvent, comingEvents, judgeEvent, runUp } from '@calvik/core';
-import { useAppSelector, useLoaded, useLogbook, useToday } from '../../store/hooks';
+import { useAppSelector, useLoaded, useLogbook, useToday } from '../../state/hooks';
 
 /** Up to here the board is judged in one go; beyond, event by event with room for the thumb between. */
 const CARS_AT_ONCE = 40;

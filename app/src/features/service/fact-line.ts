@@ -7,13 +7,13 @@ import {
   cornerNames,
   crackWords,
   feelNames,
-  filmWords,
+  transferLayerWords,
   methodNames,
   subjectNames,
   thinnestEnd,
   workName,
 } from '@calvik/core';
-import type { Units } from '../../store/hooks';
+import type { Units } from '../../state/hooks';
 
 type ServiceFact = Exclude<
   Fact,
@@ -66,7 +66,7 @@ export function serviceFactLine(fact: ServiceFact, logbook: Logbook, { show }: U
     case 'rotorMeasurement':
       return {
         title: `Rotor, ${cornerNames[fact.corner]}: ${show(Math.min(...fact.thicknessesMm), 'length', 2)} at the thinnest`,
-        text: `${crackWords[fact.crack]}, ${filmWords[fact.film].name.toLowerCase()}`,
+        text: `${crackWords[fact.crack]}, ${transferLayerWords[fact.transferLayer].name.toLowerCase()}`,
       };
     case 'partsDecision':
       return {
@@ -82,12 +82,12 @@ export function serviceFactLine(fact: ServiceFact, logbook: Logbook, { show }: U
       };
     case 'exchangeBegun':
       return { title: fact.scope === 'full' ? 'Exchange begun' : 'Bleed begun', text: methodNames[fact.method] };
-    case 'sealHold':
+    case 'leakDownTest':
       return { title: 'Seal held', text: `${fact.readings.length} readings` };
-    case 'nippleDrawn':
+    case 'nippleBled':
       return {
         title: `Drawn ${show(fact.volumeMl, 'volume')}, ${cornerNames[fact.corner]}`,
-        text: fact.isShut ? 'Nipple shut' : 'Nipple open',
+        text: fact.isShut ? 'BleedNipple shut' : 'BleedNipple open',
       };
     case 'torqueSet':
       return {
@@ -98,7 +98,7 @@ export function serviceFactLine(fact: ServiceFact, logbook: Logbook, { show }: U
       return { title: 'Step skipped', text: fact.reason };
     case 'stepHandedOver':
       return { title: 'Step handed over', text: `To ${logbook.crew.get(fact.toCrewId)?.name ?? 'somebody'}` };
-    case 'holdPassed':
+    case 'holdWaived':
       return { title: 'Let pass', text: `${fact.finding} ${fact.reason}` };
     case 'carReleased':
       return { title: 'Car released', text: `${fact.openItems.length} items open and known` };

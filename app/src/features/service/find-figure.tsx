@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Fastener } from '@calvik/core';
-import { useSync } from '../../store/hooks';
+import { useSync } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { useReadFigure } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
-import { newRecord } from '../keep';
+import { newRecord } from '../save-record';
 import type { StepProps } from './use-service';
 
 /** A figure that is not on the sheet: somebody finds it, and says where it stands. */

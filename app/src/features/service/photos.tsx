@@ -1,17 +1,17 @@
 import { useEffect, useState } from 'react';
 import { Image, ScrollView, StyleSheet, View } from 'react-native';
 import type { ServiceJudgement, ServiceStep } from '@calvik/core';
-import { useToday } from '../../store/hooks';
-import { downscale, keepPhoto, waitingPhoto } from '../../store/photos';
+import { useToday } from '../../state/hooks';
+import { downscale, savePhoto, waitingPhoto } from '../../state/photos';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { type FactDraft, useKeepFact } from '../fluid/use-keep-fact';
-import { newId } from '../keep';
+import { type NewFact, useSaveFact } from '../save-fact';
+import { newId } from '../save-record';
 
 /** Camera or file: downscaled here, kept on the device, sent to the server, and noted as a fact of this step. */
 export function useTakePhoto(s: ServiceJudgement, step: ServiceStep): { open: () => void; problem: string | null } {
   const today = useToday();
-  const { keepFact, problem } = useKeepFact();
+  const { saveFact, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const take = async (file: File): Promise<void> => {
     setSentence(null);
@@ -24,8 +24,8 @@ export function useTakePhoto(s: ServiceJudgement, step: ServiceStep): { open: ()
     const photoId = newId();
     const aboutFactId = step.state === 'done' ? (step.fact?.id ?? null) : null;
     const body = { kind: 'photoTaken', photoId, step: step.key, aboutFactId, widthPx, heightPx };
-    await keepPhoto(photoId, blob);
-    await keepFact({ ...body, carId: s.car.id, jobId: s.job.id } as FactDraft, today);
+    await savePhoto(photoId, blob);
+    await saveFact({ ...body, carId: s.car.id, jobId: s.job.id } as NewFact, today);
   };
   const open = (): void => {
     const chooser = document.createElement('input');

@@ -13,7 +13,7 @@ import {
   timeIn,
   worst,
 } from '@calvik/core';
-import { useCrewOnDuty, useLoaded, useLogbook } from '../../store/hooks';
+import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';
 import { Icon } from '../../ui/icons';

@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type SheetSection, type UnitSystem, serviceSheet } from '@calvik/core';
-import { useLogbook } from '../../store/hooks';
+import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../../ui/gone';
 import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';

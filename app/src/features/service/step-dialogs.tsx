@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
 import { type ServiceJudgement, type ServiceStep, phaseNames } from '@calvik/core';
-import { useCrewOnDuty, useLogbook } from '../../store/hooks';
+import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips } from '../../ui/chips';
 import { MainButton } from '../../ui/screen';
@@ -61,7 +61,7 @@ export function SkipDialog({
       <Dialog visible onDismiss={onClose} style={styles.dialog}>
         <Dialog.Title>{`Skip: ${step.title}`}</Dialog.Title>
         <Dialog.Content style={styles.gap}>
-          {step.isMust ? <Text tone="amber">The car is not released without this step, skipped or not.</Text> : null}
+          {step.isRequired ? <Text tone="amber">The car is not released without this step, skipped or not.</Text> : null}
           <Why options={whySkip} label="Why skip" value={reason} onChange={setReason} />
           {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
         </Dialog.Content>

@@ -10,16 +10,16 @@ import {
   openBefore,
   phaseNames,
 } from '@calvik/core';
-import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
-import { selectLogbook } from '../../store/logbook';
+import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { selectLogbook } from '../../state/logbook';
 import { useTokens } from '../../theme/use-tokens';
-import { PickSheet } from '../../ui/pick-sheet';
+import { PickList } from '../../ui/pick-list';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { type FactDraft, useKeepFact } from '../fluid/use-keep-fact';
+import { type NewFact, useSaveFact } from '../save-fact';
 import { Photos, useTakePhoto } from './photos';
 import { HandDialog, SkipDialog, Why } from './step-dialogs';
-import { useDraft } from './use-draft';
+import { useDraft } from '../../state/use-draft';
 import { type StepFact, standingReading } from './use-service';
 
 /** The usual caution, at the step where it applies. */
@@ -53,8 +53,8 @@ export function StepFrame({
   s,
   step,
   make,
-  keepLabel,
-  onKept,
+  saveLabel,
+  onSaved,
   children,
   footer,
   wanted,
@@ -63,9 +63,9 @@ export function StepFrame({
   step: ServiceStep;
   /** The facts of this step, or a sentence that says what is missing. Not given: the step has no keep button of its own. */
   make?: () => StepFact[] | string;
-  keepLabel?: string;
+  saveLabel?: string;
   /** Called when everything has been kept: drafts can go. Give `stay` to remain on this step. */
-  onKept?: () => 'stay' | void;
+  onSaved?: () => 'stay' | void;
   children: ReactNode;
   footer?: ReactNode;
   /** Said beside the sentence: the figure wanted. */
@@ -77,7 +77,7 @@ export function StepFrame({
   const today = useToday();
   const crew = useCrewOnDuty();
   const logbook = useLogbook();
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'more' | 'skip' | 'hand' | null>(null);
   const {
@@ -99,7 +99,7 @@ export function StepFrame({
     const next = fresh && nextStep(fresh.steps, crew?.id ?? null, step.key);
     router.replace((next ? `/service/${s.job.id}/${next.key}` : `/service/${s.job.id}`) as never);
   };
-  const keepAll = async (bodies: StepFact[]): Promise<boolean> => {
+  const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
     for (const body of bodies) {
       const standing = standingReading(s, body);
       if (standing && why.because.trim() === '') {
@@ -115,8 +115,8 @@ export function StepFrame({
         carId: s.car.id,
         jobId: s.job.id,
         ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
-      } as FactDraft;
-      if (!(await keepFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
+      } as NewFact;
+      if (!(await saveFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
         return false;
     }
     return true;
@@ -126,10 +126,10 @@ export function StepFrame({
     if (bodies === undefined || saving) return;
     if (typeof bodies === 'string') return setSentence(bodies);
     setSentence(null);
-    if (!(await keepAll(bodies))) return;
+    if (!(await saveAll(bodies))) return;
     clearWhy();
     setWhy({ because: '', outOfTurn: '' });
-    if (onKept?.() !== 'stay') goOn();
+    if (onSaved?.() !== 'stay') goOn();
   };
   // Ctrl-Enter keeps, wherever the cursor is.
   useEffect(() => {
@@ -173,7 +173,7 @@ export function StepFrame({
             <View style={styles.grow}>
               {make ? (
                 <MainButton onPress={() => void keep()} loading={saving}>
-                  {keepLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
+                  {saveLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
                 </MainButton>
               ) : step.key === 'release' ? null : (
                 <MainButton onPress={goOn}>Go on</MainButton>
@@ -195,7 +195,7 @@ export function StepFrame({
           <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
         ) : null}
         {step.state === 'done' && step.fact ? (
-          <Text as="small" testID="kept-by">{`Kept by ${name(step.fact.by)}. What you keep now counts instead.`}</Text>
+          <Text as="small" testID="kept-by">{`Saved by ${name(step.fact.by)}. What you keep now counts instead.`}</Text>
         ) : null}
         {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
           <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
@@ -225,7 +225,7 @@ export function StepFrame({
         </Section>
       ) : null}
       <Photos s={s} step={step} />
-      <PickSheet
+      <PickList
         title={step.title}
         visible={dialog === 'more'}
         chosen={undefined}
@@ -245,8 +245,8 @@ export function StepFrame({
           step={step}
           onClose={() => setDialog(null)}
           onSkip={async (reason) => {
-            const fact = { kind: 'stepSkipped', step: step.key, reason, carId: s.car.id, jobId: s.job.id } as FactDraft;
-            if (await keepFact(fact, today)) {
+            const fact = { kind: 'stepSkipped', step: step.key, reason, carId: s.car.id, jobId: s.job.id } as NewFact;
+            if (await saveFact(fact, today)) {
               setDialog(null);
               goOn();
             }
@@ -266,8 +266,8 @@ export function StepFrame({
                 toCrewId,
                 carId: s.car.id,
                 jobId: s.job.id,
-              } as FactDraft;
-              if (!(await keepFact(fact, today))) return;
+              } as NewFact;
+              if (!(await saveFact(fact, today))) return;
             }
             setDialog(null);
             goOn();

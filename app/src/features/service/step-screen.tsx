@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type ComponentType } from 'react';
-import { useLoaded, useLogbook } from '../../store/hooks';
+import { useLoaded, useLogbook } from '../../state/hooks';
 import { Gone } from '../../ui/gone';
 import { Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -13,7 +13,7 @@ import { PadsStep } from './steps/pads';
 import { PedalStep } from './steps/pedal';
 import { ReleaseStep } from './steps/release';
 import { RotorStep } from './steps/rotor';
-import { SealStep } from './steps/seal';
+import { LeakDownStep } from './steps/leak-down';
 import { TorqueStep } from './steps/torque';
 import { type StepProps, useService } from './use-service';
 
@@ -31,7 +31,7 @@ const bodies: Record<string, ComponentType<StepProps>> = {
   retract: RetractStep,
   fit: FitStep,
   exchange: ExchangeStep,
-  seal: SealStep,
+  seal: LeakDownStep,
   draw: DrawStep,
   torque: TorqueStep,
   level: ReservoirStep,

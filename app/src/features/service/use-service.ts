@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type Fact, type Logbook, type ServiceJudgement, type ServiceStep, judgeService } from '@calvik/core';
-import { useLogbook, useToday } from '../../store/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
 
 /** A service as it stands, judged from the logbook, also with facts that are still being typed. */
 export function useService(jobId: string): ServiceJudgement | null {
@@ -28,7 +28,7 @@ const READINGS = new Set<Fact['kind']>([
   'padMeasurement',
   'rotorMeasurement',
   'driverReport',
-  'nippleDrawn',
+  'nippleBled',
   'pistonsRetracted',
 ]);
 const identity = ['corner', 'axle', 'moment', 'index', 'exchangeId'] as const;
@@ -40,7 +40,7 @@ export function standingReading(s: ServiceJudgement, body: StepFact): Fact | nul
     (body.kind === 'pedalCheck' && body.moment === 'baseline');
   if (!READINGS.has(body.kind) && !isFirstLook) return null;
   // A nipple drawn again after the sequence began anew corrects nothing.
-  if (body.kind === 'nippleDrawn') return s.exchange.steps[body.index]?.drawn ?? null;
+  if (body.kind === 'nippleBled') return s.exchange.steps[body.index]?.drawn ?? null;
   const same = (fact: Fact): boolean =>
     fact.kind === body.kind &&
     identity.every((k) => (fact as Record<string, unknown>)[k] === (body as Record<string, unknown>)[k]);

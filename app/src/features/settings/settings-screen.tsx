@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { type FluidPolicy, type Lift, type Shop, policyName, unsaid } from '@calvik/core';
+import { type FluidPolicy, type Lift, type Shop, policyName, recordDefaults } from '@calvik/core';
 import {
   useAppDispatch,
   useAppSelector,
@@ -11,8 +11,8 @@ import {
   useLogbook,
   useSync,
   useUnits,
-} from '../../store/hooks';
-import { prefer } from '../../store/preferences';
+} from '../../state/hooks';
+import { prefer } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
 import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
@@ -20,7 +20,7 @@ import { recordText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { WeekFields, readWeek, weekText } from '../week-fields';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
@@ -38,7 +38,7 @@ function Crew() {
     if (name.trim() === '') return setProblem('Type the name first.');
     const record = {
       ...newRecord(),
-      ...unsaid.crew,
+      ...recordDefaults.crew,
       name: name.trim(),
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
@@ -187,7 +187,7 @@ function ShopSettings({ shop }: { shop: Shop }) {
     add: { school: 'none', count: '' },
   });
   const { control, setValue } = form;
-  const { keep, saving, problem } = useKeepRecord('shops', form, finished);
+  const { keep, saving, problem } = useSaveRecord('shops', form, finished);
   const policies = useWatch({ control, name: 'policies' });
   const add = useWatch({ control, name: 'add' });
   const policy = policyOf(add);

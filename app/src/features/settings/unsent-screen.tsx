@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { useAppSelector, useSync } from '../../store/hooks';
+import { useAppSelector, useSync } from '../../state/hooks';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 

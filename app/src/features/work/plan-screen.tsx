@@ -15,9 +15,9 @@ import {
   readTime,
   timeIn,
   usualDurationMin,
-  unsaid,
+  recordDefaults,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../store/hooks';
+import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
 import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
 import { Gone } from '../../ui/gone';
 import { SaveBar } from '../../ui/save-bar';
@@ -26,7 +26,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { ReasonLine } from '../../ui/verdict';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
-import { newRecord, useKeepRecord, useQuantity } from '../keep';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 
 interface PlanForm {
   kind: Job['kind'];
@@ -92,13 +92,13 @@ function PlanPage({
   });
   const { control } = form;
   const values = useWatch({ control }) as PlanForm;
-  const { keep, saving, problem } = useKeepRecord('jobs', form, finished);
+  const { keep, saving, problem } = useSaveRecord('jobs', form, finished);
   const make = (f: PlanForm): Job | null => {
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
     if (!time || !f.date || !Number.isFinite(durationMin)) return null;
     return {
-      ...(job ?? { ...newRecord(), ...unsaid.jobs }),
+      ...(job ?? { ...newRecord(), ...recordDefaults.jobs }),
       kind: f.kind,
       carId: car.id,
       eventId: job?.eventId ?? event?.id ?? null,

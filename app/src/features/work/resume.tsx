@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
-import { useLogbook } from '../../store/hooks';
-import { read } from '../../store/storage';
+import { useLogbook } from '../../state/hooks';
+import { read } from '../../state/storage';
 import { MainButton } from '../../ui/screen';
 
 export const LAST_STEP_KEY = 'calvik.lastStep';

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn, workName } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useToday } from '../../store/hooks';
+import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile } from '../open-file';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -49,7 +49,7 @@ export function WorkScreen() {
       <Resume />
       <View style={styles.links}>
         <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
-          Board
+          RunUpAnswer
         </MainButton>
         <MainButton mode="outlined" onPress={() => router.push('/plan' as never)}>
           Plan

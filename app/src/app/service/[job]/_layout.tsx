@@ -2,7 +2,7 @@ import { Slot, usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { serviceScreen } from '../../../features/later';
 import { LAST_STEP_KEY } from '../../../features/work/resume';
-import { write } from '../../../store/storage';
+import { write } from '../../../state/storage';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';
 

@@ -14,14 +14,14 @@ import {
   thinnest,
   usualDurationMin,
 } from '@calvik/core';
-import { useSync, useUnits } from '../../../store/hooks';
+import { useSync, useUnits } from '../../../state/hooks';
 import { Chips, ChoiceChips } from '../../../ui/chips';
 import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
 import { StepFrame, lastOf } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 interface Choice {
@@ -122,7 +122,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         });
         return [...decided, ...undone];
       }}
-      onKept={() => {
+      onSaved={() => {
         const decided = s.proposals.map((p) => ({
           ...p,
           decision: { action: choiceOf(p).action } as PartsDecision,

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type NippleDrawn, cornerNames, drawOutlook, isFedMethod } from '@calvik/core';
-import { useUnits } from '../../../store/hooks';
+import { type NippleBled, cornerNames, drawOutlook, isFedMethod } from '@calvik/core';
+import { useUnits } from '../../../state/hooks';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
@@ -10,9 +10,9 @@ import { Section } from '../../../ui/screen';
 import { RadioList, Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
-import { Tick } from '../../fluid/flush-parts';
+import { Tick } from '../../fluid/bottle-row';
 import { StepFrame } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { useShelf } from './exchange';
 
@@ -23,7 +23,7 @@ interface DrawForm {
   torque: string;
   bottleId: string;
   clean: 'yes' | 'no' | '';
-  bubbles: NippleDrawn['bubbles'] | '';
+  bubbles: NippleBled['bubbles'] | '';
   shut: boolean;
   capped: boolean;
 }
@@ -81,7 +81,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         if (!draft.shut) return 'The nipple must be shut before you go on.';
         return [
           {
-            kind: 'nippleDrawn',
+            kind: 'nippleBled',
             exchangeId: exchange.begun!.id,
             index,
             corner: own.corner,
@@ -98,7 +98,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           },
         ];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       {exchange.restart && !exchange.isDone ? (
         <ReasonLine reason={{ verdict: 'needsWork', text: exchange.restart.text }} />
@@ -126,7 +126,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           <ReasonLine
             reason={{
               verdict: 'stop',
-              text: `Under MIN: air may have gone in. Kept like this, the sequence starts again from the first nipple.`,
+              text: `Under MIN: air may have gone in. Saved like this, the sequence starts again from the first nipple.`,
             }}
           />
         ) : outlook.isAlarm ? (
@@ -144,7 +144,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
           {
             key: 'torque',
-            label: `Nipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
+            label: `BleedNipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
             dimension: 'torque',
           },
           ...(isFed
@@ -196,7 +196,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         ) : null}
       </Section>
       <View style={styles.row}>
-        <Tick label="Nipple shut" name="Nipple shut" on={draft.shut} onPress={() => change({ shut: !draft.shut })} />
+        <Tick label="BleedNipple shut" name="BleedNipple shut" on={draft.shut} onPress={() => change({ shut: !draft.shut })} />
         <Tick
           label="Hose off, cap on, wiped"
           name="Hose off, cap on, wiped"

@@ -12,12 +12,12 @@ import {
   isFedMethod,
   levelBefore,
   methodNames,
-  needsSeal,
+  needsLeakDownTest,
   reservoirFirst,
   sequenceNames,
   sequenceReason,
 } from '@calvik/core';
-import { useToday, useUnits } from '../../../store/hooks';
+import { useToday, useUnits } from '../../../state/hooks';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -26,9 +26,9 @@ import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
-import { BottleRow } from '../../fluid/flush-parts';
+import { BottleRow } from '../../fluid/bottle-row';
 import { StepFrame } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 interface ExchangeForm {
@@ -79,7 +79,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   const drawnOffMl = isFull ? (read(draft.drawn, 'volume') ?? 0) : 0;
   const refillMl = isFull ? (read(draft.refill, 'volume') ?? 0) : 0;
   const pressureKpa = read(draft.pressure, 'pressure');
-  const pressed = draft.method !== '' && needsSeal(draft.method);
+  const pressed = draft.method !== '' && needsLeakDownTest(draft.method);
   const plan = useMemo(
     () =>
       draft.method === ''
@@ -103,7 +103,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      keepLabel={begun ? 'Begin it anew' : 'Begin'}
+      saveLabel={begun ? 'Begin it anew' : 'Begin'}
       make={() => {
         if (!draft.method) return 'Choose the method.';
         if (!draft.bottleId || !chosen) return 'Choose the bottle.';
@@ -128,7 +128,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
           },
         ];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       {begun ? (
         <ReasonLine
@@ -238,7 +238,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
           <View testID="exchange-plan">
             <View style={[styles.line, { borderColor: t.ink }]}>
               <Text as="label" style={styles.name}>
-                Nipple
+                BleedNipple
               </Text>
               <Text as="label" style={styles.cell}>
                 Draw

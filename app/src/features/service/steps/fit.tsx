@@ -10,7 +10,7 @@ import {
   overflowOf,
   pairingReasons,
 } from '@calvik/core';
-import { useUnits } from '../../../store/hooks';
+import { useUnits } from '../../../state/hooks';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { quantityText, recordText } from '../../../ui/quantity-text';
@@ -19,9 +19,9 @@ import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
-import { FigureView } from '../../../ui/working-sheet';
+import { FigureView } from '../../../ui/working';
 import { StepFrame, lastOf } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 /** The overflow sum, before any piston goes back. */
@@ -59,7 +59,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
           { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
         ];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       <View style={styles.row}>
         <Reservoir
@@ -142,7 +142,7 @@ export function FitStep({ s, step, logbook }: StepProps) {
           { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
         ];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       <Section title={isDrum ? 'Shoes' : 'Pads'}>
         <RadioList

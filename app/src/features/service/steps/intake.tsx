@@ -16,22 +16,22 @@ import {
   levelTarget,
   pressureAtAltitude,
 } from '@calvik/core';
-import { useLogbook, useUnits } from '../../../store/hooks';
+import { useLogbook, useUnits } from '../../../state/hooks';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { Chips, ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { type CornerCell, CornerSheet } from '../../../ui/corner-sheet';
+import { type CornerCell, CornerMap } from '../../../ui/corner-map';
 import { Reservoir } from '../../../ui/reservoir';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 import { ReasonLine, VerdictMark } from '../../../ui/verdict';
-import { FigureView } from '../../../ui/working-sheet';
+import { FigureView } from '../../../ui/working';
 import { recordText } from '../../../ui/quantity-text';
 import { FluidBar } from '../../fluid/fluid-bar';
 import { useFluid } from '../../fluid/use-fluid';
-import { asFact, type FactDraft } from '../../fluid/use-keep-fact';
+import { asFact, type NewFact } from '../../save-fact';
 import { StepFrame, lastOf } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 /** What the driver brought back, with the first suspects. */
@@ -46,8 +46,8 @@ export function DriverStep({ s, step }: StepProps) {
       s={s}
       step={step}
       make={() => [{ kind: 'driverReport', complaints: draft.said, words: draft.words }]}
-      keepLabel={draft.said.length === 0 && draft.words.trim() === '' && !standing ? 'No complaints: go on' : undefined}
-      onKept={clear}
+      saveLabel={draft.said.length === 0 && draft.words.trim() === '' && !standing ? 'No complaints: go on' : undefined}
+      onSaved={clear}
     >
       <Chips
         label="The driver says"
@@ -136,7 +136,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
         if (!isFinal && !draft.basket) return 'Say how the filter basket looks.';
         return [{ kind: 'reservoirSeen', moment, levelMl: level, colour: draft.colour, basket: draft.basket || null }];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       <View style={styles.side}>
         <Reservoir
@@ -179,7 +179,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
       ) : null}
       {isFinal && s.exchange.leftOldPercent ? (
         <Section title="Old fluid left, by the model">
-          <CornerSheet
+          <CornerMap
             driverSide={car.driverSide}
             cells={
               Object.fromEntries(
@@ -244,7 +244,7 @@ export function BoilStep({ s, step }: StepProps) {
           } as const),
     [reading, s.car.id, shop.altitudeM],
   );
-  const judged = useMemo(() => body && asFact(body as FactDraft, new Date().toISOString(), ''), [body]);
+  const judged = useMemo(() => body && asFact(body as NewFact, new Date().toISOString(), ''), [body]);
   const judgement = useFluid(s.car, s.event, judged);
   const before = judgement.state.fillings
     .flatMap((f) => f.tests)
@@ -258,7 +258,7 @@ export function BoilStep({ s, step }: StepProps) {
       step={step}
       wanted={`Wants ${show(judgement.demanded.value, 'temperature')}${s.event ? ` at ${s.event.name}` : ''}.`}
       make={() => (body ? [body] : 'Type the reading, or take it with the tester or the pen.')}
-      onKept={clear}
+      onSaved={clear}
     >
       {ownBoil ? <Text as="strong">{ownBoil}</Text> : null}
       <View testID="live-verdict" style={styles.gap}>
@@ -304,7 +304,7 @@ export function ChecksStep({ s, step }: StepProps) {
           ? 'Go through the whole list: something is still open.'
           : [{ kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) }]
       }
-      onKept={clear}
+      onSaved={clear}
     >
       <CheckList
         names={names}

@@ -13,9 +13,9 @@ import {
   padsBefore,
   severity,
   thinnest,
-  usualNewMm,
+  usualNewPadMm,
 } from '@calvik/core';
-import { useUnits } from '../../../store/hooks';
+import { useUnits } from '../../../state/hooks';
 import { Chips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
@@ -26,7 +26,7 @@ import { Segments } from '../../../ui/segments';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 interface PadsForm {
@@ -161,7 +161,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   );
   const more = reasons.slice(1);
   const least = judged?.thinnest.value ?? null;
-  const fresh = state.spec.newMm ?? Math.max(usualNewMm(state.spec.brake), least ?? 0);
+  const fresh = state.spec.newMm ?? Math.max(usualNewPadMm(state.spec.brake), least ?? 0);
   return (
     <StepFrame
       s={s}
@@ -172,7 +172,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
         if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;
         return body ? [body] : 'A figure cannot be read.';
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       <View testID="live-verdict" style={styles.gap}>
         <LimitBar

@@ -8,7 +8,7 @@ import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
 import { StepFrame, lastOf } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 const feels: { value: PedalFeel; label: string }[] = [
@@ -70,14 +70,14 @@ export function PedalStep({ s, step }: StepProps) {
       s={s}
       step={step}
       make={make}
-      onKept={() => {
+      onSaved={() => {
         clear();
         // A soft pedal goes back to the exchange, not on.
         if (!isGate || draft.feel !== 'soft') return undefined;
         router.replace(`/service/${s.job.id}/exchange` as never);
         return 'stay';
       }}
-      keepLabel={isGate && draft.feel === 'soft' ? 'Keep it, back to the exchange' : undefined}
+      saveLabel={isGate && draft.feel === 'soft' ? 'Keep it, back to the exchange' : undefined}
       wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>

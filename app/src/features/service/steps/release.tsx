@@ -2,13 +2,13 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type HeldItem, dateIn, longDate, timeIn } from '@calvik/core';
-import { useCrewOnDuty, useToday } from '../../../store/hooks';
+import { useCrewOnDuty, useToday } from '../../../state/hooks';
 import { useTokens } from '../../../theme/use-tokens';
 import { LineInput } from '../../../ui/line-input';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 import { ReasonLine } from '../../../ui/verdict';
-import { type FactDraft, useKeepFact } from '../../fluid/use-keep-fact';
+import { type NewFact, useSaveFact } from '../../save-fact';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 
@@ -34,8 +34,8 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
               return [{ kind: 'carReleased', openItems }];
             }
       }
-      keepLabel={crew ? `Release, signed ${crew.name}` : 'Release'}
-      onKept={() => 'stay'}
+      saveLabel={crew ? `Release, signed ${crew.name}` : 'Release'}
+      onSaved={() => 'stay'}
       footer={
         <MainButton
           mode={gate.isReleased ? 'contained' : 'outlined'}
@@ -110,7 +110,7 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
   const router = useRouter();
   const crew = useCrewOnDuty();
   const today = useToday();
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
@@ -126,14 +126,14 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
     if (reason.trim() === '') return setSentence('Say why it may pass.');
     setSentence(null);
     const fact = {
-      kind: 'holdPassed',
+      kind: 'holdWaived',
       hold: hold.area,
       finding: hold.text,
       reason: reason.trim(),
       carId: s.car.id,
       jobId: s.job.id,
     };
-    await keepFact(fact as FactDraft, today);
+    await saveFact(fact as NewFact, today);
   };
   return (
     <View style={styles.gap}>

@@ -5,12 +5,12 @@ import {
   type RotorMeasurement,
   THICKNESS_VARIATION_LIMIT_MM,
   crackWords,
-  filmWords,
+  transferLayerWords,
   judgeRotor,
   rotorBefore,
   severity,
 } from '@calvik/core';
-import { useUnits } from '../../../store/hooks';
+import { useUnits } from '../../../state/hooks';
 import { ChoiceChips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
@@ -19,10 +19,10 @@ import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
-import { FigureView } from '../../../ui/working-sheet';
+import { FigureView } from '../../../ui/working';
 import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 
 const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -30,12 +30,12 @@ const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
 interface RotorForm {
   figures: Record<string, string>;
   crack: RotorMeasurement['crack'] | '';
-  film: RotorMeasurement['film'] | '';
+  transferLayer: RotorMeasurement['transferLayer'] | '';
   marks: 'there' | 'gone';
   instrument: RotorMeasurement['instrument'];
 }
 
-/** One rotor: eight thicknesses, run-out, lip, weight, cracks, film; each against its limit. */
+/** One rotor: eight thicknesses, run-out, lip, weight, cracks, transferLayer; each against its limit. */
 export function RotorStep({ s, step, logbook }: StepProps) {
   const { show, system } = useUnits();
   const read = useReadFigure();
@@ -54,7 +54,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       crackLength: text(standing?.crackLengthMm),
     },
     crack: standing?.crack ?? '',
-    film: standing?.film ?? '',
+    transferLayer: standing?.transferLayer ?? '',
     marks: standing?.wearMarksGone ? 'gone' : 'there',
     instrument: standing?.instrument ?? 'byHand',
   });
@@ -96,7 +96,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       crack: draft.crack || ('none' as const),
       crackLengthMm: draft.crack === 'crack' ? read(draft.figures.crackLength, 'length') : null,
       wearMarksGone: draft.marks === 'gone',
-      film: draft.film || ('even' as const),
+      transferLayer: draft.transferLayer || ('even' as const),
       instrument: draft.instrument,
     };
     // `read` reads by the chosen units alone.
@@ -130,10 +130,10 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         if (!body) return 'Measure at one point at least; eight are usual.';
         if (!draft.crack) return 'Say what cracks there are, or none.';
         if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
-        if (!draft.film) return 'Say how the film looks.';
+        if (!draft.transferLayer) return 'Say how the transferLayer looks.';
         return [body];
       }}
-      onKept={clear}
+      onSaved={clear}
     >
       <View testID="live-verdict" style={styles.gap}>
         {rotorPair ? (
@@ -218,11 +218,11 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       <Section title="Film">
         <ChoiceChips
           label="Film"
-          value={draft.film}
-          onChange={(film) => change({ film })}
-          options={(Object.keys(filmWords) as RotorMeasurement['film'][]).map((value) => ({
+          value={draft.transferLayer}
+          onChange={(transferLayer) => change({ transferLayer })}
+          options={(Object.keys(transferLayerWords) as RotorMeasurement['transferLayer'][]).map((value) => ({
             value,
-            label: filmWords[value].name,
+            label: transferLayerWords[value].name,
           }))}
         />
         <Text as="small">Wear dots, or the depth of the slots:</Text>

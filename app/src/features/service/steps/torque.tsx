@@ -12,7 +12,7 @@ import {
   tighteningOrder,
   torqueBand,
 } from '@calvik/core';
-import { useToday, useUnits } from '../../../store/hooks';
+import { useToday, useUnits } from '../../../state/hooks';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
 import { LineInput } from '../../../ui/line-input';
@@ -23,11 +23,11 @@ import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { ReasonLine, VerdictMark } from '../../../ui/verdict';
-import { FigureView } from '../../../ui/working-sheet';
-import { type FactDraft, useKeepFact } from '../../fluid/use-keep-fact';
+import { FigureView } from '../../../ui/working';
+import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
-import { useDraft } from '../use-draft';
+import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
 
@@ -107,7 +107,7 @@ export function TorqueStep({ s, step }: StepProps) {
           s={s}
           step={step}
           line={active}
-          onKept={() => {
+          onSaved={() => {
             const next = lines.find((l) => keyOf(l) !== keyOf(active) && l.set === null);
             if (next) setOpenKey(keyOf(next));
           }}
@@ -118,12 +118,12 @@ export function TorqueStep({ s, step }: StepProps) {
 }
 
 /** One line: its clicks, the condition of its thread, and what the sheet wants besides. */
-function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line: TorqueLine; onKept: () => void }) {
+function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line: TorqueLine; onSaved: () => void }) {
   const t = useTokens();
   const units = useUnits();
   const read = useReadFigure();
   const today = useToday();
-  const { keepFact, saving, problem } = useKeepFact();
+  const { saveFact, saving, problem } = useSaveFact();
   const { fastener: f, corner } = line;
   const order = tighteningOrder(f.group, f.perCorner);
   const wanted = readingsWanted(f);
@@ -175,7 +175,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
     setSentence(null);
     const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
-    const kept = await keepFact(
+    const kept = await saveFact(
       {
         kind: 'torqueSet',
         carId: s.car.id,
@@ -190,7 +190,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
         wrench: tool.wrench.trim(),
         calibratedOn: tool.calibrated === '' ? null : tool.calibrated,
         instrument: draft.instrument,
-      } as FactDraft,
+      } as NewFact,
       today,
     );
     if (!kept) return;
@@ -198,7 +198,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
     clear();
     setClicks([]);
     change({ clicks: [] });
-    onKept();
+    onSaved();
   };
   const yesNo = [
     { value: 'yes' as const, label: 'Yes' },
@@ -349,7 +349,7 @@ function Line({ s, step, line, onKept }: Pick<StepProps, 's' | 'step'> & { line:
       <MainButton onPress={() => void keep()} loading={saving}>
         {`Keep ${f.name.toLowerCase()}, ${corner}`}
       </MainButton>
-      {step.state === 'done' ? <Text as="small">Kept again, the last time counts.</Text> : null}
+      {step.state === 'done' ? <Text as="small">Saved again, the last time counts.</Text> : null}
     </Section>
   );
 }

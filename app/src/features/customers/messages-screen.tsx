@@ -1,0 +1,36 @@
+import { View } from 'react-native';
+import { dateIn, shortDate, timeIn } from '@calvik/core';
+import { useLogbook } from '../../state/hooks';
+import { Empty, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+
+/** Texts to customers as they would have gone out. */
+export function MessagesScreen() {
+  const logbook = useLogbook();
+  const { timeZone } = logbook.shop;
+  const messages = [...logbook.messages.values()]
+    .filter((m) => !m.archived)
+    .sort((a, b) => b.writtenAt.localeCompare(a.writtenAt));
+  return (
+    <Screen title="Outbox" above="Texts to customers" back="/work">
+      <Text as="small">Simulated: this is what would have been sent. Nothing leaves this machine.</Text>
+      {messages.length === 0 ? (
+        <Empty text="No text has been written yet. Open an event’s work list and choose “Text the customer” at a car." />
+      ) : null}
+      {messages.map((m) => (
+        <Section
+          key={m.id}
+          title={logbook.customers.get(m.customerId)?.name ?? 'Customer'}
+          aside={
+            <Text as="small">{`${shortDate(dateIn(m.writtenAt, timeZone))} ${timeIn(m.writtenAt, timeZone)}`}</Text>
+          }
+        >
+          <View testID="message">
+            <Text as="small">{m.to === '' ? 'No phone number on record' : `To ${m.to}`}</Text>
+            <Text>{m.text}</Text>
+          </View>
+        </Section>
+      ))}
+    </Screen>
+  );
+}

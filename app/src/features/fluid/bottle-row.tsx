@@ -1,0 +1,105 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import type { BottleState, Reason } from '@calvik/core';
+import { useUnits } from '../../state/hooks';
+import { TARGET } from '../../theme/tokens';
+import { useTokens } from '../../theme/use-tokens';
+import { Icon } from '../../ui/icons';
+import { onSpace } from '../../ui/keyboard';
+import { Text } from '../../ui/text';
+
+/** A box to tick with a gloved thumb. */
+export function Tick({ label, name, on, onPress }: { label: string; name: string; on: boolean; onPress: () => void }) {
+  const t = useTokens();
+  return (
+    <Pressable
+      role="checkbox"
+      aria-checked={on}
+      aria-label={name}
+      onPress={onPress}
+      {...onSpace(onPress)}
+      style={[styles.tick, { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet }]}
+    >
+      <View style={[styles.box, { borderColor: on ? t.iron : t.inkSoft }]}>
+        {on ? <Icon name="check" size={16} color={t.iron} /> : null}
+      </View>
+      <Text as="small" tone="ink" style={styles.tickText}>
+        {label}
+      </Text>
+    </Pressable>
+  );
+}
+
+/** A bottle to choose, with what is in it and everything against it. */
+export function BottleRow({
+  state,
+  reasons,
+  chosen,
+  onPress,
+}: {
+  state: BottleState;
+  reasons: readonly Reason[];
+  chosen: boolean;
+  onPress: () => void;
+}) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const { bottle, fluid, daysOpen, leftMl } = state;
+  const age =
+    daysOpen === null
+      ? 'sealed'
+      : daysOpen === 0
+        ? 'opened today'
+        : `open ${daysOpen} ${daysOpen === 1 ? 'day' : 'days'}`;
+  return (
+    <Pressable
+      role="radio"
+      aria-checked={chosen}
+      aria-label={`Bottle ${bottle.label} ${fluid?.name ?? ''}`}
+      onPress={onPress}
+      {...onSpace(onPress)}
+      style={[
+        styles.bottle,
+        {
+          borderColor: chosen ? t.iron : t.rule,
+          borderWidth: chosen ? 2 : 1,
+          backgroundColor: chosen ? t.ironWash : t.sheet,
+        },
+      ]}
+    >
+      <View style={styles.grow}>
+        <Text as="strong">{`${bottle.label}  ${fluid?.name ?? 'unknown fluid'}`}</Text>
+        <Text as="small">{`${fluid ? `${fluid.grade}, ${show(fluid.dryBoilingPointC, 'temperature')} dry, ` : ''}${age}, ${show(leftMl, 'volume')} left${fluid?.darkWhenNew ? ', dark when new' : ''}`}</Text>
+        {reasons.map((r) => (
+          <Text key={r.text} as="small" tone={r.verdict === 'stop' ? 'stop' : 'amber'}>
+            {`${r.verdict === 'stop' ? 'Stop: ' : ''}${r.text}`}
+          </Text>
+        ))}
+      </View>
+      {chosen ? <Icon name="check" color={t.iron} /> : null}
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  grow: { flex: 1, minWidth: 0 },
+  bottle: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    borderRadius: 3,
+    paddingHorizontal: 12,
+    paddingVertical: 8,
+    minHeight: 60,
+  },
+  tick: {
+    flex: 1,
+    minHeight: TARGET,
+    borderWidth: 1.5,
+    borderRadius: 3,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 6,
+  },
+  box: { width: 20, height: 20, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
+  tickText: { flex: 1, lineHeight: 16 },
+});

@@ -1,0 +1,59 @@
+import { useRouter } from 'expo-router';
+import type { Bottle } from '@calvik/core';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
+import { SaveBar } from '../../ui/save-bar';
+import { quantityText } from '../../ui/quantity-text';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+
+interface BottleForm {
+  label: string;
+  fluidId: string;
+  size: string;
+  batch: string;
+  receivedOn: string;
+}
+
+export function NewBottleScreen() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const next = Math.max(0, ...[...logbook.bottles.values()].map((b) => Number(/(\d+)$/.exec(b.label)?.[1] ?? 0))) + 1;
+  const { form, restored, startOver, finished } = useDraftForm<BottleForm>('bottle.new', {
+    label: `B-${String(next).padStart(3, '0')}`,
+    fluidId: '',
+    size: quantityText(1000, 'volume', system),
+    batch: '',
+    receivedOn: today,
+  });
+  const { keep, saving, problem } = useSaveRecord('bottles', form, finished);
+  const save = form.handleSubmit(({ size, ...f }) => {
+    const record: Bottle = { ...newRecord(), ...f, sizeMl: quantity(size, 'volume') };
+    return keep(record, `/stores/bottles/${record.id}`);
+  });
+  const fluids = [...logbook.fluids.values()]
+    .filter((f) => !f.archived)
+    .map((f) => ({ value: f.id, label: `${f.name} (${f.grade})` }));
+  return (
+    <Screen
+      title="New bottle"
+      back="/stores"
+      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save bottle" />}
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section>
+        <TextField control={form.control} name="label" label="Label" hint="Write this on the bottle" required />
+        <PickField control={form.control} name="fluidId" label="Fluid" options={fluids} />
+        <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/fluids/new' as never)}>
+          New fluid
+        </MainButton>
+        <QuantityField control={form.control} name="size" label="Size" dimension="volume" />
+        <TextField control={form.control} name="batch" label="Batch" />
+        <DateField control={form.control} name="receivedOn" label="Received" />
+      </Section>
+    </Screen>
+  );
+}

@@ -1,0 +1,77 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { type Bottle, bottleState, reservedForText, longDate, parseQuantity, preferredUnit } from '@calvik/core';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { LineInput } from '../../ui/line-input';
+import { Gone } from '../../ui/gone';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { ReasonLine } from '../../ui/verdict';
+import { History } from '../fluid/history';
+import { useSaveFact } from '../save-fact';
+
+export function BottleScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const bottle = useLogbook().bottles.get(id);
+  return bottle ? <BottlePage bottle={bottle} /> : <Gone what="bottle" back="/stores" />;
+}
+
+/** One bottle: what is left, how long it has been open; open it, or set what is really left. */
+function BottlePage({ bottle }: { bottle: Bottle }) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show, system } = useUnits();
+  const { saveFact, saving, problem } = useSaveFact();
+  const [left, setLeft] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  const state = bottleState(logbook, bottle, today);
+  const setLevel = async (): Promise<void> => {
+    const parsed = parseQuantity(left, 'volume', preferredUnit('volume', system));
+    if (!parsed.ok) return setSentence(parsed.message);
+    setSentence(null);
+    if (await saveFact({ kind: 'bottleLevel', bottleId: bottle.id, leftMl: parsed.value }, today)) setLeft('');
+  };
+  return (
+    <Screen title={`${bottle.label}  ${state.fluid?.name ?? ''}`} above="Bottle" back="/stores">
+      <View>
+        <Text as="label">Left by the count</Text>
+        <Text as="bigFigure" testID="bottle-left">
+          {show(state.leftMl, 'volume')}
+        </Text>
+        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedForText(logbook, state.reservedFor)}` : ''}`}</Text>
+      </View>
+      {state.openTooLong ? (
+        <ReasonLine
+          reason={{
+            verdict: 'watch',
+            text: `Open for ${state.daysOpen} days; the shop allows ${logbook.shop.openBottleDays}. Keep it for the buffer under the hose end.`,
+          }}
+        />
+      ) : null}
+      {state.openedOn ? null : (
+        <MainButton
+          mode="outlined"
+          loading={saving}
+          onPress={() => void saveFact({ kind: 'bottleOpened', bottleId: bottle.id }, today)}
+        >
+          It is opened now
+        </MainButton>
+      )}
+      <Section title="What is really left">
+        <LineInput label="Volume left" value={left} onChange={setLeft} placeholder="350 ml; 0 when it is empty" />
+        <MainButton mode="outlined" loading={saving} onPress={() => void setLevel()}>
+          Set the level
+        </MainButton>
+        {sentence || problem ? (
+          <Text tone="stop" live>
+            {sentence ?? problem}
+          </Text>
+        ) : null}
+      </Section>
+      <Section title="History">
+        <History bottleId={bottle.id} />
+      </Section>
+    </Screen>
+  );
+}

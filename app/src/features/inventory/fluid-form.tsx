@@ -1,0 +1,79 @@
+import { type Fluid, type Grade, gradeFacts, grades } from '@calvik/core';
+import { useWatch } from 'react-hook-form';
+import { useUnits } from '../../state/hooks';
+import { DraftNotice, PickField, QuantityField, SwitchField, TextField, useDraftForm } from '../../ui/form';
+import { SaveBar } from '../../ui/save-bar';
+import { Screen, Section } from '../../ui/screen';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+
+interface FluidForm {
+  name: string;
+  grade: Grade;
+  dry: string;
+  wet: string;
+  darkWhenNew: boolean;
+}
+
+export function NewFluidScreen() {
+  const { show } = useUnits();
+  const quantity = useQuantity();
+  const { form, restored, startOver, finished } = useDraftForm<FluidForm>('fluid.new', {
+    name: '',
+    grade: 'DOT 4',
+    dry: '',
+    wet: '',
+    darkWhenNew: false,
+  });
+  const { keep, saving, problem } = useSaveRecord('fluids', form, finished);
+  const grade = useWatch({ control: form.control, name: 'grade' });
+  const minimum = gradeFacts[grade].minimum;
+  const save = form.handleSubmit(({ dry, wet, ...f }) => {
+    const record: Fluid = {
+      ...newRecord(),
+      ...f,
+      dryBoilingPointC: quantity(dry, 'temperature'),
+      wetBoilingPointC: quantity(wet, 'temperature'),
+    };
+    return keep(record, '/stores/bottles/new');
+  });
+  return (
+    <Screen
+      title="New fluid"
+      back="/stores"
+      footer={
+        <SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save, then enter the bottle" />
+      }
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="What the label says">
+        <TextField control={form.control} name="name" label="Name" required />
+        <PickField
+          control={form.control}
+          name="grade"
+          label="Grade"
+          options={grades.map((g) => ({ value: g, label: g }))}
+        />
+        <QuantityField
+          control={form.control}
+          name="dry"
+          label="Dry boiling point"
+          dimension="temperature"
+          hint={minimum ? `${grade} asks for at least ${show(minimum.dryC, 'temperature')}` : undefined}
+        />
+        <QuantityField
+          control={form.control}
+          name="wet"
+          label="Wet boiling point"
+          dimension="temperature"
+          hint={minimum ? `${grade} asks for at least ${show(minimum.wetC, 'temperature')}` : undefined}
+        />
+        <SwitchField
+          control={form.control}
+          name="darkWhenNew"
+          label="Dark when new"
+          hint="Then colour proves nothing: show the customer tests and volumes."
+        />
+      </Section>
+    </Screen>
+  );
+}

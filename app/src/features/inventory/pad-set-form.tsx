@@ -1,0 +1,143 @@
+import { useLocalSearchParams } from 'expo-router';
+import type { PadSet } from '@calvik/core';
+import { useLogbook, useUnits } from '../../state/hooks';
+import {
+  ChoiceField,
+  DraftNotice,
+  PickField,
+  QuantityField,
+  SwitchField,
+  TextField,
+  useDraftForm,
+} from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { SaveBar } from '../../ui/save-bar';
+import { recordText } from '../../ui/quantity-text';
+import { Screen, Section } from '../../ui/screen';
+import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { nextLabel, ownerOptions } from './labels';
+
+interface PadSetForm {
+  label: string;
+  compound: string;
+  axle: PadSet['axle'];
+  use: PadSet['use'];
+  isLining: boolean;
+  carId: string;
+  rotorPairId: string;
+  newThicknessMm: string;
+  limitMm: string;
+  hasSensorSlot: boolean;
+  isDirectional: boolean;
+  notes: string;
+}
+
+function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
+  const logbook = useLogbook();
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const { form, restored, startOver, finished } = useDraftForm<PadSetForm>(`padSet.${padSet?.id ?? 'new'}`, {
+    label: padSet?.label ?? nextLabel('P', [...logbook.padSets.values()]),
+    compound: padSet?.compound ?? '',
+    axle: padSet?.axle ?? 'front',
+    use: padSet?.use ?? 'track',
+    isLining: padSet?.isLining ?? false,
+    carId: padSet?.carId ?? 'none',
+    rotorPairId: padSet?.rotorPairId ?? 'none',
+    newThicknessMm: recordText(padSet?.newThicknessMm ?? 12, 'length', system),
+    limitMm: recordText(padSet?.limitMm, 'length', system),
+    hasSensorSlot: padSet?.hasSensorSlot ?? false,
+    isDirectional: padSet?.isDirectional ?? false,
+    notes: padSet?.notes ?? '',
+  });
+  const { control } = form;
+  const { keep, saving, problem } = useSaveRecord('padSets', form, finished);
+  const save = form.handleSubmit((f) =>
+    keep(
+      {
+        ...(padSet ?? newRecord()),
+        ...f,
+        carId: f.carId === 'none' ? null : f.carId,
+        rotorPairId: f.rotorPairId === 'none' ? null : f.rotorPairId,
+        newThicknessMm: quantity(f.newThicknessMm, 'length'),
+        limitMm: f.limitMm.trim() === '' ? null : quantity(f.limitMm, 'length'),
+      },
+      '/stores',
+    ),
+  );
+  return (
+    <Screen
+      title={padSet ? padSet.label : 'New pad set'}
+      above={padSet ? 'Edit pad set' : 'Stores'}
+      back="/stores"
+      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="The set">
+        <TextField
+          control={control}
+          name="label"
+          label="Label"
+          hint="On the box and on every plate, with corner and side"
+          required
+        />
+        <TextField control={control} name="compound" label="Compound" required />
+        <ChoiceField
+          control={control}
+          name="axle"
+          label="Axle"
+          options={[
+            { value: 'front', label: 'Front' },
+            { value: 'rear', label: 'Rear' },
+          ]}
+        />
+        <ChoiceField
+          control={control}
+          name="use"
+          label="Use"
+          options={[
+            { value: 'track', label: 'Track' },
+            { value: 'road', label: 'Road' },
+          ]}
+        />
+        <SwitchField control={control} name="isLining" label="Shoes for a drum brake" />
+        <QuantityField control={control} name="newThicknessMm" label="Friction material when new" dimension="length" />
+        <QuantityField
+          control={control}
+          name="limitMm"
+          label="The maker’s limit"
+          dimension="length"
+          optional
+          hint="Empty: car’s sheet or shop’s limit"
+        />
+      </Section>
+      <Section title="Where it belongs">
+        <PickField control={control} name="carId" label="Car" options={ownerOptions(logbook)} />
+        <PickField
+          control={control}
+          name="rotorPairId"
+          label="Tied to rotors"
+          options={[
+            { value: 'none', label: 'None' },
+            ...[...logbook.rotorPairs.values()]
+              .filter((r) => !r.archived)
+              .map((r) => ({ value: r.id, label: `${r.label}, ${r.axle}` })),
+          ]}
+        />
+      </Section>
+      <Section title="Fitting">
+        <SwitchField control={control} name="hasSensorSlot" label="Has a slot for the wear sensor" />
+        <SwitchField control={control} name="isDirectional" label="Has a direction" />
+        <TextField control={control} name="notes" label="Notes" lines={2} />
+      </Section>
+    </Screen>
+  );
+}
+
+export const NewPadSetScreen = () => <PadSetFormScreen padSet={null} />;
+
+export function EditPadSetScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const padSet = useLogbook().padSets.get(id);
+  return padSet ? <PadSetFormScreen key={id} padSet={padSet} /> : <Gone what="pad set" back="/stores" />;
+}

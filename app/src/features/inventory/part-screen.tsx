@@ -1,0 +1,147 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { View } from 'react-native';
+import {
+  type Logbook,
+  type PadSet,
+  type RotorPair,
+  type LocalDate,
+  compoundHistory,
+  cornerNames,
+  corners,
+  dateIn,
+  reservedForText,
+  lastPadReadings,
+  lastRotorReadings,
+  longDate,
+  placeOf,
+  reservationOf,
+  bookingReserving,
+} from '@calvik/core';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { Gone } from '../../ui/gone';
+import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+
+/** Where a part is, in words: on a car, promised, or on the shelf. */
+export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: LocalDate): string {
+  const place = placeOf(logbook, part.id);
+  if (place.at === 'car') {
+    return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
+  }
+  const promise = reservationOf(logbook, part.id);
+  if (promise) return `on the shelf, promised to ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
+  const kept = bookingReserving(logbook, part.id, today);
+  if (kept) return `on the shelf, ${reservedForText(logbook, kept)}`;
+  return 'on the shelf';
+}
+
+function Owner({ part }: { part: PadSet | RotorPair }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const car = logbook.cars.get(part.carId ?? '');
+  return car ? (
+    <LinkRow label={car.name} onPress={() => router.push(`/cars/${car.id}` as never)}>
+      <Text as="strong">{car.name}</Text>
+      <Text as="small">The car that it belongs to</Text>
+    </LinkRow>
+  ) : (
+    <Text>Stock: it belongs to no car yet.</Text>
+  );
+}
+
+export function PadSetScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show } = useUnits();
+  const set = logbook.padSets.get(id);
+  if (!set) return <Gone what="pad set" back="/stores" />;
+  const readings = lastPadReadings(logbook, set.id);
+  const pair = logbook.rotorPairs.get(set.rotorPairId ?? '');
+  return (
+    <Screen
+      title={`${set.label}  ${set.compound}`}
+      above={set.isLining ? 'Shoes' : 'Pad set'}
+      back="/stores"
+      actions={
+        <IconButton
+          icon="edit"
+          label="Edit pad set"
+          onPress={() => router.push(`/stores/pads/${set.id}/edit` as never)}
+        />
+      }
+    >
+      <Text>{`${set.axle === 'front' ? 'Front' : 'Rear'} axle, ${set.use} use, ${show(set.newThicknessMm, 'length')} new. It is ${placeWords(logbook, set, today)}.`}</Text>
+      <Section title="Last readings, inner and outer">
+        {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
+        {corners.map((c) => {
+          const m = readings[c];
+          return m ? (
+            <View key={c}>
+              <Text as="strong">{`${cornerNames[c]}: ${show(m.inner.thicknessMm, 'length')} and ${show(m.outer.thicknessMm, 'length')}`}</Text>
+              <Text as="small">{longDate(dateIn(m.at, logbook.shop.timeZone))}</Text>
+            </View>
+          ) : null;
+        })}
+      </Section>
+      <Section title="Belongs with">
+        <Owner part={set} />
+        {pair ? (
+          <LinkRow label={`Rotors ${pair.label}`} onPress={() => router.push(`/stores/rotors/${pair.id}` as never)}>
+            <Text as="strong">{`Rotors ${pair.label}`}</Text>
+          </LinkRow>
+        ) : (
+          <Text as="small">Tied to no rotors.</Text>
+        )}
+      </Section>
+    </Screen>
+  );
+}
+
+export function RotorPairScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show, system } = useUnits();
+  const digits = system === 'metric' ? 2 : 4;
+  const pair = logbook.rotorPairs.get(id);
+  if (!pair) return <Gone what="rotor pair" back="/stores" />;
+  const readings = lastRotorReadings(logbook, pair.id);
+  const compounds = compoundHistory(logbook, pair.id);
+  return (
+    <Screen
+      title={pair.label}
+      above="Rotor pair"
+      back="/stores"
+      actions={
+        <IconButton
+          icon="edit"
+          label="Edit rotor pair"
+          onPress={() => router.push(`/stores/rotors/${pair.id}/edit` as never)}
+        />
+      }
+    >
+      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, discard at ${show(pair.discardThicknessMm, 'length', digits)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
+      <Section title="Last readings">
+        {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
+        {corners.map((c) => {
+          const m = readings[c];
+          return m ? (
+            <View key={c}>
+              <Text as="strong">{`${cornerNames[c]}: ${show(Math.min(...m.thicknessesMm), 'length', digits)} at the thinnest`}</Text>
+              <Text as="small">{longDate(dateIn(m.at, logbook.shop.timeZone))}</Text>
+            </View>
+          ) : null;
+        })}
+      </Section>
+      <Section title="Compounds it has met">
+        <Text>{compounds.length > 0 ? compounds.join(', then ') : 'None on record.'}</Text>
+      </Section>
+      <Section title="Belongs to">
+        <Owner part={pair} />
+      </Section>
+    </Screen>
+  );
+}

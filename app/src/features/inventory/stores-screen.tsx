@@ -1,0 +1,165 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { type PadSet, type RotorPair, bottleState, reservedForText } from '@calvik/core';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { laterPiece } from '../later';
+import { placeWords } from './part-screen';
+import { Waste } from './waste';
+
+const WearParts = laterPiece('WearParts');
+
+/** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
+export function StoresScreen() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show } = useUnits();
+  const [empties, setEmpties] = useState(false);
+  const bottles = useMemo(
+    () =>
+      [...logbook.bottles.values()]
+        .map((b) => bottleState(logbook, b, today))
+        .sort(
+          (a, b) =>
+            (a.fluid?.name ?? '').localeCompare(b.fluid?.name ?? '') ||
+            Number(a.openedOn === null) - Number(b.openedOn === null) ||
+            a.bottle.label.localeCompare(b.bottle.label),
+        ),
+    [logbook, today],
+  );
+  const full = bottles.filter((b) => b.leftMl > 0 && !b.bottle.archived);
+  const shown = empties ? bottles : full;
+  const fluids = [...logbook.fluids.values()].filter((f) => !f.archived).sort((a, b) => a.name.localeCompare(b.name));
+  return (
+    <Screen
+      title="Stores"
+      footer={
+        <View style={{ flexDirection: 'row', gap: 8 }}>
+          <View style={{ flex: 1 }}>
+            <MainButton onPress={() => router.push('/stores/orders' as never)}>Shopping list</MainButton>
+          </View>
+          <View style={{ flex: 1 }}>
+            <MainButton mode="outlined" icon="plus" onPress={() => router.push('/stores/bottles/new' as never)}>
+              New bottle
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <Section
+        title="Bottles"
+        aside={
+          bottles.length > full.length ? (
+            <MainButton mode="text" onPress={() => setEmpties(!empties)}>
+              {empties ? 'Hide empty ones' : `${bottles.length - full.length} empty ones`}
+            </MainButton>
+          ) : undefined
+        }
+      >
+        {shown.length === 0 ? (
+          <Empty
+            text="No bottle on the shelf."
+            action="New bottle"
+            onPress={() => router.push('/stores/bottles/new' as never)}
+          />
+        ) : null}
+        <View>
+          {shown.map((state) => (
+            <LinkRow
+              key={state.bottle.id}
+              label={`Bottle ${state.bottle.label}`}
+              onPress={() => router.push(`/stores/bottles/${state.bottle.id}` as never)}
+              testID={`bottle-${state.bottle.label}`}
+            >
+              <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
+              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.reservedFor ? `, ${reservedForText(logbook, state.reservedFor)}` : ''}`}</Text>
+              {state.openTooLong && state.leftMl > 0 ? (
+                <Text
+                  as="small"
+                  tone="amber"
+                >{`Open longer than the ${logbook.shop.openBottleDays} days allowed: for the buffer under the hose only.`}</Text>
+              ) : null}
+            </LinkRow>
+          ))}
+        </View>
+      </Section>
+      <Parts
+        title="Pads and shoes"
+        path="pads"
+        add="New pad set"
+        parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${p.compound}` }))}
+      />
+      <Parts
+        title="Rotors"
+        path="rotors"
+        add="New rotor pair"
+        parts={[...logbook.rotorPairs.values()].map((r) => ({
+          ...r,
+          words: `${r.label}  ${show(r.newThicknessMm, 'length', 1)} new`,
+        }))}
+      />
+      <WearParts />
+      <Section title="Used fluid">
+        <Waste />
+      </Section>
+      <Section
+        title="Fluids"
+        aside={
+          <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/fluids/new' as never)}>
+            New fluid
+          </MainButton>
+        }
+      >
+        <View style={{ gap: 10 }}>
+          {fluids.map((f) => (
+            <View key={f.id}>
+              <Text as="strong">{f.name}</Text>
+              <Text as="small">{`${f.grade}, ${show(f.dryBoilingPointC, 'temperature')} dry, ${show(f.wetBoilingPointC, 'temperature')} wet${f.darkWhenNew ? ', dark when new' : ''}`}</Text>
+            </View>
+          ))}
+        </View>
+      </Section>
+    </Screen>
+  );
+}
+
+type Part = (PadSet | RotorPair) & { words: string };
+
+/** Labelled parts, those on the shelf first. */
+function Parts({ title, path, add, parts }: { title: string; path: string; add: string; parts: Part[] }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const listed = parts
+    .filter((p) => !p.archived)
+    .map((p) => ({ ...p, place: placeWords(logbook, p, today) }))
+    .sort(
+      (a, b) =>
+        Number(a.place.startsWith('on the shelf')) - Number(b.place.startsWith('on the shelf')) ||
+        a.label.localeCompare(b.label),
+    )
+    .reverse();
+  return (
+    <Section
+      title={title}
+      aside={
+        <MainButton mode="text" icon="plus" onPress={() => router.push(`/stores/${path}/new` as never)}>
+          {add}
+        </MainButton>
+      }
+    >
+      {listed.length === 0 ? <Text tone="inkSoft">None with a label yet.</Text> : null}
+      <View>
+        {listed.map((p) => (
+          <LinkRow key={p.id} label={p.words} onPress={() => router.push(`/stores/${path}/${p.id}` as never)}>
+            <Text as="strong">{p.words}</Text>
+            <Text as="small">{`${p.axle}${p.carId ? `, ${logbook.cars.get(p.carId)?.name ?? 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
+          </LinkRow>
+        ))}
+      </View>
+    </Section>
+  );
+}

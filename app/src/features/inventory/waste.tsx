@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { dateIn, longDate, parseQuantity, preferredUnit, wasteInContainerMl } from '@calvik/core';
+import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { LineInput } from '../../ui/line-input';
+import { quantityText } from '../../ui/quantity-text';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { ReasonLine } from '../../ui/verdict';
+import { useSaveFact } from '../save-fact';
+
+/** The labelled container: how full it is by the records, and handing it to a disposal point. */
+export function Waste() {
+  const t = useTokens();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show, system } = useUnits();
+  const { saveFact, saving, problem } = useSaveFact();
+  const level = wasteInContainerMl(logbook);
+  const size = logbook.shop.wasteContainerMl;
+  const [asked, setAsked] = useState(false);
+  const [volume, setVolume] = useState('');
+  const [to, setTo] = useState('');
+  const [receipt, setReceipt] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  const last = [...logbook.wasteHandedOver].sort((a, b) => b.at.localeCompare(a.at))[0];
+  const hand = async (): Promise<void> => {
+    const parsed = parseQuantity(volume, 'volume', preferredUnit('volume', system));
+    if (!parsed.ok) return setSentence(parsed.message);
+    if (parsed.value > level + 500)
+      return setSentence(`By the records there are ${show(level, 'volume')} in the container. Look again.`);
+    if (to.trim() === '') return setSentence('Say who took it.');
+    setSentence(null);
+    if (await saveFact({ kind: 'wasteHandedOver', volumeMl: parsed.value, to: to.trim(), receipt }, today)) {
+      setAsked(false);
+      setVolume('');
+      setTo('');
+      setReceipt('');
+    }
+  };
+  return (
+    <View style={styles.gap}>
+      <Text as="figure" testID="waste">
+        {show(level, 'volume')}
+      </Text>
+      <View
+        style={[styles.bar, { borderColor: t.ink }]}
+        role="img"
+        aria-label={`Container ${Math.round((100 * level) / size)} % full`}
+      >
+        <View
+          style={{
+            width: `${Math.min(100, (100 * level) / size)}%` as never,
+            height: '100%',
+            backgroundColor: level > 0.85 * size ? t.amber : t.inkSoft,
+          }}
+        />
+      </View>
+      <Text as="small">
+        {`Of ${show(size, 'volume')}, in the labelled container, by the records. It goes to a disposal point, never down a drain.`}
+      </Text>
+      {level > 0.85 * size ? (
+        <ReasonLine
+          reason={{ verdict: 'needsWork', text: 'The container is nearly full: take it to the disposal point.' }}
+        />
+      ) : null}
+      {last ? (
+        <Text as="small">{`Last handed over: ${show(last.volumeMl, 'volume')} to ${last.to}, ${longDate(dateIn(last.at, logbook.shop.timeZone))}${last.receipt ? `, receipt ${last.receipt}` : ''}.`}</Text>
+      ) : null}
+      {asked ? (
+        <View style={styles.gap}>
+          <LineInput label="Volume handed over" value={volume} onChange={setVolume} />
+          <LineInput label="Disposal point" value={to} onChange={setTo} maxLength={120} />
+          <LineInput label="Receipt" value={receipt} onChange={setReceipt} maxLength={80} />
+          {(sentence ?? problem) ? (
+            <Text tone="stop" live>
+              {sentence ?? problem ?? ''}
+            </Text>
+          ) : null}
+          <MainButton loading={saving} onPress={() => void hand()}>
+            Record the hand-over
+          </MainButton>
+        </View>
+      ) : (
+        <MainButton
+          mode="outlined"
+          onPress={() => {
+            setVolume(quantityText(level, 'volume', system));
+            setAsked(true);
+          }}
+        >
+          Hand it over
+        </MainButton>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  bar: { height: 18, borderWidth: 1.5, borderRadius: 2 },
+});

@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import { type Fact, dateIn, middayOf } from '@calvik/core';
+import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../state/hooks';
+import { newId } from './save-record';
+
+/** A fact of one kind without what is filled in when it is kept. */
+type Draft<F> = F extends Fact ? Omit<F, 'id' | 'at' | 'recordedAt' | 'by' | 'replaces' | 'because'> : never;
+export type NewFact = Draft<Fact>;
+
+export interface Correction {
+  fact: Fact;
+  because: string;
+}
+
+/** The moment to write down for a day: now for today, midday for another day, and the old moment for a correction. */
+export function momentFor(date: string, timeZone: string, corrected: Fact | undefined): string {
+  if (corrected && dateIn(corrected.at, timeZone) === date) return corrected.at;
+  const now = new Date().toISOString();
+  return date === dateIn(now, timeZone) ? now : middayOf(date, timeZone);
+}
+
+/** The fact that a draft would become: to judge it while somebody is still typing. */
+export function asFact(draft: NewFact, at: string, by: string, correction?: Correction): Fact {
+  const replaces = correction ? { replaces: correction.fact.id, because: correction.because || '…' } : {};
+  return { id: '00000000-0000-7000-8000-000000000000', recordedAt: at, ...draft, at, by, ...replaces } as Fact;
+}
+
+/** The fact named in the address as the one to correct. */
+export const useCorrected = (factId: string | undefined): Fact | undefined =>
+  useAppSelector((state) => (factId ? (state.logbook.items.facts.entities[factId] as Fact | undefined) : undefined));
+
+/** Keeps a fact under the name of whoever is on duty. */
+export function useSaveFact(): {
+  saveFact: (draft: NewFact, date: string, correction?: Correction) => Promise<boolean>;
+  saving: boolean;
+  problem: string | null;
+} {
+  const sync = useSync();
+  const crew = useCrewOnDuty();
+  const { shop } = useLogbook();
+  const [saving, setSaving] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const fail = (sentence: string): false => {
+    setProblem(sentence);
+    return false;
+  };
+  const saveFact = async (draft: NewFact, date: string, correction?: Correction): Promise<boolean> => {
+    if (!crew) return fail('Choose who is on duty first, so that this entry carries a name.');
+    const recordedAt = new Date().toISOString();
+    const at = momentFor(date, shop.timeZone, correction?.fact);
+    if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
+    const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
+    const fact = { ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
+    // The schemas come when something is kept: no page needs them to show itself. Where they cannot be had the entry waits
+    // unchecked rather than being lost; the server checks it.
+    const schemas = await import('@calvik/core/schemas').catch(() => null);
+    const checked = schemas?.factSchema.safeParse(fact);
+    if (checked && !checked.success) return fail(checked.error.issues[0]?.message ?? 'This cannot be kept.');
+    setSaving(true);
+    const result = await sync.keep('facts', (checked?.data as Fact | undefined) ?? fact);
+    setSaving(false);
+    if (result.state === 'refused') return fail(result.problem.message);
+    setProblem(null);
+    return true;
+  };
+  return { saveFact, saving, problem };
+}

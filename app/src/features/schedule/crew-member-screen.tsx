@@ -1,0 +1,163 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useWatch } from 'react-hook-form';
+import { type CrewMember, type WorkSkill, isDone, openJobsOfCrew } from '@calvik/core';
+import { useLogbook, useSync } from '../../state/hooks';
+import { Chips } from '../../ui/chips';
+import { ChoiceField, DateField, DraftNotice, SwitchField, TextField, useDraftForm } from '../../ui/form';
+import { Gone } from '../../ui/gone';
+import { SaveBar } from '../../ui/save-bar';
+import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useSaveRecord } from '../save-record';
+import { WeekFields, readWeek, weekText } from '../week-fields';
+
+const skills: { value: WorkSkill; label: string }[] = [
+  { value: 'fluid', label: 'Fluid' },
+  { value: 'measuring', label: 'Measuring' },
+  { value: 'parts', label: 'Pads, rotors, hoses' },
+  { value: 'bedding', label: 'Bedding' },
+];
+
+export function CrewMemberScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const member = useLogbook().crew.get(id);
+  return member ? <CrewMemberForm key={member.id} member={member} /> : <Gone what="crew member" back="/settings" />;
+}
+
+interface MemberForm {
+  name: string;
+  role: CrewMember['role'];
+  skills: WorkSkill[];
+  travels: boolean;
+  ownHours: boolean;
+  week: string[];
+  offFrom: string;
+  offTo: string;
+  offWhy: string;
+}
+
+/** What one of the crew can do, and when they are there; or that they have left. */
+function CrewMemberForm({ member }: { member: CrewMember }) {
+  const logbook = useLogbook();
+  const sync = useSync();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { form, restored, startOver, finished } = useDraftForm<MemberForm>(`crew.${member.id}`, {
+    name: member.name,
+    role: member.role,
+    skills: member.skills,
+    travels: member.travels,
+    ownHours: member.hours !== null,
+    week: weekText(member.hours ?? logbook.shop.hours),
+    offFrom: '',
+    offTo: '',
+    offWhy: '',
+  });
+  const { control, setValue, getValues } = form;
+  const { keep, saving, problem } = useSaveRecord('crew', form, finished);
+  const values = useWatch({ control }) as MemberForm;
+  const save = form.handleSubmit((f) => {
+    const read = readWeek(f.week);
+    if (f.ownHours && 'message' in read) return setRefused(read.message);
+    setRefused(null);
+    return keep(
+      {
+        ...logbook.crew.get(member.id)!,
+        name: f.name,
+        role: f.role,
+        skills: f.skills,
+        travels: f.travels,
+        hours: f.ownHours && 'week' in read ? read.week : null,
+      },
+      '/settings',
+    );
+  });
+  const change = async (over: Partial<CrewMember>): Promise<boolean> => {
+    const result = await sync.keep('crew', { ...logbook.crew.get(member.id)!, ...over });
+    setRefused(result.state === 'refused' ? result.problem.message : null);
+    return result.state !== 'refused';
+  };
+  const addOff = async (): Promise<void> => {
+    const { offFrom, offTo, offWhy } = getValues();
+    if (!offFrom) return setRefused('Give the first day off.');
+    const to = offTo || offFrom;
+    if (to < offFrom) return setRefused('The days off end before they begin.');
+    if (await change({ daysOff: [...member.daysOff, { from: offFrom, to, why: offWhy.trim() }] })) {
+      setValue('offFrom', '');
+      setValue('offTo', '');
+      setValue('offWhy', '');
+    }
+  };
+  const open = openJobsOfCrew(logbook, member.id).filter((j) => !isDone(logbook, j));
+  return (
+    <Screen
+      title={member.name}
+      above="Crew"
+      back="/settings"
+      footer={<SaveBar problem={problem ?? refused} saving={saving} onSave={() => void save()} label="Save" />}
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      {member.archived ? <Text tone="amber">{`${member.name} has left the crew.`}</Text> : null}
+      <Section title="Who">
+        <TextField control={control} name="name" label="Name" required />
+        <ChoiceField
+          control={control}
+          name="role"
+          label="Role"
+          options={[
+            { value: 'lead', label: 'Lead' },
+            { value: 'technician', label: 'Technician' },
+          ]}
+        />
+      </Section>
+      <Section title="Can do">
+        <Chips label="Skill" options={skills} chosen={values.skills} onChange={(next) => setValue('skills', next)} />
+        <SwitchField control={control} name="travels" label="Works at a customer’s place too" />
+      </Section>
+      <Section title="Working hours">
+        <SwitchField control={control} name="ownHours" label="Other hours than the shop" />
+        {values.ownHours ? (
+          <WeekFields week={values.week} onChange={(week) => setValue('week', week)} />
+        ) : (
+          <Text as="small">As the shop.</Text>
+        )}
+      </Section>
+      <Section title="Days off">
+        {member.daysOff.map((d, i) => (
+          <View key={`${d.from} ${i}`} style={styles.row}>
+            <Text style={styles.grow}>{`${d.from} to ${d.to}${d.why ? `, ${d.why}` : ''}`}</Text>
+            <IconButton
+              icon="close"
+              label={`Take away ${d.from}`}
+              onPress={() => void change({ daysOff: member.daysOff.filter((_, k) => k !== i) })}
+            />
+          </View>
+        ))}
+        <DateField control={control} name="offFrom" label="First day off" optional />
+        <DateField control={control} name="offTo" label="Last day off" optional />
+        <TextField control={control} name="offWhy" label="Why" />
+        <MainButton mode="outlined" onPress={() => void addOff()}>
+          Add these days off
+        </MainButton>
+      </Section>
+      <Section title={member.archived ? 'Back again' : 'Leaves the crew'}>
+        {!member.archived && open.length > 0 ? (
+          <Text tone="amber">{`${member.name} has ${open.length} open ${open.length === 1 ? 'job' : 'jobs'}. They stay on the board under “With nobody” until you give them to others or plan anew.`}</Text>
+        ) : null}
+        <MainButton
+          mode="outlined"
+          danger={!member.archived}
+          onPress={() => void change({ archived: !member.archived })}
+        >
+          {member.archived ? `${member.name} works here again` : `${member.name} has left`}
+        </MainButton>
+      </Section>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center' },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,299 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { type Job, dateIn, isDone, shortDate, timeIn, workName } from '@calvik/core';
+import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
+import * as api from '../../api/client';
+import { useLogbook, useSync } from '../../state/hooks';
+import { read, remove, write } from '../../state/storage';
+import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { VerdictMark } from '../../ui/verdict';
+import { remember } from './undo';
+import { hoursAndMinutes } from '../work/use-work';
+
+const POLL_MS = 400;
+/** The search that this device waits for: it goes on while somebody looks elsewhere. */
+const RUN_KEY = 'calvik.plan';
+
+const message = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** One press proposes who does what, when and on which lift; the lead takes it or leaves it. */
+export function PlanProposalScreen() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const sync = useSync();
+  const wide = useWide();
+  const [seconds, setSeconds] = useState<'5' | '20' | '60'>('20');
+  const [runId, setRunId] = useState(() => read<string>(RUN_KEY));
+  const [run, setRun] = useState<PlanRun | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [taking, setTaking] = useState(false);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  useEffect(() => {
+    if (!runId) return;
+    let isShown = true;
+    const look = async (): Promise<void> => {
+      try {
+        const now = await api.planRun(runId);
+        if (!isShown) return;
+        setRun(now);
+        if (now.state === 'working') timer.current = setTimeout(() => void look(), POLL_MS);
+      } catch (error) {
+        if (!isShown) return;
+        remove(RUN_KEY);
+        setRun(null);
+        setRunId(null);
+        if (!(error instanceof api.ApiProblem && error.status === 404)) setProblem(message(error));
+      }
+    };
+    void look();
+    return () => {
+      isShown = false;
+      clearTimeout(timer.current);
+    };
+  }, [runId]);
+
+  const start = async (): Promise<void> => {
+    setProblem(null);
+    setRun(null);
+    try {
+      const started = await api.startPlan(Number(seconds));
+      write(RUN_KEY, started.id);
+      setRunId(started.id);
+    } catch (error) {
+      setProblem(message(error));
+    }
+  };
+  const stop = async (): Promise<void> => {
+    if (runId) await api.stopPlan(runId).catch((error: unknown) => setProblem(message(error)));
+  };
+  const take = async (answer: PlanAnswer): Promise<void> => {
+    setTaking(true);
+    try {
+      const before = [...answer.keep, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
+      await api.takePlan(runId!);
+      remember({ text: `Plan of ${answer.keep.length} visits taken`, before });
+      remove(RUN_KEY);
+      await sync.read();
+      router.navigate('/board' as never);
+    } catch (error) {
+      setProblem(message(error));
+    }
+    setTaking(false);
+  };
+  const answer = run?.answer ?? null;
+  const isWorking = run?.state === 'working';
+  return (
+    <Screen
+      title="Plan"
+      above="Crew, lifts, parts and windows"
+      back="/board"
+      maxWidth={wide ? 1080 : 720}
+      footer={
+        isWorking ? (
+          <MainButton mode="outlined" onPress={() => void stop()}>
+            Stop, with the best so far
+          </MainButton>
+        ) : answer && (answer.keep.length > 0 || answer.drop.length > 0) ? (
+          <MainButton onPress={() => void take(answer)} loading={taking} disabled={taking}>
+            {`Take this plan, ${answer.keep.length} ${answer.keep.length === 1 ? 'visit' : 'visits'}`}
+          </MainButton>
+        ) : (
+          <MainButton onPress={() => void start()}>Propose a plan</MainButton>
+        )
+      }
+    >
+      {problem ? (
+        <Text tone="stop" live>
+          {problem}
+        </Text>
+      ) : null}
+      {run?.state === 'failed' ? <Text tone="stop">The search broke off. Propose a plan again.</Text> : null}
+      {isWorking ? <Searching run={run} seconds={Number(seconds)} /> : null}
+      {!isWorking && !answer ? (
+        <Section title="What a plan heeds">
+          <Text>
+            Nobody and no lift twice at once, working hours and days off, skills, the way to a customer, each window,
+            parts that are still to come, and what must come first. Pinned jobs stay. Then: least late, fewest visits,
+            even load; what is planned already moves as little as it can.
+          </Text>
+          <Text as="small">Search for</Text>
+          <Segments
+            label="Search for"
+            value={seconds}
+            onChange={setSeconds}
+            options={[
+              { value: '5', label: '5 s' },
+              { value: '20', label: '20 s' },
+              { value: '60', label: '60 s' },
+            ]}
+          />
+          <Fixed />
+        </Section>
+      ) : null}
+      {answer ? <Answer answer={answer} again={() => void start()} /> : null}
+    </Screen>
+  );
+}
+
+/** Jobs whose crew member has gone: they are given out anew. */
+function Fixed() {
+  const logbook = useLogbook();
+  const orphans = [...logbook.jobs.values()].filter(
+    (j) => !j.archived && !isDone(logbook, j) && (logbook.crew.get(j.crewId)?.archived ?? true),
+  );
+  if (orphans.length === 0) return null;
+  return (
+    <Text tone="amber">{`${orphans.length} ${orphans.length === 1 ? 'job is' : 'jobs are'} with somebody who has left the crew: a plan gives the work to others.`}</Text>
+  );
+}
+
+function Searching({ run, seconds }: { run: PlanRun; seconds: number }) {
+  const p = run.progress;
+  return (
+    <Section title="Searching">
+      <View style={styles.progress}>
+        <ProgressBar progress={p ? Math.min(1, p.seconds / seconds) : 0} />
+      </View>
+      <Text testID="plan-progress">
+        {p
+          ? `A plan that holds: ${p.visits} visits${p.unscheduled > 0 ? `, ${p.unscheduled} left out` : ''}. At most ${gapText(p.gap)} from the best.`
+          : 'Looking for a first plan …'}
+      </Text>
+      <Text as="small">{`${(p?.seconds ?? 0).toFixed(0)} of ${seconds} s`}</Text>
+    </Section>
+  );
+}
+
+const gapText = (gap: number): string => `${(gap * 100).toFixed(gap < 0.1 ? 1 : 0)} %`;
+
+function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
+  const logbook = useLogbook();
+  const router = useRouter();
+  const wide = useWide();
+  const { timeZone } = logbook.shop;
+  const { score } = answer;
+  const days = new Map<string, Job[]>();
+  for (const job of answer.keep) {
+    const day = dateIn(job.startAt, timeZone);
+    days.set(day, [...(days.get(day) ?? []), job]);
+  }
+  const moved = new Map(answer.moved.map((m) => [m.job.id, m.from]));
+  return (
+    <>
+      <Section
+        title="Proposal"
+        aside={
+          <MainButton mode="text" onPress={again}>
+            Search again
+          </MainButton>
+        }
+      >
+        <Text testID="plan-summary">
+          {`${score.visits} ${score.visits === 1 ? 'visit' : 'visits'}, ${score.lateDays === 0 ? 'all in good time' : `${score.lateDays} ${score.lateDays === 1 ? 'day' : 'days'} late of good time`}. Wheels off once saves ${hoursAndMinutes(answer.savedMin)}.`}
+        </Text>
+        <Text as="small">
+          {`${answer.gap < 0.0005 ? 'Proven the best there is' : `At most ${gapText(answer.gap)} from the best there can be`}, found in ${answer.seconds.toFixed(1)} s${answer.wasStopped ? ', stopped early' : ''}. Busiest person: ${Math.round(score.peakLoad * 100)} % of own hours.`}
+        </Text>
+        {answer.moved.length > 0 || answer.drop.length > 0 ? (
+          <Text as="small">{`Moves ${answer.moved.length} of the jobs that are planned now${answer.drop.length > 0 ? `, takes ${answer.drop.length} away` : ''}.`}</Text>
+        ) : null}
+      </Section>
+      {answer.leftOut.length > 0 ? <Decisions leftOut={answer.leftOut} /> : null}
+      {answer.forDriver.length > 0 ? (
+        <Section title="For the driver’s sheet">
+          <Text as="small">Nobody of the crew goes to these events.</Text>
+          {answer.forDriver.map((d) => (
+            <Text
+              key={`${d.bookingId} ${d.title}`}
+            >{`${logbook.cars.get(d.carId)?.name ?? 'Car'}: ${d.title.toLowerCase()}`}</Text>
+          ))}
+        </Section>
+      ) : null}
+      {answer.keep.length === 0 ? (
+        <Empty
+          text="There is nothing to plan: no booked car needs anything that is not planned or fixed already."
+          action="To the run-up"
+          onPress={() => router.navigate('/' as never)}
+        />
+      ) : null}
+      <View style={wide ? styles.columns : styles.column}>
+        {[...days].map(([day, jobs]) => (
+          <View key={day} style={wide ? styles.third : null}>
+            <Section title={shortDate(day)}>
+              {jobs.map((job) => {
+                const from = moved.get(job.id);
+                const helper = logbook.crew.get(job.helperId ?? '')?.name.split(' ')[0];
+                return (
+                  <View key={job.id} style={styles.job} testID="proposed">
+                    <View style={styles.time}>
+                      <Text as="figure">{timeIn(job.startAt, timeZone)}</Text>
+                      <Text as="small">{`${job.durationMin} min`}</Text>
+                    </View>
+                    <View style={styles.grow}>
+                      <Text as="strong">{logbook.cars.get(job.carId)?.name ?? 'Car'}</Text>
+                      <Text as="small">
+                        {`${logbook.crew.get(job.crewId)?.name.split(' ')[0] ?? ''}${helper ? ` and ${helper}` : ''}${job.liftId ? `, ${logbook.lifts.get(job.liftId)?.name ?? 'lift'}` : ''}`}
+                      </Text>
+                      <Text as="small" tone="ink">
+                        {job.covers.map((key) => workName(key)).join('; ')}
+                      </Text>
+                      {from ? (
+                        <Text as="small" tone="amber">
+                          {`Was ${shortDate(dateIn(from.startAt, timeZone))} ${timeIn(from.startAt, timeZone)}, ${logbook.crew.get(from.crewId)?.name.split(' ')[0] ?? ''}`}
+                        </Text>
+                      ) : null}
+                    </View>
+                  </View>
+                );
+              })}
+            </Section>
+          </View>
+        ))}
+      </View>
+    </>
+  );
+}
+
+/** What does not go in, and what would help, cheapest first. */
+function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
+  const logbook = useLogbook();
+  const router = useRouter();
+  return (
+    <Section title="For you to decide" aside={<VerdictMark verdict="needsWork" word={String(leftOut.length)} />}>
+      <View testID="left-out">
+        {leftOut.map((l) => {
+          const event = logbook.events.get(logbook.bookings.get(l.bookingId)?.eventId ?? '');
+          return (
+            <LinkRow
+              key={`${l.bookingId} ${l.key}`}
+              label={`${l.title}, ${logbook.cars.get(l.carId)?.name ?? 'car'}: ${l.why}`}
+              onPress={() => router.push(`/events/${event?.id ?? ''}/work` as never)}
+            >
+              <Text as="strong">{`${logbook.cars.get(l.carId)?.name ?? 'Car'}: ${l.title.toLowerCase()}`}</Text>
+              {event ? <Text as="small">{`${event.name}, ${shortDate(event.startDate)}`}</Text> : null}
+              <Text>{l.why}</Text>
+              {l.waysOut.map((way, i) => (
+                <Text key={way.text} as="small" tone="ink">{`${i === 0 ? 'Cheapest: ' : 'Or: '}${way.text}`}</Text>
+              ))}
+            </LinkRow>
+          );
+        })}
+      </View>
+    </Section>
+  );
+}
+
+const styles = StyleSheet.create({
+  columns: { flexDirection: 'row', flexWrap: 'wrap', gap: 24, alignItems: 'flex-start' },
+  column: { gap: 24 },
+  third: { width: '31%', minWidth: 280, flexGrow: 1 },
+  progress: { height: 6 },
+  job: { flexDirection: 'row', gap: 10 },
+  time: { width: 66 },
+  grow: { flex: 1, minWidth: 0 },
+});

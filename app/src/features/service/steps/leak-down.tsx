@@ -1,0 +1,145 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { MIN_HOLD_S, judgeLeakDown } from '@calvik/core';
+import { useUnits } from '../../../state/hooks';
+import { useTokens } from '../../../theme/use-tokens';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { MainButton, Section } from '../../../ui/screen';
+import { Text } from '../../../ui/text';
+import { ReasonLine } from '../../../ui/verdict';
+import { FigureView } from '../../../ui/working';
+import { StepFrame } from '../step-frame';
+import { useDraft } from '../../../state/use-draft';
+import { useInstrument } from '../use-instrument';
+import type { StepProps } from '../use-service';
+
+interface GaugeReading {
+  seconds: number;
+  pressureKpa: number;
+}
+
+/** The pressure bottle on the dry system: a timed hold, its decay fitted while it runs. */
+export function LeakDownStep({ s, step }: StepProps) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const read = useReadFigure();
+  const start = s.exchange.begun?.pressureKpa ?? 100;
+  const { draft, change, clear } = useDraft<{
+    readings: GaugeReading[];
+    by: 'byHand' | 'simulatedGauge';
+    typed: string;
+    began: number;
+    attempt: number;
+  }>(`service.${s.job.id}.seal`, {
+    readings: [],
+    by: 'byHand',
+    typed: '',
+    began: 0,
+    attempt: s.facts.filter((f) => f.kind === 'leakDownTest').length,
+  });
+  const [live, setLive] = useState<GaugeReading[]>(draft.readings);
+  const gauge = useInstrument<GaugeReading>('gauges', (sample) =>
+    setLive((now) => {
+      const next = [...now, sample];
+      change({ readings: next, by: 'simulatedGauge' });
+      return next;
+    }),
+  );
+  const readings = live;
+  const judged = readings.length > 1 ? judgeLeakDown({ id: '', readings }, s.car.pressureCeilingKpa) : null;
+  const note = (): void => {
+    const pressureKpa = read(draft.typed, 'pressure');
+    if (pressureKpa === null) return;
+    const now = Date.now();
+    const began = readings.length === 0 ? now : draft.began;
+    const next = [...readings, { seconds: Math.round((now - began) / 1000), pressureKpa }];
+    setLive(next);
+    change({ readings: next, by: 'byHand', typed: '', began });
+  };
+  const held = judged?.heldSeconds ?? 0;
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={`${show(start, 'pressure', 0)} for ${MIN_HOLD_S} s at least.`}
+      make={() => {
+        // What is judged must stand still: the next reading could turn it.
+        if (gauge.isOn) return 'The hold is still on: stop it first.';
+        if (readings.length < 2) return 'Two readings at least: one at the start, one at the end.';
+        return [{ kind: 'leakDownTest', readings, instrument: draft.by }];
+      }}
+      onSaved={() => {
+        gauge.stop();
+        clear();
+        // A seal that leaks is seated anew and held again, here.
+        if (judged?.verdict.verdict === 'needsWork') {
+          setLive([]);
+          change({ readings: [], attempt: draft.attempt + 1 });
+          return 'stay';
+        }
+        return undefined;
+      }}
+      saveLabel={judged?.verdict.verdict === 'needsWork' ? 'Keep it, and seat the cap anew' : undefined}
+    >
+      <View style={styles.figures}>
+        <View>
+          <Text as="label">Gauge</Text>
+          <Text as="bigFigure" testID="gauge">
+            {readings.length > 0 ? show(readings.at(-1)!.pressureKpa, 'pressure', 1) : '–'}
+          </Text>
+        </View>
+        <View>
+          <Text as="label">Held</Text>
+          <Text as="bigFigure">{`${Math.round(held)} s`}</Text>
+        </View>
+        {judged?.loss ? <FigureView figure={judged.loss} digits={2} /> : null}
+      </View>
+      <View style={[styles.progress, { borderColor: t.rule }]} role="progressbar" aria-label="Held">
+        <View
+          style={{
+            width: `${Math.min(100, (100 * held) / MIN_HOLD_S)}%` as never,
+            height: 10,
+            backgroundColor: t.iron,
+          }}
+        />
+      </View>
+      {judged ? <ReasonLine reason={judged.verdict} /> : null}
+      {gauge.isOn ? (
+        <MainButton mode="outlined" onPress={gauge.stop}>
+          Stop the hold
+        </MainButton>
+      ) : (
+        <MainButton
+          mode="outlined"
+          onPress={() => {
+            setLive([]);
+            change({ readings: [] });
+            void gauge.start({ carId: s.car.id, startKpa: start, attempt: draft.attempt });
+          }}
+        >
+          {readings.length > 0 ? 'Hold again with the gauge' : 'Hold with the gauge'}
+        </MainButton>
+      )}
+      {gauge.problem ? <Text tone="stop">{gauge.problem}</Text> : null}
+      <Section title="Read off by hand">
+        <FigureFields
+          fields={[{ key: 'typed', label: 'Gauge now', dimension: 'pressure', digits: 1 }]}
+          values={{ typed: draft.typed }}
+          onChange={(_, typed) => change({ typed })}
+          selected="typed"
+          onSelect={() => undefined}
+          onDone={note}
+        />
+        <MainButton mode="outlined" onPress={note}>
+          Note this reading
+        </MainButton>
+        <Text as="small">{`${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} so far.`}</Text>
+      </Section>
+    </StepFrame>
+  );
+}
+
+const styles = StyleSheet.create({
+  figures: { flexDirection: 'row', flexWrap: 'wrap', gap: 24, alignItems: 'flex-end' },
+  progress: { borderWidth: 1, height: 12 },
+});

@@ -1,0 +1,234 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
+import { type WorkItem, loadUpOf, ruleLines, rulesInForce, visitSaving } from '@calvik/core/run-up';
+import { useLogbook, useSync } from '../../state/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { Gone } from '../../ui/gone';
+import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { VerdictMark } from '../../ui/verdict';
+import { FileLinks } from '../schedule/file-links';
+import { MessageDialog } from '../customers/message-dialog';
+import { hoursAndMinutes, useWorkLists } from './use-work';
+import { AddWorkDialog, ItemSheet } from './work-dialogs';
+
+export function WorkListScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const event = useLogbook().events.get(id);
+  return event ? <WorkListPage event={event} /> : <Gone what="event" back="/" />;
+}
+
+/** What every booked car needs for one event, with its reasons; and what a person changed in it. */
+function WorkListPage({ event }: { event: TrackEvent }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const wide = useWide();
+  const lists = useWorkLists();
+  const bookings = logbook
+    .bookingsOfEvent(event.id)
+    .map((booking) => ({ booking, car: logbook.cars.get(booking.carId), items: lists.get(booking.id) ?? [] }))
+    .filter(({ car }) => car && !car.archived)
+    .sort((a, b) => a.car!.name.localeCompare(b.car!.name));
+  const all = bookings.flatMap((b) => b.items);
+  const open = all.filter((i) => i.state === 'todo' || i.state === 'planned');
+  const minutes = open.reduce((n, i) => n + i.duration.minutes * i.crewNeeded, 0);
+  const saved = bookings.reduce((n, b) => n + visitSaving(b.items), 0);
+  const stuck = open.filter((i) => i.impossible !== null).length;
+  return (
+    <Screen
+      title="Work list"
+      above={event.name}
+      back={`/events/${event.id}`}
+      maxWidth={wide ? 1080 : 720}
+      footer={<MainButton onPress={() => router.push('/plan' as never)}>Plan the work</MainButton>}
+    >
+      <Section>
+        <View style={styles.summary}>
+          <Figure value={String(open.filter((i) => i.state === 'todo').length)} unit="to plan" />
+          <Figure value={hoursAndMinutes(minutes)} unit="of work" />
+          <Figure value={hoursAndMinutes(saved)} unit="saved, wheels off once" />
+        </View>
+        <Text as="small">{`${dateSpan(event.startDate, event.endDate)}. Load-up ${shortDate(loadUpOf(event))}.`}</Text>
+        {stuck > 0 ? (
+          <Text tone="amber">{`${stuck} ${stuck === 1 ? 'piece of work' : 'pieces of work'} cannot be done as things are: decide below.`}</Text>
+        ) : null}
+      </Section>
+      {bookings.length === 0 ? (
+        <Empty
+          text="No car is booked to this event yet."
+          action="Book a car"
+          onPress={() => router.push(`/events/${event.id}` as never)}
+        />
+      ) : null}
+      {bookings.length > 0 && all.length === 0 ? <Empty text="This event is over, and its work with it." /> : null}
+      <View style={wide ? styles.columns : styles.column}>
+        {bookings.map(({ booking, items }) => (
+          <View key={booking.id} style={wide ? styles.half : null}>
+            <CarList booking={booking} event={event} items={items} />
+          </View>
+        ))}
+      </View>
+      <FileLinks what="Work list" path="/api/work-list" query={`?event=${event.id}`} />
+    </Screen>
+  );
+}
+
+function Figure({ value, unit }: { value: string; unit: string }) {
+  return (
+    <View style={styles.figure}>
+      <Text as="figure">{value}</Text>
+      <Text as="small">{unit}</Text>
+    </View>
+  );
+}
+
+const beddingOptions: { value: BeddingPlace; label: string }[] = [
+  { value: 'road', label: 'On the road' },
+  { value: 'machine', label: 'Machine' },
+  { value: 'event', label: 'At the event' },
+];
+
+function CarList({ booking, event, items }: { booking: Booking; event: TrackEvent; items: WorkItem[] }) {
+  const logbook = useLogbook();
+  const sync = useSync();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [adding, setAdding] = useState(false);
+  const [writing, setWriting] = useState(false);
+  const [showRules, setShowRules] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const car = logbook.cars.get(booking.carId)!;
+  const rules = ruleLines(rulesInForce(logbook, car, event));
+  const hasNew = items.some((i) => i.kind === 'bedding' || i.kind === 'sendBedding');
+  const keep = async (over: Partial<Booking>): Promise<boolean> => {
+    const result = await sync.keep('bookings', { ...logbook.bookings.get(booking.id)!, ...over });
+    setProblem(result.state === 'refused' ? result.problem.message : null);
+    return result.state !== 'refused';
+  };
+  const item = items.find((i) => i.key === chosen);
+  return (
+    <Section
+      title={car.name}
+      aside={
+        <Text as="small">
+          {hoursAndMinutes(
+            items.reduce((n, i) => n + (i.state === 'todo' || i.state === 'planned' ? i.duration.minutes : 0), 0),
+          )}
+        </Text>
+      }
+    >
+      <View testID={`work-of-${car.id}`}>
+        {items.length === 0 ? <Text tone="inkSoft">Nothing to do.</Text> : null}
+        {items.map((i) => (
+          <WorkRow key={i.key} item={i} onPress={() => setChosen(i.key)} />
+        ))}
+      </View>
+      {hasNew ? (
+        <View style={styles.bedding}>
+          <Text as="small">New parts are bedded</Text>
+          <Segments
+            label={`Bedding of ${car.name}`}
+            value={booking.beddingPlace}
+            options={beddingOptions}
+            onChange={(beddingPlace) => void keep({ beddingPlace })}
+          />
+          {booking.beddingPlace === 'event' && rulesInForce(logbook, car, event).beddedPartsOnly ? (
+            <Text tone="amber">{`${rulesInForce(logbook, car, event).beddedPartsOnly!.from.name} lets in bedded parts only.`}</Text>
+          ) : null}
+        </View>
+      ) : null}
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+      <View style={styles.actions}>
+        <MainButton mode="text" icon="plus" onPress={() => setAdding(true)}>
+          Add work
+        </MainButton>
+        <MainButton mode="text" onPress={() => setWriting(true)}>
+          Text the customer
+        </MainButton>
+        {rules.length > 0 ? (
+          <MainButton mode="text" onPress={() => setShowRules(!showRules)}>
+            {showRules ? 'Hide the rules' : `${rules.length} ${rules.length === 1 ? 'rule' : 'rules'}`}
+          </MainButton>
+        ) : null}
+      </View>
+      {showRules ? (
+        <View testID={`rules-of-${car.id}`}>
+          {rules.map((line) => (
+            <Text key={line} as="small">
+              {line}
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      {item ? <ItemSheet item={item} booking={booking} keep={keep} onClose={() => setChosen(null)} /> : null}
+      {adding ? <AddWorkDialog booking={booking} keep={keep} onClose={() => setAdding(false)} /> : null}
+      {writing ? <MessageDialog booking={booking} items={items} onClose={() => setWriting(false)} /> : null}
+    </Section>
+  );
+}
+
+/** One piece of work: what, why, when at the latest, how long, with what; and what stands in its way. */
+function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
+  const t = useTokens();
+  const logbook = useLogbook();
+  const { timeZone } = logbook.shop;
+  const isQuiet = item.state === 'done' || item.state === 'dropped';
+  const window =
+    item.earliest === item.latest ? shortDate(item.latest) : `${shortDate(item.earliest)} to ${shortDate(item.latest)}`;
+  const when =
+    item.state === 'dropped'
+      ? `Dropped: ${item.dropReason}`
+      : item.state === 'done'
+        ? 'Done'
+        : item.job
+          ? `${shortDate(dateIn(item.job.startAt, timeZone))} ${timeIn(item.job.startAt, timeZone)}, ${logbook.crew.get(item.job.crewId)?.name ?? 'nobody'}`
+          : window;
+  const reason = item.reasons[0];
+  const waits = item.parts.filter((p) => p.source !== 'shelf');
+  return (
+    <LinkRow label={`${item.title}: ${when}`} onPress={onPress} testID={`work-${item.key}`}>
+      <View style={styles.rowHead}>
+        <Text as={isQuiet ? 'body' : 'strong'} tone={isQuiet ? 'inkSoft' : 'ink'} style={styles.grow}>
+          {item.title}
+        </Text>
+        {item.impossible && !isQuiet ? <VerdictMark verdict="needsWork" word="Decide" /> : null}
+        <Text as="unit" tone={isQuiet ? 'inkSoft' : 'ink'}>{`${item.duration.minutes} min`}</Text>
+      </View>
+      {reason && !isQuiet ? (
+        <Text as="small">{`${reason.text}${reason.from ? ` ${capital(reason.from.name)}.` : ''}${item.reasons.length > 1 ? ` And ${item.reasons.length - 1} more.` : ''}`}</Text>
+      ) : null}
+      {item.impossible && !isQuiet ? (
+        <Text as="small" tone="amber">
+          {item.impossible}
+        </Text>
+      ) : (
+        <Text as="small" tone={item.job && !isQuiet ? 'iron' : 'inkSoft'}>
+          {`${when}${item.crewNeeded === 2 && !isQuiet ? ', two people' : ''}${item.needsLift && !isQuiet ? ', lift' : ''}`}
+        </Text>
+      )}
+      {isQuiet || item.impossible
+        ? null
+        : waits.map((p) => (
+            <Text key={p.text} as="small" tone="amber" style={{ color: t.amber }}>
+              {p.text}
+            </Text>
+          ))}
+    </LinkRow>
+  );
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+const styles = StyleSheet.create({
+  summary: { flexDirection: 'row', gap: 20, flexWrap: 'wrap' },
+  figure: { gap: 0 },
+  columns: { flexDirection: 'row', flexWrap: 'wrap', gap: 24, alignItems: 'flex-start' },
+  column: { gap: 24 },
+  half: { width: '48%', minWidth: 360, flexGrow: 1 },
+  rowHead: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+  bedding: { gap: 6 },
+  actions: { flexDirection: 'row', flexWrap: 'wrap', marginLeft: -10 },
+});

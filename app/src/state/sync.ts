@@ -1,0 +1,129 @@
+import * as api from '../api/client';
+import { type Unsent, boardReceived, connection, dropped, queued, received, refused, restored, sent } from './logbook';
+import { keys, read, remove, write } from './storage';
+import type { AppStore } from './store';
+
+const OUTBOX = 'calvik.unsent.';
+const POLL_MS = 4_000;
+
+const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${OUTBOX}${entry.body.id}.${entry.order}`;
+
+export type KeepResult = { state: 'kept' | 'waiting' } | { state: 'refused'; problem: api.ApiProblem };
+
+/**
+ * Keeps the device and the server in step: reads the feed of changes, and sends what was written here, in order, each
+ * entry stored on the device until the server has acknowledged it.
+ */
+export class Sync {
+  private sending: Promise<void> = Promise.resolve();
+  private reading: Promise<void> | null = null;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private lastOrder = 0;
+
+  constructor(private readonly store: AppStore) {}
+
+  /** Begins: what an earlier visit could not send comes back, then the feed is read, and read again now and then. */
+  start(): void {
+    const entries = keys(OUTBOX)
+      .map((key) => read<Unsent>(key))
+      .filter((entry): entry is Unsent => entry !== null)
+      .sort((a, b) => a.order - b.order);
+    this.store.dispatch(restored(entries));
+    api
+      .board()
+      .then((board) => this.store.dispatch(boardReceived(board)))
+      .catch(() => undefined);
+    this.tick();
+    this.timer ??= setInterval(() => this.tick(), POLL_MS);
+    addEventListener('online', this.tick);
+    addEventListener('focus', this.tick);
+  }
+
+  stop(): void {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    removeEventListener('online', this.tick);
+    removeEventListener('focus', this.tick);
+  }
+
+  private readonly tick = (): void => {
+    void this.read();
+    void this.flush();
+    void import('./photos').then(({ sendPhotos }) => sendPhotos()).catch(() => undefined);
+  };
+
+  /** Reads the feed to its end. */
+  read(): Promise<void> {
+    this.reading ??= this.readPages().finally(() => {
+      this.reading = null;
+    });
+    return this.reading;
+  }
+
+  private async readPages(): Promise<void> {
+    try {
+      for (;;) {
+        const page = await api.changes(this.store.getState().logbook.cursor);
+        const { loaded, online } = this.store.getState().logbook;
+        if (page.changes.length > 0 || !loaded || !online) this.store.dispatch(received(page));
+        if (!page.more) return;
+      }
+    } catch {
+      this.store.dispatch(connection(false));
+    }
+  }
+
+  /**
+   * Keeps a fact or a record: on the device at once, on the server as soon as it can be reached.
+   * @returns whether the server has it, has refused it (then it is not kept), or has yet to be reached
+   */
+  async keep(collection: api.Wire, body: api.Saved): Promise<KeepResult> {
+    this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
+    const entry: Unsent = { order: this.lastOrder, collection, body };
+    write(keyOf(entry), entry);
+    this.store.dispatch(queued(entry));
+    const problem = await this.flush(entry.order);
+    if (problem) {
+      this.discard(entry);
+      return { state: 'refused', problem };
+    }
+    return { state: this.store.getState().logbook.unsent.some((u) => u.order === entry.order) ? 'waiting' : 'kept' };
+  }
+
+  /** Gives up an entry that the server has refused. */
+  discard(entry: Unsent): void {
+    remove(keyOf(entry));
+    this.store.dispatch(dropped(entry.order));
+  }
+
+  /** Sends everything waiting, in order. @returns the problem of the entry asked about, if it was refused */
+  flush(asked?: number): Promise<api.ApiProblem | null> {
+    let answer: api.ApiProblem | null = null;
+    this.sending = this.sending.then(async () => {
+      for (const entry of this.store.getState().logbook.unsent.filter((u) => !u.refused)) {
+        try {
+          const body = await api.put(entry.collection, entry.body);
+          remove(keyOf(entry));
+          this.store.dispatch(sent({ order: entry.order, collection: entry.collection, body }));
+        } catch (error) {
+          const problem = error instanceof api.ApiProblem ? error : new api.ApiProblem(0, String(error));
+          if (problem.isTransient) {
+            this.store.dispatch(connection(false));
+            return;
+          }
+          if (entry.order === asked) answer = problem;
+          const before = (problem.stored as api.Saved | undefined) ?? (await this.serverCopy(entry));
+          const refusal = { detail: problem.message, errors: problem.errors };
+          write(keyOf(entry), { ...entry, refused: refusal });
+          this.store.dispatch(refused({ order: entry.order, before, problem: refusal }));
+        }
+      }
+    });
+    return this.sending.then(() => answer);
+  }
+
+  private async serverCopy(entry: Unsent): Promise<api.Saved | null> {
+    const response = await fetch(`/api/${entry.collection}/${entry.body.id}`).catch(() => null);
+    return response?.ok ? ((await response.json()) as api.Saved) : null;
+  }
+}

@@ -1,0 +1,3 @@
+export * from './bottles';
+export * from './parts';
+export * from './supply';

@@ -1,0 +1,198 @@
+/**
+ * Pad sets and rotor pairs: what is on which axle, what is on the shelf, what is promised, and which compound each
+ * rotor has met. All of it follows from facts; nothing of it is stored.
+ */
+import type { LocalDate } from '../calendar';
+import { type Logbook, ofKind } from '../logbook';
+import {
+  type Axle,
+  type Booking,
+  type Car,
+  type Corner,
+  type Fact,
+  type PadMeasurement,
+  type PadSet,
+  type PartsDecision,
+  type PartsFitted,
+  type Reason,
+  type RotorMeasurement,
+  type RotorPair,
+  axles,
+} from '../model';
+
+export const axleOfCorner = (corner: Corner): Axle => (corner.startsWith('F') ? 'front' : 'rear');
+export const cornersOf = (axle: Axle): [Corner, Corner] => (axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
+
+/** What is on one axle of a car. */
+export interface AxleParts {
+  padSet: PadSet | null;
+  rotorPair: RotorPair | null;
+  /** The fitting that made it so; null where nobody has recorded one. */
+  fitting: PartsFitted | null;
+  /** Last time pads, and last time rotors, came new to the axle: older readings are of something else. */
+  padsSince: PartsFitted | null;
+  rotorsSince: PartsFitted | null;
+}
+
+/** Whether a fact comes after another, with ids deciding between equal moments. */
+export const isAfter = (fact: Fact, other: Fact | null): boolean =>
+  other === null || fact.at > other.at || (fact.at === other.at && fact.id > other.id);
+
+/** What is on an axle, by the last fitting on record. */
+export function axleParts(logbook: Logbook, car: Car, axle: Axle): AxleParts {
+  const fittings = ofKind(logbook.factsOfCar(car.id), 'partsFitted').filter((f) => f.axle === axle);
+  const fitting = fittings.at(-1) ?? null;
+  return {
+    padSet: logbook.padSets.get(fitting?.padSetId ?? '') ?? null,
+    rotorPair: logbook.rotorPairs.get(fitting?.rotorPairId ?? '') ?? null,
+    fitting,
+    padsSince: fittings.findLast((f) => f.changed === 'pads' || f.changed === 'both') ?? null,
+    rotorsSince: fittings.findLast((f) => f.changed === 'rotors' || f.changed === 'both') ?? null,
+  };
+}
+
+/** The last measurement of the pads that are at a corner now; null when they have not been measured. */
+export function padsAt(logbook: Logbook, car: Car, corner: Corner): PadMeasurement | null {
+  const { padsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  return (
+    ofKind(logbook.factsOfCar(car.id), 'padMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, padsSince),
+    ) ?? null
+  );
+}
+
+/** The last measurement of the rotor that is at a corner now. */
+export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasurement | null {
+  const { rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  return (
+    ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, rotorsSince),
+    ) ?? null
+  );
+}
+
+/** The last reading of a set, wherever it was measured, by corner. */
+export function lastPadReadings(logbook: Logbook, padSetId: string): Partial<Record<Corner, PadMeasurement>> {
+  const found: Partial<Record<Corner, PadMeasurement>> = {};
+  for (const fact of logbook.factsOfPart(padSetId)) {
+    if (fact.kind === 'padMeasurement') found[fact.corner] = fact;
+  }
+  return found;
+}
+
+export function lastRotorReadings(logbook: Logbook, rotorPairId: string): Partial<Record<Corner, RotorMeasurement>> {
+  const found: Partial<Record<Corner, RotorMeasurement>> = {};
+  for (const fact of logbook.factsOfPart(rotorPairId)) {
+    if (fact.kind === 'rotorMeasurement') found[fact.corner] = fact;
+  }
+  return found;
+}
+
+/** The thinner end of the thinner pad of a measurement, mm. */
+export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
+  Math.min(
+    ...[m.inner, m.outer].flatMap((p) => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm])),
+  );
+
+/** Where a pad set or a rotor pair is. */
+export type Place = { at: 'car'; carId: string; axle: Axle; since: string } | { at: 'shelf' };
+
+/** Where a part is: on the car whose axle it was last fitted to and not taken off again, else on the shelf. */
+export function placeOf(logbook: Logbook, partId: string): Place {
+  const last = logbook.factsOfPart(partId).findLast((f): f is PartsFitted => f.kind === 'partsFitted');
+  if (!last) return { at: 'shelf' };
+  const car = logbook.cars.get(last.carId);
+  const now = car && axleParts(logbook, car, last.axle).fitting;
+  return now && (now.padSetId === partId || now.rotorPairId === partId)
+    ? { at: 'car', carId: last.carId, axle: last.axle, since: last.at }
+    : { at: 'shelf' };
+}
+
+/** The decision that promises a part to a car, while that car's service is neither fitted nor released; else null. */
+export function reservationOf(logbook: Logbook, partId: string): PartsDecision | null {
+  const decision = logbook.factsOfPart(partId).findLast((f): f is PartsDecision => f.kind === 'partsDecision');
+  if (!decision) return null;
+  const later = logbook.factsOfCar(decision.carId).filter((f) => isAfter(f, decision));
+  const isOver = later.some(
+    (f) =>
+      (f.kind === 'carReleased' && f.jobId === decision.jobId) ||
+      (f.kind === 'partsFitted' && (f.padSetId === partId || f.rotorPairId === partId)) ||
+      (f.kind === 'partsDecision' &&
+        f.jobId === decision.jobId &&
+        f.axle === decision.axle &&
+        f.corner === decision.corner &&
+        f.subject === decision.subject),
+  );
+  return isOver ? null : decision;
+}
+
+/** The booking that a labelled part or a bottle is kept for until its event is over; null when it is free. */
+export const bookingReserving = (logbook: Logbook, partId: string, today: LocalDate): Booking | null =>
+  [...logbook.bookings.values()].find(
+    (b) => !b.archived && b.reservedIds.includes(partId) && (logbook.events.get(b.eventId)?.endDate ?? '') >= today,
+  ) ?? null;
+
+/** For whom something is kept, in words. */
+export const reservedForText = (logbook: Logbook, booking: Booking): string =>
+  `kept for ${logbook.cars.get(booking.carId)?.name ?? 'a car'} at ${logbook.events.get(booking.eventId)?.name ?? 'an event'}`;
+
+/** The compounds that a rotor pair has run with, oldest first, without repetitions in a row. */
+export function compoundHistory(logbook: Logbook, rotorPairId: string): string[] {
+  const compounds: string[] = [];
+  for (const fact of logbook.factsOfPart(rotorPairId)) {
+    if (fact.kind !== 'partsFitted' || fact.rotorPairId !== rotorPairId) continue;
+    const compound = logbook.padSets.get(fact.padSetId ?? '')?.compound;
+    if (compound && compounds.at(-1) !== compound) compounds.push(compound);
+  }
+  return compounds;
+}
+
+/**
+ * Whether a pad set suits a rotor pair: each compound keeps to its own rotors, a transferLayer of one spoils another; and a set
+ * that is tied to other rotors goes back to them. Common practice, no source.
+ * @returns what is wrong; empty when nothing is
+ */
+export function pairingReasons(logbook: Logbook, padSet: PadSet | null, rotorPair: RotorPair | null): Reason[] {
+  if (!padSet || !rotorPair) return [];
+  const reasons: Reason[] = [];
+  const met = compoundHistory(logbook, rotorPair.id);
+  const last = met.at(-1) === padSet.compound ? met.at(-2) : met.at(-1);
+  if (last !== undefined && last !== padSet.compound) {
+    reasons.push({
+      verdict: 'needsWork',
+      text: `Rotors ${rotorPair.label} carry a transferLayer of ${last}; pads ${padSet.label} are ${padSet.compound}. Each compound keeps to its own rotors.`,
+    });
+  }
+  if (padSet.rotorPairId && padSet.rotorPairId !== rotorPair.id) {
+    const own = logbook.rotorPairs.get(padSet.rotorPairId)?.label ?? 'other rotors';
+    reasons.push({
+      verdict: 'needsWork',
+      text: `Pads ${padSet.label} belong with rotors ${own}, not ${rotorPair.label}.`,
+    });
+  }
+  return reasons;
+}
+
+/** Parts for an axle of a car that are on the shelf and promised to nobody else; the car's own first. */
+export function fittingCandidates(
+  logbook: Logbook,
+  car: Car,
+  axle: Axle,
+): { padSets: PadSet[]; rotorPairs: RotorPair[] } {
+  const isDrum = car[axle].brake === 'drum';
+  const isFree = (part: PadSet | RotorPair): boolean => {
+    if (part.archived || part.axle !== axle || (part.carId !== null && part.carId !== car.id)) return false;
+    const promise = reservationOf(logbook, part.id);
+    return placeOf(logbook, part.id).at === 'shelf' && (promise === null || promise.carId === car.id);
+  };
+  const ownFirst = (a: PadSet | RotorPair, b: PadSet | RotorPair): number =>
+    Number(b.carId === car.id) - Number(a.carId === car.id) || a.label.localeCompare(b.label);
+  return {
+    padSets: [...logbook.padSets.values()].filter((p) => isFree(p) && p.isLining === isDrum).sort(ownFirst),
+    rotorPairs: [...logbook.rotorPairs.values()].filter(isFree).sort(ownFirst),
+  };
+}
+
+/** Every axle of a car with what is on it. */
+export const allAxleParts = (logbook: Logbook, car: Car): Record<Axle, AxleParts> =>
+  Object.fromEntries(axles.map((axle) => [axle, axleParts(logbook, car, axle)])) as Record<Axle, AxleParts>;

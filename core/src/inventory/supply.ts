@@ -1,0 +1,245 @@
+/** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
+import { type LocalDate, plusDays, shortDate } from '../calendar';
+import { bottleState } from './bottles';
+import { type Logbook, ofKind } from '../logbook';
+import { bookingReserving, lastPadReadings, placeOf, reservationOf, thinnest } from './parts';
+import {
+  type Axle,
+  type Booking,
+  type Car,
+  type Goods,
+  type PadSet,
+  type PartsOrder,
+  type RotorPair,
+  type Supplier,
+  type WearPart,
+  axles,
+} from '../model';
+import type { WorkItem } from '../work';
+
+const isWeekend = (date: LocalDate): boolean => [0, 6].includes(new Date(`${date}T00:00:00Z`).getUTCDay());
+
+/** The date after a number of working days, Monday to Friday. */
+export function plusWorkingDays(date: LocalDate, days: number): LocalDate {
+  let at = date;
+  for (let left = days; left > 0;) {
+    at = plusDays(at, 1);
+    if (!isWeekend(at)) left -= 1;
+  }
+  return at;
+}
+
+/** The last day on which to order so that it is there on `needed`; working days. */
+export function minusWorkingDays(needed: LocalDate, days: number): LocalDate {
+  let at = needed;
+  // Nothing comes at a weekend: then it has to be here on the Friday.
+  while (isWeekend(at)) at = plusDays(at, -1);
+  for (let left = days; left > 0;) {
+    at = plusDays(at, -1);
+    if (!isWeekend(at)) left -= 1;
+  }
+  return at;
+}
+
+/** What of an order line has come to the door. */
+export const receivedOf = (logbook: Logbook, orderId: string, line: number): number =>
+  logbook.factsOfPart(orderId).reduce((n, f) => (f.kind === 'goodsReceived' && f.line === line ? n + f.count : n), 0);
+
+export interface Awaited {
+  order: PartsOrder;
+  line: number;
+  likeId: string;
+  left: number;
+  /** Day on which the rest of it should be here; the supplier's usual lead time until it has answered. */
+  arrivesOn: LocalDate;
+  bookingIds: readonly string[];
+}
+
+/** What is ordered and not here yet. */
+export function awaited(logbook: Logbook): Awaited[] {
+  const found: Awaited[] = [];
+  for (const order of logbook.orders.values()) {
+    if (order.archived) continue;
+    const lead = logbook.suppliers.get(order.supplierId)?.leadDays ?? 0;
+    order.lines.forEach((line, i) => {
+      const left = line.count - receivedOf(logbook, order.id, i);
+      if (left <= 0) return;
+      const last = line.deliveries
+        .map((d) => d.on)
+        .sort()
+        .at(-1);
+      found.push({
+        order,
+        line: i,
+        likeId: line.likeId,
+        left,
+        arrivesOn: last ?? plusWorkingDays(order.placedOn, lead),
+        bookingIds: line.bookingIds,
+      });
+    });
+  }
+  return found;
+}
+
+/** A wear part on the shelf: the last count, less what was used and more what came since. */
+export function onShelf(logbook: Logbook, wearPartId: string): number {
+  let count = 0;
+  for (const fact of logbook.factsOfPart(wearPartId)) {
+    if (fact.kind === 'stockCounted') count = fact.count;
+    if (fact.kind === 'wearPartUsed') count -= fact.count;
+    if (fact.kind === 'goodsReceived') count += fact.count;
+  }
+  return Math.max(0, count);
+}
+
+/** Wear parts on a car: what was used on it, newest last. */
+export const wearPartsOnCar = (logbook: Logbook, carId: string): { part: WearPart; at: string; count: number }[] =>
+  ofKind(logbook.factsOfCar(carId), 'wearPartUsed').flatMap((f) => {
+    const part = logbook.wearParts.get(f.wearPartId);
+    return part ? [{ part, at: f.at, count: f.count }] : [];
+  });
+
+/** The supplier that brings such goods soonest. */
+export const fastestSupplier = (logbook: Logbook, goods: Goods): Supplier | null =>
+  [...logbook.suppliers.values()]
+    .filter((s) => !s.archived && s.supplies.includes(goods))
+    .sort((a, b) => a.leadDays - b.leadDays || a.name.localeCompare(b.name))[0] ?? null;
+
+/** Where the parts for a piece of work come from. */
+export interface PartNeed {
+  goods: Goods;
+  name: string;
+  source: 'shelf' | 'ordered' | 'buy' | 'unknown';
+  /** The labelled thing on the shelf. */
+  partId: string | null;
+  /** What to order another like. */
+  likeId: string | null;
+  count: number;
+  /** When it can be used: today for what is on the shelf. */
+  on: LocalDate;
+  text: string;
+}
+
+/** The friction material of a set by its last reading, or new. */
+export const padSetMm = (logbook: Logbook, set: PadSet): number => {
+  const readings = Object.values(lastPadReadings(logbook, set.id));
+  return readings.length > 0 ? Math.min(...readings.map(thinnest)) : set.newThicknessMm;
+};
+
+const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
+  if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;
+  const promise = reservationOf(logbook, part.id);
+  const kept = bookingReserving(logbook, part.id, today);
+  return (promise === null || promise.carId === booking.carId) && (kept === null || kept.id === booking.id);
+};
+
+/** Sets or pairs that can go on an axle of a booked car and are kept for nobody else; those kept for it first. */
+export function partsFor(
+  logbook: Logbook,
+  booking: Booking,
+  car: Car,
+  axle: Axle,
+  goods: 'padSet' | 'rotorPair',
+  minMm: number,
+  today: LocalDate,
+): (PadSet | RotorPair)[] {
+  const kept = (p: { id: string }): number => Number(booking.reservedIds.includes(p.id));
+  const all: (PadSet | RotorPair)[] =
+    goods === 'padSet'
+      ? [...logbook.padSets.values()].filter((p) => p.use === 'track' && padSetMm(logbook, p) >= minMm)
+      : [...logbook.rotorPairs.values()];
+  return all
+    .filter((p) => p.axle === axle && (p.carId === car.id || (p.carId === null && kept(p) === 1)))
+    .filter((p) => isFreeFor(logbook, p, booking, today))
+    .sort((a, b) => kept(b) - kept(a) || a.label.localeCompare(b.label));
+}
+
+/** A labelled thing on the shelf that can be kept for a booking, or is. */
+export interface Reservable {
+  id: string;
+  words: string;
+  isReserved: boolean;
+}
+
+/** What of the stock could be kept for a piece of work: sets and pairs of no car, bottles of its fluid; what is kept for it already first. */
+export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, today: LocalDate): Reservable[] {
+  const axle = axles.find((a) => item.key.endsWith(`.${a}`));
+  const mm = (value: number): string => `${value.toFixed(1)} mm`;
+  const found: Omit<Reservable, 'isReserved'>[] = [];
+  const isStock = (p: PadSet | RotorPair): boolean =>
+    p.axle === axle && p.carId === null && isFreeFor(logbook, p, booking, today);
+  if (item.kind === 'pads' || item.kind === 'spare')
+    for (const p of logbook.padSets.values())
+      if (p.use === 'track' && isStock(p))
+        found.push({ id: p.id, words: `set ${p.label}, ${p.compound}, ${mm(padSetMm(logbook, p))}` });
+  if (item.kind === 'rotors')
+    for (const p of logbook.rotorPairs.values())
+      if (isStock(p)) found.push({ id: p.id, words: `pair ${p.label}, ${mm(p.newThicknessMm)} new` });
+  if (item.fluid)
+    for (const b of logbook.bottles.values()) {
+      const fluid = logbook.fluids.get(b.fluidId);
+      const isIt = item.fluid.fluidId ? b.fluidId === item.fluid.fluidId : fluid?.grade === item.fluid.grade;
+      if (b.archived || !isIt) continue;
+      const state = bottleState(logbook, b, today);
+      if (state.leftMl <= 0 || state.openTooLong || (state.reservedFor && state.reservedFor.id !== booking.id)) continue;
+      found.push({ id: b.id, words: `bottle ${b.label}, ${fluid?.name ?? ''}, ${Math.round(state.leftMl)} mL` });
+    }
+  return found
+    .map((k) => ({ ...k, isReserved: booking.reservedIds.includes(k.id) }))
+    .sort((a, b) => Number(b.isReserved) - Number(a.isReserved) || a.words.localeCompare(b.words));
+}
+
+/** A labelled part from the shelf, for a piece of work. */
+export const shelfNeed = (goods: Goods, part: PadSet | RotorPair, text: string, today: LocalDate): PartNeed => ({
+  goods,
+  name: part.label,
+  source: 'shelf',
+  partId: part.id,
+  likeId: part.id,
+  count: 1,
+  on: today,
+  text,
+});
+
+/** Where goods come from when none is on the shelf: an order under way, else a supplier. */
+export function toBuy(
+  logbook: Logbook,
+  booking: Booking | null,
+  goods: Goods,
+  likeId: string | null,
+  name: string,
+  count: number,
+  today: LocalDate,
+): PartNeed {
+  const base = { goods, name, partId: null, likeId, count };
+  const ordered = awaited(logbook).find(
+    (a) => a.likeId === likeId && (booking === null || a.bookingIds.includes(booking.id)),
+  );
+  if (ordered)
+    return {
+      ...base,
+      source: 'ordered',
+      on: ordered.arrivesOn,
+      text: `${name}: ordered, here ${shortDate(ordered.arrivesOn)}`,
+    };
+  const supplier = fastestSupplier(logbook, goods);
+  if (!supplier || likeId === null)
+    return {
+      ...base,
+      source: 'unknown',
+      on: today,
+      text: likeId === null ? `${name}: nothing on record to order by` : `${name}: no supplier sells it`,
+    };
+  const on = plusWorkingDays(today, supplier.leadDays);
+  return { ...base, source: 'buy', on, text: `${name}: to buy, ${supplier.name}, ${supplier.leadDays} working days` };
+}
+
+/** Fluid of a product that may still go into a car, over all its bottles, mL. */
+export function usableMl(logbook: Logbook, fluidId: string, today: LocalDate): number {
+  return [...logbook.bottles.values()]
+    .filter((b) => !b.archived && b.fluidId === fluidId)
+    .map((b) => bottleState(logbook, b, today))
+    .filter((s) => !s.openTooLong)
+    .reduce((sum, s) => sum + s.leftMl, 0);
+}
+

@@ -1,0 +1,316 @@
+import { z } from 'zod';
+import type { Collection } from '../collections';
+import { usualHours, workSkills } from '../terms';
+import { brakeSheet, padSet, rotorPair, sequenceSchool } from './parts';
+import {
+  beddingPlace,
+  dayOff,
+  eventRules,
+  lift,
+  message,
+  partsOrder,
+  ruleSet,
+  supplier,
+  wearPart,
+  weekHours,
+  workChange,
+  workKey,
+  workRules,
+  workSkill,
+} from './planning';
+import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
+
+/** What every record carries: its id and the version that its writer had read (0 for a new one). */
+const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
+
+/** A rule about fluid that a shop, a customer or an organiser holds to. Schools A to E of the trade. */
+export const fluidPolicy = z.discriminatedUnion('school', [
+  z.object({ school: z.literal('everyEvent') }),
+  z.object({ school: z.literal('window'), withinDays: whole(1, 730, 'days') }),
+  z.object({ school: z.literal('bleedAfterTrackDay'), fullEveryMonths: whole(1, 36, 'months') }),
+  z.object({ school: z.literal('roadInterval'), everyMonths: whole(1, 60, 'months') }),
+  z.object({
+    school: z.literal('weeklyInSeason'),
+    firstMonth: whole(1, 12, 'months'),
+    lastMonth: whole(1, 12, 'months'),
+  }),
+]);
+export type FluidPolicy = z.infer<typeof fluidPolicy>;
+
+export const shop = z.object({
+  ...record,
+  name: line(),
+  timeZone,
+  fluidPolicies: z.array(fluidPolicy).max(5),
+  demandedMarginC: quantity(0, 150, '°C'),
+  defaultPeakFluidTempC: quantity(60, 320, '°C'),
+  defaultUptakePercentPerYear: quantity(0.1, 8, '% a year'),
+  openBottleDays: whole(1, 730, 'days'),
+  altitudeM: quantity(-400, 5000, 'm'),
+  /** Friction material at which a pad is out, and the share of new below which a track start is warned of. */
+  padLimitMm: quantity(0.5, 20, 'mm').default(3),
+  padTrackStartPercent: quantity(5, 95, '%').default(50),
+  /** What the container for used fluid holds. */
+  wasteContainerMl: quantity(500, 1_000_000, 'mL').default(20_000),
+  ...workRules,
+  reTorqueAtEvent: z.boolean().default(true),
+  hours: weekHours.default(usualHours),
+  /** Days that work should be finished before load-up. */
+  slackDays: whole(0, 14, 'days').default(1),
+  /** Days after an event within which ducts come off and road pads go back. */
+  afterEventDays: whole(1, 60, 'days').default(7),
+  /** Days that parts are away to be bedded on a machine. */
+  machineBeddingDays: whole(1, 60, 'days').default(6),
+});
+export type Shop = z.infer<typeof shop>;
+
+export const crewMember = z.object({
+  ...record,
+  name: line(),
+  role: z.enum(['lead', 'technician']),
+  /** Own working hours; null: the shop's. */
+  hours: weekHours.nullable().default(null),
+  daysOff: z.array(dayOff).max(100).default([]),
+  skills: z.array(workSkill).default([...workSkills]),
+  /** Works at a customer's place too. */
+  travels: z.boolean().default(true),
+});
+export type CrewMember = z.infer<typeof crewMember>;
+
+export const customer = z.object({
+  ...record,
+  name: line(),
+  phone: note(40).default(''),
+  email: z.union([z.literal(''), z.email('This does not look like an e-mail address.')]).default(''),
+  notes: note().default(''),
+  /** What the customer's sheets are written in. */
+  units: z.enum(['metric', 'imperial']).default('metric'),
+  fluidPolicy: fluidPolicy.nullable().default(null),
+  demandedMarginC: quantity(0, 150, '°C').nullable().default(null),
+  ...workRules,
+  /** The cars are worked on where they stand; minutes there, one way. */
+  atTheirPlace: z.boolean().default(false),
+  travelMin: quantity(0, 600, 'min').default(0),
+});
+export type Customer = z.infer<typeof customer>;
+
+export const bleedNippleOrder = z.enum(['innerFirst', 'outerFirst', 'outerInnerOuter']);
+export type BleedNippleOrder = z.infer<typeof bleedNippleOrder>;
+
+export const axleBrake = z
+  .object({
+    brake: z.enum(['fixedCaliper', 'floatingCaliper', 'drum']),
+    pistonsPerCorner: whole(1, 12, 'pistons'),
+    pistonDiameterMm: quantity(10, 90, 'mm'),
+    bleedNipplesPerCorner: z.union([z.literal(1), z.literal(2)]),
+    bleedNippleOrder,
+  })
+  .refine((a) => a.brake !== 'drum' || a.bleedNipplesPerCorner === 1, {
+    message: 'A wheel cylinder in a drum has one nipple.',
+    path: ['bleedNipplesPerCorner'],
+  })
+  .refine((a) => a.brake !== 'fixedCaliper' || a.pistonsPerCorner % 2 === 0, {
+    message: 'A fixed caliper has the same number of pistons on both sides: an even number.',
+    path: ['pistonsPerCorner'],
+  });
+export type AxleBrake = z.infer<typeof axleBrake>;
+
+const lineLengthMm = quantity(50, 12000, 'mm');
+
+export const car = z
+  .object({
+    ...record,
+    customerId: id,
+    name: line(),
+    make: line(40),
+    model: line(40),
+    year: whole(1900, 2100, 'years').nullable().default(null),
+    plate: note(20).default(''),
+    driverSide: side,
+    masterCylinderSide: side,
+    circuitSplit: z.enum(['frontRear', 'diagonal']),
+    fluidGrade: grade,
+    reservoirMaxMl: quantity(20, 3000, 'mL'),
+    reservoirMinMl: quantity(0, 2500, 'mL'),
+    reservoirDepthMm: quantity(1, 300, 'mm'),
+    reservoirSharedWithClutch: z.boolean().default(false),
+    front: axleBrake,
+    rear: axleBrake,
+    lineLengthMm: z.object({ FL: lineLengthMm, FR: lineLengthMm, RL: lineLengthMm, RR: lineLengthMm }),
+    lineBoreMm: quantity(1.5, 8, 'mm'),
+    sequenceSchool,
+    makerSequence: z.array(corner).max(4).default([]),
+    makerSequenceSource: note(200).default(''),
+    pressureCeilingKpa: quantity(20, 400, 'kPa').nullable().default(null),
+    notes: note().default(''),
+  })
+  .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, {
+    message: 'The volume at MIN must be less than the volume at MAX.',
+    path: ['reservoirMinMl'],
+  })
+  .refine((c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4, {
+    message: 'The maker’s sequence must name each of the four corners once.',
+    path: ['makerSequence'],
+  })
+  .refine((c) => c.sequenceSchool !== 'makerSheet' || c.makerSequenceSource !== '', {
+    message: 'Say where the maker’s sequence stands, so that it can be looked up.',
+    path: ['makerSequenceSource'],
+  });
+export type Car = z.infer<typeof car>;
+
+export const venue = z.object({
+  ...record,
+  name: line(),
+  altitudeM: quantity(-400, 5000, 'm'),
+  peakFluidTempC: quantity(60, 320, '°C'),
+  notes: note().default(''),
+});
+export type Venue = z.infer<typeof venue>;
+
+export const trackEvent = z
+  .object({
+    ...record,
+    name: line(),
+    venueId: id,
+    organiser: note(80).default(''),
+    startDate: localDate,
+    endDate: localDate,
+    ...eventRules,
+    /** Where the rules came from. */
+    ruleSetId: id.nullable().default(null),
+    /** Day on which the cars are loaded; null: the day before. */
+    loadUpDate: localDate.nullable().default(null),
+    /** Who of the crew goes there. */
+    crewIds: z.array(id).max(40).default([]),
+    notes: note().default(''),
+  })
+  .refine((e) => e.endDate >= e.startDate, { message: 'The event ends before it begins.', path: ['endDate'] })
+  .refine((e) => e.loadUpDate === null || e.loadUpDate <= e.startDate, {
+    message: 'Load-up is after the event begins.',
+    path: ['loadUpDate'],
+  });
+export type TrackEvent = z.infer<typeof trackEvent>;
+
+export const booking = z
+  .object({
+    ...record,
+    eventId: id,
+    carId: id,
+    notes: note().default(''),
+    workChanges: z.array(workChange).max(40, 'At most 40 changes to a work list.').default([]),
+    /** Where new pads are bedded. */
+    beddingPlace: beddingPlace.default('road'),
+    /** Pad sets, rotor pairs, bottles that are kept for this booking. */
+    reservedIds: z.array(id).max(20).default([]),
+  })
+  .refine((b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest), {
+    message: 'The window ends before it begins.',
+    path: ['workChanges'],
+  });
+export type Booking = z.infer<typeof booking>;
+
+/** A product on the shelf: what its label promises. */
+export const fluid = z
+  .object({
+    ...record,
+    name: line(),
+    grade,
+    dryBoilingPointC: quantity(150, 400, '°C'),
+    wetBoilingPointC: quantity(105, 350, '°C'),
+    darkWhenNew: z.boolean().default(false),
+  })
+  .refine((f) => f.wetBoilingPointC < f.dryBoilingPointC, {
+    message: 'The wet boiling point must be below the dry one.',
+    path: ['wetBoilingPointC'],
+  });
+export type Fluid = z.infer<typeof fluid>;
+
+export const bottle = z.object({
+  ...record,
+  label: line(40),
+  fluidId: id,
+  sizeMl: quantity(50, 60000, 'mL'),
+  batch: note(40).default(''),
+  receivedOn: localDate,
+});
+export type Bottle = z.infer<typeof bottle>;
+
+export const jobKind = z.enum([
+  'service',
+  'fluidExchange',
+  'bleed',
+  'boilingTest',
+  'bedding',
+  'errand',
+  'atEvent',
+  'afterEvent',
+]);
+export type JobKind = z.infer<typeof jobKind>;
+
+/** Planned work on a car: who, when, how long. Whether it is done follows from the facts that name it. */
+export const job = z.object({
+  ...record,
+  kind: jobKind,
+  carId: id,
+  eventId: id.nullable().default(null),
+  crewId: id,
+  startAt: instant,
+  durationMin: quantity(5, 1440, 'min'),
+  notes: note().default(''),
+  /** The second pair of hands. */
+  helperId: id.nullable().default(null),
+  liftId: id.nullable().default(null),
+  /** The work of a booking that this job does, as the work list names it. */
+  bookingId: id.nullable().default(null),
+  covers: z.array(workKey).max(30).default([]),
+  /** Stays where it is when a plan is proposed. */
+  isPinned: z.boolean().default(false),
+});
+export type Job = z.infer<typeof job>;
+
+/** Every collection of records, by its name on the wire. */
+export const recordSchemas = {
+  shops: shop,
+  crew: crewMember,
+  customers: customer,
+  cars: car,
+  venues: venue,
+  events: trackEvent,
+  bookings: booking,
+  fluids: fluid,
+  bottles: bottle,
+  jobs: job,
+  padSets: padSet,
+  rotorPairs: rotorPair,
+  brakeSheets: brakeSheet,
+  ruleSets: ruleSet,
+  lifts: lift,
+  suppliers: supplier,
+  wearParts: wearPart,
+  orders: partsOrder,
+  messages: message,
+} as const satisfies Record<Collection, z.ZodType>;
+
+export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
+
+/** Where a record of a collection points at another: the other must exist before it is kept. */
+export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
+  cars: { customerId: 'customers' },
+  events: { venueId: 'venues', ruleSetId: 'ruleSets' },
+  bookings: { eventId: 'events', carId: 'cars' },
+  bottles: { fluidId: 'fluids' },
+  jobs: {
+    carId: 'cars',
+    eventId: 'events',
+    crewId: 'crew',
+    helperId: 'crew',
+    liftId: 'lifts',
+    bookingId: 'bookings',
+  },
+  padSets: { carId: 'cars', rotorPairId: 'rotorPairs' },
+  rotorPairs: { carId: 'cars' },
+  brakeSheets: { carId: 'cars' },
+  wearParts: { carId: 'cars' },
+  orders: { supplierId: 'suppliers' },
+  messages: { customerId: 'customers', bookingId: 'bookings' },
+};

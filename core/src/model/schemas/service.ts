@@ -1,0 +1,301 @@
+import { z } from 'zod';
+import { checkNames, complaints, padConditions } from '../terms';
+import { base } from './base';
+import { axle, sequenceSchool, threadCondition } from './parts';
+import { corner, id, line, localDate, nipple, note, pedalFeel, quantity, whole } from './primitives';
+
+/** Facts of a guided service: all of them name the car and the job. */
+const service = {
+  ...base,
+  carId: id,
+  jobId: id,
+  /** Why it was done before steps that come earlier. */
+  outOfTurn: line(200).optional(),
+};
+
+export const stepKey = z.string().regex(/^[a-zA-Z]+(\.[a-zA-Z0-9]+)?$/, 'There is no such step.');
+
+/** The pedal with a foot on it. */
+export const pedalCheck = z.object({
+  ...service,
+  kind: z.literal('pedalCheck'),
+  /** Before anything is opened, or before the car may move. */
+  moment: z.enum(['baseline', 'gate']),
+  feel: pedalFeel,
+  /** Presses until it was firm. */
+  strokes: whole(0, 99, 'presses').nullable(),
+  heldSeconds: quantity(0, 600, 's').nullable(),
+  /** Whether it went on sinking while it was held. */
+  sinks: z.boolean().nullable(),
+  /** Whether it gave a little when the engine was started, as a servo makes it do. */
+  dropsWithEngine: z.boolean().nullable(),
+});
+export type PedalCheck = z.infer<typeof pedalCheck>;
+
+export const reservoirSeen = z.object({
+  ...service,
+  kind: z.literal('reservoirSeen'),
+  moment: z.enum(['intake', 'final']),
+  levelMl: quantity(0, 3000, 'mL'),
+  colour: z.enum(['clear', 'straw', 'amber', 'dark', 'murky']),
+  basket: z.enum(['clean', 'dirty', 'damaged', 'none']).nullable(),
+});
+export type ReservoirSeen = z.infer<typeof reservoirSeen>;
+
+export const driverReport = z.object({
+  ...service,
+  kind: z.literal('driverReport'),
+  complaints: z.array(z.enum(complaints)).max(complaints.length),
+  words: note(1000),
+});
+export type DriverReport = z.infer<typeof driverReport>;
+
+export const checkItem = z.object({
+  check: z.enum(checkNames),
+  corner: corner.nullable(),
+  result: z.enum(['ok', 'fault', 'notThere']),
+  remark: note(200).default(''),
+});
+export type CheckItem = z.infer<typeof checkItem>;
+
+/** A list gone through: everything on it looked at or done. */
+export const checksDone = z.object({
+  ...service,
+  kind: z.literal('checksDone'),
+  step: stepKey,
+  items: z.array(checkItem).min(1).max(60),
+});
+export type ChecksDone = z.infer<typeof checksDone>;
+
+const measuredBy = z.enum(['byHand', 'simulatedCaliper']);
+const padFace = z.object({
+  /** Friction material at its thinnest end, without the plate. */
+  thicknessMm: quantity(0, 40, 'mm'),
+  otherEndMm: quantity(0, 40, 'mm').nullable(),
+  conditions: z.array(z.enum(padConditions)).max(padConditions.length),
+});
+export type PadFace = z.infer<typeof padFace>;
+
+/** Both pads of one corner; in a drum the leading shoe stands as inner, the trailing one as outer. */
+export const padMeasurement = z.object({
+  ...service,
+  kind: z.literal('padMeasurement'),
+  corner,
+  padSetId: id.nullable(),
+  inner: padFace,
+  outer: padFace,
+  /** Between the pad's edge and the rotor's hat or its hardware. */
+  hatClearanceMm: quantity(0, 60, 'mm').nullable(),
+  instrument: measuredBy,
+});
+export type PadMeasurement = z.infer<typeof padMeasurement>;
+
+export const rotorMeasurement = z.object({
+  ...service,
+  kind: z.literal('rotorMeasurement'),
+  corner,
+  rotorPairId: id.nullable(),
+  /** At up to eight points, 10 mm in from the edge. */
+  thicknessesMm: z
+    .array(quantity(1, 60, 'mm'))
+    .min(1)
+    .max(8),
+  runoutMm: quantity(0, 5, 'mm').nullable(),
+  lipMm: quantity(0, 5, 'mm').nullable(),
+  massKg: quantity(0.5, 40, 'kg').nullable(),
+  crack: z.enum(['none', 'crazing', 'crack', 'toEdge', 'joinsHoles']),
+  crackLengthMm: quantity(0, 300, 'mm').nullable(),
+  wearMarksGone: z.boolean(),
+  transferLayer: z.enum(['even', 'thin', 'blotchy', 'smeared', 'rusty', 'none']),
+  instrument: measuredBy,
+});
+export type RotorMeasurement = z.infer<typeof rotorMeasurement>;
+
+export const partsDecision = z.object({
+  ...service,
+  kind: z.literal('partsDecision'),
+  subject: z.enum(['pads', 'rotors', 'hoses', 'other']),
+  axle,
+  /** One corner only, or null for the axle. */
+  corner: corner.nullable(),
+  action: z.enum(['keep', 'change', 'carrySpare', 'refer']),
+  /** What is promised from the stores. */
+  padSetId: id.nullable(),
+  rotorPairId: id.nullable(),
+  reason: line(300),
+});
+export type PartsDecision = z.infer<typeof partsDecision>;
+
+export const pistonsRetracted = z.object({
+  ...service,
+  kind: z.literal('pistonsRetracted'),
+  axle,
+  levelBeforeMl: quantity(0, 3000, 'mL'),
+  drawnOffMl: quantity(0, 3000, 'mL'),
+  /** With the pistons home, by the sum or as somebody read it: where the next axle begins. */
+  levelAfterMl: quantity(0, 4000, 'mL'),
+});
+export type PistonsRetracted = z.infer<typeof pistonsRetracted>;
+
+/** What is on an axle from now on: always both, null where it has no label. */
+export const partsFitted = z.object({
+  ...service,
+  kind: z.literal('partsFitted'),
+  axle,
+  padSetId: id.nullable(),
+  rotorPairId: id.nullable(),
+  /** Which of the two came new to the axle with this. */
+  changed: z.enum(['pads', 'rotors', 'both', 'none']),
+});
+export type PartsFitted = z.infer<typeof partsFitted>;
+
+export const exchangeMethod = z.enum(['pressureFed', 'pressureAir', 'pedalTwo', 'pedalAlone', 'vacuum', 'gravity']);
+export type ExchangeMethod = z.infer<typeof exchangeMethod>;
+
+export const exchangeBegun = z.object({
+  ...service,
+  kind: z.literal('exchangeBegun'),
+  scope: z.enum(['full', 'heatAffected']),
+  /** The school of this time; without it the car's own. */
+  sequence: sequenceSchool.optional(),
+  method: exchangeMethod,
+  bottleId: id,
+  /** Old fluid drawn out of the reservoir first. */
+  drawnOffMl: quantity(0, 3000, 'mL'),
+  /** New fluid poured in its place. */
+  refillMl: quantity(0, 3000, 'mL'),
+  pressureKpa: quantity(0, 400, 'kPa').nullable(),
+  wantedNewPercent: quantity(50, 99.5, '%'),
+});
+export type ExchangeBegun = z.infer<typeof exchangeBegun>;
+
+/** The pressure bottle on the dry system: how well its seal holds. */
+export const leakDownTest = z.object({
+  ...service,
+  kind: z.literal('leakDownTest'),
+  readings: z
+    .array(z.object({ seconds: quantity(0, 3600, 's'), pressureKpa: quantity(0, 600, 'kPa') }))
+    .min(2, 'A hold needs two readings at least.')
+    .max(2000),
+  instrument: z.enum(['byHand', 'simulatedGauge']),
+});
+export type LeakDownTest = z.infer<typeof leakDownTest>;
+
+/** One nipple opened, drawn and closed. */
+export const nippleBled = z.object({
+  ...service,
+  kind: z.literal('nippleBled'),
+  exchangeId: id,
+  /** Place in the sequence, from 0. */
+  index: whole(0, 11, 'steps'),
+  corner,
+  nipple,
+  bottleId: id,
+  volumeMl: quantity(0, 3000, 'mL'),
+  /** The lowest that the reservoir stood while this nipple was open. */
+  lowestLevelMl: quantity(0, 3000, 'mL'),
+  toppedUpMl: quantity(0, 3000, 'mL'),
+  ranClean: z.boolean(),
+  bubbles: z.enum(['none', 'fine', 'large']),
+  isShut: z.boolean(),
+  torqueNm: quantity(0, 200, 'N·m').nullable(),
+  isCapped: z.boolean(),
+});
+export type NippleBled = z.infer<typeof nippleBled>;
+
+/** All fasteners of one kind at one corner, tightened; one reading each, in order. */
+export const torqueSet = z.object({
+  ...service,
+  kind: z.literal('torqueSet'),
+  fastenerKey: z.string().min(1).max(40),
+  corner,
+  readingsNm: z
+    .array(quantity(0, 2000, 'N·m'))
+    .min(1)
+    .max(24),
+  condition: threadCondition,
+  newBolts: z.boolean().nullable(),
+  threadLocker: z.boolean().nullable(),
+  angleDone: z.boolean().nullable(),
+  wrench: line(40),
+  calibratedOn: localDate.nullable(),
+  instrument: z.enum(['byHand', 'simulatedWrench']),
+});
+export type TorqueSet = z.infer<typeof torqueSet>;
+
+export const stepSkipped = z.object({
+  ...service,
+  kind: z.literal('stepSkipped'),
+  step: stepKey,
+  reason: line(200),
+});
+export type StepSkipped = z.infer<typeof stepSkipped>;
+
+export const stepHandedOver = z.object({
+  ...service,
+  kind: z.literal('stepHandedOver'),
+  step: stepKey,
+  toCrewId: id,
+});
+export type StepHandedOver = z.infer<typeof stepHandedOver>;
+
+/** The lead lets something pass that only holds the car: this very finding, and no other. */
+export const holdWaived = z.object({
+  ...service,
+  kind: z.literal('holdWaived'),
+  hold: z.string().min(1).max(80),
+  finding: z.string().min(1).max(500),
+  reason: line(300),
+});
+export type HoldWaived = z.infer<typeof holdWaived>;
+
+export const carReleased = z.object({
+  ...service,
+  kind: z.literal('carReleased'),
+  /** What was still open, and in view, when it was signed. */
+  openItems: z.array(z.string().max(500)).max(200),
+});
+export type CarReleased = z.infer<typeof carReleased>;
+
+export const photoTaken = z.object({
+  ...service,
+  kind: z.literal('photoTaken'),
+  photoId: id,
+  step: stepKey,
+  /** The reading that it shows, where there is one. */
+  aboutFactId: id.nullable(),
+  widthPx: whole(1, 8000, 'pixels'),
+  heightPx: whole(1, 8000, 'pixels'),
+});
+export type PhotoTaken = z.infer<typeof photoTaken>;
+
+/** Used fluid handed to a disposal point. */
+export const wasteHandedOver = z.object({
+  ...base,
+  kind: z.literal('wasteHandedOver'),
+  volumeMl: quantity(1, 1_000_000, 'mL'),
+  to: line(120),
+  receipt: note(80).default(''),
+});
+export type WasteHandedOver = z.infer<typeof wasteHandedOver>;
+
+export const serviceFacts = [
+  pedalCheck,
+  reservoirSeen,
+  driverReport,
+  checksDone,
+  padMeasurement,
+  rotorMeasurement,
+  partsDecision,
+  pistonsRetracted,
+  partsFitted,
+  exchangeBegun,
+  leakDownTest,
+  nippleBled,
+  torqueSet,
+  stepSkipped,
+  stepHandedOver,
+  holdWaived,
+  carReleased,
+  photoTaken,
+] as const;

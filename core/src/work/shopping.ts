@@ -1,0 +1,171 @@
+import { type LocalDate, plusDays } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { Goods, Supplier } from '../model';
+import type { WorkItem } from '.';
+import { awaited, fastestSupplier, minusWorkingDays, onShelf, usableMl } from '../inventory';
+
+/** Bottles are bought in this size where none of that fluid has ever been on the shelf, mL. */
+const USUAL_BOTTLE_ML = 1000;
+
+export interface ShoppingLine {
+  goods: Goods;
+  likeId: string;
+  name: string;
+  count: number;
+  /** Who waits for it, soonest first. */
+  waiting: { bookingId: string; neededOn: LocalDate }[];
+  neededOn: LocalDate | null;
+  /** Last day to order for it to be here in time; null where nobody waits. */
+  orderBy: LocalDate | null;
+  /** It should have been ordered already. */
+  isLate: boolean;
+  why: string;
+}
+
+export interface ShoppingList {
+  supplier: Supplier | null;
+  lines: ShoppingLine[];
+}
+
+interface Wanted {
+  goods: Goods;
+  likeId: string;
+  name: string;
+  waiting: { bookingId: string; neededOn: LocalDate }[];
+}
+
+const bySoonest = (a: { neededOn: LocalDate }, b: { neededOn: LocalDate }): number =>
+  a.neededOn.localeCompare(b.neededOn);
+
+/** What work lists want and nobody has ordered: pads by the axle set, rotors by the pair. */
+function wantedParts(items: readonly WorkItem[]): Wanted[] {
+  const wanted = new Map<string, Wanted>();
+  for (const item of items) {
+    for (const part of item.parts) {
+      if (part.source !== 'buy' || part.likeId === null) continue;
+      const line = wanted.get(part.likeId) ?? { goods: part.goods, likeId: part.likeId, name: part.name, waiting: [] };
+      line.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });
+      wanted.set(part.likeId, line);
+    }
+  }
+  return [...wanted.values()];
+}
+
+/** Bottles for the fluid that work lists take: whole ones, plus one. */
+function wantedFluid(
+  logbook: Logbook,
+  items: readonly WorkItem[],
+  today: LocalDate,
+): (Wanted & { count: number; why: string })[] {
+  const ofFluid = new Map<string, { ml: number; waiting: Wanted['waiting'] }>();
+  const usual = (grade: string): string | null => {
+    // A car whose last fluid nobody knows gets the best dry figure of its grade that the shop keeps.
+    const kept = [...logbook.fluids.values()].filter((f) => !f.archived && f.grade === grade);
+    return kept.sort((a, b) => b.dryBoilingPointC - a.dryBoilingPointC)[0]?.id ?? null;
+  };
+  for (const item of items) {
+    const fluidId = item.fluid && (item.fluid.fluidId ?? usual(item.fluid.grade));
+    if (!item.fluid || !fluidId || item.impossible !== null) continue;
+    const need = ofFluid.get(fluidId) ?? { ml: 0, waiting: [] };
+    need.ml += item.fluid.ml;
+    need.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });
+    ofFluid.set(fluidId, need);
+  }
+  return [...ofFluid].flatMap(([fluidId, { ml, waiting }]) => {
+    const size = [...logbook.bottles.values()].filter((b) => b.fluidId === fluidId).at(-1)?.sizeMl ?? USUAL_BOTTLE_ML;
+    const coming = awaited(logbook)
+      .filter((a) => a.likeId === fluidId)
+      .reduce((n, a) => n + a.left * size, 0);
+    const have = usableMl(logbook, fluidId, today);
+    const short = ml - have - coming;
+    if (short <= 0) return [];
+    const count = Math.ceil(short / size) + 1;
+    return [
+      {
+        goods: 'bottle' as const,
+        likeId: fluidId,
+        name: `${logbook.fluids.get(fluidId)?.name ?? 'Fluid'}, ${(size / 1000).toLocaleString('en')} L`,
+        waiting,
+        count,
+        why: `${Math.round(ml)} mL wanted, ${Math.round(have + coming)} mL here or coming: ${count - 1} and one over.`,
+      },
+    ];
+  });
+}
+
+/**
+ * What to buy, by supplier, with the last day to order. What nobody sells stands under no supplier.
+ * @param items work that is to be done: what is done or dropped needs nothing
+ */
+export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], today: LocalDate): ShoppingList[] {
+  const open = items.filter((i) => i.state === 'todo' || i.state === 'planned');
+  const lines: ShoppingLine[] = [];
+  const add = (line: Wanted & { count: number; why: string }): void => {
+    const waiting = [...line.waiting].sort(bySoonest);
+    const neededOn = waiting[0]?.neededOn ?? null;
+    const lead = fastestSupplier(logbook, line.goods)?.leadDays ?? 0;
+    const orderBy = neededOn === null ? null : minusWorkingDays(neededOn, lead);
+    lines.push({ ...line, waiting, neededOn, orderBy, isLate: orderBy !== null && orderBy < today });
+  };
+  for (const part of wantedParts(open))
+    add({
+      ...part,
+      count: part.waiting.length,
+      why:
+        part.goods === 'padSet'
+          ? 'One set does one axle.'
+          : part.goods === 'rotorPair'
+            ? 'One pair does one axle.'
+            : '',
+    });
+  for (const fluid of wantedFluid(logbook, open, today)) add(fluid);
+  for (const part of logbook.wearParts.values()) {
+    if (part.archived) continue;
+    const here = onShelf(logbook, part.id);
+    const coming = awaited(logbook)
+      .filter((a) => a.likeId === part.id)
+      .reduce((n, a) => n + a.left, 0);
+    // What work lists take off the shelf is spoken for.
+    const spokenFor = open
+      .flatMap((i) => i.parts)
+      .filter((p) => p.goods === 'wearPart' && p.source === 'shelf' && p.likeId === part.id)
+      .reduce((n, p) => n + p.count, 0);
+    const free = here + coming - spokenFor;
+    if (free > part.reorderAt) continue;
+    const same = lines.find((l) => l.likeId === part.id);
+    const up = part.reorderAt + 1 - free;
+    const why = `${here} on the shelf${spokenFor > 0 ? `, ${spokenFor} spoken for` : ''}, low at ${part.reorderAt}.`;
+    if (same) {
+      same.count += up;
+      same.why = why;
+    } else add({ goods: 'wearPart', likeId: part.id, name: part.name, waiting: [], count: up, why });
+  }
+  const lists = new Map<string, ShoppingList>();
+  for (const line of lines) {
+    const supplier = fastestSupplier(logbook, line.goods);
+    const key = supplier?.id ?? '';
+    const list = lists.get(key) ?? { supplier, lines: [] };
+    list.lines.push(line);
+    lists.set(key, list);
+  }
+  for (const list of lists.values())
+    list.lines.sort((a, b) => (a.orderBy ?? '9999').localeCompare(b.orderBy ?? '9999') || a.name.localeCompare(b.name));
+  return [...lists.values()].sort((a, b) => (a.supplier?.name ?? '~').localeCompare(b.supplier?.name ?? '~'));
+}
+
+/** A supplier’s answer to one line: what it costs and when how many come. */
+export interface SupplierAnswer {
+  unitPriceMinor: number;
+  deliveries: { on: LocalDate; count: number }[];
+}
+
+/** What an answer means, in words: in full, in parts, or on back-order. */
+export function answerWords(
+  answer: SupplierAnswer,
+  count: number,
+  promised: LocalDate,
+): 'inFull' | 'inParts' | 'backOrder' {
+  const first = answer.deliveries[0];
+  if (answer.deliveries.length > 1) return 'inParts';
+  return first !== undefined && first.on > plusDays(promised, 2) && first.count === count ? 'backOrder' : 'inFull';
+}

@@ -1,0 +1,63 @@
+import type { LocalDate } from '../calendar';
+import type { Logbook } from '../logbook';
+import type { PartNeed } from '../inventory';
+import type { Booking, Car, Fact, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
+import type { DurationEstimate } from './durations';
+import type { RuleFrom } from './rules';
+
+/** One piece of work that a booked car needs, and why, when, by whom and with what. */
+export interface WorkItem {
+  /** Unique within its booking: `pads.front`. */
+  key: string;
+  kind: WorkKind;
+  bookingId: string;
+  carId: string;
+  title: string;
+  reasons: { text: string; from: RuleFrom | null }[];
+  state: 'todo' | 'planned' | 'done' | 'dropped';
+  /** Why it was dropped. */
+  dropReason: string | null;
+  /** The job that is to do it, or did it. */
+  job: Job | null;
+  /** First and last day on which it can be done; after `target` it is late, though it still counts. */
+  earliest: LocalDate;
+  latest: LocalDate;
+  target: LocalDate;
+  /** Set where no day is left in the window, with the reason. */
+  impossible: string | null;
+  duration: DurationEstimate;
+  crewNeeded: 1 | 2;
+  skill: WorkSkill | null;
+  wheelsOff: boolean;
+  needsLift: boolean;
+  place: 'shop' | 'customer' | 'road' | 'event';
+  parts: PartNeed[];
+  /** Fluid that it takes, mL, and of which product, where that is known. */
+  fluid: { ml: number; fluidId: string | null; grade: string } | null;
+  /** Work of the same booking that comes first, and days that must lie between. */
+  after: { key: string; lagDays: number }[];
+  /** Wants a visit of its own. */
+  isSplit: boolean;
+}
+
+export type Draft = Pick<WorkItem, 'key' | 'reasons'> &
+  Partial<Pick<WorkItem, 'parts' | 'fluid' | 'earliest' | 'latest' | 'target' | 'title'>> & {
+    minutes?: number;
+    wheelsOff?: boolean;
+    /** Why nobody here can do it. */
+    blocked?: string | undefined;
+  };
+
+export interface Context {
+  logbook: Logbook;
+  booking: Booking;
+  car: Car;
+  event: TrackEvent;
+  today: LocalDate;
+  loadUp: LocalDate;
+  /** The end of the car's event before this one: what was done before it does not count for this one. */
+  previous: LocalDate | null;
+  facts: readonly Fact[];
+}
+
+export const noRule = (text: string): WorkItem['reasons'] => [{ text, from: null }];

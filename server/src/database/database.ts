@@ -1,0 +1,306 @@
+import { mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
+import { raw } from '@mikro-orm/core';
+import { Migrator } from '@mikro-orm/migrations';
+import { type Collection, type Fact, type RecordOf } from '@calvik/core';
+import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/schemas';
+import { FACTS, type Item, type Photo, FeedSchema, ItemSchema, PhotoSchema, SupersededSchema } from './entities';
+import { migrationsList } from './migrations';
+
+export type Body = { id: string; version?: number } & Record<string, unknown>;
+
+/** What became of a write. */
+export type Saved =
+  | { outcome: 'created' | 'updated' | 'unchanged'; body: Body }
+  | { outcome: 'stale'; stored: Body; sent: Body }
+  | { outcome: 'differs'; stored: Body }
+  | { outcome: 'dangling'; missing: { path: string; message: string }[] };
+
+export interface FeedPage {
+  cursor: number;
+  more: boolean;
+  rows: Pick<Item, 'seq' | 'collection' | 'body'>[];
+}
+
+const singular: Record<string, string> = {
+  crew: 'crew member',
+  customers: 'customer',
+  cars: 'car',
+  venues: 'venue',
+  events: 'event',
+  fluids: 'fluid',
+  bottles: 'bottle',
+  jobs: 'job',
+  padSets: 'pad set',
+  rotorPairs: 'rotor pair',
+  brakeSheets: 'brake sheet',
+  ruleSets: 'rule set',
+  lifts: 'lift',
+  suppliers: 'supplier',
+  wearParts: 'wear part',
+  orders: 'order',
+  messages: 'message',
+  bookings: 'booking',
+  facts: 'entry',
+};
+
+/** Rows that go into the table with one statement. */
+const CHUNK = 100;
+
+/** Where a record points. */
+const referencesOf = (collection: Collection, stored: Body): { path: string; collection: string; id: string }[] =>
+  Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
+    const id = (stored as Record<string, unknown>)[path];
+    return typeof id === 'string' ? [{ path, collection: target, id }] : [];
+  });
+
+/** Keys in one order, so that two spellings of the same thing compare as equal. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
+
+/** Keeps facts and records in SQLite, and hands them out in the order in which they were acknowledged. */
+export class Database {
+  private constructor(private readonly orm: MikroORM) {}
+
+  /**
+   * Opens (and, where needed, creates or migrates) a database.
+   * @param file path of the SQLite file, or ':memory:'
+   */
+  static async open(file: string): Promise<Database> {
+    if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+    const orm = await MikroORM.init({
+      dbName: file,
+      driver: (await import('@mikro-orm/better-sqlite')).BetterSqliteDriver,
+      entities: [ItemSchema, SupersededSchema, FeedSchema, PhotoSchema],
+      extensions: [Migrator],
+      migrations: { migrationsList, snapshot: false, silent: true },
+      allowGlobalContext: false,
+    });
+    const connection = orm.em.getConnection();
+    // What was acknowledged must survive a power cut.
+    await connection.execute('pragma journal_mode = wal');
+    await connection.execute('pragma synchronous = full');
+    await connection.execute('pragma foreign_keys = on');
+    await orm.getMigrator().up();
+    return new Database(orm);
+  }
+
+  async close(): Promise<void> {
+    await this.orm.close(true);
+  }
+
+  /** Whether the database answers. */
+  async healthy(): Promise<boolean> {
+    return this.orm.isConnected();
+  }
+
+  private fork(): SqlEntityManager {
+    return this.orm.em.fork() as SqlEntityManager;
+  }
+
+  /** The one statement that numbers writes, and gives the last of them; on a larger database it is also the lock that orders them. */
+  private async nextSeq(em: SqlEntityManager, count = 1): Promise<number> {
+    await em
+      .createQueryBuilder(FeedSchema)
+      .update({ seq: raw('seq + ?', [count]) })
+      .where({ name: 'items' })
+      .execute();
+    const feed = await em.findOneOrFail(FeedSchema, { name: 'items' }, { refresh: true });
+    return feed.seq;
+  }
+
+  private async missing(
+    em: SqlEntityManager,
+    references: { path: string; collection: string; id: string }[],
+  ): Promise<{ path: string; message: string }[]> {
+    if (references.length === 0) return [];
+    const ids = [...new Set(references.map((r) => r.id))];
+    const found = await em.find(ItemSchema, { id: { $in: ids } }, { fields: ['id', 'collection'] });
+    const known = new Set(found.map((item) => `${item.collection}:${item.id}`));
+    return references
+      .filter((r) => !known.has(`${r.collection}:${r.id}`))
+      .map((r) => ({ path: r.path, message: `There is no such ${singular[r.collection] ?? r.collection}.` }));
+  }
+
+  /**
+   * Keeps a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
+   * The same write sent twice is kept once; a write based on an older version changes nothing.
+   */
+  async saveRecord<C extends Collection>(collection: C, sent: RecordOf<C>): Promise<Saved> {
+    return this.fork().transactional((em) => this.saveIn(em, collection, sent));
+  }
+
+  /**
+   * Keeps several records, all of them or none: in order, so that one may point at another before it.
+   * @returns the first that could not be kept, or null
+   */
+  async saveAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Saved | null> {
+    class Refused extends Error {
+      constructor(readonly kept: Saved) {
+        super(kept.outcome);
+      }
+    }
+    try {
+      await this.fork().transactional(async (em) => {
+        for (const { collection, body } of entries) {
+          const kept = await this.saveIn(em, collection, body as never);
+          if (!['created', 'updated', 'unchanged'].includes(kept.outcome)) throw new Refused(kept);
+          // What is written need not be looked over again with each further record.
+          em.clear();
+        }
+      });
+      return null;
+    } catch (error) {
+      if (error instanceof Refused) return error.kept;
+      throw error;
+    }
+  }
+
+  /**
+   * Keeps many records that are all new, all of them or none; they may point at one another.
+   * @returns what they point at that is not there; empty when they are kept
+   */
+  async insertAll(
+    entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
+  ): Promise<{ path: string; message: string }[]> {
+    const items = entries.map(({ collection, body }) => {
+      const stored = recordSchemas[collection].parse({ ...body, version: 1 }) as Body;
+      return { collection, stored, references: referencesOf(collection, stored) };
+    });
+    const own = new Set(items.map((i) => `${i.collection}:${i.stored.id}`));
+    const outside = new Map(
+      items
+        .flatMap((i) => i.references)
+        .filter((r) => !own.has(`${r.collection}:${r.id}`))
+        .map((r) => [`${r.collection}:${r.id}`, r]),
+    );
+    return this.fork().transactional(async (em) => {
+      const missing = await this.missing(em, [...outside.values()]);
+      if (missing.length > 0) return missing;
+      const last = await this.nextSeq(em, items.length);
+      const rows = items.map(({ collection, stored }, i) => ({
+        id: String(stored.id),
+        collection,
+        version: 1,
+        seq: last - items.length + 1 + i,
+        carId: typeof stored.carId === 'string' ? stored.carId : null,
+        body: JSON.stringify(stored),
+      }));
+      for (let at = 0; at < rows.length; at += CHUNK) await em.insertMany(ItemSchema, rows.slice(at, at + CHUNK));
+      return [];
+    });
+  }
+
+  private async saveIn<C extends Collection>(em: SqlEntityManager, collection: C, sent: RecordOf<C>): Promise<Saved> {
+    const stored = recordSchemas[collection].parse({ ...sent, version: sent.version + 1 }) as Body;
+    const old = await em.findOne(ItemSchema, { id: sent.id });
+    if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
+    if (old && old.version !== sent.version) {
+      const body = JSON.parse(old.body) as Body;
+      return canonical(body) === canonical(stored)
+        ? { outcome: 'unchanged', body }
+        : { outcome: 'stale', stored: body, sent: sent as Body };
+    }
+    if (!old && sent.version !== 0) {
+      return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
+    }
+    const missing = await this.missing(em, referencesOf(collection, stored));
+    if (missing.length > 0) return { outcome: 'dangling', missing };
+    const seq = await this.nextSeq(em);
+    const body = JSON.stringify(stored);
+    const carId = typeof stored.carId === 'string' ? stored.carId : null;
+    if (old) {
+      em.create(SupersededSchema, {
+        id: old.id,
+        version: old.version,
+        collection,
+        body: old.body,
+        supersededAt: new Date().toISOString(),
+      });
+      em.assign(old, { version: old.version + 1, seq, carId, body });
+    } else {
+      em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body });
+    }
+    await em.flush();
+    return { outcome: old ? 'updated' : 'created', body: stored };
+  }
+
+  /** Keeps a fact for good. The same fact sent twice is kept once; another body under its id is refused. */
+  async saveFact(sent: Fact): Promise<Saved> {
+    const fact = factSchema.parse(sent) as Fact;
+    return this.fork().transactional(async (em): Promise<Saved> => {
+      const old = await em.findOne(ItemSchema, { id: fact.id });
+      if (old) {
+        const body = JSON.parse(old.body) as Body;
+        return canonical(body) === canonical(fact)
+          ? { outcome: 'unchanged', body }
+          : { outcome: 'differs', stored: body };
+      }
+      const missing = await this.missing(em, factReferences(fact));
+      if (missing.length > 0) return { outcome: 'dangling', missing };
+      const seq = await this.nextSeq(em);
+      em.create(ItemSchema, {
+        id: fact.id,
+        collection: FACTS,
+        version: 1,
+        seq,
+        carId: 'carId' in fact && fact.carId ? fact.carId : null,
+        body: JSON.stringify(fact),
+      });
+      await em.flush();
+      return { outcome: 'created', body: fact as unknown as Body };
+    });
+  }
+
+  /** Keeps a picture for good. The same one sent twice is kept once; another one under its id is refused. */
+  async savePhoto(id: string, type: string, bytes: Buffer): Promise<'created' | 'unchanged' | 'differs'> {
+    return this.fork().transactional(async (em) => {
+      const old = await em.findOne(PhotoSchema, { id });
+      if (old) return Buffer.compare(Buffer.from(old.bytes), bytes) === 0 ? 'unchanged' : 'differs';
+      em.create(PhotoSchema, { id, type, bytes, savedAt: new Date().toISOString() });
+      await em.flush();
+      return 'created';
+    });
+  }
+
+  async photo(id: string): Promise<Photo | null> {
+    return this.fork().findOne(PhotoSchema, { id });
+  }
+
+  /** One item's JSON text, or null. */
+  async find(collection: string, id: string): Promise<string | null> {
+    const item = await this.fork().findOne(ItemSchema, { id, collection });
+    return item?.body ?? null;
+  }
+
+  /** Earlier versions of a record, oldest first. */
+  async history(collection: string, id: string): Promise<Body[]> {
+    const rows = await this.fork().find(SupersededSchema, { id, collection }, { orderBy: { version: 'asc' } });
+    return rows.map((row) => JSON.parse(row.body) as Body);
+  }
+
+  /** Everything kept after `since`, oldest first, at most `limit` rows. */
+  async changes(since: number, limit: number): Promise<FeedPage> {
+    const rows = await this.fork()
+      .createQueryBuilder(ItemSchema)
+      .select(['seq', 'collection', 'body'])
+      .where({ seq: { $gt: since } })
+      .orderBy({ seq: 'asc' })
+      .limit(limit + 1)
+      .execute<FeedPage['rows']>('all', false);
+    const more = rows.length > limit;
+    if (more) rows.pop();
+    return { cursor: rows.at(-1)?.seq ?? since, more, rows };
+  }
+
+  /** Numbers given to writes so far. */
+  async cursor(): Promise<number> {
+    const feed = await this.fork().findOneOrFail(FeedSchema, { name: 'items' });
+    return feed.seq;
+  }
+}
