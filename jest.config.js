@@ -18,4 +18,4 @@ const node = (name) => ({
 });
 
 // A busy machine is no failure: no test here is about time.
-module.exports = { testTimeout: 120_000, projects: [node('core'), node('server'), '<rootDir>/app'] };
+module.exports = { testTimeout: 120_000, projects: [node('core'), node('words'), node('server'), '<rootDir>/app'] };

@@ -1,7 +1,6 @@
 export * from './calendar';
 export * from './fluid';
 export * from './hydraulics';
-export * from './inspection';
 export * from './logbook';
 export * from './pads';
 export * from './inventory';
@@ -11,5 +10,6 @@ export * from './readiness';
 export * from './rotors';
 export * from './service';
 export * from './torque';
+export * from './wheel-bearings';
 export * from './units';
 export * from './model';

@@ -11,16 +11,20 @@ import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
 import { Planner } from './planner/planner';
 import { recordRoutes } from './routes/records';
-import { listRoutes } from './routes/lists';
+import { importRoutes } from './routes/imports';
 import { openApiDocument } from './routes/openapi';
 import { photoRoutes } from './routes/photos';
 import { planRoutes } from './routes/plans';
+import { runSheetRoutes } from './routes/run-sheets';
 import { sheetRoutes } from './routes/sheet';
+import { shoppingListRoutes } from './routes/shopping-lists';
+import { supplierRoutes } from './routes/suppliers';
+import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
 import type { Database } from './database/database';
 
 export interface AppSettings {
-  store: Database;
+  database: Database;
   logger: Logger;
   /** Folder of the built interface; without it only the API is served. */
   staticDir?: string;
@@ -33,12 +37,12 @@ const FILE = /\.(js|css|map|json|html|txt|xml|ico|png|jpe?g|webp|svg|ttf|otf|wof
 const HASHED = /-[0-9a-f]{32}\.|\.[0-9a-f]{32}\./;
 
 /** The whole application: API, and the built interface beside it. `stop` ends what streams. */
-export function createApp({ store, logger, staticDir, instrumentSpeed = 8, version = '0.1.0' }: AppSettings): {
+export function createApp({ database, logger, staticDir, instrumentSpeed = 8, version = '0.1.0' }: AppSettings): {
   app: Express;
   stop: () => void;
 } {
   const app = express();
-  const cache = new LogbookCache(store);
+  const cache = new LogbookCache(database);
   const bench = benchRoutes(cache, instrumentSpeed);
   const planner = new Planner(logger);
   app.disable('x-powered-by');
@@ -71,21 +75,25 @@ export function createApp({ store, logger, staticDir, instrumentSpeed = 8, versi
   );
 
   app.get('/api/health', async (_request, response) => {
-    if (!(await store.healthy())) throw new Problem(503, 'The database does not answer.');
-    response.set('Cache-Control', 'no-store').json({ status: 'ok', version, cursor: await store.cursor() });
+    if (!(await database.healthy())) throw new Problem(503, 'databaseSilent', {});
+    response.set('Cache-Control', 'no-database').json({ status: 'ok', version, cursor: await database.cursor() });
   });
   const description = openApiDocument(version);
   app.get('/api/openapi.json', (_request, response) => {
     response.json(description);
   });
-  app.use('/api', feedRoutes(store, cache));
+  app.use('/api', feedRoutes(database, cache));
   app.use('/api/bench', bench.router);
-  app.use('/api', photoRoutes(store));
-  app.use('/api', sheetRoutes(store, cache));
+  app.use('/api', photoRoutes(database));
+  app.use('/api', sheetRoutes(database, cache));
   app.use('/api', calendarRoutes(cache));
-  app.use('/api', planRoutes(store, cache, planner));
-  app.use('/api', listRoutes(store, cache));
-  app.use('/api', recordRoutes(store, cache));
+  app.use('/api', planRoutes(database, cache, planner));
+  app.use('/api', workListRoutes(cache));
+  app.use('/api', shoppingListRoutes(cache));
+  app.use('/api', runSheetRoutes(cache));
+  app.use('/api', supplierRoutes(cache));
+  app.use('/api', importRoutes(database, cache));
+  app.use('/api', recordRoutes(database, cache));
   app.use('/api', notFound);
 
   if (staticDir && existsSync(join(staticDir, 'index.html'))) {

@@ -19,14 +19,14 @@ async function main(): Promise<void> {
     process.exit(2);
   }
   const file = resolve(env.CALVIK_DATA ?? 'data/calvik.sqlite');
-  const store = await Database.open(file);
-  if (env.CALVIK_DEMO === '1' && (await store.cursor()) === 0) {
+  const database = await Database.open(file);
+  if (env.CALVIK_DEMO === '1' && (await database.cursor()) === 0) {
     say('Loading the demo shop …');
-    const count = await loadDemo(store, new Date().toISOString());
+    const count = await loadDemo(database, new Date().toISOString());
     say(`Loaded ${count} facts and records.`);
   }
   const { app, stop } = createApp({
-    store,
+    database,
     logger,
     staticDir: resolve(env.CALVIK_STATIC ?? 'app/dist'),
     instrumentSpeed: Number(env.CALVIK_INSTRUMENT_SPEED ?? 8),
@@ -62,7 +62,7 @@ async function main(): Promise<void> {
     if (port === null) say(`No free port from ${FIRST_PORT} on. Set PORT to one that is free.`);
   }
   if (port === null) {
-    await store.close();
+    await database.close();
     process.exit(1);
   }
   say(`\nCalvik is ready:  http://localhost:${port}\nStop it with Ctrl-C.`);
@@ -73,7 +73,7 @@ async function main(): Promise<void> {
     closing = true;
     logger.info({ signal }, 'stopping');
     stop();
-    server.close(() => void store.close().then(() => process.exit(0)));
+    server.close(() => void database.close().then(() => process.exit(0)));
     server.closeIdleConnections();
     // A browser may hold a connection open: give running writes a moment, then end it.
     setTimeout(() => server.closeAllConnections(), 1500).unref();

@@ -16,15 +16,13 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   reservoirSharedWithClutch: false,
   front: {
     brake: 'floatingCaliper',
-    pistonsPerCorner: 1,
-    pistonDiameterMm: 54,
+    boresMm: [54],
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },
   rear: {
     brake: 'floatingCaliper',
-    pistonsPerCorner: 1,
-    pistonDiameterMm: 38,
+    boresMm: [38],
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },

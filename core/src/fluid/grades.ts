@@ -1,4 +1,5 @@
-import type { Grade, Verdict } from '../model';
+import type { Finding, Grade } from '../model';
+import { fluidFinding } from './findings';
 
 /** What a grade is made of; only fluids of one base can ever meet in a system. */
 export type FluidBase = 'glycol' | 'silicone' | 'mineral';
@@ -18,37 +19,18 @@ export const gradeFacts: Record<Grade, GradeFacts> = {
   mineral: { base: 'mineral', minimum: null },
 };
 
-const baseWords: Record<FluidBase, string> = {
-  glycol: 'a glycol-ether fluid',
-  silicone: 'a silicone fluid',
-  mineral: 'a mineral fluid',
-};
-
-export interface Compatibility {
-  verdict: Verdict;
-  text: string;
-}
-
 /**
  * Whether fluid of one grade may be poured into a system built for another.
  * Different bases never mix: a stop. A lower grade of the same base only lowers what the car can bear.
  * @param poured grade on the bottle
  * @param wanted grade that the car's maker asks for
  */
-export function checkGrade(poured: Grade, wanted: Grade): Compatibility {
+export function checkGrade(poured: Grade, wanted: Grade): Finding {
   const a = gradeFacts[poured];
   const b = gradeFacts[wanted];
-  if (a.base !== b.base) {
-    return {
-      verdict: 'stop',
-      text: `${poured} is ${baseWords[a.base]}; this car takes ${wanted}, ${baseWords[b.base]}. The two never mix.`,
-    };
-  }
-  if (a.minimum && b.minimum && a.minimum.dryC < b.minimum.dryC) {
-    return {
-      verdict: 'needsWork',
-      text: `${poured} is below the ${wanted} that this car asks for: a mix is only as good as its worst part.`,
-    };
-  }
-  return { verdict: 'inOrder', text: `${poured} suits a car that asks for ${wanted}.` };
+  if (a.base !== b.base)
+    return fluidFinding('wrongBase', 'stop', {}, { poured, pouredBase: a.base, wanted, wantedBase: b.base });
+  if (a.minimum && b.minimum && a.minimum.dryC < b.minimum.dryC)
+    return fluidFinding('gradeTooLow', 'needsWork', {}, { poured, wanted });
+  return fluidFinding('gradeSuits', 'inOrder', {}, { poured, wanted });
 }

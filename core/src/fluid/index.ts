@@ -1,4 +1,5 @@
-export { type Compatibility, type FluidBase, checkGrade, gradeFacts } from './grades';
+export { type FluidFindings, type RuleFindings } from './findings';
+export { type FluidBase, checkGrade, gradeFacts } from './grades';
 export {
   FALL_BAND,
   type LabelPoints,
@@ -14,12 +15,9 @@ export { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 export { type HeatingSample, type Plateau, findPlateau } from './plateau';
 export {
   type BleedStep,
-  axleOf,
   cornerSequence,
   defaultLineLengthsMm,
   bleedSequence,
-  sequenceNames,
-  sequenceReason,
   usualVolumesMl,
 } from './sequence';
 export {
@@ -29,7 +27,6 @@ export {
   type RuleVerdict,
   judgePolicy,
   nextDue,
-  policyName,
   strictest,
 } from './policies';
 export { type FluidState, type JudgedTest, fluidState, isComplete, judgeTest } from './state';

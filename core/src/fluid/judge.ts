@@ -1,19 +1,20 @@
-import { type LocalDate, dateIn, daysBetween, longDate, middayOf } from '../calendar';
+import { type LocalDate, dateIn, daysBetween, middayOf } from '../calendar';
 import type { Logbook } from '../logbook';
-import { formatQuantity } from '../units';
 import {
   type Car,
   type Figure,
+  type Finding,
   type FluidPolicy,
   type MoistureReading,
   type Origin,
-  type Reason,
   type TrackEvent,
   type Verdict,
-  severity,
-  worst,
+  celsius,
+  worstFirst,
+  worstOf,
 } from '../model';
-import { type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
+import { fluidFinding } from './findings';
+import { type FluidWork, type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
 import { pressureAtAltitude } from './pressure';
 import {
   PEN_TOLERANCE_PERCENT,
@@ -29,9 +30,9 @@ import { type FluidState, exchangeDate, fluidState } from './state';
 /** What Calvik makes of a car's fluid, for one event or, without one, for today. */
 export interface FluidJudgement {
   verdict: Verdict;
-  /** The first reason, in one line. */
-  headline: string;
-  reasons: Reason[];
+  /** The first finding; what is in order says so. */
+  headline: Finding;
+  findings: Finding[];
   state: FluidState;
   uptake: Figure;
   waterNow: Figure | null;
@@ -44,9 +45,11 @@ export interface FluidJudgement {
   /** All rules in force, the boiling point among them. */
   rules: RuleVerdict[];
   strictest: RuleVerdict | null;
-  nextDue: { on: LocalDate; work: 'exchange' | 'bleed' } | null;
+  nextDue: { on: LocalDate; work: FluidWork } | null;
   /** Set when a pen and the boiling test contradict each other. */
-  penDisagrees: string | null;
+  penDisagrees: Finding | null;
+  /** What only a boiling test can settle: nothing is known, a pen is over amber or disagrees, or the lower edge of the band is under the demand. */
+  boilingTestFor: Finding | null;
   /** The day that the "on the day" figures are for: the event's last, or today. */
   day: LocalDate;
 }
@@ -54,8 +57,6 @@ export interface FluidJudgement {
 /** Water by a moisture pen at which to look again, and at which to change, %. Common practice, no source. */
 const PEN_AMBER_PERCENT = 2;
 const PEN_RED_PERCENT = 3;
-
-const temp = (c: number): string => formatQuantity(c, 'temperature');
 
 /** The event before this one that the car was booked to and that is over by then. */
 export function previousEventEnd(logbook: Logbook, car: Car, before: LocalDate): LocalDate | null {
@@ -138,7 +139,7 @@ function policiesInForce(
 
 /** Fluid work that stands in the plan, taken as done on its day. */
 export interface PlannedFluid {
-  exchangeOn: LocalDate | null;
+  flushOn: LocalDate | null;
   bleedOn: LocalDate | null;
 }
 
@@ -155,11 +156,11 @@ export function policyRules(
   event: TrackEvent | null,
   today: LocalDate,
   state: FluidState,
-  planned: PlannedFluid = { exchangeOn: null, bleedOn: null },
+  planned: PlannedFluid = { flushOn: null, bleedOn: null },
 ): RuleVerdict[] {
   const { timeZone } = logbook.shop;
-  const lastExchangeOn = later(exchangeDate(state.lastExchange, timeZone), planned.exchangeOn);
-  const lastBleedOn = later(later(exchangeDate(state.lastBleed, timeZone), planned.exchangeOn), planned.bleedOn);
+  const lastExchangeOn = later(exchangeDate(state.lastExchange, timeZone), planned.flushOn);
+  const lastBleedOn = later(later(exchangeDate(state.lastBleed, timeZone), planned.flushOn), planned.bleedOn);
   const context = {
     today,
     event: event && { name: event.name, startDate: event.startDate, endDate: event.endDate },
@@ -170,35 +171,42 @@ export function policyRules(
   return policiesInForce(logbook, car, event).flatMap(({ policy, owner }) => judgePolicy(policy, owner, context));
 }
 
-function penSentence(state: FluidState, pen: MoistureReading | undefined, timeZone: string): string | null {
+function penAgainstTest(state: FluidState, pen: MoistureReading | undefined, timeZone: string): Finding | null {
   const test = state.current.tests.at(-1);
   if (!pen || !test) return null;
   const anchor = anchorOf(state.current, timeZone)!;
   // Either may be the newer one: bring the test's water forward to the pen's day before comparing.
   const byTest = pen.at > anchor.at ? waterAt(anchor, state.uptake.percentPerYear, pen.at) : anchor.waterPercent;
   if (Math.abs(pen.waterPercent - byTest) <= PEN_TOLERANCE_PERCENT) return null;
-  return `The pen says ${pen.waterPercent.toFixed(1)} % water, the boiling test ${byTest.toFixed(1)} %. The boiling test counts.`;
+  return fluidFinding('penDisagrees', 'watch', {}, { penPercent: pen.waterPercent, boilPercent: byTest });
 }
 
 function boilingRule(day: LocalDate, due: LocalDate | null, onDay: Figure, demanded: Figure): RuleVerdict {
   const met = onDay.value >= demanded.value;
   return {
     owner: 'boilingPoint',
-    rule: 'Boiling point on the day',
-    work: 'exchange',
+    policy: null,
+    work: 'flush',
     met,
     dueBy: due,
     notBefore: null,
-    reason: `Boils at ${temp(onDay.value)} on ${longDate(day)}, wants ${temp(demanded.value)}.`,
+    reason: fluidFinding(
+      'boilsOnDay',
+      met ? 'inOrder' : 'needsWork',
+      {},
+      { boilsAt: celsius(onDay.value), on: day, wanted: celsius(demanded.value) },
+    ),
   };
 }
 
-const ownerWords: Record<RuleOwner, string> = {
-  organiser: 'organiser',
-  customer: 'customer',
-  shop: 'shop',
-  boilingPoint: 'boiling point',
-};
+/** A rule that is not met, as a finding of the fluid: what the rule says, and whose it is. */
+const ruleFinding = (rule: RuleVerdict, today: LocalDate): Finding => ({
+  code: 'ruleNotMet',
+  // Work that cannot count yet is something to plan, not something left undone.
+  verdict: rule.notBefore !== null && rule.notBefore > today ? 'watch' : 'needsWork',
+  place: {},
+  values: { ...rule.reason.values, owner: rule.owner, reason: rule.reason.code },
+});
 
 /**
  * Judges a car's fluid for an event, or for today when there is none.
@@ -268,55 +276,35 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     rules.push(boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded));
   }
 
-  const reasons: Reason[] = [...state.faults];
-  if (!anchor) {
-    reasons.push({ verdict: 'needsWork', text: 'No test and no exchange on record: test the fluid.' });
-  }
-  if (boilingOnDay) {
-    const text = `Boils at ${temp(boilingOnDay.value)} on the day, wants ${temp(demanded.value)}.`;
-    if (anchor?.beyondModel)
-      reasons.push({ verdict: 'stop', text: 'More than 8 % water by its test: change the fluid.' });
-    else if (boilingOnDay.value < peak.value) {
-      reasons.push({
-        verdict: 'stop',
-        text: `Boils at ${temp(boilingOnDay.value)} on the day; the fluid gets to ${temp(peak.value)}.`,
-      });
-    } else if (boilingOnDay.value < demanded.value) reasons.push({ verdict: 'needsWork', text });
-    else if (boilingOnDay.band && boilingOnDay.band.low < demanded.value) {
-      reasons.push({
-        verdict: 'watch',
-        text: `May boil as low as ${temp(boilingOnDay.band.low)} on the day, wants ${temp(demanded.value)}: test again before it.`,
-      });
-    }
-  }
-  for (const rule of rules) {
-    if (rule.met || rule.owner === 'boilingPoint') continue;
-    // Work that cannot count yet is something to plan, not something left undone.
-    const verdict = rule.notBefore !== null && rule.notBefore > today ? 'watch' : 'needsWork';
-    reasons.push({ verdict, text: `${rule.reason.replace(/\.$/, '')} (${ownerWords[rule.owner]}).` });
-  }
   const pen = state.current.pens.at(-1);
-  if (pen && anchor?.basis === 'pen') {
-    if (pen.waterPercent >= PEN_RED_PERCENT) {
-      reasons.push({
-        verdict: 'needsWork',
-        text: `The pen says ${pen.waterPercent.toFixed(1)} % water; ${PEN_RED_PERCENT} % is red. Test by boiling, or change.`,
-      });
-    } else if (pen.waterPercent >= PEN_AMBER_PERCENT) {
-      reasons.push({
-        verdict: 'watch',
-        text: `The pen says ${pen.waterPercent.toFixed(1)} % water; ${PEN_AMBER_PERCENT} % is amber. Test by boiling.`,
-      });
-    }
-  }
-  const penDisagrees = penSentence(state, pen, timeZone);
-  if (penDisagrees) reasons.push({ verdict: 'watch', text: penDisagrees });
-  reasons.sort((a, b) => severity(b.verdict) - severity(a.verdict));
-
+  const penDisagrees = penAgainstTest(state, pen, timeZone);
+  const byPen = pen && anchor?.basis === 'pen' ? penFinding(pen) : null;
+  const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false);
+  const unknown = anchor ? null : fluidFinding('fluidUnknown', 'needsWork', {}, {});
+  const findings = worstFirst([
+    ...state.faults,
+    ...(unknown ? [unknown] : []),
+    ...(boiling ? [boiling] : []),
+    ...rules.filter((r) => !r.met && r.owner !== 'boilingPoint').map((r) => ruleFinding(r, today)),
+    ...(byPen ? [byPen] : []),
+    ...(penDisagrees ? [penDisagrees] : []),
+  ]);
+  const flushedOn = exchangeDate(state.lastExchange, timeZone);
   return {
-    verdict: worst(reasons.map((r) => r.verdict)),
-    headline: reasons[0]?.text ?? inOrderLine(boilingOnDay, demanded, state, today, timeZone),
-    reasons,
+    verdict: worstOf(findings),
+    headline:
+      findings[0] ??
+      fluidFinding(
+        'fluidInOrder',
+        'inOrder',
+        {},
+        {
+          boilsAt: boilingOnDay && celsius(boilingOnDay.value),
+          wanted: celsius(demanded.value),
+          flushedDaysAgo: flushedOn === null ? null : daysBetween(flushedOn, today),
+        },
+      ),
+    findings,
     state,
     uptake: uptakeFigure(state.uptake),
     waterNow: anchor && waterFigure('Water content today', anchor, state, now),
@@ -330,18 +318,28 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     strictest: strictest(rules),
     nextDue: nextDue(rules),
     penDisagrees,
+    boilingTestFor: unknown ?? (boiling?.code === 'mayBoilUnderDemand' ? boiling : null) ?? byPen ?? penDisagrees,
     day,
   };
 }
 
-function inOrderLine(
-  onDay: Figure | null,
-  demanded: Figure,
-  state: FluidState,
-  today: LocalDate,
-  timeZone: string,
-): string {
-  const on = exchangeDate(state.lastExchange, timeZone);
-  const boils = onDay ? `Boils at ${temp(onDay.value)}, wants ${temp(demanded.value)}` : '';
-  return on ? `${boils}; flushed ${daysBetween(on, today)} days ago.` : `${boils}.`;
+/** The boiling point on the day against what the fluid gets to, and against what is demanded; null where it is in order. */
+function boilingFinding(onDay: Figure, peak: Figure, demanded: Figure, isBeyondModel: boolean): Finding | null {
+  const boilsAt = celsius(onDay.value);
+  const wanted = celsius(demanded.value);
+  if (isBeyondModel) return fluidFinding('waterBeyondModel', 'stop', {}, {});
+  if (onDay.value < peak.value)
+    return fluidFinding('boilsUnderPeak', 'stop', {}, { boilsAt, peak: celsius(peak.value) });
+  if (onDay.value < demanded.value) return fluidFinding('boilsUnderDemand', 'needsWork', {}, { boilsAt, wanted });
+  return onDay.band && onDay.band.low < demanded.value
+    ? fluidFinding('mayBoilUnderDemand', 'watch', {}, { boilsAt: celsius(onDay.band.low), wanted })
+    : null;
+}
+
+function penFinding({ waterPercent }: MoistureReading): Finding | null {
+  if (waterPercent >= PEN_RED_PERCENT)
+    return fluidFinding('penRed', 'needsWork', {}, { waterPercent, red: PEN_RED_PERCENT });
+  return waterPercent >= PEN_AMBER_PERCENT
+    ? fluidFinding('penAmber', 'watch', {}, { waterPercent, amber: PEN_AMBER_PERCENT })
+    : null;
 }

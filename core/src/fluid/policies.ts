@@ -1,7 +1,8 @@
-import { type LocalDate, daysBetween, longDate, plusDays, plusMonths } from '../calendar';
-import type { FluidPolicy } from '../model';
+import { type LocalDate, daysBetween, plusDays, plusMonths } from '../calendar';
+import type { Finding, FluidPolicy, Verdict } from '../model';
+import { type FluidFindings, fluidFinding } from './findings';
 
-export type FluidWork = 'exchange' | 'bleed';
+export type FluidWork = 'flush' | 'bleed';
 export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';
 
 /** A date in the time zone of the shop, or null where there is none on record. */
@@ -19,41 +20,22 @@ export interface PolicyContext {
 /** What one rule says about one car. */
 export interface RuleVerdict {
   owner: RuleOwner;
-  /** The school's letter and short name. */
-  rule: string;
+  /** The policy that speaks; null for the boiling point. */
+  policy: FluidPolicy | null;
   work: FluidWork;
   met: boolean;
   /** Last day on which the work may still be outstanding; null when the rule asks for nothing. */
   dueBy: LocalDate | null;
   /** Work done before this day would not count for the event. */
   notBefore: LocalDate | null;
-  reason: string;
+  reason: Finding;
 }
 
 /** Days before an event within which an exchange counts as made for it when no earlier event is on record. */
 const FOR_THIS_EVENT_DAYS = 30;
 const BLEED_EVERY_DAYS = 7;
 
-export const policyName = (policy: FluidPolicy): string => {
-  switch (policy.school) {
-    case 'everyEvent':
-      return 'A: full exchange before every event';
-    case 'window':
-      return `B: within ${policy.withinDays} days before the event`;
-    case 'bleedAfterTrackDay':
-      return `C: bleed after each track day, exchange every ${policy.fullEveryMonths} months`;
-    case 'roadInterval':
-      return `D: exchange every ${policy.everyMonths} months`;
-    case 'weeklyInSeason':
-      return 'E: bleed and top up weekly in season';
-  }
-};
-
 const earlier = (a: LocalDate, b: LocalDate): LocalDate => (a < b ? a : b);
-const ago = (from: LocalDate, to: LocalDate): string => {
-  const days = daysBetween(from, to);
-  return days === 1 ? '1 day' : `${days} days`;
-};
 
 function inSeason(date: LocalDate, firstMonth: number, lastMonth: number): boolean {
   const month = Number(date.slice(5, 7));
@@ -62,70 +44,58 @@ function inSeason(date: LocalDate, firstMonth: number, lastMonth: number): boole
     : month >= firstMonth || month <= lastMonth;
 }
 
+const say = fluidFinding;
+const verdictOf = (isMet: boolean): Verdict => (isMet ? 'inOrder' : 'needsWork');
+
 /** A rule "every n months, whatever happens": met while the date lies beyond the event, or beyond today. */
-function interval(owner: RuleOwner, rule: string, months: number, context: PolicyContext): RuleVerdict {
-  const { today, event, lastExchangeOn } = context;
+function interval(owner: RuleOwner, policy: FluidPolicy, months: number, context: PolicyContext): RuleVerdict {
+  const { today, event, lastExchangeOn: flushedOn } = context;
   const until = event?.endDate ?? today;
-  if (!lastExchangeOn) {
-    return {
-      owner,
-      rule,
-      work: 'exchange',
-      met: false,
-      dueBy: earlier(today, until),
-      notBefore: null,
-      reason: 'No full exchange on record.',
-    };
-  }
-  const dueBy = plusMonths(lastExchangeOn, months);
+  const rule = { owner, policy, work: 'flush' as const, notBefore: null };
+  if (!flushedOn)
+    return { ...rule, met: false, dueBy: earlier(today, until), reason: say('noFlushOnRecord', 'needsWork', {}, {}) };
+  const dueBy = plusMonths(flushedOn, months);
   const met = dueBy >= until;
   return {
-    owner,
-    rule,
-    work: 'exchange',
+    ...rule,
     met,
     dueBy,
-    notBefore: null,
     reason: met
-      ? `Last exchange ${longDate(lastExchangeOn)}; good for ${months} months, until ${longDate(dueBy)}.`
-      : `Last exchange ${longDate(lastExchangeOn)}; the ${months} months ${dueBy < today ? 'ended' : 'end'} on ${longDate(dueBy)}.`,
+      ? say('flushStillGood', 'inOrder', {}, { flushedOn, months, until: dueBy })
+      : say('flushTooOld', 'needsWork', {}, { flushedOn, months, until: dueBy, isOver: dueBy < today }),
   };
 }
 
 /** A rule "not earlier than this day, for this event". */
 function forEvent(
   owner: RuleOwner,
-  rule: string,
+  policy: FluidPolicy,
   work: FluidWork,
   context: PolicyContext & { event: NonNullable<PolicyContext['event']> },
   notBefore: LocalDate,
-  words: string,
+  asks: Pick<FluidFindings['workForEvent'], 'rule' | 'days' | 'afterOn'>,
 ): RuleVerdict {
-  const last = work === 'exchange' ? context.lastExchangeOn : context.lastBleedOn;
-  const noun = work === 'exchange' ? 'flush' : 'bleed';
-  const met = last !== null && last >= notBefore;
+  const doneOn = work === 'flush' ? context.lastExchangeOn : context.lastBleedOn;
+  const met = doneOn !== null && doneOn >= notBefore;
   const start = context.event.startDate;
+  const daysBefore = doneOn !== null && doneOn <= start ? daysBetween(doneOn, start) : null;
   return {
     owner,
-    rule,
+    policy,
     work,
     met,
     dueBy: start,
     notBefore,
-    reason:
-      last === null
-        ? `No ${noun} on record; ${words}.`
-        : `Last ${noun} ${last <= start ? `${ago(last, start)} before the event` : longDate(last)}; ${words}.`,
+    reason: say('workForEvent', verdictOf(met), {}, { work, doneOn, daysBefore, ...asks }),
   };
 }
 
-/** What a policy says; two verdicts where it asks for an exchange and for a bleed. */
+/** What a policy says; two verdicts where it asks for a flush and for a bleed. */
 export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: PolicyContext): RuleVerdict[] {
   const { event, today, previousEventEnd, lastBleedOn } = context;
-  const rule = policyName(policy);
-  const quiet = (work: FluidWork, reason: string): RuleVerdict => ({
+  const quiet = (work: FluidWork, reason: Finding): RuleVerdict => ({
     owner,
-    rule,
+    policy,
     work,
     met: true,
     dueBy: null,
@@ -134,60 +104,68 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
   });
   switch (policy.school) {
     case 'everyEvent': {
-      if (!event) return [quiet('exchange', 'No event booked.')];
+      if (!event) return [quiet('flush', say('noEventBooked', 'inOrder', {}, {}))];
       const notBefore = previousEventEnd ?? plusDays(event.startDate, -FOR_THIS_EVENT_DAYS);
-      const words = previousEventEnd
-        ? `the rule wants one after the event of ${longDate(previousEventEnd)}`
-        : `the rule wants one for this event, at most ${FOR_THIS_EVENT_DAYS} days before it`;
-      return [forEvent(owner, rule, 'exchange', { ...context, event }, notBefore, words)];
+      const asks = previousEventEnd
+        ? { rule: 'afterEvent' as const, days: 0, afterOn: previousEventEnd }
+        : { rule: 'forThisEvent' as const, days: FOR_THIS_EVENT_DAYS, afterOn: null };
+      return [forEvent(owner, policy, 'flush', { ...context, event }, notBefore, asks)];
     }
     case 'window': {
-      if (!event) return [quiet('exchange', 'No event booked.')];
-      const notBefore = plusDays(event.startDate, -policy.withinDays);
-      return [forEvent(owner, rule, 'exchange', { ...context, event }, notBefore, `rule says ${policy.withinDays}`)];
+      if (!event) return [quiet('flush', say('noEventBooked', 'inOrder', {}, {}))];
+      const days = policy.withinDays;
+      const notBefore = plusDays(event.startDate, -days);
+      return [
+        forEvent(owner, policy, 'flush', { ...context, event }, notBefore, { rule: 'window', days, afterOn: null }),
+      ];
     }
     case 'bleedAfterTrackDay': {
-      const full = interval(owner, rule, policy.fullEveryMonths, context);
+      const full = interval(owner, policy, policy.fullEveryMonths, context);
       if (!previousEventEnd || (lastBleedOn !== null && lastBleedOn >= previousEventEnd)) {
-        return [full, quiet('bleed', 'Bled since the last track day.')];
+        return [full, quiet('bleed', say('bledSinceTrackDay', 'inOrder', {}, {}))];
       }
       return [
         full,
         {
           owner,
-          rule,
+          policy,
           work: 'bleed',
           met: false,
           dueBy: event?.startDate ?? today,
           notBefore: previousEventEnd,
-          reason:
-            previousEventEnd >= today
-              ? `To be bled after the track day of ${longDate(previousEventEnd)}.`
-              : `Not bled since the track day of ${longDate(previousEventEnd)}.`,
+          reason: say(
+            'bleedAfterTrackDay',
+            'needsWork',
+            {},
+            { trackDay: previousEventEnd, isOver: previousEventEnd < today },
+          ),
         },
       ];
     }
     case 'roadInterval':
-      return [interval(owner, rule, policy.everyMonths, context)];
+      return [interval(owner, policy, policy.everyMonths, context)];
     case 'weeklyInSeason': {
       const day = event?.startDate ?? today;
-      if (!inSeason(day, policy.firstMonth, policy.lastMonth)) return [quiet('bleed', 'Out of season.')];
+      if (!inSeason(day, policy.firstMonth, policy.lastMonth))
+        return [quiet('bleed', say('outOfSeason', 'inOrder', {}, {}))];
       if (event) {
         const notBefore = plusDays(event.startDate, -BLEED_EVERY_DAYS);
-        return [forEvent(owner, rule, 'bleed', { ...context, event }, notBefore, 'the rule says weekly in season')];
+        const asks = { rule: 'weekly' as const, days: BLEED_EVERY_DAYS, afterOn: null };
+        return [forEvent(owner, policy, 'bleed', { ...context, event }, notBefore, asks)];
       }
       const dueBy = lastBleedOn ? plusDays(lastBleedOn, BLEED_EVERY_DAYS) : today;
+      const met = lastBleedOn !== null && dueBy >= today;
       return [
         {
           owner,
-          rule,
+          policy,
           work: 'bleed',
-          met: lastBleedOn !== null && dueBy >= today,
+          met,
           dueBy,
           notBefore: null,
           reason: lastBleedOn
-            ? `Last bleed ${longDate(lastBleedOn)}; the rule says weekly in season.`
-            : 'No bleed on record.',
+            ? say('weeklyBleed', verdictOf(met), {}, { bledOn: lastBleedOn })
+            : say('noBleedOnRecord', 'needsWork', {}, {}),
         },
       ];
     }
@@ -215,6 +193,6 @@ export function strictest(rules: readonly RuleVerdict[]): RuleVerdict | null {
 export function nextDue(rules: readonly RuleVerdict[]): { on: LocalDate; work: FluidWork } | null {
   const open = rules.filter((r) => r.dueBy !== null && (!r.met || r.notBefore === null));
   if (open.length === 0) return null;
-  const first = open.reduce((a, b) => (b.dueBy! < a.dueBy! || (b.dueBy === a.dueBy && b.work === 'exchange') ? b : a));
+  const first = open.reduce((a, b) => (b.dueBy! < a.dueBy! || (b.dueBy === a.dueBy && b.work === 'flush') ? b : a));
   return { on: first.dueBy!, work: first.work };
 }

@@ -3,17 +3,17 @@ import {
   type Car,
   type Corner,
   type BleedNipple,
-  type SequenceSchool,
   type Side,
+  axleOfCorner,
   corners,
+  diagonalOf,
+  partnerOf,
 } from '../model';
 
 export interface BleedStep {
   corner: Corner;
   nipple: BleedNipple;
 }
-
-export const axleOf = (corner: Corner): 'front' | 'rear' => (corner.startsWith('F') ? 'front' : 'rear');
 
 /**
  * Brake line lengths to start from when nobody has measured, mm: the master cylinder at the bulkhead on its
@@ -22,28 +22,27 @@ export const axleOf = (corner: Corner): 'front' | 'rear' => (corner.startsWith('
 export const defaultLineLengthsMm = (masterCylinderSide: Side): Car['lineLengthMm'] =>
   masterCylinderSide === 'left' ? { FL: 900, FR: 1700, RL: 3600, RR: 4400 } : { FL: 1700, FR: 900, RL: 4400, RR: 3600 };
 
-const diagonal: Record<Corner, Corner> = { FL: 'RR', RR: 'FL', FR: 'RL', RL: 'FR' };
-
 type SequenceCar = Pick<
   Car,
-  'sequenceSchool' | 'makerSequence' | 'lineLengthMm' | 'masterCylinderSide' | 'front' | 'rear'
+  'sequenceSchool' | 'makerSequence' | 'lineLengthMm' | 'masterCylinderSide' | 'circuitSplit' | 'front' | 'rear'
 >;
 
 /**
  * The order in which corners are bled.
- * Farthest first by line length is the common school; nearest first and diagonal pairs exist; a maker's sheet
+ * Farthest first by line length is the common school; nearest first and circuit by circuit exist; a maker's sheet
  * overrides. Corners with lines of the same length: rear before front, then the side away from the master cylinder.
  */
 export function cornerSequence(car: SequenceCar): Corner[] {
   if (car.sequenceSchool === 'makerSheet' && new Set(car.makerSequence).size === 4) return [...car.makerSequence];
   const far = car.masterCylinderSide === 'left' ? 'R' : 'L';
-  const rank = (c: Corner): number => (axleOf(c) === 'rear' ? 0 : 2) + (c.endsWith(far) ? 0 : 1);
+  const rank = (c: Corner): number => (axleOfCorner(c) === 'rear' ? 0 : 2) + (c.endsWith(far) ? 0 : 1);
   const farthestFirst = [...corners].sort((a, b) => car.lineLengthMm[b] - car.lineLengthMm[a] || rank(a) - rank(b));
   if (car.sequenceSchool === 'nearestFirst') return farthestFirst.reverse();
-  if (car.sequenceSchool === 'diagonal') {
+  if (car.sequenceSchool === 'byCircuit') {
     const first = farthestFirst[0]!;
-    const second = farthestFirst.find((c) => c !== first && c !== diagonal[first])!;
-    return [first, diagonal[first], second, diagonal[second]];
+    const withIt = car.circuitSplit === 'diagonal' ? diagonalOf[first] : partnerOf[first];
+    const rest = farthestFirst.filter((c) => c !== first && c !== withIt);
+    return [first, withIt, ...rest];
   }
   return farthestFirst;
 }
@@ -62,29 +61,7 @@ function nipplesOf(axle: AxleBrake): BleedNipple[] {
 
 /** Every nipple to open, in order: {@link cornerSequence}, and within a caliper its maker's order. */
 export const bleedSequence = (car: SequenceCar): BleedStep[] =>
-  cornerSequence(car).flatMap((corner) => nipplesOf(car[axleOf(corner)]).map((nipple) => ({ corner, nipple })));
-
-/** What each school of the sequence is called. */
-export const sequenceNames: Record<SequenceSchool, string> = {
-  farthestFirst: 'Farthest line first',
-  nearestFirst: 'Nearest line first',
-  diagonal: 'By diagonal circuit',
-  makerSheet: 'Maker’s sheet',
-};
-
-/** Why the sequence is what it is, in one sentence. */
-export function sequenceReason(car: SequenceCar & Pick<Car, 'makerSequenceSource'>): string {
-  switch (car.sequenceSchool) {
-    case 'makerSheet':
-      return `Maker’s sequence: ${car.makerSequenceSource}.`;
-    case 'nearestFirst':
-      return 'Nearest line first, by line length.';
-    case 'diagonal':
-      return 'By diagonal circuit, the farthest corner first.';
-    case 'farthestFirst':
-      return 'Farthest line first, by line length.';
-  }
-}
+  cornerSequence(car).flatMap((corner) => nipplesOf(car[axleOfCorner(corner)]).map((nipple) => ({ corner, nipple })));
 
 /**
  * Volume to expect at each step, mL. Reservoir emptied and refilled first: about 0.2 L for the front axle and 0.3 L
@@ -94,7 +71,7 @@ export function sequenceReason(car: SequenceCar & Pick<Car, 'makerSequenceSource
 export function usualVolumesMl(steps: readonly BleedStep[], reservoirRefilled: boolean): number[] {
   const order = [...new Set(steps.map((s) => s.corner))];
   const perCorner = (c: Corner): number => {
-    if (reservoirRefilled) return axleOf(c) === 'front' ? 100 : 150;
+    if (reservoirRefilled) return axleOfCorner(c) === 'front' ? 100 : 150;
     return [300, 200, 125, 125][order.indexOf(c)] ?? 125;
   };
   return steps.map((s) => Math.round(perCorner(s.corner) / steps.filter((o) => o.corner === s.corner).length));

@@ -1,7 +1,8 @@
 import { type Instant, dateIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { BoilingTest, Car, Fact, Fluid, FluidExchange, MoistureReading, Reason } from '../model';
+import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange, MoistureReading } from '../model';
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
+import { fluidFinding } from './findings';
 import { checkGrade, gradeFacts } from './grades';
 import { toStandardPressure } from './pressure';
 import { type BleedStep, bleedSequence } from './sequence';
@@ -38,9 +39,9 @@ export interface FluidState {
   /** Fluids of different bases have met, and no workshop has cleared it. */
   contaminated: boolean;
   /** What earlier work left behind: wrong mix, soft pedal, air, open nipple. */
-  faults: Reason[];
+  faults: Finding[];
   /** Those of them that the last exchange or bleed left. */
-  bleedFaults: Reason[];
+  bleedFaults: Finding[];
 }
 
 /** Mineral fluid has no minima: this stands for a system whose label nobody knows, °C. Common practice, no source. */
@@ -91,38 +92,38 @@ function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: Labe
   return latest && judgeTest(latest, label);
 }
 
-function exchangeFaults(exchange: FluidExchange): Reason[] {
-  const reasons: Reason[] = [];
-  const list = (pick: (c: FluidExchange['corners'][number]) => boolean): string =>
-    [...new Set(exchange.corners.filter(pick).map((c) => c.corner))].join(', ');
-  const open = list((c) => !c.nippleShut);
-  const airy = list((c) => !c.bubbleFree);
-  const dirty = list((c) => !c.clean);
-  if (open) reasons.push({ verdict: 'stop', text: `BleedNipple not shut at ${open}.` });
-  if (exchange.pedalAfter === 'soft') {
-    reasons.push({ verdict: 'stop', text: 'Pedal soft after the last bleed: bleed again, nobody drives it.' });
-  }
-  if (exchange.pedalAfter === 'long') {
-    reasons.push({ verdict: 'needsWork', text: 'Pedal long after the last bleed: find out why.' });
-  }
-  if (airy) reasons.push({ verdict: 'needsWork', text: `Fluid not free of bubbles at ${airy}.` });
-  if (dirty) reasons.push({ verdict: 'watch', text: `Fluid did not run clean at ${dirty}.` });
-  return reasons;
+function exchangeFaults(exchange: FluidExchange): Finding[] {
+  const findings: Finding[] = [];
+  const where = (pick: (c: FluidExchange['corners'][number]) => boolean): Corner[] => [
+    ...new Set(exchange.corners.filter(pick).map((c) => c.corner)),
+  ];
+  const open = where((c) => !c.nippleShut);
+  const airy = where((c) => !c.bubbleFree);
+  const dirty = where((c) => !c.clean);
+  const feel = exchange.pedalAfter;
+  if (open.length > 0) findings.push(fluidFinding('nipplesOpen', 'stop', {}, { corners: open }));
+  if (feel === 'soft' || feel === 'long')
+    findings.push(fluidFinding('pedalAfterBleed', feel === 'soft' ? 'stop' : 'needsWork', {}, { feel }));
+  if (airy.length > 0) findings.push(fluidFinding('bubblesAfterBleed', 'needsWork', {}, { corners: airy }));
+  if (dirty.length > 0) findings.push(fluidFinding('dirtyAfterBleed', 'watch', {}, { corners: dirty }));
+  return findings;
 }
 
 /** Fluids of different bases that met in the system and that no workshop has cleared since. */
-function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Reason[] {
-  let fault: Reason | null = null;
+function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Finding[] {
+  let fault: Finding | null = null;
   for (const fact of facts) {
     if (fact.kind === 'systemCleared') fault = null;
     if (fact.kind !== 'fluidExchange') continue;
     for (const fluid of fluidsIn(logbook, fact)) {
       const check = checkGrade(fluid.grade, car.fluidGrade);
       if (check.verdict === 'stop') {
-        fault = {
-          verdict: 'stop',
-          text: `Wrong fluid in the system: ${fluid.name} (${fluid.grade}) in a car for ${car.fluidGrade}. Not driven until a workshop has cleared it.`,
-        };
+        fault = fluidFinding(
+          'wrongFluidInSystem',
+          'stop',
+          {},
+          { fluid: fluid.name, grade: fluid.grade, wanted: car.fluidGrade },
+        );
       }
     }
   }
@@ -130,7 +131,7 @@ function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Reason[] 
 }
 
 /** Fluid of the right base and too low a grade. */
-const gradeFaults = (filling: Filling, car: Car): Reason[] =>
+const gradeFaults = (filling: Filling, car: Car): Finding[] =>
   filling.fluids.map((f) => checkGrade(f.grade, car.fluidGrade)).filter((c) => c.verdict === 'needsWork');
 
 /**

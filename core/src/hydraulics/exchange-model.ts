@@ -2,8 +2,8 @@
  * How old fluid leaves a brake system: the reservoir is a stirred tank, a line is plug flow, a caliper is a stirred tank of
  * its cavity. Simulated second by second; checked against the closed forms of both.
  */
-import type { AxleBrake, Car, Corner, BleedNipple } from '../model';
-import { axleOfCorner } from '../inventory';
+import { type BleedNipple, type Car, type Corner, axleOfCorner } from '../model';
+import { type Pistons, pistonAreaMm2, sidesOf } from './bores';
 
 /** What cannot be sucked out of a reservoir, as a share of its volume at MAX. Common practice, no source; own figure. */
 export const UNSUCKABLE_SHARE = 0.15;
@@ -16,8 +16,8 @@ const SLICES = 60;
 export const lineVolumeMl = (lengthMm: number, boreMm: number): number => (Math.PI * boreMm ** 2 * lengthMm) / 4 / 1000;
 
 /** Fluid in a caliper or wheel cylinder, mL. @param extensionMm how far the pistons stand out beyond new pads */
-export const caliperVolumeMl = (axle: AxleBrake, extensionMm = 0): number =>
-  (axle.pistonsPerCorner * Math.PI * axle.pistonDiameterMm ** 2 * (CAVITY_DEPTH_MM + extensionMm)) / 4 / 1000;
+export const caliperVolumeMl = (axle: Pistons, extensionMm = 0): number =>
+  (sidesOf(axle) * pistonAreaMm2(axle) * (CAVITY_DEPTH_MM + extensionMm)) / 1000;
 
 export interface CornerVolumes {
   lineMl: number;

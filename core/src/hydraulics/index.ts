@@ -1,11 +1,22 @@
 export {
+  type BoresProblem,
+  type ParsedBores,
+  type Pistons,
+  boresText,
+  parseBores,
+  pistonAreaMm2,
+  pistonCount,
+  sidesOf,
+} from './bores';
+export { circuitAtRisk, circuitOf } from './circuits';
+export { type HydraulicsFindings } from './findings';
+export {
   type CornerWear,
   type OverflowInput,
   type OverflowSum,
   RUNNING_CLEARANCE_MM,
   finalLevel,
   overflowSum,
-  pistonAreaMm2,
   pumpedOutMl,
   returnedMl,
 } from './retraction';
@@ -38,8 +49,16 @@ export {
   exchangeProgress,
   inSequence,
   isFedMethod,
+  judgeBubbles,
   levelBefore,
-  methodNames,
   needsLeakDownTest,
 } from './progress';
-export { type DrawOutlook, afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from './outlook';
+export {
+  type DrawOutlook,
+  afterRetraction,
+  bottlesToOpen,
+  drawOutlook,
+  judgeLevel,
+  levelAtShare,
+  reservoirFirst,
+} from './outlook';

@@ -1,6 +1,6 @@
 import { linearRegression, mean, sum } from 'simple-statistics';
-import { formatQuantity } from '../units';
-import { type Figure, PRACTICE, type Reason, type LeakDownTest, fromFact, input, makeFigure } from '../model';
+import { type Figure, type Finding, type LeakDownTest, PRACTICE, fromFact, input, kilopascals, makeFigure } from '../model';
+import { hydraulicsFinding } from './findings';
 
 /** A hold shorter than this says nothing, s; and a loss above this share a minute is a leak. Common practice, no source; own figures. */
 export const MIN_HOLD_S = 120;
@@ -9,7 +9,7 @@ export const MAX_LOSS_PERCENT_PER_MIN = 1.5;
 const GAUGE_READ_TO_KPA = 1;
 
 export interface LeakDownJudgement {
-  verdict: Reason;
+  finding: Finding;
   /** Loss of pressure per minute, fitted to all readings. */
   loss: Figure | null;
   heldSeconds: number;
@@ -56,25 +56,29 @@ export function judgeLeakDown(hold: Pick<LeakDownTest, 'id' | 'readings'>, ceili
       PRACTICE,
       { note: 'Air that warms up hides a leak, air that cools down shows one that is not there.' },
     );
-  const verdict = ((): Reason => {
-    if (ceilingKpa !== null && highest > ceilingKpa) {
-      return {
-        verdict: 'needsWork',
-        text: `${formatQuantity(highest, 'pressure')} is over this car’s ceiling of ${formatQuantity(ceilingKpa, 'pressure')}: let it down.`,
-      };
-    }
-    if (!loss) return { verdict: 'needsWork', text: 'No pressure to speak of: pump up and hold again.' };
-    const sure = 100 * (1 - Math.exp(-60 * (fit.perSecond - 2 * fit.standardError)));
-    if ((heldSeconds < MIN_HOLD_S ? sure : loss.value) > MAX_LOSS_PERCENT_PER_MIN) {
-      return {
-        verdict: 'needsWork',
-        text: `Loses ${loss.value.toFixed(1)} % a minute: the seal leaks. Seat the cap and hold again, before fluid goes in.`,
-      };
-    }
-    if (heldSeconds < MIN_HOLD_S) {
-      return { verdict: 'watch', text: `Held ${Math.round(heldSeconds)} s; go on to ${MIN_HOLD_S} s.` };
-    }
-    return { verdict: 'inOrder', text: `Holds: ${Math.max(0, loss.value).toFixed(1)} % a minute. Release slowly.` };
-  })();
-  return { verdict, loss, heldSeconds };
+  return { finding: verdictOn(fit, loss, heldSeconds, highest, ceilingKpa), loss, heldSeconds };
+}
+
+function verdictOn(
+  fit: ReturnType<typeof fitDecay>,
+  loss: Figure | null,
+  heldSeconds: number,
+  highestKpa: number,
+  ceilingKpa: number | null,
+): Finding {
+  if (ceilingKpa !== null && highestKpa > ceilingKpa)
+    return hydraulicsFinding(
+      'pressureOverCeiling',
+      'needsWork',
+      {},
+      { pressure: kilopascals(highestKpa), ceiling: kilopascals(ceilingKpa) },
+    );
+  if (!loss || !fit) return hydraulicsFinding('noPressure', 'needsWork', {}, {});
+  const atLeast = 100 * (1 - Math.exp(-60 * (fit.perSecond - 2 * fit.standardError)));
+  const lossPercentPerMin = Math.max(0, loss.value);
+  if ((heldSeconds < MIN_HOLD_S ? atLeast : loss.value) > MAX_LOSS_PERCENT_PER_MIN)
+    return hydraulicsFinding('leaksDown', 'needsWork', {}, { lossPercentPerMin });
+  return heldSeconds < MIN_HOLD_S
+    ? hydraulicsFinding('holdGoesOn', 'watch', {}, { heldSeconds: Math.round(heldSeconds), minSeconds: MIN_HOLD_S })
+    : hydraulicsFinding('holdsPressure', 'inOrder', {}, { lossPercentPerMin });
 }

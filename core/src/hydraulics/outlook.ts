@@ -1,6 +1,7 @@
 /** What a technician is told while a figure is being typed: where the level goes, when to stop, what to open. */
-import type { Car, NippleBled } from '../model';
+import { type Car, type Finding, type NippleBled, type ReservoirSeen, millilitres } from '../model';
 import { UNSUCKABLE_SHARE } from './exchange-model';
+import { hydraulicsFinding } from './findings';
 import { EXCHANGE_RESERVE_ML, type ExchangeProgress, isFedMethod } from './progress';
 
 export interface DrawOutlook {
@@ -13,8 +14,8 @@ export interface DrawOutlook {
   /** The lowest that the level stood: as seen, or as the sum says. */
   lowestMl: number;
   isUnderMin: boolean;
-  /** Close to MIN: stop and top up. */
-  isAlarm: boolean;
+  /** Close to MIN, or under it; null while the level is no matter. */
+  finding: Finding | null;
 }
 
 /**
@@ -46,7 +47,16 @@ export function drawOutlook(
     nowMl: isFed ? beforeMl : Math.max(0, endMl),
     lowestMl,
     isUnderMin,
-    isAlarm: !isFed && !isUnderMin && typed.volumeMl !== null && endMl < alarmMl,
+    finding: isUnderMin
+      ? hydraulicsFinding('wouldGoUnderMin', 'stop', {}, {})
+      : !isFed && typed.volumeMl !== null && endMl < alarmMl
+        ? hydraulicsFinding(
+            'topUpNow',
+            'needsWork',
+            {},
+            { level: millilitres(Math.max(0, endMl)), min: millilitres(car.reservoirMinMl) },
+          )
+        : null,
   };
 }
 
@@ -56,11 +66,16 @@ export function afterRetraction(
   levelMl: number,
   drawnOffMl: number,
   returnedMl: number,
-): { leftMl: number; standsAtMl: number; overflowMl: number } {
+): { leftMl: number; standsAtMl: number; overflowMl: number; finding: Finding | null } {
   const leftMl = Math.max(0, levelMl - drawnOffMl);
   const standsAtMl = leftMl + returnedMl;
   const overMl = standsAtMl - car.reservoirMaxMl;
-  return { leftMl, standsAtMl, overflowMl: overMl > 0.5 ? overMl : 0 };
+  const overflowMl = overMl > 0.5 ? overMl : 0;
+  const finding =
+    overflowMl > 0
+      ? hydraulicsFinding('overflowComing', 'needsWork', {}, { overflow: millilitres(overflowMl) })
+      : null;
+  return { leftMl, standsAtMl, overflowMl, finding };
 }
 
 /** What to suck out of a reservoir and pour back before an exchange, and what cannot be sucked out, mL. */
@@ -83,3 +98,38 @@ export const bottlesToOpen = (neededMl: number, leftMl: number, sizeMl: number):
 /** Millilitres at a share of the way from MIN (0) to MAX (1): the marks on a reservoir. */
 export const levelAtShare = (car: Pick<Car, 'reservoirMinMl' | 'reservoirMaxMl'>, share: number): number =>
   car.reservoirMinMl + share * (car.reservoirMaxMl - car.reservoirMinMl);
+
+/** A level this far off the figure is said, mL. Calvik's own figure. */
+const LEVEL_OFF_ML = 10;
+
+/**
+ * What a level in the reservoir means, at intake or as it is set at the end.
+ * @param targetMl where it is to be set; null at intake
+ */
+export function judgeLevel(
+  car: Pick<Car, 'reservoirMinMl'>,
+  { levelMl, moment }: Pick<ReservoirSeen, 'levelMl' | 'moment'>,
+  targetMl: number | null,
+): Finding[] {
+  const findings: Finding[] = [];
+  if (levelMl < car.reservoirMinMl)
+    findings.push(
+      hydraulicsFinding(
+        'levelUnderMin',
+        // What came in low is filled up before it goes; what leaves low has a leak, or nobody looked.
+        moment === 'final' ? 'needsWork' : 'watch',
+        {},
+        { level: millilitres(levelMl), min: millilitres(car.reservoirMinMl) },
+      ),
+    );
+  if (targetMl !== null && Math.abs(levelMl - targetMl) > LEVEL_OFF_ML)
+    findings.push(
+      hydraulicsFinding(
+        'levelOffTarget',
+        'watch',
+        {},
+        { off: millilitres(Math.abs(levelMl - targetMl)), isAbove: levelMl > targetMl },
+      ),
+    );
+  return findings;
+}

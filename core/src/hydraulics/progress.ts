@@ -6,11 +6,12 @@ import {
   type ExchangeBegun,
   type ExchangeMethod,
   type Fact,
-  type NippleBled,
-  type Reason,
+  type Finding,
   type LeakDownTest,
+  type NippleBled,
+  type Place,
   type SequenceSchool,
-  cornerNames,
+  millilitres,
 } from '../model';
 import {
   type ExchangePlan,
@@ -21,19 +22,11 @@ import {
   planExchange,
   refillReservoir,
 } from './exchange-model';
+import { hydraulicsFinding } from './findings';
 import { type LeakDownJudgement, judgeLeakDown } from './leak-down';
 
 /** The alarm goes this much before MIN, mL. Common practice, no source; Calvik's own figure. */
 export const EXCHANGE_RESERVE_ML = 20;
-
-export const methodNames: Record<ExchangeMethod, string> = {
-  pressureFed: 'Pressure bottle with fluid',
-  pressureAir: 'Pressure bottle, air only',
-  pedalTwo: 'Two people and the pedal',
-  pedalAlone: 'Alone with the pedal',
-  vacuum: 'Vacuum at the nipple',
-  gravity: 'Gravity',
-};
 
 /** New fluid comes while drawing, so nobody has to top up. */
 export const isFedMethod = (method: ExchangeMethod): boolean => method === 'pressureFed';
@@ -51,7 +44,7 @@ export interface ExchangeProgress {
   /** The plan from the state in which it began; null before it has. */
   plan: ExchangePlan | null;
   /** Set where the reservoir stood under MIN: everything before it no longer counts. */
-  restart: { drawn: NippleBled; text: string } | null;
+  restart: { bled: NippleBled; finding: Finding } | null;
   /** Level of the reservoir by the sum of what went in and out, mL. */
   levelMl: number;
   /** How much may be drawn now before somebody must stop; null while fluid is fed. */
@@ -59,9 +52,9 @@ export interface ExchangeProgress {
   /** Old fluid left at each corner by the model, %; null before anything was drawn. */
   leftOldPercent: Record<Corner, number> | null;
   wasteMl: number;
-  seal: LeakDownJudgement | null;
+  leakDown: LeakDownJudgement | null;
   isDone: boolean;
-  reasons: Reason[];
+  findings: Finding[];
 }
 
 export interface ExchangeStart {
@@ -122,18 +115,9 @@ function replay(car: Car, start: ExchangeStart, draws: readonly NippleBled[]): S
   return state;
 }
 
-function bubbleReason(d: NippleBled): Reason | null {
-  const at = cornerNames[d.corner];
-  if (d.bubbles === 'fine') {
-    return {
-      verdict: 'needsWork',
-      text: `A steady stream of fine bubbles at the ${at}: often air past the nipple’s threads. Confirm with pedal strokes.`,
-    };
-  }
-  return d.bubbles === 'large'
-    ? { verdict: 'needsWork', text: `Large bubbles at the ${at}: air from the system. Draw on until it runs clear.` }
-    : null;
-}
+/** What bubbles at a nipple mean; null where there were none. Small ones hold the car as large ones do: nobody knows which air it is. */
+export const judgeBubbles = (corner: Corner, bubbles: NippleBled['bubbles']): Finding | null =>
+  bubbles === 'none' ? null : hydraulicsFinding('bubbles', 'needsWork', { corner }, { bubbles });
 
 /** Where the exchange of a job stands. */
 export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): ExchangeProgress {
@@ -155,29 +139,32 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   };
   const state = start && replay(car, start, draws);
   const levelMl = Math.max(0, state?.reservoirMl ?? levelBefore(car, facts));
-  const reasons: Reason[] = [];
+  const findings: Finding[] = [];
   const isDone = begun !== null && steps.every((s) => s.drawn !== null);
   for (const { drawn, nipple } of steps) {
     if (!drawn) continue;
-    const at = `${cornerNames[drawn.corner]}${nipple === 'single' ? '' : `, ${nipple} nipple`}`;
-    if (!drawn.isShut) reasons.push({ verdict: 'stop', text: `BleedNipple not shut at the ${at}.` });
-    if (!drawn.isCapped) reasons.push({ verdict: 'watch', text: `No cap on the nipple at the ${at}.` });
+    const place: Place = { corner: drawn.corner, ...(nipple === 'single' ? {} : { nipple }) };
+    if (!drawn.isShut) findings.push(hydraulicsFinding('nippleNotShut', 'stop', place, {}));
+    if (!drawn.isCapped) findings.push(hydraulicsFinding('nippleNotCapped', 'watch', place, {}));
   }
   // Of several openings of one caliper the last one says how its fluid ran.
   const lastAt = new Map<Corner, NippleBled>();
   for (const { drawn } of steps) if (drawn) lastAt.set(drawn.corner, drawn);
   for (const drawn of lastAt.values()) {
-    const bubbles = bubbleReason(drawn);
-    if (bubbles) reasons.push(bubbles);
-    if (!drawn.ranClean) {
-      reasons.push({ verdict: 'watch', text: `Fluid did not run clean at the ${cornerNames[drawn.corner]}.` });
-    }
+    const bubbles = judgeBubbles(drawn.corner, drawn.bubbles);
+    if (bubbles) findings.push(bubbles);
+    if (!drawn.ranClean) findings.push(hydraulicsFinding('fluidNotClean', 'watch', { corner: drawn.corner }, {}));
   }
   const restarted = restart && {
-    drawn: restart,
-    text: `The reservoir stood at ${Math.round(restart.lowestLevelMl)} mL at the ${cornerNames[restart.corner]}, MIN is ${Math.round(car.reservoirMinMl)} mL. Air may have gone in: the sequence starts again from the first nipple.`,
+    bled: restart,
+    finding: hydraulicsFinding(
+      'reservoirUnderMin',
+      'needsWork',
+      { corner: restart.corner },
+      { level: millilitres(restart.lowestLevelMl), min: millilitres(car.reservoirMinMl) },
+    ),
   };
-  if (restarted && !isDone) reasons.push({ verdict: 'needsWork', text: restarted.text });
+  if (restarted && !isDone) findings.push(restarted.finding);
   return {
     begun,
     steps,
@@ -192,8 +179,8 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
           ) as Record<Corner, number>)
         : null,
     wasteMl: draws.reduce((sum, d) => sum + d.volumeMl, 0) + (begun?.drawnOffMl ?? 0),
-    seal: hold && judgeLeakDown(hold, car.pressureCeilingKpa),
+    leakDown: hold && judgeLeakDown(hold, car.pressureCeilingKpa),
     isDone,
-    reasons,
+    findings,
   };
 }

@@ -1,8 +1,8 @@
-import { formatQuantity } from '../units';
 import {
   type Axle,
   type AxleBrake,
   type Figure,
+  type Finding,
   type Origin,
   PRACTICE,
   type WorkingInput,
@@ -10,7 +10,10 @@ import {
   input,
   inputOf,
   makeFigure,
+  millilitres,
 } from '../model';
+import { type Pistons, pistonAreaMm2 } from './bores';
+import { hydraulicsFinding } from './findings';
 
 /** One corner's wear, as far as it moves pistons. */
 export interface CornerWear {
@@ -21,23 +24,13 @@ export interface CornerWear {
   rotorMm: number;
 }
 
-/** Area of all pistons of a corner that push one way, mm². For a fixed caliper that is one side of it. */
-export const pistonAreaMm2 = (axle: Pick<AxleBrake, 'brake' | 'pistonsPerCorner' | 'pistonDiameterMm'>): number =>
-  ((axle.brake === 'fixedCaliper' ? axle.pistonsPerCorner / 2 : axle.pistonsPerCorner) *
-    Math.PI *
-    axle.pistonDiameterMm ** 2) /
-  4;
-
 /**
  * Fluid that comes back to the reservoir when one corner's pistons are pushed home, mL: `ΔV = Σ area × distance`.
  * Fixed caliper: each side moves by that side's pad wear and half the rotor's. Floating: its pistons move by both pads' wear
  * and the rotor's. Drum: each piston of the cylinder moves by its own shoe's wear.
- * @example returnedMl({ brake: 'floatingCaliper', pistonsPerCorner: 1, pistonDiameterMm: 54 }, { innerPadMm: 6, outerPadMm: 6, rotorMm: 1 }) // 29.8
+ * @example returnedMl({ brake: 'floatingCaliper', boresMm: [54] }, { innerPadMm: 6, outerPadMm: 6, rotorMm: 1 }) // 29.8
  */
-export function returnedMl(
-  axle: Pick<AxleBrake, 'brake' | 'pistonsPerCorner' | 'pistonDiameterMm'>,
-  wear: CornerWear,
-): number {
+export function returnedMl(axle: Pistons, wear: CornerWear): number {
   const area = pistonAreaMm2(axle);
   switch (axle.brake) {
     case 'fixedCaliper':
@@ -72,7 +65,7 @@ export interface OverflowSum {
   free: Figure;
   /** What to draw off first; 0 when it all fits. */
   drawOff: Figure;
-  sentence: string;
+  finding: Finding;
 }
 
 /** The overflow sum before pistons of an axle are pushed back. */
@@ -84,16 +77,18 @@ export function overflowSum({ axle, brake, corners, levelMl, levelOrigin, maxMl 
     ...(brake.brake === 'drum' ? [] : [input(`${name}: rotor’s wear`, wear.rotorMm, 'length', origin)]),
   ]);
   const returned = makeFigure(
-    `Comes up, ${axle} axle`,
+    'Comes up',
     ml,
     'volume',
     formulas[brake.brake],
     [
-      input('pistons per corner', brake.pistonsPerCorner, 'ratio', fromRecord('Car')),
-      input('piston diameter', brake.pistonDiameterMm, 'length', fromRecord('Car')),
+      ...brake.boresMm.map((bore, i) =>
+        input(`bore ${i + 1}${brake.brake === 'fixedCaliper' ? ', each side' : ''}`, bore, 'length', fromRecord('Car')),
+      ),
       ...inputs,
     ],
     'Geometry',
+    { place: { axle } },
   );
   const free = makeFigure(
     'Free above the level',
@@ -112,12 +107,13 @@ export function overflowSum({ axle, brake, corners, levelMl, levelOrigin, maxMl 
     [inputOf('comes up', returned), inputOf('free', free)],
     'Geometry',
   );
-  const say = (value: number): string => formatQuantity(value, 'volume');
-  const sentence =
-    excess > 0
-      ? `${say(ml)} will come up, ${say(free.value)} free: draw off at least ${say(drawOff.value)} first.`
-      : `${say(ml)} will come up, ${say(free.value)} free: it fits.`;
-  return { returned, free, drawOff, sentence };
+  const finding = hydraulicsFinding(
+    'overflowSum',
+    excess > 0 ? 'needsWork' : 'inOrder',
+    { axle },
+    { returned: millilitres(ml), free: millilitres(free.value), drawOff: millilitres(drawOff.value) },
+  );
+  return { returned, free, drawOff, finding };
 }
 
 /** Play between pad and rotor that pumping takes up, per face, mm. Common practice, no source; Calvik's own figure. */

@@ -1,18 +1,20 @@
 import { type LocalDate, dateIn, daysBetween } from '../calendar';
 import type { Logbook } from '../logbook';
-import { bookingReserving, reservedForText } from './parts';
 import {
   type Booking,
   type Bottle,
   type Car,
   type Fact,
+  type Finding,
   type Fluid,
   type FluidExchange,
-  type Reason,
   type Verdict,
+  millilitres,
   severity,
-  worst,
+  worstOf,
 } from '../model';
+import { inventoryFinding } from './findings';
+import { bookingReserving, reservedForFinding } from './parts';
 import { checkGrade } from '../fluid';
 
 export interface BottleState {
@@ -71,46 +73,63 @@ export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate):
   };
 }
 
-/** Everything against pouring from this bottle into this car; empty when nothing is. */
-export function bottleObjections(logbook: Logbook, state: BottleState, car: Car): Reason[] {
-  const reasons: Reason[] = [];
-  if (!state.fluid) return [{ verdict: 'stop', text: 'What is in this bottle is not known. Take another one.' }];
-  const compatibility = checkGrade(state.fluid.grade, car.fluidGrade);
-  if (compatibility.verdict !== 'inOrder') reasons.push(compatibility);
-  // What was in the car before a workshop cleared the system is out of it.
+/** What was last put into a car in full; null where nobody knows, or a workshop has cleared the system since. */
+function fluidInCar(logbook: Logbook, car: Car): Fluid | null {
   const facts = logbook.factsOfCar(car.id);
-  const inCar = facts
+  const filled = facts
     .slice(facts.findLastIndex((f) => f.kind === 'systemCleared') + 1)
     .findLast((f): f is FluidExchange => f.kind === 'fluidExchange' && f.scope === 'full');
-  const inCarBottle = inCar?.corners[0] && logbook.bottles.get(inCar.corners[0].bottleId);
-  const inCarFluid = inCarBottle && logbook.fluids.get(inCarBottle.fluidId);
-  if (inCarFluid && compatibility.verdict !== 'stop') {
-    const mix = checkGrade(state.fluid.grade, inCarFluid.grade);
-    if (mix.verdict === 'stop') {
-      reasons.push({
-        verdict: 'stop',
-        text: `The car was last filled with ${inCarFluid.name} (${inCarFluid.grade}): it never mixes with ${state.fluid.grade}.`,
-      });
-    }
-  }
-  if (state.openTooLong) {
-    reasons.push({
-      verdict: 'watch',
-      text: `Open for ${state.daysOpen} days; the shop allows ${logbook.shop.openBottleDays}. Keep it for the buffer under the hose end.`,
-    });
-  }
-  if (state.leftMl <= 0) reasons.push({ verdict: 'needsWork', text: 'By the count this bottle is empty.' });
-  if (state.reservedFor && state.reservedFor.carId !== car.id) {
-    const words = reservedForText(logbook, state.reservedFor);
-    reasons.push({ verdict: 'watch', text: `${words.charAt(0).toUpperCase()}${words.slice(1)}.` });
-  }
-  return reasons;
+  const bottle = filled?.corners[0] && logbook.bottles.get(filled.corners[0].bottleId);
+  return (bottle && logbook.fluids.get(bottle.fluidId)) ?? null;
 }
+
+/** Everything against pouring from this bottle into this car; empty when nothing is. */
+export function bottleObjections(logbook: Logbook, state: BottleState, car: Car): Finding[] {
+  const { fluid } = state;
+  if (!fluid) return [inventoryFinding('bottleUnknown', 'stop', {}, {})];
+  const findings: Finding[] = [];
+  const compatibility = checkGrade(fluid.grade, car.fluidGrade);
+  if (compatibility.verdict !== 'inOrder') findings.push(compatibility);
+  const inCar = fluidInCar(logbook, car);
+  if (inCar && compatibility.verdict !== 'stop' && checkGrade(fluid.grade, inCar.grade).verdict === 'stop')
+    findings.push(
+      inventoryFinding(
+        'bottleNeverMixes',
+        'stop',
+        {},
+        { inCar: inCar.name, inCarGrade: inCar.grade, poured: fluid.grade },
+      ),
+    );
+  if (state.openTooLong && state.daysOpen !== null)
+    findings.push(
+      inventoryFinding(
+        'bottleOpenTooLong',
+        'watch',
+        {},
+        { daysOpen: state.daysOpen, maxDays: logbook.shop.openBottleDays },
+      ),
+    );
+  if (state.leftMl <= 0) findings.push(inventoryFinding('bottleEmpty', 'needsWork', {}, {}));
+  if (state.reservedFor && state.reservedFor.carId !== car.id)
+    findings.push(reservedForFinding(logbook, state.reservedFor));
+  return findings;
+}
+
+/** Said where more is poured from a bottle than it holds by the count; null where there is enough. */
+export const judgePouring = (state: BottleState, wantedMl: number): Finding | null =>
+  wantedMl > state.leftMl
+    ? inventoryFinding(
+        'bottleShort',
+        'watch',
+        {},
+        { bottle: state.bottle.label, left: millilitres(state.leftMl), wanted: millilitres(wantedMl) },
+      )
+    : null;
 
 export interface BottleChoice {
   state: BottleState;
   /** Everything against it. */
-  reasons: Reason[];
+  findings: Finding[];
   verdict: Verdict;
 }
 
@@ -130,8 +149,8 @@ export const bottleChoices = (
     .filter((b) => !b.archived || b.id === alsoId)
     .map((b) => {
       const state = bottleState(logbook, b, today);
-      const reasons = bottleObjections(logbook, state, car);
-      return { state, reasons, verdict: worst(reasons.map((r) => r.verdict)) };
+      const findings = bottleObjections(logbook, state, car);
+      return { state, findings, verdict: worstOf(findings) };
     })
     .filter(({ state }) => state.leftMl > 0 || state.bottle.id === alsoId)
     .sort(

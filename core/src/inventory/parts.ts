@@ -10,18 +10,17 @@ import {
   type Car,
   type Corner,
   type Fact,
+  type Finding,
   type PadMeasurement,
   type PadSet,
   type PartsDecision,
   type PartsFitted,
-  type Reason,
   type RotorMeasurement,
   type RotorPair,
+  axleOfCorner,
   axles,
 } from '../model';
-
-export const axleOfCorner = (corner: Corner): Axle => (corner.startsWith('F') ? 'front' : 'rear');
-export const cornersOf = (axle: Axle): [Corner, Corner] => (axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
+import { inventoryFinding } from './findings';
 
 /** What is on one axle of a car. */
 export interface AxleParts {
@@ -95,10 +94,10 @@ export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
   );
 
 /** Where a pad set or a rotor pair is. */
-export type Place = { at: 'car'; carId: string; axle: Axle; since: string } | { at: 'shelf' };
+export type PartPlace = { at: 'car'; carId: string; axle: Axle; since: string } | { at: 'shelf' };
 
 /** Where a part is: on the car whose axle it was last fitted to and not taken off again, else on the shelf. */
-export function placeOf(logbook: Logbook, partId: string): Place {
+export function placeOf(logbook: Logbook, partId: string): PartPlace {
   const last = logbook.factsOfPart(partId).findLast((f): f is PartsFitted => f.kind === 'partsFitted');
   if (!last) return { at: 'shelf' };
   const car = logbook.cars.get(last.carId);
@@ -132,9 +131,17 @@ export const bookingReserving = (logbook: Logbook, partId: string, today: LocalD
     (b) => !b.archived && b.reservedIds.includes(partId) && (logbook.events.get(b.eventId)?.endDate ?? '') >= today,
   ) ?? null;
 
-/** For whom something is kept, in words. */
-export const reservedForText = (logbook: Logbook, booking: Booking): string =>
-  `kept for ${logbook.cars.get(booking.carId)?.name ?? 'a car'} at ${logbook.events.get(booking.eventId)?.name ?? 'an event'}`;
+/** For whom something is reserved. */
+export const reservedForFinding = (logbook: Logbook, booking: Booking): Finding =>
+  inventoryFinding(
+    'reservedFor',
+    'watch',
+    {},
+    {
+      car: logbook.cars.get(booking.carId)?.name ?? '',
+      event: logbook.events.get(booking.eventId)?.name ?? '',
+    },
+  );
 
 /** The compounds that a rotor pair has run with, oldest first, without repetitions in a row. */
 export function compoundHistory(logbook: Logbook, rotorPairId: string): string[] {
@@ -148,29 +155,27 @@ export function compoundHistory(logbook: Logbook, rotorPairId: string): string[]
 }
 
 /**
- * Whether a pad set suits a rotor pair: each compound keeps to its own rotors, a transferLayer of one spoils another; and a set
+ * Whether a pad set suits a rotor pair: each compound keeps to its own rotors, a transfer layer of one spoils another; and a set
  * that is tied to other rotors goes back to them. Common practice, no source.
  * @returns what is wrong; empty when nothing is
  */
-export function pairingReasons(logbook: Logbook, padSet: PadSet | null, rotorPair: RotorPair | null): Reason[] {
+export function judgePairing(logbook: Logbook, padSet: PadSet | null, rotorPair: RotorPair | null): Finding[] {
   if (!padSet || !rotorPair) return [];
-  const reasons: Reason[] = [];
+  const place = { axle: rotorPair.axle };
+  const findings: Finding[] = [];
   const met = compoundHistory(logbook, rotorPair.id);
   const last = met.at(-1) === padSet.compound ? met.at(-2) : met.at(-1);
-  if (last !== undefined && last !== padSet.compound) {
-    reasons.push({
-      verdict: 'needsWork',
-      text: `Rotors ${rotorPair.label} carry a transferLayer of ${last}; pads ${padSet.label} are ${padSet.compound}. Each compound keeps to its own rotors.`,
-    });
-  }
+  const pads = padSet.label;
+  const rotors = rotorPair.label;
+  if (last !== undefined && last !== padSet.compound)
+    findings.push(
+      inventoryFinding('otherCompound', 'needsWork', place, { rotors, met: last, pads, compound: padSet.compound }),
+    );
   if (padSet.rotorPairId && padSet.rotorPairId !== rotorPair.id) {
-    const own = logbook.rotorPairs.get(padSet.rotorPairId)?.label ?? 'other rotors';
-    reasons.push({
-      verdict: 'needsWork',
-      text: `Pads ${padSet.label} belong with rotors ${own}, not ${rotorPair.label}.`,
-    });
+    const ownRotors = logbook.rotorPairs.get(padSet.rotorPairId)?.label ?? '';
+    findings.push(inventoryFinding('otherRotors', 'needsWork', place, { pads, ownRotors, rotors }));
   }
-  return reasons;
+  return findings;
 }
 
 /** Parts for an axle of a car that are on the shelf and promised to nobody else; the car's own first. */

@@ -1,8 +1,8 @@
 /** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
-import { type LocalDate, plusDays, shortDate } from '../calendar';
-import { bottleState } from './bottles';
+import { type LocalDate, plusWorkingDays } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
 import { bookingReserving, lastPadReadings, placeOf, reservationOf, thinnest } from './parts';
+import { bottleState } from './bottles';
 import {
   type Axle,
   type Booking,
@@ -15,31 +15,6 @@ import {
   type WearPart,
   axles,
 } from '../model';
-import type { WorkItem } from '../work';
-
-const isWeekend = (date: LocalDate): boolean => [0, 6].includes(new Date(`${date}T00:00:00Z`).getUTCDay());
-
-/** The date after a number of working days, Monday to Friday. */
-export function plusWorkingDays(date: LocalDate, days: number): LocalDate {
-  let at = date;
-  for (let left = days; left > 0;) {
-    at = plusDays(at, 1);
-    if (!isWeekend(at)) left -= 1;
-  }
-  return at;
-}
-
-/** The last day on which to order so that it is there on `needed`; working days. */
-export function minusWorkingDays(needed: LocalDate, days: number): LocalDate {
-  let at = needed;
-  // Nothing comes at a weekend: then it has to be here on the Friday.
-  while (isWeekend(at)) at = plusDays(at, -1);
-  for (let left = days; left > 0;) {
-    at = plusDays(at, -1);
-    if (!isWeekend(at)) left -= 1;
-  }
-  return at;
-}
 
 /** What of an order line has come to the door. */
 export const receivedOf = (logbook: Logbook, orderId: string, line: number): number =>
@@ -108,16 +83,21 @@ export const fastestSupplier = (logbook: Logbook, goods: Goods): Supplier | null
 /** Where the parts for a piece of work come from. */
 export interface PartNeed {
   goods: Goods;
+  /** A label, where it is from the shelf; else what it is like. */
   name: string;
+  axle: Axle | null;
   source: 'shelf' | 'ordered' | 'buy' | 'unknown';
   /** The labelled thing on the shelf. */
   partId: string | null;
   /** What to order another like. */
   likeId: string | null;
   count: number;
+  /** How many lie on the shelf, of what is counted; null of what has a label. */
+  stock: number | null;
   /** When it can be used: today for what is on the shelf. */
   on: LocalDate;
-  text: string;
+  /** Who is to be asked, and how many working days that takes. */
+  supplier: { name: string; leadDays: number } | null;
 }
 
 /** The friction material of a set by its last reading, or new. */
@@ -126,7 +106,7 @@ export const padSetMm = (logbook: Logbook, set: PadSet): number => {
   return readings.length > 0 ? Math.min(...readings.map(thinnest)) : set.newThicknessMm;
 };
 
-const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
+export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
   if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;
   const promise = reservationOf(logbook, part.id);
   const kept = bookingReserving(logbook, part.id, today);
@@ -154,84 +134,40 @@ export function partsFor(
     .sort((a, b) => kept(b) - kept(a) || a.label.localeCompare(b.label));
 }
 
-/** A labelled thing on the shelf that can be kept for a booking, or is. */
-export interface Reservable {
-  id: string;
-  words: string;
-  isReserved: boolean;
-}
-
-/** What of the stock could be kept for a piece of work: sets and pairs of no car, bottles of its fluid; what is kept for it already first. */
-export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, today: LocalDate): Reservable[] {
-  const axle = axles.find((a) => item.key.endsWith(`.${a}`));
-  const mm = (value: number): string => `${value.toFixed(1)} mm`;
-  const found: Omit<Reservable, 'isReserved'>[] = [];
-  const isStock = (p: PadSet | RotorPair): boolean =>
-    p.axle === axle && p.carId === null && isFreeFor(logbook, p, booking, today);
-  if (item.kind === 'pads' || item.kind === 'spare')
-    for (const p of logbook.padSets.values())
-      if (p.use === 'track' && isStock(p))
-        found.push({ id: p.id, words: `set ${p.label}, ${p.compound}, ${mm(padSetMm(logbook, p))}` });
-  if (item.kind === 'rotors')
-    for (const p of logbook.rotorPairs.values())
-      if (isStock(p)) found.push({ id: p.id, words: `pair ${p.label}, ${mm(p.newThicknessMm)} new` });
-  if (item.fluid)
-    for (const b of logbook.bottles.values()) {
-      const fluid = logbook.fluids.get(b.fluidId);
-      const isIt = item.fluid.fluidId ? b.fluidId === item.fluid.fluidId : fluid?.grade === item.fluid.grade;
-      if (b.archived || !isIt) continue;
-      const state = bottleState(logbook, b, today);
-      if (state.leftMl <= 0 || state.openTooLong || (state.reservedFor && state.reservedFor.id !== booking.id)) continue;
-      found.push({ id: b.id, words: `bottle ${b.label}, ${fluid?.name ?? ''}, ${Math.round(state.leftMl)} mL` });
-    }
-  return found
-    .map((k) => ({ ...k, isReserved: booking.reservedIds.includes(k.id) }))
-    .sort((a, b) => Number(b.isReserved) - Number(a.isReserved) || a.words.localeCompare(b.words));
-}
-
 /** A labelled part from the shelf, for a piece of work. */
-export const shelfNeed = (goods: Goods, part: PadSet | RotorPair, text: string, today: LocalDate): PartNeed => ({
+export const shelfNeed = (goods: Goods, part: PadSet | RotorPair, axle: Axle, today: LocalDate): PartNeed => ({
   goods,
   name: part.label,
+  axle,
   source: 'shelf',
   partId: part.id,
   likeId: part.id,
   count: 1,
+  stock: null,
   on: today,
-  text,
+  supplier: null,
 });
 
+/** What is wanted of a supplier, by name: "like what is on the car". */
+export interface Wanted {
+  goods: Goods;
+  likeId: string | null;
+  /** A compound, a wear part's name, a fluid; empty where nothing is on record. */
+  name: string;
+  axle: Axle | null;
+}
+
 /** Where goods come from when none is on the shelf: an order under way, else a supplier. */
-export function toBuy(
-  logbook: Logbook,
-  booking: Booking | null,
-  goods: Goods,
-  likeId: string | null,
-  name: string,
-  count: number,
-  today: LocalDate,
-): PartNeed {
-  const base = { goods, name, partId: null, likeId, count };
+export function toBuy(logbook: Logbook, booking: Booking | null, wanted: Wanted, today: LocalDate): PartNeed {
+  const base = { ...wanted, partId: null, count: 1, stock: null, supplier: null };
   const ordered = awaited(logbook).find(
-    (a) => a.likeId === likeId && (booking === null || a.bookingIds.includes(booking.id)),
+    (a) => a.likeId === wanted.likeId && (booking === null || a.bookingIds.includes(booking.id)),
   );
-  if (ordered)
-    return {
-      ...base,
-      source: 'ordered',
-      on: ordered.arrivesOn,
-      text: `${name}: ordered, here ${shortDate(ordered.arrivesOn)}`,
-    };
-  const supplier = fastestSupplier(logbook, goods);
-  if (!supplier || likeId === null)
-    return {
-      ...base,
-      source: 'unknown',
-      on: today,
-      text: likeId === null ? `${name}: nothing on record to order by` : `${name}: no supplier sells it`,
-    };
-  const on = plusWorkingDays(today, supplier.leadDays);
-  return { ...base, source: 'buy', on, text: `${name}: to buy, ${supplier.name}, ${supplier.leadDays} working days` };
+  if (ordered) return { ...base, source: 'ordered', on: ordered.arrivesOn };
+  const supplier = fastestSupplier(logbook, wanted.goods);
+  if (!supplier || wanted.likeId === null) return { ...base, source: 'unknown', on: today };
+  const { name, leadDays } = supplier;
+  return { ...base, source: 'buy', on: plusWorkingDays(today, leadDays), supplier: { name, leadDays } };
 }
 
 /** Fluid of a product that may still go into a car, over all its bottles, mL. */

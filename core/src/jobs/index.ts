@@ -1,2 +1,2 @@
+export type { JobFindings } from './findings';
 export * from './jobs';
-export { kindOf, placeInKey, workName } from './work-names';

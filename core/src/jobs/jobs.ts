@@ -1,28 +1,17 @@
-import { dateIn, shortDate, timeIn } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Job, WorkDone } from '../model';
+import type { Finding, Job, WorkDone } from '../model';
+import { jobFinding } from './findings';
 
 /** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
 export const usualDurationMin: Record<Job['kind'], number> = {
   service: 120,
-  fluidExchange: 60,
+  flush: 60,
   bleed: 30,
   boilingTest: 15,
   bedding: 45,
   errand: 15,
   atEvent: 15,
   afterEvent: 30,
-};
-
-export const jobName: Record<Job['kind'], string> = {
-  service: 'Service',
-  fluidExchange: 'Flush',
-  bleed: 'Bleed',
-  boilingTest: 'Boiling test',
-  bedding: 'Bedding',
-  errand: 'Preparation',
-  atEvent: 'At the event',
-  afterEvent: 'After the event',
 };
 
 const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;
@@ -38,7 +27,7 @@ export const tickedWork = (logbook: Logbook, jobId: string): WorkDone[] =>
 export const isDone = (logbook: Logbook, job: Job): boolean => {
   const facts = logbook.factsOfJob(job.id);
   if (job.kind === 'service') return facts.some((f) => f.kind === 'carReleased');
-  if (job.kind === 'fluidExchange' || job.kind === 'bleed' || job.kind === 'boilingTest')
+  if (job.kind === 'flush' || job.kind === 'bleed' || job.kind === 'boilingTest')
     return facts.some((f) => f.kind !== 'workDone');
   const ticked = new Set(tickedWork(logbook, job.id).flatMap((f) => f.items));
   return job.covers.length > 0 ? job.covers.every((key) => ticked.has(key)) : facts.length > 0;
@@ -68,16 +57,20 @@ export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
   );
 }
 
-/** "Mara already has Flush on the Aldane, Thu 12 Nov 09:00–10:00." */
-export function conflictSentence(logbook: Logbook, slot: PlannedSlot, other: Job): string {
-  const { timeZone } = logbook.shop;
-  const when = `${shortDate(dateIn(other.startAt, timeZone))} ${timeIn(other.startAt, timeZone)}–${timeIn(new Date(ends(other)).toISOString(), timeZone)}`;
-  const what = `${jobName[other.kind].toLowerCase()} on ${logbook.cars.get(other.carId)?.name ?? 'another car'}`;
+/** Whom, what and when another job is in the way of. */
+export function conflictFinding(logbook: Logbook, slot: PlannedSlot, other: Job): Finding {
   const shared = shareHands(slot, other);
-  const who = logbook.crew.get(shared ?? other.crewId)?.name ?? 'Somebody';
-  if (shared !== null) return `${who} already has a ${what}, ${when}.`;
-  if (other.carId === slot.carId) return `${who} is at this car then: ${what}, ${when}.`;
-  return `${logbook.lifts.get(other.liftId ?? '')?.name ?? 'The lift'} is taken: ${what}, ${when}.`;
+  const conflict = {
+    job: other.kind,
+    car: logbook.cars.get(other.carId)?.name ?? '',
+    from: other.startAt,
+    to: new Date(ends(other)).toISOString(),
+  };
+  const person = logbook.crew.get(shared ?? other.crewId)?.name ?? '';
+  if (shared !== null) return jobFinding('personIsBusy', 'needsWork', {}, { ...conflict, person });
+  if (other.carId === slot.carId) return jobFinding('carIsBusy', 'needsWork', {}, { ...conflict, person });
+  const lift = logbook.lifts.get(other.liftId ?? '')?.name ?? '';
+  return jobFinding('liftIsTaken', 'needsWork', {}, { ...conflict, lift });
 }
 
 /** Planned jobs of a car that are still to do, soonest first. */

@@ -1,6 +1,3 @@
-import type { Booking, CrewMember, Customer, Job, Shop, TrackEvent } from './schemas/records';
-import { usualHours, workSkills } from './terms';
-
 /** Every collection of records, by its name on the wire. */
 export const collections = [
   'shops',
@@ -24,50 +21,3 @@ export const collections = [
   'messages',
 ] as const;
 export type Collection = (typeof collections)[number];
-
-/** A shop has one record of itself; it has this id everywhere. */
-export const SHOP_ID = '01900000-0000-7000-8000-000000000001';
-
-/** What holds until the shop says otherwise. Common practice, no source; every one can be edited. */
-export const shopDefaults: Shop = {
-  id: SHOP_ID,
-  version: 0,
-  archived: false,
-  name: 'Your shop',
-  timeZone: 'UTC',
-  fluidPolicies: [{ school: 'bleedAfterTrackDay', fullEveryMonths: 12 }],
-  demandedMarginC: 30,
-  defaultPeakFluidTempC: 200,
-  defaultUptakePercentPerYear: 1.5,
-  openBottleDays: 30,
-  altitudeM: 0,
-  padLimitMm: 3,
-  padTrackStartPercent: 50,
-  wasteContainerMl: 20_000,
-  minPadMm: null,
-  beddedPartsOnly: false,
-  reTorqueAtEvent: true,
-  ductsAtEvent: 'any',
-  inspectionItems: [],
-  hours: usualHours,
-  slackDays: 1,
-  afterEventDays: 7,
-  machineBeddingDays: 6,
-};
-
-const noRules = {
-  minPadMm: null,
-  beddedPartsOnly: false,
-  reTorqueAtEvent: false,
-  ductsAtEvent: 'any' as const,
-  inspectionItems: [],
-};
-
-/** What records say of planning until somebody says otherwise; older records do not say it at all. */
-export const recordDefaults = {
-  crew: { hours: null, daysOff: [], skills: [...workSkills], travels: true } satisfies Partial<CrewMember>,
-  customers: { ...noRules, atTheirPlace: false, travelMin: 0 } satisfies Partial<Customer>,
-  events: { ...noRules, ruleSetId: null, loadUpDate: null, crewIds: [] } satisfies Partial<TrackEvent>,
-  bookings: { workChanges: [], beddingPlace: 'road' as const, reservedIds: [] } satisfies Partial<Booking>,
-  jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
-};

@@ -24,11 +24,12 @@ export const makeFigure = (
   formula: string,
   inputs: WorkingInput[],
   source: string,
-  more: Pick<Figure, 'band'> & { note?: string } = {},
+  more: Pick<Figure, 'band' | 'place'> & { note?: string } = {},
 ): Figure => ({
   label,
   value,
   measure,
+  ...(more.place ? { place: more.place } : {}),
   ...(more.band ? { band: more.band } : {}),
   working: { formula, inputs, source, ...(more.note ? { note: more.note } : {}) },
 });

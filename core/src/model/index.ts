@@ -1,20 +1,26 @@
 export * from './terms';
 export * from './collections';
+export * from './defaults';
+export * from './finding';
+export * from './steps';
+export * from './work';
 export * from './judgement';
+export * from './verdict';
 export * from './figure';
+export type { WheelBearingMeasurement } from '../wheel-bearings/schema';
 export type { Id, BleedNipple, PedalFeel, Side } from './schemas/primitives';
+export type { AxleBrake, BleedNippleOrder, FluidPolicy } from './schemas/brakes';
+export type { LimitsOfMoment } from './schemas/limits';
+export type { SchemaProblem, SchemaProblems } from './schemas/said';
 export type {
-  AxleBrake,
   Booking,
   Bottle,
   Car,
   CrewMember,
   Customer,
   Fluid,
-  FluidPolicy,
   Job,
   JobKind,
-  BleedNippleOrder,
   RecordOf,
   Shop,
   TrackEvent,

@@ -1,12 +1,5 @@
 import type { Dimension } from '../units';
-
-/** How serious it is. Nothing is coloured while it is `inOrder`. */
-export const verdicts = ['inOrder', 'watch', 'needsWork', 'stop'] as const;
-export type Verdict = (typeof verdicts)[number];
-
-export const severity = (verdict: Verdict): number => verdicts.indexOf(verdict);
-export const worst = (all: readonly Verdict[]): Verdict =>
-  all.reduce<Verdict>((a, b) => (severity(b) > severity(a) ? b : a), 'inOrder');
+import type { Place } from './finding';
 
 /** Where an input of a computation came from. */
 export type Origin =
@@ -38,14 +31,11 @@ export interface Working {
 /** A computed figure that can be opened to show its working. */
 export interface Figure {
   label: string;
+  /** Where on the car, for whoever shows it. */
+  place?: Place;
   value: number;
   measure: Measure;
   /** The range in which the true value is expected to lie. */
   band?: { low: number; high: number; meaning: string };
   working: Working;
-}
-
-export interface Reason {
-  verdict: Verdict;
-  text: string;
 }

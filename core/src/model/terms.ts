@@ -2,18 +2,16 @@
 export const corners = ['FL', 'FR', 'RL', 'RR'] as const;
 export type Corner = (typeof corners)[number];
 
-export const cornerNames: Record<Corner, string> = {
-  FL: 'left front',
-  FR: 'right front',
-  RL: 'left rear',
-  RR: 'right rear',
-};
-
 export const grades = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
 export type Grade = (typeof grades)[number];
 
 export const axles = ['front', 'rear'] as const;
 export type Axle = (typeof axles)[number];
+export const axleOfCorner = (corner: Corner): Axle => (corner === 'FL' || corner === 'FR' ? 'front' : 'rear');
+export const cornersOf = (axle: Axle): [Corner, Corner] => (axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
+/** The corner across the axle, and the one across the car. */
+export const partnerOf: Record<Corner, Corner> = { FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' };
+export const diagonalOf: Record<Corner, Corner> = { FL: 'RR', RR: 'FL', FR: 'RL', RL: 'FR' };
 
 /** What a driver brings back, in the order in which they are asked. */
 export const complaints = [
@@ -21,10 +19,10 @@ export const complaints = [
   'softFromCold',
   'firstPressLong',
   'firmNoBite',
-  'thump',
+  'judder',
   'pulls',
   'squeal',
-  'morePush',
+  'highPedalEffort',
   'cornerHot',
   'levelDown',
 ] as const;
@@ -65,7 +63,8 @@ export const checkNames = [
   'pins',
   'clips',
   'shims',
-  'sensor',
+  'sensorRefitted',
+  'sensorTiedUp',
   'hubFaceClean',
   'rotorClean',
   'vanes',
@@ -96,9 +95,10 @@ export const workKinds = [
   'rotors',
   'pads',
   'hoses',
-  'exchange',
+  'flush',
   'bleed',
   'ducts',
+  'ductsOffBefore',
   'extra',
   'bedding',
   'inspection',

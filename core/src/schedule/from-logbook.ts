@@ -1,9 +1,11 @@
-import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn } from '../calendar';
+import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn, weekdayOf } from '../calendar';
 import type { Logbook } from '../logbook';
 import { isDone } from '../jobs';
-import type { CrewMember, Job, WeekHours } from '../model';
+import { workFinding } from '../work/findings';
+import type { CrewMember, Finding, Job, WeekHours } from '../model';
 import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../work';
 import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
+import { scheduleFinding } from './findings';
 
 /** When an event's first session is over, and its day. Own figure. */
 const EVENT_HOURS: Span = { from: 10 * 60 + 30, to: 18 * 60 };
@@ -13,9 +15,6 @@ const HORIZON_DAYS = 45;
 export const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 export const timeOf = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
-
-/** Monday is 0. */
-export const weekdayOf = (date: LocalDate): number => (new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7;
 
 /** The event that one of the crew goes to on a day. */
 const eventOfDay = (logbook: Logbook, crewId: string, date: LocalDate): string | null =>
@@ -32,14 +31,15 @@ export function hoursOf(logbook: Logbook, member: CrewMember, date: LocalDate): 
   return day ? { from: minutesOf(day.from), to: minutesOf(day.to) } : null;
 }
 
-/** Why somebody is not there, in words; null when they are. */
-export function absenceOf(logbook: Logbook, member: CrewMember, date: LocalDate): string | null {
-  if (member.archived) return `${member.name} has left the crew.`;
+/** Why somebody is not there; null when they are. */
+export function absenceOf(logbook: Logbook, member: CrewMember, date: LocalDate): Finding | null {
+  const person = member.name;
+  if (member.archived) return scheduleFinding('hasLeft', 'needsWork', {}, { person });
   const off = member.daysOff.find((d) => d.from <= date && date <= d.to);
-  if (off) return `${member.name} is off${off.why ? ` (${off.why})` : ''}.`;
-  const event = eventOfDay(logbook, member.id, date);
-  if (event !== null) return `${member.name} is at ${logbook.events.get(event)!.name}.`;
-  return hoursOf(logbook, member, date) ? null : `${member.name} does not work on that day.`;
+  if (off) return scheduleFinding('isOff', 'needsWork', {}, { person, why: off.why });
+  const event = logbook.events.get(eventOfDay(logbook, member.id, date) ?? '');
+  if (event) return scheduleFinding('isAtEvent', 'needsWork', {}, { person, event: event.name });
+  return hoursOf(logbook, member, date) ? null : scheduleFinding('doesNotWorkThatDay', 'needsWork', {}, { person });
 }
 
 /** The problem with what is needed to read its answer. */
@@ -49,7 +49,7 @@ export interface PlanningCase {
   items: ReadonlyMap<string, WorkItem>;
   /** Crew member of each index: somebody who goes to an event stands there twice. */
   crewIds: string[];
-  /** No day, no part or no time left, by their own words. */
+  /** No day, no part or no time left. */
   impossible: WorkItem[];
   /** At an event to which nobody of the crew goes: for the driver’s sheet. */
   forDriver: WorkItem[];
@@ -85,6 +85,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
   const people: Person[] = members.map((m) => ({
     id: m.id,
     name: m.name,
+    event: null,
     hours: days.map((day) => {
       const hours = hoursOf(logbook, m, day);
       if (!hours || day !== today) return hours;
@@ -101,7 +102,8 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       if (!member || member.archived) continue;
       people.push({
         id,
-        name: `${member.name} at ${event.name}`,
+        name: member.name,
+        event: event.name,
         hours: days.map((day) => (event.startDate <= day && day <= event.endDate ? EVENT_HOURS : null)),
       });
       crewIds.push(id);
@@ -163,7 +165,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
     if (who.length < item.crewNeeded) {
       impossible.push({
         ...item,
-        impossible: `Nobody in the crew has the skill for it${item.crewNeeded === 2 ? ', and it wants two' : ''}.`,
+        impossible: workFinding('nobodyHasTheSkill', 'needsWork', {}, { wantsTwo: item.crewNeeded === 2 }),
       });
       continue;
     }
@@ -173,7 +175,9 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       // A visit is of one booking, at one place, by as many people; what is split goes by itself.
       visit: item.isSplit ? id : `${item.bookingId}/${item.place}/${item.crewNeeded}`,
       carId: item.carId,
-      title: `${item.title}, ${logbook.cars.get(item.carId)?.name ?? 'car'}`,
+      key: item.key,
+      ownTitle: item.ownTitle,
+      car: logbook.cars.get(item.carId)?.name ?? '',
       minutes: item.duration.minutes,
       days: window,
       target: Math.max(days.indexOf(item.target), window[0]!),
@@ -215,19 +219,20 @@ export function jobKindOf(work: readonly Pick<WorkItem, 'kind' | 'wheelsOff' | '
   const kinds = new Set(work.map((i) => i.kind));
   if (work.some((i) => i.place === 'event' && i.kind !== 'bedding')) return 'atEvent';
   if (kinds.has('bedding')) return 'bedding';
-  if (kinds.size === 1 && kinds.has('exchange')) return 'fluidExchange';
+  if (kinds.size === 1 && kinds.has('flush')) return 'flush';
   if (kinds.size === 1 && kinds.has('bleed')) return 'bleed';
   if (kinds.has('boilingTest') && !work.some((i) => i.wheelsOff)) return 'boilingTest';
   if (kinds.has('ductsOff') && !work.some((i) => i.wheelsOff)) return 'afterEvent';
   return work.some((i) => i.wheelsOff) ? 'service' : 'errand';
 }
 
-export interface Proposal {
+/** A plan as the jobs that it would make. */
+export interface ProposedPlan {
   /** Jobs as they would stand; new ones with version 0. */
-  keep: Job[];
+  jobs: Job[];
   /** Planned jobs that are not wanted any more. */
   drop: Job[];
-  /** Of `keep`, those that were planned before and are now elsewhere. */
+  /** Of `jobs`, those that were planned before and are now elsewhere. */
   moved: { job: Job; from: Job }[];
   /** Minutes that one visit instead of many saves. */
   savedMin: number;
@@ -238,15 +243,15 @@ export interface Proposal {
  * move an entry instead of losing one.
  * @param newId a new id for each job that was not planned before
  */
-export function proposalOf(logbook: Logbook, c: PlanningCase, plan: Plan, newId: () => string): Proposal {
+export function proposedPlan(logbook: Logbook, c: PlanningCase, plan: Plan, newId: () => string): ProposedPlan {
   const { timeZone } = logbook.shop;
   const old = new Map(
     [...logbook.jobs.values()]
       .filter((j) => !j.archived && j.covers.length > 0 && !isDone(logbook, j) && !staysPut(logbook, j))
       .map((j) => [j.id, j]),
   );
-  const keep: Job[] = [];
-  const moved: Proposal['moved'] = [];
+  const jobs: Job[] = [];
+  const moved: ProposedPlan['moved'] = [];
   let savedMin = 0;
   const visits = [...plan.visits].sort((a, b) => a.day - b.day || a.span.from - b.span.from);
   for (const visit of visits) {
@@ -275,10 +280,10 @@ export function proposalOf(logbook: Logbook, c: PlanningCase, plan: Plan, newId:
       covers,
       isPinned: false,
     };
-    keep.push(job);
+    jobs.push(job);
     if (same && (same.startAt !== job.startAt || same.crewId !== job.crewId)) moved.push({ job, from: same });
   }
-  return { keep, drop: [...old.values()], moved, savedMin };
+  return { jobs, drop: [...old.values()], moved, savedMin };
 }
 
 const workOfVisit = (c: PlanningCase, visit: PlacedVisit): WorkItem[] => visit.tasks.map((t) => c.items.get(t.id)!);

@@ -9,7 +9,7 @@ export function teamsOf(task: Task): number[][] {
 }
 
 /** An assignment of tasks that can be taken further, one task at a time; every day of it fits. */
-export class Draft {
+export class Timetable {
   readonly assigned = new Map<string, Assignment>();
   private readonly fixedDay = new Map<string, number>();
   private readonly byId: ReadonlyMap<string, Task>;
@@ -136,11 +136,11 @@ function inOrder(problem: Problem): Task[] {
  */
 export function earliestDueFirst(problem: Problem, merge: boolean): Plan {
   const own = merge ? problem : { ...problem, tasks: problem.tasks.map((t) => ({ ...t, visit: t.id })) };
-  const draft = new Draft(own);
+  const timetable = new Timetable(own);
   const load = own.people.map(() => 0);
   for (const task of inOrder(own)) {
     const here = new Set(
-      [...draft.assigned].flatMap(([id, a]) =>
+      [...timetable.assigned].flatMap(([id, a]) =>
         own.tasks.find((t) => t.id === id)!.visit === task.visit ? [a.day] : [],
       ),
     );
@@ -163,13 +163,13 @@ export function earliestDueFirst(problem: Problem, merge: boolean): Plan {
       : teams;
     days.some((day) =>
       sorted.some((team) => {
-        if (!draft.put(task, day, team)) return false;
+        if (!timetable.put(task, day, team)) return false;
         for (const p of team) load[p]! += task.minutes;
         return true;
       }),
     );
   }
-  const plan = draft.plan();
+  const plan = timetable.plan();
   // Tasks of the caller, with the visits that they belong to.
   const byId = new Map(problem.tasks.map((t) => [t.id, t]));
   return {

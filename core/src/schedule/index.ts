@@ -2,17 +2,17 @@
 export type { Plan, Problem, Score } from './problem';
 export {
   type PlanningCase,
-  type Proposal as PlanProposal,
+  type ProposedPlan,
   absenceOf,
   hoursOf,
   jobKindOf,
   minutesOf,
   planningCase,
-  proposalOf,
+  proposedPlan,
   staysPut,
   timeOf,
-  weekdayOf,
 } from './from-logbook';
-export { slotObjections, workLists } from './slot';
+export type { ScheduleFindings } from './findings';
+export { slotFindings, workLists } from './slot';
 export type { LeftOut, PlanAnswer, PlanProgress, PlanRun } from './answer';
 export type { WayOut } from './ways-out';

@@ -10,6 +10,8 @@ export interface Span {
 export interface Person {
   id: string;
   name: string;
+  /** The event at whose venue this person works; somebody who goes to one stands in the list twice. */
+  event: string | null;
   /** By day index; null where the person is not there. */
   hours: (Span | null)[];
 }
@@ -20,7 +22,10 @@ export interface Task {
   /** Tasks with the same key, day and team are one visit. */
   visit: string;
   carId: string;
-  title: string;
+  /** The piece of work, what a person called it who added it, and its car's name: for whoever shows the answer. */
+  key: string;
+  ownTitle: string | null;
+  car: string;
   minutes: number;
   /** Day indices on which it may be done, ascending. */
   days: number[];

@@ -1,4 +1,4 @@
-import { Draft, earliestDueFirst } from './greedy';
+import { Timetable, earliestDueFirst } from './greedy';
 import { type Cut, type MipSolver, ScheduleModel, type SolverProgress } from './model';
 import {
   type Assignment,
@@ -98,13 +98,13 @@ function placedPlan(problem: Problem, assigned: ReadonlyMap<string, Assignment>)
 
 /** Adds to an assignment what is missing, by rule of thumb. */
 function completed(problem: Problem, keep: ReadonlyMap<string, Assignment>): Plan {
-  const draft = new Draft(problem);
+  const timetable = new Timetable(problem);
   for (const t of problem.tasks) {
     const a = keep.get(t.id);
-    if (a) draft.assign(t, a);
+    if (a) timetable.assign(t, a);
   }
-  for (const t of problem.tasks) if (!keep.has(t.id)) draft.putAnywhere(t);
-  return draft.plan();
+  for (const t of problem.tasks) if (!keep.has(t.id)) timetable.putAnywhere(t);
+  return timetable.plan();
 }
 
 /**

@@ -18,6 +18,7 @@ export { sequenceDay } from './sequence';
 export { calendarGap, earliestDueFirst, teamsOf } from './greedy';
 export type { MipModel, MipSolver } from './model';
 export { type Solved, type SolveSettings, solveSchedule } from './solve';
-export { planObjections } from './check';
+export { planAnswer } from './answer';
+export { type PlanBreak, planBreaks } from './check';
 export { type WayOut, waysOut } from './ways-out';
 export { highsSolver } from './highs';

@@ -1,31 +1,32 @@
-import type { Logbook } from '../logbook';
-import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
 import {
   type AxleParts,
   allAxleParts,
-  axleOfCorner,
-  cornersOf,
+  judgePairing,
   lastPadReadings,
   lastRotorReadings,
   padsAt,
-  pairingReasons,
   rotorAt,
   thinnest,
 } from '../inventory';
-import { type RotorJudgement, judgeRotor, judgeRotorThickness } from '../rotors';
+import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
   type Car,
   type Corner,
   type Fact,
+  type Finding,
   type PadMeasurement,
   type PadSet,
-  type Reason,
   type RotorMeasurement,
   type RotorPair,
+  axleOfCorner,
   corners,
+  cornersOf,
 } from '../model';
+import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
+import { type RotorJudgement, judgeRotor, judgeRotorThickness } from '../rotors';
+import { serviceFinding } from './findings';
 
 /** What is at one corner of a car, and what is made of it. */
 export interface CornerState {
@@ -42,16 +43,16 @@ export interface CornerState {
   /** The thinnest pad, mm: measured, or by the last reading or the label of what was fitted; null where nobody knows. */
   padMm: number | null;
   rotorMm: number | null;
-  reasons: Reason[];
+  findings: Finding[];
 }
 
 export interface CarCorners {
   parts: Record<Axle, AxleParts>;
   corners: Record<Corner, CornerState>;
   /** The corner of an axle that wears unlike its partner. */
-  odd: Record<Axle, ReturnType<typeof oddCorner>>;
+  odd: Record<Axle, Finding | null>;
   /** Left against right, and pads against rotors. */
-  axleReasons: Record<Axle, Reason[]>;
+  axleFindings: Record<Axle, Finding[]>;
 }
 
 export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axle, padSet: PadSet | null): PadSpec {
@@ -61,7 +62,7 @@ export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axl
   const { limitMm, limitFrom } = padLimit(padSet?.limitMm ?? null, sheet.padLimitMm[axle], usual);
   return {
     limitMm,
-    limitFrom: brake === 'drum' && limitFrom === 'Shop’s limit' ? 'Usual limit of linings' : limitFrom,
+    limitFrom: brake === 'drum' && limitFrom === 'shop' ? 'usualForLinings' : limitFrom,
     newMm: padSet?.newThicknessMm ?? null,
     trackStartPercent: logbook.shop.padTrackStartPercent,
     brake,
@@ -76,27 +77,27 @@ function cornerState(logbook: Logbook, car: Car, sheet: BrakeSheet, corner: Corn
   const rotor = car[axle].brake === 'drum' ? null : rotorAt(logbook, car, corner);
   const padJudgement = pads && judgePads(pads, spec);
   const rotorJudgement = rotor && judgeRotor(rotor, rotorPair);
-  const reasons: Reason[] = [...(padJudgement?.reasons ?? []), ...(rotorJudgement?.reasons ?? [])];
+  const findings: Finding[] = [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])];
 
   // Parts that were fitted and not measured since are what their last reading or their label says.
   const kept =
     padSet && (lastPadReadings(logbook, padSet.id)[corner] ?? Object.values(lastPadReadings(logbook, padSet.id))[0]);
   const padMm = pads ? thinnest(pads) : padSet ? (kept ? thinnest(kept) : padSet.newThicknessMm) : null;
   if (!pads && kept && padSet) {
-    reasons.push(...judgePads({ ...kept, corner }, spec).reasons.filter((r) => r.verdict === 'stop'));
+    findings.push(...judgePads({ ...kept, corner }, spec).findings.filter((f) => f.verdict === 'stop'));
   } else if (!pads && padSet && padSet.newThicknessMm < spec.limitMm) {
-    reasons.push({ verdict: 'stop', text: `Pads ${padSet.label} are under the limit by their label.` });
+    findings.push(serviceFinding('padSetUnderLimit', 'stop', { corner }, { pads: padSet.label }));
   }
   const keptRotor = rotorPair && lastRotorReadings(logbook, rotorPair.id)[corner];
   const rotorMm =
-    rotorJudgement?.least.value ??
+    rotorJudgement?.thinnest.value ??
     (keptRotor ? Math.min(...keptRotor.thicknessesMm) : rotorPair?.newThicknessMm) ??
     null;
   if (!rotor && keptRotor) {
-    const last = judgeRotorThickness(Math.min(...keptRotor.thicknessesMm), rotorPair);
-    if (last.verdict === 'stop') reasons.push({ ...last, text: `Rotor ${corner} ${last.text}` });
+    const last = judgeRotorThickness(Math.min(...keptRotor.thicknessesMm), rotorPair, corner);
+    if (last.verdict === 'stop') findings.push(last);
   }
-  return { corner, axle, spec, padSet, rotorPair, pads, padJudgement, rotor, rotorJudgement, padMm, rotorMm, reasons };
+  return { corner, axle, spec, padSet, rotorPair, pads, padJudgement, rotor, rotorJudgement, padMm, rotorMm, findings };
 }
 
 /** Pads and rotors of a whole car as they are now. */
@@ -114,37 +115,32 @@ export function judgeCorners(logbook: Logbook, car: Car, sheet: BrakeSheet): Car
       ? oddCorner({ corner: left, mm: thinnest(a) }, { corner: right, mm: thinnest(b) })
       : null;
   });
-  const axleReasons = byAxle((axle) => [
-    ...(odd[axle] ? [odd[axle].reason] : []),
-    ...pairingReasons(logbook, parts[axle].padSet, parts[axle].rotorPair),
+  const axleFindings = byAxle((axle) => [
+    ...(odd[axle] ? [odd[axle]] : []),
+    ...judgePairing(logbook, parts[axle].padSet, parts[axle].rotorPair),
   ]);
-  return { parts, corners: states, odd, axleReasons };
+  return { parts, corners: states, odd, axleFindings };
 }
 
-/** The measurement of a corner before a job: what last time's figure was. */
-export function padsBefore(logbook: Logbook, car: Car, corner: Corner, jobId: string): PadMeasurement | null {
-  return (
-    logbook
-      .factsOfCar(car.id)
-      .findLast((f): f is PadMeasurement => f.kind === 'padMeasurement' && f.corner === corner && f.jobId !== jobId) ??
-    null
-  );
-}
-export function rotorBefore(logbook: Logbook, car: Car, corner: Corner, jobId: string): RotorMeasurement | null {
-  return (
-    logbook
-      .factsOfCar(car.id)
-      .findLast(
-        (f): f is RotorMeasurement => f.kind === 'rotorMeasurement' && f.corner === corner && f.jobId !== jobId,
-      ) ?? null
-  );
-}
+type CornerReading = 'padMeasurement' | 'rotorMeasurement' | 'wheelBearingMeasurement';
+
+/** The last reading of a kind at a corner before a job: what last time's figure was. */
+export const readingBefore = <K extends CornerReading>(
+  logbook: Logbook,
+  car: Car,
+  kind: K,
+  corner: Corner,
+  jobId: string,
+): Extract<Fact, { kind: K }> | null =>
+  ofKind(logbook.factsOfCar(car.id), kind).findLast((f) => {
+    const reading = f as { corner: Corner; jobId: string };
+    return reading.corner === corner && reading.jobId !== jobId;
+  }) ?? null;
 
 /** What a job measured at a corner first, before anything was changed. */
-export const measuredIn = <K extends 'padMeasurement' | 'rotorMeasurement'>(
+export const measuredIn = <K extends CornerReading>(
   facts: readonly Fact[],
   kind: K,
   corner: Corner,
 ): Extract<Fact, { kind: K }> | null =>
-  (facts.find((f) => f.kind === kind && (f as { corner?: Corner }).corner === corner) as
-    Extract<Fact, { kind: K }> | undefined) ?? null;
+  ofKind(facts, kind).find((f) => (f as { corner: Corner }).corner === corner) ?? null;

@@ -1,51 +1,42 @@
-import { cornersOf } from '../inventory';
+import { ofKind } from '../logbook';
 import {
   type Axle,
+  type BrakeSheet,
   type Car,
-  type ChecksDone,
   type Corner,
   type Fact,
+  type Finding,
   type PartsDecision,
-  type Reason,
+  axleOfCorner,
   axles,
-  cornerNames,
-  worst,
+  cornersOf,
+  severity,
+  worstOf,
 } from '../model';
-import { checkWords } from '../inspection';
 import type { CarCorners } from './corners';
+import { serviceFinding } from './findings';
+import { judgeMeasurements } from './measurements';
 
-export interface Proposal {
+/** One question to be decided before parts are touched: what the figures suggest, and what somebody decided. */
+export interface Recommendation {
   subject: PartsDecision['subject'];
   axle: Axle;
   corner: Corner | null;
   action: PartsDecision['action'];
-  reasons: Reason[];
+  findings: Finding[];
   /** What somebody decided; null until then. */
   decision: PartsDecision | null;
 }
-
-export const subjectNames: Record<PartsDecision['subject'], string> = {
-  pads: 'Pads',
-  rotors: 'Rotors',
-  hoses: 'Hose',
-  other: 'Caliper and hub',
-};
-export const actionNames: Record<PartsDecision['action'], string> = {
-  keep: 'Keep',
-  change: 'Change',
-  carrySpare: 'Carry a spare',
-  refer: 'Refer',
-};
 
 /** Minutes that a decision adds to a service. Common practice, no source: pads 10 min a side, an axle's pads and rotors 30 min. */
 const addedMinutesOf: Partial<Record<PartsDecision['subject'], number>> = { pads: 20, rotors: 15, hoses: 15 };
 
 /** What decided changes add to a job, min. */
-export const addedMinutes = (proposals: readonly Proposal[]): number =>
-  proposals.reduce((sum, p) => sum + (p.decision?.action === 'change' ? (addedMinutesOf[p.subject] ?? 0) : 0), 0);
+export const addedMinutes = (recommendations: readonly Recommendation[]): number =>
+  recommendations.reduce((sum, p) => sum + (p.decision?.action === 'change' ? (addedMinutesOf[p.subject] ?? 0) : 0), 0);
 
 /** The decision of a job on one question: the last one that counts. */
-const decisionOn = (facts: readonly Fact[], q: Pick<Proposal, 'subject' | 'axle' | 'corner'>): PartsDecision | null =>
+const decisionOn = (facts: readonly Fact[], q: Pick<Recommendation, 'subject' | 'axle' | 'corner'>): PartsDecision | null =>
   facts.findLast(
     (f): f is PartsDecision =>
       f.kind === 'partsDecision' && f.subject === q.subject && f.axle === q.axle && f.corner === q.corner,
@@ -55,88 +46,110 @@ const decisionOn = (facts: readonly Fact[], q: Pick<Proposal, 'subject' | 'axle'
  * Everything to be decided before parts are touched: pads and rotors of each axle, and whatever was found at a corner; each with what
  * the figures suggest and why. What has been decided stays judged by what was measured before the change.
  */
-export function recommendationsOf(car: Car, facts: readonly Fact[], measured: CarCorners): Proposal[] {
-  const proposals: Omit<Proposal, 'decision'>[] = [];
-  for (const axle of axles) {
-    const states = cornersOf(axle).map((c) => measured.corners[c]);
-    const thickness = states.flatMap((s) =>
-      (s.padJudgement?.reasons ?? []).filter((r) => !s.padJudgement!.patterns.includes(r)),
-    );
-    const padsWorst = worst(thickness.map((r) => r.verdict));
-    proposals.push({
-      subject: 'pads',
-      axle,
-      corner: null,
-      action:
-        padsWorst === 'stop' || padsWorst === 'needsWork' ? 'change' : padsWorst === 'watch' ? 'carrySpare' : 'keep',
-      reasons:
-        thickness.length > 0
-          ? thickness
-          : [
-              {
-                verdict: 'inOrder',
-                text: states.every((s) => s.pads)
-                  ? 'Above the limit at both corners.'
-                  : 'Not measured at both corners.',
-              },
-            ],
-    });
-    if (car[axle].brake !== 'drum') {
-      const rotorReasons = states.flatMap((s) => s.rotorJudgement?.reasons ?? []);
-      const rotorsWorst = worst(rotorReasons.map((r) => r.verdict));
-      proposals.push({
-        subject: 'rotors',
-        axle,
-        corner: null,
-        action: rotorsWorst === 'stop' ? 'change' : rotorsWorst === 'needsWork' ? 'refer' : 'keep',
-        reasons:
-          rotorReasons.length > 0
-            ? rotorReasons
-            : [
-                {
-                  verdict: 'inOrder',
-                  text: states.every((s) => s.rotor) ? 'In order at both corners.' : 'Not measured at both corners.',
-                },
-              ],
-      });
-    }
-    // What wears unevenly points at the caliper, not at the pad.
-    for (const state of states) {
-      const outOfFamily = measured.odd[axle];
-      const odd = [
-        ...(state.padJudgement?.patterns ?? []),
-        ...(outOfFamily?.corner === state.corner ? [outOfFamily.reason] : []),
-      ];
-      if (odd.some((r) => r.verdict === 'needsWork')) {
-        proposals.push({ subject: 'other', axle, corner: state.corner, action: 'refer', reasons: odd });
-      }
-    }
-  }
-  const looks = facts.filter((f): f is ChecksDone => f.kind === 'checksDone' && f.step === 'look').at(-1);
-  for (const item of looks?.items ?? []) {
-    if (item.result !== 'fault' || !item.corner) continue;
-    const isHose = item.check === 'hoses';
-    proposals.push({
-      subject: isHose ? 'hoses' : 'other',
-      axle: item.corner.startsWith('F') ? 'front' : 'rear',
-      corner: item.corner,
-      action: isHose ? 'change' : 'refer',
-      reasons: [
-        {
-          verdict: 'needsWork',
-          text: `${checkWords[item.check]}: fault at the ${cornerNames[item.corner]}${item.remark ? `, ${item.remark}` : ''}.`,
-        },
-      ],
-    });
-  }
+export function recommendationsOf(
+  car: Car,
+  facts: readonly Fact[],
+  measured: CarCorners,
+  sheet: BrakeSheet,
+): Recommendation[] {
+  const questions: Omit<Recommendation, 'decision'>[] = [
+    ...axles.flatMap((axle) => [
+      padsQuestion(axle, measured),
+      ...(car[axle].brake === 'drum' ? [] : [rotorsQuestion(axle, measured)]),
+      ...calipersQuestions(axle, measured),
+    ]),
+    ...checkQuestions(facts),
+    ...judgeMeasurements(facts, sheet)
+      .filter(({ finding }) => severity(finding.verdict) >= severity('needsWork'))
+      .map(({ finding }) => atCorner('other', finding.place.corner!, 'refer', [finding])),
+  ];
   // One question per subject and place, however many findings lead to it.
-  const merged = new Map<string, Omit<Proposal, 'decision'>>();
-  for (const p of proposals) {
-    const key = `${p.subject} ${p.axle} ${p.corner}`;
-    const known = merged.get(key);
-    merged.set(key, known ? { ...known, reasons: [...known.reasons, ...p.reasons] } : p);
+  const merged = new Map<string, Omit<Recommendation, 'decision'>>();
+  for (const q of questions) {
+    const known = merged.get(questionKey(q));
+    merged.set(questionKey(q), known ? { ...known, findings: [...known.findings, ...q.findings] } : q);
   }
-  return [...merged.values()].map((p) => ({ ...p, decision: decisionOn(facts, p) }));
+  return [...merged.values()].map((q) => ({ ...q, decision: decisionOn(facts, q) }));
+}
+
+/** Names a question: its subject and its place. */
+export const questionKey = ({ subject, axle, corner }: Pick<Recommendation, 'subject' | 'axle' | 'corner'>): string =>
+  [subject, axle, corner ?? ''].join(' ');
+
+const atCorner = (
+  subject: Recommendation['subject'],
+  corner: Corner,
+  action: Recommendation['action'],
+  findings: Finding[],
+): Omit<Recommendation, 'decision'> => ({ subject, axle: axleOfCorner(corner), corner, action, findings });
+
+/** What is said of an axle where nothing speaks against it. */
+const allIsWell = (axle: Axle, subject: 'pads' | 'rotors', isMeasured: boolean): Finding[] => [
+  serviceFinding(isMeasured ? 'aboveLimitAtBoth' : 'notMeasuredAtBoth', 'inOrder', { axle }, { subject }),
+];
+
+function padsQuestion(axle: Axle, measured: CarCorners): Omit<Recommendation, 'decision'> {
+  const states = cornersOf(axle).map((c) => measured.corners[c]);
+  const found = states.flatMap((s) =>
+    (s.padJudgement?.findings ?? []).filter((f) => !s.padJudgement!.patterns.includes(f)),
+  );
+  const verdict = worstOf(found);
+  return {
+    subject: 'pads',
+    axle,
+    corner: null,
+    action: verdict === 'stop' || verdict === 'needsWork' ? 'change' : verdict === 'watch' ? 'carrySpare' : 'keep',
+    findings:
+      found.length > 0
+        ? found
+        : allIsWell(
+            axle,
+            'pads',
+            states.every((s) => s.pads),
+          ),
+  };
+}
+
+function rotorsQuestion(axle: Axle, measured: CarCorners): Omit<Recommendation, 'decision'> {
+  const states = cornersOf(axle).map((c) => measured.corners[c]);
+  const found = states.flatMap((s) => s.rotorJudgement?.findings ?? []);
+  const verdict = worstOf(found);
+  return {
+    subject: 'rotors',
+    axle,
+    corner: null,
+    action: verdict === 'stop' ? 'change' : verdict === 'needsWork' ? 'refer' : 'keep',
+    findings:
+      found.length > 0
+        ? found
+        : allIsWell(
+            axle,
+            'rotors',
+            states.every((s) => s.rotor),
+          ),
+  };
+}
+
+/** What wears unevenly points at the caliper, not at the pad. */
+const calipersQuestions = (axle: Axle, measured: CarCorners): Omit<Recommendation, 'decision'>[] =>
+  cornersOf(axle).flatMap((corner) => {
+    const odd = measured.odd[axle];
+    const found = [
+      ...(measured.corners[corner].padJudgement?.patterns ?? []),
+      ...(odd?.place.corner === corner ? [odd] : []),
+    ];
+    return worstOf(found) === 'needsWork' ? [atCorner('other', corner, 'refer', found)] : [];
+  });
+
+/** Faults that somebody saw at a corner. */
+function checkQuestions(facts: readonly Fact[]): Omit<Recommendation, 'decision'>[] {
+  const looks = ofKind(facts, 'checksDone').findLast((f) => f.step === 'look');
+  return (looks?.items ?? []).flatMap(({ check, corner, result, remark }) => {
+    if (result !== 'fault' || !corner) return [];
+    const isHose = check === 'hoses';
+    const found = serviceFinding('checkFault', 'needsWork', { corner }, { check, remark });
+    return [atCorner(isHose ? 'hoses' : 'other', corner, isHose ? 'change' : 'refer', [found])];
+  });
 }
 
 /** What decisions of a job open: which axles get pads or rotors, which corners a hose. */
@@ -150,7 +163,7 @@ export interface DecidedWork {
 
 export function decidedWork(facts: readonly Fact[]): DecidedWork {
   const latest = new Map<string, PartsDecision>();
-  for (const f of facts) if (f.kind === 'partsDecision') latest.set(`${f.subject} ${f.axle} ${f.corner}`, f);
+  for (const f of facts) if (f.kind === 'partsDecision') latest.set(questionKey(f), f);
   const changed = [...latest.values()].filter((d) => d.action === 'change');
   const on = (subject: PartsDecision['subject'], axle: Axle): boolean =>
     changed.some((d) => d.subject === subject && d.axle === axle);

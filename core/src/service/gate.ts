@@ -1,48 +1,49 @@
-import { dateIn } from '../calendar';
+import { dateIn, daysBetween } from '../calendar';
 import type { FluidJudgement } from '../fluid';
-import type { ExchangeProgress } from '../hydraulics';
-import { checkWords, complaintWords } from '../inspection';
-import type { Logbook } from '../logbook';
-import { cornersOf, isAfter } from '../inventory';
-import type { PedalJudgement } from '../pedal';
-import type { TorqueLine } from '../torque';
+import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
+import { isAfter } from '../inventory';
+import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
+  type BrakeSheet,
+  type Car,
   type CarReleased,
-  type CheckName,
   type ChecksDone,
   type Corner,
   type Fact,
+  type Finding,
   type HoldWaived,
-  type Reason,
+  type PartsDecision,
+  type Place,
   axles,
-  cornerNames,
   corners,
+  cornersOf,
+  distinctFindings,
+  isSameFinding,
 } from '../model';
+import type { PedalJudgement } from '../pedal';
+import type { TorqueLine } from '../torque';
+import { neverWaived } from './checks';
 import type { CarCorners } from './corners';
-import { type Proposal, actionNames, subjectNames } from './decide';
-import type { ServiceStep } from './steps';
+import type { Recommendation } from './decide';
+import { serviceFinding } from './findings';
+import { judgeMeasurements } from './measurements';
+import { type ServiceStep, stepDefinitions } from './steps';
 
-/** Something that stands between a car and its release. */
-export interface GateItem {
-  /** Part of the work that it belongs to, and that a pass names. */
-  area: string;
-  text: string;
-}
-
-export interface HeldItem extends GateItem {
-  /** The lead's word for letting it pass; null while it holds the car. */
-  passed: HoldWaived | null;
+export interface HeldItem {
+  finding: Finding;
+  /** The lead's word for waiving it; null while it holds the car. */
+  waived: HoldWaived | null;
 }
 
 export interface ReleaseGate {
-  /** Nobody lets these pass. */
-  stops: GateItem[];
-  /** These the lead may let pass, with a name and a reason. */
+  /** Nobody waives these. */
+  stops: Finding[];
+  /** These the lead may waive, with a name and a reason. */
   holds: HeldItem[];
   /** Worth knowing; they hold nothing up. */
-  open: GateItem[];
-  /** No stop, and every hold let pass. */
+  open: Finding[];
+  /** No stop, and every hold waived. */
   canRelease: boolean;
   signed: CarReleased | null;
   /** Signed, and nothing that came to light since speaks against it. */
@@ -53,10 +54,12 @@ export interface ReleaseGate {
 
 export interface GateInput {
   logbook: Logbook;
+  car: Car;
+  sheet: BrakeSheet;
   facts: readonly Fact[];
   steps: readonly ServiceStep[];
   corners: CarCorners;
-  proposals: readonly Proposal[];
+  recommendations: readonly Recommendation[];
   exchange: ExchangeProgress;
   torque: readonly TorqueLine[];
   pedal: PedalJudgement;
@@ -65,157 +68,148 @@ export interface GateInput {
   hoses: readonly Corner[];
 }
 
-/** Steps that may be skipped with nothing but a reason; the rest, skipped, still want the lead's word. */
-const FREELY_SKIPPED = new Set(['driver', 'reservoir', 'boil', 'exchange', 'pedalBaseline']);
-
-/** Findings of a list that nobody lets pass: what holds pads in place, what leaks, and a car that is not on its wheels. */
-const NEVER_PASSED = new Set<CheckName>(['leaks', 'faceToRotor', 'pins', 'parkingBrakeNormal', 'wheelsOn']);
-
 /** The wrench's calibration is good for this long, days. Common practice, no source. */
-const CALIBRATION_DAYS = 365;
+export const CALIBRATION_DAYS = 365;
 
-function sorted(
-  reasons: readonly Reason[],
-  area: string,
-  into: { stops: GateItem[]; holds: GateItem[]; open: GateItem[] },
-): void {
-  for (const { verdict, text } of reasons) {
-    if (verdict === 'stop') into.stops.push({ area, text });
-    if (verdict === 'needsWork') into.holds.push({ area, text });
-    if (verdict === 'watch') into.open.push({ area, text });
-  }
+/** What this job's own exchange left behind is said nipple by nipple: the rest of what is found of the fluid. */
+function fluidFindings({ exchange, fluid }: GateInput): Finding[] {
+  const isOwn = exchange.begun !== null && fluid.state.lastBleed?.id === exchange.begun.id;
+  return fluid.findings.filter((f) => !isOwn || !fluid.state.bleedFaults.includes(f));
 }
 
-const once = <T extends GateItem>(items: T[]): T[] => [
-  ...new Map(items.map((i) => [`${i.area} ${i.text}`, i])).values(),
+function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {
+  const findings = [...exchange.findings];
+  if (exchange.begun && !exchange.isDone) {
+    const left = exchange.steps.filter((s) => s.drawn === null).length;
+    findings.push(serviceFinding('exchangeUnfinished', 'stop', {}, { left, of: exchange.steps.length }));
+  }
+  const isFlushed = exchange.isDone && exchange.begun?.scope === 'full';
+  if (hoses.length > 0 && !isFlushed) findings.push(serviceFinding('hoseChanged', 'stop', {}, { corners: hoses }));
+  return findings;
+}
+
+/** The level as somebody saw it last. */
+function levelFindings({ car, facts }: GateInput): Finding[] {
+  const seen = ofKind(facts, 'reservoirSeen').at(-1);
+  return seen ? judgeLevel(car, seen, null) : [];
+}
+
+/** What was taken apart on an axle and not put together again, or put together without a label. */
+const fittingFindings = ({ facts, corners: state }: GateInput): Finding[] =>
+  axles.flatMap((axle) => {
+    const retracted = ofKind(facts, 'pistonsRetracted').findLast((f) => f.axle === axle);
+    const fitted = ofKind(facts, 'partsFitted').findLast((f) => f.axle === axle);
+    const isOpen = retracted && (!fitted || isAfter(retracted, fitted));
+    // What went on without a label is known by nothing but a reading; the one before was of other parts.
+    const unknown = (['pads', 'rotors'] as const).filter(
+      (subject) =>
+        wasChanged(facts, axle, subject) &&
+        cornersOf(axle).some((c) => state.corners[c][subject === 'pads' ? 'padMm' : 'rotorMm'] === null),
+    );
+    return [
+      ...(isOpen ? [serviceFinding('retractedNothingFitted', 'stop', { axle }, {})] : []),
+      ...unknown.map((subject) => serviceFinding('fittedNotMeasured', 'needsWork', { axle }, { subject })),
+    ];
+  });
+
+function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Finding[] {
+  const { subject, axle, corner, action, reason } = decision;
+  const place: Place = corner ? { corner } : { axle };
+  const isPart = subject === 'pads' || subject === 'rotors';
+  if (action === 'change' && isPart && !wasChanged(facts, axle, subject))
+    return [serviceFinding('changeNotFitted', 'needsWork', place, { subject })];
+  if (action === 'refer') return [serviceFinding('referred', 'needsWork', place, { subject, reason })];
+  return action === 'carrySpare' ? [serviceFinding('spareToCarry', 'watch', place, { subject, reason })] : [];
+}
+
+function checkFindings({ car, facts }: GateInput): Finding[] {
+  return latestChecks(facts).flatMap(({ step, items }) =>
+    items.flatMap(({ check, corner, result, remark }): Finding[] => {
+      if (result !== 'fault') return [];
+      const place: Place = corner ? { corner } : {};
+      const risk = corner && (check === 'hoses' || check === 'leaks') ? [circuitAtRisk(car, corner)] : [];
+      if (neverWaived.has(check)) return [serviceFinding('checkFault', 'stop', place, { check, remark }), ...risk];
+      // Faults that led to a decision are spoken of there.
+      if (step === 'look' && corner) return risk;
+      return [serviceFinding('checkFault', 'needsWork', place, { check, remark })];
+    }),
+  );
+}
+
+const driverFindings = ({ facts }: GateInput): Finding[] =>
+  (ofKind(facts, 'driverReport').at(-1)?.complaints ?? []).map((complaint) =>
+    serviceFinding('driverSays', 'watch', {}, { complaint }),
+  );
+
+function stepFindings({ steps }: GateInput): Finding[] {
+  return steps.flatMap(({ kind, corner, axle, turn, state, fact, isRequired }): Finding[] => {
+    const place: Place = { ...(corner ? { corner } : {}), ...(axle ? { axle } : {}) };
+    if (kind === 'release') return [];
+    if (state === 'skipped' && fact?.kind === 'stepSkipped') {
+      const verdict = stepDefinitions[kind].isFreelySkipped ? 'watch' : 'needsWork';
+      return [serviceFinding('stepSkipped', verdict, place, { step: kind, turn, reason: fact.reason })];
+    }
+    return state === 'todo' && !isRequired
+      ? [serviceFinding('stepNotDone', 'needsWork', place, { step: kind, turn })]
+      : [];
+  });
+}
+
+function calibrationFindings({ logbook, torque }: GateInput): Finding[] {
+  const { timeZone } = logbook.shop;
+  return torque.flatMap(({ set }) =>
+    set?.calibratedOn && daysBetween(set.calibratedOn, dateIn(set.at, timeZone)) > CALIBRATION_DAYS
+      ? [
+          serviceFinding(
+            'calibrationOver',
+            'needsWork',
+            { corner: set.corner },
+            { wrench: set.wrench, calibratedOn: set.calibratedOn },
+          ),
+        ]
+      : [],
+  );
+}
+
+/** Everything that is found of a service, before anybody has waived anything. */
+const findingsAtGate = (g: GateInput): Finding[] => [
+  ...g.pedal.findings,
+  ...corners.flatMap((c) => g.corners.corners[c].findings),
+  ...axles.flatMap((axle) => g.corners.axleFindings[axle]),
+  ...judgeMeasurements(g.facts, g.sheet).map((m) => m.finding),
+  ...exchangeFindings(g),
+  ...levelFindings(g),
+  ...g.torque.flatMap((line) => line.findings),
+  ...fluidFindings(g),
+  ...fittingFindings(g),
+  ...g.recommendations.flatMap((r) => (r.decision ? decisionFindings(g.facts, r.decision) : [])),
+  ...checkFindings(g),
+  ...driverFindings(g),
+  ...stepFindings(g),
+  ...calibrationFindings(g),
 ];
 
 /**
  * Everything that stands between a car and its release. A stop is outside anybody's say: soft pedal, wrong mix, pads or rotors
  * under the limit, missing or failed torque, an open nipple or a sequence that was broken off. What only holds the car the lead
- * lets pass, finding by finding: another finding wants another word. The order in which facts arrived is irrelevant.
+ * waives, finding by finding: another finding wants another word. The order in which facts arrived is irrelevant.
  */
 export function releaseGate(g: GateInput): ReleaseGate {
-  const into = { stops: [] as GateItem[], holds: [] as GateItem[], open: [] as GateItem[] };
-  sorted(g.pedal.reasons, 'pedal', into);
-  for (const c of corners) sorted(g.corners.corners[c].reasons, `corner.${c}`, into);
-  for (const axle of axles) sorted(g.corners.axleReasons[axle], `axle.${axle}`, into);
-  sorted(g.exchange.reasons, 'exchange', into);
-  if (g.exchange.begun && !g.exchange.isDone) {
-    const left = g.exchange.steps.filter((s) => s.drawn === null).length;
-    into.stops.push({
-      area: 'exchange',
-      text: `The exchange is not finished: ${left} of ${g.exchange.steps.length} nipples to go.`,
-    });
-  }
-  for (const line of g.torque) sorted(line.reasons, `torque.${line.corner}`, into);
-  // What this job's own exchange left behind is said above, nipple by nipple.
-  const isOwn = g.exchange.begun !== null && g.fluid.state.lastBleed?.id === g.exchange.begun.id;
-  sorted(
-    g.fluid.reasons.filter((r) => !isOwn || !g.fluid.state.bleedFaults.includes(r)),
-    'fluid',
-    into,
-  );
-
-  for (const axle of axles) {
-    const retracted = g.facts.findLast((f) => f.kind === 'pistonsRetracted' && f.axle === axle);
-    const fitted = g.facts.findLast((f) => f.kind === 'partsFitted' && f.axle === axle);
-    if (retracted && (!fitted || isAfter(retracted, fitted)))
-      into.stops.push({
-        area: `axle.${axle}`,
-        text: `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
-      });
-    // What went on without a label is known by nothing but a reading; the one before was of other parts.
-    for (const subject of ['pads', 'rotors'] as const) {
-      const isUnknown = cornersOf(axle).some((c) => {
-        const state = g.corners.corners[c];
-        return (subject === 'pads' ? state.padMm : state.rotorMm) === null;
-      });
-      if (isUnknown && wasChanged(g.facts, axle, subject))
-        into.holds.push({
-          area: `axle.${axle}`,
-          text: `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
-        });
-    }
-  }
-  for (const p of g.proposals) {
-    const place = p.corner ? cornerNames[p.corner] : `${p.axle} axle`;
-    const what = `${subjectNames[p.subject]}, ${place}`;
-    const isDue = p.subject === 'pads' || p.subject === 'rotors' ? !wasChanged(g.facts, p.axle, p.subject) : false;
-    if (p.decision?.action === 'change' && isDue)
-      into.holds.push({
-        area: `axle.${p.axle}`,
-        text: `${what}: a change was decided and nothing is recorded as fitted.`,
-      });
-    if (p.decision?.action === 'refer')
-      into.holds.push({ area: `axle.${p.axle}`, text: `${what}: referred. ${p.decision.reason}` });
-    if (p.decision?.action === 'carrySpare')
-      into.open.push({
-        area: `axle.${p.axle}`,
-        text: `${what}: ${actionNames.carrySpare.toLowerCase()}. ${p.decision.reason}`,
-      });
-  }
-  if (g.hoses.length > 0 && !(g.exchange.isDone && g.exchange.begun?.scope === 'full')) {
-    into.stops.push({
-      area: 'exchange',
-      text: `A hose was changed at ${g.hoses.map((c) => cornerNames[c]).join(', ')}: the system was opened, the whole sequence is drawn again.`,
-    });
-  }
-  for (const checks of latestChecks(g.facts)) {
-    for (const item of checks.items) {
-      if (item.result === 'fault' && NEVER_PASSED.has(item.check)) {
-        const at = item.corner ? `, ${cornerNames[item.corner]}` : '';
-        into.stops.push({ area: `check.${checks.step}`, text: `${checkWords[item.check]}${at}: not in order.` });
-        continue;
-      }
-      // Faults that led to a decision are spoken of there.
-      if (item.result !== 'fault' || (checks.step === 'look' && item.corner)) continue;
-      const at = item.corner ? `, ${cornerNames[item.corner]}` : '';
-      into.holds.push({
-        area: `check.${checks.step}`,
-        text: `${checkWords[item.check]}${at}: not in order${item.remark ? `, ${item.remark}` : ''}.`,
-      });
-    }
-  }
-  const report = g.facts.findLast((f) => f.kind === 'driverReport');
-  for (const c of report?.kind === 'driverReport' ? report.complaints : []) {
-    into.open.push({
-      area: 'driver',
-      text: `The driver: ${complaintWords[c].says.toLowerCase()}. First suspects: ${complaintWords[c].suspects.join('; ')}.`,
-    });
-  }
-  for (const step of g.steps) {
-    if (step.key === 'release') continue;
-    if (step.state === 'skipped' && step.fact?.kind === 'stepSkipped') {
-      const item = { area: `step.${step.key}`, text: `Skipped: ${step.title}. ${step.fact.reason}` };
-      (FREELY_SKIPPED.has(step.key) ? into.open : into.holds).push(item);
-    }
-    if (step.state === 'todo' && !step.isRequired)
-      into.holds.push({ area: `step.${step.key}`, text: `Not done: ${step.title}.` });
-  }
-  const { timeZone } = g.logbook.shop;
-  for (const line of g.torque) {
-    const on = line.set?.calibratedOn;
-    if (line.set && on && Date.parse(dateIn(line.set.at, timeZone)) - Date.parse(on) > CALIBRATION_DAYS * 86_400_000)
-      into.holds.push({
-        area: `torque.${line.corner}`,
-        text: `Wrench ${line.set.wrench} was last calibrated on ${on}: more than a year before.`,
-      });
-  }
-
-  const passes = g.facts.filter((f): f is HoldWaived => f.kind === 'holdWaived');
-  const byLead = (pass: HoldWaived): boolean => g.logbook.crew.get(pass.by)?.role === 'lead';
-  const holds = once(into.holds).map((hold): HeldItem => ({
-    ...hold,
-    passed: passes.findLast((p) => byLead(p) && p.hold === hold.area && p.finding === hold.text) ?? null,
+  const found = distinctFindings(findingsAtGate(g));
+  const of = (verdict: Finding['verdict']): Finding[] => found.filter((f) => f.verdict === verdict);
+  const isByLead = (w: HoldWaived): boolean => g.logbook.crew.get(w.by)?.role === 'lead';
+  const waivers = ofKind(g.facts, 'holdWaived').filter(isByLead);
+  const holds = of('needsWork').map((finding): HeldItem => ({
+    finding,
+    waived: waivers.findLast((w) => isSameFinding(w.finding, finding)) ?? null,
   }));
-  const stops = once(into.stops);
-  const canRelease = stops.length === 0 && holds.every((h) => h.passed !== null);
-  const signed = g.facts.findLast((f): f is CarReleased => f.kind === 'carReleased') ?? null;
+  const stops = of('stop');
+  const canRelease = stops.length === 0 && holds.every((h) => h.waived !== null);
+  const signed = ofKind(g.facts, 'carReleased').at(-1) ?? null;
   return {
     stops,
     holds,
-    open: once(into.open),
+    open: of('watch'),
     canRelease,
     signed,
     isReleased: signed !== null && canRelease,
@@ -230,6 +224,6 @@ const wasChanged = (facts: readonly Fact[], axle: Axle, subject: 'pads' | 'rotor
 /** Of each list the last time that it was gone through. */
 function latestChecks(facts: readonly Fact[]): ChecksDone[] {
   const latest = new Map<string, ChecksDone>();
-  for (const f of facts) if (f.kind === 'checksDone') latest.set(f.step, f);
+  for (const f of ofKind(facts, 'checksDone')) latest.set(f.step, f);
   return [...latest.values()];
 }

@@ -1,6 +1,5 @@
 import { type LocalDate, dateIn } from '../calendar';
-import { kindOf } from '../jobs';
-import type { ChecksDone, Fact, WorkDone, WorkKind } from '../model';
+import { type ChecksDone, type Fact, type WorkDone, type WorkKind, kindOfWork } from '../model';
 import type { Context } from './types';
 
 /** The latest entry of a kind on the list of a check, with its date. */
@@ -14,7 +13,7 @@ function lastCheck(c: Context, check: 'ductsFitted'): { ok: boolean; on: LocalDa
 
 export const doneOf = (facts: readonly Fact[], kind: WorkKind): { fact: WorkDone; keys: string[] }[] =>
   facts.flatMap((f) => {
-    const keys = f.kind === 'workDone' ? f.items.filter((i) => kindOf(i) === kind) : [];
+    const keys = f.kind === 'workDone' ? f.items.filter((i) => kindOfWork(i) === kind) : [];
     return f.kind === 'workDone' && keys.length > 0 ? [{ fact: f, keys }] : [];
   });
 
@@ -23,7 +22,7 @@ export function hasDuctsOn(c: Context): boolean {
   const { timeZone } = c.logbook.shop;
   const states = [
     ...doneOf(c.facts, 'ducts').map((d) => ({ on: dateIn(d.fact.at, timeZone), ok: true })),
-    ...doneOf(c.facts, 'ductsOff').map((d) => ({ on: dateIn(d.fact.at, timeZone), ok: false })),
+    ...[...doneOf(c.facts, 'ductsOff'), ...doneOf(c.facts, 'ductsOffBefore')].map((d) => ({ on: dateIn(d.fact.at, timeZone), ok: false })),
   ];
   const check = lastCheck(c, 'ductsFitted');
   if (check) states.push(check);

@@ -1,7 +1,7 @@
-import { kindOf } from '../jobs';
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { onceEach, type Logbook } from '../logbook';
-import type { Fact, WorkKind } from '../model';
+import { type Fact, type WorkKind, kindOfWork } from '../model';
+import { workOfFact } from '../service';
 
 /**
  * Minutes that work takes before the shop has a record of its own. Common practice, no source: a flush alone 45–60 min, pads about
@@ -14,9 +14,10 @@ export const usualMinutes: Record<WorkKind, number> = {
   rotors: 20,
   pads: 20,
   hoses: 20,
-  exchange: 50,
+  flush: 50,
   bleed: 25,
   ducts: 10,
+  ductsOffBefore: 10,
   extra: 30,
   bedding: 45,
   inspection: 15,
@@ -40,26 +41,6 @@ export interface DurationEstimate {
   band: { low: number; high: number } | null;
   from: 'usual' | 'shop' | 'car';
   records: number;
-}
-
-/** Which work an entry of a guided service closed. */
-function workOfFact(fact: Fact): WorkKind | null {
-  switch (fact.kind) {
-    case 'padMeasurement':
-    case 'rotorMeasurement':
-      return 'measure';
-    case 'pistonsRetracted':
-      return 'pads';
-    case 'partsFitted':
-      if (fact.changed === 'none') return null;
-      return fact.changed === 'rotors' || fact.changed === 'both' ? 'rotors' : 'pads';
-    case 'leakDownTest':
-    case 'exchangeBegun':
-    case 'nippleBled':
-      return 'exchange';
-    default:
-      return null;
-  }
 }
 
 interface Timed {
@@ -95,7 +76,7 @@ function recordedTimes(logbook: Logbook): Timed[] {
     for (const fact of facts) {
       if (fact.kind !== 'workDone' || fact.minutes === null) continue;
       for (const item of fact.items)
-        times.push({ kind: kindOf(item), carId: fact.carId, minutes: fact.minutes / fact.items.length });
+        times.push({ kind: kindOfWork(item), carId: fact.carId, minutes: fact.minutes / fact.items.length });
     }
   }
   return times;

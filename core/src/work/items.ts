@@ -1,23 +1,36 @@
-import { type LocalDate, dateIn, plusDays, shortDate } from '../calendar';
-import { judgeFluid, previousEventEnd } from '../fluid';
+import { type LocalDate, dateIn, plusDays } from '../calendar';
+import { type PlannedFluid, judgeFluid, previousEventEnd } from '../fluid';
+import type { PartNeed } from '../inventory';
+import { isDone, tickedWork } from '../jobs';
 import type { Logbook } from '../logbook';
-import { isDone, kindOf, tickedWork, workName } from '../jobs';
 import {
   type Booking,
+  type Finding,
   type Job,
+  type Place,
   type TrackEvent,
   type WorkChange,
   type WorkDone,
   type WorkKind,
+  axleOfWork,
+  kindOfWork,
   workKinds,
+  workOfKey,
 } from '../model';
 import { VISIT_MINUTES, durationOf } from './durations';
-import { rulesInForce } from './rules';
-import type { Context, Draft, WorkItem } from './types';
+import { workFinding } from './findings';
+import { fluidNeeds } from './fluid-work';
 import { before, guided, kinds } from './kinds';
-import { fluidDrafts } from './fluid-work';
-import { beddingDrafts, partsDrafts } from './parts-work';
-import { otherDrafts } from './other-work';
+import { otherNeeds } from './other-work';
+import { beddingNeeds, partsNeeds } from './parts-work';
+import { rulesInForce } from './rules';
+import type { Context, WorkItem, WorkNeed } from './types';
+
+/** Where on the car a piece of work is done. */
+const placeOfWork = (key: string): Place => {
+  const { axle, corner } = workOfKey(key);
+  return { ...(axle ? { axle } : {}), ...(corner ? { corner } : {}) };
+};
 
 /** Work for an event is not begun longer before it than this: what is done too early is done again. Own figure. */
 const RUN_UP_DAYS = 21;
@@ -26,7 +39,8 @@ export const loadUpOf = (event: TrackEvent): LocalDate => event.loadUpDate ?? pl
 
 export interface VisitExtra {
   key: string;
-  title: string;
+  /** What a person who added it called it; null for what has a name of its own. */
+  ownTitle: string | null;
   /** Of a form: its lines. */
   lines: string[];
   done: WorkDone | null;
@@ -39,14 +53,14 @@ export function visitExtras(logbook: Logbook, job: Job): VisitExtra[] {
   const event = logbook.events.get(job.eventId ?? '');
   const ticked = tickedWork(logbook, job.id);
   return job.covers
-    .filter((key) => !guided.has(kindOf(key)))
+    .filter((key) => !guided.has(kindOfWork(key)))
     .map((key) => {
       const added = booking?.workChanges.find((c) => c.change === 'add' && c.item === key);
       return {
         key,
-        title: workName(key, added?.change === 'add' ? added.title : undefined),
+        ownTitle: added?.change === 'add' ? added.title : null,
         lines:
-          kindOf(key) === 'inspection' && car && event
+          kindOfWork(key) === 'inspection' && car && event
             ? (rulesInForce(logbook, car, event).inspection?.items ?? [])
             : [],
         done: ticked.findLast((f) => f.items.includes(key)) ?? null,
@@ -56,11 +70,11 @@ export function visitExtras(logbook: Logbook, job: Job): VisitExtra[] {
 
 /** What a job does that somebody planned by hand: by its kind, as it names no work. */
 const doesByKind = (job: Job, key: string): boolean => {
-  const kind = kindOf(key);
+  const kind = kindOfWork(key);
   if (job.kind === 'service')
     return kind === 'boilingTest' || ((kinds[kind].wheelsOff ?? false) && kind !== 'roadPads');
   return (
-    (job.kind === 'fluidExchange' && kind === 'exchange') ||
+    (job.kind === 'flush' && kind === 'flush') ||
     (job.kind === 'bleed' && kind === 'bleed') ||
     (job.kind === 'boilingTest' && kind === 'boilingTest')
   );
@@ -78,8 +92,8 @@ const jobFor = (logbook: Logbook, booking: Booking, key: string): Job | null =>
     .at(-1) ?? null;
 
 /** Work that needs no derivation any more because it was done: it stays in the list, ticked. */
-function doneDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
-  const keys = new Set(drafts.map((d) => d.key));
+function doneNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
+  const keys = new Set(needs.map((n) => n.key));
   return c.logbook
     .jobsOfCar(c.car.id)
     .filter((j) => j.bookingId === c.booking.id && isDone(c.logbook, j))
@@ -96,7 +110,7 @@ export function workOfBooking(
   logbook: Logbook,
   booking: Booking,
   today: LocalDate,
-  planned: { exchangeOn: LocalDate | null; bleedOn: LocalDate | null } = { exchangeOn: null, bleedOn: null },
+  planned: PlannedFluid = { flushOn: null, bleedOn: null },
 ): WorkItem[] {
   const car = logbook.cars.get(booking.carId);
   const event = logbook.events.get(booking.eventId);
@@ -113,94 +127,117 @@ export function workOfBooking(
     facts: logbook.factsOfCar(car.id),
   };
   const isOver = event.endDate < today;
-  const first = isOver ? [] : [...fluidDrafts(c, judgeFluid(logbook, car, event, today), planned), ...partsDrafts(c)];
-  const withBedding = isOver ? [] : [...first, ...beddingDrafts(c, first)];
-  const all = [...withBedding, ...otherDrafts(c, withBedding)].filter(
+  const first = isOver ? [] : [...fluidNeeds(c, judgeFluid(logbook, car, event, today), planned), ...partsNeeds(c)];
+  const withBedding = isOver ? [] : [...first, ...beddingNeeds(c, first)];
+  const all = [...withBedding, ...otherNeeds(c, withBedding)].filter(
     (d) => !isOver || d.earliest === undefined || d.earliest > event.endDate,
   );
-  const drafts = [...all, ...doneDrafts(c, all)];
+  const needs = [...all, ...doneNeeds(c, all)];
   const customer = logbook.customers.get(car.customerId);
-  const items = drafts.map((draft): WorkItem => toItem(c, draft, customer?.atTheirPlace ?? false));
+  const items = needs.map((need): WorkItem => toItem(c, need, customer?.atTheirPlace ?? false));
   const present = new Map<WorkKind, string[]>();
   for (const i of items) if (i.state !== 'dropped') present.set(i.kind, [...(present.get(i.kind) ?? []), i.key]);
   // Parts that cannot go on cannot be bedded.
   for (const item of items) {
     const parts = items.find(
-      (i) => ['pads', 'rotors'].includes(i.kind) && i.impossible && i.key.endsWith(`.${item.key.split('.')[1]}`),
+      (i) => (i.kind === 'pads' || i.kind === 'rotors') && i.impossible && axleOfWork(i.key) === axleOfWork(item.key),
     );
-    if (item.kind === 'bedding' && parts) item.impossible = `Waits for ${parts.title.toLowerCase()}.`;
+    if (item.kind === 'bedding' && parts)
+      item.impossible = workFinding('waitsFor', 'needsWork', placeOfWork(parts.key), { work: parts.kind });
   }
   for (const item of items) {
-    const place = item.key.split('.')[1];
+    const axle = axleOfWork(item.key);
     item.after = (before[item.kind] ?? []).flatMap((kind) =>
       (present.get(kind) ?? [])
-        .filter((key) => kind !== 'sendBedding' || key.endsWith(place ?? ''))
+        .filter((key) => kind !== 'sendBedding' || axleOfWork(key) === axle)
         .map((key) => ({ key, lagDays: kind === 'sendBedding' ? logbook.shop.machineBeddingDays : 0 })),
     );
   }
   return items.sort((a, b) => workKinds.indexOf(a.kind) - workKinds.indexOf(b.kind) || a.key.localeCompare(b.key));
 }
 
-function toItem(c: Context, draft: Draft, atCustomer: boolean): WorkItem {
+function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {
   const { logbook, booking, car, event, today, loadUp } = c;
-  const kind = kindOf(draft.key);
+  const kind = kindOfWork(need.key);
   const traits = kinds[kind];
-  const changes = booking.workChanges.filter((w) => w.item === draft.key);
+  const changes = booking.workChanges.filter((w) => w.item === need.key);
   const drop = changes.find((w): w is Extract<WorkChange, { change: 'drop' }> => w.change === 'drop');
-  const job = jobFor(logbook, booking, draft.key);
-  const ticked = job !== null && tickedWork(logbook, job.id).some((f) => f.items.includes(draft.key));
+  const job = jobFor(logbook, booking, need.key);
+  const ticked = job !== null && tickedWork(logbook, job.id).some((f) => f.items.includes(need.key));
   const isOver = job !== null && isDone(logbook, job);
   const done = ticked || (isOver && guided.has(kind));
-  const parts = draft.parts ?? [];
+  const parts = need.parts ?? [];
   const partsOn = parts.reduce((day, p) => (p.on > day ? p.on : day), today);
-  const isBefore = draft.latest === undefined;
-  const latest = draft.latest ?? loadUp;
+  const isBefore = need.latest === undefined;
+  const latest = need.latest ?? loadUp;
   // What a car does at an earlier event comes off what was done for this one.
   const afterLast = isBefore && c.previous !== null && c.previous >= today ? plusDays(c.previous, 1) : today;
   const runUp = isBefore ? plusDays(event.startDate, -RUN_UP_DAYS) : today;
-  const earliest = [draft.earliest ?? today, partsOn, afterLast, runUp, today].reduce((a, b) => (b > a ? b : a));
+  const earliest = [need.earliest ?? today, partsOn, afterLast, runUp, today].reduce((a, b) => (b > a ? b : a));
   const slack = plusDays(latest, -logbook.shop.slackDays);
   const place =
-    kind === 'bedding' && draft.earliest === event.startDate
+    kind === 'bedding' && need.earliest === event.startDate
       ? 'event'
       : (traits.place ?? (atCustomer ? 'customer' : 'shop'));
-  const wheelsOff = draft.wheelsOff ?? traits.wheelsOff ?? false;
+  const wheelsOff = need.wheelsOff ?? traits.wheelsOff ?? false;
   const duration = durationOf(logbook, kind, car.id);
   const waiting = parts.find((p) => p.on === partsOn && p.on > latest);
-  let impossible: string | null = null;
-  if (draft.blocked) impossible = draft.blocked;
-  else if (latest < today)
-    impossible = event.startDate <= today ? 'The event has begun.' : `Load-up was ${shortDate(latest)}.`;
-  else if (waiting) impossible = `${waiting.text}: after load-up on ${shortDate(latest)}.`;
-  else if (earliest > latest)
-    impossible = `May not be done before ${shortDate(earliest)}, must be by ${shortDate(latest)}.`;
+  const impossible = impossibleBecause(c, need, { earliest, latest, waiting });
   return {
-    key: draft.key,
+    key: need.key,
     kind,
     bookingId: booking.id,
     carId: car.id,
-    title: workName(draft.key, draft.title),
-    reasons: draft.reasons,
+    ownTitle: need.ownTitle ?? null,
+    reasons: need.reasons,
     // A visit that is over leaves undone what nobody ticked off.
     state: done ? 'done' : drop ? 'dropped' : job && !isOver ? 'planned' : 'todo',
     dropReason: drop?.reason ?? null,
     job: isOver && !done ? null : job,
     earliest,
     latest,
-    target: draft.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),
+    target: need.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),
     impossible,
     duration:
-      draft.minutes === undefined ? duration : { minutes: draft.minutes, band: null, from: 'usual', records: 0 },
+      need.minutes === undefined ? duration : { minutes: need.minutes, band: null, from: 'usual', records: 0 },
     crewNeeded: traits.crewNeeded ?? 1,
     skill: traits.skill,
     wheelsOff,
     needsLift: place === 'shop' && (wheelsOff || (traits.needsLift ?? false)),
     place,
     parts,
-    fluid: draft.fluid ?? null,
+    fluid: need.fluid ?? null,
     after: [],
     isSplit: changes.some((w) => w.change === 'split'),
   };
+}
+
+/** Why a piece of work cannot be done in its window; null when it can. */
+function impossibleBecause(
+  { event, today }: Context,
+  need: WorkNeed,
+  { earliest, latest, waiting }: { earliest: LocalDate; latest: LocalDate; waiting: PartNeed | undefined },
+): Finding | null {
+  if (need.blocked) return need.blocked;
+  if (latest < today)
+    return event.startDate <= today
+      ? workFinding('eventHasBegun', 'needsWork', {}, {})
+      : workFinding('loadUpIsOver', 'needsWork', {}, { loadUp: latest });
+  if (waiting)
+    return workFinding(
+      'partComesTooLate',
+      'needsWork',
+      waiting.axle ? { axle: waiting.axle } : {},
+      {
+        part: waiting.name,
+        source: waiting.source,
+        on: waiting.on,
+        supplier: waiting.supplier?.name ?? '',
+        leadDays: waiting.supplier?.leadDays ?? 0,
+        loadUp: latest,
+      },
+    );
+  return earliest > latest ? workFinding('noDayLeft', 'needsWork', {}, { earliest, latest }) : null;
 }
 
 /** The work of every booking of one event; or of all events that are to come or just over, soonest first. */
@@ -210,18 +247,18 @@ export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: strin
     .filter((e) => !e.archived)
     .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
   // Fluid work for an earlier event counts for a later one of the same car, if its rules allow.
-  const done = new Map<string, { exchangeOn: LocalDate | null; bleedOn: LocalDate | null }>();
+  const done = new Map<string, PlannedFluid>();
   for (const event of events) {
     if (plusDays(event.endDate, logbook.shop.afterEventDays) < today) continue;
     for (const booking of logbook.bookingsOfEvent(event.id)) {
       const items = workOfBooking(logbook, booking, today, done.get(booking.carId));
       lists.set(booking.id, items);
       for (const item of items) {
-        if ((item.kind !== 'exchange' && item.kind !== 'bleed') || item.state === 'dropped') continue;
+        if ((item.kind !== 'flush' && item.kind !== 'bleed') || item.state === 'dropped') continue;
         if (item.impossible !== null && item.state !== 'done') continue;
         const on = item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : item.earliest;
-        const known = done.get(booking.carId) ?? { exchangeOn: null, bleedOn: null };
-        done.set(booking.carId, { ...known, [item.kind === 'exchange' ? 'exchangeOn' : 'bleedOn']: on });
+        const known = done.get(booking.carId) ?? { flushOn: null, bleedOn: null };
+        done.set(booking.carId, { ...known, [item.kind === 'flush' ? 'flushOn' : 'bleedOn']: on });
       }
     }
   }

@@ -15,9 +15,10 @@ export const kinds: Record<WorkKind, Kind> = {
   rotors: { skill: 'parts', wheelsOff: true },
   pads: { skill: 'parts', wheelsOff: true },
   hoses: { skill: 'parts', wheelsOff: true },
-  exchange: { skill: 'fluid', wheelsOff: true },
+  flush: { skill: 'fluid', wheelsOff: true },
   bleed: { skill: 'fluid', wheelsOff: true },
   ducts: { skill: 'parts', needsLift: true },
+  ductsOffBefore: { skill: 'parts', needsLift: true },
   extra: { skill: null },
   // One drives, one counts and works the phone.
   bedding: { skill: 'bedding', crewNeeded: 2, place: 'road' },
@@ -34,10 +35,10 @@ export const before: Partial<Record<WorkKind, WorkKind[]>> = {
   rotors: ['measure'],
   pads: ['measure', 'sendBedding'],
   hoses: ['measure'],
-  exchange: ['boilingTest', ...opens],
+  flush: ['boilingTest', ...opens],
   bleed: ['boilingTest', ...opens],
-  bedding: [...opens, 'exchange', 'bleed', 'ducts'],
-  inspection: [...opens, 'exchange', 'bleed', 'ducts', 'bedding', 'extra'],
+  bedding: [...opens, 'flush', 'bleed', 'ducts'],
+  inspection: [...opens, 'flush', 'bleed', 'ducts', 'bedding', 'extra'],
   roadPads: [],
 };
 
@@ -48,7 +49,7 @@ export const guided: ReadonlySet<WorkKind> = new Set([
   'rotors',
   'pads',
   'hoses',
-  'exchange',
+  'flush',
   'bleed',
   'roadPads',
 ]);

@@ -1,28 +1,29 @@
-import { dateIn, longDate, plusDays } from '../calendar';
-import { axleOfCorner, axleParts } from '../inventory';
-import { kindOf } from '../jobs';
+import { dateIn, plusDays } from '../calendar';
+import { type PartNeed, axleParts, onShelf, toBuy } from '../inventory';
+import { type ChecksDone, axleOfCorner, axles, kindOfWork, workKey } from '../model';
 import { brakeSheetOf } from '../service';
-import { type PartNeed, onShelf, toBuy } from '../inventory';
-import { type ChecksDone, axles } from '../model';
-import { rulesInForce } from './rules';
-import { type Context, type Draft, noRule } from './types';
-import { kinds } from './kinds';
 import { hasDuctsOn } from './ducts';
+import { workFinding } from './findings';
+import { kinds } from './kinds';
+import { rulesInForce } from './rules';
+import { type Context, type WorkNeed, noRule } from './types';
 
-export function otherDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
+export function otherNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
   const { logbook, booking, car, event } = c;
   const rules = rulesInForce(logbook, car, event);
   const sheet = brakeSheetOf(logbook, car);
   const isOn = hasDuctsOn(c);
-  const found: Draft[] = [];
+  const found: WorkNeed[] = [];
   const ducts = rules.ductsAtEvent;
   if (ducts?.value === 'fitted' && !isOn)
-    found.push({ key: 'ducts', reasons: [{ text: 'Ducts wanted on the car.', from: ducts.from }] });
+    found.push({
+      key: workKey('ducts'),
+      reasons: [{ finding: workFinding('ductsWanted', 'needsWork', {}, {}), from: ducts.from }],
+    });
   if (ducts?.value === 'removed' && isOn)
     found.push({
-      key: 'ductsOff.before',
-      title: 'Ducts off before the event',
-      reasons: [{ text: 'No ducts allowed.', from: ducts.from }],
+      key: workKey('ductsOffBefore'),
+      reasons: [{ finding: workFinding('noDuctsAllowed', 'needsWork', {}, {}), from: ducts.from }],
     });
   // A hose with a fault that nobody has changed or waved through.
   const looks = c.facts.findLast(
@@ -30,7 +31,7 @@ export function otherDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
   );
   for (const item of looks?.items ?? []) {
     if (item.check !== 'hoses' || item.result !== 'fault' || item.corner === null) continue;
-    const key = `hoses.${item.corner}`;
+    const key = workKey('hoses', item.corner);
     if (c.facts.some((f) => f.kind === 'wearPartUsed' && f.at > looks!.at)) continue;
     const part = [...logbook.wearParts.values()].find(
       (w) =>
@@ -42,27 +43,41 @@ export function otherDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
     found.push({
       key,
       reasons: noRule(
-        `Fault found on ${longDate(dateIn(looks!.at, logbook.shop.timeZone))}${item.remark ? `: ${item.remark}` : ''}.`,
+        workFinding(
+          'faultFoundOn',
+          'needsWork',
+          { corner: item.corner },
+          { check: item.check, on: dateIn(looks!.at, logbook.shop.timeZone), remark: item.remark },
+        ),
       ),
-      parts: [wearPartNeed(c, part?.id ?? null, part?.name ?? 'Brake hose')],
+      parts: [wearPartNeed(c, part?.id ?? null, part?.name ?? '')],
     });
   }
   if (rules.inspection)
     found.push({
-      key: 'inspection',
-      reasons: [{ text: `${rules.inspection.items.length} lines to sign.`, from: rules.inspection.from[0] ?? null }],
+      key: workKey('inspection'),
+      reasons: [
+        {
+          finding: workFinding('linesToSign', 'needsWork', {}, { lines: rules.inspection.items.length }),
+          from: rules.inspection.from[0] ?? null,
+        },
+      ],
     });
-  const wheelsOff = drafts.some((d) => kinds[kindOf(d.key)].wheelsOff);
+  const wheelsOff = needs.some((n) => kinds[kindOfWork(n.key)].wheelsOff);
   if (rules.reTorqueAtEvent && (wheelsOff || rules.reTorqueAtEvent.from.owner !== 'shop'))
     found.push({
-      key: 'reTorque',
-      reasons: [{ text: 'Wheels were off: nuts and caliper bolts again.', from: rules.reTorqueAtEvent.from }],
+      key: workKey('reTorque'),
+      reasons: [{ finding: workFinding('wheelsWereOff', 'needsWork', {}, {}), from: rules.reTorqueAtEvent.from }],
       earliest: event.startDate,
       latest: event.startDate,
     });
   const after = { earliest: plusDays(event.endDate, 1), latest: plusDays(event.endDate, logbook.shop.afterEventDays) };
-  if ((sheet.hasDucts && isOn && ducts?.value !== 'removed') || found.some((d) => d.key === 'ducts'))
-    found.push({ key: 'ductsOff', reasons: noRule('The car goes back on the road.'), ...after });
+  if ((sheet.hasDucts && isOn && ducts?.value !== 'removed') || found.some((n) => n.key === workKey('ducts')))
+    found.push({
+      key: workKey('ductsOff'),
+      reasons: noRule(workFinding('backOnTheRoad', 'needsWork', {}, {})),
+      ...after,
+    });
   const roadSets = axles.filter((axle) =>
     [...logbook.padSets.values()].some((p) => !p.archived && p.carId === car.id && p.axle === axle && p.use === 'road'),
   );
@@ -71,15 +86,19 @@ export function otherDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
       (p) => !p.archived && p.carId === car.id && p.axle === axle && p.use === 'road',
     )!;
     if (axleParts(logbook, car, axle).padSet?.id === set.id) continue;
-    found.push({ key: `roadPads.${axle}`, reasons: noRule(`Road set ${set.label} is on the shelf.`), ...after });
+    found.push({
+      key: workKey('roadPads', axle),
+      reasons: noRule(workFinding('roadSetOnShelf', 'needsWork', { axle }, { pads: set.label })),
+      ...after,
+    });
   }
   // What a person added.
   for (const change of booking.workChanges)
     if (change.change === 'add')
       found.push({
         key: change.item,
-        title: change.title,
-        reasons: noRule(change.reason),
+        ownTitle: change.title,
+        reasons: noRule(workFinding('ownReason', 'needsWork', {}, { text: change.reason })),
         minutes: change.durationMin,
         wheelsOff: change.wheelsOff,
         ...(change.earliest ? { earliest: change.earliest } : {}),
@@ -94,12 +113,14 @@ function wearPartNeed(c: Context, id: string | null, name: string): PartNeed {
     ? {
         goods: 'wearPart',
         name,
+        axle: null,
         source: 'shelf',
         partId: id,
         likeId: id,
         count: 1,
+        stock: shelf,
         on: c.today,
-        text: `${name}: ${shelf} on the shelf`,
+        supplier: null,
       }
-    : toBuy(c.logbook, c.booking, 'wearPart', id, name, 1, c.today);
+    : toBuy(c.logbook, c.booking, { goods: 'wearPart', likeId: id, name, axle: null }, c.today);
 }

@@ -1,110 +1,114 @@
-import { dateIn, longDate, plusDays } from '../calendar';
-import { axleParts, cornersOf } from '../inventory';
-import { judgeCorners, brakeSheetOf } from '../service';
-import { type PartNeed, padSetMm, partsFor, shelfNeed, toBuy } from '../inventory';
-import { type Axle, type PadSet, axles, corners } from '../model';
-import { rulesInForce } from './rules';
-import { type Context, type Draft, type WorkItem, noRule } from './types';
+import { dateIn, plusDays } from '../calendar';
+import { type PartNeed, axleParts, partsFor, shelfNeed, toBuy } from '../inventory';
+import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
+import { type CarCorners, brakeSheetOf, judgeCorners } from '../service';
 import { doneOf } from './ducts';
+import { workFinding } from './findings';
+import { rulesInForce } from './rules';
+import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
 
 /** Measured at most this long before an event, and not before the last one, a car need not be measured again. Own figure. */
 const MEASURED_WITHIN_DAYS = 21;
 
 /** Pads and rotors by axle: what is under a limit, what the rules ask for, and what has not been looked at. */
-export function partsDrafts(c: Context): Draft[] {
-  const { logbook, booking, car, event, today } = c;
+export function partsNeeds(c: Context): WorkNeed[] {
+  const { logbook, car, event } = c;
   const { timeZone } = logbook.shop;
-  const rules = rulesInForce(logbook, car, event);
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
-  const drafts: Draft[] = [];
+  const needs: WorkNeed[] = [];
   const measured = corners.flatMap((corner) => {
     const m = state.corners[corner].pads;
     return m ? [dateIn(m.at, timeZone)] : [];
   });
   const oldest = measured.length === 4 ? measured.sort()[0]! : null;
   const wanted = plusDays(event.startDate, -MEASURED_WITHIN_DAYS);
-  if (oldest === null)
-    drafts.push({
-      key: 'measure',
-      reasons: noRule(
-        measured.length === 0
-          ? 'Nobody has measured pads and rotors.'
-          : `${4 - measured.length} of 4 corners have not been measured.`,
-      ),
+  const whyMeasure =
+    oldest === null
+      ? measured.length === 0
+        ? workFinding('neverMeasured', 'needsWork', {}, {})
+        : workFinding('cornersNotMeasured', 'needsWork', {}, { missing: 4 - measured.length })
+      : c.previous !== null && oldest <= c.previous
+        ? workFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous })
+        : oldest < wanted
+          ? workFinding('measuredLongAgo', 'needsWork', {}, { measuredOn: oldest })
+          : null;
+  if (whyMeasure) needs.push({ key: workKey('measure'), reasons: noRule(whyMeasure) });
+  for (const axle of axles) needs.push(...padNeeds(c, state, axle), ...rotorNeeds(c, state, axle));
+  return needs;
+}
+
+/** What is under a limit, what a rule asks for, what is broken; or a spare set to take along. */
+function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
+  const { logbook, booking, car, event, today } = c;
+  const places = cornersOf(axle).map((corner) => state.corners[corner]);
+  const mms = places.flatMap((p) => (p.padMm === null ? [] : [p.padMm]));
+  const thinnestMm = mms.length > 0 ? Math.min(...mms) : null;
+  const { limitMm, limitFrom } = places[0]!.spec;
+  const rule = rulesInForce(logbook, car, event).minPadMm;
+  const at = { axle };
+  const reasons: WorkReason[] = [];
+  const now = axleParts(logbook, car, axle).padSet;
+  if (thinnestMm !== null && thinnestMm < limitMm)
+    reasons.push({
+      finding: workFinding('padsUnderLimit', 'stop', at, {
+        thickness: mm(thinnestMm),
+        limit: mm(limitMm),
+        owner: limitFrom,
+      }),
+      from: null,
     });
-  else if (oldest < wanted || (c.previous !== null && oldest <= c.previous))
-    drafts.push({
-      key: 'measure',
-      reasons: noRule(
-        c.previous !== null && oldest <= c.previous
-          ? `Not measured since the event of ${longDate(c.previous)}.`
-          : `Last measured ${longDate(oldest)}.`,
-      ),
+  if (thinnestMm !== null && rule && thinnestMm < rule.value)
+    reasons.push({
+      finding: workFinding('padsUnderRule', 'needsWork', at, { thickness: mm(thinnestMm), wanted: mm(rule.value) }),
+      from: rule.from,
     });
-  for (const axle of axles) {
-    const places = cornersOf(axle).map((corner) => state.corners[corner]);
-    const mms = places.flatMap((p) => (p.padMm === null ? [] : [p.padMm]));
-    const least = mms.length > 0 ? Math.min(...mms) : null;
-    const { limitMm, limitFrom } = places[0]!.spec;
-    const rule = rules.minPadMm;
-    const shown = (mm: number): string => `${mm.toFixed(1)} mm`;
-    const padReasons: WorkItem['reasons'] = [];
-    if (least !== null && least < limitMm)
-      padReasons.push({
-        text: `${shown(least)} left, limit ${shown(limitMm)} (${limitFrom.toLowerCase()}).`,
-        from: null,
-      });
-    if (least !== null && rule && least < rule.value)
-      padReasons.push({ text: `${shown(least)} left, ${shown(rule.value)} asked for.`, from: rule.from });
-    for (const p of places)
-      for (const r of p.reasons)
-        if (r.verdict === 'stop' && p.padJudgement?.reasons.includes(r) && !r.text.includes('limit'))
-          padReasons.push({ text: r.text, from: null });
-    const parts = axleParts(logbook, car, axle);
-    const now = parts.padSet;
-    if (now?.use === 'road' && trackSetOf(c, axle))
-      padReasons.push({ text: `Road set ${now.label} is on the car.`, from: null });
-    if (padReasons.length > 0) {
-      const wantMm = Math.max(limitMm, rule?.value ?? 0);
-      const found = partsFor(logbook, booking, car, axle, 'padSet', wantMm, today)[0];
-      const name = `Pads ${axle}, ${now?.compound ?? 'compound not on record'}`;
-      const need: PartNeed = found
-        ? shelfNeed(
-            'padSet',
-            found,
-            `Set ${found.label}, ${padSetMm(logbook, found as PadSet).toFixed(1)} mm, on the shelf`,
-            today,
-          )
-        : toBuy(logbook, booking, 'padSet', now?.id ?? null, name, 1, today);
-      drafts.push({ key: `pads.${axle}`, reasons: padReasons, parts: [need] });
-    } else if (least !== null && now) {
-      const percent = (100 * least) / now.newThicknessMm;
-      if (percent < logbook.shop.padTrackStartPercent)
-        drafts.push({
-          key: `spare.${axle}`,
-          reasons: [
-            {
-              text: `${shown(least)} is ${Math.round(percent)} % of new: take a spare set along.`,
-              from: { owner: 'shop', name: 'the shop' },
-            },
-          ],
-          parts: [spareNeed(c, axle, now, limitMm)],
-        });
-    }
-    const rotorReasons = places.flatMap((p) => (p.rotorJudgement?.reasons ?? []).filter((r) => r.verdict === 'stop'));
-    if (rotorReasons.length > 0) {
-      const found = partsFor(logbook, booking, car, axle, 'rotorPair', 0, today)[0];
-      const need: PartNeed = found
-        ? shelfNeed('rotorPair', found, `Pair ${found.label}, on the shelf`, today)
-        : toBuy(logbook, booking, 'rotorPair', parts.rotorPair?.id ?? null, `Rotors ${axle}`, 1, today);
-      drafts.push({
-        key: `rotors.${axle}`,
-        reasons: rotorReasons.map((r) => ({ text: r.text, from: null })),
-        parts: [need],
-      });
-    }
+  for (const p of places)
+    for (const finding of p.padJudgement?.findings ?? [])
+      if (finding.verdict === 'stop' && finding.code !== 'padUnderLimit') reasons.push({ finding, from: null });
+  if (now?.use === 'road' && trackSetOf(c, axle))
+    reasons.push({ finding: workFinding('roadPadsOn', 'needsWork', at, { pads: now.label }), from: null });
+  if (reasons.length > 0) {
+    const found = partsFor(logbook, booking, car, axle, 'padSet', Math.max(limitMm, rule?.value ?? 0), today)[0];
+    const need: PartNeed = found
+      ? shelfNeed('padSet', found, axle, today)
+      : toBuy(
+          logbook,
+          booking,
+          { goods: 'padSet', likeId: now?.id ?? null, name: now?.compound ?? '', axle },
+          today,
+        );
+    return [{ key: workKey('pads', axle), reasons, parts: [need] }];
   }
-  return drafts;
+  if (thinnestMm === null || !now) return [];
+  const percentOfNew = (100 * thinnestMm) / now.newThicknessMm;
+  if (percentOfNew >= logbook.shop.padTrackStartPercent) return [];
+  const finding = workFinding('takeSpare', 'watch', at, {
+    thickness: mm(thinnestMm),
+    percentOfNew: Math.round(percentOfNew),
+  });
+  return [
+    {
+      key: workKey('spare', axle),
+      reasons: [{ finding, from: { owner: 'shop', name: '' } }],
+      parts: [spareNeed(c, axle, now, limitMm)],
+    },
+  ];
+}
+
+function rotorNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
+  const { logbook, booking, car, today } = c;
+  const found = cornersOf(axle).flatMap((corner) =>
+    (state.corners[corner].rotorJudgement?.findings ?? []).filter((f) => f.verdict === 'stop'),
+  );
+  if (found.length === 0) return [];
+  const onShelf = partsFor(logbook, booking, car, axle, 'rotorPair', 0, today)[0];
+  const now = axleParts(logbook, car, axle).rotorPair;
+  const need: PartNeed = onShelf
+    ? shelfNeed('rotorPair', onShelf, axle, today)
+    : toBuy(logbook, booking, { goods: 'rotorPair', likeId: now?.id ?? null, name: now?.label ?? '', axle }, today);
+  return [
+    { key: workKey('rotors', axle), reasons: found.map((finding) => ({ finding, from: null })), parts: [need] },
+  ];
 }
 
 const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>
@@ -115,8 +119,8 @@ const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>
 function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNeed {
   const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm, c.today)[0];
   return spare
-    ? shelfNeed('padSet', spare, `Set ${spare.label}, on the shelf`, c.today)
-    : toBuy(c.logbook, c.booking, 'padSet', now.id, `Pads ${axle}, ${now.compound}`, 1, c.today);
+    ? shelfNeed('padSet', spare, axle, c.today)
+    : toBuy(c.logbook, c.booking, { goods: 'padSet', likeId: now.id, name: now.compound, axle }, c.today);
 }
 
 /** Whether what is on an axle has been bedded: somebody did it since it was fitted, or it has run an event. */
@@ -127,33 +131,34 @@ function isBedded(c: Context, axle: Axle): boolean {
     .sort()
     .at(-1);
   if (since === undefined) return true;
-  const done = doneOf(c.facts, 'bedding').some((d) => d.fact.at > since && d.keys.includes(`bedding.${axle}`));
+  const done = doneOf(c.facts, 'bedding').some((d) => d.fact.at > since && d.keys.includes(workKey('bedding', axle)));
   return done || (c.previous !== null && c.previous >= dateIn(since, c.logbook.shop.timeZone) && c.previous < c.today);
 }
 
-export function beddingDrafts(c: Context, drafts: readonly Draft[]): Draft[] {
+export function beddingNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
   const { logbook, booking, car, event, today } = c;
-  const rules = rulesInForce(logbook, car, event);
-  const found: Draft[] = [];
+  const asked = rulesInForce(logbook, car, event).beddedPartsOnly;
+  const isBeddedOnly = asked !== null;
+  const found: WorkNeed[] = [];
   for (const axle of axles) {
-    const isNew = drafts.some((d) => d.key === `pads.${axle}` || d.key === `rotors.${axle}`);
+    const isNew = needs.some((n) => n.key === workKey('pads', axle) || n.key === workKey('rotors', axle));
     if (!isNew && isBedded(c, axle)) continue;
-    const asked = rules.beddedPartsOnly;
-    const why = isNew ? 'New parts go on.' : 'What is on has not been bedded yet.';
-    const reasons = [{ text: asked ? `${why} Bedded parts only.` : why, from: asked?.from ?? null }];
-    if (booking.beddingPlace === 'machine' && isNew)
+    const because = (finding: Finding): WorkReason[] => [{ finding, from: asked?.from ?? null }];
+    const at = { axle };
+    if (booking.beddingPlace === 'machine' && isNew) {
+      const days = logbook.shop.machineBeddingDays;
       found.push({
-        key: `sendBedding.${axle}`,
-        reasons: [
-          { text: `${reasons[0]!.text} Away for ${logbook.shop.machineBeddingDays} days.`, from: reasons[0]!.from },
-        ],
-        earliest: drafts
-          .flatMap((d) => (d.key.endsWith(axle) ? (d.parts ?? []) : []))
+        key: workKey('sendBedding', axle),
+        reasons: because(workFinding('awayForBedding', 'needsWork', at, { isNew, isBeddedOnly, days })),
+        earliest: needs
+          .flatMap((n) => (axleOfWork(n.key) === axle ? (n.parts ?? []) : []))
           .reduce((day, p) => (p.on > day ? p.on : day), today),
       });
-    else if (booking.beddingPlace === 'event')
-      found.push({ key: `bedding.${axle}`, reasons, earliest: event.startDate, latest: event.startDate });
-    else found.push({ key: `bedding.${axle}`, reasons });
+      continue;
+    }
+    const reasons = because(workFinding(isNew ? 'newPartsGoOn' : 'notBeddedYet', 'needsWork', at, { isBeddedOnly }));
+    const atEvent = booking.beddingPlace === 'event' ? { earliest: event.startDate, latest: event.startDate } : {};
+    found.push({ key: workKey('bedding', axle), reasons, ...atEvent });
   }
   return found;
 }

@@ -1,7 +1,7 @@
 import type { Logbook } from '../logbook';
 import type { Car, TrackEvent, WorkRules } from '../model';
 
-/** Whose rule it is, by name. */
+/** Whose rule it is; the name of organiser or customer, empty for the shop itself. */
 export interface RuleFrom {
   owner: 'organiser' | 'customer' | 'shop';
   name: string;
@@ -30,7 +30,7 @@ export function rulesInForce(logbook: Logbook, car: Car, event: TrackEvent): Rul
   const askers: { rules: WorkRules; from: RuleFrom }[] = [
     { rules: event, from: { owner: 'organiser', name: event.organiser || event.name } },
     ...(customer ? [{ rules: customer, from: { owner: 'customer' as const, name: customer.name } }] : []),
-    { rules: logbook.shop, from: { owner: 'shop', name: 'the shop' } },
+    { rules: logbook.shop, from: { owner: 'shop', name: '' } },
   ];
   const strict = <T>(
     ask: (rules: WorkRules) => T | null,
@@ -61,27 +61,4 @@ export function rulesInForce(logbook: Logbook, car: Car, event: TrackEvent): Rul
             from: inspected.map((a) => a.from),
           },
   };
-}
-
-/** Each rule in force as a sentence, with whose it is. */
-export function ruleLines(rules: RulesInForce): string[] {
-  const by = (rule: { from: RuleFrom; others: { from: RuleFrom }[] }): string => {
-    const others = rule.others.map((o) => o.from.name);
-    return `${rule.from.name}${others.length > 0 ? `; stricter than or the same as ${others.join(' and ')}` : ''}`;
-  };
-  const lines: string[] = [];
-  if (rules.minPadMm) lines.push(`Pads of ${rules.minPadMm.value} mm at least (${by(rules.minPadMm)}).`);
-  if (rules.beddedPartsOnly) lines.push(`Bedded parts only (${by(rules.beddedPartsOnly)}).`);
-  if (rules.reTorqueAtEvent)
-    lines.push(`Wheel nuts and caliper bolts again after the first session (${by(rules.reTorqueAtEvent)}).`);
-  if (rules.ductsAtEvent) {
-    const against = rules.ductsAtEvent.others.filter((o) => o.value !== rules.ductsAtEvent!.value);
-    const said = against.length > 0 ? `; ${against.map((o) => o.from.name).join(' and ')} overruled` : '';
-    lines.push(`Ducts ${rules.ductsAtEvent.value} (${rules.ductsAtEvent.from.name}${said}).`);
-  }
-  if (rules.inspection)
-    lines.push(
-      `Inspection form of ${rules.inspection.items.length} lines (${rules.inspection.from.map((f) => f.name).join(' and ')}).`,
-    );
-  return lines;
 }

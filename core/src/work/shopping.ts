@@ -1,8 +1,8 @@
-import { type LocalDate, plusDays } from '../calendar';
+import { type LocalDate, minusWorkingDays, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Goods, Supplier } from '../model';
+import type { Axle, Goods, Supplier } from '../model';
 import type { WorkItem } from '.';
-import { awaited, fastestSupplier, minusWorkingDays, onShelf, usableMl } from '../inventory';
+import { awaited, fastestSupplier, onShelf, usableMl } from '../inventory';
 
 /** Bottles are bought in this size where none of that fluid has ever been on the shelf, mL. */
 const USUAL_BOTTLE_ML = 1000;
@@ -10,7 +10,11 @@ const USUAL_BOTTLE_ML = 1000;
 export interface ShoppingLine {
   goods: Goods;
   likeId: string;
+  /** A compound, a fluid's or a wear part's name. */
   name: string;
+  axle: Axle | null;
+  /** Of bottles: what one holds, mL. */
+  sizeMl: number | null;
   count: number;
   /** Who waits for it, soonest first. */
   waiting: { bookingId: string; neededOn: LocalDate }[];
@@ -19,8 +23,15 @@ export interface ShoppingLine {
   orderBy: LocalDate | null;
   /** It should have been ordered already. */
   isLate: boolean;
-  why: string;
+  /** How the count was come by. */
+  basis: ShoppingBasis;
 }
+
+/** Why so many are wanted. */
+export type ShoppingBasis =
+  | { of: 'oneEach' }
+  | { of: 'fluid'; wantedMl: number; hereMl: number }
+  | { of: 'stock'; here: number; reserved: number; reorderAt: number };
 
 export interface ShoppingList {
   supplier: Supplier | null;
@@ -31,6 +42,8 @@ interface Wanted {
   goods: Goods;
   likeId: string;
   name: string;
+  axle: Axle | null;
+  sizeMl: number | null;
   waiting: { bookingId: string; neededOn: LocalDate }[];
 }
 
@@ -43,9 +56,10 @@ function wantedParts(items: readonly WorkItem[]): Wanted[] {
   for (const item of items) {
     for (const part of item.parts) {
       if (part.source !== 'buy' || part.likeId === null) continue;
-      const line = wanted.get(part.likeId) ?? { goods: part.goods, likeId: part.likeId, name: part.name, waiting: [] };
+      const { goods, likeId, name, axle } = part;
+      const line = wanted.get(likeId) ?? { goods, likeId, name, axle, sizeMl: null, waiting: [] };
       line.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });
-      wanted.set(part.likeId, line);
+      wanted.set(likeId, line);
     }
   }
   return [...wanted.values()];
@@ -56,7 +70,7 @@ function wantedFluid(
   logbook: Logbook,
   items: readonly WorkItem[],
   today: LocalDate,
-): (Wanted & { count: number; why: string })[] {
+): (Wanted & { count: number; basis: ShoppingBasis })[] {
   const ofFluid = new Map<string, { ml: number; waiting: Wanted['waiting'] }>();
   const usual = (grade: string): string | null => {
     // A car whose last fluid nobody knows gets the best dry figure of its grade that the shop keeps.
@@ -84,10 +98,12 @@ function wantedFluid(
       {
         goods: 'bottle' as const,
         likeId: fluidId,
-        name: `${logbook.fluids.get(fluidId)?.name ?? 'Fluid'}, ${(size / 1000).toLocaleString('en')} L`,
+        name: logbook.fluids.get(fluidId)?.name ?? '',
+        axle: null,
+        sizeMl: size,
         waiting,
         count,
-        why: `${Math.round(ml)} mL wanted, ${Math.round(have + coming)} mL here or coming: ${count - 1} and one over.`,
+        basis: { of: 'fluid' as const, wantedMl: ml, hereMl: have + coming },
       },
     ];
   });
@@ -100,24 +116,14 @@ function wantedFluid(
 export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], today: LocalDate): ShoppingList[] {
   const open = items.filter((i) => i.state === 'todo' || i.state === 'planned');
   const lines: ShoppingLine[] = [];
-  const add = (line: Wanted & { count: number; why: string }): void => {
+  const add = (line: Wanted & { count: number; basis: ShoppingBasis }): void => {
     const waiting = [...line.waiting].sort(bySoonest);
     const neededOn = waiting[0]?.neededOn ?? null;
     const lead = fastestSupplier(logbook, line.goods)?.leadDays ?? 0;
     const orderBy = neededOn === null ? null : minusWorkingDays(neededOn, lead);
     lines.push({ ...line, waiting, neededOn, orderBy, isLate: orderBy !== null && orderBy < today });
   };
-  for (const part of wantedParts(open))
-    add({
-      ...part,
-      count: part.waiting.length,
-      why:
-        part.goods === 'padSet'
-          ? 'One set does one axle.'
-          : part.goods === 'rotorPair'
-            ? 'One pair does one axle.'
-            : '',
-    });
+  for (const part of wantedParts(open)) add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });
   for (const fluid of wantedFluid(logbook, open, today)) add(fluid);
   for (const part of logbook.wearParts.values()) {
     if (part.archived) continue;
@@ -134,11 +140,20 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     if (free > part.reorderAt) continue;
     const same = lines.find((l) => l.likeId === part.id);
     const up = part.reorderAt + 1 - free;
-    const why = `${here} on the shelf${spokenFor > 0 ? `, ${spokenFor} spoken for` : ''}, low at ${part.reorderAt}.`;
+    const basis: ShoppingBasis = { of: 'stock', here, reserved: spokenFor, reorderAt: part.reorderAt };
     if (same) {
       same.count += up;
-      same.why = why;
-    } else add({ goods: 'wearPart', likeId: part.id, name: part.name, waiting: [], count: up, why });
+      same.basis = basis;
+    } else add({
+        goods: 'wearPart',
+        likeId: part.id,
+        name: part.name,
+        axle: part.axle,
+        sizeMl: null,
+        waiting: [],
+        count: up,
+        basis,
+      });
   }
   const lists = new Map<string, ShoppingList>();
   for (const line of lines) {
@@ -159,8 +174,8 @@ export interface SupplierAnswer {
   deliveries: { on: LocalDate; count: number }[];
 }
 
-/** What an answer means, in words: in full, in parts, or on back-order. */
-export function answerWords(
+/** What an answer means: in full, in parts, or on back-order. */
+export function answerKind(
   answer: SupplierAnswer,
   count: number,
   promised: LocalDate,

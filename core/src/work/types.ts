@@ -1,9 +1,15 @@
 import type { LocalDate } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { PartNeed } from '../inventory';
-import type { Booking, Car, Fact, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
+import type { Booking, Car, Fact, Finding, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
 import type { DurationEstimate } from './durations';
 import type { RuleFrom } from './rules';
+
+/** Why a piece of work is needed, and whose rule asks for it. */
+export interface WorkReason {
+  finding: Finding;
+  from: RuleFrom | null;
+}
 
 /** One piece of work that a booked car needs, and why, when, by whom and with what. */
 export interface WorkItem {
@@ -12,8 +18,9 @@ export interface WorkItem {
   kind: WorkKind;
   bookingId: string;
   carId: string;
-  title: string;
-  reasons: { text: string; from: RuleFrom | null }[];
+  /** What a person who added it called it; null for what has a name of its own. */
+  ownTitle: string | null;
+  reasons: WorkReason[];
   state: 'todo' | 'planned' | 'done' | 'dropped';
   /** Why it was dropped. */
   dropReason: string | null;
@@ -24,7 +31,7 @@ export interface WorkItem {
   latest: LocalDate;
   target: LocalDate;
   /** Set where no day is left in the window, with the reason. */
-  impossible: string | null;
+  impossible: Finding | null;
   duration: DurationEstimate;
   crewNeeded: 1 | 2;
   skill: WorkSkill | null;
@@ -40,12 +47,13 @@ export interface WorkItem {
   isSplit: boolean;
 }
 
-export type Draft = Pick<WorkItem, 'key' | 'reasons'> &
-  Partial<Pick<WorkItem, 'parts' | 'fluid' | 'earliest' | 'latest' | 'target' | 'title'>> & {
+/** Work that somebody or something asks for, before it is dated and planned. */
+export type WorkNeed = Pick<WorkItem, 'key' | 'reasons'> &
+  Partial<Pick<WorkItem, 'parts' | 'fluid' | 'earliest' | 'latest' | 'target' | 'ownTitle'>> & {
     minutes?: number;
     wheelsOff?: boolean;
     /** Why nobody here can do it. */
-    blocked?: string | undefined;
+    blocked?: Finding | undefined;
   };
 
 export interface Context {
@@ -60,4 +68,5 @@ export interface Context {
   facts: readonly Fact[];
 }
 
-export const noRule = (text: string): WorkItem['reasons'] => [{ text, from: null }];
+/** A reason that is nobody's rule. */
+export const noRule = (finding: Finding): WorkReason[] => [{ finding, from: null }];

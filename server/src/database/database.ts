@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
 import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
@@ -15,7 +16,14 @@ export type Saved =
   | { outcome: 'created' | 'updated' | 'unchanged'; body: Body }
   | { outcome: 'stale'; stored: Body; sent: Body }
   | { outcome: 'differs'; stored: Body }
-  | { outcome: 'dangling'; missing: { path: string; message: string }[] };
+  | { outcome: 'notNew' }
+  | { outcome: 'dangling'; missing: Missing[] };
+
+/** Something that is pointed at and not there. */
+export interface Missing {
+  path: string;
+  collection: Collection | 'facts';
+}
 
 export interface FeedPage {
   cursor: number;
@@ -23,47 +31,26 @@ export interface FeedPage {
   rows: Pick<Item, 'seq' | 'collection' | 'body'>[];
 }
 
-const singular: Record<string, string> = {
-  crew: 'crew member',
-  customers: 'customer',
-  cars: 'car',
-  venues: 'venue',
-  events: 'event',
-  fluids: 'fluid',
-  bottles: 'bottle',
-  jobs: 'job',
-  padSets: 'pad set',
-  rotorPairs: 'rotor pair',
-  brakeSheets: 'brake sheet',
-  ruleSets: 'rule set',
-  lifts: 'lift',
-  suppliers: 'supplier',
-  wearParts: 'wear part',
-  orders: 'order',
-  messages: 'message',
-  bookings: 'booking',
-  facts: 'entry',
-};
-
 /** Rows that go into the table with one statement. */
 const CHUNK = 100;
 
+interface Reference {
+  path: string;
+  collection: Collection | 'facts';
+  id: string;
+}
+
 /** Where a record points. */
-const referencesOf = (collection: Collection, stored: Body): { path: string; collection: string; id: string }[] =>
-  Object.entries<string>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
+const referencesOf = (collection: Collection, stored: Body): Reference[] =>
+  Object.entries<Collection>(recordReferences[collection] ?? {}).flatMap(([path, target]) => {
     const id = (stored as Record<string, unknown>)[path];
     return typeof id === 'string' ? [{ path, collection: target, id }] : [];
   });
 
-/** Keys in one order, so that two spellings of the same thing compare as equal. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  );
+/** As it would come back from the wire: what is undefined is not there. */
+const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
-/** Keeps facts and records in SQLite, and hands them out in the order in which they were acknowledged. */
+/** Saves facts and records in SQLite, and hands them out in the order in which they were acknowledged. */
 export class Database {
   private constructor(private readonly orm: MikroORM) {}
 
@@ -116,58 +103,58 @@ export class Database {
 
   private async missing(
     em: SqlEntityManager,
-    references: { path: string; collection: string; id: string }[],
-  ): Promise<{ path: string; message: string }[]> {
+    references: Reference[],
+  ): Promise<Missing[]> {
     if (references.length === 0) return [];
     const ids = [...new Set(references.map((r) => r.id))];
     const found = await em.find(ItemSchema, { id: { $in: ids } }, { fields: ['id', 'collection'] });
     const known = new Set(found.map((item) => `${item.collection}:${item.id}`));
     return references
       .filter((r) => !known.has(`${r.collection}:${r.id}`))
-      .map((r) => ({ path: r.path, message: `There is no such ${singular[r.collection] ?? r.collection}.` }));
+      .map((r) => ({ path: r.path, collection: r.collection }));
   }
 
   /**
-   * Keeps a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
-   * The same write sent twice is kept once; a write based on an older version changes nothing.
+   * Saves a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
+   * The same write sent twice is saved once; a write based on an older version changes nothing.
    */
   async saveRecord<C extends Collection>(collection: C, sent: RecordOf<C>): Promise<Saved> {
     return this.fork().transactional((em) => this.saveIn(em, collection, sent));
   }
 
   /**
-   * Keeps several records, all of them or none: in order, so that one may point at another before it.
-   * @returns the first that could not be kept, or null
+   * Saves several records, all of them or none: in order, so that one may point at another before it.
+   * @returns the first that could not be saved, or null
    */
   async saveAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Saved | null> {
     class Refused extends Error {
-      constructor(readonly kept: Saved) {
-        super(kept.outcome);
+      constructor(readonly saved: Saved) {
+        super(saved.outcome);
       }
     }
     try {
       await this.fork().transactional(async (em) => {
         for (const { collection, body } of entries) {
-          const kept = await this.saveIn(em, collection, body as never);
-          if (!['created', 'updated', 'unchanged'].includes(kept.outcome)) throw new Refused(kept);
+          const saved = await this.saveIn(em, collection, body as never);
+          if (!['created', 'updated', 'unchanged'].includes(saved.outcome)) throw new Refused(saved);
           // What is written need not be looked over again with each further record.
           em.clear();
         }
       });
       return null;
     } catch (error) {
-      if (error instanceof Refused) return error.kept;
+      if (error instanceof Refused) return error.saved;
       throw error;
     }
   }
 
   /**
-   * Keeps many records that are all new, all of them or none; they may point at one another.
+   * Saves many records that are all new, all of them or none; they may point at one another.
    * @returns what they point at that is not there; empty when they are kept
    */
   async insertAll(
     entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
-  ): Promise<{ path: string; message: string }[]> {
+  ): Promise<Missing[]> {
     const items = entries.map(({ collection, body }) => {
       const stored = recordSchemas[collection].parse({ ...body, version: 1 }) as Body;
       return { collection, stored, references: referencesOf(collection, stored) };
@@ -202,12 +189,12 @@ export class Database {
     if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
     if (old && old.version !== sent.version) {
       const body = JSON.parse(old.body) as Body;
-      return canonical(body) === canonical(stored)
+      return isDeepStrictEqual(body, asJson(stored))
         ? { outcome: 'unchanged', body }
         : { outcome: 'stale', stored: body, sent: sent as Body };
     }
     if (!old && sent.version !== 0) {
-      return { outcome: 'dangling', missing: [{ path: 'version', message: 'A new record has version 0.' }] };
+      return { outcome: 'notNew' };
     }
     const missing = await this.missing(em, referencesOf(collection, stored));
     if (missing.length > 0) return { outcome: 'dangling', missing };
@@ -230,14 +217,14 @@ export class Database {
     return { outcome: old ? 'updated' : 'created', body: stored };
   }
 
-  /** Keeps a fact for good. The same fact sent twice is kept once; another body under its id is refused. */
+  /** Saves a fact for good. The same fact sent twice is saved once; another body under its id is refused. */
   async saveFact(sent: Fact): Promise<Saved> {
     const fact = factSchema.parse(sent) as Fact;
     return this.fork().transactional(async (em): Promise<Saved> => {
       const old = await em.findOne(ItemSchema, { id: fact.id });
       if (old) {
         const body = JSON.parse(old.body) as Body;
-        return canonical(body) === canonical(fact)
+        return isDeepStrictEqual(body, asJson(fact))
           ? { outcome: 'unchanged', body }
           : { outcome: 'differs', stored: body };
       }
@@ -257,7 +244,7 @@ export class Database {
     });
   }
 
-  /** Keeps a picture for good. The same one sent twice is kept once; another one under its id is refused. */
+  /** Saves a picture for good. The same one sent twice is saved once; another one under its id is refused. */
   async savePhoto(id: string, type: string, bytes: Buffer): Promise<'created' | 'unchanged' | 'differs'> {
     return this.fork().transactional(async (em) => {
       const old = await em.findOne(PhotoSchema, { id });

@@ -11,13 +11,13 @@ export class LogbookCache {
   private readonly records = new Map<string, Map<string, unknown>>();
   private logbook: Logbook = buildLogbook({}, []);
 
-  constructor(private readonly store: Database) {}
+  constructor(private readonly database: Database) {}
 
   /** @returns the logbook, and the place in the feed that it stands at */
   async current(): Promise<{ logbook: Logbook; cursor: number }> {
     const from = this.cursor;
     for (;;) {
-      const page = await this.store.changes(this.cursor, PAGE);
+      const page = await this.database.changes(this.cursor, PAGE);
       for (const row of page.rows) {
         const body = JSON.parse(row.body) as { id: string };
         if (row.collection === FACTS) this.facts.set(body.id, body as Fact);

@@ -6,12 +6,15 @@ import {
   type Fact,
   type Instant,
   type RecordOf,
+  type Records,
   type TrackEvent,
   atPressure,
   boilingPointAt,
   buildLogbook,
+  collections,
   dateIn,
   instantAt,
+  limitsOf,
   bleedSequence,
   plusDays,
   pressureAtAltitude,
@@ -303,7 +306,7 @@ export function demoData(now: Instant): DemoData {
     crewKey: string,
     inDays: number,
     time: string,
-    kind: 'fluidExchange' | 'boilingTest',
+    kind: 'flush' | 'boilingTest',
     durationMin: number,
   ): void => {
     records.push({
@@ -322,8 +325,8 @@ export function demoData(now: Instant): DemoData {
       },
     });
   };
-  plan('b1', 'next', 'tove', 1, '08:30', 'fluidExchange', 75);
-  plan('k1', 'next', 'bram', 2, '09:00', 'fluidExchange', 60);
+  plan('b1', 'next', 'tove', 1, '08:30', 'flush', 75);
+  plan('k1', 'next', 'bram', 2, '09:00', 'flush', 60);
   plan('m1', 'next', 'sanna', 0, '15:00', 'boilingTest', 15);
   const service = demoService(
     {
@@ -360,11 +363,19 @@ export function demoData(now: Instant): DemoData {
     to: 'Town depot',
     receipt: 'TD-2214',
   });
+  const logbook = buildLogbook(
+    Object.fromEntries(
+      collections.map((c) => [c, records.flatMap((r) => (r.collection === c ? [r.body] : []))]),
+    ) as Records,
+    facts,
+  );
+  for (const fact of facts)
+    if (fact.kind === 'carReleased') fact.limits = limitsOf(logbook, logbook.jobs.get(fact.jobId)!);
   return { records, facts };
 }
 
-/** Keeps the demo shop in an empty store. @returns how many facts and records */
-export async function loadDemo(store: Database, now: Instant): Promise<number> {
+/** Keeps the demo shop in an empty database. @returns how many facts and records */
+export async function loadDemo(database: Database, now: Instant): Promise<number> {
   const { records, facts } = demoData(now);
   const order: Collection[] = [
     'shops',
@@ -388,8 +399,8 @@ export async function loadDemo(store: Database, now: Instant): Promise<number> {
     'messages',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
-  for (const { collection, body } of sorted) await expectSaved(store.saveRecord(collection, body as never));
-  for (const fact of facts) await expectSaved(store.saveFact(fact));
+  for (const { collection, body } of sorted) await expectSaved(database.saveRecord(collection, body as never));
+  for (const fact of facts) await expectSaved(database.saveFact(fact));
   return records.length + facts.length;
 }
 

@@ -1,4 +1,5 @@
 import { EventEmitter } from 'node:events';
+import type { InstrumentStop } from '@calvik/words/problems';
 import { type HeatingSample, type Plateau, atPressure, boilingPointAt, findPlateau } from '@calvik/core';
 import { type Chance, chance } from './chance';
 import type { HiddenTruth } from './truth';
@@ -12,7 +13,7 @@ const STEP_SECONDS = 0.5;
 export type TesterEvent =
   | { type: 'sample'; sample: HeatingSample }
   | { type: 'result'; plateau: Plateau }
-  | { type: 'stopped'; reason: string };
+  | { type: 'stopped'; reason: InstrumentStop };
 
 export interface TesterSettings {
   truth: HiddenTruth;
@@ -67,7 +68,7 @@ export class TesterRun extends EventEmitter {
   private step(): void {
     const next = this.source.next();
     if (next.done) {
-      this.stop('No plateau found in three minutes: check the heater and the sample.');
+      this.stop('noPlateau');
       return;
     }
     this.samples.push(next.value);
@@ -90,7 +91,7 @@ export class TesterRun extends EventEmitter {
   }
 
   /** Switches the heater off. */
-  stop(reason: string): void {
+  stop(reason: InstrumentStop): void {
     if (this.finished) return;
     this.end();
     this.tell({ type: 'stopped', reason });

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
+import type { InstrumentStop } from '@calvik/words/problems';
 
-export type StreamEvent<T> = { type: 'sample'; sample: T } | { type: 'stopped'; reason: string };
+export type StreamEvent<T> = { type: 'sample'; sample: T } | { type: 'stopped'; reason: InstrumentStop };
 
 /** An instrument that goes on reporting until it is stopped or has nothing more to say. Keeps what it said for late listeners. */
 export class StreamRun<T> extends EventEmitter {
@@ -13,7 +14,7 @@ export class StreamRun<T> extends EventEmitter {
     readonly id: string,
     private readonly source: Iterator<T>,
     everyMs: number,
-    private readonly last = 'The instrument has switched itself off.',
+    private readonly last: InstrumentStop = 'switchedOff',
   ) {
     super();
     this.timer = setInterval(() => this.step(), Math.max(5, everyMs));
@@ -31,7 +32,7 @@ export class StreamRun<T> extends EventEmitter {
     this.emit('event', event);
   }
 
-  stop(reason: string): void {
+  stop(reason: InstrumentStop): void {
     if (this.finished) return;
     this.finished = true;
     clearInterval(this.timer);

@@ -2,22 +2,11 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import { v7 as uuidv7 } from 'uuid';
-import { type Logbook, jobName, placeOf } from '@calvik/core';
-import {
-  type LeftOut,
-  type PlanAnswer,
-  type PlanProgress,
-  type PlanRun,
-  type PlanningCase,
-  type WorkItem,
-  planningCase,
-  proposalOf,
-} from '@calvik/core/run-up';
-import { type Solved, waysOut } from '@calvik/core/solver';
+import type { Logbook } from '@calvik/core';
+import { type PlanAnswer, type PlanProgress, type PlanRun, planningCase } from '@calvik/core/run-up';
+import { type Solved, planAnswer } from '@calvik/core/solver';
 
-const MOST_RUNS = 10;
-/** With more left out than this the ways out are worked out for the first ones only. */
-const MOST_WAYS = 12;
+const MAX_RUNS = 10;
 
 /** Plans under way and lately made; each in a worker thread. */
 export class Planner {
@@ -57,7 +46,7 @@ export class Planner {
     worker.on('message', (message: { progress?: PlanProgress; solved?: Solved }) => {
       if (message.progress) run.progress = message.progress;
       if (message.solved) {
-        run.answer = answerOf(logbook, c, message.solved);
+        run.answer = planAnswer(logbook, c, message.solved, uuidv7);
         run.state = 'done';
         void worker.terminate();
       }
@@ -71,71 +60,10 @@ export class Planner {
     });
     worker.on('exit', failed);
     this.runs.set(run.id, run);
-    for (const old of [...this.runs.keys()].slice(0, Math.max(0, this.runs.size - MOST_RUNS))) {
+    for (const old of [...this.runs.keys()].slice(0, Math.max(0, this.runs.size - MAX_RUNS))) {
       this.runs.get(old)?.end();
       this.runs.delete(old);
     }
     return this.find(run.id)!;
   }
-}
-
-/** What helps where a part comes too late: a set from stock, the maker's rule waived, the work dropped. */
-function partWays(logbook: Logbook, item: WorkItem): LeftOut['waysOut'] {
-  const axle = item.key.split('.')[1];
-  if (item.kind !== 'pads' || item.parts.every((p) => p.source === 'shelf')) return [];
-  const sets = [...logbook.padSets.values()].filter(
-    (p) =>
-      !p.archived && p.axle === axle && p.use === 'track' && p.carId === null && placeOf(logbook, p.id).at === 'shelf',
-  );
-  return [
-    ...sets.map((p) => ({
-      kind: 'otherPart' as const,
-      minutes: 0,
-      text: `Keep ${p.label}, ${p.compound}, from stock for it, if it fits.`,
-    })),
-    { kind: 'drop' as const, minutes: 0, text: 'Drop it with a reason, and tell the organiser and the customer.' },
-  ];
-}
-
-function answerOf(logbook: Logbook, c: PlanningCase, solved: Solved): PlanAnswer {
-  const fixedTitle = (id: string): string => {
-    const job = logbook.jobs.get(id);
-    return job ? `${jobName[job.kind].toLowerCase()} of ${logbook.cars.get(job.carId)?.name ?? 'a car'}` : 'a job';
-  };
-  const leftOut = solved.plan.unscheduled.map((task, i): LeftOut => {
-    const item = c.items.get(task.id)!;
-    const waitsFor = task.after.find((a) => solved.plan.unscheduled.some((t) => t.id === a.id));
-    return {
-      bookingId: item.bookingId,
-      carId: item.carId,
-      key: item.key,
-      title: item.title,
-      why: waitsFor
-        ? `Comes after ${c.items.get(waitsFor.id)!.title.toLowerCase()}, which does not fit.`
-        : 'No room with the crew and the lifts that there are, in its window.',
-      waysOut: i < MOST_WAYS && !waitsFor ? waysOut(c.problem, solved.plan, task, fixedTitle) : [],
-    };
-  });
-  // What only waits for something else that cannot be done is no decision of its own.
-  const impossible = c.impossible
-    .filter((i) => !i.impossible!.startsWith('Waits for'))
-    .map((item): LeftOut => ({
-      bookingId: item.bookingId,
-      carId: item.carId,
-      key: item.key,
-      title: item.title,
-      why: item.impossible!,
-      waysOut: partWays(logbook, item),
-    }));
-  const { plan, score, gap, seconds, firstAfter, wasStopped } = solved;
-  return {
-    ...proposalOf(logbook, c, plan, () => uuidv7()),
-    leftOut: [...leftOut, ...impossible],
-    forDriver: c.forDriver.map(({ bookingId, carId, title }) => ({ bookingId, carId, title })),
-    score,
-    gap,
-    seconds,
-    firstAfter,
-    wasStopped,
-  };
 }

@@ -39,7 +39,7 @@ export const gaugeRequest = z.object({
   attempt: whole(0, 50, 'attempts'),
 });
 
-const MOST_RUNS = 20;
+const MAX_RUNS = 20;
 
 /** The simulated instruments: a boiling tester that streams, and a moisture pen. */
 export function benchRoutes(cache: LogbookCache, speed: number): { router: Router; stopAll: () => void } {
@@ -59,15 +59,15 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
       : sample.bottleId
         ? truthOfBottle(logbook, sample.bottleId, at)
         : null;
-    if (!truth) throw new Problem(404, 'There is no such car or bottle to take a sample from.');
+    if (!truth) throw new Problem(404, 'noSuch', { what: 'car' });
     return { ...truth, ambientKpa };
   };
 
   /** Old runs make room for new ones. */
   const remember = (run: TesterRun | StreamRun<unknown>): void => {
     runs.set(run.id, run);
-    for (const old of [...runs.keys()].slice(0, Math.max(0, runs.size - MOST_RUNS))) {
-      runs.get(old)?.stop('Another test was started.');
+    for (const old of [...runs.keys()].slice(0, Math.max(0, runs.size - MAX_RUNS))) {
+      runs.get(old)?.stop('anotherStarted');
       runs.delete(old);
     }
   };
@@ -80,8 +80,9 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     if (depthMm <= PROBE_HOLE_MM) {
       throw new Problem(
         409,
-        `The probe is not submerged: the sample is ${depthMm} mm deep, the hole in the probe sits at ${PROBE_HOLE_MM} mm. Draw some into the cup and test it there.`,
-        { errors: [{ path: 'depthMm', message: `More than ${PROBE_HOLE_MM} mm is needed.` }] },
+        'probeNotSubmerged',
+        { depthMm, holeMm: PROBE_HOLE_MM },
+        { errors: [{ path: 'depthMm', message: '' }] },
       );
     }
     const runId = uuidv7();
@@ -107,7 +108,7 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
   };
   const carOf = (logbook: Logbook, carId: string): Car => {
     const car = logbook.cars.get(carId);
-    if (!car) throw new Problem(404, 'There is no such car.');
+    if (!car) throw new Problem(404, 'noSuch', { what: 'car' });
     return car;
   };
   stream('/calipers', caliperRequest, ({ carId, corner: at, target }, seed, logbook) => ({
@@ -125,7 +126,7 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
 
   const runOf = (runId: unknown): TesterRun | StreamRun<unknown> => {
     const run = runs.get(String(runId));
-    if (!run) throw new Problem(404, 'This test is over or was never started. Start a new one.');
+    if (!run) throw new Problem(404, 'noSuch', { what: 'test' });
     return run;
   };
 
@@ -153,7 +154,7 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
   router.delete(
     streams.map((path) => `${path}/:id`),
     (request, response: Response) => {
-      runOf(request.params.id).stop('Stopped by hand.');
+      runOf(request.params.id).stop('byHand');
       response.status(204).end();
     },
   );
@@ -169,5 +170,5 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     response.json({ waterPercent: penReading(truth, fluidName, `${car.id} ${at}`) });
   });
 
-  return { router, stopAll: () => runs.forEach((run) => run.stop('The server is stopping.')) };
+  return { router, stopAll: () => runs.forEach((run) => run.stop('serverStopping')) };
 }

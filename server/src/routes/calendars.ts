@@ -1,6 +1,6 @@
 import { type Response, Router } from 'express';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/core/run-up';
+import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/words/documents';
 import { Problem } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 
@@ -44,14 +44,14 @@ export function calendarRoutes(cache: LogbookCache): Router {
   router.get('/calendars/crew/:id.ics', async (request, response) => {
     const { logbook } = await cache.current();
     const member = logbook.crew.get(request.params.id);
-    if (!member) throw new Problem(404, 'There is nobody of that id in the crew.');
+    if (!member) throw new Problem(404, 'noSuch', { what: 'crew' });
     answer(response, `${member.name}, ${logbook.shop.name}`, calendarOfCrew(logbook, member.id));
   });
 
   router.get('/calendars/events/:id.ics', async (request, response) => {
     const { logbook } = await cache.current();
     const event = logbook.events.get(request.params.id);
-    if (!event) throw new Problem(404, 'There is no such event.');
+    if (!event) throw new Problem(404, 'noSuch', { what: 'event' });
     answer(response, event.name, calendarOfEvent(logbook, event.id));
   });
 

@@ -7,19 +7,19 @@ import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';
 
 const feedQuery = z.object({
-  since: z.coerce.number('A cursor is a whole number.').int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
-  limit: z.coerce.number('A limit is a whole number.').int().min(1).max(5000).default(2000),
+  since: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+  limit: z.coerce.number().int().min(1).max(5000).default(2000),
 });
 const runUpQuery = z.object({ on: localDate.optional() });
 
 /** What is new since a cursor, and the run-up board judged from all of it. */
-export function feedRoutes(store: Database, cache: LogbookCache): Router {
+export function feedRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
 
   router.get('/changes', async (request, response) => {
     const query = feedQuery.safeParse(request.query);
     if (!query.success) throw invalid(query.error);
-    const { cursor, more, rows } = await store.changes(query.data.since, query.data.limit);
+    const { cursor, more, rows } = await database.changes(query.data.since, query.data.limit);
     // Bodies are JSON text already: putting them together spares parsing and printing each one.
     const changes = rows.map((row) => `{"seq":${row.seq},"collection":"${row.collection}","body":${row.body}}`);
     response

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { penRequest, testerRequest } from './bench';
-import { supplierQuestion } from './lists';
+import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 
 const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
@@ -30,7 +30,7 @@ function collectionPaths(collection: string, what: string): Record<string, objec
   return {
     [`/api/${collection}/{id}`]: {
       put: {
-        summary: `Keep ${what}; sent twice, it is stored once`,
+        summary: `Save ${what}; sent twice, it is stored once`,
         tags: [collection],
         parameters: [idParameter],
         requestBody: { required: true, content: jsonContent(ref(collection)) },
@@ -69,7 +69,7 @@ export function openApiDocument(version: string): object {
       ...collectionPaths('facts', 'a fact'),
       '/api/changes': {
         get: {
-          summary: 'Everything kept after a cursor, in order',
+          summary: 'Everything saved after a cursor, in order',
           parameters: [
             { name: 'since', in: 'query', schema: number('Cursor of the last page', 0) },
             { name: 'limit', in: 'query', schema: number('Rows at most', 1) },
@@ -111,7 +111,7 @@ export function openApiDocument(version: string): object {
       },
       '/api/plans/{id}/take': {
         post: {
-          summary: 'Keep all jobs of a plan, or none',
+          summary: 'Save all jobs of a plan, or none',
           parameters: [idParameter],
           responses: { 200: { description: 'Saved' }, 409: problem('Not ready, or a job was changed meanwhile') },
         },
@@ -156,13 +156,13 @@ export function openApiDocument(version: string): object {
       },
       ...Object.assign(
         {},
-        ...['preview', 'keep'].map((step) => ({
+        ...['preview', 'save'].map((step) => ({
           [`/api/imports/${step}`]: {
             post: {
               summary:
                 step === 'preview'
-                  ? 'Read a table of customers and cars; nothing is kept'
-                  : 'Keep its rows, all that can be',
+                  ? 'Read a table of customers and cars; nothing is saved'
+                  : 'Save its rows, all that can be',
               requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
               responses: {
                 [step === 'preview' ? 200 : 201]: { description: 'Rows and refusals' },

@@ -14,26 +14,26 @@ const magic: Record<string, (bytes: Buffer) => boolean> = {
 };
 
 /** Pictures of readings: kept once under the id that the phone made, then never changed. */
-export function photoRoutes(store: Database): Router {
+export function photoRoutes(database: Database): Router {
   const router = Router();
   const idOf = (text: unknown): string => {
     const parsed = id.safeParse(text);
-    if (!parsed.success) throw new Problem(422, 'The id in the address is not valid.');
+    if (!parsed.success) throw new Problem(422, 'idNotValid', {});
     return parsed.data;
   };
   router.put('/photos/:id', raw({ type: TYPES, limit: LIMIT }), async (request, response) => {
     const photoId = idOf(request.params.id);
     const type = request.is(TYPES);
     const bytes: unknown = request.body;
-    if (!type || !Buffer.isBuffer(bytes)) throw new Problem(415, 'Send a JPEG, PNG or WebP picture.');
-    if (!magic[type]?.(bytes)) throw new Problem(422, 'This file is not the picture that it says it is.');
-    const kept = await store.savePhoto(photoId, type, bytes);
-    if (kept === 'differs') throw new Problem(409, 'Another picture is already kept under this id.');
+    if (!type || !Buffer.isBuffer(bytes)) throw new Problem(415, 'pictureNotReadable', {});
+    if (!magic[type]?.(bytes)) throw new Problem(422, 'pictureNotReadable', {});
+    const kept = await database.savePhoto(photoId, type, bytes);
+    if (kept === 'differs') throw new Problem(409, 'differs', {});
     response.status(kept === 'created' ? 201 : 200).json({ id: photoId });
   });
   router.get('/photos/:id', async (request, response) => {
-    const photo = await store.photo(idOf(request.params.id));
-    if (!photo) throw new Problem(404, 'There is no such picture.');
+    const photo = await database.photo(idOf(request.params.id));
+    if (!photo) throw new Problem(404, 'noSuch', { what: 'picture' });
     response
       .set('Cache-Control', 'private, max-age=31536000, immutable')
       .set('X-Content-Type-Options', 'nosniff')

@@ -12,12 +12,12 @@ import { refusal } from './records';
 export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20) });
 
 /** Plans: one press starts the search, the page asks how far it is, stops it, and takes what it likes. */
-export function planRoutes(store: Database, cache: LogbookCache, planner: Planner): Router {
+export function planRoutes(database: Database, cache: LogbookCache, planner: Planner): Router {
   const router = Router();
   const parseJson = json({ limit: '10kb' });
   const find = (id: string) => {
     const run = planner.find(id);
-    if (!run) throw new Problem(404, 'This plan is not kept any more. Make a new one.');
+    if (!run) throw new Problem(404, 'noSuch', { what: 'plan' });
     return run;
   };
 
@@ -36,21 +36,20 @@ export function planRoutes(store: Database, cache: LogbookCache, planner: Planne
     response.status(204).end();
   });
 
-  /** Keeps every job of a plan and takes away those that it replaces: all of it, or nothing. */
+  /** Saves every job of a plan and takes away those that it replaces: all of it, or nothing. */
   router.post('/plans/:id/take', async (request, response) => {
     const { answer } = find(request.params.id);
-    if (!answer) throw new Problem(409, 'This plan is not ready yet.');
-    const entries = [...answer.keep, ...answer.drop.map((job) => ({ ...job, archived: true }))].map((body) => ({
+    if (!answer) throw new Problem(409, 'planNotReady', {});
+    const entries = [...answer.jobs, ...answer.drop.map((job) => ({ ...job, archived: true }))].map((body) => ({
       collection: 'jobs' as Collection,
       body: body as RecordOf<Collection>,
     }));
-    const refused = await store.saveAll(entries);
+    const refused = await database.saveAll(entries);
     if (refused) {
-      if (refused.outcome === 'stale')
-        throw new Problem(409, 'Somebody has changed a job since this plan was made. Make a new one.');
+      if (refused.outcome === 'stale') throw new Problem(409, 'planOutOfDate', {});
       throw refusal(refused);
     }
-    response.json({ kept: answer.keep.length, dropped: answer.drop.length });
+    response.json({ saved: answer.jobs.length, dropped: answer.drop.length });
   });
   return router;
 }

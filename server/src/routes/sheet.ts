@@ -3,13 +3,11 @@ import Papa from 'papaparse';
 import { z } from 'zod';
 import {
   type ServiceJudgement,
-  type ServiceSheet,
   dateIn,
   judgeService,
-  phaseNames,
-  serviceSheet,
-  sheetRows,
 } from '@calvik/core';
+import { phaseNames, stepName } from '@calvik/words';
+import { type ServiceSheet, serviceSheet, sheetRows } from '@calvik/words/documents';
 import { Problem, invalid } from '../problems';
 import { type SheetPhoto, sheetPdf } from '../sheet/pdf';
 import type { LogbookCache } from '../database/logbook-cache';
@@ -18,19 +16,19 @@ import type { Database } from '../database/database';
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
 /** The service sheet of a job: as a PDF, as JSON with every fact behind it, as CSV. */
-export function sheetRoutes(store: Database, cache: LogbookCache): Router {
+export function sheetRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
 
-  const brakeSheetOf = async (
+  const sheetOf = async (
     request: Request,
   ): Promise<{ judged: ServiceJudgement; sheet: ServiceSheet; name: string }> => {
     const query = sheetQuery.safeParse(request.query);
     if (!query.success) throw invalid(query.error);
     const { logbook } = await cache.current();
     const job = logbook.jobs.get(String(request.params.id));
-    if (!job || job.kind !== 'service') throw new Problem(404, 'There is no such service.');
+    if (!job || job.kind !== 'service') throw new Problem(404, 'noSuch', { what: 'service' });
     const judged = judgeService(logbook, job, dateIn(new Date().toISOString(), logbook.shop.timeZone));
-    if (!judged) throw new Problem(404, 'The car of this service is not there.');
+    if (!judged) throw new Problem(404, 'noSuch', { what: 'car' });
     const customer = logbook.customers.get(judged.car.customerId);
     const sheet = serviceSheet(logbook, judged, query.data.units ?? customer?.units ?? 'metric');
     const name = `service ${judged.car.name} ${sheet.date}`.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
@@ -38,14 +36,14 @@ export function sheetRoutes(store: Database, cache: LogbookCache): Router {
   };
 
   router.get('/jobs/:id/service-sheet.pdf', async (request, response) => {
-    const { judged, sheet, name } = await brakeSheetOf(request);
+    const { judged, sheet, name } = await sheetOf(request);
     const photos: SheetPhoto[] = [];
     for (const fact of judged.facts) {
       if (fact.kind !== 'photoTaken') continue;
-      const photo = await store.photo(fact.photoId);
+      const photo = await database.photo(fact.photoId);
       const step = judged.steps.find((s) => s.key === fact.step);
       if (photo && photo.type !== 'image/webp')
-        photos.push({ caption: step?.title ?? fact.step, bytes: Buffer.from(photo.bytes) });
+        photos.push({ caption: step ? stepName(step, judged) : fact.step, bytes: Buffer.from(photo.bytes) });
     }
     response
       .type('application/pdf')
@@ -55,21 +53,21 @@ export function sheetRoutes(store: Database, cache: LogbookCache): Router {
   });
 
   router.get('/jobs/:id/service-sheet.json', async (request, response) => {
-    const { judged, sheet, name } = await brakeSheetOf(request);
+    const { judged, sheet, name } = await sheetOf(request);
     const { stops, holds, open, isReleased } = judged.gate;
     response
       .set('Content-Disposition', `attachment; filename="${name}.json"`)
       .set('Cache-Control', 'no-store')
       .json({
         sheet,
-        steps: judged.steps.map((s) => ({ key: s.key, phase: phaseNames[s.phase], title: s.title, state: s.state })),
+        steps: judged.steps.map((s) => ({ key: s.key, phase: phaseNames[s.phase], title: stepName(s, judged), state: s.state })),
         gate: { isReleased, stops, holds, open },
         facts: judged.facts,
       });
   });
 
   router.get('/jobs/:id/service-sheet.csv', async (request, response) => {
-    const { sheet, name } = await brakeSheetOf(request);
+    const { sheet, name } = await sheetOf(request);
     response
       .type('text/csv; charset=utf-8')
       .set('Content-Disposition', `attachment; filename="${name}.csv"`)

@@ -1,4 +1,4 @@
-import type { ServiceSheet } from '@calvik/core';
+import type { ServiceSheet } from '@calvik/words/documents';
 import { INK, MARGIN, begin, finish, rule as ruleOf } from './document';
 
 export interface SheetPhoto {

@@ -1,4 +1,4 @@
-import type { RunSheet } from '@calvik/core/run-up';
+import type { RunSheet } from '@calvik/words/documents';
 import { INK, MARGIN, begin, finish, rule } from './document';
 
 /** A day's run sheet for the wall: large times, a box to tick for each piece of work, black on white. */

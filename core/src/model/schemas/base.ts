@@ -1,4 +1,4 @@
-import { id, instant, line, note } from './primitives';
+import { corner, id, instant, line, note } from './primitives';
 
 /** What every fact carries. `at` is when it happened, `recordedAt` when it was written down. */
 export const base = {
@@ -13,3 +13,15 @@ export const base = {
   jobId: id.optional(),
   remark: note(500).optional(),
 };
+
+/** Facts of a guided service: all of them name the car and the job. */
+export const service = {
+  ...base,
+  carId: id,
+  jobId: id,
+  /** Why it was done before steps that come earlier. */
+  outOfTurn: line(200).optional(),
+};
+
+/** A reading of a guided service at one corner. */
+export const cornerReading = { ...service, corner };

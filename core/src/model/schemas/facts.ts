@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { said } from './said';
 import type { Collection } from '../collections';
 import { base } from './base';
 import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
@@ -21,10 +22,7 @@ export const boilingTest = z
     ambientFrom: z.enum(['barometer', 'altitude']),
     instrument,
   })
-  .refine((f) => (f.carId === undefined) !== (f.bottleId === undefined), {
-    message: 'A boiling test is of a car or of a bottle.',
-    path: ['carId'],
-  });
+  .refine((f) => (f.carId === undefined) !== (f.bottleId === undefined), said('testOfCarOrBottle', {}, ['carId']));
 export type BoilingTest = z.infer<typeof boilingTest>;
 
 export const moistureReading = z.object({
@@ -55,7 +53,7 @@ export const fluidExchange = z.object({
   scope: z.enum(['full', 'heatAffected']),
   reservoirRefillMl: quantity(0, 3000, 'mL'),
   reservoirBottleId: id.nullable(),
-  corners: z.array(exchangeCorner).min(1, 'At least one corner.').max(12),
+  corners: z.array(exchangeCorner).refine((list) => list.length > 0, said('noCorner')).max(12),
   /** Null in an exchange of a guided service whose pedal has not been judged yet. */
   pedalBefore: pedalFeel.nullable(),
   pedalAfter: pedalFeel.nullable(),
@@ -102,11 +100,8 @@ export const factSchema = z
     ...serviceFacts,
     ...planningFacts,
   ])
-  .refine((f) => f.replaces === undefined || f.because !== undefined, {
-    message: 'Say why the earlier entry is corrected.',
-    path: ['because'],
-  })
-  .refine((f) => f.replaces !== f.id, { message: 'A fact cannot replace itself.', path: ['replaces'] });
+  .refine((f) => f.replaces === undefined || f.because !== undefined, said('noReasonForCorrection', {}, ['because']))
+  .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
 export type Fact = z.infer<typeof factSchema>;
 export type FactKind = Fact['kind'];
 

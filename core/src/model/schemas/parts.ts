@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { said } from './said';
 import { axles } from '../terms';
 import { id, line, note, quantity, whole } from './primitives';
 
@@ -26,10 +27,7 @@ export const padSet = z
     isDirectional: z.boolean().default(false),
     notes: note().default(''),
   })
-  .refine((p) => p.limitMm === null || p.limitMm < p.newThicknessMm, {
-    message: 'The limit must be below the thickness when new.',
-    path: ['limitMm'],
-  });
+  .refine((p) => p.limitMm === null || p.limitMm < p.newThicknessMm, said('limitAboveNew', {}, ['limitMm']));
 export type PadSet = z.infer<typeof padSet>;
 
 /** The two rotors of one axle. */
@@ -51,18 +49,12 @@ export const rotorPair = z
     isTwoPiece: z.boolean().default(false),
     notes: note().default(''),
   })
-  .refine((r) => r.discardThicknessMm < r.newThicknessMm, {
-    message: 'The discard thickness must be below the thickness when new.',
-    path: ['discardThicknessMm'],
-  })
-  .refine((r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm, {
-    message: 'The inner diameter must be smaller than the outer one.',
-    path: ['sweptInnerDiameterMm'],
-  });
+  .refine((r) => r.discardThicknessMm < r.newThicknessMm, said('discardAboveNew', {}, ['discardThicknessMm']))
+  .refine((r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm, said('innerAboveOuter', {}, ['sweptInnerDiameterMm']));
 export type RotorPair = z.infer<typeof rotorPair>;
 
 /** Schools of the order in which corners are bled. */
-export const sequenceSchool = z.enum(['farthestFirst', 'nearestFirst', 'diagonal', 'makerSheet']);
+export const sequenceSchool = z.enum(['farthestFirst', 'nearestFirst', 'byCircuit', 'makerSheet']);
 export type SequenceSchool = z.infer<typeof sequenceSchool>;
 
 export const fastenerGroup = z.enum([
@@ -71,7 +63,7 @@ export const fastenerGroup = z.enum([
   'caliper',
   'padPin',
   'hose',
-  'nipple',
+  'bleedNipple',
   'rotorHat',
   'wheel',
   'other',
@@ -83,7 +75,7 @@ export type ThreadCondition = z.infer<typeof threadCondition>;
 
 /** One kind of fastener on one axle, with the figure that it is tightened to. */
 export const fastener = z.object({
-  key: z.string().regex(/^[a-z][a-zA-Z0-9]{0,39}$/, 'A key is one word.'),
+  key: z.string().refine((key) => /^[a-z][a-zA-Z0-9]{0,39}$/.test(key), said('notOneWord')),
   name: line(60),
   group: fastenerGroup,
   axle,
@@ -115,16 +107,12 @@ export const brakeSheet = z
       front: quantity(0.5, 20, 'mm').nullable(),
       rear: quantity(0.5, 20, 'mm').nullable(),
     }),
+    /** The most that a wheel may rock on its bearing, at the rim; null: the usual limit. */
+    maxWheelBearingPlayMm: quantity(0.01, 5, 'mm').nullable().default(null),
     hasWearSensors: z.boolean().default(false),
     hasDucts: z.boolean().default(false),
     fasteners: z.array(fastener).max(40),
   })
-  .refine((s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length, {
-    message: 'Two fasteners have the same key.',
-    path: ['fasteners'],
-  })
-  .refine((s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''), {
-    message: 'Say where each torque figure stands, so that it can be looked up.',
-    path: ['fasteners'],
-  });
+  .refine((s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length, said('fastenerKeyTwice', {}, ['fasteners']))
+  .refine((s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''), said('torqueWithoutSource', {}, ['fasteners']));
 export type BrakeSheet = z.infer<typeof brakeSheet>;

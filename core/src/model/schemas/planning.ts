@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { said } from './said';
 import { workSkills } from '../terms';
 import { base } from './base';
 import { axle } from './parts';
@@ -15,7 +16,7 @@ export const workRules = {
   reTorqueAtEvent: z.boolean().default(false),
   ductsAtEvent: z.enum(['any', 'fitted', 'removed']).default('any'),
   /** The organiser's own form, a line each. */
-  inspectionItems: z.array(line(80)).max(40, 'At most 40 lines.').default([]),
+  inspectionItems: z.array(line(80)).max(40).default([]),
 };
 export const workRulesSchema = z.object(workRules);
 export type WorkRules = z.infer<typeof workRulesSchema>;
@@ -30,18 +31,18 @@ export const eventRules = {
 export const ruleSet = z.object({ ...record, name: line(80), organiser: note(80).default(''), ...eventRules });
 export type RuleSet = z.infer<typeof ruleSet>;
 
-const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time like 09:30.');
+const timeOfDay = z.string().refine((time) => /^([01]\d|2[0-3]):[0-5]\d$/.test(time), said('notATime'));
 const workingDay = z
   .object({ from: timeOfDay, to: timeOfDay })
-  .refine((d) => d.to > d.from, { message: 'The working day ends before it begins.', path: ['to'] });
+  .refine((d) => d.to > d.from, said('dayEndsBeforeItBegins', {}, ['to']));
 
 /** Monday to Sunday; null is a day without work. */
-export const weekHours = z.array(workingDay.nullable()).length(7, 'A week has seven days.');
+export const weekHours = z.array(workingDay.nullable()).refine((days) => days.length === 7, said('notSevenDays'));
 export type WeekHours = z.infer<typeof weekHours>;
 
 export const dayOff = z
   .object({ from: localDate, to: localDate, why: note(80).default('') })
-  .refine((d) => d.to >= d.from, { message: 'The days off end before they begin.', path: ['to'] });
+  .refine((d) => d.to >= d.from, said('daysOffEndBeforeTheyBegin', {}, ['to']));
 export type DayOff = z.infer<typeof dayOff>;
 
 export const workSkill = z.enum(workSkills);
@@ -51,7 +52,7 @@ export const lift = z.object({ ...record, name: line(40) });
 export type Lift = z.infer<typeof lift>;
 
 /** Names a piece of work of a booking: `pads.front`, `exchange`, or one that a person added. */
-export const workKey = z.string().regex(/^[a-zA-Z]+(\.[a-zA-Z0-9-]+)?$/, 'There is no such work.');
+export const workKey = z.string().refine((key) => /^[a-zA-Z]+(\.[a-zA-Z0-9-]+)?$/.test(key), said('unknownWork'));
 
 /** What a person changed in the work list of a booking. */
 export const workChange = z.discriminatedUnion('change', [
@@ -80,7 +81,7 @@ export type Goods = z.infer<typeof goods>;
 export const supplier = z.object({
   ...record,
   name: line(60),
-  supplies: z.array(goods).min(1, 'Say what this supplier sells.'),
+  supplies: z.array(goods).refine((list) => list.length > 0, said('sellsNothing')),
   /** Working days from order to door, as promised. */
   leadDays: whole(0, 120, 'days'),
   notes: note().default(''),
@@ -118,7 +119,7 @@ export const partsOrder = z.object({
   ...record,
   supplierId: id,
   placedOn: localDate,
-  lines: z.array(orderLine).min(1, 'There is nothing on this order.').max(60),
+  lines: z.array(orderLine).refine((list) => list.length > 0, said('emptyOrder')).max(60),
 });
 export type PartsOrder = z.infer<typeof partsOrder>;
 

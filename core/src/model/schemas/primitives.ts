@@ -1,18 +1,26 @@
 import { z } from 'zod';
 import { isTimeZone } from '../../calendar';
+import type { Dimension } from '../../units';
 import { corners, grades } from '../terms';
+import { said } from './said';
 
 /** UUID version 7, made by whoever creates the thing: sortable by time, safe to make offline. */
-export const id = z.uuidv7('This is not a valid id.');
+export const id = z.string().refine((text) => z.uuidv7().safeParse(text).success, said('notAnId')).meta({ format: 'uuid' });
 export type Id = z.infer<typeof id>;
 
 /** A moment in UTC. */
-export const instant = z.iso.datetime('This is not a moment in UTC (ISO 8601).');
+export const instant = z
+  .string()
+  .refine((text) => z.iso.datetime().safeParse(text).success, said('notAMoment'))
+  .meta({ format: 'date-time' });
 
 /** A calendar date in the shop's time zone. */
-export const localDate = z.iso.date('Give a date as year-month-day.');
+export const localDate = z
+  .string()
+  .refine((text) => z.iso.date().safeParse(text).success, said('notADate'))
+  .meta({ format: 'date' });
 
-export const timeZone = z.string().max(60).refine(isTimeZone, 'This time zone is not known.');
+export const timeZone = z.string().max(60).refine(isTimeZone, said('timeZoneUnknown'));
 
 const lettersOnly = (text: string): boolean => !/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text);
 
@@ -21,23 +29,52 @@ export const line = (max = 80) =>
   z
     .string()
     .trim()
-    .min(1, 'This must not be empty.')
-    .max(max, `At most ${max} characters.`)
-    .refine(lettersOnly, 'This text holds control characters.');
+    .refine((text) => text.length > 0, said('empty'))
+    .refine((text) => text.length <= max, said('tooLong', { max }))
+    .refine(lettersOnly, said('controlCharacters'))
+    .meta({ minLength: 1, maxLength: max });
 
 /** Free text, possibly empty. */
 export const note = (max = 2000) =>
-  z.string().trim().max(max, `At most ${max} characters.`).refine(lettersOnly, 'This text holds control characters.');
-
-/** A number in a stated range, with the range said in the error. */
-export const quantity = (min: number, max: number, unit: string) =>
-  z.number(`A figure in ${unit} is wanted.`).min(min, `At least ${min} ${unit}.`).max(max, `At most ${max} ${unit}.`);
-
-export const whole = (min: number, max: number, what: string) =>
   z
-    .int(`A whole number of ${what} is wanted.`)
-    .min(min, `At least ${min} ${what}.`)
-    .max(max, `At most ${max} ${what}.`);
+    .string()
+    .trim()
+    .refine((text) => text.length <= max, said('tooLong', { max }))
+    .refine(lettersOnly, said('controlCharacters'))
+    .meta({ maxLength: max });
+
+/** Units that are canonical for a dimension, so that a limit can be said in the reader's own. */
+const dimensionOf: Partial<Record<string, Dimension>> = {
+  '°C': 'temperature',
+  kPa: 'pressure',
+  mm: 'length',
+  m: 'altitude',
+  mL: 'volume',
+  'N·m': 'torque',
+  kg: 'mass',
+  '%': 'share',
+  min: 'duration',
+};
+
+const inRange = <T extends z.ZodNumber | z.ZodInt>(schema: T, min: number, max: number, unit: string) => {
+  const measure = dimensionOf[unit];
+  const limit = (value: number) => ({ limit: measure ? { value, measure } : value, unit });
+  return schema
+    .refine((value) => value >= min, said('tooLow', limit(min)))
+    .refine((value) => value <= max, said('tooHigh', limit(max)))
+    .meta({ minimum: min, maximum: max, unit });
+};
+
+/** A number in a stated range; the range and its unit go with the complaint. */
+export const quantity = (min: number, max: number, unit: string) => inRange(z.number(), min, max, unit);
+
+export const whole = (min: number, max: number, unit: string) =>
+  z
+    .number()
+    .refine(Number.isInteger, said('notWhole', { unit }))
+    .refine((value) => value >= min, said('tooLow', { limit: min, unit }))
+    .refine((value) => value <= max, said('tooHigh', { limit: max, unit }))
+    .meta({ type: 'integer', minimum: min, maximum: max });
 
 export const corner = z.enum(corners);
 export const side = z.enum(['left', 'right']);

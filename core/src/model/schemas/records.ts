@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { said } from './said';
 import type { Collection } from '../collections';
 import { usualHours, workSkills } from '../terms';
+import { axleBrake, fluidPolicy } from './brakes';
 import { brakeSheet, padSet, rotorPair, sequenceSchool } from './parts';
 import {
   beddingPlace,
@@ -22,20 +24,6 @@ import { corner, grade, id, instant, line, localDate, note, quantity, side, time
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
-
-/** A rule about fluid that a shop, a customer or an organiser holds to. Schools A to E of the trade. */
-export const fluidPolicy = z.discriminatedUnion('school', [
-  z.object({ school: z.literal('everyEvent') }),
-  z.object({ school: z.literal('window'), withinDays: whole(1, 730, 'days') }),
-  z.object({ school: z.literal('bleedAfterTrackDay'), fullEveryMonths: whole(1, 36, 'months') }),
-  z.object({ school: z.literal('roadInterval'), everyMonths: whole(1, 60, 'months') }),
-  z.object({
-    school: z.literal('weeklyInSeason'),
-    firstMonth: whole(1, 12, 'months'),
-    lastMonth: whole(1, 12, 'months'),
-  }),
-]);
-export type FluidPolicy = z.infer<typeof fluidPolicy>;
 
 export const shop = z.object({
   ...record,
@@ -81,7 +69,7 @@ export const customer = z.object({
   ...record,
   name: line(),
   phone: note(40).default(''),
-  email: z.union([z.literal(''), z.email('This does not look like an e-mail address.')]).default(''),
+  email: z.union([z.literal(''), z.string().refine((text) => z.email().safeParse(text).success, said('notAnEmail'))]).default(''),
   notes: note().default(''),
   /** What the customer's sheets are written in. */
   units: z.enum(['metric', 'imperial']).default('metric'),
@@ -93,27 +81,6 @@ export const customer = z.object({
   travelMin: quantity(0, 600, 'min').default(0),
 });
 export type Customer = z.infer<typeof customer>;
-
-export const bleedNippleOrder = z.enum(['innerFirst', 'outerFirst', 'outerInnerOuter']);
-export type BleedNippleOrder = z.infer<typeof bleedNippleOrder>;
-
-export const axleBrake = z
-  .object({
-    brake: z.enum(['fixedCaliper', 'floatingCaliper', 'drum']),
-    pistonsPerCorner: whole(1, 12, 'pistons'),
-    pistonDiameterMm: quantity(10, 90, 'mm'),
-    bleedNipplesPerCorner: z.union([z.literal(1), z.literal(2)]),
-    bleedNippleOrder,
-  })
-  .refine((a) => a.brake !== 'drum' || a.bleedNipplesPerCorner === 1, {
-    message: 'A wheel cylinder in a drum has one nipple.',
-    path: ['bleedNipplesPerCorner'],
-  })
-  .refine((a) => a.brake !== 'fixedCaliper' || a.pistonsPerCorner % 2 === 0, {
-    message: 'A fixed caliper has the same number of pistons on both sides: an even number.',
-    path: ['pistonsPerCorner'],
-  });
-export type AxleBrake = z.infer<typeof axleBrake>;
 
 const lineLengthMm = quantity(50, 12000, 'mm');
 
@@ -144,18 +111,9 @@ export const car = z
     pressureCeilingKpa: quantity(20, 400, 'kPa').nullable().default(null),
     notes: note().default(''),
   })
-  .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, {
-    message: 'The volume at MIN must be less than the volume at MAX.',
-    path: ['reservoirMinMl'],
-  })
-  .refine((c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4, {
-    message: 'The maker’s sequence must name each of the four corners once.',
-    path: ['makerSequence'],
-  })
-  .refine((c) => c.sequenceSchool !== 'makerSheet' || c.makerSequenceSource !== '', {
-    message: 'Say where the maker’s sequence stands, so that it can be looked up.',
-    path: ['makerSequenceSource'],
-  });
+  .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, said('minAboveMax', {}, ['reservoirMinMl']))
+  .refine((c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4, said('sequenceIncomplete', {}, ['makerSequence']))
+  .refine((c) => c.sequenceSchool !== 'makerSheet' || c.makerSequenceSource !== '', said('sequenceWithoutSource', {}, ['makerSequenceSource']));
 export type Car = z.infer<typeof car>;
 
 export const venue = z.object({
@@ -184,11 +142,8 @@ export const trackEvent = z
     crewIds: z.array(id).max(40).default([]),
     notes: note().default(''),
   })
-  .refine((e) => e.endDate >= e.startDate, { message: 'The event ends before it begins.', path: ['endDate'] })
-  .refine((e) => e.loadUpDate === null || e.loadUpDate <= e.startDate, {
-    message: 'Load-up is after the event begins.',
-    path: ['loadUpDate'],
-  });
+  .refine((e) => e.endDate >= e.startDate, said('eventEndsBeforeItBegins', {}, ['endDate']))
+  .refine((e) => e.loadUpDate === null || e.loadUpDate <= e.startDate, said('loadUpAfterStart', {}, ['loadUpDate']));
 export type TrackEvent = z.infer<typeof trackEvent>;
 
 export const booking = z
@@ -197,16 +152,13 @@ export const booking = z
     eventId: id,
     carId: id,
     notes: note().default(''),
-    workChanges: z.array(workChange).max(40, 'At most 40 changes to a work list.').default([]),
+    workChanges: z.array(workChange).max(40).default([]),
     /** Where new pads are bedded. */
     beddingPlace: beddingPlace.default('road'),
     /** Pad sets, rotor pairs, bottles that are kept for this booking. */
     reservedIds: z.array(id).max(20).default([]),
   })
-  .refine((b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest), {
-    message: 'The window ends before it begins.',
-    path: ['workChanges'],
-  });
+  .refine((b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest), said('windowEndsBeforeItBegins', {}, ['workChanges']));
 export type Booking = z.infer<typeof booking>;
 
 /** A product on the shelf: what its label promises. */
@@ -219,10 +171,7 @@ export const fluid = z
     wetBoilingPointC: quantity(105, 350, '°C'),
     darkWhenNew: z.boolean().default(false),
   })
-  .refine((f) => f.wetBoilingPointC < f.dryBoilingPointC, {
-    message: 'The wet boiling point must be below the dry one.',
-    path: ['wetBoilingPointC'],
-  });
+  .refine((f) => f.wetBoilingPointC < f.dryBoilingPointC, said('wetAboveDry', {}, ['wetBoilingPointC']));
 export type Fluid = z.infer<typeof fluid>;
 
 export const bottle = z.object({
@@ -237,7 +186,7 @@ export type Bottle = z.infer<typeof bottle>;
 
 export const jobKind = z.enum([
   'service',
-  'fluidExchange',
+  'flush',
   'bleed',
   'boilingTest',
   'bedding',

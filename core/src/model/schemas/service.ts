@@ -1,19 +1,15 @@
 import { z } from 'zod';
+import { wheelBearingMeasurement } from '../../wheel-bearings/schema';
 import { checkNames, complaints, padConditions } from '../terms';
-import { base } from './base';
+import { type StepKey, stepsByKey } from '../steps';
+import { base, cornerReading, service } from './base';
+import { said } from './said';
 import { axle, sequenceSchool, threadCondition } from './parts';
+import { type Dimension, dimensions } from '../../units';
+import { limitsOfMoment } from './limits';
 import { corner, id, line, localDate, nipple, note, pedalFeel, quantity, whole } from './primitives';
 
-/** Facts of a guided service: all of them name the car and the job. */
-const service = {
-  ...base,
-  carId: id,
-  jobId: id,
-  /** Why it was done before steps that come earlier. */
-  outOfTurn: line(200).optional(),
-};
-
-export const stepKey = z.string().regex(/^[a-zA-Z]+(\.[a-zA-Z0-9]+)?$/, 'There is no such step.');
+export const stepKey = z.string().refine((key): key is StepKey => stepsByKey.has(key), said('unknownStep'));
 
 /** The pedal with a foot on it. */
 export const pedalCheck = z.object({
@@ -27,7 +23,7 @@ export const pedalCheck = z.object({
   heldSeconds: quantity(0, 600, 's').nullable(),
   /** Whether it went on sinking while it was held. */
   sinks: z.boolean().nullable(),
-  /** Whether it gave a little when the engine was started, as a servo makes it do. */
+  /** Whether it gave a little when the engine was started, as a brake booster makes it do. */
   dropsWithEngine: z.boolean().nullable(),
 });
 export type PedalCheck = z.infer<typeof pedalCheck>;
@@ -78,9 +74,8 @@ export type PadFace = z.infer<typeof padFace>;
 
 /** Both pads of one corner; in a drum the leading shoe stands as inner, the trailing one as outer. */
 export const padMeasurement = z.object({
-  ...service,
+  ...cornerReading,
   kind: z.literal('padMeasurement'),
-  corner,
   padSetId: id.nullable(),
   inner: padFace,
   outer: padFace,
@@ -91,9 +86,8 @@ export const padMeasurement = z.object({
 export type PadMeasurement = z.infer<typeof padMeasurement>;
 
 export const rotorMeasurement = z.object({
-  ...service,
+  ...cornerReading,
   kind: z.literal('rotorMeasurement'),
-  corner,
   rotorPairId: id.nullable(),
   /** At up to eight points, 10 mm in from the edge. */
   thicknessesMm: z
@@ -175,7 +169,7 @@ export const leakDownTest = z.object({
   kind: z.literal('leakDownTest'),
   readings: z
     .array(z.object({ seconds: quantity(0, 3600, 's'), pressureKpa: quantity(0, 600, 'kPa') }))
-    .min(2, 'A hold needs two readings at least.')
+    .refine((list) => list.length >= 2, said('tooFewReadings', { min: 2 }))
     .max(2000),
   instrument: z.enum(['byHand', 'simulatedGauge']),
 });
@@ -239,12 +233,31 @@ export const stepHandedOver = z.object({
 });
 export type StepHandedOver = z.infer<typeof stepHandedOver>;
 
-/** The lead lets something pass that only holds the car: this very finding, and no other. */
+const findingValue = z.union([
+  z.object({ value: z.number(), measure: z.enum(Object.keys(dimensions) as [Dimension, ...Dimension[]]) }),
+  z.number(),
+  z.string().max(500),
+  z.boolean(),
+  z.null(),
+  z.array(z.string().max(80)).max(12),
+]);
+/** What was found, without how serious it was. */
+export const findingTrace = z.object({
+  code: z.string().min(1).max(60),
+  place: z.object({
+    corner: corner.optional(),
+    axle: axle.optional(),
+    nipple: nipple.optional(),
+    fastener: z.string().max(40).optional(),
+  }),
+  values: z.record(z.string().max(40), findingValue),
+});
+
+/** The lead waives something that only holds the car: this very finding, and no other. */
 export const holdWaived = z.object({
   ...service,
   kind: z.literal('holdWaived'),
-  hold: z.string().min(1).max(80),
-  finding: z.string().min(1).max(500),
+  finding: findingTrace,
   reason: line(300),
 });
 export type HoldWaived = z.infer<typeof holdWaived>;
@@ -253,7 +266,9 @@ export const carReleased = z.object({
   ...service,
   kind: z.literal('carReleased'),
   /** What was still open, and in view, when it was signed. */
-  openItems: z.array(z.string().max(500)).max(200),
+  openItems: z.array(findingTrace).max(200),
+  /** The limits by which it was judged: what is changed later is not what was signed. Null for signatures of before they were stored. */
+  limits: limitsOfMoment.nullable(),
 });
 export type CarReleased = z.infer<typeof carReleased>;
 
@@ -286,6 +301,7 @@ export const serviceFacts = [
   checksDone,
   padMeasurement,
   rotorMeasurement,
+  wheelBearingMeasurement,
   partsDecision,
   pistonsRetracted,
   partsFitted,

@@ -1,7 +1,7 @@
-import { type Instant, type LocalDate, dateIn, plusDays } from '../calendar';
-import type { Logbook } from '../logbook';
-import type { Job } from '../model';
-import { isDone, jobName, workName } from '../jobs';
+/** Calendar entries of jobs and events. */
+import { type Instant, type Job, type LocalDate, type Logbook, dateIn, isDone, plusDays } from '@calvik/core';
+import { jobNames } from '../names';
+import { workName } from '../work-names';
 
 /** Something that stands in a calendar: at a time, or for whole days. */
 export interface CalendarEntry {
@@ -31,7 +31,7 @@ function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
   const done = isDone(logbook, job) ? ', done' : '';
   return {
     id: job.id,
-    title: `${jobName[job.kind]}, ${car?.name ?? 'a car'}${done}`,
+    title: `${jobNames[job.kind]}, ${car?.name ?? 'a car'}${done}`,
     details: [
       `With ${logbook.crew.get(job.crewId)?.name ?? 'nobody yet'}.`,
       customer ? `Customer: ${customer.name}${customer.phone ? `, ${customer.phone}` : ''}.` : '',

@@ -1,24 +1,38 @@
-import { dateIn, longDate, timeIn } from '../calendar';
-import { methodNames } from '../hydraulics';
-import { checkWords, complaintWords } from '../inspection';
-import type { Logbook } from '../logbook';
-import { padConditionWords } from '../pads';
-import { feelNames } from '../pedal';
-import { crackWords, transferLayerWords } from '../rotors';
-import { patternWords } from '../torque';
-import { type Dimension, type UnitSystem, formatQuantity } from '../units';
+/** The service sheet: what a customer and an inspector read. */
 import {
-  type Corner,
+  type Dimension,
   type Fact,
-  type PadMeasurement,
-  type RotorMeasurement,
+  type Finding,
+  type Logbook,
+  type ReservoirSeen,
+  type ServiceJudgement,
+  type UnitSystem,
   axles,
-  cornerNames,
   corners,
-} from '../model';
-import { measuredIn } from './corners';
-import { actionNames, subjectNames } from './decide';
-import type { ServiceJudgement } from './index';
+  dateIn,
+  judgeLevel,
+  longDate,
+  measuredIn,
+  measurementKinds,
+} from '@calvik/core';
+import { fastenerNames, findingText } from '../findings';
+import {
+  actionNames,
+  bubbleNames,
+  checkNames,
+  complaintWords,
+  cornerNames,
+  crackNames,
+  feelNames,
+  methodNames,
+  padConditionWords,
+  patternText,
+  placeName,
+  subjectNames,
+  transferLayerWords,
+} from '../names';
+import { sayTo } from '../reader';
+import { measurementSections } from './measurements';
 
 /** One part of the sheet: sentences, a table, or both. */
 export interface SheetSection {
@@ -56,14 +70,18 @@ const RETORQUE = 'Wheel nuts and caliper bolts: tighten again to their figures a
 export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitSystem): ServiceSheet {
   const { car, facts, job, gate } = s;
   const { timeZone } = logbook.shop;
+  const say = sayTo({ units, timeZone });
   const show = (value: number | null | undefined, dimension: Dimension, digits?: number): string =>
-    value === null || value === undefined
-      ? '–'
-      : formatQuantity(value, dimension, units, digits).replace(/\u00a0/g, ' ');
+    value === null || value === undefined ? '–' : say.value(value, dimension, digits);
+  const fasteners = fastenerNames(s.sheet.fasteners);
+  const tell = (finding: Finding): string => findingText(finding, say, fasteners);
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody unknown';
-  const when = (at: string): string => `${longDate(dateIn(at, timeZone))} ${timeIn(at, timeZone)}`;
+  const when = say.moment;
   const last = <K extends Fact['kind']>(kind: K): Extract<Fact, { kind: K }> | undefined =>
     facts.findLast((f) => f.kind === kind) as Extract<Fact, { kind: K }> | undefined;
+  const final = facts.findLast(
+    (f): f is ReservoirSeen => f.kind === 'reservoirSeen' && f.moment === 'final',
+  );
   const sections: SheetSection[] = [];
   const add = (title: string, lines: string[], table: SheetSection['table'] = null): void => {
     const rows = table && table.rows.length > 0 ? table : null;
@@ -85,22 +103,22 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   if (boil?.kind === 'boilingTest') found.push(`Fluid boiled at ${show(boil.readingC, 'temperature')} on arrival.`);
   const pen = facts.find((f) => f.kind === 'moistureReading');
   if (pen?.kind === 'moistureReading') found.push(`Moisture pen: ${pen.waterPercent.toFixed(1)} % water.`);
-  for (const p of s.proposals) {
-    for (const r of p.reasons) if (r.verdict !== 'inOrder') found.push(r.text);
-  }
+  for (const r of s.recommendations)
+    for (const f of r.findings) if (f.verdict !== 'inOrder') found.push(tell(f));
+  if (final) for (const f of judgeLevel(car, final, null)) found.push(tell(f));
   for (const fact of facts) {
     if (fact.kind !== 'checksDone') continue;
     for (const item of fact.items)
       if (item.result === 'fault' && !item.corner)
-        found.push(`${checkWords[item.check]}: not in order. ${item.remark}`.trim());
+        found.push(`${checkNames[item.check]}: not in order. ${item.remark}`.trim());
   }
   add('Found', [...new Set(found)]);
 
   // Done
   const done: string[] = [];
-  for (const p of s.proposals) {
+  for (const p of s.recommendations) {
     if (!p.decision) continue;
-    const where = p.corner ? cornerNames[p.corner] : `${p.axle} axle`;
+    const where = placeName(p.corner ? { corner: p.corner } : { axle: p.axle });
     done.push(
       `${subjectNames[p.subject]}, ${where}: ${actionNames[p.decision.action].toLowerCase()}. ${p.decision.reason}`,
     );
@@ -117,11 +135,10 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   add('Done', done);
 
   // Measured
-  const first = (kind: 'padMeasurement' | 'rotorMeasurement', c: Corner) => measuredIn(facts, kind, c);
   add('Pads, friction material', [], {
     head: ['Corner', 'Inner', 'Outer', 'On the car now', 'Limit', 'Seen'],
     rows: corners.flatMap((c) => {
-      const m = first('padMeasurement', c) as PadMeasurement | null;
+      const m = measuredIn(facts, 'padMeasurement', c);
       const state = s.corners.corners[c];
       if (!m && state.padMm === null) return [];
       const seen = m
@@ -140,9 +157,9 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     }),
   });
   add('Rotors', [], {
-    head: ['Corner', 'Thinnest', 'On the car now', 'Discard', 'Variation', 'Run-out', 'Cracks, transferLayer'],
+    head: ['Corner', 'Thinnest', 'On the car now', 'Discard', 'Variation', 'Run-out', 'Lip', 'Cracks, transfer layer'],
     rows: corners.flatMap((c) => {
-      const m = first('rotorMeasurement', c) as RotorMeasurement | null;
+      const m = measuredIn(facts, 'rotorMeasurement', c);
       const state = s.corners.corners[c];
       if (!m) return [];
       return [
@@ -153,11 +170,23 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
           show(state.rotorPair?.discardThicknessMm, 'length', units === 'metric' ? 2 : 4),
           show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
           show(m.runoutMm, 'length', units === 'metric' ? 2 : 4),
-          `${crackWords[m.crack].toLowerCase()}, ${transferLayerWords[m.transferLayer].name.toLowerCase()}`,
+          show(m.lipMm, 'length', units === 'metric' ? 2 : 4),
+          `${crackNames[m.crack].toLowerCase()}, ${transferLayerWords[m.transferLayer].name.toLowerCase()}`,
         ],
       ];
     }),
   });
+
+  for (const kind of measurementKinds) {
+    const { title, head, cells } = measurementSections[kind];
+    add(title, [], {
+      head: ['Corner', ...head],
+      rows: corners.flatMap((c) => {
+        const reading = measuredIn(facts, kind, c);
+        return reading ? [[cornerNames[c], ...cells(reading, s.sheet, say)]] : [];
+      }),
+    });
+  }
 
   // Fluid
   const { begun } = s.exchange;
@@ -174,9 +203,9 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     add(
       'Fluid',
       [
-        `${begun.scope === 'full' ? 'Full exchange' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}. Old fluid drawn: ${show(s.exchange.wasteMl, 'volume')}.`,
+        `${begun.scope === 'full' ? 'Flush' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}. Old fluid drawn: ${show(s.exchange.wasteMl, 'volume')}.`,
         ...fluids.map((f) => `Bottle ${f}.`),
-        ...(s.exchange.restart ? [s.exchange.restart.text] : []),
+        ...(s.exchange.restart ? [tell(s.exchange.restart.finding)] : []),
       ],
       {
         head: ['BleedNipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
@@ -187,7 +216,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
                   `${cornerNames[corner]}${nipple === 'single' ? '' : `, ${nipple}`}`,
                   show(drawn.volumeMl, 'volume'),
                   drawn.ranClean ? 'yes' : 'no',
-                  drawn.bubbles,
+                  bubbleNames[drawn.bubbles].toLowerCase(),
                   drawn.isShut && drawn.isCapped ? 'yes' : 'no',
                   left ? `${left[corner].toFixed(0)} %` : '–',
                 ],
@@ -205,38 +234,39 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
       corner,
       f.torqueNm === null
         ? 'no figure'
-        : `${formatQuantity(f.torqueNm, 'torque')} = ${formatQuantity(f.torqueNm, 'torque', 'imperial')}`,
-      set ? set.readingsNm.map((nm) => formatQuantity(nm, 'torque', units).split(/\s/)[0]).join(' ') : 'not tightened',
-      patternWords(f.group, f.perCorner),
+        : say.both({ value: f.torqueNm, measure: 'torque' }),
+      set ? set.readingsNm.map((nm) => say.value(nm, 'torque')).join(', ') : 'not torqued',
+      patternText(f),
       f.source || '–',
     ]),
   });
 
   // Pedal and level
   const after = facts.findLast((f) => f.kind === 'pedalCheck' && f.moment === 'gate');
-  const final = facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'final');
   const pedal: string[] = [];
   if (after?.kind === 'pedalCheck')
     pedal.push(
       `Pedal before ${s.baseline ? feelNames[s.baseline.feel] : 'not noted'}, after ${feelNames[after.feel]}${after.heldSeconds !== null ? `, held ${Math.round(after.heldSeconds)} s` : ''}.`,
     );
-  if (final?.kind === 'reservoirSeen')
+  if (final)
     pedal.push(`Reservoir set to ${show(final.levelMl, 'volume')} of ${show(car.reservoirMaxMl, 'volume')} at MAX.`);
   add('Pedal and level', pedal);
 
   add('Open when released', [
-    ...gate.stops.map((i) => `Stops the car: ${i.text}`),
-    ...gate.holds.map((h) =>
-      h.passed ? `Let pass by ${name(h.passed.by)}: ${h.text} Reason: ${h.passed.reason}` : `Holds the car: ${h.text}`,
+    ...gate.stops.map((f) => `Stops the car: ${tell(f)}`),
+    ...gate.holds.map(({ finding, waived }) =>
+      waived
+        ? `Waived by ${name(waived.by)}: ${tell(finding)} Reason: ${waived.reason}`
+        : `Holds the car: ${tell(finding)}`,
     ),
-    ...gate.open.map((i) => i.text),
+    ...gate.open.map(tell),
   ]);
 
   const due = s.fluid.nextDue;
   add('Next', [
     RETORQUE,
     due
-      ? `Fluid: ${due.work === 'exchange' ? 'exchange' : 'bleed'} due by ${longDate(due.on)}.`
+      ? `Fluid: ${due.work} due by ${longDate(due.on)}.`
       : 'Fluid: nothing falls due by the rules in force.',
     ...(s.event ? [`Look at the pads again after the first session at ${s.event.name}.`] : []),
   ]);

@@ -1,4 +1,6 @@
+import { raw } from '@mikro-orm/core';
 import { Migration } from '@mikro-orm/migrations';
+import { type StoredEarlier, type StoredItem, migrateBodies } from './0003-findings';
 
 class FirstTables extends Migration {
   override up(): void {
@@ -60,8 +62,32 @@ class PhotosAndNewFields extends Migration {
   }
 }
 
+/** Names of now, and findings in place of sentences; what changes goes out in the feed anew. */
+class FindingsForSentences extends Migration {
+  override async up(): Promise<void> {
+    const items = (await this.execute('select id, collection, body from item order by seq')) as StoredItem[];
+    const earlier = (await this.execute(
+      'select id, version, collection, body, superseded_at from superseded',
+    )) as StoredEarlier[];
+    const changed = migrateBodies(items, earlier);
+    for (const { id, body } of changed.items) {
+      this.addSql(`update feed set seq = seq + 1 where name = 'items';`);
+      this.addSql(
+        raw(`update item set body = ?, seq = (select seq from feed where name = 'items') where id = ?;`, [body, id]),
+      );
+    }
+    for (const { id, version, body } of changed.earlier)
+      this.addSql(raw('update superseded set body = ? where id = ? and version = ?;', [body, id, version]));
+  }
+
+  override down(): void {
+    throw new Error('Findings are not turned back into sentences: restore the file that was saved before.');
+  }
+}
+
 /** In order; a landed migration is never edited, the next change gets its own. */
 export const migrationsList = [
   { name: '0001-first-tables', class: FirstTables },
   { name: '0002-photos-and-new-fields', class: PhotosAndNewFields },
+  { name: '0003-findings-for-sentences', class: FindingsForSentences },
 ];

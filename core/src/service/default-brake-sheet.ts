@@ -16,7 +16,7 @@ const kinds: Record<Car['front']['brake'], Kind[]> = {
 };
 const everywhere: Kind[] = [
   { group: 'hose', name: 'hose fitting', perCorner: 1, threadDiameterMm: 10, needsThreadLocker: false },
-  { group: 'nipple', name: 'bleed nipple', perCorner: 1, threadDiameterMm: 8, needsThreadLocker: false },
+  { group: 'bleedNipple', name: 'bleed nipple', perCorner: 1, threadDiameterMm: 8, needsThreadLocker: false },
   { group: 'wheel', name: 'wheel nuts', perCorner: 5, threadDiameterMm: 14, needsThreadLocker: false },
 ];
 
@@ -26,7 +26,7 @@ const fastenersOf = (car: Car, axle: Axle): Fastener[] =>
     key: `${axle}${kind.group[0]!.toUpperCase()}${kind.group.slice(1)}`,
     name: `${axle === 'front' ? 'Front' : 'Rear'} ${kind.name}`,
     axle,
-    perCorner: kind.group === 'nipple' ? car[axle].bleedNipplesPerCorner : kind.perCorner,
+    perCorner: kind.group === 'bleedNipple' ? car[axle].bleedNipplesPerCorner : kind.perCorner,
     torqueNm: null,
     angleDeg: null,
     tolerancePercent: 8,
@@ -44,6 +44,7 @@ export const defaultBrakeSheet = (car: Car): BrakeSheet => ({
   parkingBrake: 'cable',
   rearPistons: car.rear.brake === 'floatingCaliper' ? 'screwIn' : 'push',
   padLimitMm: { front: null, rear: null },
+  maxWheelBearingPlayMm: null,
   hasWearSensors: false,
   hasDucts: false,
   fasteners: [...fastenersOf(car, 'front'), ...fastenersOf(car, 'rear')],

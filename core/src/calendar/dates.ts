@@ -1,0 +1,133 @@
+import { TZDate } from '@date-fns/tz';
+import { addBusinessDays } from 'date-fns/addBusinessDays';
+import { addMonths } from 'date-fns/addMonths';
+import { format } from 'date-fns/format';
+import { getISODay } from 'date-fns/getISODay';
+import { isWeekend } from 'date-fns/isWeekend';
+
+/** A calendar date, `YYYY-MM-DD`, meant in the shop's time zone. */
+export type LocalDate = string;
+/** A moment, ISO 8601 in UTC. */
+export type Instant = string;
+
+const DAY_MS = 86_400_000;
+const utc = (date: LocalDate): Date => new Date(`${date}T00:00:00Z`);
+const iso = (date: Date): LocalDate => date.toISOString().slice(0, 10);
+/** date-fns counts in local time; this is the same wall-clock date whatever zone the machine is in. */
+const wall = (date: LocalDate): TZDate => TZDate.tz('UTC', utc(date).getTime());
+
+const MAX_REMEMBERED = 20_000;
+
+/** Asking for a zone's offset is slow, and judgements ask for the same few days and moments again and again. */
+function remembering(work: (first: string, second: string) => string): typeof work {
+  const known = new Map<string, string>();
+  return (first, second) => {
+    const key = `${first} ${second}`;
+    let answer = known.get(key);
+    if (answer === undefined) {
+      answer = work(first, second);
+      if (known.size >= MAX_REMEMBERED) known.clear();
+      known.set(key, answer);
+    }
+    return answer;
+  };
+}
+
+/** Whole days from `from` to `to`; negative when `to` is earlier. */
+export const daysBetween = (from: LocalDate, to: LocalDate): number =>
+  Math.round((utc(to).getTime() - utc(from).getTime()) / DAY_MS);
+
+/** The date `days` later (or earlier, when negative). */
+export const plusDays = (date: LocalDate, days: number): LocalDate => 
+  iso(new Date(utc(date).getTime() + days * DAY_MS));
+
+/** The date after a number of working days, Monday to Friday. */
+export const plusWorkingDays = (date: LocalDate, days: number): LocalDate => iso(addBusinessDays(wall(date), days));
+
+/** The last day on which to order so that it is there on `needed`; working days. Nothing comes at a weekend: then it has to be here on the Friday. */
+export const minusWorkingDays = (needed: LocalDate, days: number): LocalDate =>
+  iso(addBusinessDays(isWeekend(wall(needed)) ? addBusinessDays(wall(needed), -1) : wall(needed), -days));
+
+/** Day of the week, Monday is 0. */
+export const weekdayOf = (date: LocalDate): number => getISODay(wall(date)) - 1;
+
+const monthsLater = remembering((date, months) => iso(addMonths(wall(date), Number(months))));
+
+/** The same day of the month, `months` later; the month's last day where there is no such day. */
+export const plusMonths = (date: LocalDate, months: number): LocalDate => monthsLater(date, String(months));
+
+/** Years of 365.25 days between two moments. */
+export const yearsBetween = (from: Instant, to: Instant): number =>
+  (Date.parse(to) - Date.parse(from)) / (365.25 * DAY_MS);
+
+/** The calendar date of a moment in a time zone (IANA name). */
+export const dateIn: (instant: Instant, timeZone: string) => LocalDate = remembering((instant, timeZone) =>
+  format(new TZDate(Date.parse(instant), timeZone), 'yyyy-MM-dd'),
+);
+
+/** The wall-clock time of a moment in a time zone, `HH:mm`. */
+export const timeIn = (instant: Instant, timeZone: string): string =>
+  format(new TZDate(Date.parse(instant), timeZone), 'HH:mm');
+
+/**
+ * The moment at which a wall clock in `timeZone` shows `time` on `date`.
+ * A time that the clock change skips is the moment just after the change.
+ */
+export function instantAt(date: LocalDate, time: string, timeZone: string): Instant {
+  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  return new Date(new TZDate(year, month - 1, day, hour, minute, 0, timeZone).getTime()).toISOString();
+}
+
+/** Midday of a date: the moment used when only the date of something is known. */
+export const middayOf: (date: LocalDate, timeZone: string) => Instant = remembering((date, timeZone) =>
+  instantAt(date, '12:00', timeZone),
+);
+
+const shown = remembering((date, pattern) => format(wall(date), pattern));
+
+/** "Sat 12 Sep" */
+export const shortDate = (date: LocalDate): string => shown(date, 'EEE d MMM');
+
+/** "12 Sep" */
+export const shortDay = (date: LocalDate): string => shown(date, 'd MMM');
+
+/** "Sep ’26" */
+export const shortMonth = (date: LocalDate): string => shown(date, 'MMM ’yy');
+
+/** "12 Sep 2026" */
+export const longDate = (date: LocalDate): string => shown(date, 'd MMM yyyy');
+
+/** "12–13 Sep 2026", or one date when the span is a single day. */
+export function dateSpan(start: LocalDate, end: LocalDate): string {
+  if (start === end) return longDate(start);
+  if (start.slice(0, 7) === end.slice(0, 7)) return `${shown(start, 'd')}–${longDate(end)}`;
+  return `${shown(start, 'd MMM')} – ${longDate(end)}`;
+}
+
+/** "today", "tomorrow", "in 9 days", "3 days ago" */
+export function relativeDays(from: LocalDate, to: LocalDate): string {
+  const days = daysBetween(from, to);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  return days > 0 ? `in ${days} days` : `${-days} days ago`;
+}
+
+/** Whether a string names a time zone that this machine knows. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+const timePattern = /^([01]?\d|2[0-3])[:.h]?([0-5]\d)$/;
+
+/** "9:30", "9.30", "0930" or "9h30" as "09:30"; null for anything else. */
+export function readTime(text: string): string | null {
+  const match = timePattern.exec(text.trim());
+  return match ? `${match[1]!.padStart(2, '0')}:${match[2]!}` : null;
+}

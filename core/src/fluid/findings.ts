@@ -1,0 +1,48 @@
+import { type Grade, type PedalFeel, type Quantity, findingsOf } from '../model';
+import type { FluidBase } from './grades';
+import type { RuleOwner } from './policies';
+
+/** Why a rule about fluid is met, or is not. */
+export interface RuleFindings {
+  noFlushOnRecord: Record<string, never>;
+  noBleedOnRecord: Record<string, never>;
+  flushStillGood: { flushedOn: string; months: number; until: string };
+  flushTooOld: { flushedOn: string; months: number; until: string; isOver: boolean };
+  /** `doneOn` is null where nothing is on record; `daysBefore` the event, or null where the work came after its start. */
+  workForEvent: {
+    work: 'flush' | 'bleed';
+    doneOn: string | null;
+    daysBefore: number | null;
+    rule: 'afterEvent' | 'forThisEvent' | 'window' | 'weekly';
+    days: number;
+    afterOn: string | null;
+  };
+  bledSinceTrackDay: Record<string, never>;
+  bleedAfterTrackDay: { trackDay: string; isOver: boolean };
+  outOfSeason: Record<string, never>;
+  weeklyBleed: { bledOn: string };
+  noEventBooked: Record<string, never>;
+  boilsOnDay: { boilsAt: Quantity; on: string; wanted: Quantity };
+}
+
+export interface FluidFindings extends RuleFindings {
+  wrongBase: { poured: Grade; pouredBase: FluidBase; wanted: Grade; wantedBase: FluidBase };
+  gradeTooLow: { poured: Grade; wanted: Grade };
+  gradeSuits: { poured: Grade; wanted: Grade };
+  wrongFluidInSystem: { fluid: string; grade: Grade; wanted: Grade };
+  nipplesOpen: { corners: readonly string[] };
+  pedalAfterBleed: { feel: PedalFeel };
+  bubblesAfterBleed: { corners: readonly string[] };
+  dirtyAfterBleed: { corners: readonly string[] };
+  fluidUnknown: Record<string, never>;
+  waterBeyondModel: Record<string, never>;
+  boilsUnderPeak: { boilsAt: Quantity; peak: Quantity };
+  boilsUnderDemand: { boilsAt: Quantity; wanted: Quantity };
+  mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };
+  ruleNotMet: { owner: RuleOwner; reason: keyof RuleFindings & string } & Record<string, string | number | boolean | null | Quantity>;
+  penRed: { waterPercent: number; red: number };
+  penAmber: { waterPercent: number; amber: number };
+  penDisagrees: { penPercent: number; boilPercent: number };
+  fluidInOrder: { boilsAt: Quantity | null; wanted: Quantity; flushedDaysAgo: number | null };
+}
+export const fluidFinding = findingsOf<FluidFindings>();

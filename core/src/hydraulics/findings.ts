@@ -1,0 +1,25 @@
+import { type NippleBled, type Quantity, findingsOf } from '../model';
+
+export interface HydraulicsFindings {
+  nippleNotShut: Record<string, never>;
+  nippleNotCapped: Record<string, never>;
+  bubbles: { bubbles: NippleBled['bubbles'] };
+  fluidNotClean: Record<string, never>;
+  /** The reservoir stood under MIN while this nipple was open. */
+  reservoirUnderMin: { level: Quantity; min: Quantity };
+  /** The reservoir would stand under MIN: said while somebody types. */
+  wouldGoUnderMin: Record<string, never>;
+  topUpNow: { level: Quantity; min: Quantity };
+  levelUnderMin: { level: Quantity; min: Quantity };
+  levelOffTarget: { off: Quantity; isAbove: boolean };
+  overflowComing: { overflow: Quantity };
+  overflowSum: { returned: Quantity; free: Quantity; drawOff: Quantity };
+  pressureOverCeiling: { pressure: Quantity; ceiling: Quantity };
+  noPressure: Record<string, never>;
+  leaksDown: { lossPercentPerMin: number };
+  holdGoesOn: { heldSeconds: number; minSeconds: number };
+  holdsPressure: { lossPercentPerMin: number };
+  /** What a circuit that fails at this corner takes along. */
+  circuitAtRisk: { corners: readonly string[] };
+}
+export const hydraulicsFinding = findingsOf<HydraulicsFindings>();

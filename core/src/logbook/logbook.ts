@@ -1,0 +1,273 @@
+import {
+  type Booking,
+  type BrakeSheet,
+  type Bottle,
+  type Car,
+  type Collection,
+  type CrewMember,
+  type Customer,
+  type Fact,
+  type Fluid,
+  type Job,
+  type Lift,
+  type Message,
+  type PadSet,
+  type PartsOrder,
+  type RecordOf,
+  type RotorPair,
+  type RuleSet,
+  type Shop,
+  type Supplier,
+  type TrackEvent,
+  type Venue,
+  type WasteHandedOver,
+  type WearPart,
+  SHOP_ID,
+  shopDefaults,
+  recordDefaults,
+} from '../model';
+import { byTime, composeExchanges } from './exchanges';
+
+
+/** Collections whose records may lack what {@link recordDefaults} says for them. */
+type Growing = keyof typeof recordDefaults;
+export type Records = { [C in Exclude<Collection, Growing>]?: Iterable<RecordOf<C>> } & {
+  [C in Growing]?: Iterable<
+    Partial<Pick<RecordOf<C>, keyof (typeof recordDefaults)[C] & keyof RecordOf<C>>> &
+      Omit<RecordOf<C>, keyof (typeof recordDefaults)[C]>
+  >;
+};
+
+/** Facts and records, indexed the way that judgements ask for them. Build it with {@link buildLogbook}. */
+export interface Logbook {
+  shop: Shop;
+  crew: ReadonlyMap<string, CrewMember>;
+  customers: ReadonlyMap<string, Customer>;
+  cars: ReadonlyMap<string, Car>;
+  venues: ReadonlyMap<string, Venue>;
+  events: ReadonlyMap<string, TrackEvent>;
+  bookings: ReadonlyMap<string, Booking>;
+  fluids: ReadonlyMap<string, Fluid>;
+  bottles: ReadonlyMap<string, Bottle>;
+  jobs: ReadonlyMap<string, Job>;
+  padSets: ReadonlyMap<string, PadSet>;
+  rotorPairs: ReadonlyMap<string, RotorPair>;
+  ruleSets: ReadonlyMap<string, RuleSet>;
+  lifts: ReadonlyMap<string, Lift>;
+  suppliers: ReadonlyMap<string, Supplier>;
+  wearParts: ReadonlyMap<string, WearPart>;
+  orders: ReadonlyMap<string, PartsOrder>;
+  messages: ReadonlyMap<string, Message>;
+  /** Facts that count, oldest first, by the car they are about. */
+  factsOfCar(carId: string): readonly Fact[];
+  /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
+  factsOfBottle(bottleId: string): readonly Fact[];
+  /** Facts that count, oldest first, that name a planned job. */
+  factsOfJob(jobId: string): readonly Fact[];
+  /** Facts that count, oldest first, about a pad set, a rotor pair, a wear part or an order. */
+  factsOfPart(partId: string): readonly Fact[];
+  /** Used fluid handed over, in no particular order. */
+  wasteHandedOver: readonly WasteHandedOver[];
+  /** The maker's sheet of a car, where somebody has entered one. */
+  brakeSheetOfCar(carId: string): BrakeSheet | null;
+  bookingsOfCar(carId: string): readonly Booking[];
+  bookingsOfEvent(eventId: string): readonly Booking[];
+  jobsOfCar(carId: string): readonly Job[];
+}
+
+const recordedLater = (a: Fact, b: Fact): boolean =>
+  a.recordedAt === b.recordedAt ? a.id > b.id : a.recordedAt > b.recordedAt;
+
+/** The first entry of the chain of corrections that a fact belongs to. */
+function rootOf(fact: Fact, byFactId: ReadonlyMap<string, Fact>): string {
+  const seen = new Set<string>();
+  let at: Fact = fact;
+  while (at.replaces !== undefined && !seen.has(at.id)) {
+    seen.add(at.id);
+    const next = byFactId.get(at.replaces);
+    if (!next) return at.replaces;
+    at = next;
+  }
+  // A ring can only come from a damaged file; its smallest id stands for it.
+  return seen.has(at.id) ? [...seen].sort()[0]! : at.id;
+}
+
+/**
+ * The facts that count. Corrections form chains (trees, when two phones correct the same entry);
+ * of each, the entry recorded last among those that nothing replaces is the one that counts, and
+ * none at all if that is a withdrawal. The order in which facts arrived is irrelevant.
+ * @returns in no particular order
+ */
+export function effectiveFacts(all: Iterable<Fact>): Fact[] {
+  const facts = [...all];
+  const byFactId = byId(facts);
+  const replaced = new Set(facts.map((f) => f.replaces));
+  const counting = new Map<string, Fact>();
+  for (const fact of facts) {
+    if (replaced.has(fact.id)) continue;
+    const root = fact.replaces === undefined ? fact.id : rootOf(fact, byFactId);
+    const rival = counting.get(root);
+    if (!rival || recordedLater(fact, rival)) counting.set(root, fact);
+  }
+  return [...counting.values()].filter((fact) => fact.kind !== 'withdrawal');
+}
+
+const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
+  const map = new Map<string, T>();
+  for (const item of items ?? []) map.set(item.id, item);
+  return map;
+};
+
+/**
+ * Lists of items by key, in the order in which they came.
+ * @param keysOf the keys of an item; empty ones and repetitions are passed over
+ */
+function index<T>(items: Iterable<T>, keysOf: (item: T) => readonly (string | null | undefined)[]): Map<string, T[]> {
+  const map = new Map<string, T[]>();
+  for (const item of items) {
+    for (const key of keysOf(item)) {
+      if (!key) continue;
+      const list = map.get(key);
+      if (!list) map.set(key, [item]);
+      else if (list[list.length - 1] !== item) list.push(item);
+    }
+  }
+  return map;
+}
+
+/** Finds lists by key and sorts each one by time when it is first asked for: most never are. */
+function sortedOnDemand(lists: Map<string, Fact[]>): (key: string) => readonly Fact[] {
+  const sorted = new Set<string>();
+  return (key) => {
+    const list = lists.get(key);
+    if (!list) return [];
+    if (!sorted.has(key)) {
+      list.sort(byTime);
+      sorted.add(key);
+    }
+    return list;
+  };
+}
+
+type OfKind<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
+const kindsOf = new WeakMap<readonly Fact[], Map<Fact['kind'], Fact[]>>();
+
+/**
+ * The facts of one kind out of a list, in its order. The list is sorted into kinds once: a car of twenty years is asked for the
+ * same few kinds again and again.
+ * @param facts a list that nobody changes, as {@link Logbook} hands them out
+ */
+export function ofKind<K extends Fact['kind']>(facts: readonly Fact[], kind: K): readonly OfKind<K>[] {
+  let kinds = kindsOf.get(facts);
+  if (!kinds) {
+    kinds = new Map();
+    for (const fact of facts) {
+      const list = kinds.get(fact.kind);
+      if (list) list.push(fact);
+      else kinds.set(fact.kind, [fact]);
+    }
+    kindsOf.set(facts, kinds);
+  }
+  return (kinds.get(kind) ?? []) as OfKind<K>[];
+}
+
+/** A way of finding lists that does its work once for each key. */
+export function onceEach<T>(find: (key: string) => T): (key: string) => T {
+  const known = new Map<string, T>();
+  return (key) => {
+    if (!known.has(key)) known.set(key, find(key));
+    return known.get(key)!;
+  };
+}
+
+/** Every bottle that a fact is about or poured from. */
+export function bottlesOf(fact: Fact): string[] {
+  if (fact.kind === 'fluidExchange') {
+    const poured = fact.corners.map((c) => c.bottleId);
+    return fact.reservoirBottleId ? [...poured, fact.reservoirBottleId] : poured;
+  }
+  return 'bottleId' in fact && fact.bottleId ? [fact.bottleId] : [];
+}
+
+/** Indexes records and facts once, so that each judgement finds its own in no time. */
+export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
+  // What an older record does not say yet is what holds until somebody says otherwise.
+  const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
+    const missing = recordDefaults[collection];
+    const [probe] = Object.keys(missing) as [string];
+    const kept = (records[collection] ?? []) as Iterable<RecordOf<C>>;
+    return byId([...kept].map((r) => (probe in r ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>);
+  };
+  const cars = byId(records.cars);
+  const effective = effectiveFacts(facts);
+  const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
+  const ofPart = index(counting, (f) => [
+    'padSetId' in f ? f.padSetId : null,
+    'rotorPairId' in f ? f.rotorPairId : null,
+    'wearPartId' in f ? f.wearPartId : null,
+    'orderId' in f ? f.orderId : null,
+  ]);
+  const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
+  const ofBottle = index(counting, bottlesOf);
+  const ofJob = index(counting, (f) => [f.jobId]);
+  const live = <T extends { archived: boolean }>(map: Map<string, T>): T[] =>
+    [...map.values()].filter((r) => !r.archived);
+  const bookings = saying('bookings');
+  const jobs = saying('jobs');
+  const bookingsByCar = index(live(bookings), (b) => [b.carId]);
+  const bookingsByEvent = index(live(bookings), (b) => [b.eventId]);
+  const sheets = new Map(
+    live(saying('brakeSheets'))
+      .sort((a, b) => (a.id < b.id ? 1 : -1))
+      .map((sheet) => [sheet.carId, sheet]),
+  );
+  const jobsByCar = index(live(jobs), (j) => [j.carId]);
+  return {
+    shop: { ...shopDefaults, ...byId(records.shops).get(SHOP_ID) },
+    crew: saying('crew'),
+    customers: saying('customers'),
+    cars,
+    venues: byId(records.venues),
+    events: saying('events'),
+    bookings,
+    fluids: byId(records.fluids),
+    bottles: byId(records.bottles),
+    jobs,
+    padSets: byId(records.padSets),
+    rotorPairs: byId(records.rotorPairs),
+    ruleSets: byId(records.ruleSets),
+    lifts: byId(records.lifts),
+    suppliers: byId(records.suppliers),
+    wearParts: byId(records.wearParts),
+    orders: byId(records.orders),
+    messages: byId(records.messages),
+    wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
+    factsOfPart: sortedOnDemand(ofPart),
+    brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
+    factsOfCar: sortedOnDemand(ofCar),
+    factsOfBottle: sortedOnDemand(ofBottle),
+    factsOfJob: sortedOnDemand(ofJob),
+    bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
+    bookingsOfEvent: (eventId) => bookingsByEvent.get(eventId) ?? [],
+    jobsOfCar: (carId) => jobsByCar.get(carId) ?? [],
+  };
+}
+
+/** The same logbook with facts that are not kept yet: what a screen judges while somebody is typing. */
+export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
+  const replaced = new Set(extra.map((f) => f.replaces));
+  const add =
+    (find: (id: string) => readonly Fact[], concerns: (fact: Fact, id: string) => boolean) =>
+    (id: string): readonly Fact[] =>
+      [...find(id).filter((f) => !replaced.has(f.id)), ...extra.filter((f) => concerns(f, id))].sort(byTime);
+  return {
+    ...logbook,
+    factsOfCar: add(logbook.factsOfCar, (f, id) => 'carId' in f && f.carId === id),
+    factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
+    factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
+    factsOfPart: add(
+      logbook.factsOfPart,
+      (f, id) => ('padSetId' in f && f.padSetId === id) || ('rotorPairId' in f && f.rotorPairId === id),
+    ),
+  };
+}

@@ -1,0 +1,56 @@
+import type { Quantity } from '../finding';
+
+/** What can be wrong with something typed or sent, beyond its type; with what belongs to it. */
+export interface SchemaProblems {
+  tooLow: { limit: Quantity | number; unit: string };
+  tooHigh: { limit: Quantity | number; unit: string };
+  notWhole: { unit: string };
+  notAnId: Record<string, never>;
+  notAMoment: Record<string, never>;
+  notADate: Record<string, never>;
+  notATime: Record<string, never>;
+  timeZoneUnknown: Record<string, never>;
+  empty: Record<string, never>;
+  tooLong: { max: number };
+  controlCharacters: Record<string, never>;
+  testOfCarOrBottle: Record<string, never>;
+  noCorner: Record<string, never>;
+  noReasonForCorrection: Record<string, never>;
+  replacesItself: Record<string, never>;
+  limitAboveNew: Record<string, never>;
+  discardAboveNew: Record<string, never>;
+  innerAboveOuter: Record<string, never>;
+  notOneWord: Record<string, never>;
+  fastenerKeyTwice: Record<string, never>;
+  torqueWithoutSource: Record<string, never>;
+  dayEndsBeforeItBegins: Record<string, never>;
+  notSevenDays: Record<string, never>;
+  daysOffEndBeforeTheyBegin: Record<string, never>;
+  unknownWork: Record<string, never>;
+  unknownStep: Record<string, never>;
+  sellsNothing: Record<string, never>;
+  emptyOrder: Record<string, never>;
+  notAnEmail: Record<string, never>;
+  drumHasOneNipple: Record<string, never>;
+  noBore: Record<string, never>;
+  minAboveMax: Record<string, never>;
+  sequenceIncomplete: Record<string, never>;
+  sequenceWithoutSource: Record<string, never>;
+  eventEndsBeforeItBegins: Record<string, never>;
+  loadUpAfterStart: Record<string, never>;
+  windowEndsBeforeItBegins: Record<string, never>;
+  wetAboveDry: Record<string, never>;
+  tooFewReadings: { min: number };
+}
+export type SchemaProblem = keyof SchemaProblems;
+
+/** What a refinement says when it fails: a code for `words`, and the field it belongs to. */
+export function said<C extends SchemaProblem>(
+  problem: C,
+  ...rest: Record<string, never> extends SchemaProblems[C]
+    ? [values?: SchemaProblems[C], path?: string[]]
+    : [values: SchemaProblems[C], path?: string[]]
+): { params: { problem: C; values: SchemaProblems[C] }; path?: string[] } {
+  const [values, path] = rest;
+  return { params: { problem, values: values ?? ({} as SchemaProblems[C]) }, ...(path ? { path } : {}) };
+}

@@ -1,0 +1,242 @@
+import {
+  type AxleBrake,
+  type Corner,
+  type Figure,
+  type Finding,
+  type Origin,
+  PRACTICE,
+  type PadCondition,
+  type PadFace,
+  type PadMeasurement,
+  type Verdict,
+  axleOfCorner,
+  fromDefault,
+  fromFact,
+  fromRecord,
+  input,
+  makeFigure,
+  mm,
+  worstOf,
+} from '../model';
+import { type PadPosition, type UnevenWearCause, padFinding } from './findings';
+
+/** Where uneven wear begins to mean something, mm. Common practice, no source; Calvik's own figures. */
+export const UNEVEN_MM = 1.5;
+export const TAPER_MM = 1;
+export const ODD_CORNER_MM = 2;
+/** Between pad edge and hat: wanted, and at the very least, mm. Common practice, no source. */
+export const HAT_CLEARANCE_MM = { wanted: 3, min: 2 } as const;
+
+/** Drum linings: usual when new, and the limit where no maker's is on record, mm. Common practice, no source; own figures. */
+export const LINING_MM = { fresh: 5.5, limit: 2 } as const;
+/** Pads when new where nobody knows how thick they were, mm. Common practice, no source. */
+export const USUAL_NEW_PAD_MM = 12;
+export const usualNewPadMm = (brake: AxleBrake['brake']): number =>
+  brake === 'drum' ? LINING_MM.fresh : USUAL_NEW_PAD_MM;
+
+/** How serious each condition of a pad's face is. Common practice, no source. */
+export const padConditionVerdicts: Record<PadCondition, Verdict> = {
+  hairline: 'watch',
+  crackThird: 'needsWork',
+  crackThrough: 'stop',
+  lifting: 'stop',
+  crumbling: 'stop',
+  glazed: 'needsWork',
+  oily: 'stop',
+  ashEdge: 'inOrder',
+};
+
+/** Whose limit a pad is judged by. */
+export type PadLimitOwner = 'padMaker' | 'brakeSheet' | 'shop' | 'usualForLinings';
+
+/** What a pad is judged against. */
+export interface PadSpec {
+  newMm: number | null;
+  limitMm: number;
+  limitFrom: PadLimitOwner;
+  /** Share of new below which a start at the track is warned of, %. */
+  trackStartPercent: number;
+  brake: AxleBrake['brake'];
+}
+
+const ends = (p: PadFace): number[] => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm]);
+/** The thinnest end of one pad, mm. */
+export const thinnestEnd = (p: PadFace): number => Math.min(...ends(p));
+
+/**
+ * The verdict on one thickness, as it is while somebody types. Under the limit is a stop; thin for a track start, a warning.
+ * @param thicknessMm friction material without the plate, mm
+ */
+export function judgeThickness(
+  thicknessMm: number,
+  spec: PadSpec,
+  corner?: Corner,
+  pad: PadPosition | null = null,
+): Finding {
+  const place = corner ? { corner } : {};
+  const thickness = mm(thicknessMm);
+  const limit = mm(spec.limitMm);
+  if (thicknessMm < spec.limitMm) return padFinding('padUnderLimit', 'stop', place, { pad, thickness, limit });
+  if (spec.newMm !== null && thicknessMm < (spec.newMm * spec.trackStartPercent) / 100) {
+    const percentOfNew = Math.round((100 * thicknessMm) / spec.newMm);
+    return padFinding('padThinForTrackStart', 'watch', place, { pad, thickness, percentOfNew });
+  }
+  return padFinding('padAboveLimit', 'inOrder', place, { pad, thickness, limit });
+}
+
+const limitOrigin = (owner: PadLimitOwner): Origin =>
+  ({
+    padMaker: fromRecord('Pad maker’s limit'),
+    brakeSheet: fromRecord('Car’s brake sheet'),
+    shop: fromDefault('Shop limit'),
+    usualForLinings: fromDefault('Usual limit of linings'),
+  })[owner];
+
+export interface PadJudgement {
+  corner: Corner;
+  verdict: Verdict;
+  /** Everything that is not in order: of the pads themselves, and the patterns. */
+  findings: Finding[];
+  /** Uneven wear: it points at the caliper, not at the pad. */
+  patterns: Finding[];
+  thinnest: Figure;
+  /** What is left above the limit, of what there was when new; null where new is not known. */
+  left: Figure | null;
+}
+
+const conditionFindings = (face: PadFace, corner: Corner, pad: PadPosition): Finding[] =>
+  face.conditions
+    .filter((c) => padConditionVerdicts[c] !== 'inOrder')
+    .map((condition) => padFinding('padCondition', padConditionVerdicts[condition], { corner }, { pad, condition }));
+
+/** The likely cause of a difference between the two pads of a disc brake. Common practice, no source. */
+const causeOf = (brake: AxleBrake['brake'], innerIsThinner: boolean): UnevenWearCause =>
+  brake === 'floatingCaliper'
+    ? innerIsThinner
+      ? 'slidePin'
+      : 'pistonOrSlidePin'
+    : innerIsThinner
+      ? 'innerPiston'
+      : 'outerPiston';
+
+/** Inner against outer, and end against end, with the likely cause. Common practice, no source. */
+function unevenWear(m: Pick<PadMeasurement, 'corner' | 'inner' | 'outer'>, spec: PadSpec): Finding[] {
+  const { corner } = m;
+  const inner = thinnestEnd(m.inner);
+  const outer = thinnestEnd(m.outer);
+  const found: Finding[] = [];
+  if (Math.abs(inner - outer) >= UNEVEN_MM && spec.brake !== 'drum')
+    found.push(
+      padFinding(
+        'padWornUnevenly',
+        'needsWork',
+        { corner },
+        { inner: mm(inner), outer: mm(outer), cause: causeOf(spec.brake, inner < outer) },
+      ),
+    );
+  for (const pad of ['inner', 'outer'] as const) {
+    const { thicknessMm, otherEndMm } = m[pad];
+    if (otherEndMm !== null && Math.abs(thicknessMm - otherEndMm) >= TAPER_MM)
+      found.push(padFinding('padTapered', 'watch', { corner }, { pad, from: mm(thicknessMm), to: mm(otherEndMm) }));
+  }
+  return found;
+}
+
+/** One corner's pads: thickness, condition, patterns, clearance to the hat. */
+export function judgePads(m: PadMeasurement, spec: PadSpec): PadJudgement {
+  const { corner } = m;
+  const [first, second]: [PadPosition, PadPosition] =
+    spec.brake === 'drum' ? ['leading', 'trailing'] : ['inner', 'outer'];
+  const thin = Math.min(thinnestEnd(m.inner), thinnestEnd(m.outer));
+  const patterns = unevenWear(m, spec);
+  const own: Finding[] = [
+    judgeThickness(thinnestEnd(m.inner), spec, corner, first),
+    judgeThickness(thinnestEnd(m.outer), spec, corner, second),
+    ...conditionFindings(m.inner, corner, first),
+    ...conditionFindings(m.outer, corner, second),
+  ].filter((f) => f.verdict !== 'inOrder');
+  if (m.hatClearanceMm !== null && spec.brake !== 'drum' && m.hatClearanceMm < HAT_CLEARANCE_MM.wanted) {
+    const isOut = m.hatClearanceMm < HAT_CLEARANCE_MM.min;
+    own.push(
+      padFinding(
+        'padNearHat',
+        isOut ? 'stop' : 'needsWork',
+        { corner },
+        { clearance: mm(m.hatClearanceMm), wanted: mm(isOut ? HAT_CLEARANCE_MM.min : HAT_CLEARANCE_MM.wanted) },
+      ),
+    );
+  }
+  const thinFigure = makeFigure(
+    'Thinnest pad',
+    thin,
+    'length',
+    'least of inner and outer, both ends',
+    [
+      input(first, thinnestEnd(m.inner), 'length', fromFact(m.id, 'Measured')),
+      input(second, thinnestEnd(m.outer), 'length', fromFact(m.id, 'Measured')),
+      input('limit', spec.limitMm, 'length', limitOrigin(spec.limitFrom)),
+    ],
+    PRACTICE,
+    { place: { corner } },
+  );
+  const { newMm, limitMm } = spec;
+  const left =
+    newMm === null
+      ? null
+      : makeFigure(
+          'Left above the limit',
+          Math.max(0, (100 * (thin - limitMm)) / (newMm - limitMm)),
+          'share',
+          '(thinnest − limit) ÷ (new − limit)',
+          [
+            input('thinnest', thin, 'length', { from: 'computed', figure: thinFigure }),
+            input('new', newMm, 'length', fromRecord('Pad set')),
+            input('limit', limitMm, 'length', limitOrigin(spec.limitFrom)),
+          ],
+          PRACTICE,
+          { place: { corner } },
+        );
+  const findings = [...own, ...patterns];
+  return {
+    corner,
+    verdict: worstOf(findings),
+    findings,
+    patterns,
+    thinnest: thinFigure,
+    left,
+  };
+}
+
+/**
+ * A corner that wears unlike its partner across the axle: sticking piston, hose or parking brake. Common practice,
+ * no source.
+ * @param left and right the thinnest pad at each side, mm
+ * @returns what is out of family, at its corner; null when neither is
+ */
+export function oddCorner(
+  left: { corner: Corner; mm: number },
+  right: { corner: Corner; mm: number },
+): Finding | null {
+  if (Math.abs(left.mm - right.mm) < ODD_CORNER_MM) return null;
+  const [thin, thick] = left.mm < right.mm ? [left, right] : [right, left];
+  return padFinding(
+    'cornerOutOfFamily',
+    'needsWork',
+    { corner: thin.corner },
+    { thin: mm(thin.mm), thick: mm(thick.mm), hasParkingBrake: axleOfCorner(thin.corner) === 'rear' },
+  );
+}
+
+/** The limit that pads of an axle are judged by: the pad maker's, the car maker's or the shop's, whichever is the strictest. */
+export function padLimit(
+  padSetLimitMm: number | null,
+  sheetLimitMm: number | null,
+  shopLimitMm: number,
+): { limitMm: number; limitFrom: PadLimitOwner } {
+  const all: { limitMm: number; limitFrom: PadLimitOwner }[] = [
+    { limitMm: padSetLimitMm ?? 0, limitFrom: 'padMaker' },
+    { limitMm: sheetLimitMm ?? 0, limitFrom: 'brakeSheet' },
+    { limitMm: shopLimitMm, limitFrom: 'shop' },
+  ];
+  return all.reduce((a, b) => (b.limitMm > a.limitMm ? b : a));
+}

@@ -1,0 +1,19 @@
+import { type Quantity, type RotorMeasurement, findingsOf } from '../model';
+
+export interface RotorFindings {
+  rotorWithoutDiscard: { thickness: Quantity };
+  rotorUnderDiscard: { thickness: Quantity; discard: Quantity };
+  rotorAboveDiscard: { thickness: Quantity; discard: Quantity };
+  wearMarksGone: Record<string, never>;
+  crackToEdge: Record<string, never>;
+  crackJoinsHoles: Record<string, never>;
+  crackTooLong: { length: Quantity | null; max: Quantity };
+  crackShort: { length: Quantity };
+  thicknessVaries: { variation: Quantity; max: Quantity };
+  runoutTooHigh: { runout: Quantity; max: Quantity };
+  runoutHigherThanNew: { runout: Quantity; new: Quantity };
+  transferLayer: { transferLayer: RotorMeasurement['transferLayer'] };
+  weightDisagrees: { byWeight: Quantity; byMicrometer: Quantity };
+  lipHigh: { lip: Quantity; max: Quantity };
+}
+export const rotorFinding = findingsOf<RotorFindings>();

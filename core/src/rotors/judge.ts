@@ -1,0 +1,195 @@
+import { max, mean, min, standardDeviation } from 'simple-statistics';
+import {
+  type Corner,
+  type Figure,
+  type Finding,
+  PRACTICE,
+  type RotorMeasurement,
+  type RotorPair,
+  type Verdict,
+  fromConstant,
+  fromFact,
+  fromRecord,
+  input,
+  inputOf,
+  makeFigure,
+  mm,
+  worstOf,
+} from '../model';
+import { rotorFinding } from './findings';
+
+/** Density of grey cast iron, kg/m³. Handbook value, from memory. */
+export const GREY_IRON_KG_PER_M3 = 7200;
+/** Spread of thickness around a rotor, mm. Common practice, no source. */
+export const MAX_THICKNESS_VARIATION_MM = 0.013;
+/** Run-out on the car with new parts, and at most, mm. Common practice, no source. */
+export const RUNOUT_LIMIT_MM = { new: 0.05, max: 0.1 } as const;
+/** A crack longer than this is out, mm. Common practice, no source. */
+export const MAX_CRACK_MM = 10;
+/** Weight and micrometer may differ by this much before it is said, mm. Calvik's own figure. */
+export const WEIGHT_DISAGREES_MM = 0.3;
+
+/** A lip at the edge higher than this is in the way of new pads, mm. Calvik's own figure. */
+export const MAX_LIP_MM = 0.5;
+
+/** How serious each look of the transfer layer is. Common practice, no source. */
+export const transferLayerVerdicts: Record<RotorMeasurement['transferLayer'], Verdict> = {
+  even: 'inOrder',
+  thin: 'watch',
+  blotchy: 'needsWork',
+  smeared: 'needsWork',
+  rusty: 'watch',
+  none: 'inOrder',
+};
+
+/**
+ * Loss of thickness of a ring from its loss of mass: `Δt = Δm / (ρ·A)`, A the area of one face of the swept band.
+ * @param massLossKg what the rotor has lost, kg
+ * @param outerMm, innerMm diameters of the swept band, mm
+ * @returns mm of thickness, both faces together
+ * @example thicknessLossFromMass(0.35, 330, 220) // 1.02 mm
+ */
+export function thicknessLossFromMass(massLossKg: number, outerMm: number, innerMm: number): number {
+  const areaM2 = (Math.PI / 4) * ((outerMm / 1000) ** 2 - (innerMm / 1000) ** 2);
+  return (massLossKg / (GREY_IRON_KG_PER_M3 * areaM2)) * 1000;
+}
+
+export interface RotorJudgement {
+  verdict: Verdict;
+  findings: Finding[];
+  thinnest: Figure;
+  spread: Figure;
+  /** Worn off since new; null for a rotor without a label. */
+  wear: Figure | null;
+  /** Loss by weight, a check on the micrometer; null where it was not weighed. */
+  byWeight: Figure | null;
+  meanMm: number;
+  standardDeviationMm: number;
+}
+
+/** The verdict on the thinnest point so far, as it is while somebody types. */
+export function judgeRotorThickness(thinnestMm: number, pair: RotorPair | null, corner?: Corner): Finding {
+  const place = corner ? { corner } : {};
+  const thickness = mm(thinnestMm);
+  if (!pair) return rotorFinding('rotorWithoutDiscard', 'watch', place, { thickness });
+  const discard = mm(pair.discardThicknessMm);
+  return thinnestMm < pair.discardThicknessMm
+    ? rotorFinding('rotorUnderDiscard', 'stop', place, { thickness, discard })
+    : rotorFinding('rotorAboveDiscard', 'inOrder', place, { thickness, discard });
+}
+
+function crackFindings({ crack, crackLengthMm, corner }: RotorMeasurement): Finding[] {
+  if (crack === 'toEdge') return [rotorFinding('crackToEdge', 'stop', { corner }, {})];
+  if (crack === 'joinsHoles') return [rotorFinding('crackJoinsHoles', 'stop', { corner }, {})];
+  if (crack !== 'crack') return [];
+  const length = crackLengthMm === null ? null : mm(crackLengthMm);
+  return length === null || length.value > MAX_CRACK_MM
+    ? [rotorFinding('crackTooLong', 'stop', { corner }, { length, max: mm(MAX_CRACK_MM) })]
+    : [rotorFinding('crackShort', 'watch', { corner }, { length })];
+}
+
+/** Run-out of one rotor on the car, mm; null where it is no more than on a new one. */
+export function judgeRunout(runoutMm: number, corner?: Corner): Finding | null {
+  const place = corner ? { corner } : {};
+  const runout = mm(runoutMm);
+  if (runoutMm > RUNOUT_LIMIT_MM.max)
+    return rotorFinding('runoutTooHigh', 'needsWork', place, { runout, max: mm(RUNOUT_LIMIT_MM.max) });
+  return runoutMm > RUNOUT_LIMIT_MM.new
+    ? rotorFinding('runoutHigherThanNew', 'watch', place, { runout, new: mm(RUNOUT_LIMIT_MM.new) })
+    : null;
+}
+
+/** One rotor, each reading against its limit. */
+export function judgeRotor(m: RotorMeasurement, pair: RotorPair | null): RotorJudgement {
+  const { corner } = m;
+  const place = { corner };
+  const measured = fromFact(m.id, 'Micrometer, 10 mm in from the edge');
+  const points = m.thicknessesMm;
+  const thinnest = makeFigure(
+    'Thinnest point',
+    min(points),
+    'length',
+    `least of ${points.length} points`,
+    points.map((p, i) => input(`point ${i + 1}`, p, 'length', measured)),
+    PRACTICE,
+    { place },
+  );
+  const spread = makeFigure(
+    'Thickness variation',
+    max(points) - min(points),
+    'length',
+    'thickest − thinnest',
+    [
+      input('thickest', max(points), 'length', measured),
+      inputOf('thinnest', thinnest),
+      input('limit', MAX_THICKNESS_VARIATION_MM, 'length', fromConstant('Common limit')),
+    ],
+    PRACTICE,
+    { place },
+  );
+  const wear =
+    pair &&
+    makeFigure(
+      'Worn off',
+      pair.newThicknessMm - thinnest.value,
+      'length',
+      'new − thinnest',
+      [input('new', pair.newThicknessMm, 'length', fromRecord(`Rotors ${pair.label}`)), inputOf('thinnest', thinnest)],
+      PRACTICE,
+      { place },
+    );
+  const byWeight =
+    pair && pair.newMassKg !== null && m.massKg !== null
+      ? makeFigure(
+          'Worn off by weight',
+          thicknessLossFromMass(pair.newMassKg - m.massKg, pair.sweptOuterDiameterMm, pair.sweptInnerDiameterMm),
+          'length',
+          'Δt = Δm / (ρ·A), A = π/4·(D² − d²)',
+          [
+            input('mass when new', pair.newMassKg, 'mass', fromRecord(`Rotors ${pair.label}`)),
+            input('mass now', m.massKg, 'mass', fromFact(m.id, 'Weighed')),
+            input('D, swept band outside', pair.sweptOuterDiameterMm, 'length', fromRecord(`Rotors ${pair.label}`)),
+            input('d, swept band inside', pair.sweptInnerDiameterMm, 'length', fromRecord(`Rotors ${pair.label}`)),
+            input('ρ, grey iron, kg/m³', GREY_IRON_KG_PER_M3, 'ratio', fromConstant('Handbook, from memory')),
+          ],
+          'Geometry',
+          { place },
+        )
+      : null;
+  const findings: Finding[] = [];
+  const thickness = judgeRotorThickness(thinnest.value, pair, corner);
+  if (thickness.verdict !== 'inOrder') findings.push(thickness);
+  if (m.wearMarksGone) findings.push(rotorFinding('wearMarksGone', 'stop', place, {}));
+  findings.push(...crackFindings(m));
+  if (points.length > 1 && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
+    findings.push(
+      rotorFinding('thicknessVaries', 'needsWork', place, {
+        variation: mm(spread.value),
+        max: mm(MAX_THICKNESS_VARIATION_MM),
+      }),
+    );
+  const runout = m.runoutMm === null ? null : judgeRunout(m.runoutMm, corner);
+  if (runout) findings.push(runout);
+  if (m.lipMm !== null && m.lipMm > MAX_LIP_MM)
+    findings.push(rotorFinding('lipHigh', 'watch', place, { lip: mm(m.lipMm), max: mm(MAX_LIP_MM) }));
+  const layer = transferLayerVerdicts[m.transferLayer];
+  if (layer !== 'inOrder')
+    findings.push(rotorFinding('transferLayer', layer, place, { transferLayer: m.transferLayer }));
+  if (wear && byWeight && Math.abs(wear.value - byWeight.value) > WEIGHT_DISAGREES_MM)
+    findings.push(
+      rotorFinding('weightDisagrees', 'watch', place, {
+        byWeight: mm(byWeight.value),
+        byMicrometer: mm(wear.value),
+      }),
+    );
+  return {
+    verdict: worstOf(findings),
+    findings,
+    thinnest,
+    spread,
+    wear,
+    byWeight,
+    meanMm: mean([...points]),
+    standardDeviationMm: standardDeviation([...points]),
+  };
+}

@@ -1,0 +1,25 @@
+import { type CheckName, type Complaint, type PartsDecision, type StepKind, findingsOf } from '../model';
+
+type Subject = PartsDecision['subject'];
+type StepValues = { step: StepKind; turn: number | null };
+
+export interface ServiceFindings {
+  padSetUnderLimit: { pads: string };
+  aboveLimitAtBoth: { subject: 'pads' | 'rotors' };
+  notMeasuredAtBoth: { subject: 'pads' | 'rotors' };
+  checkFault: { check: CheckName; remark: string };
+  exchangeUnfinished: { left: number; of: number };
+  retractedNothingFitted: Record<string, never>;
+  fittedNotMeasured: { subject: 'pads' | 'rotors' };
+  changeNotFitted: { subject: Subject };
+  referred: { subject: Subject; reason: string };
+  spareToCarry: { subject: Subject; reason: string };
+  hoseChanged: { corners: readonly string[] };
+  driverSays: { complaint: Complaint };
+  stepSkipped: StepValues & { reason: string };
+  stepNotDone: StepValues;
+  calibrationOver: { wrench: string; calibratedOn: string };
+  /** What an earlier version stored as a sentence and this one cannot find again. */
+  earlierWording: { text: string };
+}
+export const serviceFinding = findingsOf<ServiceFindings>();

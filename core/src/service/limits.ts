@@ -1,0 +1,111 @@
+import type { Logbook } from '../logbook';
+import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKinds } from '../model';
+
+/** Labelled parts that a service, or what is on the car, names. */
+function partIds(logbook: Logbook, car: Car, key: 'padSetId' | 'rotorPairId'): string[] {
+  const named = logbook.factsOfCar(car.id).flatMap((f: Fact) => {
+    const id = (f as Partial<Record<typeof key, string | null>>)[key];
+    return id ? [id] : [];
+  });
+  // Only the latest: a car of twenty years has had many.
+  return [...new Set(named.reverse())].slice(0, 20);
+}
+
+/**
+ * The limits of this moment: all that a release of the job is judged by and that somebody may change later. They are stored with the
+ * signature, and {@link withLimits} judges by them from then on.
+ */
+export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
+  const car = logbook.cars.get(job.carId);
+  if (!car) return null;
+  const { shop } = logbook;
+  const customer = logbook.customers.get(car.customerId);
+  const event = logbook.events.get(job.eventId ?? '');
+  const venue = logbook.venues.get(event?.venueId ?? '');
+  return {
+    steps: [...stepKinds],
+    shop: {
+      padLimitMm: shop.padLimitMm,
+      padTrackStartPercent: shop.padTrackStartPercent,
+      demandedMarginC: shop.demandedMarginC,
+      defaultPeakFluidTempC: shop.defaultPeakFluidTempC,
+      defaultUptakePercentPerYear: shop.defaultUptakePercentPerYear,
+      openBottleDays: shop.openBottleDays,
+      altitudeM: shop.altitudeM,
+      fluidPolicies: shop.fluidPolicies,
+    },
+    customer: customer ? { fluidPolicy: customer.fluidPolicy, demandedMarginC: customer.demandedMarginC } : null,
+    event: event ? { flushWithinDays: event.flushWithinDays, demandedMarginC: event.demandedMarginC } : null,
+    venue: venue ? { altitudeM: venue.altitudeM, peakFluidTempC: venue.peakFluidTempC } : null,
+    car: {
+      circuitSplit: car.circuitSplit,
+      masterCylinderSide: car.masterCylinderSide,
+      fluidGrade: car.fluidGrade,
+      reservoirMaxMl: car.reservoirMaxMl,
+      reservoirMinMl: car.reservoirMinMl,
+      front: car.front,
+      rear: car.rear,
+      lineLengthMm: car.lineLengthMm,
+      lineBoreMm: car.lineBoreMm,
+      sequenceSchool: car.sequenceSchool,
+      makerSequence: car.makerSequence,
+      pressureCeilingKpa: car.pressureCeilingKpa,
+    },
+    brakeSheet: logbook.brakeSheetOfCar(car.id),
+    padSets: partIds(logbook, car, 'padSetId').flatMap((id) => {
+      const set = logbook.padSets.get(id);
+      return set ? [{ id, newThicknessMm: set.newThicknessMm, limitMm: set.limitMm }] : [];
+    }),
+    rotorPairs: partIds(logbook, car, 'rotorPairId').flatMap((id) => {
+      const pair = logbook.rotorPairs.get(id);
+      return pair
+        ? [
+            {
+              id,
+              newThicknessMm: pair.newThicknessMm,
+              discardThicknessMm: pair.discardThicknessMm,
+              newMassKg: pair.newMassKg,
+              sweptOuterDiameterMm: pair.sweptOuterDiameterMm,
+              sweptInnerDiameterMm: pair.sweptInnerDiameterMm,
+            },
+          ]
+        : [];
+    }),
+  };
+}
+
+/** A map in which some records say something else. */
+const changed = <T>(
+  map: ReadonlyMap<string, T>,
+  over: readonly (readonly [id: string | undefined, fields: Partial<T> | null])[],
+): ReadonlyMap<string, T> => {
+  const copy = new Map(map);
+  for (const [id, fields] of over) {
+    const known = id === undefined ? undefined : map.get(id);
+    if (id !== undefined && known !== undefined && fields) copy.set(id, { ...known, ...fields });
+  }
+  return copy;
+};
+
+/** The same logbook with the limits of another moment. */
+export function withLimits(logbook: Logbook, job: Job, limits: LimitsOfMoment): Logbook {
+  const car = logbook.cars.get(job.carId);
+  const event = logbook.events.get(job.eventId ?? '');
+  return {
+    ...logbook,
+    shop: { ...logbook.shop, ...limits.shop, id: SHOP_ID },
+    customers: changed(logbook.customers, [[car?.customerId, limits.customer]]),
+    events: changed(logbook.events, [[event?.id, limits.event]]),
+    venues: changed(logbook.venues, [[event?.venueId, limits.venue]]),
+    cars: changed(logbook.cars, [[car?.id, limits.car]]),
+    brakeSheetOfCar: (carId) => (carId === job.carId ? limits.brakeSheet : logbook.brakeSheetOfCar(carId)),
+    padSets: changed(
+      logbook.padSets,
+      limits.padSets.map((p) => [p.id, p]),
+    ),
+    rotorPairs: changed(
+      logbook.rotorPairs,
+      limits.rotorPairs.map((p) => [p.id, p]),
+    ),
+  };
+}

@@ -1,0 +1,189 @@
+import {
+  type BleedNipple,
+  type Fastener,
+  type FastenerGroup,
+  type Figure,
+  type Finding,
+  type Place,
+  type ThreadCondition,
+  type TorqueSet,
+  type Verdict,
+  fromConstant,
+  fromFact,
+  fromRecord,
+  input,
+  inputOf,
+  makeFigure,
+  newtonMetres,
+  worstOf,
+} from '../model';
+import { type TorqueFindings, torqueFinding } from './findings';
+
+/** Torque factors K in `T = K·D·F`. Shigley, table of torque factors; from memory. */
+export const torqueFactor: Record<ThreadCondition, number> = { dry: 0.2, lubricated: 0.18, antiSeize: 0.12 };
+
+/**
+ * Preload of a bolt, kN: `F = T / (K·D)`.
+ * @param torqueNm N·m @param diameterMm nominal diameter of the thread, mm
+ */
+export const preloadKn = (torqueNm: number, diameterMm: number, condition: ThreadCondition): number =>
+  torqueNm / (torqueFactor[condition] * diameterMm);
+
+const conditionLabels: Record<ThreadCondition, string> = {
+  dry: 'Preload, dry',
+  lubricated: 'Preload, lubricated',
+  antiSeize: 'Preload, with anti-seize',
+};
+
+/** Preload with its working. */
+export function preloadFigure(fastener: Fastener, torqueNm: number, condition: ThreadCondition): Figure {
+  return makeFigure(
+    conditionLabels[condition],
+    preloadKn(torqueNm, fastener.threadDiameterMm, condition),
+    'force',
+    'F = T / (K·D)',
+    [
+      input('T', torqueNm, 'torque', fromRecord(fastener.source || 'Car’s sheet')),
+      input('D', fastener.threadDiameterMm, 'length', fromRecord('Car’s sheet')),
+      input('K', torqueFactor[condition], 'ratio', fromConstant('Shigley, table of torque factors, from memory')),
+    ],
+    'Shigley, Mechanical Engineering Design: T = K·F·d',
+  );
+}
+
+/** What grease on the thread does to the preload at the same torque; null where the thread is as the figure wants it. */
+export function greaseWarning(
+  fastener: Fastener,
+  condition: ThreadCondition,
+): { finding: Finding; change: Figure } | null {
+  if (fastener.torqueNm === null || condition === fastener.condition) return null;
+  const meant = preloadFigure(fastener, fastener.torqueNm, fastener.condition);
+  const real = preloadFigure(fastener, fastener.torqueNm, condition);
+  const percent = 100 * (real.value / meant.value - 1);
+  const change = makeFigure(
+    'Change of preload',
+    percent,
+    'share',
+    'preload as it is ÷ preload as meant − 1',
+    [inputOf('as meant', meant), inputOf('as it is', real)],
+    'Shigley, Mechanical Engineering Design: T = K·F·d',
+  );
+  return {
+    change,
+    finding: torqueFinding(
+      'threadNotAsMeant',
+      'needsWork',
+      {},
+      { meant: fastener.condition, is: condition, preloadPercent: Math.round(percent) },
+    ),
+  };
+}
+
+/**
+ * The order in which the fasteners of one corner are tightened, numbered from 1 round the clock from the top.
+ * Wheel nuts and rotor hats go in a star; caliper and bracket bolts bottom, top, bottom, top. Common practice, no source.
+ * @example tighteningOrder('wheel', 5) // [1, 3, 5, 2, 4]
+ */
+export function tighteningOrder(group: FastenerGroup, count: number): number[] {
+  const all = Array.from({ length: count }, (_, i) => i + 1);
+  if (group === 'wheel' || group === 'rotorHat') {
+    if (count < 3) return all;
+    const half = count / 2;
+    // Opposite ones follow each other; of an odd count every second one, twice round.
+    return count % 2 === 0
+      ? all.slice(0, half).flatMap((n) => [n, n + half])
+      : all.map((_, i) => ((2 * i) % count) + 1);
+  }
+  if ((group === 'caliper' || group === 'bracket') && count === 2) return [2, 1, 2, 1];
+  return all;
+}
+
+/** How the fasteners of one corner follow each other. */
+export type TighteningPattern = 'centreLock' | 'single' | 'star' | 'bottomTopTwice' | 'inTurn';
+
+export function tighteningPattern(group: FastenerGroup, count: number): TighteningPattern {
+  if (count === 1) return group === 'wheel' ? 'centreLock' : 'single';
+  if (group === 'wheel' || group === 'rotorHat') return 'star';
+  return tighteningOrder(group, count).length === 4 && count === 2 ? 'bottomTopTwice' : 'inTurn';
+}
+
+/** Readings wanted at one corner: one for each place in the order. */
+export const readingsWanted = (fastener: Fastener): number =>
+  tighteningOrder(fastener.group, fastener.perCorner).length;
+
+/** The band around a figure in which a click counts, N·m. */
+export const torqueBand = (figureNm: number, tolerancePercent: number): { low: number; high: number } => ({
+  low: figureNm * (1 - tolerancePercent / 100),
+  high: figureNm * (1 + tolerancePercent / 100),
+});
+
+/**
+ * The verdict on one click, as it comes.
+ * @param readingNm N·m
+ * @param position number of the fastener in its tightening order, where there are several
+ */
+export function judgeClick(readingNm: number, fastener: Fastener, position: number | null = null, place: Place = {}): Finding {
+  if (fastener.torqueNm === null) return torqueFinding('torqueFigureMissing', 'stop', place, {});
+  const { low, high } = torqueBand(fastener.torqueNm, fastener.tolerancePercent);
+  const values = { position, reading: newtonMetres(readingNm), figure: newtonMetres(fastener.torqueNm) };
+  if (readingNm < low) return torqueFinding('torqueLow', 'stop', place, values);
+  if (readingNm > high) return torqueFinding('torqueHigh', 'stop', place, values);
+  return torqueFinding('torqueInBand', 'inOrder', place, { reading: values.reading });
+}
+
+export interface TorqueLine {
+  fastener: Fastener;
+  corner: TorqueSet['corner'];
+  set: TorqueSet | null;
+  verdict: Verdict;
+  /** What stops or holds the car: no figure, not torqued, out of band, thread not as meant. */
+  findings: Finding[];
+}
+
+/**
+ * One line of the torque table: a kind of fastener at one corner, done or not.
+ * @param nipple which bleed nipple of the corner, where it is one of several
+ */
+export function judgeTorque(
+  fastener: Fastener,
+  corner: TorqueSet['corner'],
+  set: TorqueSet | null,
+  nipple?: BleedNipple,
+): TorqueLine {
+  const place: Place = { corner, fastener: fastener.key, ...(nipple ? { nipple } : {}) };
+  const findings: Finding[] = [];
+  const say = <C extends keyof TorqueFindings & string>(code: C, verdict: Verdict, values: TorqueFindings[C]): void =>
+    void findings.push(torqueFinding(code, verdict, place, values));
+  if (fastener.torqueNm === null) say('torqueFigureMissing', 'stop', {});
+  if (!set && fastener.torqueNm !== null) say('notTorqued', 'stop', {});
+  if (set && fastener.torqueNm !== null) {
+    // A fastener that was clicked twice counts with its last click.
+    const order = tighteningOrder(fastener.group, fastener.perCorner);
+    const last = new Map<number, number>();
+    set.readingsNm.forEach((nm, i) => last.set(order[i % order.length]!, nm));
+    for (const [position, nm] of last) {
+      const click = judgeClick(nm, fastener, position, place);
+      if (click.verdict !== 'inOrder') findings.push(click);
+    }
+    const missing = fastener.perCorner - last.size;
+    if (missing > 0) say('someNotTorqued', 'stop', { missing, of: fastener.perCorner });
+    if (fastener.angleDeg !== null && set.angleDone !== true)
+      say('secondStageMissing', 'stop', { angleDeg: fastener.angleDeg });
+    const grease = greaseWarning(fastener, set.condition);
+    if (grease) findings.push({ ...grease.finding, place });
+    if (fastener.isOneUse && set.newBolts !== true) say('oneUseBoltsNotNew', 'needsWork', {});
+    if (fastener.needsThreadLocker && set.threadLocker !== true) say('threadLockerMissing', 'needsWork', {});
+  }
+  return { fastener, corner, set, verdict: worstOf(findings), findings };
+}
+
+/** Readings of a set with their working, for the sheet. */
+export const meanTorque = (set: TorqueSet): Figure =>
+  makeFigure(
+    'Mean of the clicks',
+    set.readingsNm.reduce((a, b) => a + b, 0) / set.readingsNm.length,
+    'torque',
+    'sum ÷ count',
+    set.readingsNm.map((nm, i) => input(`click ${i + 1}`, nm, 'torque', fromFact(set.id, set.wrench))),
+    'Arithmetic',
+  );

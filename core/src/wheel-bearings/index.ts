@@ -1,0 +1,2 @@
+export type { WheelBearingFindings } from './findings';
+export * from './judge';

@@ -1,0 +1,12 @@
+import type { Response } from 'express';
+import Papa from 'papaparse';
+
+/** Answers with a table as CSV, under a name. */
+export const sendCsv = (response: Response, name: string, rows: object[]): void => {
+  response
+    .type('text/csv; charset=utf-8')
+    .set('Content-Disposition', `attachment; filename="${name}.csv"`)
+    .set('Cache-Control', 'no-store')
+    // A table program must take nothing in it for a formula.
+    .send(`\ufeff${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`);
+};

@@ -1,0 +1,36 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { id } from '@calvik/core/schemas';
+import { workListRows } from '@calvik/words/documents';
+import type { LogbookCache } from '../database/logbook-cache';
+import { Problem, invalid } from '../problems';
+import { sendCsv } from './csv';
+import { current } from './current';
+
+const listQuery = z.object({ event: id.optional() });
+
+/** Work lists, of one event or of all, as CSV and JSON. */
+export function workListRoutes(cache: LogbookCache): Router {
+  const router = Router();
+  const workOf = async (query: unknown) => {
+    const parsed = listQuery.safeParse(query);
+    if (!parsed.success) throw invalid(parsed.error);
+    const { logbook, today, lists } = await current(cache);
+    const { event } = parsed.data;
+    if (event !== undefined && !logbook.events.has(event)) throw new Problem(404, 'noSuch', { what: 'event' });
+    const wanted = new Map(
+      [...lists].filter(([b]) => event === undefined || logbook.bookings.get(b)?.eventId === event),
+    );
+    return { rows: workListRows(logbook, wanted), today };
+  };
+
+  router.get('/work-list.csv', async (request, response) => {
+    const { rows, today } = await workOf(request.query);
+    sendCsv(response, `work-list-${today}`, rows);
+  });
+  router.get('/work-list.json', async (request, response) => {
+    const { rows, today } = await workOf(request.query);
+    response.set('Cache-Control', 'no-store').json({ today, rows });
+  });
+  return router;
+}

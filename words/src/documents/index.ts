@@ -1,0 +1,6 @@
+/** What leaves the shop on paper, as a file or as a text. */
+export { type CalendarEntry, calendarOfCrew, calendarOfEvent } from './calendar-entries';
+export { messageText } from './messages';
+export { type RunSheet, type RunSheetJob, runSheet } from './run-sheet';
+export { type ServiceSheet, type SheetSection, serviceSheet, sheetRows } from './service-sheet';
+export { shoppingRows, workListRows } from './tables';

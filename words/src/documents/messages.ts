@@ -1,0 +1,59 @@
+/** Texts to a customer. */
+import { type Booking, type Job, type Logbook, type Message, dateIn, dateSpan, isDone, longDate, shortDate, timeIn } from '@calvik/core';
+import { type WorkItem, loadUpOf, rulesInForce } from '@calvik/core/run-up';
+import { sayTo } from '../reader';
+import { list } from '../texts';
+import { ruleLines, workFindingText } from '../work';
+import { workName } from '../work-names';
+
+const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
+
+/** The text to a customer about a booking, as it would be sent. */
+export function messageText(
+  logbook: Logbook,
+  booking: Booking,
+  items: readonly WorkItem[],
+  about: Message['about'],
+): string {
+  const car = logbook.cars.get(booking.carId);
+  const event = logbook.events.get(booking.eventId);
+  const customer = logbook.customers.get(car?.customerId ?? '');
+  if (!car || !event || !customer) return '';
+  const { timeZone } = logbook.shop;
+  const say = sayTo({ units: customer.units, timeZone });
+  const first = customer.name.split(' ')[0]!;
+  const jobs = logbook.jobsOfCar(car.id).filter((j) => j.bookingId === booking.id && !isDone(logbook, j));
+  const sorted = [...jobs].sort((a, b) => a.startAt.localeCompare(b.startAt));
+  const before = sorted.filter((j) => dateIn(j.startAt, timeZone) < event.startDate && j.kind !== 'bedding');
+  const open = items.filter((i) => i.state !== 'dropped' && i.state !== 'done' && i.latest < event.startDate);
+  const names = open.map((i) => workName(i.key, i.ownTitle).toLowerCase());
+  const named = list(names);
+  switch (about) {
+    case 'booked': {
+      const rules = ruleLines(rulesInForce(logbook, car, event), say).length;
+      return [
+        `Hello ${first}, ${car.name} is booked for ${event.name}, ${dateSpan(event.startDate, event.endDate)}.`,
+        named ? `Before it we do: ${named}.` : 'Nothing needs doing before it.',
+        rules > 0 && event.organiser ? `${event.organiser} has rules for the car; we keep to them.` : '',
+        logbook.shop.name,
+      ]
+        .filter(Boolean)
+        .join(' ');
+    }
+    case 'bringIn': {
+      const next = before[0];
+      if (!next) return `Hello ${first}, no day is set for ${car.name} yet; we write again. ${logbook.shop.name}`;
+      const at = `${shortDate(dateIn(next.startAt, timeZone))} at ${timeIn(next.startAt, timeZone)}`;
+      const last = before.at(-1)!;
+      return customer.atTheirPlace
+        ? `Hello ${first}, we come to ${car.name} on ${at}. Please leave it where we can get round it. ${logbook.shop.name}`
+        : `Hello ${first}, please bring ${car.name} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
+    }
+    case 'found': {
+      const found = items.flatMap((i) => (i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say))));
+      const said = [...new Set(found)].slice(0, 4);
+      return `Hello ${first}, what we found on ${car.name}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}. ${logbook.shop.name}`;
+    }
+  }
+}
+

@@ -1,0 +1,100 @@
+/** The run sheet of a day, for the wall. */
+import { type Job, type LocalDate, type Logbook, type UnitSystem, dateIn, isDone, shortDate, timeIn } from '@calvik/core';
+import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
+import { jobNames } from '../names';
+import { sayTo } from '../reader';
+import { partText } from '../work';
+import { workName } from '../work-names';
+
+export interface RunSheetJob {
+  time: string;
+  car: string;
+  plate: string;
+  customer: string;
+  what: string;
+  lift: string;
+  /** Lines to tick, each with what it needs. */
+  work: { title: string; note: string }[];
+  event: string;
+}
+
+export interface RunSheet {
+  shop: string;
+  day: LocalDate;
+  title: string;
+  people: { name: string; jobs: RunSheetJob[] }[];
+  /** What comes to the door, who is away, which event is loaded. */
+  remarks: string[];
+}
+
+const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
+
+/** The day’s work by person, for the wall. */
+export function runSheet(
+  logbook: Logbook,
+  lists: ReadonlyMap<string, WorkItem[]>,
+  day: LocalDate,
+  units: UnitSystem = 'metric',
+): RunSheet {
+  const say = sayTo({ units, timeZone: logbook.shop.timeZone });
+  const { timeZone } = logbook.shop;
+  const jobs = [...logbook.jobs.values()]
+    .filter((j) => !j.archived && dateIn(j.startAt, timeZone) === day)
+    .sort((a, b) => a.startAt.localeCompare(b.startAt) || a.id.localeCompare(b.id));
+  const people = [...logbook.crew.values()]
+    .filter((m) => !m.archived)
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .map((member) => ({
+      name: member.name,
+      jobs: jobs
+        .filter((j) => j.crewId === member.id || j.helperId === member.id)
+        .map((job): RunSheetJob => {
+          const car = logbook.cars.get(job.carId);
+          const event = logbook.events.get(job.eventId ?? '');
+          const items =
+            job.bookingId === null
+              ? [...lists.values()].flat().filter((i) => i.job?.id === job.id)
+              : (lists.get(job.bookingId) ?? []);
+          const keys = job.covers.length > 0 ? job.covers : items.map((i) => i.key);
+          return {
+            time: `${timeIn(job.startAt, timeZone)}–${timeIn(endOf(job), timeZone)}`,
+            car: car?.name ?? 'Car not known',
+            plate: car?.plate ?? '',
+            customer: logbook.customers.get(car?.customerId ?? '')?.name ?? '',
+            what: `${jobNames[job.kind]}${job.helperId === member.id ? ', helping' : ''}${isDone(logbook, job) ? ', done' : ''}`,
+            lift: logbook.lifts.get(job.liftId ?? '')?.name ?? '',
+            work: keys.map((key) => {
+              const item = items.find((i) => i.key === key);
+              const parts = item?.parts.map((p) => partText(p, say)) ?? [];
+              const fluid = item?.fluid
+                ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}`
+                : '';
+              return { title: workName(key, item?.ownTitle), note: [...parts, fluid].filter(Boolean).join('; ') };
+            }),
+            event: event ? `${event.name}, ${shortDate(event.startDate)}` : '',
+          };
+        }),
+    }))
+    .filter((p) => p.jobs.length > 0);
+  const remarks: string[] = [];
+  for (const event of logbook.events.values()) {
+    if (event.archived) continue;
+    if (loadUpOf(event) === day) remarks.push(`Load-up for ${event.name}.`);
+    if (event.startDate <= day && day <= event.endDate) remarks.push(`${event.name} today.`);
+  }
+  for (const order of logbook.orders.values()) {
+    if (order.archived) continue;
+    for (const line of order.lines)
+      for (const d of line.deliveries)
+        if (d.on === day)
+          remarks.push(
+            `To arrive: ${d.count} × ${line.name}, ${logbook.suppliers.get(order.supplierId)?.name ?? 'supplier'}.`,
+          );
+  }
+  for (const member of logbook.crew.values()) {
+    const off = member.daysOff.find((d) => d.from <= day && day <= d.to);
+    if (off && !member.archived) remarks.push(`${member.name} is off${off.why ? `: ${off.why}` : ''}.`);
+  }
+  return { shop: logbook.shop.name, day, title: `Run sheet, ${shortDate(day)} ${day.slice(0, 4)}`, people, remarks };
+}
+

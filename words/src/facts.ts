@@ -1,0 +1,154 @@
+/** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
+import { type Fact, type FactKind, type Logbook, stepsByKey, thinnestEnd, wasteOf } from '@calvik/core';
+import { findingText } from './findings';
+import {
+  actionNames,
+  axleNames,
+  checkNames,
+  complaintWords,
+  cornerNames,
+  crackNames,
+  feelNames,
+  methodNames,
+  padConditionWords,
+  placeName,
+  subjectNames,
+  transferLayerWords,
+} from './names';
+import type { Say } from './reader';
+import { stepName } from './steps';
+import { bearingMethodNames } from './wheel-bearings';
+import { counted, list } from './texts';
+import { workName } from './work-names';
+
+export interface FactText {
+  title: string;
+  text: string;
+}
+type Tell<K extends FactKind> = (fact: Extract<Fact, { kind: K }>, logbook: Logbook, say: Say) => FactText;
+
+const nameOfStep = (key: string): string => {
+  const step = stepsByKey.get(key);
+  return step ? stepName(step) : key;
+};
+const padSet = (logbook: Logbook, id: string | null): string => logbook.padSets.get(id ?? '')?.label ?? 'no label';
+const rotorPair = (logbook: Logbook, id: string | null): string =>
+  logbook.rotorPairs.get(id ?? '')?.label ?? 'no label';
+const fastenerName = (logbook: Logbook, carId: string, key: string): string =>
+  logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === key)?.name ?? 'Fastener';
+
+const tellings: { [K in FactKind]: Tell<K> } = {
+  boilingTest: (f, _, say) => ({
+    title: `Boiled at ${say.value(f.readingC, 'temperature')}`,
+    text: `${f.instrument === 'simulatedTester' ? 'Bench tester' : 'Read by hand'}, air ${say.value(f.ambientKpa, 'pressure')}`,
+  }),
+  moistureReading: (f) => ({
+    title: `Pen: ${f.waterPercent.toFixed(1)} % water`,
+    text: f.instrument === 'simulatedPen' ? 'Bench pen' : 'Read by hand',
+  }),
+  fluidExchange: (f, logbook, say) => {
+    const bottles = [...new Set(f.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b));
+    const names = bottles
+      .map((b) => `${b?.label ?? '?'} (${logbook.fluids.get(b?.fluidId ?? '')?.name ?? 'unknown fluid'})`)
+      .join(', ');
+    const feel = (pedal: keyof typeof feelNames | null): string => (pedal ? feelNames[pedal] : 'not noted');
+    return {
+      title: f.scope === 'full' ? 'Flush' : 'Bleed',
+      text: `${names}; ${say.value(wasteOf(f), 'volume')} out; pedal ${feel(f.pedalBefore)} → ${feel(f.pedalAfter)}`,
+    };
+  },
+  systemCleared: (f) => ({ title: 'System cleared', text: f.workshop }),
+  bottleOpened: () => ({ title: 'Bottle opened', text: '' }),
+  bottleLevel: (f, _, say) => ({ title: `${say.value(f.leftMl, 'volume')} left`, text: 'Looked at' }),
+  withdrawal: () => ({ title: 'Withdrawn', text: '' }),
+  wasteHandedOver: (f, _, say) => ({ title: `${say.value(f.volumeMl, 'volume')} handed over`, text: f.to }),
+  pedalCheck: (f) => ({
+    title: `Pedal ${feelNames[f.feel]}`,
+    text: f.moment === 'gate' ? 'Pedal gate' : 'Before the work',
+  }),
+  reservoirSeen: (f, _, say) => ({
+    title: `Reservoir at ${say.value(f.levelMl, 'volume')}`,
+    text: `${f.moment === 'final' ? 'Set' : 'As it came'}, ${f.colour}`,
+  }),
+  driverReport: (f) => ({
+    title: 'Driver’s report',
+    text: [...f.complaints.map((c) => complaintWords[c].says), f.words].filter(Boolean).join('; ') || 'No complaints',
+  }),
+  checksDone: (f) => {
+    const faults = f.items.filter((i) => i.result === 'fault');
+    return {
+      title: `${nameOfStep(f.step)}: ${counted(f.items.length, 'check')}`,
+      text:
+        faults
+          .map((i) => `${checkNames[i.check]}${i.corner ? `, ${cornerNames[i.corner]}` : ''}: not in order`)
+          .join('; ') || 'All in order',
+    };
+  },
+  padMeasurement: (f, logbook, say) => ({
+    title: `Pads, ${cornerNames[f.corner]}: ${say.value(thinnestEnd(f.inner), 'length')} and ${say.value(thinnestEnd(f.outer), 'length')}`,
+    text: [
+      f.padSetId ? `Set ${padSet(logbook, f.padSetId)}` : '',
+      ...new Set([...f.inner.conditions, ...f.outer.conditions].map((c) => padConditionWords[c].name)),
+    ]
+      .filter(Boolean)
+      .join('; '),
+  }),
+  rotorMeasurement: (f, _, say) => ({
+    title: `Rotor, ${cornerNames[f.corner]}: ${say.fine({ value: Math.min(...f.thicknessesMm), measure: 'length' })} at the thinnest`,
+    text: `${crackNames[f.crack]}, ${transferLayerWords[f.transferLayer].name.toLowerCase()}`,
+  }),
+  wheelBearingMeasurement: (f, _, say) => ({
+    title: `Wheel bearing, ${cornerNames[f.corner]}: ${say.fine({ value: f.playMm, measure: 'length' })} play`,
+    text: bearingMethodNames[f.method],
+  }),
+  partsDecision: (f) => ({
+    title: `${subjectNames[f.subject]}, ${f.corner ? cornerNames[f.corner] : axleNames[f.axle]}: ${actionNames[f.action].toLowerCase()}`,
+    text: f.reason,
+  }),
+  pistonsRetracted: (f, _, say) => ({
+    title: `Pistons back, ${f.axle}`,
+    text: `${say.value(f.drawnOffMl, 'volume')} drawn off first`,
+  }),
+  partsFitted: (f, logbook) => ({
+    title: `On the ${axleNames[f.axle]}: pads ${padSet(logbook, f.padSetId)}, rotors ${rotorPair(logbook, f.rotorPairId)}`,
+    text: '',
+  }),
+  exchangeBegun: (f) => ({ title: f.scope === 'full' ? 'Flush begun' : 'Bleed begun', text: methodNames[f.method] }),
+  leakDownTest: (f) => ({ title: 'Leak-down test', text: counted(f.readings.length, 'reading') }),
+  nippleBled: (f, _, say) => ({
+    title: `Drawn ${say.value(f.volumeMl, 'volume')}, ${placeName({ corner: f.corner, nipple: f.nipple })}`,
+    text: f.isShut ? 'Bleed nipple shut' : 'Bleed nipple open',
+  }),
+  torqueSet: (f, logbook, say) => ({
+    title: `${fastenerName(logbook, f.carId, f.fastenerKey)}, ${cornerNames[f.corner]}: torqued`,
+    text: f.readingsNm.map((nm) => say.value(nm, 'torque')).join(', '),
+  }),
+  stepSkipped: (f) => ({ title: `Skipped: ${nameOfStep(f.step)}`, text: f.reason }),
+  stepHandedOver: (f, logbook) => ({
+    title: `Handed over: ${nameOfStep(f.step)}`,
+    text: `To ${logbook.crew.get(f.toCrewId)?.name ?? 'somebody'}`,
+  }),
+  holdWaived: (f, _, say) => ({ title: 'Hold waived', text: `${findingText(f.finding, say)} ${f.reason}` }),
+  carReleased: (f) => ({ title: 'Car released', text: `${counted(f.openItems.length, 'item')} open and known` }),
+  photoTaken: (f) => ({ title: 'Photo', text: nameOfStep(f.step) }),
+  workDone: (f) => ({
+    title: `Done: ${list(f.items.map((key) => workName(key)))}`,
+    text: f.minutes === null ? '' : `Took ${f.minutes} min`,
+  }),
+  stockCounted: (f, logbook) => ({
+    title: `Counted: ${f.count}`,
+    text: logbook.wearParts.get(f.wearPartId)?.name ?? '',
+  }),
+  wearPartUsed: (f, logbook) => ({
+    title: `${f.count} × ${logbook.wearParts.get(f.wearPartId)?.name ?? 'wear part'} used`,
+    text: '',
+  }),
+  goodsReceived: (f, logbook) => ({
+    title: `${f.count} received`,
+    text: logbook.orders.get(f.orderId)?.lines[f.line]?.name ?? '',
+  }),
+};
+
+/** One fact as a line of the history: what it is, and what it says. */
+export const factText = (fact: Fact, logbook: Logbook, say: Say): FactText =>
+  (tellings[fact.kind] as Tell<FactKind>)(fact as never, logbook, say);

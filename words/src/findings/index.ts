@@ -1,0 +1,81 @@
+import type {
+  Finding,
+  FindingTrace,
+  FluidFindings,
+  HydraulicsFindings,
+  InventoryFindings,
+  JobFindings,
+  PadFindings,
+  PedalFindings,
+  Place,
+  ReadinessFindings,
+  RotorFindings,
+  ServiceFindings,
+  TorqueFindings,
+  WheelBearingFindings,
+} from '@calvik/core';
+import type { Say } from '../reader';
+import type { TextsFor } from '../texts';
+import { wheelBearingTexts } from '../wheel-bearings';
+import { fluidTexts } from './fluid';
+import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
+import { jobTexts, readinessTexts, serviceTexts } from './service';
+
+/** Every finding of core but those of work lists and plans, which come with `@calvik/words/work`. */
+type AllFindings = PadFindings &
+  RotorFindings &
+  WheelBearingFindings &
+  TorqueFindings &
+  PedalFindings &
+  HydraulicsFindings &
+  InventoryFindings &
+  FluidFindings &
+  ServiceFindings &
+  ReadinessFindings &
+  JobFindings;
+
+const texts: TextsFor<AllFindings> = {
+  ...padTexts,
+  ...rotorTexts,
+  ...wheelBearingTexts,
+  ...torqueTexts,
+  ...pedalTexts,
+  ...hydraulicsTexts,
+  ...inventoryTexts,
+  ...fluidTexts,
+  ...serviceTexts,
+  ...readinessTexts,
+  ...jobTexts,
+};
+
+type Text = (values: Finding['values'], place: Place, say: Say) => string;
+const textsByCode = new Map(Object.entries(texts as unknown as Record<string, Text>));
+
+/** Adds the texts of a part that is loaded later. */
+export const addTexts = (more: object): void => {
+  for (const [code, text] of Object.entries(more)) textsByCode.set(code, text as Text);
+};
+
+/** Names of fasteners by their keys, of the car that is spoken of. */
+export type FastenerNames = ReadonlyMap<string, string>;
+
+/**
+ * A finding as a sentence.
+ * @param fasteners what fasteners are called on the car's brake sheet
+ * @example findingText(judgeThickness(2.6, spec), sayTo(reader)) // 'Pad 2.6 mm, limit 3.0 mm: change it.'
+ */
+export function findingText(
+  { code, place, values }: FindingTrace | Finding,
+  say: Say,
+  fasteners: FastenerNames = new Map(),
+): string {
+  const text = textsByCode.get(code);
+  const named = place.fastener ? { ...place, fastener: fasteners.get(place.fastener) ?? place.fastener } : place;
+  return capitalFirst(text ? text(values, named, say) : `Found: ${code}.`);
+}
+
+const capitalFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Names of the fasteners on a brake sheet. */
+export const fastenerNames = (fasteners: readonly { key: string; name: string }[]): FastenerNames =>
+  new Map(fasteners.map((f) => [f.key, f.name]));

@@ -1,0 +1,165 @@
+import {
+  type HydraulicsFindings,
+  type InventoryFindings,
+  type PadFindings,
+  type PedalFindings,
+  type Place,
+  type RotorFindings,
+  type TorqueFindings,
+} from '@calvik/core';
+import {
+  atPlace,
+  cornerNames,
+  feelNames,
+  padConditionWords,
+  padPositionNames,
+  placeName,
+  threadConditionNames,
+  transferLayerWords,
+  unevenWearCauses,
+} from '../names';
+import { type TextsFor, capital, list } from '../texts';
+
+/** " FL inner" */
+const padAt = ({ corner }: Place, pad: keyof typeof padPositionNames | null): string =>
+  `${corner ? ` ${corner}` : ''}${pad ? ` ${padPositionNames[pad]}` : ''}`;
+
+export const padTexts: TextsFor<PadFindings> = {
+  padUnderLimit: ({ pad, thickness, limit }, at, say) =>
+    `Pad${padAt(at, pad)} ${say.quantity(thickness)}, limit ${say.quantity(limit)}: change it.`,
+  padThinForTrackStart: ({ pad, thickness, percentOfNew }, at, say) =>
+    `Pad${padAt(at, pad)} ${say.quantity(thickness)}, ${percentOfNew} % of new: thin for a start at the track, heat goes to the fluid.`,
+  padAboveLimit: ({ pad, thickness, limit }, at, say) =>
+    `Pad${padAt(at, pad)} ${say.quantity(thickness)}, limit ${say.quantity(limit)}.`,
+  padCondition: ({ pad, condition }, at) => `${padAt(at, pad).trim()}: ${padConditionWords[condition].advice}`,
+  padNearHat: ({ clearance, wanted }, at, say) =>
+    `Pad edge ${say.quantity(clearance)} from the hat${atPlace(at)}; ${say.quantity(wanted)} wanted: trim or change.`,
+  padWornUnevenly: ({ inner, outer, cause }, at, say) =>
+    `Uneven${atPlace(at)}: inner ${say.quantity(inner)}, outer ${say.quantity(outer)}. Likely a ${unevenWearCauses[cause]}.`,
+  padTapered: ({ pad, from, to }, at, say) =>
+    `Tapered${atPlace(at)}, ${padPositionNames[pad]}: ${say.quantity(from)} to ${say.quantity(to)}. Likely caliper flex or worn guides.`,
+  cornerOutOfFamily: ({ thin, thick, hasParkingBrake }, at, say) =>
+    `The ${placeName(at)} is the odd one out: ${say.quantity(thin)} against ${say.quantity(thick)}. Likely a sticking piston or hose${hasParkingBrake ? ', or a parking brake that drags' : ''}.`,
+};
+
+export const rotorTexts: TextsFor<RotorFindings> = {
+  rotorWithoutDiscard: ({ thickness }, at, say) =>
+    `${rotorAt(at)} ${say.fine(thickness)}; no discard figure on record: read it off the hat.`,
+  rotorUnderDiscard: ({ thickness, discard }, at, say) =>
+    `${rotorAt(at)} ${say.fine(thickness)}, discard at ${say.fine(discard)}: out.`,
+  rotorAboveDiscard: ({ thickness, discard }, at, say) =>
+    `${rotorAt(at)} ${say.fine(thickness)}, discard at ${say.fine(discard)}.`,
+  wearMarksGone: (_, at) => `Wear marks or slots gone${atPlace(at)}: out.`,
+  crackToEdge: (_, at) => `Crack reaches an edge${atPlace(at)}: out.`,
+  crackJoinsHoles: (_, at) => `Crack joins drilled holes${atPlace(at)}: out.`,
+  crackTooLong: ({ length, max }, at, say) =>
+    `Crack ${length === null ? 'of unknown length' : say.quantity(length)}${atPlace(at)}; more than ${say.quantity(max)} is out.`,
+  crackShort: ({ length }, at, say) =>
+    `Crack ${say.quantity(length)}${atPlace(at)}: look again after every session.`,
+  thicknessVaries: ({ variation, max }, at, say) =>
+    `Thickness varies by ${say.finest(variation)}${atPlace(at)}; ${say.finest(max)} is a common limit.`,
+  runoutTooHigh: ({ runout, max }, at, say) =>
+    `Run-out ${say.fine(runout)}${atPlace(at)}; ${say.fine(max)} at most. Clean hub and seat, turn it on, measure again.`,
+  runoutHigherThanNew: (v, at, say) => `Run-out ${say.fine(v.runout)}${atPlace(at)}; new ${say.fine(v.new)}.`,
+  transferLayer: ({ transferLayer }, at) =>
+    `${at.corner ? `${at.corner}: ` : ''}${transferLayerWords[transferLayer].advice}`,
+  weightDisagrees: ({ byWeight, byMicrometer }, at, say) =>
+    `Scales say ${say.fine(byWeight)} worn${atPlace(at)}, the micrometer ${say.fine(byMicrometer)}: measure again.`,
+  lipHigh: ({ lip, max }, at, say) =>
+    `Lip of ${say.fine(lip)}${atPlace(at)}, more than ${say.fine(max)}: new pads ride on it. Take it off, or chamfer the pads.`,
+};
+const rotorAt = ({ corner }: Place): string => (corner ? `Rotor ${corner} thinnest` : 'Thinnest');
+
+export const torqueTexts: TextsFor<TorqueFindings> = {
+  torqueFigureMissing: (_, at) =>
+    `${fastenerAt(at)}no torque figure. Find it, and say where it stands.`,
+  notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,
+  torqueLow: ({ position, reading, figure }, at, say) =>
+    `${fastenerAt(at, position)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,
+  torqueHigh: ({ position, reading, figure }, at, say) =>
+    `${fastenerAt(at, position)}${say.both(reading)}: over ${say.both(figure)}. Undo it, look at the thread, do it again.`,
+  torqueInBand: ({ reading }, _, say) => say.both(reading),
+  someNotTorqued: ({ missing, of }, at) => `${fastenerAt(at)}${missing} of ${of} not torqued.`,
+  secondStageMissing: ({ angleDeg }, at) => `${fastenerAt(at)}second stage, ${angleDeg}°, not done.`,
+  threadNotAsMeant: ({ meant, is, preloadPercent }, at) =>
+    `${fastenerAt(at)}the figure is for a thread ${threadConditionNames[meant].toLowerCase()}; ${threadConditionNames[is].toLowerCase()} it gives ${Math.abs(preloadPercent)} % ${preloadPercent > 0 ? 'more' : 'less'} preload at the same torque. Clean the thread, or find the maker’s figure for it.`,
+  oneUseBoltsNotNew: (_, at) => `${fastenerAt(at)}one-use bolts, and no new ones recorded.`,
+  threadLockerMissing: (_, at) => `${fastenerAt(at)}thread locker wanted, none recorded.`,
+};
+/** "Slide pins, left front, no. 2: ": the fastener's name is put in its place by whoever has the brake sheet. */
+const fastenerAt = ({ corner, nipple, fastener }: Place, position: number | null = null): string => {
+  const where = [
+    fastener ?? '',
+    corner ? cornerNames[corner] : '',
+    nipple && nipple !== 'single' ? nipple : '',
+    position === null ? '' : `no. ${position}`,
+  ].filter(Boolean);
+  return where.length > 0 ? `${where.join(', ')}: ` : '';
+};
+
+export const pedalTexts: TextsFor<PedalFindings> = {
+  pedalGateOpen: () => 'The pedal gate has not been passed.',
+  pedalSoft: () => 'Pedal soft: back to the exchange. Nobody drives this car.',
+  pedalSinks: () => 'Pedal sinks under a steady foot: a leak, or a master cylinder bypassing.',
+  pedalLong: () => 'Pedal long: find out why before it goes.',
+  pedalWorseThanBefore: ({ feel, before }) =>
+    `Pedal ${feelNames[feel]}, it came in ${feelNames[before]}: it must be as good or better.`,
+  pedalHeldTooShort: ({ heldSeconds, minSeconds }) =>
+    `Held ${heldSeconds === null ? 'for an unknown time' : `${Math.round(heldSeconds)} s`}; hold it ${minSeconds} s.`,
+  pedalSinkingNotSaid: () => 'Not said whether it sinks under a steady foot.',
+  pedalBoosterDead: () => 'Pedal did not give when the engine started: brake booster or its vacuum hose.',
+  pedalManyStrokes: ({ strokes }) => `${strokes} pumps to firm: more than pistons need, look for air.`,
+};
+
+const bubbleTexts = {
+  none: () => '',
+  fine: (where: string) =>
+    `A steady stream of fine bubbles${where}: often air past the nipple’s threads. Confirm with pedal strokes.`,
+  large: (where: string) => `Large bubbles${where}: air from the system. Draw on until it runs clear.`,
+};
+
+export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
+  nippleNotShut: (_, at) => `Bleed nipple not shut${atPlace(at)}.`,
+  nippleNotCapped: (_, at) => `No cap on the bleed nipple${atPlace(at)}.`,
+  bubbles: ({ bubbles }, at) => bubbleTexts[bubbles](atPlace(at)),
+  fluidNotClean: (_, at) => `Fluid did not run clean${atPlace(at)}.`,
+  reservoirUnderMin: ({ level, min }, at, say) =>
+    `The reservoir stood at ${say.quantity(level)}${atPlace(at)}, MIN is ${say.quantity(min)}. Air may have gone in: the sequence starts again from the first nipple.`,
+  wouldGoUnderMin: () =>
+    'Under MIN: air may have gone in. Saved like this, the sequence starts again from the first nipple.',
+  topUpNow: ({ level, min }, _, say) => `Stop and top up: ${say.quantity(level)}, MIN is ${say.quantity(min)}.`,
+  levelUnderMin: ({ level, min }, _, say) =>
+    `Reservoir under MIN: ${say.quantity(level)}, MIN is ${say.quantity(min)}. Look for a leak, and at the pads.`,
+  levelOffTarget: ({ off, isAbove }, _, say) => `${say.quantity(off)} ${isAbove ? 'above' : 'below'} the figure.`,
+  overflowComing: ({ overflow }, _, say) => `It will overflow by ${say.quantity(overflow)}: draw off more first.`,
+  overflowSum: ({ returned, free, drawOff }, _, say) =>
+    `${say.quantity(returned)} will come up, ${say.quantity(free)} free: ${drawOff.value > 0 ? `draw off at least ${say.quantity(drawOff)} first.` : 'it fits.'}`,
+  pressureOverCeiling: ({ pressure, ceiling }, _, say) =>
+    `${say.quantity(pressure)} is over this car’s ceiling of ${say.quantity(ceiling)}: let it down.`,
+  noPressure: () => 'No pressure to speak of: pump up and hold again.',
+  leaksDown: ({ lossPercentPerMin }) =>
+    `Loses ${lossPercentPerMin.toFixed(1)} % a minute: the cap leaks. Seat it and hold again, before fluid goes in.`,
+  holdGoesOn: ({ heldSeconds, minSeconds }) => `Held ${heldSeconds} s; go on to ${minSeconds} s.`,
+  holdsPressure: ({ lossPercentPerMin }) => `Holds: ${lossPercentPerMin.toFixed(1)} % a minute. Release slowly.`,
+  circuitAtRisk: ({ corners }, at) =>
+    `If it lets go${atPlace(at)}, that circuit is lost: ${list(corners.map((c) => cornerNames[c as keyof typeof cornerNames]))} have no brakes.`,
+};
+
+export const inventoryTexts: TextsFor<InventoryFindings> = {
+  bottleUnknown: () => 'What is in this bottle is not known. Take another one.',
+  bottleNeverMixes: ({ inCar, inCarGrade, poured }) =>
+    `The car was last filled with ${inCar} (${inCarGrade}): it never mixes with ${poured}.`,
+  bottleOpenTooLong: ({ daysOpen, maxDays }) =>
+    `Open for ${daysOpen} days; the shop allows ${maxDays}. Keep it for the buffer under the hose end.`,
+  bottleEmpty: () => 'By the count this bottle is empty.',
+  bottleShort: ({ bottle, left, wanted }, _, say) =>
+    `By the count bottle ${bottle} held ${say.quantity(left)}; this adds up to ${say.quantity(wanted)}. Was a second bottle opened?`,
+  reservedFor: ({ car, event }) => capital(reservedForText(car, event)),
+  otherCompound: ({ rotors, met, pads, compound }) =>
+    `Rotors ${rotors} carry a transfer layer of ${met}; pads ${pads} are ${compound}. Each compound keeps to its own rotors.`,
+  otherRotors: ({ pads, ownRotors, rotors }) =>
+    `Pads ${pads} belong with rotors ${ownRotors || 'of another car'}, not ${rotors}.`,
+};
+/** "reserved for the Aldane at Dunvarrel two-day." */
+export const reservedForText = (car: string, event: string): string =>
+  `reserved for ${car || 'a car'} at ${event || 'an event'}.`;

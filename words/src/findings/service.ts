@@ -1,0 +1,62 @@
+import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
+import {
+  checkNames,
+  complaintWords,
+  cornerNames,
+  jobNames,
+  placeName,
+  subjectNames,
+} from '../names';
+import type { Say } from '../reader';
+import { stepName } from '../steps';
+import { type TextsFor, counted, list } from '../texts';
+
+const of = (subject: keyof typeof subjectNames, place: Parameters<typeof placeName>[0]): string =>
+  `${subjectNames[subject]}, ${placeName(place)}`;
+
+export const serviceTexts: TextsFor<ServiceFindings> = {
+  padSetUnderLimit: ({ pads }) => `Pads ${pads} are under the limit by their label.`,
+  aboveLimitAtBoth: ({ subject }) =>
+    subject === 'pads' ? 'Above the limit at both corners.' : 'In order at both corners.',
+  notMeasuredAtBoth: () => 'Not measured at both corners.',
+  checkFault: ({ check, remark }, at) =>
+    `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
+  exchangeUnfinished: ({ left, of: all }) =>
+    `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
+  retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
+  fittedNotMeasured: ({ subject }, { axle }) =>
+    `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
+  changeNotFitted: ({ subject }, at) => `${of(subject, at)}: a change was decided and nothing is recorded as fitted.`,
+  referred: ({ subject, reason }, at) => `${of(subject, at)}: referred. ${reason}`,
+  spareToCarry: ({ subject, reason }, at) => `${of(subject, at)}: carry a spare. ${reason}`,
+  hoseChanged: ({ corners }) =>
+    `A hose was changed at the ${list(corners.map((c) => cornerNames[c as keyof typeof cornerNames]))}: the system was opened, the whole sequence is drawn again.`,
+  driverSays: ({ complaint }) =>
+    `The driver: ${complaintWords[complaint].says.toLowerCase()}. First suspects: ${complaintWords[complaint].suspects.join('; ')}.`,
+  stepSkipped: ({ step, turn, reason }, { corner, axle }) =>
+    `Skipped: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}. ${reason}`,
+  stepNotDone: ({ step, turn }, { corner, axle }) =>
+    `Not done: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}.`,
+  calibrationOver: ({ wrench, calibratedOn }, _, say) =>
+    `Wrench ${wrench} was last calibrated on ${say.date(calibratedOn)}: more than a year before.`,
+  earlierWording: ({ text }) => text,
+};
+
+export const readinessTexts: TextsFor<ReadinessFindings> = {
+  partsInOrder: () => 'Pads and rotors in order as far as measured.',
+  noServiceUnderWay: () => 'No service under way.',
+  serviceUnderWay: ({ left }) => `Service under way, not released: ${counted(left, 'step')} to go.`,
+  serviceReopened: () => 'Was released; held again.',
+};
+
+const conflictText = ({ job, car, from, to }: Omit<JobFindings['personIsBusy'], 'person'>, say: Say): string =>
+  `${jobNames[job].toLowerCase()} on ${car || 'another car'}, ${say.span(from, to)}`;
+
+export const jobTexts: TextsFor<JobFindings> = {
+  personIsBusy: ({ person, ...conflict }, _, say) =>
+    `${person || 'Somebody'} already has a ${conflictText(conflict, say)}.`,
+  carIsBusy: ({ person, ...conflict }, _, say) =>
+    `${person || 'Somebody'} is at this car then: ${conflictText(conflict, say)}.`,
+  liftIsTaken: ({ lift, ...conflict }, _, say) => `${lift || 'The lift'} is taken: ${conflictText(conflict, say)}.`,
+};
+

@@ -1,0 +1,11 @@
+export { type FastenerNames, fastenerNames, findingText } from './findings';
+export { reservedForText } from './findings/parts';
+export { ruleTexts } from './findings/fluid';
+export * from './names';
+export * from './reader';
+export * from './steps';
+export { type TextsFor, capital, counted, list } from './texts';
+export { bearingMethodNames } from './wheel-bearings';
+export { type FactText, factText } from './facts';
+export * from './input';
+export { kindName, workName } from './work-names';

@@ -1,0 +1,141 @@
+/** What is wrong with something typed: quantities, bores, and what the schemas refuse. */
+import type { BoresProblem, Dimension, ParsedBores, ParsedQuantity, Quantity, SchemaProblem, SchemaProblems } from '@calvik/core';
+import type { Say } from './reader';
+import { counted } from './texts';
+
+const examples: Record<Dimension, string> = {
+  temperature: '205 or 401F',
+  temperatureDifference: '30 or 54F',
+  pressure: '101 kPa, 1.0 bar or 15 psi',
+  length: '13.2 or 0.52 in',
+  altitude: '350 or 1150 ft',
+  volume: '250 ml or 0.5 l',
+  torque: '38 or 28 lbft',
+  force: '12 kN',
+  mass: '4.2 or 9.3 lb',
+  share: '1.5',
+  duration: '60 or 1 h',
+  days: '90 or 12 weeks',
+};
+/** What could be typed for this dimension, for hints and for error sentences. */
+export const typingExample = (dimension: Dimension): string => examples[dimension];
+
+const spoken: Record<Dimension, string> = {
+  temperature: 'temperature',
+  temperatureDifference: 'temperature difference',
+  pressure: 'pressure',
+  length: 'length',
+  altitude: 'altitude',
+  volume: 'volume',
+  torque: 'torque',
+  force: 'force',
+  mass: 'mass',
+  share: 'share',
+  duration: 'duration',
+  days: 'time',
+};
+
+/** Why a quantity cannot be read, in a sentence. */
+export function quantityProblemText({ problem, text, dimension }: Extract<ParsedQuantity, { ok: false }>): string {
+  const example = examples[dimension];
+  switch (problem) {
+    case 'empty':
+      return `Type a figure, for example ${example}.`;
+    case 'ambiguous':
+      return `“${text}” can be read two ways: use a point for decimals and nothing for thousands.`;
+    case 'notAFigure':
+      return `“${text}” is not a figure. Type it like ${example}.`;
+    case 'notUsable':
+      return `“${text}” is not a figure that can be used.`;
+    case 'unknownUnit':
+      return `“${text}” is not a unit of ${spoken[dimension]}. Type it like ${example}.`;
+  }
+}
+
+const boresTexts: Record<BoresProblem, string> = {
+  empty: 'Type the bore of each piston, like “4 × 40” or “38, 34, 28 a side”.',
+  notBores: 'This cannot be read as bores. Type them like “4 × 40” or “38, 34, 28 a side”.',
+  oddCount: 'A fixed caliper has the same number of pistons on both sides: an even number.',
+  sayWhichSide: 'Say whether that is a side: “38, 34, 28 a side”, or count them all: “4 × 40”.',
+  outOfRange: 'Bores lie between 10 and 90 mm, at most six of them.',
+};
+/** Why a text cannot be read as bores. */
+export const boresProblemText = ({ problem }: Extract<ParsedBores, { ok: false }>): string => boresTexts[problem];
+
+const limitText = (limit: Quantity | number, unit: string, say: Say): string =>
+  typeof limit === 'number' ? `${limit} ${unit}` : say.quantity(limit);
+
+const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say) => string } = {
+  tooLow: ({ limit, unit }, say) => `At least ${limitText(limit, unit, say)}.`,
+  tooHigh: ({ limit, unit }, say) => `At most ${limitText(limit, unit, say)}.`,
+  notWhole: ({ unit }) => `A whole number of ${unit} is wanted.`,
+  notAnId: () => 'This is not a valid id.',
+  notAMoment: () => 'This is not a moment in UTC (ISO 8601).',
+  notADate: () => 'Give a date as year-month-day.',
+  notATime: () => 'Give a time like 09:30.',
+  timeZoneUnknown: () => 'This time zone is not known.',
+  empty: () => 'This must not be empty.',
+  tooLong: ({ max }) => `At most ${max} characters.`,
+  controlCharacters: () => 'This text holds control characters.',
+  testOfCarOrBottle: () => 'A boiling test is of a car or of a bottle.',
+  noCorner: () => 'At least one corner.',
+  noReasonForCorrection: () => 'Say why the earlier entry is corrected.',
+  replacesItself: () => 'An entry cannot replace itself.',
+  limitAboveNew: () => 'The limit must be below the thickness when new.',
+  discardAboveNew: () => 'The discard thickness must be below the thickness when new.',
+  innerAboveOuter: () => 'The inner diameter must be smaller than the outer one.',
+  notOneWord: () => 'A key is one word.',
+  fastenerKeyTwice: () => 'Two fasteners have the same key.',
+  torqueWithoutSource: () => 'Say where each torque figure stands, so that it can be looked up.',
+  dayEndsBeforeItBegins: () => 'The working day ends before it begins.',
+  notSevenDays: () => 'A week has seven days.',
+  daysOffEndBeforeTheyBegin: () => 'The days off end before they begin.',
+  unknownWork: () => 'There is no such work.',
+  unknownStep: () => 'There is no such step.',
+  sellsNothing: () => 'Say what this supplier sells.',
+  emptyOrder: () => 'There is nothing on this order.',
+  notAnEmail: () => 'This does not look like an e-mail address.',
+  drumHasOneNipple: () => 'A wheel cylinder in a drum has one bleed nipple.',
+  noBore: () => 'Say the bore of each piston.',
+  minAboveMax: () => 'The volume at MIN must be less than the volume at MAX.',
+  sequenceIncomplete: () => 'The maker’s sequence must name each of the four corners once.',
+  sequenceWithoutSource: () => 'Say where the maker’s sequence stands, so that it can be looked up.',
+  eventEndsBeforeItBegins: () => 'The event ends before it begins.',
+  loadUpAfterStart: () => 'Load-up is after the event begins.',
+  windowEndsBeforeItBegins: () => 'The window ends before it begins.',
+  wetAboveDry: () => 'The wet boiling point must be below the dry one.',
+  tooFewReadings: ({ min }) => `A hold needs ${counted(min, 'reading')} at least.`,
+};
+
+/** What a schema complains of, as zod hands it out: structural, so that nothing here depends on the library. */
+export interface SchemaIssue {
+  code?: string;
+  path: readonly PropertyKey[];
+  params?: Record<string, unknown> | undefined;
+  input?: unknown;
+  expected?: unknown;
+  minimum?: unknown;
+  maximum?: unknown;
+  origin?: unknown;
+}
+
+/** A schema's complaint as a sentence. */
+export function issueText(issue: SchemaIssue, say: Say): string {
+  const problem = issue.params?.problem as SchemaProblem | undefined;
+  if (problem && problem in schemaTexts)
+    return (schemaTexts[problem] as (values: unknown, say: Say) => string)(issue.params?.values, say);
+  switch (issue.code) {
+    case 'invalid_type':
+      return issue.expected === 'number'
+        ? 'A figure is wanted.'
+        : 'input' in issue && issue.input === undefined
+          ? 'This is missing.'
+          : `This should be a ${String(issue.expected)}.`;
+    case 'too_small':
+      return `At least ${String(issue.minimum)}.`;
+    case 'too_big':
+      return `At most ${String(issue.maximum)}.`;
+    default:
+      return 'This is not one of the values that are known here.';
+  }
+}

@@ -1,0 +1,313 @@
+import {
+  type Axle,
+  type AxleBrake,
+  type BleedNipple,
+  type CheckName,
+  type Collection,
+  type Complaint,
+  type Corner,
+  type ExchangeMethod,
+  type FluidBase,
+  type FluidPolicy,
+  type GateName,
+  type JobKind,
+  type PadCondition,
+  type PadLimitOwner,
+  type PadPosition,
+  type PartsDecision,
+  type PedalFeel,
+  type PedalSuspect,
+  type Phase,
+  type Place,
+  type RotorMeasurement,
+  type RuleOwner,
+  type SequenceSchool,
+  type ThreadCondition,
+  type TighteningPattern,
+  type UnevenWearCause,
+  type Verdict,
+  tighteningOrder,
+  tighteningPattern,
+} from '@calvik/core';
+import type { Fastener, FastenerGroup, NippleBled } from '@calvik/core';
+
+export const verdictWords: Record<Verdict, string> = {
+  inOrder: 'In order',
+  watch: 'Watch',
+  needsWork: 'Needs you',
+  stop: 'Stop',
+};
+
+export const cornerNames: Record<Corner, string> = {
+  FL: 'left front',
+  FR: 'right front',
+  RL: 'left rear',
+  RR: 'right rear',
+};
+export const axleNames: Record<Axle, string> = { front: 'front axle', rear: 'rear axle' };
+export const nippleNames: Record<BleedNipple, string> = { single: '', inner: 'inner nipple', outer: 'outer nipple' };
+
+/** "left front, inner nipple"; "front axle"; empty where it is of the whole car. */
+export function placeName({ corner, axle, nipple }: Place): string {
+  const where = corner ? cornerNames[corner] : axle ? axleNames[axle] : '';
+  return nipple && nipple !== 'single' ? `${where}, ${nippleNames[nipple]}` : where;
+}
+/** " at the left front"; empty where it is of the whole car. */
+export const atPlace = (place: Place): string => (placeName(place) === '' ? '' : ` at the ${placeName(place)}`);
+
+export const gateNames: Record<GateName, string> = { fluid: 'Fluid', parts: 'Pads and rotors', service: 'Service' };
+
+export const brakeNames: Record<AxleBrake['brake'], string> = {
+  fixedCaliper: 'Fixed caliper',
+  floatingCaliper: 'Floating caliper',
+  drum: 'Drum',
+};
+
+export const methodNames: Record<ExchangeMethod, string> = {
+  pressureFed: 'Pressure bleeder with fluid',
+  pressureAir: 'Pressure bleeder, air only',
+  pedalTwo: 'Two people and the pedal',
+  pedalAlone: 'Alone with the pedal',
+  vacuum: 'Vacuum at the nipple',
+  gravity: 'Gravity',
+};
+
+export const sequenceNames: Record<SequenceSchool, string> = {
+  farthestFirst: 'Farthest line first',
+  nearestFirst: 'Nearest line first',
+  byCircuit: 'Circuit by circuit',
+  makerSheet: 'Maker’s sheet',
+};
+
+export const bubbleNames: Record<NippleBled['bubbles'], string> = {
+  none: 'No bubbles',
+  fine: 'Fine stream',
+  large: 'Large ones',
+};
+
+export const baseNames: Record<FluidBase, string> = {
+  glycol: 'a glycol-ether fluid',
+  silicone: 'a silicone fluid',
+  mineral: 'a mineral fluid',
+};
+
+export const ruleOwnerNames: Record<RuleOwner, string> = {
+  organiser: 'organiser',
+  customer: 'customer',
+  shop: 'shop',
+  boilingPoint: 'boiling point',
+};
+
+/** The school's letter and short name. */
+export function policyName(policy: FluidPolicy): string {
+  switch (policy.school) {
+    case 'everyEvent':
+      return 'A: flush before every event';
+    case 'window':
+      return `B: within ${policy.withinDays} days before the event`;
+    case 'bleedAfterTrackDay':
+      return `C: bleed after each track day, flush every ${policy.fullEveryMonths} months`;
+    case 'roadInterval':
+      return `D: flush every ${policy.everyMonths} months`;
+    case 'weeklyInSeason':
+      return 'E: bleed and top up weekly in season';
+  }
+}
+
+export const padPositionNames: Record<PadPosition, string> = {
+  inner: 'inner',
+  outer: 'outer',
+  leading: 'leading shoe',
+  trailing: 'trailing shoe',
+};
+export const padLimitOwnerNames: Record<PadLimitOwner, string> = {
+  padMaker: 'pad maker’s limit',
+  brakeSheet: 'car’s brake sheet',
+  shop: 'shop limit',
+  usualForLinings: 'usual limit of linings',
+};
+export const unevenWearCauses: Record<UnevenWearCause, string> = {
+  slidePin: 'seized slide pin',
+  pistonOrSlidePin: 'seized piston or slide pin',
+  innerPiston: 'seized piston on the inner side',
+  outerPiston: 'seized piston on the outer side',
+};
+export const padConditionWords: Record<PadCondition, { name: string; advice: string }> = {
+  hairline: { name: 'Hairline crack', advice: 'Hairline crack: keep it and watch it.' },
+  crackThird: { name: 'Crack, a third', advice: 'Cracked through a third of the block or more.' },
+  crackThrough: { name: 'Crack, through', advice: 'Cracked through the whole block: out.' },
+  lifting: { name: 'Debonding', advice: 'Debonding from the backing plate: out.' },
+  crumbling: { name: 'Crumbling', advice: 'Crumbling: out.' },
+  glazed: { name: 'Glazed', advice: 'Glazed, no bite: bed it again or sand it.' },
+  oily: { name: 'Oil or grease', advice: 'Oil or grease on the face: out, and find where it comes from.' },
+  ashEdge: { name: 'Ash edge', advice: 'Ash-white or brown singed edge: normal after bedding.' },
+};
+
+export const crackNames: Record<RotorMeasurement['crack'], string> = {
+  none: 'No cracks',
+  crazing: 'Fine crazing',
+  crack: 'A crack',
+  toEdge: 'Reaches an edge',
+  joinsHoles: 'Joins holes',
+};
+export const transferLayerWords: Record<RotorMeasurement['transferLayer'], { name: string; advice: string }> = {
+  even: { name: 'Even, blue-grey', advice: 'Even transfer layer.' },
+  thin: { name: 'Silver showing', advice: 'Silver showing, transfer layer too thin: another bedding cycle.' },
+  blotchy: { name: 'Blotches', advice: 'Blotchy transfer layer, too hot too fast: sand or turn, then bed.' },
+  smeared: { name: 'Smears', advice: 'Smeared transfer layer, judder in the pedal: sand or turn, then bed.' },
+  rusty: { name: 'Rust', advice: 'Rust on the face: clean off, then bed.' },
+  none: { name: 'Bare, new', advice: 'Bare: bed before use.' },
+};
+
+export const threadConditionNames: Record<ThreadCondition, string> = {
+  dry: 'Dry',
+  lubricated: 'Lubricated',
+  antiSeize: 'With anti-seize',
+};
+export const fastenerGroupNames: Record<FastenerGroup, string> = {
+  slidePin: 'Caliper slide pin',
+  bracket: 'Bracket',
+  caliper: 'Caliper',
+  padPin: 'Pad pin',
+  hose: 'Hose',
+  bleedNipple: 'Bleed nipple',
+  rotorHat: 'Rotor hat',
+  wheel: 'Wheel',
+  other: 'Other',
+};
+const patternNames: Record<TighteningPattern, (order: number[]) => string> = {
+  centreLock: () => 'centre lock',
+  single: () => 'one',
+  star: (order) => `star: ${order.join(' ')}`,
+  bottomTopTwice: () => 'bottom, top, bottom, top',
+  inTurn: (order) => order.join(' '),
+};
+/** The tightening order: "star: 1 3 5 2 4", "bottom, top, bottom, top". */
+export const patternText = ({ group, perCorner }: Pick<Fastener, 'group' | 'perCorner'>): string =>
+  patternNames[tighteningPattern(group, perCorner)](tighteningOrder(group, perCorner));
+
+export const feelNames: Record<PedalFeel, string> = { firm: 'firm', acceptable: 'fair', long: 'long', soft: 'soft' };
+export const pedalSuspectNames: Record<PedalSuspect, string> = {
+  airInCaliper: 'air still in a caliper: the bleeding order, both nipples of each caliper',
+  nippleOpen: 'a bleed nipple not shut',
+  hoseSwells: 'a hose that swells',
+  airInAbs: 'air in the ABS unit: the maker’s tool and a qualified workshop',
+  leak: 'a leak: nipples, hoses, unions, pistons',
+  masterCylinder: 'master cylinder bypassing',
+  pistonsNotOut: 'pistons not pumped out',
+  air: 'air',
+  rearAdjusters: 'rear adjusters',
+  knockBack: 'pad knock-back: run-out or a hub with play',
+};
+
+export const subjectNames: Record<PartsDecision['subject'], string> = {
+  pads: 'Pads',
+  rotors: 'Rotors',
+  hoses: 'Hose',
+  other: 'Caliper and hub',
+};
+export const actionNames: Record<PartsDecision['action'], string> = {
+  keep: 'Keep',
+  change: 'Change',
+  carrySpare: 'Carry a spare',
+  refer: 'Refer',
+};
+
+export const phaseNames: Record<Phase, string> = {
+  intake: 'Intake',
+  measure: 'Wheels off: measure',
+  decide: 'Decide',
+  fit: 'Retract and fit',
+  exchange: 'Fluid',
+  tighten: 'Tighten, pedal, down',
+  release: 'Release',
+};
+
+export const jobNames: Record<JobKind, string> = {
+  service: 'Service',
+  flush: 'Flush',
+  bleed: 'Bleed',
+  boilingTest: 'Boiling test',
+  bedding: 'Bedding',
+  errand: 'Preparation',
+  atEvent: 'At the event',
+  afterEvent: 'After the event',
+};
+
+/** What a driver says, in the driver's words, with the first suspects in order. Common practice, no source. */
+export const complaintWords: Record<Complaint, { says: string; suspects: string[] }> = {
+  softAfterHeat: {
+    says: 'Pedal soft or long when hot, fine when cold',
+    suspects: ['fluid boiled', 'water in the fluid', 'thin pads', 'ducts'],
+  },
+  softFromCold: { says: 'Pedal soft from cold', suspects: ['air', 'a bleed nipple', 'a hose', 'master cylinder'] },
+  firstPressLong: {
+    says: 'First press long, second fine',
+    suspects: ['pad knock-back: run-out, wheel bearing', 'pistons not pumped out'],
+  },
+  firmNoBite: { says: 'Pedal firm, car does not slow', suspects: ['pads past their temperature', 'glazed', 'green'] },
+  judder: { says: 'Judder when braking', suspects: ['uneven transfer layer', 'thickness variation', 'cracks'] },
+  pulls: { says: 'Pulls to a side', suspects: ['sticking piston or pin', 'oil', 'a hose', 'mixed pads'] },
+  squeal: { says: 'Squeals', suspects: ['transfer layer gone, bedding lost', 'hardware'] },
+  highPedalEffort: { says: 'High pedal effort', suspects: ['pads thin or glazed', 'transfer layer', 'brake booster'] },
+  cornerHot: { says: 'One corner hotter', suspects: ['dragging', 'duct off', 'balance'] },
+  levelDown: { says: 'Level has gone down', suspects: ['pad wear, if the sum agrees', 'a leak, if it does not'] },
+};
+
+/** What each check is called, as something to look at or to do. */
+export const checkNames: Record<CheckName, string> = {
+  nutsCracked: 'Wheel nuts cracked loose on the ground',
+  chocked: 'Chocked',
+  onStands: 'On stands, never a jack alone',
+  parkingBrakeService: 'Electric parking brake in service mode, doors shut',
+  wheelsOff: 'Wheels off',
+  hoses: 'Hoses: no bulge, crack, chafe',
+  seals: 'Piston seals and boots dry and whole',
+  ductsSound: 'Ducts whole and clear of wheel and hose',
+  hubs: 'Hubs sound: no noise, studs whole',
+  leaks: 'No leak at unions and nipples',
+  pistonsClean: 'Pistons brushed clean and dry before pushing',
+  oppositeHeld: 'Opposite pistons held from coming out',
+  notchesLinedUp: 'Turned in, notches lined up with the pad',
+  faceToRotor: 'Friction face to the rotor',
+  innerOuter: 'Inner and outer not swapped',
+  direction: 'Direction arrows forward',
+  springs: 'Springs',
+  pins: 'Pins and retainers',
+  clips: 'Safety clips',
+  shims: 'Shims',
+  sensorRefitted: 'Wear sensor refitted in its slot',
+  sensorTiedUp: 'Wear sensor tied up or left out: these pads have no slot for it',
+  hubFaceClean: 'Hub face clean and flat',
+  rotorClean: 'New rotors free of oil',
+  vanes: 'Curved vanes: left on left, right on right',
+  slots: 'Slots run the right way on each side',
+  bobbins: 'Bobbins and hat fasteners sound',
+  drumAdjuster: 'Adjuster set, drum turns with a light drag',
+  parkingBrakeNormal: 'Parking brake out of service mode',
+  ductsFitted: 'Ducts fitted as the event wants them',
+  wheelsOn: 'Wheels on, car on the ground',
+};
+
+export const collectionNames: Record<Collection | 'facts', string> = {
+  shops: 'shop',
+  crew: 'crew member',
+  customers: 'customer',
+  cars: 'car',
+  venues: 'venue',
+  events: 'event',
+  bookings: 'booking',
+  fluids: 'fluid',
+  bottles: 'bottle',
+  jobs: 'job',
+  rotorPairs: 'rotor pair',
+  padSets: 'pad set',
+  brakeSheets: 'brake sheet',
+  ruleSets: 'rule set',
+  lifts: 'lift',
+  suppliers: 'supplier',
+  wearParts: 'wear part',
+  orders: 'order',
+  messages: 'message',
+  facts: 'entry',
+};

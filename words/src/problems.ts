@@ -1,0 +1,152 @@
+/** What can go wrong between a client and the server (RFC 9457): codes with their values, and the sentence for each. */
+import type { Collection, Finding, Refusal } from '@calvik/core';
+import { findingText } from './findings';
+import { collectionNames } from './names';
+import type { Say } from './reader';
+
+/** Every problem that the server answers with, and what it says beside its code. */
+export interface Problems {
+  idNotValid: Record<string, never>;
+  notJson: Record<string, never>;
+  notAnObject: Record<string, never>;
+  idDiffers: Record<string, never>;
+  stale: Record<string, never>;
+  differs: Record<string, never>;
+  dangling: { collection: Collection | 'facts' | null };
+  versionNotZero: Record<string, never>;
+  invalid: { path: string; text: string };
+  nothingUnderId: Record<string, never>;
+  nothingThere: { method: string; path: string };
+  notReleased: { finding: Finding };
+  onlyLeadWaives: Record<string, never>;
+  notCarOfJob: Record<string, never>;
+  limitsChanged: Record<string, never>;
+  databaseSilent: Record<string, never>;
+  bodyNotJson: Record<string, never>;
+  bodyTooLarge: Record<string, never>;
+  encodingUnknown: Record<string, never>;
+  charsetUnknown: Record<string, never>;
+  lengthWrong: Record<string, never>;
+  brokenOff: Record<string, never>;
+  unreadable: Record<string, never>;
+  failed: Record<string, never>;
+  noSuch: { what: 'event' | 'supplier' | 'car' | 'bottle' | 'plan' | 'picture' | 'service' | 'crew' | 'test' | 'reading' };
+  dayNotValid: Record<string, never>;
+  supplierDoesNotSell: { supplier: string };
+  emptyFile: Record<string, never>;
+  workbook: Record<string, never>;
+  lettersUnreadable: Record<string, never>;
+  columnsMissing: { wanted: readonly string[]; found: readonly string[]; clue: 'separator' | 'oneColumn' | null };
+  noRows: Record<string, never>;
+  tooManyRows: { rows: number; max: number };
+  noRowToSave: Record<string, never>;
+  probeNotSubmerged: { depthMm: number; holeMm: number };
+  planNotReady: Record<string, never>;
+  planOutOfDate: Record<string, never>;
+  pictureNotReadable: Record<string, never>;
+  pictureTooLarge: Record<string, never>;
+  carAndBottle: Record<string, never>;
+  unreachable: Record<string, never>;
+}
+export type ProblemCode = keyof Problems;
+
+const whats: Record<Problems['noSuch']['what'], string> = {
+  event: 'event',
+  supplier: 'supplier',
+  car: 'car',
+  bottle: 'bottle',
+  plan: 'search for a plan any more',
+  picture: 'picture',
+  service: 'service',
+  crew: 'crew member',
+  test: 'test running',
+  reading: 'reading running',
+};
+
+const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } = {
+  idNotValid: () => 'The id in the address is not valid.',
+  notJson: () => 'Send JSON, with Content-Type: application/json.',
+  notAnObject: () => 'The body must be a JSON object.',
+  idDiffers: () => 'The id in the body is not the one in the address.',
+  stale: () => 'Somebody has changed this since you read it. Look at both versions and decide.',
+  differs: () => 'Something else is already saved under this id. Facts are never edited: send a correction.',
+  dangling: ({ collection }) =>
+    collection ? `There is no such ${collectionNames[collection]}.` : 'This points at something that is not there.',
+  versionNotZero: () => 'A new record has version 0.',
+  invalid: ({ path, text }) => (path ? `${path}: ${text}` : text || 'This cannot be saved.'),
+  nothingUnderId: () => 'There is nothing under this id.',
+  nothingThere: ({ method, path }) => `There is nothing at ${method} ${path}.`,
+  notReleased: ({ finding }, say) => `Not released: ${findingText(finding, say)}`,
+  onlyLeadWaives: () => 'Only the lead waives a hold.',
+  notCarOfJob: () => 'This is not the car of that job.',
+  limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',
+  databaseSilent: () => 'The database does not answer.',
+  bodyNotJson: () => 'The body is not valid JSON.',
+  bodyTooLarge: () => 'The body is too large: at most 256 kB.',
+  encodingUnknown: () => 'This content encoding is not supported.',
+  charsetUnknown: () => 'This character set is not supported: send UTF-8.',
+  lengthWrong: () => 'The body is not as long as its header says.',
+  brokenOff: () => 'The request was broken off.',
+  unreadable: () => 'The request cannot be read.',
+  failed: () => 'Something failed on the server; nothing was saved. Try again.',
+  noSuch: ({ what }) => `There is no such ${whats[what]}.`,
+  dayNotValid: () => 'Give a day as year-month-day.',
+  supplierDoesNotSell: ({ supplier }) => `${supplier} does not sell that.`,
+  emptyFile: () => 'This file is empty.',
+  workbook: () => 'This is a workbook, not a table in text. Save it as CSV and choose that.',
+  lettersUnreadable: () => 'The letters of this file cannot be read: save it as CSV in UTF-8.',
+  columnsMissing: ({ wanted, found, clue }) =>
+    `The first row must name the columns ${wanted.join(' and ')}; it names ${found.slice(0, 6).join(', ') || 'nothing'}.${
+      clue === 'separator'
+        ? ' The columns do not seem to be parted by commas, semicolons or tabs.'
+        : clue === 'oneColumn'
+          ? ' It has one column only: perhaps it is parted by something unusual.'
+          : ''
+    }`,
+  noRows: () => 'There is a heading and nothing under it.',
+  tooManyRows: ({ rows, max }) => `${rows} rows are too many: at most ${max} at a time.`,
+  noRowToSave: () => 'There is no row in it that can be saved.',
+  probeNotSubmerged: ({ depthMm, holeMm }, say) =>
+    `The probe is not submerged: the sample is ${say.value(depthMm, 'length', 0)} deep, the hole in the probe sits at ${say.value(holeMm, 'length', 0)}. Draw some into the cup and test it there.`,
+  planNotReady: () => 'This plan is not ready to be taken.',
+  planOutOfDate: () => 'Jobs were changed since this plan was made. Make a new one.',
+  pictureNotReadable: () => 'This is not a JPEG, PNG or WebP picture.',
+  pictureTooLarge: () => 'The picture is too large.',
+  carAndBottle: () => 'A sample is of a car or of a bottle.',
+  unreachable: () => 'The server cannot be reached.',
+};
+
+/** A problem as a sentence. */
+export const problemText = <C extends ProblemCode>(code: C, values: Problems[C], say: Say): string =>
+  texts[code](values, say);
+
+/** Why a fact was refused, as a problem. */
+export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: Problems[ProblemCode] } =>
+  refusal.code === 'notReleased'
+    ? { code: 'notReleased', values: { finding: refusal.finding } }
+    : { code: refusal.code, values: {} };
+
+/** A problem that came over the wire: what the server said, where this version does not know its code. */
+export function receivedProblemText(
+  problem: { code?: string; values?: unknown; detail?: string },
+  say: Say,
+): string {
+  const text = problem.code === undefined ? undefined : (texts as Record<string, (v: unknown, say: Say) => string>)[problem.code];
+  return text && problem.values ? text(problem.values, say) : (problem.detail ?? texts.unreadable({}, say));
+}
+
+/** Why a simulated instrument has stopped. */
+export type InstrumentStop =
+  | 'anotherStarted'
+  | 'byHand'
+  | 'serverStopping'
+  | 'switchedOff'
+  | 'noPlateau';
+const stops: Record<InstrumentStop, string> = {
+  anotherStarted: 'Another test was started.',
+  byHand: 'Stopped by hand.',
+  serverStopping: 'The server is stopping.',
+  switchedOff: 'The instrument has switched itself off.',
+  noPlateau: 'No plateau found in three minutes: check the heater and the sample.',
+};
+export const instrumentStopText = (stop: InstrumentStop): string => stops[stop];
