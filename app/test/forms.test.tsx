@@ -1,7 +1,15 @@
 /** Forms of records: what nobody touched is kept as it stood, in either system of units; what cannot be is said at its field. */
 import { act, screen, waitFor } from '@testing-library/react';
 import type { ComponentType } from 'react';
-import { type Car, type Collection, type RecordOf, SHOP_ID, shopDefaults, toCanonical, recordDefaults } from '@calvik/core';
+import {
+  type Car,
+  type Collection,
+  type RecordOf,
+  SHOP_ID,
+  shopDefaults,
+  toCanonical,
+  recordDefaults,
+} from '@calvik/core';
 import { BrakeSheetScreen } from '../src/features/cars/brake-sheet-form';
 import { EditCarScreen, NewCarScreen } from '../src/features/cars/car-form';
 import { EditCustomerScreen, NewCustomerScreen } from '../src/features/customers/customer-form';

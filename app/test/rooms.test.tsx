@@ -11,7 +11,7 @@ import { MessagesScreen } from '../src/features/customers/messages-screen';
 import { SupplierScreen } from '../src/features/inventory/supplier-forms';
 import { BottleScreen } from '../src/features/inventory/bottle-screen';
 import { PadSetScreen, RotorPairScreen } from '../src/features/inventory/part-screen';
-import { StoresScreen } from '../src/features/inventory/stores-screen';
+import { StoresScreen } from '../src/features/inventory/stock-screen';
 import { WorkScreen } from '../src/features/work/work-screen';
 import { boil, bottle, car, crew, customer, flush, id, show } from './scene';
 import { at, intake, job as service, padSet, pads, pair, sheet } from './service-scene';

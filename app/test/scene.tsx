@@ -54,7 +54,13 @@ export const bottle: RecordOf<'bottles'> = {
   batch: '',
   receivedOn: '2026-01-01',
 };
-export const crew: RecordOf<'crew'> = { ...common, ...recordDefaults.crew, id: id(3), name: 'Tove Loy', role: 'technician' };
+export const crew: RecordOf<'crew'> = {
+  ...common,
+  ...recordDefaults.crew,
+  id: id(3),
+  name: 'Tove Loy',
+  role: 'technician',
+};
 export const customer: RecordOf<'customers'> = {
   ...common,
   ...recordDefaults.customers,

@@ -1,5 +1,13 @@
 /** A service on the car of the scene: its job, parts, sheet, and the facts of an intake. */
-import { type BrakeSheet, type Fact, type Job, type PadSet, type RotorPair, defaultBrakeSheet, recordDefaults } from '@calvik/core';
+import {
+  type BrakeSheet,
+  type Fact,
+  type Job,
+  type PadSet,
+  type RotorPair,
+  defaultBrakeSheet,
+  recordDefaults,
+} from '@calvik/core';
 import { car, crew, id } from './scene';
 
 const common = { version: 1, archived: false };

@@ -30,7 +30,7 @@ const waiting = (): Fact[] => keys('calvik.unsent.').map((k) => read<{ body: Fac
 test('kept: it leaves the device only when the server has answered', async () => {
   const sync = new Sync(makeStore());
   answers = [{ status: 201 }];
-  const keeping = sync.keep('facts', boil(1, 0, 240));
+  const keeping = sync.save('facts', boil(1, 0, 240));
   expect(waiting()).toHaveLength(1);
   expect(await keeping).toEqual({ state: 'kept' });
   expect(waiting()).toEqual([]);
@@ -39,8 +39,8 @@ test('kept: it leaves the device only when the server has answered', async () =>
 test('offline: it waits on the device, survives a reload, and goes out in order', async () => {
   const sync = new Sync(makeStore());
   const [a, b] = [boil(1, 0, 240), boil(2, 0, 241)];
-  expect(await sync.keep('facts', a)).toEqual({ state: 'waiting' });
-  expect(await sync.keep('facts', b)).toEqual({ state: 'waiting' });
+  expect(await sync.save('facts', a)).toEqual({ state: 'waiting' });
+  expect(await sync.save('facts', b)).toEqual({ state: 'waiting' });
   expect(waiting()).toHaveLength(2);
 
   const store = makeStore();
@@ -62,7 +62,7 @@ test('a server that fails is tried again; nothing is dropped', async () => {
   const store = makeStore();
   const sync = new Sync(store);
   answers = [{ status: 500, body: { detail: 'Something failed.' } }];
-  expect(await sync.keep('facts', boil(1, 0, 240))).toEqual({ state: 'waiting' });
+  expect(await sync.save('facts', boil(1, 0, 240))).toEqual({ state: 'waiting' });
   expect(store.getState().logbook.online).toBe(false);
   answers = [{ status: 201 }];
   await sync.flush();
@@ -77,7 +77,7 @@ test('an answer that is no answer counts as none', async () => {
     status: 200,
     json: async () => Promise.reject(new SyntaxError('no JSON')),
   })) as never;
-  expect(await sync.keep('facts', boil(1, 0, 240))).toEqual({ state: 'waiting' });
+  expect(await sync.save('facts', boil(1, 0, 240))).toEqual({ state: 'waiting' });
   expect(waiting()).toHaveLength(1);
 });
 
@@ -92,7 +92,7 @@ test('refused at once: whoever typed it is told why, and it is not shown as kept
     },
     { status: 404, body: {} },
   ];
-  const result = await sync.keep('facts', fact);
+  const result = await sync.save('facts', fact);
   expect(result).toMatchObject({
     state: 'refused',
     problem: { message: 'There is no such car.', errors: [{ path: 'carId' }] },
@@ -105,7 +105,7 @@ test('refused later, after a reconnect: it stays listed until somebody has noted
   const store = makeStore();
   const sync = new Sync(store);
   const fact = boil(1, 0, 240);
-  await sync.keep('facts', fact);
+  await sync.save('facts', fact);
   answers = [
     { status: 422, body: { detail: 'There is no such car.' } },
     { status: 404, body: {} },
@@ -121,8 +121,8 @@ test('refused later, after a reconnect: it stays listed until somebody has noted
 test('one refusal does not hold up the rest', async () => {
   const store = makeStore();
   const sync = new Sync(store);
-  await sync.keep('facts', boil(1, 0, 240));
-  await sync.keep('facts', boil(2, 0, 241));
+  await sync.save('facts', boil(1, 0, 240));
+  await sync.save('facts', boil(2, 0, 241));
   answers = [{ status: 409, body: { detail: 'Something else is kept.', stored: boil(1, 0, 999) } }, { status: 201 }];
   await sync.flush();
   expect(store.getState().logbook.unsent.map((u) => u.body.id)).toEqual([boil(1, 0, 0).id]);

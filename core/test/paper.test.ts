@@ -59,7 +59,14 @@ const event: TrackEvent = makeEvent(venue.id, '2026-06-13', '2026-06-14', {
   flushWithinDays: 5,
   notes: 'Gate at seven.',
 });
-const booking: Booking = { ...common, ...recordDefaults.bookings, id: newId(), eventId: event.id, carId: car.id, notes: '' };
+const booking: Booking = {
+  ...common,
+  ...recordDefaults.bookings,
+  id: newId(),
+  eventId: event.id,
+  carId: car.id,
+  notes: '',
+};
 const visit = (over: Partial<Job> = {}): Job => ({
   ...common,
   ...recordDefaults.jobs,

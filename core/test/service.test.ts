@@ -289,9 +289,7 @@ describe('the server’s own objection', () => {
     expect(refusalOf(logbookOf(facts), signature(), today)).toBeNull();
     expect(refusalOf(book, pass('a', 'b', TECH), today)).toBe('Only the lead lets something pass.');
     expect(refusalOf(book, pass('a', 'b'), today)).toBeNull();
-    expect(refusalOf(book, { ...signature(), carId: at().id } as Fact, today)).toBe(
-      'This is not the car of that job.',
-    );
+    expect(refusalOf(book, { ...signature(), carId: at().id } as Fact, today)).toBe('This is not the car of that job.');
   });
 });
 

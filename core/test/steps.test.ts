@@ -131,10 +131,7 @@ describe('steps follow the car', () => {
 
 describe('what to go on with', () => {
   const started = begun();
-  const readyToDraw = [
-    ...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled'),
-    started,
-  ];
+  const readyToDraw = [...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled'), started];
   test('nipples keep their sequence: after one under MIN it is the first one again', () => {
     const { steps } = judged([...readyToDraw, drawn(started.id, 0), drawn(started.id, 1, { lowestLevelMl: 50 })]);
     expect(nextStep(steps, TECH, 'draw.1')!.key).toBe('draw.0');

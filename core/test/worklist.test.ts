@@ -1,7 +1,22 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
 import { type Fact, type Job, type TrackEvent, dateIn, plusDays, shopDefaults, recordDefaults } from '../src';
-import { durationOf, messageText, planningCase, proposalOf, ruleLines, rulesInForce, runSheet, shoppingLists, slotObjections, visitExtras, visitSaving, workListRows, workOfBooking, workOfEvents } from '../src/run-up';
+import {
+  durationOf,
+  messageText,
+  planningCase,
+  proposalOf,
+  ruleLines,
+  rulesInForce,
+  runSheet,
+  shoppingLists,
+  slotObjections,
+  visitExtras,
+  visitSaving,
+  workListRows,
+  workOfBooking,
+  workOfEvents,
+} from '../src/run-up';
 import { minusWorkingDays, onShelf, plusWorkingDays, usableMl } from '../src';
 import { importPreview } from '../src/imports';
 import { type MipSolver, highsSolver, planObjections, solveSchedule, waysOut } from '../src/schedule/solver';

@@ -1,5 +1,5 @@
 export { type FastenerNames, fastenerNames, findingText } from './findings';
-export { reservedForText } from './findings/parts';
+export { reservedText } from './findings/parts';
 export { ruleTexts } from './findings/fluid';
 export * from './names';
 export * from './reader';

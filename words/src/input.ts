@@ -1,5 +1,13 @@
 /** What is wrong with something typed: quantities, bores, and what the schemas refuse. */
-import type { BoresProblem, Dimension, ParsedBores, ParsedQuantity, Quantity, SchemaProblem, SchemaProblems } from '@calvik/core';
+import type {
+  BoresProblem,
+  Dimension,
+  ParsedBores,
+  ParsedQuantity,
+  Quantity,
+  SchemaProblem,
+  SchemaProblems,
+} from '@calvik/core';
 import type { Say } from './reader';
 import { counted } from './texts';
 
@@ -110,7 +118,7 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
 /** What a schema complains of, as zod hands it out: structural, so that nothing here depends on the library. */
 export interface SchemaIssue {
   code?: string;
-  path: readonly PropertyKey[];
+  path: PropertyKey[];
   params?: Record<string, unknown> | undefined;
   input?: unknown;
   expected?: unknown;

@@ -2,11 +2,13 @@ import {
   type Axle,
   type AxleBrake,
   type BleedNipple,
+  type Car,
   type CheckName,
   type Collection,
   type Complaint,
   type Corner,
   type ExchangeMethod,
+  type Figure,
   type FluidBase,
   type FluidPolicy,
   type GateName,
@@ -54,6 +56,10 @@ export function placeName({ corner, axle, nipple }: Place): string {
 }
 /** " at the left front"; empty where it is of the whole car. */
 export const atPlace = (place: Place): string => (placeName(place) === '' ? '' : ` at the ${placeName(place)}`);
+
+/** What a figure is called, with where on the car it is. */
+export const figureName = ({ label, place }: Pick<Figure, 'label' | 'place'>): string =>
+  [label, place ? placeName(place) : ''].filter(Boolean).join(', ');
 
 export const gateNames: Record<GateName, string> = { fluid: 'Fluid', parts: 'Pads and rotors', service: 'Service' };
 
@@ -311,3 +317,17 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   messages: 'message',
   facts: 'entry',
 };
+
+/** Why the bleeding sequence is what it is, in one sentence. */
+export function sequenceText(car: Pick<Car, 'sequenceSchool' | 'makerSequenceSource' | 'circuitSplit'>): string {
+  switch (car.sequenceSchool) {
+    case 'makerSheet':
+      return `Maker’s sequence: ${car.makerSequenceSource}.`;
+    case 'nearestFirst':
+      return 'Nearest line first, by line length.';
+    case 'byCircuit':
+      return `Circuit by circuit (${car.circuitSplit === 'diagonal' ? 'diagonal' : 'front and rear'}), the farthest corner first.`;
+    case 'farthestFirst':
+      return 'Farthest line first, by line length.';
+  }
+}

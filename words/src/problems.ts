@@ -30,7 +30,9 @@ export interface Problems {
   brokenOff: Record<string, never>;
   unreadable: Record<string, never>;
   failed: Record<string, never>;
-  noSuch: { what: 'event' | 'supplier' | 'car' | 'bottle' | 'plan' | 'picture' | 'service' | 'crew' | 'test' | 'reading' };
+  noSuch: {
+    what: 'event' | 'supplier' | 'car' | 'bottle' | 'plan' | 'picture' | 'service' | 'crew' | 'test' | 'reading';
+  };
   dayNotValid: Record<string, never>;
   supplierDoesNotSell: { supplier: string };
   emptyFile: Record<string, never>;
@@ -127,21 +129,14 @@ export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: P
     : { code: refusal.code, values: {} };
 
 /** A problem that came over the wire: what the server said, where this version does not know its code. */
-export function receivedProblemText(
-  problem: { code?: string; values?: unknown; detail?: string },
-  say: Say,
-): string {
-  const text = problem.code === undefined ? undefined : (texts as Record<string, (v: unknown, say: Say) => string>)[problem.code];
+export function receivedProblemText(problem: { code?: string; values?: unknown; detail?: string }, say: Say): string {
+  const text =
+    problem.code === undefined ? undefined : (texts as Record<string, (v: unknown, say: Say) => string>)[problem.code];
   return text && problem.values ? text(problem.values, say) : (problem.detail ?? texts.unreadable({}, say));
 }
 
 /** Why a simulated instrument has stopped. */
-export type InstrumentStop =
-  | 'anotherStarted'
-  | 'byHand'
-  | 'serverStopping'
-  | 'switchedOff'
-  | 'noPlateau';
+export type InstrumentStop = 'anotherStarted' | 'byHand' | 'serverStopping' | 'switchedOff' | 'noPlateau';
 const stops: Record<InstrumentStop, string> = {
   anotherStarted: 'Another test was started.',
   byHand: 'Stopped by hand.',

@@ -1,9 +1,13 @@
 import type { Collection, Fact, Goods, RecordOf, RunUpEvent, Shop } from '@calvik/core';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
+import { type Say, type SchemaIssue, issueText } from '@calvik/words';
+import { receivedProblemText } from '@calvik/words/problems';
 
 export interface FieldError {
   path: string;
   message: string;
+  /** What is wrong, as data, where a schema said it. */
+  issue?: SchemaIssue;
 }
 
 /** What the server says is wrong (RFC 9457), or that it could not be reached at all. */
@@ -13,6 +17,8 @@ export class ApiProblem extends Error {
     detail: string,
     readonly errors: FieldError[] = [],
     readonly stored: unknown = undefined,
+    /** What the server said it with: the code, and what belongs to it. */
+    readonly problem: { code?: string; values?: unknown } = {},
   ) {
     super(detail);
   }
@@ -22,6 +28,16 @@ export class ApiProblem extends Error {
     return this.status === 0 || this.status >= 500;
   }
 }
+
+/** A problem as a sentence, in the reader's units. */
+export const problemMessage = ({ message, problem, errors }: ApiProblem, say: Say): string =>
+  problem.code === 'invalid' || errors.length > 0
+    ? (fieldErrorsOf({ errors }, say)[0]?.message ?? message)
+    : receivedProblemText({ ...problem, detail: message }, say);
+
+/** Its complaints about fields, in the reader's units. */
+export const fieldErrorsOf = ({ errors }: Pick<ApiProblem, 'errors'>, say: Say): FieldError[] =>
+  errors.map((e) => (e.issue ? { ...e, message: issueText(e.issue, say) } : e));
 
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
   let response: Response;
@@ -33,12 +49,19 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   if (response.status === 204) return undefined as T;
   const body: unknown = await response.json().catch(() => null);
   if (response.ok && body !== null) return body as T;
-  const problem = (body ?? {}) as { detail?: string; errors?: FieldError[]; stored?: unknown };
+  const problem = (body ?? {}) as {
+    detail?: string;
+    errors?: FieldError[];
+    stored?: unknown;
+    code?: string;
+    values?: unknown;
+  };
   throw new ApiProblem(
     response.ok ? 0 : response.status,
     problem.detail ?? 'The server gave an answer that cannot be read.',
     problem.errors,
     problem.stored,
+    problem,
   );
 }
 
@@ -67,7 +90,7 @@ export interface RunUpAnswer {
 export const put = (collection: Wire, body: Saved): Promise<Saved> =>
   call(`/${collection}/${body.id}`, sendJson('PUT', body));
 export const changes = (since: number): Promise<Changes> => call(`/changes?since=${since}`);
-export const board = (): Promise<RunUpAnswer> => call('/run-up');
+export const runUp = (): Promise<RunUpAnswer> => call('/run-up');
 export const startTester = (sample: {
   carId?: string;
   bottleId?: string;
@@ -89,7 +112,7 @@ export const stopInstrument = (instrument: BenchInstrument, id: string): Promise
 export const startPlan = (seconds: number): Promise<PlanRun> => call('/plans', sendJson('POST', { seconds }));
 export const planRun = (id: string): Promise<PlanRun> => call(`/plans/${id}`);
 export const stopPlan = (id: string): Promise<void> => call(`/plans/${id}`, { method: 'DELETE' });
-export const takePlan = (id: string): Promise<{ kept: number; dropped: number }> =>
+export const takePlan = (id: string): Promise<{ saved: number; dropped: number }> =>
   call(`/plans/${id}/take`, { method: 'POST' });
 export const askSupplier = (
   id: string,
@@ -110,4 +133,4 @@ const sendFile = (file: Blob): RequestInit => ({
 });
 export const previewImport = (file: Blob): Promise<ImportAnswer> => call('/imports/preview', sendFile(file));
 export const saveImport = (file: Blob): Promise<{ customers: number; cars: number; refused: number }> =>
-  call('/imports/keep', sendFile(file));
+  call('/imports/save', sendFile(file));

@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Empty, Screen } from '../ui/screen';
+import { routes } from '../features/routes';
 
 export default function NotFound() {
   const router = useRouter();
@@ -8,7 +9,7 @@ export default function NotFound() {
       <Empty
         text="There is no page at this address."
         action="To the run-up"
-        onPress={() => router.replace('/' as never)}
+        onPress={() => router.replace(routes.runUp)}
       />
     </Screen>
   );

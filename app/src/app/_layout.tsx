@@ -14,14 +14,16 @@ import { SyncContext, useAppSelector } from '../state/hooks';
 import { store } from '../state/store';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
-import { Frame } from '../ui/frame';
+import { Frame } from '../features/frame/frame';
 import { PaperIcon } from '../ui/icons';
+import { UnitsContext } from '../ui/units';
 import { WorkingHost } from '../ui/working';
 
 export { ErrorBoundary } from '../ui/error-boundary';
 
 function Themed() {
   const wanted = useAppSelector((state) => state.preferences.theme);
+  const units = useAppSelector((state) => state.preferences.units);
   const system = useColorScheme();
   const isDark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
   const theme = isDark ? darkTheme : lightTheme;
@@ -31,11 +33,13 @@ function Themed() {
   }, [theme, isDark]);
   return (
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
-      <WorkingHost>
-        <Frame>
-          <Slot />
-        </Frame>
-      </WorkingHost>
+      <UnitsContext.Provider value={units}>
+        <WorkingHost>
+          <Frame>
+            <Slot />
+          </Frame>
+        </WorkingHost>
+      </UnitsContext.Provider>
     </PaperProvider>
   );
 }

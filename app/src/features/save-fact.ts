@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { type Fact, dateIn, middayOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../state/hooks';
-import { newId } from './save-record';
+import { problemMessage } from '../api/client';
+import { useSay } from '../state/use-say';
+import { fieldErrors, newId } from './save-record';
 
-/** A fact of one kind without what is filled in when it is kept. */
+/** A fact of one kind without what is filled in when it is saved. */
 type Draft<F> = F extends Fact ? Omit<F, 'id' | 'at' | 'recordedAt' | 'by' | 'replaces' | 'because'> : never;
 export type NewFact = Draft<Fact>;
 
@@ -29,7 +31,7 @@ export function asFact(draft: NewFact, at: string, by: string, correction?: Corr
 export const useCorrected = (factId: string | undefined): Fact | undefined =>
   useAppSelector((state) => (factId ? (state.logbook.items.facts.entities[factId] as Fact | undefined) : undefined));
 
-/** Keeps a fact under the name of whoever is on duty. */
+/** Saves a fact under the name of whoever is on duty. */
 export function useSaveFact(): {
   saveFact: (draft: NewFact, date: string, correction?: Correction) => Promise<boolean>;
   saving: boolean;
@@ -38,6 +40,7 @@ export function useSaveFact(): {
   const sync = useSync();
   const crew = useCrewOnDuty();
   const { shop } = useLogbook();
+  const say = useSay();
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const fail = (sentence: string): false => {
@@ -51,15 +54,16 @@ export function useSaveFact(): {
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
     const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
     const fact = { ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
-    // The schemas come when something is kept: no page needs them to show itself. Where they cannot be had the entry waits
+    // The schemas come when something is saved: no page needs them to show itself. Where they cannot be had the entry waits
     // unchecked rather than being lost; the server checks it.
     const schemas = await import('@calvik/core/schemas').catch(() => null);
     const checked = schemas?.factSchema.safeParse(fact);
-    if (checked && !checked.success) return fail(checked.error.issues[0]?.message ?? 'This cannot be kept.');
+    if (checked && !checked.success)
+      return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
     setSaving(true);
-    const result = await sync.keep('facts', (checked?.data as Fact | undefined) ?? fact);
+    const result = await sync.save('facts', (checked?.data as Fact | undefined) ?? fact);
     setSaving(false);
-    if (result.state === 'refused') return fail(result.problem.message);
+    if (result.state === 'refused') return fail(problemMessage(result.problem, say));
     setProblem(null);
     return true;
   };

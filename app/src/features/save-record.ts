@@ -1,11 +1,14 @@
-import { useRouter } from 'expo-router';
+import { type Href, useRouter } from 'expo-router';
 import { useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
 import { type Collection, type Dimension, type RecordOf, parseQuantity, preferredUnit } from '@calvik/core';
-import type { FieldError, Saved } from '../api/client';
-import { useSync, useUnits } from '../state/hooks';
+import { type SchemaIssue, type Say, issueText } from '@calvik/words';
+import { type FieldError, type Saved, fieldErrorsOf, problemMessage } from '../api/client';
+import { useSync } from '../state/hooks';
+import { useUnits } from '../ui/units';
+import { useSay } from '../state/use-say';
 
 export const newId = (): string => uuidv7();
 
@@ -25,8 +28,9 @@ export function useQuantity(): (text: string, dimension: Dimension) => number {
   };
 }
 
-const issuesOf = (error: z.ZodError): FieldError[] =>
-  error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
+/** A schema's complaints as errors of fields, in the reader's units. */
+export const fieldErrors = (error: z.ZodError, say: Say): FieldError[] =>
+  error.issues.map((issue) => ({ path: issue.path.join('.'), message: issueText(issue as SchemaIssue, say) }));
 
 /** Puts complaints at their fields; those without a field of their own are joined into one sentence. */
 function place<T extends FieldValues>(
@@ -44,35 +48,40 @@ function place<T extends FieldValues>(
   return homeless.length > 0 ? homeless.map((e) => e.message).join(' ') : 'Look at the fields marked above.';
 }
 
-/** Keeps a record from a form: checks it with core's schema, shows errors at their fields, and goes on when it is kept. */
+/** Saves a record from a form: checks it with core's schema, shows errors at their fields, and goes on when it is saved. */
 export function useSaveRecord<C extends Collection, T extends FieldValues>(
   collection: C,
   form: UseFormReturn<T>,
   finished: () => void,
-): { keep: (record: RecordOf<C>, next: string | null) => Promise<boolean>; saving: boolean; problem: string | null } {
+): {
+  saveRecord: (record: RecordOf<C>, next: Href | null) => Promise<boolean>;
+  saving: boolean;
+  problem: string | null;
+} {
   const sync = useSync();
+  const say = useSay();
   const router = useRouter();
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const keep = async (record: RecordOf<C>, next: string | null): Promise<boolean> => {
-    // The schemas come when something is kept: no page needs them to show itself. Without them the server alone checks.
+  const saveRecord = async (record: RecordOf<C>, next: Href | null): Promise<boolean> => {
+    // The schemas come when something is saved: no page needs them to show itself. Without them the server alone checks.
     const schemas = await import('@calvik/core/schemas').catch(() => null);
     const checked = schemas?.recordSchemas[collection].safeParse(record);
     if (checked && !checked.success) {
-      setProblem(place(form, issuesOf(checked.error), 'This cannot be kept.'));
+      setProblem(place(form, fieldErrors(checked.error, say), 'This cannot be saved.'));
       return false;
     }
     setSaving(true);
-    const result = await sync.keep(collection, (checked?.data ?? record) as Saved);
+    const result = await sync.save(collection, (checked?.data ?? record) as Saved);
     setSaving(false);
     if (result.state === 'refused') {
-      setProblem(place(form, result.problem.errors, result.problem.message));
+      setProblem(place(form, fieldErrorsOf(result.problem, say), problemMessage(result.problem, say)));
       return false;
     }
     setProblem(null);
     finished();
-    if (next) router.replace(next as never);
+    if (next) router.replace(next);
     return true;
   };
-  return { keep, saving, problem };
+  return { saveRecord, saving, problem };
 }

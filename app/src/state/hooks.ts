@@ -1,6 +1,6 @@
 import { useContext, createContext, useMemo, useSyncExternalStore } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import { type CrewMember, type Dimension, type Logbook, type UnitSystem, dateIn, formatQuantity } from '@calvik/core';
+import { type CrewMember, type Logbook, dateIn } from '@calvik/core';
 import { selectLogbook, selectShop } from './logbook';
 import type { AppDispatch, AppStore, RootState } from './store';
 import type { Sync } from './sync';
@@ -11,7 +11,7 @@ export const useAppStore = useStore.withTypes<AppStore>();
 
 export const SyncContext = createContext<Sync | null>(null);
 
-/** Keeps facts and records: see {@link Sync.keep}. */
+/** Saves facts and records: see {@link Sync.save}. */
 export function useSync(): Sync {
   const sync = useContext(SyncContext);
   if (!sync) throw new Error('There is no SyncContext above this screen.');
@@ -42,24 +42,4 @@ export function useCrewOnDuty(): CrewMember | null {
   const crewId = useAppSelector((state) => state.preferences.crewId);
   const member = useLogbook().crew.get(crewId ?? '');
   return member && !member.archived ? member : null;
-}
-
-export interface Units {
-  system: UnitSystem;
-  show: (value: number, dimension: Dimension, digits?: number) => string;
-  /** The same in the other system, for where a conversion can hurt. */
-  other: (value: number, dimension: Dimension) => string;
-}
-
-/** Quantities in the units that this person prefers. */
-export function useUnits(): Units {
-  const system = useAppSelector((state) => state.preferences.units);
-  return useMemo(
-    () => ({
-      system,
-      show: (value, dimension, digits) => formatQuantity(value, dimension, system, digits),
-      other: (value, dimension) => formatQuantity(value, dimension, system === 'metric' ? 'imperial' : 'metric'),
-    }),
-    [system],
-  );
 }

@@ -17,7 +17,7 @@ export interface Unsent {
   order: number;
   collection: Wire;
   body: Saved;
-  refused?: { detail: string; errors: FieldError[] };
+  refused?: { detail: string; errors: FieldError[]; problem?: { code?: string; values?: unknown } };
 }
 
 const adapter = createEntityAdapter<Saved>();
@@ -30,8 +30,8 @@ export interface LogbookState {
   loaded: boolean;
   online: boolean;
   unsent: Unsent[];
-  /** The board as the server judged it, shown until the logbook is here. */
-  board: RunUpAnswer | null;
+  /** The run-up as the server judged it, shown until the logbook is here. */
+  runUp: RunUpAnswer | null;
 }
 
 const wires: Wire[] = ['facts', ...collections];
@@ -41,10 +41,10 @@ const initialState: LogbookState = {
   loaded: false,
   online: true,
   unsent: [],
-  board: null,
+  runUp: null,
 };
 
-/** What a record will be once it is kept: one version on. Facts have none. */
+/** What a record will be once it is saved: one version on. Facts have none. */
 const acknowledged = (collection: Wire, body: Saved): Saved =>
   collection === 'facts' ? body : ({ ...body, version: (body as RecordOf<Collection>).version + 1 } as Saved);
 
@@ -73,8 +73,8 @@ const slice = createSlice({
       state.online = true;
       overlay(state);
     },
-    boardReceived(state, { payload }: PayloadAction<RunUpAnswer>) {
-      state.board = payload;
+    runUpReceived(state, { payload }: PayloadAction<RunUpAnswer>) {
+      state.runUp = payload;
     },
     connection(state, { payload }: PayloadAction<boolean>) {
       state.online = payload;
@@ -110,7 +110,7 @@ const slice = createSlice({
   },
 });
 
-export const { received, boardReceived, connection, queued, restored, sent, refused, dropped } = slice.actions;
+export const { received, runUpReceived, connection, queued, restored, sent, refused, dropped } = slice.actions;
 export const logbookReducer = slice.reducer;
 
 const valuesOf = (entities: Entities): Saved[] => Object.values(entities.entities) as Saved[];
@@ -128,9 +128,9 @@ export const selectLogbook = createSelector(
     ),
 );
 
-/** The shop: from the logbook, or until that is here as the server's board brought it. */
+/** The shop: from the logbook, or until that is here as the server's run-up brought it. */
 export const selectShop = (state: { logbook: LogbookState }): Shop =>
-  state.logbook.loaded ? selectLogbook(state).shop : (state.logbook.board?.shop ?? shopDefaults);
+  state.logbook.loaded ? selectLogbook(state).shop : (state.logbook.runUp?.shop ?? shopDefaults);
 
 /** Every fact on record, replaced ones included: for histories. */
 export const selectAllFacts = createSelector(

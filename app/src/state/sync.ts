@@ -1,14 +1,14 @@
 import * as api from '../api/client';
-import { type Unsent, boardReceived, connection, dropped, queued, received, refused, restored, sent } from './logbook';
+import { type Unsent, runUpReceived, connection, dropped, queued, received, refused, restored, sent } from './logbook';
 import { keys, read, remove, write } from './storage';
 import type { AppStore } from './store';
 
-const OUTBOX = 'calvik.unsent.';
+const UNSENT = 'calvik.unsent.';
 const POLL_MS = 4_000;
 
-const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${OUTBOX}${entry.body.id}.${entry.order}`;
+const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${UNSENT}${entry.body.id}.${entry.order}`;
 
-export type KeepResult = { state: 'kept' | 'waiting' } | { state: 'refused'; problem: api.ApiProblem };
+export type SaveResult = { state: 'saved' | 'waiting' } | { state: 'refused'; problem: api.ApiProblem };
 
 /**
  * Keeps the device and the server in step: reads the feed of changes, and sends what was written here, in order, each
@@ -24,14 +24,14 @@ export class Sync {
 
   /** Begins: what an earlier visit could not send comes back, then the feed is read, and read again now and then. */
   start(): void {
-    const entries = keys(OUTBOX)
+    const entries = keys(UNSENT)
       .map((key) => read<Unsent>(key))
       .filter((entry): entry is Unsent => entry !== null)
       .sort((a, b) => a.order - b.order);
     this.store.dispatch(restored(entries));
     api
-      .board()
-      .then((board) => this.store.dispatch(boardReceived(board)))
+      .runUp()
+      .then((answer) => this.store.dispatch(runUpReceived(answer)))
       .catch(() => undefined);
     this.tick();
     this.timer ??= setInterval(() => this.tick(), POLL_MS);
@@ -74,10 +74,10 @@ export class Sync {
   }
 
   /**
-   * Keeps a fact or a record: on the device at once, on the server as soon as it can be reached.
-   * @returns whether the server has it, has refused it (then it is not kept), or has yet to be reached
+   * Saves a fact or a record: on the device at once, on the server as soon as it can be reached.
+   * @returns whether the server has it, has refused it (then it is not saved), or has yet to be reached
    */
-  async keep(collection: api.Wire, body: api.Saved): Promise<KeepResult> {
+  async save(collection: api.Wire, body: api.Saved): Promise<SaveResult> {
     this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
     const entry: Unsent = { order: this.lastOrder, collection, body };
     write(keyOf(entry), entry);
@@ -87,7 +87,7 @@ export class Sync {
       this.discard(entry);
       return { state: 'refused', problem };
     }
-    return { state: this.store.getState().logbook.unsent.some((u) => u.order === entry.order) ? 'waiting' : 'kept' };
+    return { state: this.store.getState().logbook.unsent.some((u) => u.order === entry.order) ? 'waiting' : 'saved' };
   }
 
   /** Gives up an entry that the server has refused. */
@@ -113,7 +113,7 @@ export class Sync {
           }
           if (entry.order === asked) answer = problem;
           const before = (problem.stored as api.Saved | undefined) ?? (await this.serverCopy(entry));
-          const refusal = { detail: problem.message, errors: problem.errors };
+          const refusal = { detail: problem.message, errors: problem.errors, problem: problem.problem };
           write(keyOf(entry), { ...entry, refused: refusal });
           this.store.dispatch(refused({ order: entry.order, before, problem: refusal }));
         }

@@ -1,5 +1,6 @@
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
-import { type CheckItem, type CheckName, type Corner, checkName, corners } from '@calvik/core';
+import { type CheckItem, type CheckName, type Corner, corners } from '@calvik/core';
+import { checkNames } from '@calvik/words';
 import { GUIDED_TARGET, TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { onSpace } from './keyboard';
@@ -68,7 +69,7 @@ export function CheckList({
     <View style={styles.list}>
       {names.map((name) => {
         const state = states[name] ?? BLANK;
-        const words = checkName(name);
+        const words = checkNames[name];
         return (
           <View key={name} style={[styles.item, { borderColor: t.rule }]} testID={`check-${name}`}>
             <Text as="strong">{words}</Text>

@@ -1,6 +1,6 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
-import { useUnits } from '../state/hooks';
+import { useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { NumberPad } from './number-pad';

@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
-import { type Control, Controller, type FieldValues, type Path, type UseFormReturn, useForm } from 'react-hook-form';
-import { type Dimension, parseQuantity, preferredUnit, typingExample } from '@calvik/core';
-import { useUnits } from '../state/hooks';
-import { read, remove, write } from '../state/storage';
+import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
+import { type Dimension, parseQuantity, preferredUnit } from '@calvik/core';
+import { quantityProblemText, typingExample } from '@calvik/words';
+import { useUnits } from './units';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
 import { onDemand } from './on-demand';
@@ -21,38 +21,8 @@ export const DateInput = onDemand(
   ),
 );
 
-/** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
-export interface DraftForm<T extends FieldValues> {
-  form: UseFormReturn<T>;
-  /** Whether what is shown came back from an earlier visit. */
-  restored: boolean;
-  startOver: () => void;
-  /** Call when the contents have been kept for good. */
-  finished: () => void;
-}
-
-const DRAFT = 'calvik.draft.';
-
-export function useDraftForm<T extends FieldValues>(key: string, defaults: T): DraftForm<T> {
-  const [draft] = useState(() => read<T>(DRAFT + key));
-  const [restored, setRestored] = useState(draft !== null);
-  const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as never, mode: 'onTouched' });
-  const { watch, reset } = form;
-  useEffect(() => {
-    const subscription = watch((values) => write(DRAFT + key, values));
-    return () => subscription.unsubscribe();
-  }, [watch, key]);
-  const finished = useCallback(() => remove(DRAFT + key), [key]);
-  const startOver = (): void => {
-    reset(defaults);
-    finished();
-    setRestored(false);
-  };
-  return { form, restored, startOver, finished };
-}
-
 /** Says that an unfinished entry came back, and offers to begin anew. */
-export function DraftNotice({ restored, startOver }: Pick<DraftForm<never>, 'restored' | 'startOver'>) {
+export function DraftNotice({ restored, startOver }: { restored: boolean; startOver: () => void }) {
   const t = useTokens();
   if (!restored) return null;
   return (
@@ -95,16 +65,24 @@ export function TextField<T extends FieldValues>({
   hint,
   required = false,
   lines,
-}: FieldProps<T> & { required?: boolean; lines?: number }) {
+  check,
+}: FieldProps<T> & {
+  required?: boolean;
+  lines?: number;
+  /** What is wrong with what was typed; null where nothing is. */
+  check?: (text: string) => string | null;
+}) {
   return (
     <Controller
       control={control}
       name={name}
-      rules={
-        required
-          ? { validate: (value: unknown) => String(value ?? '').trim() !== '' || 'This must not be empty.' }
-          : undefined
-      }
+      rules={{
+        validate: (value: unknown) => {
+          const text = String(value ?? '').trim();
+          if (required && text === '') return 'This must not be empty.';
+          return check?.(text) ?? true;
+        },
+      }}
       render={({ field, fieldState }) => (
         <View>
           <TextInput
@@ -146,7 +124,7 @@ export function QuantityField<T extends FieldValues>({
           const text = String(value ?? '').trim();
           if (optional && text === '') return true;
           const parsed = parse(text);
-          return parsed.ok || parsed.message;
+          return parsed.ok || quantityProblemText(parsed);
         },
       }}
       render={({ field, fieldState }) => {

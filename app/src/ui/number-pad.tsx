@@ -1,12 +1,13 @@
 import { useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { type Dimension, type Unit, parseQuantity, preferredUnit, unitDefinition } from '@calvik/core';
-import { useUnits } from '../state/hooks';
+import { useUnits } from './units';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
 import { useWide } from './screen';
 import { Text } from './text';
+import { quantityProblemText } from '@calvik/words';
 
 const rows = [
   ['7', '8', '9'],
@@ -94,7 +95,7 @@ export function NumberPad({
       </View>
       {parsed && !parsed.ok ? (
         <Text tone="stop" live>
-          {parsed.message}
+          {quantityProblemText(parsed)}
         </Text>
       ) : null}
       <View style={styles.keys}>

@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { type Href, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import { Button } from 'react-native-paper';
@@ -43,7 +43,7 @@ export interface ScreenProps {
   /** A line above the title: where one is. */
   above?: string;
   /** Where the back arrow leads when there is no page to go back to; without it there is no arrow. */
-  back?: string;
+  back?: Href;
   actions?: ReactNode;
   /** The main action, in reach of the thumb. */
   footer?: ReactNode;
@@ -59,7 +59,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
   const router = useRouter();
   const goBack = (): void => {
     if (router.canGoBack()) router.back();
-    else router.replace(back as never);
+    else if (back) router.replace(back);
   };
   return (
     <View style={[styles.screen, { backgroundColor: t.paper }]} role="main">

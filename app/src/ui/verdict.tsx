@@ -1,17 +1,17 @@
 import { useId, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
-import type { Reason, Verdict } from '@calvik/core';
+import type { Verdict } from '@calvik/core';
+import { verdictWords } from '@calvik/words';
 import { useTokens } from '../theme/use-tokens';
 import { HatchPattern } from './hatch';
 import { Text } from './text';
 
-const words: Record<Verdict, string> = {
-  inOrder: 'In order',
-  watch: 'Watch',
-  needsWork: 'Needs you',
-  stop: 'Stop',
-};
+/** Something said with how serious it is. */
+export interface Remark {
+  verdict: Verdict;
+  text: string;
+}
 
 /** A strip of hatching as tall as what stands beside it. */
 export function HatchStrip({ width = 12 }: { width?: number }) {
@@ -31,7 +31,7 @@ export function HatchStrip({ width = 12 }: { width?: number }) {
 /** One word for how serious it is. In order is plain ink: colour arrives only with trouble. */
 export function VerdictMark({ verdict, word }: { verdict: Verdict; word?: string }) {
   const t = useTokens();
-  const text = word ?? words[verdict];
+  const text = word ?? verdictWords[verdict];
   if (verdict === 'inOrder') {
     return (
       <Text as="label" testID="verdict">
@@ -54,7 +54,7 @@ export function VerdictMark({ verdict, word }: { verdict: Verdict; word?: string
 }
 
 /** A reason in plain words, with as much colour as it deserves. */
-export function ReasonLine({ reason }: { reason: Reason }) {
+export function ReasonLine({ reason }: { reason: Remark }) {
   const t = useTokens();
   if (reason.verdict === 'inOrder') return <Text>{reason.text}</Text>;
   const stop = reason.verdict === 'stop';
@@ -71,7 +71,7 @@ export function ReasonLine({ reason }: { reason: Reason }) {
       {stop ? <HatchStrip /> : null}
       <View style={styles.reasonText}>
         <Text as="label" tone={stop ? 'stop' : 'amber'}>
-          {words[reason.verdict]}
+          {verdictWords[reason.verdict]}
         </Text>
         <Text>{reason.text}</Text>
       </View>
@@ -79,21 +79,7 @@ export function ReasonLine({ reason }: { reason: Reason }) {
   );
 }
 
-/** The verdict while somebody types: the worst of it in one line; the rest stands where there is room. */
-export function LiveVerdict({ reasons, hasReading }: { reasons: readonly Reason[]; hasReading: boolean }) {
-  const first = reasons[0];
-  if (!hasReading) return null;
-  return (
-    <View style={styles.live}>
-      <VerdictMark verdict={first?.verdict ?? 'inOrder'} />
-      {first ? <Text style={styles.liveText}>{first.text}</Text> : null}
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
-  live: { flexDirection: 'row', alignItems: 'flex-start', gap: 8 },
-  liveText: { flex: 1, minWidth: 0 },
   mark: { borderWidth: 1.5, paddingHorizontal: 7, paddingVertical: 1, borderRadius: 3, alignSelf: 'flex-start' },
   reason: { flexDirection: 'row', borderWidth: 1, borderRadius: 3, overflow: 'hidden' },
   reasonText: { flex: 1, paddingHorizontal: 12, paddingVertical: 8, gap: 1 },

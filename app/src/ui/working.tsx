@@ -2,7 +2,7 @@ import { type ReactNode, createContext, useCallback, useContext, useMemo, useSta
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Button, Modal, Portal } from 'react-native-paper';
 import { type Dimension, type Figure, type Measure, type Origin, dimensions, quantityParts } from '@calvik/core';
-import { useUnits } from '../state/hooks';
+import { useUnits } from './units';
 import { TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';

@@ -38,7 +38,7 @@ export const daysBetween = (from: LocalDate, to: LocalDate): number =>
   Math.round((utc(to).getTime() - utc(from).getTime()) / DAY_MS);
 
 /** The date `days` later (or earlier, when negative). */
-export const plusDays = (date: LocalDate, days: number): LocalDate => 
+export const plusDays = (date: LocalDate, days: number): LocalDate =>
   iso(new Date(utc(date).getTime() + days * DAY_MS));
 
 /** The date after a number of working days, Monday to Friday. */

@@ -30,16 +30,19 @@ export interface FluidFindings extends RuleFindings {
   gradeTooLow: { poured: Grade; wanted: Grade };
   gradeSuits: { poured: Grade; wanted: Grade };
   wrongFluidInSystem: { fluid: string; grade: Grade; wanted: Grade };
-  nipplesOpen: { corners: readonly string[] };
+  nipplesOpen: { corners: string[] };
   pedalAfterBleed: { feel: PedalFeel };
-  bubblesAfterBleed: { corners: readonly string[] };
-  dirtyAfterBleed: { corners: readonly string[] };
+  bubblesAfterBleed: { corners: string[] };
+  dirtyAfterBleed: { corners: string[] };
   fluidUnknown: Record<string, never>;
   waterBeyondModel: Record<string, never>;
   boilsUnderPeak: { boilsAt: Quantity; peak: Quantity };
   boilsUnderDemand: { boilsAt: Quantity; wanted: Quantity };
   mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };
-  ruleNotMet: { owner: RuleOwner; reason: keyof RuleFindings & string } & Record<string, string | number | boolean | null | Quantity>;
+  ruleNotMet: { owner: RuleOwner; reason: keyof RuleFindings & string } & Record<
+    string,
+    string | number | boolean | null | Quantity
+  >;
   penRed: { waterPercent: number; red: number };
   penAmber: { waterPercent: number; amber: number };
   penDisagrees: { penPercent: number; boilPercent: number };

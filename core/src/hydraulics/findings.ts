@@ -20,6 +20,6 @@ export interface HydraulicsFindings {
   holdGoesOn: { heldSeconds: number; minSeconds: number };
   holdsPressure: { lossPercentPerMin: number };
   /** What a circuit that fails at this corner takes along. */
-  circuitAtRisk: { corners: readonly string[] };
+  circuitAtRisk: { corners: string[] };
 }
 export const hydraulicsFinding = findingsOf<HydraulicsFindings>();

@@ -1,5 +1,14 @@
 import { linearRegression, mean, sum } from 'simple-statistics';
-import { type Figure, type Finding, type LeakDownTest, PRACTICE, fromFact, input, kilopascals, makeFigure } from '../model';
+import {
+  type Figure,
+  type Finding,
+  type LeakDownTest,
+  PRACTICE,
+  fromFact,
+  input,
+  kilopascals,
+  makeFigure,
+} from '../model';
 import { hydraulicsFinding } from './findings';
 
 /** A hold shorter than this says nothing, s; and a loss above this share a minute is a leak. Common practice, no source; own figures. */
@@ -35,7 +44,10 @@ export function fitDecay(
 }
 
 /** Judges a timed hold of the pressure bottle on the dry system. While the hold is short, a leak is called only when it is beyond doubt. */
-export function judgeLeakDown(hold: Pick<LeakDownTest, 'id' | 'readings'>, ceilingKpa: number | null): LeakDownJudgement {
+export function judgeLeakDown(
+  hold: Pick<LeakDownTest, 'id' | 'readings'>,
+  ceilingKpa: number | null,
+): LeakDownJudgement {
   const times = hold.readings.map((r) => r.seconds);
   const heldSeconds = Math.max(...times) - Math.min(...times);
   const fit = fitDecay(hold.readings);

@@ -72,9 +72,7 @@ export function afterRetraction(
   const overMl = standsAtMl - car.reservoirMaxMl;
   const overflowMl = overMl > 0.5 ? overMl : 0;
   const finding =
-    overflowMl > 0
-      ? hydraulicsFinding('overflowComing', 'needsWork', {}, { overflow: millilitres(overflowMl) })
-      : null;
+    overflowMl > 0 ? hydraulicsFinding('overflowComing', 'needsWork', {}, { overflow: millilitres(overflowMl) }) : null;
   return { leftMl, standsAtMl, overflowMl, finding };
 }
 

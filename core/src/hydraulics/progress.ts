@@ -31,7 +31,8 @@ export const EXCHANGE_RESERVE_ML = 20;
 /** New fluid comes while drawing, so nobody has to top up. */
 export const isFedMethod = (method: ExchangeMethod): boolean => method === 'pressureFed';
 /** Methods that put pressure on the reservoir, and want their seal proved first. */
-export const needsLeakDownTest = (method: ExchangeMethod): boolean => method === 'pressureFed' || method === 'pressureAir';
+export const needsLeakDownTest = (method: ExchangeMethod): boolean =>
+  method === 'pressureFed' || method === 'pressureAir';
 
 export interface ExchangeStep extends BleedStep {
   index: number;

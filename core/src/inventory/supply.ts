@@ -178,4 +178,3 @@ export function usableMl(logbook: Logbook, fluidId: string, today: LocalDate): n
     .filter((s) => !s.openTooLong)
     .reduce((sum, s) => sum + s.leftMl, 0);
 }
-

@@ -28,7 +28,6 @@ import {
 } from '../model';
 import { byTime, composeExchanges } from './exchanges';
 
-
 /** Collections whose records may lack what {@link recordDefaults} says for them. */
 type Growing = keyof typeof recordDefaults;
 export type Records = { [C in Exclude<Collection, Growing>]?: Iterable<RecordOf<C>> } & {

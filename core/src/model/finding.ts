@@ -10,7 +10,7 @@ export interface Quantity {
 }
 
 /** What a finding says beside its code: quantities, counts, dates, keys of terms, names of records. */
-export type FindingValue = Quantity | number | string | boolean | null | readonly string[];
+export type FindingValue = Quantity | number | string | boolean | null | string[];
 
 /** Where on the car something was found; empty where it is of the whole car. */
 export interface Place {
@@ -26,7 +26,7 @@ export interface Finding {
   code: string;
   verdict: Verdict;
   place: Place;
-  values: Readonly<Record<string, FindingValue>>;
+  values: Record<string, FindingValue>;
 }
 
 /** A finding as it is stored with a signature: what it said, without how serious it was taken to be. */

@@ -59,7 +59,8 @@ type KindOf<S extends StepScope> = { [K in StepKind]: (typeof stepScopes)[K] ext
 export const MAX_TURNS = 12;
 
 /** One step of a service, as facts and addresses name it: `decide`, `pads.FL`, `fit.front`, `bleed.0`. */
-export type StepKey = KindOf<'car'> | `${KindOf<'corner'>}.${Corner}` | `${KindOf<'axle'>}.${Axle}` | `${KindOf<'turn'>}.${number}`;
+export type StepKey =
+  KindOf<'car'> | `${KindOf<'corner'>}.${Corner}` | `${KindOf<'axle'>}.${Axle}` | `${KindOf<'turn'>}.${number}`;
 
 /** What a step key stands for. */
 export interface StepId {

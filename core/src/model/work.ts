@@ -51,6 +51,7 @@ const worksByKey: ReadonlyMap<string, WorkId> = new Map(
 );
 
 /** What a key stands for; one that a person added has a key of its own. */
-export const workOfKey = (key: string): WorkId => worksByKey.get(key) ?? { key, kind: 'extra', axle: null, corner: null };
+export const workOfKey = (key: string): WorkId =>
+  worksByKey.get(key) ?? { key, kind: 'extra', axle: null, corner: null };
 export const kindOfWork = (key: string): WorkKind => workOfKey(key).kind;
 export const axleOfWork = (key: string): Axle | null => workOfKey(key).axle;

@@ -213,10 +213,7 @@ export function judgePads(m: PadMeasurement, spec: PadSpec): PadJudgement {
  * @param left and right the thinnest pad at each side, mm
  * @returns what is out of family, at its corner; null when neither is
  */
-export function oddCorner(
-  left: { corner: Corner; mm: number },
-  right: { corner: Corner; mm: number },
-): Finding | null {
+export function oddCorner(left: { corner: Corner; mm: number }, right: { corner: Corner; mm: number }): Finding | null {
   if (Math.abs(left.mm - right.mm) < ODD_CORNER_MM) return null;
   const [thin, thick] = left.mm < right.mm ? [left, right] : [right, left];
   return padFinding(

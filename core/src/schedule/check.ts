@@ -33,8 +33,7 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
   const take = (who: string, block: Block): void => {
     const list = busy.get(who) ?? [];
     for (const other of list)
-      if (other.day === block.day && block.from < other.to && other.from < block.to)
-        say('overlap', who);
+      if (other.day === block.day && block.from < other.to && other.from < block.to) say('overlap', who);
     busy.set(who, [...list, block]);
   };
   for (const f of problem.fixed) {
@@ -54,8 +53,7 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
       take(person.name, block);
       const hours = person.hours[v.day];
       if (!hours) say('absent', person.name);
-      else if (v.span.from < hours.from || v.span.to > hours.to)
-        say('outsideHours', person.name);
+      else if (v.span.from < hours.from || v.span.to > hours.to) say('outsideHours', person.name);
     }
     take(`Car ${v.carId}`, block);
     const lifted = v.tasks.filter((t) => t.needsLift);
@@ -65,20 +63,17 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
       else take(problem.lifts[v.lift]!.name, block);
     }
     const wanted = setup + v.tasks.reduce((n, t) => n + t.minutes, 0) + Math.max(...v.tasks.map((t) => t.travelMin));
-    if (v.span.to - v.span.from !== wanted)
-      say('wrongLength', what);
+    if (v.span.to - v.span.from !== wanted) say('wrongLength', what);
     for (const t of v.tasks) {
       seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
       dayOf.set(t.id, { day: v.day, from: v.span.from });
       if (!t.days.includes(v.day)) say('outsideWindow', t.id);
       if (v.people.length !== t.crewNeeded) say('wrongCrew', t.id);
-      for (const p of v.people)
-        if (!t.people.includes(p)) say('notTheirWork', t.id);
+      for (const p of v.people) if (!t.people.includes(p)) say('notTheirWork', t.id);
     }
   }
   for (const t of plan.unscheduled) seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
-  for (const t of problem.tasks)
-    if (seen.get(t.id) !== 1) say('notOnce', t.id);
+  for (const t of problem.tasks) if (seen.get(t.id) !== 1) say('notOnce', t.id);
   for (const v of plan.visits) {
     for (const t of v.tasks) {
       for (const { id, lagDays } of t.after) {

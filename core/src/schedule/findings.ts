@@ -15,7 +15,7 @@ export interface ScheduleFindings {
   isAtEvent: { person: string; event: string };
   doesNotWorkThatDay: { person: string };
   outsideHours: { person: string; from: string; to: string };
-  notTheirWork: { person: string; works: readonly string[] };
+  notTheirWork: { person: string; works: string[] };
   doesNotTravel: { person: string };
   wantsTwo: Record<string, never>;
   wantsLift: Record<string, never>;

@@ -79,8 +79,7 @@ function orderFindings(logbook: Logbook, job: Job, items: readonly WorkItem[]): 
         return others.some((j) => j.covers.includes(key) && isTooSoon(j, job, lagDays))
           ? [said('comesAfter', { ...ref(item), first, lagDays })]
           : [];
-      return job.covers.includes(key) &&
-        others.some((j) => j.covers.includes(item.key) && isTooSoon(job, j, lagDays))
+      return job.covers.includes(key) && others.some((j) => j.covers.includes(item.key) && isTooSoon(job, j, lagDays))
         ? [said('comesBefore', { ...ref(item), first })]
         : [];
     }),

@@ -67,7 +67,7 @@ export function fitChecks(
     'clips',
     'shims',
     // Race pads have no slot for the sensor: it is tied up or left out.
-    ...(sheet.hasWearSensors ? [padSet?.hasSensorSlot === false ? 'sensorTiedUp' : 'sensorRefitted'] as const : []),
+    ...(sheet.hasWearSensors ? ([padSet?.hasSensorSlot === false ? 'sensorTiedUp' : 'sensorRefitted'] as const) : []),
   ];
   const rotors: CheckName[] = work.rotors[axle]
     ? [

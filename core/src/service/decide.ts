@@ -36,7 +36,10 @@ export const addedMinutes = (recommendations: readonly Recommendation[]): number
   recommendations.reduce((sum, p) => sum + (p.decision?.action === 'change' ? (addedMinutesOf[p.subject] ?? 0) : 0), 0);
 
 /** The decision of a job on one question: the last one that counts. */
-const decisionOn = (facts: readonly Fact[], q: Pick<Recommendation, 'subject' | 'axle' | 'corner'>): PartsDecision | null =>
+const decisionOn = (
+  facts: readonly Fact[],
+  q: Pick<Recommendation, 'subject' | 'axle' | 'corner'>,
+): PartsDecision | null =>
   facts.findLast(
     (f): f is PartsDecision =>
       f.kind === 'partsDecision' && f.subject === q.subject && f.axle === q.axle && f.corner === q.corner,

@@ -14,7 +14,7 @@ export interface ServiceFindings {
   changeNotFitted: { subject: Subject };
   referred: { subject: Subject; reason: string };
   spareToCarry: { subject: Subject; reason: string };
-  hoseChanged: { corners: readonly string[] };
+  hoseChanged: { corners: string[] };
   driverSays: { complaint: Complaint };
   stepSkipped: StepValues & { reason: string };
   stepNotDone: StepValues;

@@ -84,7 +84,7 @@ function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {
     findings.push(serviceFinding('exchangeUnfinished', 'stop', {}, { left, of: exchange.steps.length }));
   }
   const isFlushed = exchange.isDone && exchange.begun?.scope === 'full';
-  if (hoses.length > 0 && !isFlushed) findings.push(serviceFinding('hoseChanged', 'stop', {}, { corners: hoses }));
+  if (hoses.length > 0 && !isFlushed) findings.push(serviceFinding('hoseChanged', 'stop', {}, { corners: [...hoses] }));
   return findings;
 }
 

@@ -68,7 +68,8 @@ export interface ServiceJudgement {
 }
 
 /** The maker's sheet of a car, or its fasteners without figures. */
-export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet => logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);
+export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet =>
+  logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);
 
 /** Which fasteners a job undoes: wheels always; an axle's others when its parts were changed; a hose's where one was. */
 function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set<Axle>): boolean {
@@ -212,12 +213,11 @@ export function judgeService(
   const fluid = judgeFluid(logbook, car, event, day);
   // A signature is asked for the steps that there were when it was given.
   const kinds = stepKinds.filter((kind) => signed?.limits?.steps.includes(kind) ?? true);
-  const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, kinds };
+  const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, pedal, kinds };
   const gate = releaseGate({
     ...base,
     logbook,
     steps: serviceSteps({ ...base, isReleased: false }),
-    pedal,
     fluid,
     hoses: work.hoses,
   });
@@ -227,7 +227,6 @@ export function judgeService(
     ...base,
     steps: serviceSteps({ ...base, isReleased: gate.isReleased }),
     baseline,
-    pedal,
     fluid,
     gate,
   };

@@ -21,6 +21,7 @@ import {
   worstOf,
 } from '../model';
 import { ofKind } from '../logbook';
+import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
 import { type PartsGoingOn, downChecks, fitChecks, groundChecks, lookChecks, retractChecks } from './checks';
 import type { CarCorners } from './corners';
@@ -49,11 +50,15 @@ export interface StepContext {
   exchange: ExchangeProgress;
   torque: readonly TorqueLine[];
   corners: CarCorners;
+  pedal: PedalJudgement;
   work: DecidedWork;
   isReleased: boolean;
   /** Kinds of steps that are asked of this service. */
   kinds: readonly StepKind[];
 }
+
+/** What a service shows of its steps. */
+export type StepView = Omit<StepContext, 'isReleased' | 'kinds'>;
 
 /** One kind of step: where it is done, what closes it, what is asked in it, what it shows. */
 export interface StepDefinition {
@@ -68,7 +73,7 @@ export interface StepDefinition {
   /** Its list, where it has one. */
   checks?: (c: Pick<StepContext, 'car' | 'sheet' | 'work'>, step: StepId, parts: PartsGoingOn) => CheckName[];
   /** What stands beside the step once it is done. */
-  verdict: (c: StepContext, step: StepId) => Verdict;
+  verdict: (c: StepView, step: StepId) => Verdict;
 }
 
 /** Corners in the order in which somebody walks round the car: from left front, clockwise seen from above. */
@@ -84,8 +89,8 @@ const last = <K extends Fact['kind']>(
   (facts.findLast((f) => f.kind === kind && test(f as Extract<Fact, { kind: K }>)) as
     Extract<Fact, { kind: K }> | undefined) ?? null;
 
-const listOf = (c: StepContext, { key }: StepId) => last(c, 'checksDone', (f) => f.step === key);
-const listVerdict = (c: StepContext, step: StepId): Verdict =>
+const listOf = (c: Pick<StepContext, 'facts'>, { key }: StepId) => last(c, 'checksDone', (f) => f.step === key);
+const listVerdict = (c: StepView, step: StepId): Verdict =>
   listOf(c, step)?.items.some((i) => i.result === 'fault') ? 'needsWork' : 'inOrder';
 
 /** A list that is gone through from top to bottom. */
@@ -106,7 +111,7 @@ export const torqueLinesOf = (
   torque.filter((l) =>
     kind === 'wheels' ? isWheel(l) : !isWheel(l) && l.fastener.group !== 'bleedNipple' && l.fastener.axle === axle,
   );
-const torqueVerdict = (c: StepContext, step: StepId): Verdict => worst(torqueLinesOf(c, step).map((l) => l.verdict));
+const torqueVerdict = (c: StepView, step: StepId): Verdict => worst(torqueLinesOf(c, step).map((l) => l.verdict));
 const torqued = (c: StepContext, step: StepId): Fact | true | null => {
   const lines = torqueLinesOf(c, step);
   if (!lines.every((l) => l.set !== null)) return null;
@@ -117,7 +122,9 @@ const torqued = (c: StepContext, step: StepId): Fact | true | null => {
 const measured = (kind: keyof typeof cornerMeasurements): StepDefinition => ({
   phase: 'measure',
   places: ({ car }) =>
-    WALK.filter((corner) => (cornerMeasurements[kind].isTakenAt as (car: Car, corner: Corner) => boolean)(car, corner)).map((corner) => ({ corner })),
+    WALK.filter((corner) =>
+      (cornerMeasurements[kind].isTakenAt as (car: Car, corner: Corner) => boolean)(car, corner),
+    ).map((corner) => ({ corner })),
   closedBy: ({ facts }, { corner }) => ofKind(facts, kind).findLast((f) => f.corner === corner) ?? null,
   verdict: ({ facts, sheet }, { corner }) =>
     worstOf(
@@ -224,7 +231,8 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   },
   torque: {
     phase: 'tighten',
-    places: (c) => axles.filter((axle) => torqueLinesOf(c, { kind: 'torque', axle }).length > 0).map((axle) => ({ axle })),
+    places: (c) =>
+      axles.filter((axle) => torqueLinesOf(c, { kind: 'torque', axle }).length > 0).map((axle) => ({ axle })),
     closedBy: torqued,
     isRequired: true,
     verdict: torqueVerdict,
@@ -240,7 +248,7 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
     places: once,
     closedBy: ({ facts }) => lastGate(facts),
     isRequired: true,
-    verdict: quiet,
+    verdict: ({ pedal }) => worstOf(pedal.findings),
   },
   down: list('tighten', ({ sheet }) => downChecks(sheet)),
   wheels: { phase: 'tighten', places: once, closedBy: torqued, isRequired: true, verdict: torqueVerdict },
@@ -252,6 +260,10 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
     verdict: quiet,
   },
 };
+
+/** What stands beside a step: nothing while it is open. */
+export const stepVerdict = (s: StepView, step: ServiceStep): Verdict =>
+  step.state === 'done' ? stepDefinitions[step.kind].verdict(s, step) : 'inOrder';
 
 /** The list of a step, for this car and the parts that go on it. */
 export const checksOf = (

@@ -122,7 +122,12 @@ export const torqueBand = (figureNm: number, tolerancePercent: number): { low: n
  * @param readingNm N·m
  * @param position number of the fastener in its tightening order, where there are several
  */
-export function judgeClick(readingNm: number, fastener: Fastener, position: number | null = null, place: Place = {}): Finding {
+export function judgeClick(
+  readingNm: number,
+  fastener: Fastener,
+  position: number | null = null,
+  place: Place = {},
+): Finding {
   if (fastener.torqueNm === null) return torqueFinding('torqueFigureMissing', 'stop', place, {});
   const { low, high } = torqueBand(fastener.torqueNm, fastener.tolerancePercent);
   const values = { position, reading: newtonMetres(readingNm), figure: newtonMetres(fastener.torqueNm) };

@@ -1,6 +1,8 @@
 import { type Dimension, type Unit, dimensions, toCanonical, unitDefinition, units } from './convert';
 
-export type ParsedQuantity = { ok: true; value: number; typed: number; unit: Unit } | { ok: false; problem: QuantityProblem; text: string; dimension: Dimension };
+export type ParsedQuantity =
+  | { ok: true; value: number; typed: number; unit: Unit }
+  | { ok: false; problem: QuantityProblem; text: string; dimension: Dimension };
 
 /** Why a text cannot be read as a quantity. */
 export type QuantityProblem = 'empty' | 'ambiguous' | 'notAFigure' | 'notUsable' | 'unknownUnit';

@@ -22,7 +22,10 @@ export function hasDuctsOn(c: Context): boolean {
   const { timeZone } = c.logbook.shop;
   const states = [
     ...doneOf(c.facts, 'ducts').map((d) => ({ on: dateIn(d.fact.at, timeZone), ok: true })),
-    ...[...doneOf(c.facts, 'ductsOff'), ...doneOf(c.facts, 'ductsOffBefore')].map((d) => ({ on: dateIn(d.fact.at, timeZone), ok: false })),
+    ...[...doneOf(c.facts, 'ductsOff'), ...doneOf(c.facts, 'ductsOffBefore')].map((d) => ({
+      on: dateIn(d.fact.at, timeZone),
+      ok: false,
+    })),
   ];
   const check = lastCheck(c, 'ductsFitted');
   if (check) states.push(check);

@@ -25,7 +25,14 @@ export interface WorkFindings {
   ownReason: { text: string };
   eventHasBegun: Record<string, never>;
   loadUpIsOver: { loadUp: string };
-  partComesTooLate: { part: string; source: PartNeed['source']; on: string; supplier: string; leadDays: number; loadUp: string };
+  partComesTooLate: {
+    part: string;
+    source: PartNeed['source'];
+    on: string;
+    supplier: string;
+    leadDays: number;
+    loadUp: string;
+  };
   noDayLeft: { earliest: string; latest: string };
   waitsFor: { work: WorkKind };
   nobodyHasTheSkill: { wantsTwo: boolean };

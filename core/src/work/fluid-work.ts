@@ -14,11 +14,7 @@ import { type Context, type WorkNeed, noRule } from './types';
 /** A boiling test older than this before an event is made again where it matters. Own figure. */
 const TESTED_WITHIN_DAYS = 14;
 
-export function fluidNeeds(
-  c: Context,
-  fluid: FluidJudgement,
-  planned: PlannedFluid,
-): WorkNeed[] {
+export function fluidNeeds(c: Context, fluid: FluidJudgement, planned: PlannedFluid): WorkNeed[] {
   const { logbook, car, event, today } = c;
   const open = [
     ...policyRules(logbook, car, event, today, fluid.state, planned),
@@ -36,8 +32,7 @@ export function fluidNeeds(
             shop: '',
           }[owner],
         };
-  const work =
-    open.some((r) => r.work === 'flush') || faults.length > 0 ? 'flush' : open.length > 0 ? 'bleed' : null;
+  const work = open.some((r) => r.work === 'flush') || faults.length > 0 ? 'flush' : open.length > 0 ? 'bleed' : null;
   const needs: WorkNeed[] = [];
   if (work !== null) {
     const rules = open.filter((r) => work === 'bleed' || r.work === 'flush');

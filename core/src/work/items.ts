@@ -198,8 +198,7 @@ function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {
     latest,
     target: need.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),
     impossible,
-    duration:
-      need.minutes === undefined ? duration : { minutes: need.minutes, band: null, from: 'usual', records: 0 },
+    duration: need.minutes === undefined ? duration : { minutes: need.minutes, band: null, from: 'usual', records: 0 },
     crewNeeded: traits.crewNeeded ?? 1,
     skill: traits.skill,
     wheelsOff,
@@ -224,19 +223,14 @@ function impossibleBecause(
       ? workFinding('eventHasBegun', 'needsWork', {}, {})
       : workFinding('loadUpIsOver', 'needsWork', {}, { loadUp: latest });
   if (waiting)
-    return workFinding(
-      'partComesTooLate',
-      'needsWork',
-      waiting.axle ? { axle: waiting.axle } : {},
-      {
-        part: waiting.name,
-        source: waiting.source,
-        on: waiting.on,
-        supplier: waiting.supplier?.name ?? '',
-        leadDays: waiting.supplier?.leadDays ?? 0,
-        loadUp: latest,
-      },
-    );
+    return workFinding('partComesTooLate', 'needsWork', waiting.axle ? { axle: waiting.axle } : {}, {
+      part: waiting.name,
+      source: waiting.source,
+      on: waiting.on,
+      supplier: waiting.supplier?.name ?? '',
+      leadDays: waiting.supplier?.leadDays ?? 0,
+      loadUp: latest,
+    });
   return earliest > latest ? workFinding('noDayLeft', 'needsWork', {}, { earliest, latest }) : null;
 }
 

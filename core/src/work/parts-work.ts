@@ -71,12 +71,7 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
     const found = partsFor(logbook, booking, car, axle, 'padSet', Math.max(limitMm, rule?.value ?? 0), today)[0];
     const need: PartNeed = found
       ? shelfNeed('padSet', found, axle, today)
-      : toBuy(
-          logbook,
-          booking,
-          { goods: 'padSet', likeId: now?.id ?? null, name: now?.compound ?? '', axle },
-          today,
-        );
+      : toBuy(logbook, booking, { goods: 'padSet', likeId: now?.id ?? null, name: now?.compound ?? '', axle }, today);
     return [{ key: workKey('pads', axle), reasons, parts: [need] }];
   }
   if (thinnestMm === null || !now) return [];
@@ -106,9 +101,7 @@ function rotorNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
   const need: PartNeed = onShelf
     ? shelfNeed('rotorPair', onShelf, axle, today)
     : toBuy(logbook, booking, { goods: 'rotorPair', likeId: now?.id ?? null, name: now?.label ?? '', axle }, today);
-  return [
-    { key: workKey('rotors', axle), reasons: found.map((finding) => ({ finding, from: null })), parts: [need] },
-  ];
+  return [{ key: workKey('rotors', axle), reasons: found.map((finding) => ({ finding, from: null })), parts: [need] }];
 }
 
 const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>

@@ -34,9 +34,11 @@ export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, 
     ...(wantsPads ? [...logbook.padSets.values()].filter((p) => p.use === 'track' && isStock(p)) : []).map(
       (part): Found => ({ goods: 'padSet', id: part.id, part, thicknessMm: padSetMm(logbook, part) }),
     ),
-    ...(item.kind === 'rotors' ? [...logbook.rotorPairs.values()].filter(isStock) : []).map(
-      (part): Found => ({ goods: 'rotorPair', id: part.id, part }),
-    ),
+    ...(item.kind === 'rotors' ? [...logbook.rotorPairs.values()].filter(isStock) : []).map((part): Found => ({
+      goods: 'rotorPair',
+      id: part.id,
+      part,
+    })),
     ...(item.fluid ? bottlesFor(logbook, booking, item, today) : []),
   ];
   return found

@@ -144,7 +144,8 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     if (same) {
       same.count += up;
       same.basis = basis;
-    } else add({
+    } else
+      add({
         goods: 'wearPart',
         likeId: part.id,
         name: part.name,

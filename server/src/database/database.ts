@@ -101,10 +101,7 @@ export class Database {
     return feed.seq;
   }
 
-  private async missing(
-    em: SqlEntityManager,
-    references: Reference[],
-  ): Promise<Missing[]> {
+  private async missing(em: SqlEntityManager, references: Reference[]): Promise<Missing[]> {
     if (references.length === 0) return [];
     const ids = [...new Set(references.map((r) => r.id))];
     const found = await em.find(ItemSchema, { id: { $in: ids } }, { fields: ['id', 'collection'] });
@@ -152,9 +149,7 @@ export class Database {
    * Saves many records that are all new, all of them or none; they may point at one another.
    * @returns what they point at that is not there; empty when they are kept
    */
-  async insertAll(
-    entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
-  ): Promise<Missing[]> {
+  async insertAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Missing[]> {
     const items = entries.map(({ collection, body }) => {
       const stored = recordSchemas[collection].parse({ ...body, version: 1 }) as Body;
       return { collection, stored, references: referencesOf(collection, stored) };

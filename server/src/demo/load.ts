@@ -88,7 +88,10 @@ export function demoData(now: Instant): DemoData {
     return { ...member, ...rest, daysOff };
   };
   for (const { key, name, role } of demoCrew)
-    records.push({ collection: 'crew', body: handsOf(key, { ...common, ...recordDefaults.crew, id: crew[key]!, name, role }) });
+    records.push({
+      collection: 'crew',
+      body: handsOf(key, { ...common, ...recordDefaults.crew, id: crew[key]!, name, role }),
+    });
   for (const c of demoCustomers) {
     records.push({
       collection: 'customers',
@@ -180,7 +183,14 @@ export function demoData(now: Instant): DemoData {
     for (const event of entry.events) {
       records.push({
         collection: 'bookings',
-        body: { ...common, ...recordDefaults.bookings, id: newId(at(300)), eventId: events[event]!, carId: car.id, notes: '' },
+        body: {
+          ...common,
+          ...recordDefaults.bookings,
+          id: newId(at(300)),
+          eventId: events[event]!,
+          carId: car.id,
+          notes: '',
+        },
       });
     }
     const own: Fact[] = [];

@@ -72,13 +72,14 @@ const suppliers: { name: string; supplies: Goods[]; leadDays: number; notes: str
   { name: 'Mossfield Fluids', supplies: ['bottle'], leadDays: 2, notes: '' },
   { name: 'Hob & Vane', supplies: ['wearPart', 'bottle'], leadDays: 4, notes: 'Small parts.' },
 ];
-const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; reorderAt: number; count: number }[] = [
-  { name: 'Front hose, 480 mm', kind: 'hose', axle: 'front', reorderAt: 2, count: 3 },
-  { name: 'Rear hose, 360 mm', kind: 'hose', axle: 'rear', reorderAt: 2, count: 2 },
-  { name: 'Duct hose, 76 mm, 3 m', kind: 'ductHose', axle: null, reorderAt: 1, count: 4 },
-  { name: 'Slide-pin kit', kind: 'slidePins', axle: null, reorderAt: 2, count: 1 },
-  { name: 'Caliper seals, 40 mm', kind: 'seals', axle: null, reorderAt: 4, count: 9 },
-];
+const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; reorderAt: number; count: number }[] =
+  [
+    { name: 'Front hose, 480 mm', kind: 'hose', axle: 'front', reorderAt: 2, count: 3 },
+    { name: 'Rear hose, 360 mm', kind: 'hose', axle: 'rear', reorderAt: 2, count: 2 },
+    { name: 'Duct hose, 76 mm, 3 m', kind: 'ductHose', axle: null, reorderAt: 1, count: 4 },
+    { name: 'Slide-pin kit', kind: 'slidePins', axle: null, reorderAt: 2, count: 1 },
+    { name: 'Caliper seals, 40 mm', kind: 'seals', axle: null, reorderAt: 4, count: 9 },
+  ];
 
 interface Context {
   newId: (moment: Instant) => string;
@@ -97,7 +98,15 @@ export function demoRunUp({ newId, at, crew }: Context): DemoRunUp {
   const long = at(700);
   const facts: Fact[] = [];
   const parts = wearParts.map((w) => {
-    const part = { ...common, id: newId(long), name: w.name, kind: w.kind, carId: null, axle: w.axle, reorderAt: w.reorderAt };
+    const part = {
+      ...common,
+      id: newId(long),
+      name: w.name,
+      kind: w.kind,
+      carId: null,
+      axle: w.axle,
+      reorderAt: w.reorderAt,
+    };
     const counted = at(4, '16:00');
     facts.push({
       id: newId(counted),

@@ -15,8 +15,7 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
   /** Reads a table that was sent; nothing is kept. */
   const read = async (body: unknown): Promise<ImportPreview> => {
     if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
-    if (body[0] === 0x50 && body[1] === 0x4b)
-      throw new Problem(415, 'workbook', {});
+    if (body[0] === 0x50 && body[1] === 0x4b) throw new Problem(415, 'workbook', {});
     let text: string;
     try {
       text = new TextDecoder('utf-8', { fatal: true }).decode(body);

@@ -14,7 +14,12 @@ const METRIC = sayTo({ units: 'metric', timeZone: 'UTC' });
 function idOf(request: Request): string {
   const parsed = id.safeParse(request.params.id);
   if (!parsed.success)
-    throw new Problem(422, 'idNotValid', {}, { errors: parsed.error.issues.map((i) => ({ ...fieldError(i), path: 'id' })) });
+    throw new Problem(
+      422,
+      'idNotValid',
+      {},
+      { errors: parsed.error.issues.map((i) => ({ ...fieldError(i), path: 'id' })) },
+    );
   return parsed.data;
 }
 

@@ -1,11 +1,7 @@
 import { type Request, Router } from 'express';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import {
-  type ServiceJudgement,
-  dateIn,
-  judgeService,
-} from '@calvik/core';
+import { type ServiceJudgement, dateIn, judgeService } from '@calvik/core';
 import { phaseNames, stepName } from '@calvik/words';
 import { type ServiceSheet, serviceSheet, sheetRows } from '@calvik/words/documents';
 import { Problem, invalid } from '../problems';
@@ -60,7 +56,12 @@ export function sheetRoutes(database: Database, cache: LogbookCache): Router {
       .set('Cache-Control', 'no-store')
       .json({
         sheet,
-        steps: judged.steps.map((s) => ({ key: s.key, phase: phaseNames[s.phase], title: stepName(s, judged), state: s.state })),
+        steps: judged.steps.map((s) => ({
+          key: s.key,
+          phase: phaseNames[s.phase],
+          title: stepName(s, judged),
+          state: s.state,
+        })),
         gate: { isReleased, stops, holds, open },
         facts: judged.facts,
       });

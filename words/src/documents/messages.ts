@@ -1,5 +1,16 @@
 /** Texts to a customer. */
-import { type Booking, type Job, type Logbook, type Message, dateIn, dateSpan, isDone, longDate, shortDate, timeIn } from '@calvik/core';
+import {
+  type Booking,
+  type Job,
+  type Logbook,
+  type Message,
+  dateIn,
+  dateSpan,
+  isDone,
+  longDate,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
 import { type WorkItem, loadUpOf, rulesInForce } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list } from '../texts';
@@ -50,10 +61,11 @@ export function messageText(
         : `Hello ${first}, please bring ${car.name} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
     }
     case 'found': {
-      const found = items.flatMap((i) => (i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say))));
+      const found = items.flatMap((i) =>
+        i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say)),
+      );
       const said = [...new Set(found)].slice(0, 4);
       return `Hello ${first}, what we found on ${car.name}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}. ${logbook.shop.name}`;
     }
   }
 }
-

@@ -1,5 +1,14 @@
 /** The run sheet of a day, for the wall. */
-import { type Job, type LocalDate, type Logbook, type UnitSystem, dateIn, isDone, shortDate, timeIn } from '@calvik/core';
+import {
+  type Job,
+  type LocalDate,
+  type Logbook,
+  type UnitSystem,
+  dateIn,
+  isDone,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
 import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';
@@ -97,4 +106,3 @@ export function runSheet(
   }
   return { shop: logbook.shop.name, day, title: `Run sheet, ${shortDate(day)} ${day.slice(0, 4)}`, people, remarks };
 }
-

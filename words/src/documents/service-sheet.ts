@@ -79,9 +79,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   const when = say.moment;
   const last = <K extends Fact['kind']>(kind: K): Extract<Fact, { kind: K }> | undefined =>
     facts.findLast((f) => f.kind === kind) as Extract<Fact, { kind: K }> | undefined;
-  const final = facts.findLast(
-    (f): f is ReservoirSeen => f.kind === 'reservoirSeen' && f.moment === 'final',
-  );
+  const final = facts.findLast((f): f is ReservoirSeen => f.kind === 'reservoirSeen' && f.moment === 'final');
   const sections: SheetSection[] = [];
   const add = (title: string, lines: string[], table: SheetSection['table'] = null): void => {
     const rows = table && table.rows.length > 0 ? table : null;
@@ -103,8 +101,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   if (boil?.kind === 'boilingTest') found.push(`Fluid boiled at ${show(boil.readingC, 'temperature')} on arrival.`);
   const pen = facts.find((f) => f.kind === 'moistureReading');
   if (pen?.kind === 'moistureReading') found.push(`Moisture pen: ${pen.waterPercent.toFixed(1)} % water.`);
-  for (const r of s.recommendations)
-    for (const f of r.findings) if (f.verdict !== 'inOrder') found.push(tell(f));
+  for (const r of s.recommendations) for (const f of r.findings) if (f.verdict !== 'inOrder') found.push(tell(f));
   if (final) for (const f of judgeLevel(car, final, null)) found.push(tell(f));
   for (const fact of facts) {
     if (fact.kind !== 'checksDone') continue;
@@ -232,9 +229,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     rows: s.torque.map(({ fastener: f, corner, set }) => [
       f.name,
       corner,
-      f.torqueNm === null
-        ? 'no figure'
-        : say.both({ value: f.torqueNm, measure: 'torque' }),
+      f.torqueNm === null ? 'no figure' : say.both({ value: f.torqueNm, measure: 'torque' }),
       set ? set.readingsNm.map((nm) => say.value(nm, 'torque')).join(', ') : 'not torqued',
       patternText(f),
       f.source || '–',
@@ -265,9 +260,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   const due = s.fluid.nextDue;
   add('Next', [
     RETORQUE,
-    due
-      ? `Fluid: ${due.work} due by ${longDate(due.on)}.`
-      : 'Fluid: nothing falls due by the rules in force.',
+    due ? `Fluid: ${due.work} due by ${longDate(due.on)}.` : 'Fluid: nothing falls due by the rules in force.',
     ...(s.event ? [`Look at the pads again after the first session at ${s.event.name}.`] : []),
   ]);
 

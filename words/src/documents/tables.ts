@@ -65,4 +65,3 @@ export function shoppingRows(logbook: Logbook, lists: readonly ShoppingList[]): 
     })),
   );
 }
-

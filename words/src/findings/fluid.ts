@@ -3,7 +3,8 @@ import { baseNames, cornerNames, ruleOwnerNames } from '../names';
 import type { Say } from '../reader';
 import { type TextsFor, counted, list } from '../texts';
 
-const corners = (named: readonly string[]): string => list(named.map((c) => cornerNames[c as keyof typeof cornerNames]));
+const corners = (named: readonly string[]): string =>
+  list(named.map((c) => cornerNames[c as keyof typeof cornerNames]));
 const work = { flush: 'flush', bleed: 'bleed' };
 
 const askedText = ({ rule, days, afterOn }: RuleFindings['workForEvent'], say: Say): string =>

@@ -1,6 +1,8 @@
 import {
+  type Booking,
   type HydraulicsFindings,
   type InventoryFindings,
+  type Logbook,
   type PadFindings,
   type PedalFindings,
   type Place,
@@ -54,8 +56,7 @@ export const rotorTexts: TextsFor<RotorFindings> = {
   crackJoinsHoles: (_, at) => `Crack joins drilled holes${atPlace(at)}: out.`,
   crackTooLong: ({ length, max }, at, say) =>
     `Crack ${length === null ? 'of unknown length' : say.quantity(length)}${atPlace(at)}; more than ${say.quantity(max)} is out.`,
-  crackShort: ({ length }, at, say) =>
-    `Crack ${say.quantity(length)}${atPlace(at)}: look again after every session.`,
+  crackShort: ({ length }, at, say) => `Crack ${say.quantity(length)}${atPlace(at)}: look again after every session.`,
   thicknessVaries: ({ variation, max }, at, say) =>
     `Thickness varies by ${say.finest(variation)}${atPlace(at)}; ${say.finest(max)} is a common limit.`,
   runoutTooHigh: ({ runout, max }, at, say) =>
@@ -71,8 +72,7 @@ export const rotorTexts: TextsFor<RotorFindings> = {
 const rotorAt = ({ corner }: Place): string => (corner ? `Rotor ${corner} thinnest` : 'Thinnest');
 
 export const torqueTexts: TextsFor<TorqueFindings> = {
-  torqueFigureMissing: (_, at) =>
-    `${fastenerAt(at)}no torque figure. Find it, and say where it stands.`,
+  torqueFigureMissing: (_, at) => `${fastenerAt(at)}no torque figure. Find it, and say where it stands.`,
   notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,
   torqueLow: ({ position, reading, figure }, at, say) =>
     `${fastenerAt(at, position)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,
@@ -154,12 +154,15 @@ export const inventoryTexts: TextsFor<InventoryFindings> = {
   bottleEmpty: () => 'By the count this bottle is empty.',
   bottleShort: ({ bottle, left, wanted }, _, say) =>
     `By the count bottle ${bottle} held ${say.quantity(left)}; this adds up to ${say.quantity(wanted)}. Was a second bottle opened?`,
-  reservedFor: ({ car, event }) => capital(reservedForText(car, event)),
+  reservedFor: ({ car, event }) => `${capital(reservedForText(car, event))}.`,
   otherCompound: ({ rotors, met, pads, compound }) =>
     `Rotors ${rotors} carry a transfer layer of ${met}; pads ${pads} are ${compound}. Each compound keeps to its own rotors.`,
   otherRotors: ({ pads, ownRotors, rotors }) =>
     `Pads ${pads} belong with rotors ${ownRotors || 'of another car'}, not ${rotors}.`,
 };
-/** "reserved for the Aldane at Dunvarrel two-day." */
-export const reservedForText = (car: string, event: string): string =>
-  `reserved for ${car || 'a car'} at ${event || 'an event'}.`;
+/** "reserved for the Aldane at Dunvarrel two-day" */
+const reservedForText = (car: string, event: string): string =>
+  `reserved for ${car || 'a car'} at ${event || 'an event'}`;
+/** For whom something is reserved. */
+export const reservedText = (logbook: Logbook, booking: Booking): string =>
+  reservedForText(logbook.cars.get(booking.carId)?.name ?? '', logbook.events.get(booking.eventId)?.name ?? '');

@@ -1,12 +1,5 @@
 import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
-import {
-  checkNames,
-  complaintWords,
-  cornerNames,
-  jobNames,
-  placeName,
-  subjectNames,
-} from '../names';
+import { checkNames, complaintWords, cornerNames, jobNames, placeName, subjectNames } from '../names';
 import type { Say } from '../reader';
 import { stepName } from '../steps';
 import { type TextsFor, counted, list } from '../texts';
@@ -21,8 +14,7 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   notMeasuredAtBoth: () => 'Not measured at both corners.',
   checkFault: ({ check, remark }, at) =>
     `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
-  exchangeUnfinished: ({ left, of: all }) =>
-    `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
+  exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
   fittedNotMeasured: ({ subject }, { axle }) =>
     `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
@@ -59,4 +51,3 @@ export const jobTexts: TextsFor<JobFindings> = {
     `${person || 'Somebody'} is at this car then: ${conflictText(conflict, say)}.`,
   liftIsTaken: ({ lift, ...conflict }, _, say) => `${lift || 'The lift'} is taken: ${conflictText(conflict, say)}.`,
 };
-

@@ -88,14 +88,19 @@ const workTexts: TextsFor<WorkFindings> = {
   noDayLeft: ({ earliest, latest }, _, say) =>
     `May not be done before ${say.day(earliest)}, must be by ${say.day(latest)}.`,
   waitsFor: ({ work }, { axle }) => `Waits for ${[kindName(work).toLowerCase(), axle].filter(Boolean).join(', ')}.`,
-  nobodyHasTheSkill: ({ wantsTwo }) => `Nobody in the crew has the skill for it${wantsTwo ? ', and it wants two' : ''}.`,
+  nobodyHasTheSkill: ({ wantsTwo }) =>
+    `Nobody in the crew has the skill for it${wantsTwo ? ', and it wants two' : ''}.`,
 };
 
 const scheduleTexts: TextsFor<ScheduleFindings> = {
   dayIsOver: () => 'That day is over.',
   workTooEarly: ({ work, ownTitle, earliest, because, part, rule }, _, say) =>
     `${kindName(work, ownTitle)}: not before ${say.day(earliest)}${
-      because === 'part' ? `, when ${part || 'its part'} is here` : because === 'rule' ? `, or it does not count for ${rule || 'the shop'}` : ''
+      because === 'part'
+        ? `, when ${part || 'its part'} is here`
+        : because === 'rule'
+          ? `, or it does not count for ${rule || 'the shop'}`
+          : ''
     }.`,
   workTooLate: ({ work, ownTitle, latest }, _, say) =>
     `${kindName(work, ownTitle)}: must be done by ${say.day(latest)}, load-up.`,
@@ -112,8 +117,7 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
     `${kindName(work, ownTitle)} comes after ${kindName(first).toLowerCase()}${lagDays > 0 ? `, ${counted(lagDays, 'day')}` : ''}.`,
   comesBefore: ({ work, ownTitle, first }) =>
     `${kindName(first)} comes before ${kindName(work, ownTitle).toLowerCase()}.`,
-  waitsForWork: ({ work, ownTitle }) =>
-    `Comes after ${kindName(work, ownTitle).toLowerCase()}, which does not fit.`,
+  waitsForWork: ({ work, ownTitle }) => `Comes after ${kindName(work, ownTitle).toLowerCase()}, which does not fit.`,
   noRoom: () => 'No room with the crew and the lifts that there are, in its window.',
 };
 
@@ -161,7 +165,11 @@ const hoursText = (minutes: number): string =>
  * A way out in one sentence.
  * @param jobOf kind and car of a fixed job
  */
-export function wayOutText(way: WayOut, say: Say, jobOf: (jobId: string) => { kind: JobKind; car: string } | null): string {
+export function wayOutText(
+  way: WayOut,
+  say: Say,
+  jobOf: (jobId: string) => { kind: JobKind; car: string } | null,
+): string {
   switch (way.kind) {
     case 'moreHours':
       return `${atEvent(way)} stays ${hoursText(way.extraMin)} longer on ${say.day(way.on)}.`;
@@ -210,4 +218,3 @@ export function shoppingBasisText(basis: ShoppingBasis, { goods, count }: Shoppi
       return `${basis.here} on the shelf${basis.reserved > 0 ? `, ${basis.reserved} reserved` : ''}, order again at ${basis.reorderAt}.`;
   }
 }
-

@@ -1,3 +1,3 @@
 import { laterScreen } from '../../features/later';
 
-export default laterScreen('StoresScreen');
+export default laterScreen('StockScreen');

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { useLogbook, useUnits } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { PickList } from '../../ui/pick-list';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -8,6 +9,7 @@ import { Text } from '../../ui/text';
 import { TesterPanel } from '../fluid/tester-panel';
 import { useSaveFact } from '../save-fact';
 import { useToday } from '../../state/hooks';
+import { routes } from '../routes';
 
 /** The bench: the boiling tester on any car's or bottle's sample, and the way to the pen. */
 export function BenchScreen() {
@@ -33,7 +35,7 @@ export function BenchScreen() {
     setResult(null);
     setMenu(false);
   };
-  const keep = async (): Promise<void> => {
+  const save = async (): Promise<void> => {
     if (!sample || !result) return;
     const from = sample.kind === 'car' ? { carId: sample.id } : { bottleId: sample.id };
     if (
@@ -42,7 +44,7 @@ export function BenchScreen() {
         today,
       )
     ) {
-      router.push((sample.kind === 'car' ? `/cars/${sample.id}/verdict` : `/stores/bottles/${sample.id}`) as never);
+      router.push(sample.kind === 'car' ? routes.fluid(sample.id) : routes.bottle(sample.id));
     }
   };
   return (
@@ -70,7 +72,7 @@ export function BenchScreen() {
           <Text tone="inkSoft">Draw a sample from a reservoir or a bottle, and choose it here.</Text>
         )}
         {result && name ? (
-          <MainButton onPress={() => void keep()} loading={saving}>
+          <MainButton onPress={() => void save()} loading={saving}>
             {`Keep ${show(result.readingC, 'temperature')} for ${name}`}
           </MainButton>
         ) : null}
@@ -82,7 +84,7 @@ export function BenchScreen() {
       </Section>
       <Section title="Moisture pen">
         <Text>The pen is dipped at the car: open the car, choose Test fluid, then Pen.</Text>
-        <MainButton mode="outlined" onPress={() => router.push('/cars' as never)}>
+        <MainButton mode="outlined" onPress={() => router.push(routes.cars)}>
           To the cars
         </MainButton>
       </Section>

@@ -2,12 +2,14 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type BrakeSheet, type Car, type Fastener, conditionNames, patternWords, brakeSheetOf } from '@calvik/core';
-import { useLogbook, useSync, useUnits } from '../../state/hooks';
+import { type BrakeSheet, type Car, type Fastener, brakeSheetOf } from '@calvik/core';
+import { threadConditionNames, patternText } from '@calvik/words';
+import { useLogbook, useSync } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { otherWay, recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -15,6 +17,7 @@ import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord } from '../save-record';
 import { useDraft } from '../../state/use-draft';
+import { routes } from '../routes';
 
 interface Line {
   name: string;
@@ -124,11 +127,11 @@ function SheetPage({ car }: { car: Car }) {
       return setProblem(`${at}${issue?.message ?? 'This cannot be kept.'}`);
     }
     setSaving(true);
-    const result = await sync.keep('brakeSheets', checked.data);
+    const result = await sync.save('brakeSheets', checked.data);
     setSaving(false);
     if (result.state === 'refused') return setProblem(result.problem.message);
     clear();
-    router.replace(`/cars/${car.id}` as never);
+    router.replace(routes.car(car.id));
   };
   const small = (key: string, field: keyof Line, label: string, name: string) => (
     <TextInput
@@ -221,7 +224,7 @@ function SheetPage({ car }: { car: Car }) {
                     {small(f.key, 'diameter', 'Thread, mm', f.name)}
                     {small(f.key, 'angle', 'Then, °', f.name)}
                   </View>
-                  <Text as="small">{`Order: ${patternWords(f.group, Number(line.count) || 1)}. The figure is for a thread that is:`}</Text>
+                  <Text as="small">{`Order: ${patternText({ group: f.group, perCorner: Number(line.count) || 1 })}. The figure is for a thread that is:`}</Text>
                   <ChoiceChips
                     label={`Thread of ${f.name.toLowerCase()}`}
                     columns={3}
@@ -229,7 +232,7 @@ function SheetPage({ car }: { car: Car }) {
                     onChange={(condition) => set(f.key, { condition })}
                     options={(['dry', 'lubricated', 'antiSeize'] as const).map((value) => ({
                       value,
-                      label: conditionNames[value],
+                      label: threadConditionNames[value],
                     }))}
                   />
                   <Chips
@@ -244,7 +247,7 @@ function SheetPage({ car }: { car: Car }) {
                 </View>
               ) : (
                 <MainButton mode="text" onPress={() => setOpen(f.key)}>
-                  {`${line.count} per corner, M${line.diameter}, ${conditionNames[line.condition].toLowerCase()}: change`}
+                  {`${line.count} per corner, M${line.diameter}, ${threadConditionNames[line.condition].toLowerCase()}: change`}
                 </MainButton>
               )}
             </View>

@@ -8,34 +8,31 @@ import {
   type Corner,
   type RecordOf,
   type Side,
-  cornerNames,
   corners,
+  boresText,
   cornerSequence,
   defaultLineLengthsMm,
   grades,
+  parseBores,
   parseQuantity,
 } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
-import {
-  ChoiceField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  SwitchField,
-  TextField,
-  useDraftForm,
-} from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { boresProblemText, cornerNames } from '@calvik/words';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { routes } from '../routes';
 
 interface AxleForm {
   brake: AxleBrake['brake'];
-  pistonsPerCorner: string;
-  pistonDiameterMm: string;
+  /** As people write them: "4 × 40", "38, 34, 28 a side". */
+  bores: string;
   bleedNipplesPerCorner: string;
   bleedNippleOrder: AxleBrake['bleedNippleOrder'];
 }
@@ -69,15 +66,13 @@ interface CarForm {
 const axleDefaults: Record<'front' | 'rear', AxleBrake> = {
   front: {
     brake: 'fixedCaliper',
-    pistonsPerCorner: 4,
-    pistonDiameterMm: 38,
+    boresMm: [38, 38],
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },
   rear: {
     brake: 'floatingCaliper',
-    pistonsPerCorner: 1,
-    pistonDiameterMm: 36,
+    boresMm: [36],
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },
@@ -86,9 +81,9 @@ const axleDefaults: Record<'front' | 'rear', AxleBrake> = {
 /** Sane figures to begin with; common practice, no source. */
 function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: string): CarForm {
   const axle = (a: AxleBrake): AxleForm => ({
-    ...a,
-    pistonsPerCorner: String(a.pistonsPerCorner),
-    pistonDiameterMm: recordText(a.pistonDiameterMm, 'length', system),
+    brake: a.brake,
+    bleedNippleOrder: a.bleedNippleOrder,
+    bores: boresText(a),
     bleedNipplesPerCorner: String(a.bleedNipplesPerCorner),
   });
   const lengths = car?.lineLengthMm ?? defaultLineLengthsMm('left');
@@ -130,13 +125,18 @@ const readSequence = (text: string): Corner[] =>
     .split(/[^A-Z]+/)
     .filter(isCorner);
 
+/** The bores that were typed; none while they cannot be read. */
+function readBores({ bores, brake }: AxleForm): number[] {
+  const parsed = parseBores(bores ?? '', brake);
+  return parsed.ok ? parsed.boresMm : [];
+}
+
 function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null) => Car {
   const quantity = useQuantity();
   return (f, car) => {
     const axle = (a: AxleForm): AxleBrake => ({
       brake: a.brake,
-      pistonsPerCorner: Number(a.pistonsPerCorner),
-      pistonDiameterMm: quantity(a.pistonDiameterMm, 'length'),
+      boresMm: readBores(a),
       bleedNipplesPerCorner: Number(a.bleedNipplesPerCorner) as 1 | 2,
       bleedNippleOrder: a.bleedNippleOrder,
     });
@@ -183,21 +183,19 @@ function Axle({
       />
       <TextField
         control={control}
-        name={`${axle}.pistonsPerCorner`}
-        label={`Pistons per ${axle} corner`}
-        hint={brake === 'fixedCaliper' ? 'Both sides together' : undefined}
+        name={`${axle}.bores`}
+        label={`Piston bores, ${axle}, mm`}
+        hint={brake === 'fixedCaliper' ? '“4 × 40”, or “38, 34, 28 a side”, leading piston first' : '“54”, or “42, 38”'}
         required
-      />
-      <QuantityField
-        control={control}
-        name={`${axle}.pistonDiameterMm`}
-        label={`Piston diameter, ${axle}`}
-        dimension="length"
+        check={(text) => {
+          const parsed = parseBores(text, brake);
+          return parsed.ok ? null : boresProblemText(parsed);
+        }}
       />
       <ChoiceField
         control={control}
         name={`${axle}.bleedNipplesPerCorner`}
-        label={`Nipples per ${axle} corner`}
+        label={`Bleed nipples per ${axle} corner`}
         options={[yes('1', 'One'), yes('2', 'Two')]}
       />
       {nipples === '2' ? (
@@ -226,7 +224,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
     formOf(car, system, customerId),
   );
   const { control, handleSubmit, setValue, getValues } = form;
-  const { keep, saving, problem } = useSaveRecord('cars', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
   const values = useWatch({ control }) as CarForm;
   const customers = [...logbook.customers.values()]
     .filter((c) => !c.archived)
@@ -263,7 +261,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
           onSave={() =>
             void handleSubmit((f) => {
               const record = toCar(f, car);
-              return keep(record, `/cars/${record.id}`);
+              return saveRecord(record, `/cars/${record.id}`);
             })()
           }
         />
@@ -274,7 +272,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
         {customers.length === 0 ? (
           <View>
             <Text>A car belongs to a customer. Enter the customer first.</Text>
-            <MainButton mode="outlined" onPress={() => router.push('/customers/new' as never)}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.newCustomer)}>
               New customer
             </MainButton>
           </View>
@@ -352,7 +350,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
           options={[
             yes('farthestFirst', 'Farthest line first'),
             yes('nearestFirst', 'Nearest line first'),
-            yes('diagonal', 'By diagonal circuit'),
+            yes('byCircuit', 'Circuit by circuit'),
             yes('makerSheet', 'As the maker’s sheet says'),
           ]}
         />

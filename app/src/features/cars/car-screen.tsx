@@ -1,25 +1,23 @@
-import { useLocalSearchParams, useRouter } from 'expo-router';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import {
   type Car,
   type Job,
   type TrackEvent,
-  cornerNames,
   cornerSequence,
   dateIn,
-  jobName,
   bleedSequence,
   openJobsOfCar,
-  sequenceReason,
   brakeSheetOf,
   shortDate,
   timeIn,
   usualDurationMin,
   recordDefaults,
 } from '@calvik/core';
+import { cornerNames, jobNames, sequenceText } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { CornerMap } from '../../ui/corner-map';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FluidCard } from '../fluid/fluid-card';
@@ -28,6 +26,7 @@ import { newRecord } from '../save-record';
 import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
 import { useEventFor } from '../fluid/use-fluid';
+import { routes } from '../routes';
 
 const brakes = { fixedCaliper: 'fixed caliper', floatingCaliper: 'floating caliper', drum: 'drum' } as const;
 
@@ -53,7 +52,7 @@ function Layout({ car }: { car: Car }) {
         cells={{ FL: cell('FL'), FR: cell('FR'), RL: cell('RL'), RR: cell('RR') }}
         driverSide={car.driverSide}
       />
-      <Text as="small">{`Bleed in this order: ${order.map((c) => cornerNames[c]).join(', ')}. ${sequenceReason(car)}`}</Text>
+      <Text as="small">{`Bleed in this order: ${order.map((c) => cornerNames[c]).join(', ')}. ${sequenceText(car)}`}</Text>
       <Text as="small">
         {`Front ${brakes[car.front.brake]}, rear ${brakes[car.rear.brake]}. Takes ${car.fluidGrade}.${car.circuitSplit === 'diagonal' ? ' Diagonal circuits.' : ''}${car.reservoirSharedWithClutch ? ' Shares its reservoir with the clutch.' : ''}`}
       </Text>
@@ -69,16 +68,16 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const customer = logbook.customers.get(car.customerId);
   const { timeZone } = logbook.shop;
   const jobs = openJobsOfCar(logbook, car.id);
-  const query = event ? `?event=${event.id}` : '';
-  const go = (path: string): void => router.push(`/cars/${car.id}/${path}` as never);
-  const flushJob = jobs.find((j) => j.kind === 'fluidExchange' || j.kind === 'bleed');
+  const at = { event: event?.id };
+  const go = (page: Href): void => router.push(page);
+  const flushJob = jobs.find((j) => j.kind === 'flush' || j.kind === 'bleed');
   const serviceJob = jobs.find((j) => j.kind === 'service');
   const sheet = brakeSheetOf(logbook, car);
   const missing = sheet.fasteners.filter((f) => f.torqueNm === null).length;
   /** The service that is planned, or one that begins now. */
   const startService = async (): Promise<void> => {
-    if (serviceJob) return router.push(`/service/${serviceJob.id}` as never);
-    if (!crew) return router.push('/settings' as never);
+    if (serviceJob) return router.push(routes.service(serviceJob.id));
+    if (!crew) return router.push(routes.settings);
     const job: Job = {
       ...newRecord(),
       ...recordDefaults.jobs,
@@ -90,22 +89,22 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       durationMin: usualDurationMin.service,
       notes: '',
     };
-    await sync.keep('jobs', job);
-    router.push(`/service/${job.id}` as never);
+    await sync.save('jobs', job);
+    router.push(routes.service(job.id));
   };
   return (
     <Screen
       title={car.name}
       above={[customer?.name, car.plate].filter(Boolean).join(' · ')}
       back="/cars"
-      actions={<IconButton icon="edit" label="Edit car" onPress={() => go('edit')} />}
+      actions={<IconButton icon="edit" label="Edit car" onPress={() => go(routes.editCar(car.id))} />}
       footer={
         <View style={styles.footer}>
           <View style={styles.grow}>
-            <MainButton onPress={() => go(`test${query}`)}>Test fluid</MainButton>
+            <MainButton onPress={() => go(routes.test(car.id, at))}>Test fluid</MainButton>
           </View>
           <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => go(`flush${flushJob ? `?job=${flushJob.id}` : ''}`)}>
+            <MainButton mode="outlined" onPress={() => go(routes.flush(car.id, { job: flushJob?.id }))}>
               Record flush
             </MainButton>
           </View>
@@ -123,20 +122,20 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       <Section
         title="Planned"
         aside={
-          <MainButton mode="text" icon="plus" onPress={() => go(`plan${query}`)}>
+          <MainButton mode="text" icon="plus" onPress={() => go(routes.planWork(car.id, at))}>
             Plan a flush
           </MainButton>
         }
       >
         {jobs.length === 0 ? <Text tone="inkSoft">Nothing planned for this car.</Text> : null}
         {jobs.map((job) => {
-          const what = `${jobName[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`;
+          const what = `${jobNames[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`;
           return (
             <LinkRow
               key={job.id}
               label={what}
               onPress={() =>
-                job.kind === 'service' ? router.push(`/service/${job.id}` as never) : go(`plan?job=${job.id}`)
+                go(job.kind === 'service' ? routes.service(job.id) : routes.planWork(car.id, { job: job.id }))
               }
             >
               <Text as="strong">{what}</Text>
@@ -148,7 +147,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       <Section
         title="Pads and rotors"
         aside={
-          <MainButton mode="text" onPress={() => go('sheet')}>
+          <MainButton mode="text" onPress={() => go(routes.brakeSheet(car.id))}>
             Torque figures
           </MainButton>
         }

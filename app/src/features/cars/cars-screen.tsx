@@ -5,6 +5,7 @@ import { Searchbar } from 'react-native-paper';
 import { useLoaded, useLogbook } from '../../state/hooks';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { routes } from '../routes';
 
 /** All cars, by customer, with a search over names, makes and plates. */
 export function CarsScreen() {
@@ -36,19 +37,19 @@ export function CarsScreen() {
     <Screen
       title="Cars"
       actions={
-        <MainButton mode="text" onPress={() => router.push('/import' as never)}>
+        <MainButton mode="text" onPress={() => router.push(routes.import)}>
           Import
         </MainButton>
       }
       footer={
         <View style={styles.footer}>
           <View style={styles.grow}>
-            <MainButton icon="plus" onPress={() => router.push('/cars/new' as never)}>
+            <MainButton icon="plus" onPress={() => router.push(routes.newCar())}>
               New car
             </MainButton>
           </View>
           <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => router.push('/customers/new' as never)}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.newCustomer)}>
               New customer
             </MainButton>
           </View>
@@ -70,7 +71,7 @@ export function CarsScreen() {
           <Empty
             text="No customers yet. Enter the first one, then the car."
             action="New customer"
-            onPress={() => router.push('/customers/new' as never)}
+            onPress={() => router.push(routes.newCustomer)}
           />
         )
       ) : null}
@@ -82,7 +83,7 @@ export function CarsScreen() {
             <IconButton
               icon="edit"
               label={`Edit ${customer.name}`}
-              onPress={() => router.push(`/customers/${customer.id}` as never)}
+              onPress={() => router.push(routes.customer(customer.id))}
             />
           }
         >
@@ -92,7 +93,7 @@ export function CarsScreen() {
               <LinkRow
                 key={car.id}
                 label={car.name}
-                onPress={() => router.push(`/cars/${car.id}` as never)}
+                onPress={() => router.push(routes.car(car.id))}
                 selected={!narrow ? false : path.startsWith(`/cars/${car.id}`)}
               >
                 <Text as="strong">{car.name}</Text>

@@ -1,17 +1,11 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useWatch } from 'react-hook-form';
 import { type Customer, recordDefaults } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
-import {
-  ChoiceField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  SwitchField,
-  TextField,
-  useDraftForm,
-} from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
@@ -46,7 +40,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
     travelMin: recordText(customer?.travelMin ?? 0, 'duration', system),
     ...rulesForm(customer, system),
   });
-  const { keep, saving, problem } = useSaveRecord('customers', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('customers', form, finished);
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
   const atTheirPlace = useWatch({ control: form.control, name: 'atTheirPlace' });
   const save = form.handleSubmit((f) => {
@@ -63,7 +57,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
       fluidPolicy: policyOf(f.fluidPolicy),
       demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
     };
-    return keep(record, customer ? '/cars' : `/cars/new?customer=${record.id}`);
+    return saveRecord(record, customer ? '/cars' : `/cars/new?customer=${record.id}`);
   });
   return (
     <Screen

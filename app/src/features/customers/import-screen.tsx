@@ -5,6 +5,7 @@ import * as api from '../../api/client';
 import { useSync } from '../../state/hooks';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { routes } from '../routes';
 
 const MOST_SHOWN = 50;
 
@@ -35,7 +36,7 @@ export function ImportScreen() {
     setKept(null);
     void during(async () => setPreview(await api.previewImport(chosen)));
   };
-  const keep = (): void =>
+  const save = (): void =>
     void during(async () => {
       setKept(await api.saveImport(file!));
       setPreview(null);
@@ -48,7 +49,7 @@ export function ImportScreen() {
       back="/cars"
       footer={
         preview && preview.cars.length > 0 ? (
-          <MainButton onPress={keep} loading={busy} disabled={busy}>
+          <MainButton onPress={save} loading={busy} disabled={busy}>
             {`Keep ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}`}
           </MainButton>
         ) : (
@@ -85,7 +86,7 @@ export function ImportScreen() {
             <Text
               live
             >{`Saved: ${kept.cars} cars, ${kept.customers} new customers. Enter each car’s own calipers and reservoir before its first service.`}</Text>
-            <MainButton mode="outlined" onPress={() => router.navigate('/cars' as never)}>
+            <MainButton mode="outlined" onPress={() => router.navigate(routes.cars)}>
               To the cars
             </MainButton>
           </>

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
 import { type Booking, type Message } from '@calvik/core';
-import { type WorkItem, messageText } from '@calvik/core/run-up';
+import type { WorkItem } from '@calvik/core/run-up';
+import { messageText } from '@calvik/words/documents';
 import { useLogbook, useSync } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -15,7 +16,7 @@ const kinds: { value: Message['about']; label: string }[] = [
   { value: 'found', label: 'Found' },
 ];
 
-/** A text to the customer, made from what is booked, planned and found; it can be changed before it goes to the outbox. */
+/** A text to the customer, made from what is booked, planned and found; it can be changed before it is sent. */
 export function MessageDialog({
   booking,
   items,
@@ -35,7 +36,7 @@ export function MessageDialog({
   const text = typed ?? messageText(logbook, booking, items, about);
   const send = async (): Promise<void> => {
     if (text.trim() === '') return setProblem('There is nothing to send.');
-    const result = await sync.keep('messages', {
+    const result = await sync.save('messages', {
       ...newRecord(),
       customerId: customer.id,
       bookingId: booking.id,

@@ -2,9 +2,11 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { type RuleSet, type TrackEvent, plusDays, recordDefaults } from '@calvik/core';
-import { useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
-import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -13,6 +15,7 @@ import { Chips } from '../../ui/chips';
 import { PickList } from '../../ui/pick-list';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
+import { routes } from '../routes';
 
 interface EventForm extends RulesForm {
   name: string;
@@ -60,7 +63,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     // Load-up goes with the first day until somebody says otherwise.
     if (startDate && (getValues('loadUpDate') > startDate || isNew)) setValue('loadUpDate', plusDays(startDate, -1));
   }, [startDate, getValues, setValue, isNew]);
-  const { keep, saving, problem } = useSaveRecord('events', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('events', form, finished);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
     demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
@@ -87,7 +90,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     if (organiser === '') return form.setError('organiser', { message: 'Say whose rules these are.' });
     const same = sets.find((s) => s.organiser === organiser);
     const set: RuleSet = { ...(same ?? newRecord()), name: same?.name ?? organiser, organiser, ...eventRulesOf(f) };
-    const result = await sync.keep('ruleSets', set);
+    const result = await sync.save('ruleSets', set);
     if (result.state !== 'refused') setValue('ruleSetId', set.id);
     setTold(
       result.state === 'refused'
@@ -109,7 +112,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       notes: f.notes,
       ...eventRulesOf(f),
     };
-    return keep(record, `/events/${record.id}`);
+    return saveRecord(record, `/events/${record.id}`);
   });
   const venues = [...logbook.venues.values()]
     .filter((v) => !v.archived)
@@ -126,7 +129,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       <Section title="What and where">
         <TextField control={control} name="name" label="Name" required />
         <PickField control={control} name="venueId" label="Venue" options={venues} />
-        <MainButton mode="text" icon="plus" onPress={() => router.push('/venues/new' as never)}>
+        <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newVenue)}>
           New venue
         </MainButton>
         <TextField control={control} name="organiser" label="Organiser" />

@@ -1,14 +1,25 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Booking, type TrackEvent, dateSpan, judgeCar, relativeDays, severity, recordDefaults } from '@calvik/core';
-import { useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
-import { Gone } from '../../ui/gone';
+import {
+  type Booking,
+  type TrackEvent,
+  dateSpan,
+  judgeCar,
+  relativeDays,
+  severity,
+  recordDefaults,
+} from '@calvik/core';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { Gone } from '../gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
 import { newRecord } from '../save-record';
+import { useTell } from '../../state/use-say';
+import { routes } from '../routes';
 
 export function EventScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -18,6 +29,7 @@ export function EventScreen() {
 
 /** One event: its demands, the cars booked to it with their readiness, and booking more. */
 function EventPage({ event }: { event: TrackEvent }) {
+  const tell = useTell();
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
@@ -42,7 +54,7 @@ function EventPage({ event }: { event: TrackEvent }) {
     );
 
   const book = async (carId: string): Promise<void> => {
-    const result = await sync.keep('bookings', {
+    const result = await sync.save('bookings', {
       ...newRecord(),
       ...recordDefaults.bookings,
       eventId: event.id,
@@ -53,7 +65,7 @@ function EventPage({ event }: { event: TrackEvent }) {
     if (result.state !== 'refused') setChoosing(false);
   };
   const change = async (booking: Booking, archived: boolean): Promise<void> => {
-    const result = await sync.keep('bookings', { ...booking, archived });
+    const result = await sync.save('bookings', { ...booking, archived });
     setProblem(result.state === 'refused' ? result.problem.message : null);
     if (result.state !== 'refused') setCancelled(archived ? booking : null);
   };
@@ -73,14 +85,14 @@ function EventPage({ event }: { event: TrackEvent }) {
             label="Calendar of this event"
             onPress={() => openFile(`/api/calendars/events/${event.id}.ics`)}
           />
-          <IconButton icon="edit" label="Edit event" onPress={() => router.push(`/events/${event.id}/edit` as never)} />
+          <IconButton icon="edit" label="Edit event" onPress={() => router.push(routes.editEvent(event.id))} />
         </>
       }
       footer={
         choosing ? null : (
           <View style={styles.footer}>
             <View style={styles.grow}>
-              <MainButton onPress={() => router.push(`/events/${event.id}/work` as never)}>Work list</MainButton>
+              <MainButton onPress={() => router.push(routes.workList(event.id))}>Work list</MainButton>
             </View>
             <View style={styles.grow}>
               <MainButton mode="outlined" icon="plus" onPress={() => setChoosing(true)}>
@@ -116,7 +128,7 @@ function EventPage({ event }: { event: TrackEvent }) {
               <Empty
                 text="Every car is booked already."
                 action="New car"
-                onPress={() => router.push('/cars/new' as never)}
+                onPress={() => router.push(routes.newCar())}
               />
             ) : null}
             {free.map((car) => (
@@ -137,14 +149,14 @@ function EventPage({ event }: { event: TrackEvent }) {
             <View key={booking.id} style={styles.line}>
               <View style={styles.grow}>
                 <LinkRow
-                  label={`${car.name}: ${readiness.headline}`}
-                  onPress={() => router.push(`/cars/${car.id}?event=${event.id}` as never)}
+                  label={`${car.name}: ${tell(readiness.headline)}`}
+                  onPress={() => router.push(routes.car(car.id, { event: event.id }))}
                 >
                   <View style={styles.name}>
                     <Text as="strong">{car.name}</Text>
                     {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
                   </View>
-                  <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{readiness.headline}</Text>
+                  <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{tell(readiness.headline)}</Text>
                 </LinkRow>
               </View>
               <IconButton
@@ -170,7 +182,7 @@ function EventPage({ event }: { event: TrackEvent }) {
         <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
         <Rules event={event} />
         {venue ? (
-          <MainButton mode="text" icon="edit" onPress={() => router.push(`/venues/${venue.id}` as never)}>
+          <MainButton mode="text" icon="edit" onPress={() => router.push(routes.venue(venue.id))}>
             {`Edit ${venue.name}`}
           </MainButton>
         ) : null}

@@ -1,8 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
 import type { Venue } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
-import { DraftNotice, QuantityField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { DraftNotice, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
@@ -25,7 +27,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
     peakFluidTempC: recordText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
     notes: venue?.notes ?? '',
   });
-  const { keep, saving, problem } = useSaveRecord('venues', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished);
   const save = form.handleSubmit((f) => {
     const record: Venue = {
       ...(venue ?? newRecord()),
@@ -33,7 +35,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
       altitudeM: quantity(f.altitudeM, 'altitude'),
       peakFluidTempC: quantity(f.peakFluidTempC, 'temperature'),
     };
-    return keep(record, venue ? '/' : `/events/new?venue=${record.id}`);
+    return saveRecord(record, venue ? '/' : `/events/new?venue=${record.id}`);
   });
   return (
     <Screen

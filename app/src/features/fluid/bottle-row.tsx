@@ -1,6 +1,7 @@
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { BottleState, Reason } from '@calvik/core';
-import { useUnits } from '../../state/hooks';
+import { type BottleState, type Finding, findingKey } from '@calvik/core';
+import { useTell } from '../../state/use-say';
+import { useUnits } from '../../ui/units';
 import { TARGET } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { Icon } from '../../ui/icons';
@@ -32,17 +33,18 @@ export function Tick({ label, name, on, onPress }: { label: string; name: string
 /** A bottle to choose, with what is in it and everything against it. */
 export function BottleRow({
   state,
-  reasons,
+  findings,
   chosen,
   onPress,
 }: {
   state: BottleState;
-  reasons: readonly Reason[];
+  findings: readonly Finding[];
   chosen: boolean;
   onPress: () => void;
 }) {
   const t = useTokens();
   const { show } = useUnits();
+  const tell = useTell();
   const { bottle, fluid, daysOpen, leftMl } = state;
   const age =
     daysOpen === null
@@ -69,9 +71,9 @@ export function BottleRow({
       <View style={styles.grow}>
         <Text as="strong">{`${bottle.label}  ${fluid?.name ?? 'unknown fluid'}`}</Text>
         <Text as="small">{`${fluid ? `${fluid.grade}, ${show(fluid.dryBoilingPointC, 'temperature')} dry, ` : ''}${age}, ${show(leftMl, 'volume')} left${fluid?.darkWhenNew ? ', dark when new' : ''}`}</Text>
-        {reasons.map((r) => (
-          <Text key={r.text} as="small" tone={r.verdict === 'stop' ? 'stop' : 'amber'}>
-            {`${r.verdict === 'stop' ? 'Stop: ' : ''}${r.text}`}
+        {findings.map((f) => (
+          <Text key={findingKey(f)} as="small" tone={f.verdict === 'stop' ? 'stop' : 'amber'}>
+            {`${f.verdict === 'stop' ? 'Stop: ' : ''}${tell(f)}`}
           </Text>
         ))}
       </View>

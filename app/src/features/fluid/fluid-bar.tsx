@@ -1,5 +1,5 @@
 import type { FluidJudgement } from '@calvik/core';
-import { useUnits } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { LimitBar } from '../../ui/limit-bar';
 
 /** The limit bar of a fluid: dry label at one end, demanded boiling point as the limit. */

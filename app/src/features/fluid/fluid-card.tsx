@@ -12,23 +12,27 @@ import {
 import { useLogbook, useToday } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine, VerdictMark } from '../../ui/verdict';
+import { VerdictMark } from '../../ui/verdict';
+import { FindingLines } from '../finding-line';
+import { useTell } from '../../state/use-say';
+import { policyName } from '@calvik/words';
 import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
 import { laterPiece } from '../later';
 import { useFluid } from './use-fluid';
+import { routes } from '../routes';
 
 const ClearedBy = laterPiece('ClearedBy');
 const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
 
-const strictestLine = (rule: RuleVerdict): string =>
-  rule.owner === 'boilingPoint'
-    ? `Strictest is the boiling point itself: ${rule.reason}`
-    : `Strictest rule, ${owners[rule.owner]}${rule.met ? ', is met' : ''}: ${rule.rule}. ${rule.reason}`;
+const strictestLine = (rule: RuleVerdict, tell: ReturnType<typeof useTell>): string =>
+  rule.owner === 'boilingPoint' || !rule.policy
+    ? `Strictest is the boiling point itself: ${tell(rule.reason)}`
+    : `Strictest rule, ${owners[rule.owner]}${rule.met ? ', is met' : ''}: ${policyName(rule.policy)}. ${tell(rule.reason)}`;
 
 function dueLine({ nextDue }: FluidJudgement, today: string): string {
   if (!nextDue) return 'Nothing falls due by the rules in force.';
-  const work = nextDue.work === 'exchange' ? 'Exchange' : 'Bleed';
+  const work = nextDue.work === 'flush' ? 'Flush' : 'Bleed';
   return nextDue.on < today
     ? `${work} overdue since ${longDate(nextDue.on)}.`
     : `${work} due by ${longDate(nextDue.on)}, ${relativeDays(today, nextDue.on)}.`;
@@ -40,7 +44,8 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
   const logbook = useLogbook();
   const today = useToday();
   const router = useRouter();
-  const { verdict, reasons, boilingNow, boilingOnDay, demanded, peak, strictest, state } = judgement;
+  const tell = useTell();
+  const { verdict, findings, boilingNow, boilingOnDay, demanded, peak, strictest, state } = judgement;
   const last = state.lastExchange;
   const bottles = last ? [...new Set(last.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b)) : [];
   const bottleWords = bottles
@@ -54,9 +59,7 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
         <Text as="label">{event ? `Fluid for ${event.name}` : 'Fluid today'}</Text>
         <VerdictMark verdict={verdict} />
       </View>
-      {reasons.map((reason) => (
-        <ReasonLine key={reason.text} reason={reason} />
-      ))}
+      <FindingLines findings={findings} />
       {state.contaminated ? <ClearedBy carId={car.id} /> : null}
       <FluidBar judgement={judgement} />
       {boilingNow && boilingOnDay ? (
@@ -73,16 +76,13 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
       {detail ? (
         <View style={styles.facts}>
           <Text>{dueLine(judgement, today)}</Text>
-          {strictest ? <Text as="small">{strictestLine(strictest)}</Text> : null}
+          {strictest ? <Text as="small">{strictestLine(strictest, tell)}</Text> : null}
           <Text as="small">
             {last
               ? `Last exchange ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`
               : 'No full exchange on record.'}
           </Text>
-          <MainButton
-            mode="text"
-            onPress={() => router.push(`/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}` as never)}
-          >
+          <MainButton mode="text" onPress={() => router.push(routes.fluid(car.id, { event: event?.id }))}>
             Why: figures and rules
           </MainButton>
         </View>

@@ -8,28 +8,21 @@ import {
   type Fact,
   type FluidExchange,
   bottleChoices,
-  cornerNames,
+  judgePouring,
   judgeFluid,
   bleedSequence,
   pouredFrom,
-  sequenceReason,
   usualVolumesMl,
   wasteOf,
   withFacts,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../state/hooks';
+import { cornerNames, sequenceText } from '@calvik/words';
+import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { CornerMap } from '../../ui/corner-map';
-import {
-  ChoiceField,
-  DateField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  SwitchField,
-  TextField,
-  useDraftForm,
-} from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
@@ -38,6 +31,9 @@ import { type FlushForm, flushForm } from './flush-form';
 import { BottleRow, Tick } from './bottle-row';
 import { useFluid, useNextEvent } from './use-fluid';
 import { type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
+import { routes } from '../routes';
+import { useTell } from '../../state/use-say';
+import { FindingLine, FindingLines } from '../finding-line';
 
 export function FlushScreen() {
   const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
@@ -75,6 +71,7 @@ function FlushPage({
   corrected: FluidExchange | undefined;
 }) {
   const router = useRouter();
+  const tell = useTell();
   const logbook = useLogbook();
   const today = useToday();
   const crew = useCrewOnDuty();
@@ -155,7 +152,7 @@ function FlushPage({
     () => (draft ? judgeFluid(withFacts(logbook, [draft]), car, event, today) : null),
     [draft, logbook, car, event, today],
   );
-  const short = draft && chosen && pouredFrom(draft, values.bottleId) > chosen.state.leftMl;
+  const short = draft && chosen ? judgePouring(chosen.state, pouredFrom(draft, values.bottleId)) : null;
 
   const cells = Object.fromEntries(
     (['FL', 'FR', 'RL', 'RR'] as Corner[]).map((corner) => {
@@ -192,7 +189,7 @@ function FlushPage({
     const { id: _id, at: _at, recordedAt: _recorded, by: _by, replaces: _replaces, because: _because, ...body } = draft;
     if (await saveFact(body, values.date, corrected && { fact: corrected, because: values.because.trim() })) {
       finished();
-      router.replace(`/cars/${car.id}` as never);
+      router.replace(routes.car(car.id));
     }
   };
   const setLine = (i: number, flag: (typeof flags)[number][0]): void =>
@@ -219,8 +216,8 @@ function FlushPage({
             {chosen?.verdict === 'stop' && values.alreadyIn
               ? 'Record it and stop the car'
               : corrected
-                ? 'Keep the correction'
-                : 'Keep this flush'}
+                ? 'Save the correction'
+                : 'Save this flush'}
           </MainButton>
         </View>
       }
@@ -234,7 +231,7 @@ function FlushPage({
         name="scope"
         label="What was done"
         options={[
-          { value: 'full', label: 'Full exchange' },
+          { value: 'full', label: 'Flush' },
           { value: 'heatAffected', label: 'Bleed only' },
         ]}
       />
@@ -243,15 +240,15 @@ function FlushPage({
           <Empty
             text="No bottle with fluid in it is on the shelf."
             action="New bottle"
-            onPress={() => router.push('/stores/bottles/new' as never)}
+            onPress={() => router.push(routes.newBottle)}
           />
         ) : null}
         <View style={styles.gap} role="radiogroup">
-          {shownBottles.map(({ state, reasons }) => (
+          {shownBottles.map(({ state, findings }) => (
             <BottleRow
               key={state.bottle.id}
               state={state}
-              reasons={reasons}
+              findings={findings}
               chosen={state.bottle.id === values.bottleId}
               onPress={() => setValue('bottleId', state.bottle.id, { shouldDirty: true })}
             />
@@ -288,7 +285,7 @@ function FlushPage({
       ) : null}
       <Section title={`${refillWanted ? 3 : 2}  Corners`}>
         <CornerMap cells={cells} driverSide={car.driverSide} />
-        <Text as="small">{sequenceReason(car)}</Text>
+        <Text as="small">{sequenceText(car)}</Text>
         {steps.map((step, i) => {
           const name = `${cornerNames[step.corner]}${step.nipple === 'single' ? '' : `, ${step.nipple} nipple`}`;
           return (
@@ -316,16 +313,7 @@ function FlushPage({
             </View>
           );
         })}
-        {short ? (
-          <>
-            <ReasonLine
-              reason={{
-                verdict: 'watch',
-                text: `By the count bottle ${chosen.state.bottle.label} held ${show(chosen.state.leftMl, 'volume')}; this adds up to ${show(pouredFrom(draft, values.bottleId), 'volume')}. Was a second bottle opened?`,
-              }}
-            />
-          </>
-        ) : null}
+        {short ? <FindingLine finding={short} /> : null}
         {short || values.secondBottleId ? (
           <>
             <PickField
@@ -383,10 +371,10 @@ function FlushPage({
       </Section>
       {after ? (
         <Section title="After this">
-          {after.reasons.length === 0 ? (
-            <Text>{after.headline}</Text>
+          {after.findings.length === 0 ? (
+            <Text>{tell(after.headline)}</Text>
           ) : (
-            after.reasons.map((r) => <ReasonLine key={r.text} reason={r} />)
+            <FindingLines findings={after.findings} />
           )}
         </Section>
       ) : null}

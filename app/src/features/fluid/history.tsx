@@ -2,8 +2,8 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Button, Dialog, Portal } from 'react-native-paper';
-import { type Fact, type Logbook, dateIn, longDate, timeIn, wasteOf } from '@calvik/core';
-import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useUnits, type Units } from '../../state/hooks';
+import { type Fact, dateIn, longDate, timeIn, stepOfReading } from '@calvik/core';
+import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { selectAllFacts } from '../../state/logbook';
 import { LineInput } from '../../ui/line-input';
 import { Icon } from '../../ui/icons';
@@ -11,60 +11,18 @@ import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
-import { serviceFactLine } from '../service/fact-line';
-
-/** One fact as a line of the history: what it is, and what it says. */
-export function describe(fact: Fact, logbook: Logbook, units: Units): { title: string; text: string } {
-  const { show } = units;
-  switch (fact.kind) {
-    case 'boilingTest':
-      return {
-        title: `Boiled at ${show(fact.readingC, 'temperature')}`,
-        text: `${fact.instrument === 'simulatedTester' ? 'Bench tester' : 'Read by hand'}, air ${show(fact.ambientKpa, 'pressure')}`,
-      };
-    case 'moistureReading':
-      return {
-        title: `Pen: ${fact.waterPercent.toFixed(1)} % water`,
-        text: fact.instrument === 'simulatedPen' ? 'Bench pen' : 'Read by hand',
-      };
-    case 'fluidExchange': {
-      const bottles = [...new Set(fact.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b));
-      const names = bottles
-        .map((b) => `${b?.label ?? '?'} (${logbook.fluids.get(b?.fluidId ?? '')?.name ?? 'unknown fluid'})`)
-        .join(', ');
-      return {
-        title: fact.scope === 'full' ? 'Flush' : 'Bleed',
-        text: `${names}; ${show(wasteOf(fact), 'volume')} out; pedal ${fact.pedalBefore ?? 'not noted'} → ${fact.pedalAfter ?? 'not noted'}`,
-      };
-    }
-    case 'systemCleared':
-      return { title: 'System cleared', text: fact.workshop };
-    case 'bottleOpened':
-      return { title: 'Bottle opened', text: '' };
-    case 'bottleLevel':
-      return { title: `${show(fact.leftMl, 'volume')} left`, text: 'Looked at' };
-    case 'withdrawal':
-      return { title: 'Withdrawn', text: '' };
-    default:
-      return serviceFactLine(fact, logbook, units);
-  }
-}
+import { factText } from '@calvik/words';
+import { useSay } from '../../state/use-say';
+import { routes } from '../routes';
 
 const STEP = 8;
-
-/** The step of a guided service in which a reading is corrected; null for what is not. */
-function stepOfFact(fact: Fact): string | null {
-  if (fact.kind === 'padMeasurement') return `pads.${fact.corner}`;
-  if (fact.kind === 'rotorMeasurement') return `rotor.${fact.corner}`;
-  return fact.kind === 'driverReport' ? 'driver' : null;
-}
 
 /** Everything on record about a car (or a bottle), newest first; corrected entries stay visible, struck through. */
 export function History({ carId, bottleId }: { carId?: string; bottleId?: string }) {
   const t = useTokens();
   const router = useRouter();
   const logbook = useLogbook();
-  const units = useUnits();
+  const say = useSay();
   const all = useAppSelector(selectAllFacts);
   const [shown, setShown] = useState(STEP);
   const [opened, setOpened] = useState<string | null>(null);
@@ -83,17 +41,14 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
   const replacedBy = useMemo(() => new Map(facts.filter((f) => f.replaces).map((f) => [f.replaces!, f])), [facts]);
   if (facts.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
   const correct = (fact: Fact): void => {
-    const stepKey = stepOfFact(fact);
-    router.push(
-      (stepKey && fact.jobId
-        ? `/service/${fact.jobId}/${stepKey}`
-        : `/cars/${carId}/${fact.kind === 'fluidExchange' ? 'flush' : 'test'}?corrects=${fact.id}`) as never,
-    );
+    const step = stepOfReading(fact);
+    const page = fact.kind === 'fluidExchange' ? routes.flush : routes.test;
+    router.push(step && fact.jobId ? routes.step(fact.jobId, step.key) : page(carId!, { corrects: fact.id }));
   };
   return (
     <View testID="history">
       {facts.slice(0, shown).map((fact) => {
-        const { title, text } = describe(fact, logbook, units);
+        const { title, text } = factText(fact, logbook, say);
         const later = replacedBy.get(fact.id);
         const who = logbook.crew.get(fact.by)?.name ?? 'Somebody';
         const correctable =
@@ -102,7 +57,7 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
           (fact.kind === 'boilingTest' ||
             fact.kind === 'moistureReading' ||
             fact.kind === 'fluidExchange' ||
-            stepOfFact(fact) !== null);
+            stepOfReading(fact) !== null);
         return (
           <View
             key={fact.id}
@@ -170,7 +125,7 @@ function WithdrawDialog({ fact, onClose }: { fact: Fact; onClose: () => void }) 
       carId: 'carId' in fact ? fact.carId : undefined,
       bottleId: 'bottleId' in fact ? fact.bottleId : undefined,
     };
-    const result = await sync.keep('facts', {
+    const result = await sync.save('facts', {
       id: newId(),
       kind: 'withdrawal',
       at: fact.at,

@@ -11,7 +11,8 @@ import {
   preferredUnit,
   unitDefinition,
 } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';

@@ -13,9 +13,11 @@ import {
   toStandardPressure,
 } from '@calvik/core';
 import { dipPen } from '../../api/client';
-import { useCrewOnDuty, useLogbook, useToday, useUnits } from '../../state/hooks';
-import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { NumberPad } from '../../ui/number-pad';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText, recordText } from '../../ui/quantity-text';
@@ -28,6 +30,8 @@ import { FluidBar } from './fluid-bar';
 import { TesterPanel } from './tester-panel';
 import { useEventFor, useFluid } from './use-fluid';
 import { type Correction, type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
+import { useTell } from '../../state/use-say';
+import { routes } from '../routes';
 
 type Mode = 'byHand' | 'tester' | 'pen';
 
@@ -100,6 +104,7 @@ function TestPage({
   corrected: Fact | undefined;
   jobId: string | undefined;
 }) {
+  const tell = useTell();
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
@@ -184,11 +189,11 @@ function TestPage({
     if (await saveFact(forJob ? { ...draft, jobId: forJob } : draft, values.date, correction)) {
       finished();
       router.replace(
-        (jobId && logbook.jobs.get(jobId)?.kind === 'service'
-          ? `/service/${jobId}`
+        jobId && logbook.jobs.get(jobId)?.kind === 'service'
+          ? routes.service(jobId)
           : values.sampleFrom === 'bottle'
-            ? `/stores/bottles/${values.bottleId}`
-            : `/cars/${car.id}/verdict${event ? `?event=${event.id}` : ''}`) as never,
+            ? routes.bottle(values.bottleId)
+            : routes.fluid(car.id, { event: event?.id }),
       );
     }
   };
@@ -250,7 +255,7 @@ function TestPage({
           {judged ? (
             <>
               <FluidBar judgement={judgement} />
-              <Text>{judgement.headline}</Text>
+              <Text>{tell(judgement.headline)}</Text>
             </>
           ) : (
             <Text as="small">{`Wants ${show(judgement.demanded.value, 'temperature')} ${event ? `at ${event.name}` : 'today'}.`}</Text>

@@ -9,12 +9,13 @@ import {
   unitDefinition,
 } from '@calvik/core';
 import { startTester, stopTester, testerStream } from '../../api/client';
-import { useUnits } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';
+import { quantityProblemText } from '@calvik/words';
 
 type TesterMessage =
   | { type: 'sample'; sample: HeatingSample }
@@ -57,7 +58,7 @@ export function TesterPanel({
 
   const start = async (): Promise<void> => {
     const depthMm = parseQuantity(depthText, 'length', preferredUnit('length', system));
-    if (!depthMm.ok) return setProblem(depthMm.message);
+    if (!depthMm.ok) return setProblem(quantityProblemText(depthMm));
     setSamples([]);
     setPlateau(null);
     setProblem(null);

@@ -3,13 +3,18 @@ import { StyleSheet, View } from 'react-native';
 import { type Car, type Figure, type RuleVerdict, type TrackEvent, longDate } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine, VerdictMark } from '../../ui/verdict';
+import { VerdictMark } from '../../ui/verdict';
 import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
 import { useEventFor, useFluid } from './use-fluid';
+import { policyName } from '@calvik/words';
+import { useTell } from '../../state/use-say';
+import { FindingLines } from '../finding-line';
+import { findingKey } from '@calvik/core';
+import { routes } from '../routes';
 
 const owners = { organiser: 'Organiser', customer: 'Customer', shop: 'Shop', boilingPoint: 'Fluid' } as const;
 
@@ -22,16 +27,17 @@ export function VerdictScreen() {
 
 function Rule({ rule, strictest }: { rule: RuleVerdict; strictest: boolean }) {
   const t = useTokens();
+  const tell = useTell();
   return (
     <View style={[styles.rule, { borderColor: t.rule }]}>
       <View style={styles.head}>
         <Text as="label">{`${owners[rule.owner]}${strictest ? ', the strictest' : ''}`}</Text>
         <Text as="label" tone={rule.met ? 'inkSoft' : 'amber'}>
-          {rule.met ? 'Met' : `${rule.work === 'exchange' ? 'Exchange' : 'Bleed'} due`}
+          {rule.met ? 'Met' : `${rule.work === 'flush' ? 'Flush' : 'Bleed'} due`}
         </Text>
       </View>
-      <Text as="strong">{rule.rule}</Text>
-      <Text as="small">{`${rule.reason}${rule.dueBy ? ` Due by ${longDate(rule.dueBy)}.` : ''}`}</Text>
+      <Text as="strong">{rule.policy ? policyName(rule.policy) : 'Boiling point on the day'}</Text>
+      <Text as="small">{`${tell(rule.reason)}${rule.dueBy ? ` Due by ${longDate(rule.dueBy)}.` : ''}`}</Text>
     </View>
   );
 }
@@ -40,9 +46,10 @@ function Rule({ rule, strictest }: { rule: RuleVerdict; strictest: boolean }) {
 function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const router = useRouter();
   const judgement = useFluid(car, event);
+  const tell = useTell();
   const {
     verdict,
-    reasons,
+    findings,
     headline,
     rules,
     strictest,
@@ -70,13 +77,13 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           <View style={styles.grow}>
             <MainButton
               mode={work ? 'contained' : 'outlined'}
-              onPress={() => router.push(`/cars/${car.id}/plan${query}` as never)}
+              onPress={() => router.push(routes.planWork(car.id, { event: event?.id }))}
             >
               Plan a flush
             </MainButton>
           </View>
           <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => router.push(`/cars/${car.id}${query}` as never)}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.car(car.id, { event: event?.id }))}>
               To the car
             </MainButton>
           </View>
@@ -88,7 +95,7 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           <Text as="label">Verdict</Text>
           <VerdictMark verdict={verdict} />
         </View>
-        {reasons.length === 0 ? <Text>{headline}</Text> : reasons.map((r) => <ReasonLine key={r.text} reason={r} />)}
+        {findings.length === 0 ? <Text>{tell(headline)}</Text> : <FindingLines findings={findings} />}
         <FluidBar judgement={judgement} />
       </View>
       <Section title="Figures">
@@ -106,7 +113,11 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           <Text tone="inkSoft">No rule is in force. The shop can set its own in the settings.</Text>
         ) : null}
         {rules.map((rule) => (
-          <Rule key={`${rule.owner} ${rule.rule} ${rule.work}`} rule={rule} strictest={rule === strictest} />
+          <Rule
+            key={`${rule.owner} ${findingKey(rule.reason)} ${rule.work}`}
+            rule={rule}
+            strictest={rule === strictest}
+          />
         ))}
       </Section>
       <Text as="small">

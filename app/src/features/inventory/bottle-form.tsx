@@ -1,11 +1,14 @@
 import { useRouter } from 'expo-router';
 import type { Bottle } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
-import { DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { routes } from '../routes';
 
 interface BottleForm {
   label: string;
@@ -29,10 +32,10 @@ export function NewBottleScreen() {
     batch: '',
     receivedOn: today,
   });
-  const { keep, saving, problem } = useSaveRecord('bottles', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('bottles', form, finished);
   const save = form.handleSubmit(({ size, ...f }) => {
     const record: Bottle = { ...newRecord(), ...f, sizeMl: quantity(size, 'volume') };
-    return keep(record, `/stores/bottles/${record.id}`);
+    return saveRecord(record, `/inventory/bottles/${record.id}`);
   });
   const fluids = [...logbook.fluids.values()]
     .filter((f) => !f.archived)
@@ -40,14 +43,14 @@ export function NewBottleScreen() {
   return (
     <Screen
       title="New bottle"
-      back="/stores"
+      back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save bottle" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section>
         <TextField control={form.control} name="label" label="Label" hint="Write this on the bottle" required />
         <PickField control={form.control} name="fluidId" label="Fluid" options={fluids} />
-        <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/fluids/new' as never)}>
+        <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newFluid)}>
           New fluid
         </MainButton>
         <QuantityField control={form.control} name="size" label="Size" dimension="volume" />

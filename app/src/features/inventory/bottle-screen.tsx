@@ -1,20 +1,23 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type Bottle, bottleState, reservedForText, longDate, parseQuantity, preferredUnit } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { type Bottle, bottleState, longDate, parseQuantity, preferredUnit } from '@calvik/core';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { History } from '../fluid/history';
 import { useSaveFact } from '../save-fact';
+import { reservedText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words';
 
 export function BottleScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const bottle = useLogbook().bottles.get(id);
-  return bottle ? <BottlePage bottle={bottle} /> : <Gone what="bottle" back="/stores" />;
+  return bottle ? <BottlePage bottle={bottle} /> : <Gone what="bottle" back="/inventory" />;
 }
 
 /** One bottle: what is left, how long it has been open; open it, or set what is really left. */
@@ -28,18 +31,18 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
   const state = bottleState(logbook, bottle, today);
   const setLevel = async (): Promise<void> => {
     const parsed = parseQuantity(left, 'volume', preferredUnit('volume', system));
-    if (!parsed.ok) return setSentence(parsed.message);
+    if (!parsed.ok) return setSentence(quantityProblemText(parsed));
     setSentence(null);
     if (await saveFact({ kind: 'bottleLevel', bottleId: bottle.id, leftMl: parsed.value }, today)) setLeft('');
   };
   return (
-    <Screen title={`${bottle.label}  ${state.fluid?.name ?? ''}`} above="Bottle" back="/stores">
+    <Screen title={`${bottle.label}  ${state.fluid?.name ?? ''}`} above="Bottle" back="/inventory">
       <View>
         <Text as="label">Left by the count</Text>
         <Text as="bigFigure" testID="bottle-left">
           {show(state.leftMl, 'volume')}
         </Text>
-        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedForText(logbook, state.reservedFor)}` : ''}`}</Text>
+        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
       </View>
       {state.openTooLong ? (
         <ReasonLine

@@ -1,7 +1,8 @@
 import { type Fluid, type Grade, gradeFacts, grades } from '@calvik/core';
 import { useWatch } from 'react-hook-form';
-import { useUnits } from '../../state/hooks';
-import { DraftNotice, PickField, QuantityField, SwitchField, TextField, useDraftForm } from '../../ui/form';
+import { useUnits } from '../../ui/units';
+import { DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
@@ -24,7 +25,7 @@ export function NewFluidScreen() {
     wet: '',
     darkWhenNew: false,
   });
-  const { keep, saving, problem } = useSaveRecord('fluids', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('fluids', form, finished);
   const grade = useWatch({ control: form.control, name: 'grade' });
   const minimum = gradeFacts[grade].minimum;
   const save = form.handleSubmit(({ dry, wet, ...f }) => {
@@ -34,12 +35,12 @@ export function NewFluidScreen() {
       dryBoilingPointC: quantity(dry, 'temperature'),
       wetBoilingPointC: quantity(wet, 'temperature'),
     };
-    return keep(record, '/stores/bottles/new');
+    return saveRecord(record, '/inventory/bottles/new');
   });
   return (
     <Screen
       title="New fluid"
-      back="/stores"
+      back="/inventory"
       footer={
         <SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save, then enter the bottle" />
       }

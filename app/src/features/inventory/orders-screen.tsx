@@ -2,7 +2,13 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, type PartsOrder, shortDate } from '@calvik/core';
-import { type ShoppingLine, type ShoppingList, type SupplierAnswer, answerWords, shoppingLists } from '@calvik/core/run-up';
+import {
+  type ShoppingLine,
+  type ShoppingList,
+  type SupplierAnswer,
+  answerKind,
+  shoppingLists,
+} from '@calvik/core/run-up';
 import { type Awaited as AwaitedGoods, awaited, plusWorkingDays } from '@calvik/core';
 import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
@@ -14,6 +20,9 @@ import { FileLinks } from '../schedule/file-links';
 import { newId, newRecord } from '../save-record';
 import { nextLabel } from './labels';
 import { useWorkLists } from '../work/use-work';
+import { shoppingBasisText, shoppingLineName } from '@calvik/words/work';
+import { useSay } from '../../state/use-say';
+import { routes } from '../routes';
 
 const money = (minor: number): string => (minor / 100).toLocaleString('en', { minimumFractionDigits: 2 });
 
@@ -27,7 +36,7 @@ export function OrdersScreen() {
   const shopping = useMemo(() => shoppingLists(logbook, [...lists.values()].flat(), today), [logbook, lists, today]);
   const coming = awaited(logbook).sort((a, b) => a.arrivesOn.localeCompare(b.arrivesOn));
   return (
-    <Screen title="Shopping list" above="Stores" back="/stores" maxWidth={wide ? 960 : 720}>
+    <Screen title="Shopping list" above="Stores" back="/inventory" maxWidth={wide ? 960 : 720}>
       {shopping.length === 0 ? (
         <Empty text="Nothing is missing: what the work lists want is on the shelf or ordered." />
       ) : null}
@@ -53,15 +62,11 @@ export function OrdersScreen() {
                   <Text as="strong">{s.name}</Text>
                   <Text as="small">{`${s.leadDays} working days`}</Text>
                 </View>
-                <IconButton
-                  icon="edit"
-                  label={`Edit ${s.name}`}
-                  onPress={() => router.push(`/stores/suppliers/${s.id}` as never)}
-                />
+                <IconButton icon="edit" label={`Edit ${s.name}`} onPress={() => router.push(routes.supplier(s.id))} />
               </View>
             ))}
         </View>
-        <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/suppliers/new' as never)}>
+        <MainButton mode="text" icon="plus" onPress={() => router.push(routes.supplier('new'))}>
           New supplier
         </MainButton>
         <FileLinks what="Shopping list" path="/api/shopping-list" />
@@ -125,7 +130,7 @@ function SupplierList({ list: { supplier, lines } }: { list: ShoppingList }) {
         deliveries: known[i]!.deliveries,
       })),
     };
-    const result = await sync.keep('orders', record);
+    const result = await sync.save('orders', record);
     setProblem(result.state === 'refused' ? result.problem.message : null);
     setBusy(false);
   };
@@ -163,7 +168,9 @@ function Line({ line, answer, promised }: { line: ShoppingLine; answer: Supplier
     logbook,
     line.waiting.map((w) => w.bookingId),
   );
-  const words = answer && answerWords(answer, line.count, promised);
+  const say = useSay();
+  const basis = shoppingBasisText(line.basis, line, say);
+  const words = answer && answerKind(answer, line.count, promised);
   const isTooLate = answer !== null && line.neededOn !== null && answer.deliveries.some((d) => d.on > line.neededOn!);
   return (
     <View style={[styles.line, { borderColor: t.rule }]} testID="shopping-line">
@@ -171,7 +178,7 @@ function Line({ line, answer, promised }: { line: ShoppingLine; answer: Supplier
         <Text as="figure">{`${line.count}`}</Text>
       </View>
       <View style={styles.grow}>
-        <Text as="strong">{line.name}</Text>
+        <Text as="strong">{shoppingLineName(line, say)}</Text>
         {line.orderBy ? (
           <Text tone={line.isLate || line.orderBy === today ? 'amber' : 'ink'}>
             {line.isLate
@@ -184,7 +191,7 @@ function Line({ line, answer, promised }: { line: ShoppingLine; answer: Supplier
           <Text>Low on the shelf</Text>
         )}
         {waiting ? <Text as="small">{`For ${waiting}`}</Text> : null}
-        {line.why ? <Text as="small">{line.why}</Text> : null}
+        {basis ? <Text as="small">{basis}</Text> : null}
         {answer && words ? (
           <View style={styles.answer}>
             <Text tone="iron">
@@ -221,7 +228,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
   };
   const note = async (): Promise<string | null> => {
     const now = new Date().toISOString();
-    const result = await sync.keep('facts', {
+    const result = await sync.save('facts', {
       id: newId(),
       kind: 'goodsReceived',
       at: now,
@@ -249,7 +256,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
     const carId = booking?.carId ?? set?.carId ?? pair?.carId ?? null;
     const result =
       line.goods === 'padSet' && set
-        ? await sync.keep('padSets', {
+        ? await sync.save('padSets', {
             ...set,
             ...newRecord(),
             label: nextLabel('P', [...logbook.padSets.values()], i),
@@ -259,7 +266,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
             notes: '',
           })
         : line.goods === 'rotorPair' && pair
-          ? await sync.keep('rotorPairs', {
+          ? await sync.save('rotorPairs', {
               ...pair,
               ...newRecord(),
               label: nextLabel('R', [...logbook.rotorPairs.values()], i),
@@ -267,7 +274,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
               notes: '',
             })
           : line.goods === 'bottle' && fluid
-            ? await sync.keep('bottles', {
+            ? await sync.save('bottles', {
                 ...newRecord(),
                 label: nextLabel('B', [...logbook.bottles.values()], i),
                 fluidId: fluid.id,

@@ -1,16 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
 import type { PadSet } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
-import {
-  ChoiceField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  SwitchField,
-  TextField,
-  useDraftForm,
-} from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
@@ -51,9 +45,9 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
     notes: padSet?.notes ?? '',
   });
   const { control } = form;
-  const { keep, saving, problem } = useSaveRecord('padSets', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished);
   const save = form.handleSubmit((f) =>
-    keep(
+    saveRecord(
       {
         ...(padSet ?? newRecord()),
         ...f,
@@ -62,14 +56,14 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
         newThicknessMm: quantity(f.newThicknessMm, 'length'),
         limitMm: f.limitMm.trim() === '' ? null : quantity(f.limitMm, 'length'),
       },
-      '/stores',
+      '/inventory',
     ),
   );
   return (
     <Screen
       title={padSet ? padSet.label : 'New pad set'}
       above={padSet ? 'Edit pad set' : 'Stores'}
-      back="/stores"
+      back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
@@ -139,5 +133,5 @@ export const NewPadSetScreen = () => <PadSetFormScreen padSet={null} />;
 export function EditPadSetScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const padSet = useLogbook().padSets.get(id);
-  return padSet ? <PadSetFormScreen key={id} padSet={padSet} /> : <Gone what="pad set" back="/stores" />;
+  return padSet ? <PadSetFormScreen key={id} padSet={padSet} /> : <Gone what="pad set" back="/inventory" />;
 }

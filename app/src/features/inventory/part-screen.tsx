@@ -6,10 +6,8 @@ import {
   type RotorPair,
   type LocalDate,
   compoundHistory,
-  cornerNames,
   corners,
   dateIn,
-  reservedForText,
   lastPadReadings,
   lastRotorReadings,
   longDate,
@@ -17,10 +15,14 @@ import {
   reservationOf,
   bookingReserving,
 } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
-import { Gone } from '../../ui/gone';
+import { cornerNames } from '@calvik/words';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { Gone } from '../gone';
 import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { reservedText } from '@calvik/words';
+import { routes } from '../routes';
 
 /** Where a part is, in words: on a car, promised, or on the shelf. */
 export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: LocalDate): string {
@@ -31,7 +33,7 @@ export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: Lo
   const promise = reservationOf(logbook, part.id);
   if (promise) return `on the shelf, promised to ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
   const kept = bookingReserving(logbook, part.id, today);
-  if (kept) return `on the shelf, ${reservedForText(logbook, kept)}`;
+  if (kept) return `on the shelf, ${reservedText(logbook, kept)}`;
   return 'on the shelf';
 }
 
@@ -40,7 +42,7 @@ function Owner({ part }: { part: PadSet | RotorPair }) {
   const logbook = useLogbook();
   const car = logbook.cars.get(part.carId ?? '');
   return car ? (
-    <LinkRow label={car.name} onPress={() => router.push(`/cars/${car.id}` as never)}>
+    <LinkRow label={car.name} onPress={() => router.push(routes.car(car.id))}>
       <Text as="strong">{car.name}</Text>
       <Text as="small">The car that it belongs to</Text>
     </LinkRow>
@@ -56,21 +58,15 @@ export function PadSetScreen() {
   const today = useToday();
   const { show } = useUnits();
   const set = logbook.padSets.get(id);
-  if (!set) return <Gone what="pad set" back="/stores" />;
+  if (!set) return <Gone what="pad set" back="/inventory" />;
   const readings = lastPadReadings(logbook, set.id);
   const pair = logbook.rotorPairs.get(set.rotorPairId ?? '');
   return (
     <Screen
       title={`${set.label}  ${set.compound}`}
       above={set.isLining ? 'Shoes' : 'Pad set'}
-      back="/stores"
-      actions={
-        <IconButton
-          icon="edit"
-          label="Edit pad set"
-          onPress={() => router.push(`/stores/pads/${set.id}/edit` as never)}
-        />
-      }
+      back="/inventory"
+      actions={<IconButton icon="edit" label="Edit pad set" onPress={() => router.push(routes.editPadSet(set.id))} />}
     >
       <Text>{`${set.axle === 'front' ? 'Front' : 'Rear'} axle, ${set.use} use, ${show(set.newThicknessMm, 'length')} new. It is ${placeWords(logbook, set, today)}.`}</Text>
       <Section title="Last readings, inner and outer">
@@ -88,7 +84,7 @@ export function PadSetScreen() {
       <Section title="Belongs with">
         <Owner part={set} />
         {pair ? (
-          <LinkRow label={`Rotors ${pair.label}`} onPress={() => router.push(`/stores/rotors/${pair.id}` as never)}>
+          <LinkRow label={`Rotors ${pair.label}`} onPress={() => router.push(routes.rotorPair(pair.id))}>
             <Text as="strong">{`Rotors ${pair.label}`}</Text>
           </LinkRow>
         ) : (
@@ -107,20 +103,16 @@ export function RotorPairScreen() {
   const { show, system } = useUnits();
   const digits = system === 'metric' ? 2 : 4;
   const pair = logbook.rotorPairs.get(id);
-  if (!pair) return <Gone what="rotor pair" back="/stores" />;
+  if (!pair) return <Gone what="rotor pair" back="/inventory" />;
   const readings = lastRotorReadings(logbook, pair.id);
   const compounds = compoundHistory(logbook, pair.id);
   return (
     <Screen
       title={pair.label}
       above="Rotor pair"
-      back="/stores"
+      back="/inventory"
       actions={
-        <IconButton
-          icon="edit"
-          label="Edit rotor pair"
-          onPress={() => router.push(`/stores/rotors/${pair.id}/edit` as never)}
-        />
+        <IconButton icon="edit" label="Edit rotor pair" onPress={() => router.push(routes.editRotorPair(pair.id))} />
       }
     >
       <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, discard at ${show(pair.discardThicknessMm, 'length', digits)}. It is ${placeWords(logbook, pair, today)}.`}</Text>

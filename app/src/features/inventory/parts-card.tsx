@@ -1,12 +1,15 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { type Car, type Corner, axles, cornersOf, dateIn, judgeCorners, longDate, brakeSheetOf } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { CornerMap } from '../../ui/corner-map';
 import { LinkRow } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { laterPiece } from '../later';
+import { FindingLines } from '../finding-line';
+import { routes } from '../routes';
 
 const WearPartsOnCar = laterPiece('WearPartsOnCar');
 
@@ -28,10 +31,10 @@ export function PartsCard({ car }: { car: Car }) {
           : `rotor ${show(rotorMm, 'length', system === 'metric' ? 1 : 3)}`,
     };
   };
-  const reasons = [
-    ...(['FL', 'FR', 'RL', 'RR'] as const).flatMap((c) => state.corners[c].reasons),
-    ...state.axleReasons.front,
-    ...state.axleReasons.rear,
+  const findings = [
+    ...(['FL', 'FR', 'RL', 'RR'] as const).flatMap((c) => state.corners[c].findings),
+    ...state.axleFindings.front,
+    ...state.axleFindings.rear,
   ];
   return (
     <View style={styles.gap}>
@@ -39,9 +42,7 @@ export function PartsCard({ car }: { car: Car }) {
         cells={{ FL: cell('FL'), FR: cell('FR'), RL: cell('RL'), RR: cell('RR') }}
         driverSide={car.driverSide}
       />
-      {reasons.map((r) => (
-        <ReasonLine key={r.text} reason={r} />
-      ))}
+      <FindingLines findings={findings} />
       {axles.map((axle) => {
         const { padSet, rotorPair } = state.parts[axle];
         const last = cornersOf(axle)
@@ -57,10 +58,7 @@ export function PartsCard({ car }: { car: Car }) {
         return (
           <View key={axle}>
             {padSet ? (
-              <LinkRow
-                label={`${name} pads ${padSet.label}`}
-                onPress={() => router.push(`/stores/pads/${padSet.id}` as never)}
-              >
+              <LinkRow label={`${name} pads ${padSet.label}`} onPress={() => router.push(routes.padSet(padSet.id))}>
                 <Text as="strong">{`${name} pads ${padSet.label}, ${padSet.compound}`}</Text>
                 <Text as="small">{`${show(padSet.newThicknessMm, 'length')} new${when}`}</Text>
               </LinkRow>
@@ -68,7 +66,7 @@ export function PartsCard({ car }: { car: Car }) {
             {rotorPair ? (
               <LinkRow
                 label={`${name} rotors ${rotorPair.label}`}
-                onPress={() => router.push(`/stores/rotors/${rotorPair.id}` as never)}
+                onPress={() => router.push(routes.rotorPair(rotorPair.id))}
               >
                 <Text as="strong">{`${name} rotors ${rotorPair.label}`}</Text>
                 <Text as="small">{`Discard at ${show(rotorPair.discardThicknessMm, 'length', system === 'metric' ? 1 : 3)}`}</Text>

@@ -1,16 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
 import type { RotorPair } from '@calvik/core';
-import { useLogbook, useUnits } from '../../state/hooks';
-import {
-  ChoiceField,
-  DraftNotice,
-  PickField,
-  QuantityField,
-  SwitchField,
-  TextField,
-  useDraftForm,
-} from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { useLogbook } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
@@ -52,9 +46,9 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     notes: pair?.notes ?? '',
   });
   const { control } = form;
-  const { keep, saving, problem } = useSaveRecord('rotorPairs', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished);
   const save = form.handleSubmit((f) =>
-    keep(
+    saveRecord(
       {
         ...(pair ?? newRecord()),
         ...f,
@@ -65,7 +59,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
         sweptInnerDiameterMm: quantity(f.sweptInnerDiameterMm, 'length'),
         newMassKg: f.newMassKg.trim() === '' ? null : quantity(f.newMassKg, 'mass'),
       },
-      '/stores',
+      '/inventory',
     ),
   );
   const faces = [
@@ -78,7 +72,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     <Screen
       title={pair ? pair.label : 'New rotor pair'}
       above={pair ? 'Edit rotor pair' : 'Stores'}
-      back="/stores"
+      back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save rotor pair" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
@@ -139,5 +133,5 @@ export const NewRotorPairScreen = () => <RotorPairFormScreen pair={null} />;
 export function EditRotorPairScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const pair = useLogbook().rotorPairs.get(id);
-  return pair ? <RotorPairFormScreen key={id} pair={pair} /> : <Gone what="rotor pair" back="/stores" />;
+  return pair ? <RotorPairFormScreen key={id} pair={pair} /> : <Gone what="rotor pair" back="/inventory" />;
 }

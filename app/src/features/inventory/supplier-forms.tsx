@@ -7,8 +7,9 @@ import { type Goods, type Supplier, type WearPart } from '@calvik/core';
 import { onShelf } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
-import { ChoiceField, DraftNotice, PickField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { ChoiceField, DraftNotice, PickField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { PickList } from '../../ui/pick-list';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -28,7 +29,7 @@ const whole = (text: string): number => (/^\d+$/.test(text.trim()) ? Number(text
 export function SupplierScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const supplier = useLogbook().suppliers.get(id);
-  if (id !== 'new' && !supplier) return <Gone what="supplier" back="/stores/orders" />;
+  if (id !== 'new' && !supplier) return <Gone what="supplier" back="/inventory/orders" />;
   return <SupplierForm key={id} supplier={supplier ?? null} />;
 }
 
@@ -40,17 +41,17 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
     notes: supplier?.notes ?? '',
   });
   const { control, setValue } = form;
-  const { keep, saving, problem } = useSaveRecord('suppliers', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('suppliers', form, finished);
   const supplies = useWatch({ control, name: 'supplies' }) as Goods[];
   const save = form.handleSubmit((f) => {
     const leadDays = whole(f.leadDays);
     if (Number.isNaN(leadDays)) return form.setError('leadDays', { message: 'A whole number of working days.' });
-    return keep({ ...(supplier ?? newRecord()), ...f, leadDays }, '/stores/orders');
+    return saveRecord({ ...(supplier ?? newRecord()), ...f, leadDays }, '/inventory/orders');
   });
   return (
     <Screen
       title={supplier?.name ?? 'New supplier'}
-      back="/stores/orders"
+      back="/inventory/orders"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save supplier" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
@@ -77,7 +78,7 @@ const kindOptions: { value: WearPart['kind']; label: string }[] = [
 export function WearPartScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const part = useLogbook().wearParts.get(id);
-  if (id !== 'new' && !part) return <Gone what="part" back="/stores" />;
+  if (id !== 'new' && !part) return <Gone what="part" back="/inventory" />;
   return <WearPartForm key={id} part={part ?? null} />;
 }
 
@@ -89,7 +90,7 @@ function WearPartForm({ part }: { part: WearPart | null }) {
     reorderAt: String(part?.reorderAt ?? 1),
   });
   const { control } = form;
-  const { keep, saving, problem } = useSaveRecord('wearParts', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('wearParts', form, finished);
   const save = form.handleSubmit((f) => {
     const reorderAt = whole(f.reorderAt);
     if (Number.isNaN(reorderAt)) return form.setError('reorderAt', { message: 'A whole number of pieces.' });
@@ -100,12 +101,12 @@ function WearPartForm({ part }: { part: WearPart | null }) {
       axle: f.axle === 'both' ? null : (f.axle as WearPart['axle']),
       reorderAt,
     };
-    return keep(record, part ? '/stores' : `/stores/wear-parts/${record.id}`);
+    return saveRecord(record, part ? '/inventory' : `/inventory/wear-parts/${record.id}`);
   });
   return (
     <Screen
       title={part?.name ?? 'New wear part'}
-      back="/stores"
+      back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
@@ -142,7 +143,7 @@ function Shelf({ part }: { part: WearPart }) {
     if (Number.isNaN(n) || n > 1000) return setProblem('Count them: a whole number up to 1000.');
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
     const now = new Date().toISOString();
-    const result = await sync.keep('facts', {
+    const result = await sync.save('facts', {
       id: newId(),
       kind: 'stockCounted',
       at: now,
@@ -158,7 +159,7 @@ function Shelf({ part }: { part: WearPart }) {
     setTaking(false);
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
     const now = new Date().toISOString();
-    const result = await sync.keep('facts', {
+    const result = await sync.save('facts', {
       id: newId(),
       kind: 'wearPartUsed',
       at: now,

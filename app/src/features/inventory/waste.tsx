@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { dateIn, longDate, parseQuantity, preferredUnit, wasteInContainerMl } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { LineInput } from '../../ui/line-input';
 import { quantityText } from '../../ui/quantity-text';
@@ -9,6 +10,7 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { useSaveFact } from '../save-fact';
+import { quantityProblemText } from '@calvik/words';
 
 /** The labelled container: how full it is by the records, and handing it to a disposal point. */
 export function Waste() {
@@ -27,7 +29,7 @@ export function Waste() {
   const last = [...logbook.wasteHandedOver].sort((a, b) => b.at.localeCompare(a.at))[0];
   const hand = async (): Promise<void> => {
     const parsed = parseQuantity(volume, 'volume', preferredUnit('volume', system));
-    if (!parsed.ok) return setSentence(parsed.message);
+    if (!parsed.ok) return setSentence(quantityProblemText(parsed));
     if (parsed.value > level + 500)
       return setSentence(`By the records there are ${show(level, 'volume')} in the container. Look again.`);
     if (to.trim() === '') return setSentence('Say who took it.');

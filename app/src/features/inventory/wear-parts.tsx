@@ -6,6 +6,7 @@ import { awaited, onShelf } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { LinkRow, MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { routes } from '../routes';
 
 /** Hoses and small parts, counted; what runs low says so. */
 export function WearParts() {
@@ -16,7 +17,7 @@ export function WearParts() {
     <Section
       title="Hoses and small parts"
       aside={
-        <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/wear-parts/new' as never)}>
+        <MainButton mode="text" icon="plus" onPress={() => router.push(routes.wearPart('new'))}>
           New part
         </MainButton>
       }
@@ -29,7 +30,7 @@ export function WearParts() {
             .filter((a) => a.likeId === p.id)
             .reduce((n, a) => n + a.left, 0);
           return (
-            <LinkRow key={p.id} label={p.name} onPress={() => router.push(`/stores/wear-parts/${p.id}` as never)}>
+            <LinkRow key={p.id} label={p.name} onPress={() => router.push(routes.wearPart(p.id))}>
               <Text as="strong">{p.name}</Text>
               <Text as="small" tone={here <= p.reorderAt ? 'amber' : 'inkSoft'}>
                 {`${here} on the shelf${here <= p.reorderAt ? `, low at ${p.reorderAt}` : ''}${coming > 0 ? `, ${coming} ordered` : ''}`}

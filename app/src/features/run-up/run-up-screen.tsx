@@ -2,7 +2,8 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ActivityIndicator } from 'react-native-paper';
 import { StyleSheet, View } from 'react-native';
-import { type RunUpCar, type RunUpEvent, dateIn, dateSpan, jobName, shortDate, timeIn } from '@calvik/core';
+import { type RunUpCar, type RunUpEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
+import { jobNames } from '@calvik/words';
 import { useAppSelector, useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -10,6 +11,8 @@ import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
 import { FluidCard } from '../fluid/fluid-card';
 import { useRunUp } from './use-run-up';
+import { useTell } from '../../state/use-say';
+import { routes } from '../routes';
 
 function DaysToGo({ days }: { days: number }) {
   return (
@@ -21,16 +24,17 @@ function DaysToGo({ days }: { days: number }) {
 }
 
 function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => void; selected: boolean }) {
+  const tell = useTell();
   const { shop, crew } = useLogbook();
   const { planned } = line;
   const when =
     planned &&
-    `${jobName[planned.kind]} planned ${shortDate(dateIn(planned.startAt, shop.timeZone))} ${timeIn(planned.startAt, shop.timeZone)}${crew.get(planned.crewId) ? `, ${crew.get(planned.crewId)!.name.split(' ')[0]}` : ''}`;
+    `${jobNames[planned.kind]} planned ${shortDate(dateIn(planned.startAt, shop.timeZone))} ${timeIn(planned.startAt, shop.timeZone)}${crew.get(planned.crewId) ? `, ${crew.get(planned.crewId)!.name.split(' ')[0]}` : ''}`;
   const quiet = line.verdict === 'inOrder';
   return (
     <LinkRow
       onPress={onPress}
-      label={`${line.car.name}: ${line.headline}`}
+      label={`${line.car.name}: ${tell(line.headline)}`}
       testID={`run-up-car-${line.car.id}`}
       selected={selected}
     >
@@ -44,7 +48,7 @@ function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => v
             {quiet ? null : <VerdictMark verdict={line.verdict} />}
           </View>
           <Text as={quiet ? 'small' : 'body'} numberOfLines={quiet ? 1 : 3}>
-            {`${line.headline}${line.more > 0 ? ` And ${line.more} more.` : ''}`}
+            {`${tell(line.headline)}${line.more > 0 ? ` And ${line.more} more.` : ''}`}
           </Text>
           {when ? (
             <Text as="small" tone="iron">
@@ -86,11 +90,7 @@ function EventBlock({
           </Text>
         </View>
         <DaysToGo days={entry.daysToGo} />
-        <IconButton
-          icon="right"
-          label={`Open ${event.name}`}
-          onPress={() => router.push(`/events/${event.id}` as never)}
-        />
+        <IconButton icon="right" label={`Open ${event.name}`} onPress={() => router.push(routes.event(event.id))} />
       </View>
       {cars.map((line) => (
         <CarLine
@@ -104,7 +104,7 @@ function EventBlock({
         <Empty
           text="Book the cars that go, and Calvik says what each needs."
           action="Book a car"
-          onPress={() => router.push(`/events/${event.id}` as never)}
+          onPress={() => router.push(routes.event(event.id))}
         />
       ) : null}
     </View>
@@ -122,7 +122,7 @@ export function RunUpScreen() {
   const [selected, setSelected] = useState<{ booking: string; carId: string; eventId: string } | null>(null);
   const openCar = (line: RunUpCar, entry: RunUpEvent): void => {
     if (wide) setSelected({ booking: line.bookingId, carId: line.car.id, eventId: entry.event.id });
-    else router.push(`/cars/${line.car.id}?event=${entry.event.id}` as never);
+    else router.push(routes.car(line.car.id, { event: entry.event.id }));
   };
   const first =
     board?.flatMap((e) => e.cars.map((c) => ({ booking: c.bookingId, carId: c.car.id, eventId: e.event.id })))[0] ??
@@ -134,13 +134,13 @@ export function RunUpScreen() {
       above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
       actions={
         wide ? (
-          <MainButton mode="outlined" icon="plus" onPress={() => router.push('/events/new' as never)}>
+          <MainButton mode="outlined" icon="plus" onPress={() => router.push(routes.newEvent)}>
             New event
           </MainButton>
         ) : (
           <>
-            <IconButton icon="plus" label="New event" onPress={() => router.push('/events/new' as never)} />
-            <IconButton icon="person" label="On duty and settings" onPress={() => router.push('/settings' as never)} />
+            <IconButton icon="plus" label="New event" onPress={() => router.push(routes.newEvent)} />
+            <IconButton icon="person" label="On duty and settings" onPress={() => router.push(routes.settings)} />
           </>
         )
       }
@@ -150,19 +150,19 @@ export function RunUpScreen() {
           <Empty
             text="Say who is working with this device, so that entries carry a name."
             action="Choose who is on duty"
-            onPress={() => router.push('/settings' as never)}
+            onPress={() => router.push(routes.settings)}
           />
         </Section>
       )}
       {board && board.length > 0 ? (
         <View style={styles.evening}>
-          <MainButton mode="outlined" onPress={() => router.push('/plan' as never)}>
+          <MainButton mode="outlined" onPress={() => router.push(routes.plan)}>
             Plan
           </MainButton>
-          <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
+          <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
             RunUpAnswer
           </MainButton>
-          <MainButton mode="outlined" onPress={() => router.push('/stores/orders' as never)}>
+          <MainButton mode="outlined" onPress={() => router.push(routes.orders)}>
             Shopping
           </MainButton>
         </View>
@@ -181,7 +181,7 @@ export function RunUpScreen() {
         <Empty
           text="No event is coming up. Enter the next one, then book the cars that go."
           action="New event"
-          onPress={() => router.push('/events/new' as never)}
+          onPress={() => router.push(routes.newEvent)}
         />
       ) : null}
       {board?.map((entry) => (
@@ -216,19 +216,17 @@ function Beside({ carId, eventId }: { carId: string; eventId: string }) {
       title={car.name}
       above={logbook.customers.get(car.customerId)?.name}
       actions={
-        <MainButton mode="outlined" onPress={() => router.push(`/cars/${carId}?event=${eventId}` as never)}>
+        <MainButton mode="outlined" onPress={() => router.push(routes.car(carId, { event: eventId }))}>
           Open car
         </MainButton>
       }
       footer={
         <View style={styles.actions}>
           <View style={styles.grow}>
-            <MainButton onPress={() => router.push(`/cars/${carId}/test?event=${eventId}` as never)}>
-              Test fluid
-            </MainButton>
+            <MainButton onPress={() => router.push(routes.test(carId, { event: eventId }))}>Test fluid</MainButton>
           </View>
           <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => router.push(`/cars/${carId}/plan?event=${eventId}` as never)}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.planWork(carId, { event: eventId }))}>
               Plan a flush
             </MainButton>
           </View>

@@ -13,7 +13,7 @@ export function useRunUp(): RunUpEvent[] | null {
   const logbook = useLogbook();
   const today = useToday();
   const loaded = useLoaded();
-  const fromServer = useAppSelector((state) => state.logbook.board?.events ?? null);
+  const fromServer = useAppSelector((state) => state.logbook.runUp?.events ?? null);
   const events = useMemo(() => (loaded ? comingEvents(logbook, today) : []), [loaded, logbook, today]);
   const many = events.reduce((sum, e) => sum + logbook.bookingsOfEvent(e.id).length, 0) > CARS_AT_ONCE;
   const atOnce = useMemo(() => (loaded && !many ? runUp(logbook, today) : null), [loaded, many, logbook, today]);

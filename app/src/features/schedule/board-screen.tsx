@@ -3,19 +3,23 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
 import { type Job, dateIn, isDone, plusDays, relativeDays, shortDate, timeIn } from '@calvik/core';
-import { absenceOf, loadUpOf, weekdayOf } from '@calvik/core/run-up';
-import { useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
+import { weekdayOf } from '@calvik/core';
+import { absenceOf, loadUpOf } from '@calvik/core/run-up';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
 import { openFile } from '../open-file';
 import { JobDetails } from './job-details';
 import { carOf, endOf, handsOf, workOf } from './job-words';
 import { Timeline } from './timeline';
 import { undoLast, useLastStep } from './undo';
 import { useMove } from './use-move';
+import { useTell } from '../../state/use-say';
+import { FindingLines } from '../finding-line';
+import { routes } from '../routes';
 
 /** A row of the board: a person or a lift. */
 export interface BoardRow {
@@ -74,7 +78,7 @@ export function BoardScreen() {
             label="Run sheet of this day"
             onPress={() => openFile(`/api/run-sheets/${day}.pdf${system === 'imperial' ? '?size=letter' : ''}`)}
           />
-          <MainButton mode="text" onPress={() => router.push('/plan' as never)}>
+          <MainButton mode="text" onPress={() => router.push(routes.plan)}>
             Plan
           </MainButton>
         </>
@@ -231,15 +235,12 @@ function DayList({
   day: string;
   onOpen: (id: string) => void;
 }) {
+  const tell = useTell();
   const logbook = useLogbook();
   const router = useRouter();
   if (jobs.length === 0)
     return (
-      <Empty
-        text="Nothing is planned for this day."
-        action="Propose a plan"
-        onPress={() => router.push('/plan' as never)}
-      />
+      <Empty text="Nothing is planned for this day." action="Propose a plan" onPress={() => router.push(routes.plan)} />
     );
   return (
     <>
@@ -256,7 +257,9 @@ function DayList({
             title={row.name}
             aside={<Text as="small">{`${own.reduce((n, j) => n + j.durationMin, 0)} min`}</Text>}
           >
-            {absence ? <Text tone={own.some((j) => j.kind !== 'atEvent') ? 'amber' : 'inkSoft'}>{absence}</Text> : null}
+            {absence ? (
+              <Text tone={own.some((j) => j.kind !== 'atEvent') ? 'amber' : 'inkSoft'}>{tell(absence)}</Text>
+            ) : null}
             {own.map((j) => (
               <JobLine key={j.id} job={j} onPress={() => onOpen(j.id)} />
             ))}
@@ -278,9 +281,7 @@ function Asked({ mover }: { mover: ReturnType<typeof useMove> }) {
       <Dialog visible onDismiss={() => mover.answer(false)} style={styles.dialog}>
         <Dialog.Title style={{ color: t.ink }}>{`${carOf(logbook, to)} does not fit there`}</Dialog.Title>
         <Dialog.Content style={styles.list} testID="drop-objections">
-          {objections.map((text) => (
-            <ReasonLine key={text} reason={{ verdict: 'needsWork', text }} />
-          ))}
+          <FindingLines findings={objections} />
         </Dialog.Content>
         <Dialog.Actions>
           <MainButton mode="outlined" onPress={() => mover.answer(false)}>

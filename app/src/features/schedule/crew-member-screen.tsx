@@ -5,8 +5,9 @@ import { useWatch } from 'react-hook-form';
 import { type CrewMember, type WorkSkill, isDone, openJobsOfCrew } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
-import { ChoiceField, DateField, DraftNotice, SwitchField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { ChoiceField, DateField, DraftNotice, SwitchField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -55,13 +56,13 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     offWhy: '',
   });
   const { control, setValue, getValues } = form;
-  const { keep, saving, problem } = useSaveRecord('crew', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('crew', form, finished);
   const values = useWatch({ control }) as MemberForm;
   const save = form.handleSubmit((f) => {
     const read = readWeek(f.week);
     if (f.ownHours && 'message' in read) return setRefused(read.message);
     setRefused(null);
-    return keep(
+    return saveRecord(
       {
         ...logbook.crew.get(member.id)!,
         name: f.name,
@@ -74,7 +75,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     );
   });
   const change = async (over: Partial<CrewMember>): Promise<boolean> => {
-    const result = await sync.keep('crew', { ...logbook.crew.get(member.id)!, ...over });
+    const result = await sync.save('crew', { ...logbook.crew.get(member.id)!, ...over });
     setRefused(result.state === 'refused' ? result.problem.message : null);
     return result.state !== 'refused';
   };

@@ -7,12 +7,12 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { PickList } from '../../ui/pick-list';
 import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
 import { pageOf } from '../work/page-of';
 import { VisitExtras } from '../work/visit-extras';
 import { carOf, handsOf, whenOf, workOf } from './job-words';
 import { remember } from './undo';
 import type { useMove } from './use-move';
+import { FindingLines } from '../finding-line';
 
 /** A job opened on the board: move it without dragging, pin it, do it, take it out of the plan. */
 export function JobDetails({
@@ -43,8 +43,8 @@ export function JobDetails({
     to !== null && (to.startAt !== job.startAt || to.crewId !== job.crewId || (to.liftId ?? '') !== (job.liftId ?? ''));
   const objections = to && isMoved ? mover.judge(to) : [];
   const page = pageOf(job);
-  const keep = async (over: Partial<Job>, text: string): Promise<void> => {
-    const result = await sync.keep('jobs', { ...job, ...over });
+  const save = async (over: Partial<Job>, text: string): Promise<void> => {
+    const result = await sync.save('jobs', { ...job, ...over });
     if (result.state === 'refused') return setProblem(result.problem.message);
     remember({ text, before: [{ id: job.id, job }] });
     onClose();
@@ -69,7 +69,7 @@ export function JobDetails({
             {done ? null : (
               <>
                 {page ? (
-                  <MainButton icon="wrench" onPress={() => router.push(page as never)}>
+                  <MainButton icon="wrench" onPress={() => router.push(page)}>
                     Open the job
                   </MainButton>
                 ) : null}
@@ -103,14 +103,12 @@ export function JobDetails({
                 </View>
                 {clock === null ? <Text tone="stop">Give a time like 9:30.</Text> : null}
                 <View testID="objections" style={styles.list}>
-                  {objections.map((text) => (
-                    <ReasonLine key={text} reason={{ verdict: 'needsWork', text }} />
-                  ))}
+                  <FindingLines findings={objections} />
                 </View>
                 {to && isMoved ? (
                   <MainButton
                     onPress={() => {
-                      if (objections.length > 0) void keep(to, `${carOf(logbook, job)} moved`);
+                      if (objections.length > 0) void save(to, `${carOf(logbook, job)} moved`);
                       else mover.move(job, to, `${carOf(logbook, job)} moved`);
                       onClose();
                     }}
@@ -121,7 +119,7 @@ export function JobDetails({
                 <MainButton
                   mode="outlined"
                   onPress={() =>
-                    void keep(
+                    void save(
                       { isPinned: !job.isPinned },
                       `${carOf(logbook, job)} ${job.isPinned ? 'unpinned' : 'pinned'}`,
                     )
@@ -132,7 +130,7 @@ export function JobDetails({
                 <MainButton
                   mode="text"
                   danger
-                  onPress={() => void keep({ archived: true }, `${carOf(logbook, job)} taken out of the plan`)}
+                  onPress={() => void save({ archived: true }, `${carOf(logbook, job)} taken out of the plan`)}
                 >
                   Take out of the plan
                 </MainButton>

@@ -1,4 +1,5 @@
-import { type Job, type Logbook, dateIn, jobName, shortDate, timeIn, workName } from '@calvik/core';
+import { type Job, type Logbook, dateIn, shortDate, timeIn } from '@calvik/core';
+import { jobNames, workName } from '@calvik/words';
 
 export const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
 
@@ -10,7 +11,7 @@ export const carOf = (logbook: Logbook, job: Job): string => logbook.cars.get(jo
 
 /** What a job does, by the names of its work; by its kind where somebody planned it by hand. */
 export function workOf(logbook: Logbook, job: Job): string {
-  if (job.covers.length === 0) return jobName[job.kind];
+  if (job.covers.length === 0) return jobNames[job.kind];
   const added = logbook.bookings.get(job.bookingId ?? '')?.workChanges ?? [];
   return job.covers
     .map((key) => {

@@ -2,7 +2,8 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
-import { type Job, dateIn, isDone, shortDate, timeIn, workName } from '@calvik/core';
+import { type Job, dateIn, isDone, shortDate, timeIn } from '@calvik/core';
+import { workName } from '@calvik/words';
 import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
 import { useLogbook, useSync } from '../../state/hooks';
@@ -13,6 +14,9 @@ import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { remember } from './undo';
 import { hoursAndMinutes } from '../work/use-work';
+import { wayOutText } from '@calvik/words/work';
+import { useSay, useTell } from '../../state/use-say';
+import { routes } from '../routes';
 
 const POLL_MS = 400;
 /** The search that this device waits for: it goes on while somebody looks elsewhere. */
@@ -74,12 +78,12 @@ export function PlanProposalScreen() {
   const take = async (answer: PlanAnswer): Promise<void> => {
     setTaking(true);
     try {
-      const before = [...answer.keep, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
+      const before = [...answer.jobs, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
       await api.takePlan(runId!);
-      remember({ text: `Plan of ${answer.keep.length} visits taken`, before });
+      remember({ text: `Plan of ${answer.jobs.length} visits taken`, before });
       remove(RUN_KEY);
       await sync.read();
-      router.navigate('/board' as never);
+      router.navigate(routes.board);
     } catch (error) {
       setProblem(message(error));
     }
@@ -98,9 +102,9 @@ export function PlanProposalScreen() {
           <MainButton mode="outlined" onPress={() => void stop()}>
             Stop, with the best so far
           </MainButton>
-        ) : answer && (answer.keep.length > 0 || answer.drop.length > 0) ? (
+        ) : answer && (answer.jobs.length > 0 || answer.drop.length > 0) ? (
           <MainButton onPress={() => void take(answer)} loading={taking} disabled={taking}>
-            {`Take this plan, ${answer.keep.length} ${answer.keep.length === 1 ? 'visit' : 'visits'}`}
+            {`Take this plan, ${answer.jobs.length} ${answer.jobs.length === 1 ? 'visit' : 'visits'}`}
           </MainButton>
         ) : (
           <MainButton onPress={() => void start()}>Propose a plan</MainButton>
@@ -178,7 +182,7 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
   const { timeZone } = logbook.shop;
   const { score } = answer;
   const days = new Map<string, Job[]>();
-  for (const job of answer.keep) {
+  for (const job of answer.jobs) {
     const day = dateIn(job.startAt, timeZone);
     days.set(day, [...(days.get(day) ?? []), job]);
   }
@@ -209,16 +213,16 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
           <Text as="small">Nobody of the crew goes to these events.</Text>
           {answer.forDriver.map((d) => (
             <Text
-              key={`${d.bookingId} ${d.title}`}
-            >{`${logbook.cars.get(d.carId)?.name ?? 'Car'}: ${d.title.toLowerCase()}`}</Text>
+              key={`${d.bookingId} ${d.key}`}
+            >{`${logbook.cars.get(d.carId)?.name ?? 'Car'}: ${workName(d.key, d.ownTitle).toLowerCase()}`}</Text>
           ))}
         </Section>
       ) : null}
-      {answer.keep.length === 0 ? (
+      {answer.jobs.length === 0 ? (
         <Empty
           text="There is nothing to plan: no booked car needs anything that is not planned or fixed already."
           action="To the run-up"
-          onPress={() => router.navigate('/' as never)}
+          onPress={() => router.navigate(routes.runUp)}
         />
       ) : null}
       <View style={wide ? styles.columns : styles.column}>
@@ -262,6 +266,12 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
 /** What does not go in, and what would help, cheapest first. */
 function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
   const logbook = useLogbook();
+  const say = useSay();
+  const tell = useTell();
+  const jobOf = (jobId: string) => {
+    const job = logbook.jobs.get(jobId);
+    return job ? { kind: job.kind, car: logbook.cars.get(job.carId)?.name ?? '' } : null;
+  };
   const router = useRouter();
   return (
     <Section title="For you to decide" aside={<VerdictMark verdict="needsWork" word={String(leftOut.length)} />}>
@@ -271,14 +281,16 @@ function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
           return (
             <LinkRow
               key={`${l.bookingId} ${l.key}`}
-              label={`${l.title}, ${logbook.cars.get(l.carId)?.name ?? 'car'}: ${l.why}`}
-              onPress={() => router.push(`/events/${event?.id ?? ''}/work` as never)}
+              label={`${workName(l.key, l.ownTitle)}, ${logbook.cars.get(l.carId)?.name ?? 'car'}: ${tell(l.why)}`}
+              onPress={() => router.push(routes.workList(event?.id ?? ''))}
             >
-              <Text as="strong">{`${logbook.cars.get(l.carId)?.name ?? 'Car'}: ${l.title.toLowerCase()}`}</Text>
+              <Text as="strong">{`${logbook.cars.get(l.carId)?.name ?? 'Car'}: ${workName(l.key, l.ownTitle).toLowerCase()}`}</Text>
               {event ? <Text as="small">{`${event.name}, ${shortDate(event.startDate)}`}</Text> : null}
-              <Text>{l.why}</Text>
+              <Text>{tell(l.why)}</Text>
               {l.waysOut.map((way, i) => (
-                <Text key={way.text} as="small" tone="ink">{`${i === 0 ? 'Cheapest: ' : 'Or: '}${way.text}`}</Text>
+                <Text key={JSON.stringify(way)} as="small" tone="ink">
+                  {`${i === 0 ? 'Cheapest: ' : 'Or: '}${wayOutText(way, say, jobOf)}`}
+                </Text>
               ))}
             </LinkRow>
           );

@@ -11,7 +11,17 @@ import {
 } from '@dnd-kit/core';
 import { type CSSProperties, type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, instantAt, isDone, plusDays, shortDate, timeIn } from '@calvik/core';
+import {
+  type Job,
+  dateIn,
+  instantAt,
+  isDone,
+  plusDays,
+  shortDate,
+  timeIn,
+  type Finding,
+  findingKey,
+} from '@calvik/core';
 import { absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
@@ -22,6 +32,7 @@ import { VerdictMark } from '../../ui/verdict';
 import type { BoardRow } from './board-screen';
 import { carOf, handsOf, workOf } from './job-words';
 import type { useMove } from './use-move';
+import { useTell } from '../../state/use-say';
 
 const FROM = 7 * 60;
 const TO = 19 * 60;
@@ -123,11 +134,12 @@ function Cell({ id, data, style, children }: { id: string; data: object; style: 
 
 /** A day with a clock across, or a week with a column for each day; rows of people or of lifts. */
 export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
+  const tell = useTell();
   const t = useTokens();
   const logbook = useLogbook();
   const today = useToday();
   const [width, setWidth] = useState(900);
-  const [over, setOver] = useState<{ to: Job; objections: string[] } | null>(null);
+  const [over, setOver] = useState<{ to: Job; objections: Finding[] } | null>(null);
   const isWeek = days.length > 1;
   const { timeZone } = logbook.shop;
   const perMinute = (width - LABEL) / (TO - FROM);
@@ -196,10 +208,10 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
           <>
             <Text as="strong">{`${carOf(logbook, over.to)}: ${shortDate(dateIn(over.to.startAt, timeZone))} ${timeIn(over.to.startAt, timeZone)}, ${handsOf(logbook, over.to)}${over.to.liftId ? `, ${logbook.lifts.get(over.to.liftId)?.name ?? ''}` : ''}`}</Text>
             {over.objections.length === 0 ? <Text>Fits.</Text> : null}
-            {over.objections.slice(0, 3).map((text) => (
-              <View key={text} style={styles.objection}>
+            {over.objections.slice(0, 3).map((f) => (
+              <View key={findingKey(f)} style={styles.objection}>
                 <VerdictMark verdict="needsWork" word="Breaks" />
-                <Text style={styles.grow}>{text}</Text>
+                <Text style={styles.grow}>{tell(f)}</Text>
               </View>
             ))}
           </>
@@ -243,7 +255,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                   {row.name}
                 </Text>
                 {!isWeek && member && absenceOf(logbook, member, days[0]!) ? (
-                  <Text as="small">{absenceOf(logbook, member, days[0]!)!.replace(`${member.name} `, '')}</Text>
+                  <Text as="small">{tell(absenceOf(logbook, member, days[0]!)!)}</Text>
                 ) : null}
               </View>
               {days.map((day) => {

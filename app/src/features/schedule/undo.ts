@@ -35,7 +35,7 @@ export async function undoLast(sync: Sync, logbook: Logbook): Promise<string | n
   for (const { id, job } of step.before) {
     const now = logbook.jobs.get(id);
     if (!now) continue;
-    const result = await sync.keep('jobs', job ? { ...job, version: now.version } : { ...now, archived: true });
+    const result = await sync.save('jobs', job ? { ...job, version: now.version } : { ...now, archived: true });
     if (result.state === 'refused') return result.problem.message;
   }
   changed(steps.slice(0, -1));

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { type Job } from '@calvik/core';
-import { slotObjections } from '@calvik/core/run-up';
+import type { Finding, Job } from '@calvik/core';
+import { slotFindings } from '@calvik/core/run-up';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { remember } from './undo';
 
@@ -8,12 +8,12 @@ import { remember } from './undo';
 export interface Move {
   from: Job;
   to: Job;
-  objections: string[];
+  objections: Finding[];
 }
 
-/** Moving jobs: judged at once, kept when nothing is against it, else when somebody says so; each can be taken back. */
+/** Moving jobs: judged at once, saved when nothing is against it, else when somebody says so; each can be taken back. */
 export function useMove(): {
-  judge: (to: Job) => string[];
+  judge: (to: Job) => Finding[];
   /** A move that waits for an answer, as it would break a rule. */
   asked: Move | null;
   move: (from: Job, to: Job, text: string) => void;
@@ -25,9 +25,9 @@ export function useMove(): {
   const today = useToday();
   const [asked, setAsked] = useState<(Move & { text: string }) | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const judge = (to: Job): string[] => slotObjections(logbook, to, today);
-  const keep = async (from: Job, to: Job, text: string): Promise<void> => {
-    const result = await sync.keep('jobs', { ...to, version: logbook.jobs.get(from.id)?.version ?? from.version });
+  const judge = (to: Job): Finding[] => slotFindings(logbook, to, today);
+  const save = async (from: Job, to: Job, text: string): Promise<void> => {
+    const result = await sync.save('jobs', { ...to, version: logbook.jobs.get(from.id)?.version ?? from.version });
     setProblem(result.state === 'refused' ? result.problem.message : null);
     if (result.state !== 'refused') remember({ text, before: [{ id: from.id, job: from }] });
   };
@@ -38,10 +38,10 @@ export function useMove(): {
     move: (from, to, text) => {
       const objections = judge(to);
       if (objections.length > 0) setAsked({ from, to, objections, text });
-      else void keep(from, to, text);
+      else void save(from, to, text);
     },
     answer: (isAgreed) => {
-      if (asked && isAgreed) void keep(asked.from, asked.to, asked.text);
+      if (asked && isAgreed) void save(asked.from, asked.to, asked.text);
       setAsked(null);
     },
   };

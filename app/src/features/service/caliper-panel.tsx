@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Corner } from '@calvik/core';
-import { useUnits } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useInstrument } from './use-instrument';

@@ -26,7 +26,7 @@ export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: F
       f.key === fastener.key ? { ...f, torqueNm, source: source.trim() } : f,
     );
     const sheet = s.sheet.id === '' ? { ...s.sheet, ...newRecord(), fasteners } : { ...s.sheet, fasteners };
-    const result = await sync.keep('brakeSheets', sheet);
+    const result = await sync.save('brakeSheets', sheet);
     if (result.state === 'refused') setSentence(result.problem.message);
   };
   return (

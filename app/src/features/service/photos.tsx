@@ -7,6 +7,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { type NewFact, useSaveFact } from '../save-fact';
 import { newId } from '../save-record';
+import { stepName } from '@calvik/words';
 
 /** Camera or file: downscaled here, kept on the device, sent to the server, and noted as a fact of this step. */
 export function useTakePhoto(s: ServiceJudgement, step: ServiceStep): { open: () => void; problem: string | null } {
@@ -51,7 +52,7 @@ export function Photos({ s, step }: { s: ServiceJudgement; step: ServiceStep }) 
         <Photo
           key={p.id}
           photoId={p.photoId}
-          label={`Photo ${i + 1} of ${step.title}`}
+          label={`Photo ${i + 1} of ${stepName(step)}`}
           ratio={p.widthPx / p.heightPx}
         />
       ))}

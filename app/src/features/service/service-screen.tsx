@@ -3,43 +3,30 @@ import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type ServiceJudgement,
+  type StepKey,
   type ServiceStep,
   type Verdict,
   dateIn,
   longDate,
   nextStep,
-  phaseNames,
+  stepVerdict,
   phases,
   timeIn,
   worst,
 } from '@calvik/core';
+import { counted, phaseNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { laterPiece } from '../later';
 import { useService } from './use-service';
+import { routes } from '../routes';
 
 const AlsoInThisVisit = laterPiece('AlsoInThisVisit');
-
-/** What a step that is done found: its own reasons, as far as it is about a corner, the exchange, the pedal or the torque. */
-function verdictOf(s: ServiceJudgement, step: ServiceStep): Verdict {
-  if (step.state !== 'done') return 'inOrder';
-  const [name] = step.key.split('.');
-  if (step.corner && name === 'pads') return s.corners.corners[step.corner].padJudgement?.verdict ?? 'inOrder';
-  if (step.corner && name === 'rotor') return s.corners.corners[step.corner].rotorJudgement?.verdict ?? 'inOrder';
-  if (name === 'pedalGate') return worst(s.pedal.reasons.map((r) => r.verdict));
-  if (name === 'torque')
-    return worst(
-      s.torque.filter((l) => l.fastener.axle === step.axle && l.fastener.group !== 'wheel').map((l) => l.verdict),
-    );
-  if (name === 'wheels') return worst(s.torque.filter((l) => l.fastener.group === 'wheel').map((l) => l.verdict));
-  if (step.fact?.kind === 'checksDone' && step.fact.items.some((i) => i.result === 'fault')) return 'needsWork';
-  return 'inOrder';
-}
 
 /** A service at a glance: where it stands, and the steps in the order of the work. */
 export function ServiceScreen() {
@@ -66,8 +53,8 @@ function Overview({ s }: { s: ServiceJudgement }) {
   const next = nextStep(s.steps, crew?.id ?? null);
   const done = s.steps.filter((x) => x.state !== 'todo').length;
   const { timeZone } = logbook.shop;
-  const open = (key: string): void => {
-    const to = `/service/${s.job.id}/${key}` as never;
+  const open = (key: StepKey): void => {
+    const to = routes.step(s.job.id, key);
     if (wide) router.replace(to);
     else router.push(to);
   };
@@ -78,7 +65,7 @@ function Overview({ s }: { s: ServiceJudgement }) {
   }, [wide, current]);
   const who = (id: string): string => logbook.crew.get(id)?.name.split(' ')[0] ?? 'somebody';
   const { gate } = s;
-  const holding = gate.holds.filter((h) => h.passed === null).length;
+  const holding = gate.holds.filter((h) => h.waived === null).length;
   return (
     <Screen
       title={s.car.name}
@@ -87,12 +74,11 @@ function Overview({ s }: { s: ServiceJudgement }) {
       footer={
         <View style={styles.gap}>
           {next ? (
-            <MainButton onPress={() => open(next.key)}>{`${done === 0 ? 'Begin' : 'Go on'}: ${next.title}`}</MainButton>
+            <MainButton
+              onPress={() => open(next.key)}
+            >{`${done === 0 ? 'Begin' : 'Go on'}: ${stepName(next, s)}`}</MainButton>
           ) : null}
-          <MainButton
-            mode={next ? 'outlined' : 'contained'}
-            onPress={() => router.push(`/service/${s.job.id}/sheet` as never)}
-          >
+          <MainButton mode={next ? 'outlined' : 'contained'} onPress={() => router.push(routes.serviceSheet(s.job.id))}>
             Service sheet
           </MainButton>
         </View>
@@ -104,7 +90,7 @@ function Overview({ s }: { s: ServiceJudgement }) {
         ) : (
           <>
             <Text as="heading">{`${done} of ${s.steps.length} steps`}</Text>
-            <Text as="small">{`Until release: ${gate.stops.length} that stop, ${holding} that hold.`}</Text>
+            <Text as="small">{`Before release: ${counted(gate.stops.length, 'stop')}, ${counted(holding, 'hold')}.`}</Text>
           </>
         )}
       </View>
@@ -120,12 +106,12 @@ function Overview({ s }: { s: ServiceJudgement }) {
           >
             <View>
               {steps.map((step) => {
-                const verdict = verdictOf(s, step);
+                const verdict = stepVerdict(s, step);
                 const by = step.fact ? who(step.fact.by) : null;
                 return (
                   <LinkRow
                     key={step.key}
-                    label={`${step.title}: ${step.state === 'todo' ? 'to do' : step.state}`}
+                    label={`${stepName(step, s)}: ${step.state === 'todo' ? 'to do' : step.state}`}
                     testID={`step-${step.key}`}
                     onPress={() => open(step.key)}
                     selected={path.endsWith(`/${step.key}`)}
@@ -149,7 +135,7 @@ function Overview({ s }: { s: ServiceJudgement }) {
                         tone={step.state === 'todo' ? 'ink' : 'inkSoft'}
                         style={styles.grow}
                       >
-                        {step.title}
+                        {stepName(step, s)}
                       </Text>
                       {verdict === 'inOrder' ? (
                         <Text as="small">

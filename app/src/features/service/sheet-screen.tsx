@@ -1,10 +1,11 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type SheetSection, type UnitSystem, serviceSheet } from '@calvik/core';
+import type { UnitSystem } from '@calvik/core';
+import { type SheetSection, serviceSheet } from '@calvik/words/documents';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';

@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import { type ServiceJudgement, type ServiceStep, phaseNames } from '@calvik/core';
+import { type ServiceJudgement, type ServiceStep } from '@calvik/core';
+import { phaseNames } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips } from '../../ui/chips';
 import { MainButton } from '../../ui/screen';
 import { RadioList } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { stepName } from '@calvik/words';
 
 const whySkip = ['Not on this car', 'Done before', 'Parts not here', 'No time: told the lead'] as const;
 
@@ -59,9 +61,11 @@ export function SkipDialog({
   return (
     <Portal>
       <Dialog visible onDismiss={onClose} style={styles.dialog}>
-        <Dialog.Title>{`Skip: ${step.title}`}</Dialog.Title>
+        <Dialog.Title>{`Skip: ${stepName(step)}`}</Dialog.Title>
         <Dialog.Content style={styles.gap}>
-          {step.isRequired ? <Text tone="amber">The car is not released without this step, skipped or not.</Text> : null}
+          {step.isRequired ? (
+            <Text tone="amber">The car is not released without this step, skipped or not.</Text>
+          ) : null}
           <Why options={whySkip} label="Why skip" value={reason} onChange={setReason} />
           {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
         </Dialog.Content>

@@ -1,15 +1,8 @@
 import { useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Fact,
-  type ServiceJudgement,
-  type ServiceStep,
-  judgeService,
-  nextStep,
-  openBefore,
-  phaseNames,
-} from '@calvik/core';
+import { type Fact, type ServiceJudgement, type ServiceStep, judgeService, nextStep, openBefore } from '@calvik/core';
+import { phaseNames, stepName, stepWords } from '@calvik/words';
 import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { selectLogbook } from '../../state/logbook';
 import { useTokens } from '../../theme/use-tokens';
@@ -21,21 +14,7 @@ import { Photos, useTakePhoto } from './photos';
 import { HandDialog, SkipDialog, Why } from './step-dialogs';
 import { useDraft } from '../../state/use-draft';
 import { type StepFact, standingReading } from './use-service';
-
-/** The usual caution, at the step where it applies. */
-const cautions: Partial<Record<string, string>> = {
-  reservoir: 'Fluid eats paint: water at once. Eyes and gloves.',
-  ground: 'Never a jack alone. Level, firm ground. Hot parts: wait.',
-  pads: 'Gloves and mask; dust is wetted, never blown.',
-  rotor: 'Hot rotors burn: wait. Dust is wetted, never blown.',
-  retract: 'Fingers clear of pistons. Cleaner and flame never meet.',
-  exchange: 'The maker’s manual goes first. Air in the ABS unit is a workshop’s job.',
-  seal: 'Stay under the ceiling. Release pressure slowly before the cap comes off.',
-  draw: 'Eyes and gloves. Hose end under old fluid. Used fluid to the container, never a drain.',
-  pedalGate: 'The first press goes to the floor. Nobody moves the car before the pedal is firm.',
-  wheels: 'On the ground, in a star, never with an impact driver.',
-  release: 'Nobody drives on a doubtful pedal. Calvik advises, it certifies nothing.',
-};
+import { routes } from '../routes';
 
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
@@ -46,8 +25,8 @@ interface Reasons {
 }
 
 /**
- * The frame around one step: what to do in one sentence, the caution, what is asked before it may be kept, photos, and the main action in
- * reach of the thumb. Keeps what the step makes, then goes on to the next one.
+ * The frame around one step: what to do in one sentence, the caution, what is asked before it may be saved, photos, and the main action in
+ * reach of the thumb. Saves what the step makes, then goes on to the next one.
  */
 export function StepFrame({
   s,
@@ -61,10 +40,10 @@ export function StepFrame({
 }: {
   s: ServiceJudgement;
   step: ServiceStep;
-  /** The facts of this step, or a sentence that says what is missing. Not given: the step has no keep button of its own. */
+  /** The facts of this step, or a sentence that says what is missing. Not given: the step has no save button of its own. */
   make?: () => StepFact[] | string;
   saveLabel?: string;
-  /** Called when everything has been kept: drafts can go. Give `stay` to remain on this step. */
+  /** Called when everything has been saved: drafts can go. Give `stay` to remain on this step. */
   onSaved?: () => 'stay' | void;
   children: ReactNode;
   footer?: ReactNode;
@@ -89,7 +68,8 @@ export function StepFrame({
     outOfTurn: '',
   });
   const takePhoto = useTakePhoto(s, step);
-  const before = step.state === 'todo' && step.key !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
+  const before =
+    step.state === 'todo' && step.kind !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const made = make?.();
   const corrected = typeof made === 'object' ? made.some((body) => standingReading(s, body) !== null) : false;
@@ -97,7 +77,7 @@ export function StepFrame({
   const goOn = (): void => {
     const fresh = judgeService(selectLogbook(store.getState()), s.job, today);
     const next = fresh && nextStep(fresh.steps, crew?.id ?? null, step.key);
-    router.replace((next ? `/service/${s.job.id}/${next.key}` : `/service/${s.job.id}`) as never);
+    router.replace(next ? routes.step(s.job.id, next.key) : routes.service(s.job.id));
   };
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
     for (const body of bodies) {
@@ -121,7 +101,7 @@ export function StepFrame({
     }
     return true;
   };
-  const keep = async (): Promise<void> => {
+  const save = async (): Promise<void> => {
     const bodies = make?.();
     if (bodies === undefined || saving) return;
     if (typeof bodies === 'string') return setSentence(bodies);
@@ -131,13 +111,13 @@ export function StepFrame({
     setWhy({ because: '', outOfTurn: '' });
     if (onSaved?.() !== 'stay') goOn();
   };
-  // Ctrl-Enter keeps, wherever the cursor is.
+  // Ctrl-Enter saves, wherever the cursor is.
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
         event.preventDefault();
         event.stopPropagation();
-        void keep();
+        void save();
       }
     };
     // Before whatever has the focus takes the Enter for itself.
@@ -148,10 +128,11 @@ export function StepFrame({
   const caution =
     step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
       ? 'Parking-brake motors pinch: service mode on, and nobody opens the door in the middle.'
-      : (cautions[step.key] ?? cautions[step.key.split('.')[0]!]);
+      : stepWords[step.kind].caution;
+  const title = stepName(step, s);
   return (
     <Screen
-      title={step.title}
+      title={title}
       above={`${s.car.name} · ${phaseNames[step.phase]}`}
       back={`/service/${s.job.id}`}
       dense
@@ -165,17 +146,17 @@ export function StepFrame({
           ) : null}
           {footer}
           <View style={styles.row}>
-            {step.key === 'release' ? null : (
+            {step.kind === 'release' ? null : (
               <MainButton mode="outlined" onPress={() => setDialog('more')}>
                 More
               </MainButton>
             )}
             <View style={styles.grow}>
               {make ? (
-                <MainButton onPress={() => void keep()} loading={saving}>
-                  {saveLabel ?? (corrected ? 'Keep the correction' : 'Keep and go on')}
+                <MainButton onPress={() => void save()} loading={saving}>
+                  {saveLabel ?? (corrected ? 'Save the correction' : 'Save and go on')}
                 </MainButton>
-              ) : step.key === 'release' ? null : (
+              ) : step.kind === 'release' ? null : (
                 <MainButton onPress={goOn}>Go on</MainButton>
               )}
             </View>
@@ -184,7 +165,7 @@ export function StepFrame({
       }
     >
       <View style={styles.head}>
-        <Text>{step.what}</Text>
+        <Text>{stepWords[step.kind].what(step, s)}</Text>
         {wanted ? (
           <Text as="strong" testID="wanted">
             {wanted}
@@ -195,7 +176,10 @@ export function StepFrame({
           <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
         ) : null}
         {step.state === 'done' && step.fact ? (
-          <Text as="small" testID="kept-by">{`Saved by ${name(step.fact.by)}. What you keep now counts instead.`}</Text>
+          <Text
+            as="small"
+            testID="saved-by"
+          >{`Saved by ${name(step.fact.by)}. What you save now counts instead.`}</Text>
         ) : null}
         {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
           <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
@@ -209,7 +193,7 @@ export function StepFrame({
         <View style={[styles.notice, { borderColor: t.amber }]} testID="out-of-turn">
           <Text>{`Still open before this: ${before
             .slice(0, 3)
-            .map((b) => b.title)
+            .map((b) => stepName(b, s))
             .join('; ')}${before.length > 3 ? `, and ${before.length - 3} more` : ''}. Why now?`}</Text>
           <Why options={whyNow} label="Why now" value={why.outOfTurn} onChange={(outOfTurn) => setWhy({ outOfTurn })} />
         </View>
@@ -226,7 +210,7 @@ export function StepFrame({
       ) : null}
       <Photos s={s} step={step} />
       <PickList
-        title={step.title}
+        title={title}
         visible={dialog === 'more'}
         chosen={undefined}
         options={[

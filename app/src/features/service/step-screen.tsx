@@ -1,7 +1,8 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type ComponentType } from 'react';
+import type { StepKind } from '@calvik/core';
 import { useLoaded, useLogbook } from '../../state/hooks';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { DecideStep } from './steps/decide';
@@ -15,10 +16,11 @@ import { ReleaseStep } from './steps/release';
 import { RotorStep } from './steps/rotor';
 import { LeakDownStep } from './steps/leak-down';
 import { TorqueStep } from './steps/torque';
+import { WheelBearingStep } from '../wheel-bearings/step';
 import { type StepProps, useService } from './use-service';
 
-/** What each step is worked on with; the part after the point says where. */
-const bodies: Record<string, ComponentType<StepProps>> = {
+/** What each kind of step is worked on with; a kind without a screen does not compile. */
+const screens: Record<StepKind, ComponentType<StepProps>> = {
   pedalBaseline: PedalStep,
   driver: DriverStep,
   reservoir: ReservoirStep,
@@ -26,13 +28,14 @@ const bodies: Record<string, ComponentType<StepProps>> = {
   ground: ChecksStep,
   pads: PadsStep,
   rotor: RotorStep,
+  wheelBearing: WheelBearingStep,
   look: ChecksStep,
   decide: DecideStep,
   retract: RetractStep,
   fit: FitStep,
   exchange: ExchangeStep,
-  seal: LeakDownStep,
-  draw: DrawStep,
+  leakDown: LeakDownStep,
+  bleed: DrawStep,
   torque: TorqueStep,
   level: ReservoirStep,
   pedalGate: PedalStep,
@@ -55,9 +58,9 @@ export function StepScreen() {
     );
   }
   const step = s?.steps.find((x) => x.key === key);
-  const Body = bodies[key?.split('.')[0] ?? ''];
-  if (!s || !step || !Body)
+  if (!s || !step)
     return <Gone what={s ? 'step in this service any more' : 'service'} back={s ? `/service/${jobId}` : '/work'} />;
+  const Body = screens[step.kind];
   // A step that is reached anew starts from what stands, not from what another one held.
   return (
     <Body

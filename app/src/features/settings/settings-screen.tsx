@@ -2,19 +2,14 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
-import { type FluidPolicy, type Lift, type Shop, policyName, recordDefaults } from '@calvik/core';
-import {
-  useAppDispatch,
-  useAppSelector,
-  useCrewOnDuty,
-  useLoaded,
-  useLogbook,
-  useSync,
-  useUnits,
-} from '../../state/hooks';
+import { type FluidPolicy, type Lift, type Shop, recordDefaults } from '@calvik/core';
+import { policyName } from '@calvik/words';
+import { useAppDispatch, useAppSelector, useCrewOnDuty, useLoaded, useLogbook, useSync } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { prefer } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
-import { DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
+import { DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
@@ -24,6 +19,7 @@ import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { WeekFields, readWeek, weekText } from '../week-fields';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
+import { routes } from '../routes';
 
 function Crew() {
   const router = useRouter();
@@ -42,7 +38,7 @@ function Crew() {
       name: name.trim(),
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
-    const result = await sync.keep('crew', record);
+    const result = await sync.save('crew', record);
     if (result.state === 'refused') return setProblem(result.problem.message);
     setProblem(null);
     setName('');
@@ -59,7 +55,7 @@ function Crew() {
       <Text as="small">Hours, days off and skills</Text>
       <View style={styles.members}>
         {crew.map((c) => (
-          <MainButton key={c.id} mode="outlined" onPress={() => router.push(`/crew/${c.id}` as never)}>
+          <MainButton key={c.id} mode="outlined" onPress={() => router.push(routes.crewMember(c.id))}>
             {c.name}
           </MainButton>
         ))}
@@ -81,14 +77,14 @@ function Lifts() {
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).sort((a, b) => a.name.localeCompare(b.name));
-  const keep = async (lift: Lift): Promise<boolean> => {
-    const result = await sync.keep('lifts', lift);
+  const saveLift = async (lift: Lift): Promise<boolean> => {
+    const result = await sync.save('lifts', lift);
     setProblem(result.state === 'refused' ? result.problem.message : null);
     return result.state !== 'refused';
   };
   const add = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('Type the name first.');
-    if (await keep({ ...newRecord(), name: name.trim() })) setName('');
+    if (await saveLift({ ...newRecord(), name: name.trim() })) setName('');
   };
   return (
     <Section title="Lifts">
@@ -99,7 +95,7 @@ function Lifts() {
           <IconButton
             icon="close"
             label={`Take ${lift.name} away`}
-            onPress={() => void keep({ ...lift, archived: true })}
+            onPress={() => void saveLift({ ...lift, archived: true })}
           />
         </View>
       ))}
@@ -187,7 +183,7 @@ function ShopSettings({ shop }: { shop: Shop }) {
     add: { school: 'none', count: '' },
   });
   const { control, setValue } = form;
-  const { keep, saving, problem } = useSaveRecord('shops', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished);
   const policies = useWatch({ control, name: 'policies' });
   const add = useWatch({ control, name: 'add' });
   const policy = policyOf(add);
@@ -197,7 +193,7 @@ function ShopSettings({ shop }: { shop: Shop }) {
     const read = readWeek(f.week);
     if ('message' in read) return setRefused(read.message);
     setRefused(null);
-    return keep(
+    return saveRecord(
       {
         ...shop,
         ...rulesOf(f, quantity),

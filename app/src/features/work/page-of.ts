@@ -1,9 +1,10 @@
+import type { Href } from 'expo-router';
 import type { Job } from '@calvik/core';
+import { routes } from '../routes';
 
 /** Where a job is worked on: the guided service or the fluid pages; null for work that is only ticked off. */
-export const pageOf = (job: Job): string | null => {
-  if (job.kind === 'service') return `/service/${job.id}`;
-  if (job.kind === 'fluidExchange' || job.kind === 'bleed') return `/cars/${job.carId}/flush?job=${job.id}`;
-  if (job.kind === 'boilingTest') return `/cars/${job.carId}/test?job=${job.id}`;
-  return null;
+export const pageOf = (job: Job): Href | null => {
+  if (job.kind === 'service') return routes.service(job.id);
+  if (job.kind === 'flush' || job.kind === 'bleed') return routes.flush(job.carId, { job: job.id });
+  return job.kind === 'boilingTest' ? routes.test(job.carId, { job: job.id }) : null;
 };

@@ -5,11 +5,10 @@ import {
   type Car,
   type Job,
   type TrackEvent,
-  conflictSentence,
+  conflictFinding,
   conflictingJobs,
   dateIn,
   instantAt,
-  jobName,
   longDate,
   plusDays,
   readTime,
@@ -17,9 +16,12 @@ import {
   usualDurationMin,
   recordDefaults,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useSync, useToday, useUnits } from '../../state/hooks';
-import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField, useDraftForm } from '../../ui/form';
-import { Gone } from '../../ui/gone';
+import { jobNames } from '@calvik/words';
+import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
+import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { useDraftForm } from '../../state/use-draft-form';
+import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -27,6 +29,8 @@ import { ReasonLine } from '../../ui/verdict';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { FindingLine } from '../finding-line';
+import { routes } from '../routes';
 
 interface PlanForm {
   kind: Job['kind'];
@@ -55,7 +59,7 @@ export function PlanScreen() {
       car={car}
       event={event}
       job={job}
-      kind={kind === 'service' ? 'service' : 'fluidExchange'}
+      kind={kind === 'service' ? 'service' : 'flush'}
     />
   );
 }
@@ -92,7 +96,7 @@ function PlanPage({
   });
   const { control } = form;
   const values = useWatch({ control }) as PlanForm;
-  const { keep, saving, problem } = useSaveRecord('jobs', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('jobs', form, finished);
   const make = (f: PlanForm): Job | null => {
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
@@ -117,13 +121,13 @@ function PlanPage({
       form.setError('time', { message: 'Give a time like 9:30.' });
       return;
     }
-    return keep(record, `/cars/${car.id}${event ? `?event=${event.id}` : ''}`);
+    return saveRecord(record, `/cars/${car.id}${event ? `?event=${event.id}` : ''}`);
   });
   const drop = async (): Promise<void> => {
     if (!job) return;
-    await sync.keep('jobs', { ...job, archived: true });
+    await sync.save('jobs', { ...job, archived: true });
     finished();
-    router.replace(`/cars/${car.id}` as never);
+    router.replace(routes.car(car.id));
   };
   const people = [...logbook.crew.values()].filter((c) => !c.archived).map((c) => ({ value: c.id, label: c.name }));
   return (
@@ -146,9 +150,9 @@ function PlanPage({
           control={control}
           name="kind"
           label="Work"
-          options={(['service', 'fluidExchange', 'bleed', 'boilingTest'] as const).map((k) => ({
+          options={(['service', 'flush', 'bleed', 'boilingTest'] as const).map((k) => ({
             value: k,
-            label: k === 'boilingTest' ? 'Test' : jobName[k],
+            label: k === 'boilingTest' ? 'Test' : jobNames[k],
           }))}
         />
       </Section>
@@ -170,10 +174,7 @@ function PlanPage({
         <PickField control={control} name="crewId" label="Crew member" options={people} />
         <View style={{ gap: 8 }} testID="conflicts">
           {conflicts.map((other) => (
-            <ReasonLine
-              key={other.id}
-              reason={{ verdict: 'needsWork', text: conflictSentence(logbook, wanted!, other) }}
-            />
+            <FindingLine key={other.id} finding={conflictFinding(logbook, wanted!, other)} />
           ))}
           {late ? <ReasonLine reason={{ verdict: 'needsWork', text: `That is not before ${event.name}.` }} /> : null}
         </View>

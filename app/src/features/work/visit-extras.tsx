@@ -8,6 +8,7 @@ import { Chips } from '../../ui/chips';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
+import { workName } from '@calvik/words';
 
 /** Work of a visit that no guided screen covers, ticked off one by one; a form line by line. */
 export function VisitExtras({ job }: { job: Job }) {
@@ -28,13 +29,14 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
   const [ticked, setTicked] = useState<string[]>([]);
   const [minutes, setMinutes] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const title = workName(extra.key, extra.ownTitle);
   const open = extra.lines.filter((line) => !ticked.includes(line));
   const finish = async (): Promise<void> => {
     const took = minutes.trim() === '' ? null : Number(minutes.replace(/\s*min$/, ''));
     if (took !== null && !(took >= 1 && took <= 1440)) return setProblem('Minutes from 1 to 1440, or leave it empty.');
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
     const now = new Date().toISOString();
-    const result = await sync.keep('facts', {
+    const result = await sync.save('facts', {
       id: newId(),
       kind: 'workDone',
       at: now,
@@ -51,16 +53,16 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
   if (extra.done)
     return (
       <View>
-        <Text tone="inkSoft">{`${extra.title}, done`}</Text>
+        <Text tone="inkSoft">{`${title}, done`}</Text>
         {extra.done.remark ? <Text tone="amber">{extra.done.remark}</Text> : null}
       </View>
     );
   return (
     <View style={styles.list}>
-      <Text as="strong">{extra.title}</Text>
+      <Text as="strong">{title}</Text>
       {extra.lines.length > 0 ? (
         <Chips
-          label={extra.title}
+          label={title}
           columns={1}
           options={extra.lines.map((line) => ({ value: line, label: line }))}
           chosen={ticked}
@@ -71,7 +73,7 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
         <TextInput
           mode="outlined"
           label="Minutes it took"
-          aria-label={`Minutes it took: ${extra.title}`}
+          aria-label={`Minutes it took: ${title}`}
           value={minutes}
           onChangeText={setMinutes}
           style={styles.grow}

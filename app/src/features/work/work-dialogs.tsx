@@ -1,43 +1,47 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import { type Booking, type WorkChange, parseQuantity, shortDate } from '@calvik/core';
-import { type WorkItem } from '@calvik/core/run-up';
-import { reservables } from '@calvik/core';
+import { type Booking, type WorkChange, findingKey, parseQuantity, shortDate } from '@calvik/core';
+import { type WorkItem, reservables } from '@calvik/core/run-up';
+import { quantityProblemText, workName } from '@calvik/words';
+import { partText, reasonText, reservableText, workFindingText } from '@calvik/words/work';
 import { useLogbook, useToday } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { Chips } from '../../ui/chips';
 import { DateInput } from '../../ui/form';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { useSay } from '../../state/use-say';
+import { newId } from '../save-record';
 
 /** Of the stock that would do, so much is offered. */
-const MOST_STOCK = 4;
+const MAX_STOCK = 4;
 
-type Keep = (over: Partial<Booking>) => Promise<boolean>;
+type Save = (over: Partial<Booking>) => Promise<boolean>;
 
 const without = (booking: Booking, key: string, change: WorkChange['change']): WorkChange[] =>
   booking.workChanges.filter((c) => !(c.item === key && c.change === change));
 
-/** One piece of work opened: all reasons, how long and from where, parts; drop it, split it, keep something from the stores for it. */
-export function ItemSheet({
+/** One piece of work opened: all reasons, how long and from where, parts; drop it, split it, reserve something from stock for it. */
+export function WorkItemDialog({
   item,
   booking,
-  keep,
+  save,
   onClose,
 }: {
   item: WorkItem;
   booking: Booking;
-  keep: Keep;
+  save: Save;
   onClose: () => void;
 }) {
   const logbook = useLogbook();
   const today = useToday();
+  const say = useSay();
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const added = booking.workChanges.find((c) => c.change === 'add' && c.item === item.key);
   const change = async (workChanges: WorkChange[]): Promise<void> => {
-    if (await keep({ workChanges })) onClose();
+    if (await save({ workChanges })) onClose();
   };
   const drop = async (): Promise<void> => {
     if (reason.trim() === '') return setProblem('Say why it is dropped.');
@@ -51,19 +55,19 @@ export function ItemSheet({
   };
   const open = item.state === 'todo' || item.state === 'planned';
   const stock = open ? reservables(logbook, booking, item, today) : [];
-  const promise = async (id: string, isReserved: boolean): Promise<void> => {
+  const reserve = async (id: string, isReserved: boolean): Promise<void> => {
     const others = booking.reservedIds.filter((p) => p !== id);
-    if (await keep({ reservedIds: isReserved ? others : [...others, id] })) onClose();
+    if (await save({ reservedIds: isReserved ? others : [...others, id] })) onClose();
   };
   return (
     <Portal>
       <Dialog visible onDismiss={onClose} style={styles.dialog}>
-        <Dialog.Title>{item.title}</Dialog.Title>
+        <Dialog.Title>{workName(item.key, item.ownTitle)}</Dialog.Title>
         <Dialog.ScrollArea style={styles.area}>
           <ScrollView contentContainerStyle={styles.body}>
-            {item.impossible ? <Text tone="amber">{item.impossible}</Text> : null}
+            {item.impossible ? <Text tone="amber">{workFindingText(item.impossible, say)}</Text> : null}
             {item.reasons.map((r) => (
-              <Text key={r.text}>{r.from ? `${r.text} ${r.from.name}.` : r.text}</Text>
+              <Text key={findingKey(r.finding)}>{reasonText(r, say)}</Text>
             ))}
             {item.impossible ? null : (
               <Text>{`Window: ${shortDate(item.earliest)} to ${shortDate(item.latest)}; in good time by ${shortDate(item.target)}.`}</Text>
@@ -72,26 +76,30 @@ export function ItemSheet({
               {`${duration.minutes} min, by ${from[duration.from]}${duration.band ? `; half of them between ${duration.band.low} and ${duration.band.high} min` : ''}.`}
             </Text>
             {item.parts.map((p) => (
-              <Text key={p.text}>{p.text}</Text>
+              <Text key={`${p.goods} ${p.name}`}>{partText(p, say)}</Text>
             ))}
             {item.fluid ? (
-              <Text>{`${Math.round(item.fluid.ml)} mL of ${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}`}</Text>
+              <Text>{`${say.value(item.fluid.ml, 'volume')} of ${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}`}</Text>
             ) : null}
-            {stock.slice(0, MOST_STOCK).map(({ id, words, isReserved }) => (
-              <View key={id} style={styles.stock}>
-                <Text
-                  as={isReserved ? 'strong' : 'body'}
-                  style={styles.grow}
-                >{`In the stores: ${words}${isReserved ? ', kept for this car' : ''}`}</Text>
-                <MainButton
-                  mode="outlined"
-                  label={`${isReserved ? 'Let go' : 'Keep'} ${words}`}
-                  onPress={() => void promise(id, isReserved)}
-                >
-                  {isReserved ? 'Let go' : 'Keep'}
-                </MainButton>
-              </View>
-            ))}
+            {stock.slice(0, MAX_STOCK).map((reservable) => {
+              const { id, isReserved } = reservable;
+              const name = reservableText(reservable, say);
+              return (
+                <View key={id} style={styles.stock}>
+                  <Text
+                    as={isReserved ? 'strong' : 'body'}
+                    style={styles.grow}
+                  >{`In stock: ${name}${isReserved ? ', reserved for this car' : ''}`}</Text>
+                  <MainButton
+                    mode="outlined"
+                    label={`${isReserved ? 'Release' : 'Reserve'} ${name}`}
+                    onPress={() => void reserve(id, isReserved)}
+                  >
+                    {isReserved ? 'Release' : 'Reserve'}
+                  </MainButton>
+                </View>
+              );
+            })}
             {item.state === 'dropped' ? (
               <>
                 <Text>{`Dropped: ${item.dropReason}`}</Text>
@@ -139,7 +147,7 @@ export function ItemSheet({
 }
 
 /** Work that nothing on record asks for. */
-export function AddWorkDialog({ booking, keep, onClose }: { booking: Booking; keep: Keep; onClose: () => void }) {
+export function AddWorkDialog({ booking, save, onClose }: { booking: Booking; save: Save; onClose: () => void }) {
   const [title, setTitle] = useState('');
   const [minutes, setMinutes] = useState('30');
   const [reason, setReason] = useState('');
@@ -150,12 +158,11 @@ export function AddWorkDialog({ booking, keep, onClose }: { booking: Booking; ke
   const add = async (): Promise<void> => {
     const duration = parseQuantity(minutes, 'duration', 'min');
     if (title.trim() === '') return setProblem('Say what is to be done.');
-    if (!duration.ok) return setProblem(duration.message);
+    if (!duration.ok) return setProblem(quantityProblemText(duration));
     if (duration.value < 5 || duration.value > 600) return setProblem('From 5 min to 10 h.');
     if (reason.trim() === '') return setProblem('Say why.');
     if (earliest && latest && latest < earliest) return setProblem('The window ends before it begins.');
-    const used = booking.workChanges.flatMap((c) => (c.change === 'add' ? [Number(c.item.split('.')[1])] : []));
-    const item = `extra.${Math.max(0, ...used.filter(Number.isFinite)) + 1}`;
+    const item = `extra.${newId()}`;
     const change: WorkChange = {
       change: 'add',
       item,
@@ -166,7 +173,7 @@ export function AddWorkDialog({ booking, keep, onClose }: { booking: Booking; ke
       earliest: earliest || null,
       latest: latest || null,
     };
-    if (await keep({ workChanges: [...booking.workChanges, change] })) onClose();
+    if (await save({ workChanges: [...booking.workChanges, change] })) onClose();
   };
   return (
     <Portal>

@@ -2,10 +2,10 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
-import { type WorkItem, loadUpOf, ruleLines, rulesInForce, visitSaving } from '@calvik/core/run-up';
+import { type WorkItem, loadUpOf, rulesInForce, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../../ui/gone';
+import { Gone } from '../gone';
 import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -13,7 +13,11 @@ import { VerdictMark } from '../../ui/verdict';
 import { FileLinks } from '../schedule/file-links';
 import { MessageDialog } from '../customers/message-dialog';
 import { hoursAndMinutes, useWorkLists } from './use-work';
-import { AddWorkDialog, ItemSheet } from './work-dialogs';
+import { AddWorkDialog, WorkItemDialog } from './work-dialogs';
+import { workName } from '@calvik/words';
+import { partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
+import { useSay } from '../../state/use-say';
+import { routes } from '../routes';
 
 export function WorkListScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -43,7 +47,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
       above={event.name}
       back={`/events/${event.id}`}
       maxWidth={wide ? 1080 : 720}
-      footer={<MainButton onPress={() => router.push('/plan' as never)}>Plan the work</MainButton>}
+      footer={<MainButton onPress={() => router.push(routes.plan)}>Plan the work</MainButton>}
     >
       <Section>
         <View style={styles.summary}>
@@ -60,7 +64,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
         <Empty
           text="No car is booked to this event yet."
           action="Book a car"
-          onPress={() => router.push(`/events/${event.id}` as never)}
+          onPress={() => router.push(routes.event(event.id))}
         />
       ) : null}
       {bookings.length > 0 && all.length === 0 ? <Empty text="This event is over, and its work with it." /> : null}
@@ -99,11 +103,12 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
   const [writing, setWriting] = useState(false);
   const [showRules, setShowRules] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const say = useSay();
   const car = logbook.cars.get(booking.carId)!;
-  const rules = ruleLines(rulesInForce(logbook, car, event));
+  const rules = ruleLines(rulesInForce(logbook, car, event), say);
   const hasNew = items.some((i) => i.kind === 'bedding' || i.kind === 'sendBedding');
-  const keep = async (over: Partial<Booking>): Promise<boolean> => {
-    const result = await sync.keep('bookings', { ...logbook.bookings.get(booking.id)!, ...over });
+  const save = async (over: Partial<Booking>): Promise<boolean> => {
+    const result = await sync.save('bookings', { ...logbook.bookings.get(booking.id)!, ...over });
     setProblem(result.state === 'refused' ? result.problem.message : null);
     return result.state !== 'refused';
   };
@@ -132,10 +137,10 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
             label={`Bedding of ${car.name}`}
             value={booking.beddingPlace}
             options={beddingOptions}
-            onChange={(beddingPlace) => void keep({ beddingPlace })}
+            onChange={(beddingPlace) => void save({ beddingPlace })}
           />
           {booking.beddingPlace === 'event' && rulesInForce(logbook, car, event).beddedPartsOnly ? (
-            <Text tone="amber">{`${rulesInForce(logbook, car, event).beddedPartsOnly!.from.name} lets in bedded parts only.`}</Text>
+            <Text tone="amber">{`${rulesInForce(logbook, car, event).beddedPartsOnly!.from.name || 'The shop'} lets in bedded parts only.`}</Text>
           ) : null}
         </View>
       ) : null}
@@ -162,8 +167,8 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
           ))}
         </View>
       ) : null}
-      {item ? <ItemSheet item={item} booking={booking} keep={keep} onClose={() => setChosen(null)} /> : null}
-      {adding ? <AddWorkDialog booking={booking} keep={keep} onClose={() => setAdding(false)} /> : null}
+      {item ? <WorkItemDialog item={item} booking={booking} save={save} onClose={() => setChosen(null)} /> : null}
+      {adding ? <AddWorkDialog booking={booking} save={save} onClose={() => setAdding(false)} /> : null}
       {writing ? <MessageDialog booking={booking} items={items} onClose={() => setWriting(false)} /> : null}
     </Section>
   );
@@ -173,6 +178,8 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
 function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
   const t = useTokens();
   const logbook = useLogbook();
+  const say = useSay();
+  const title = workName(item.key, item.ownTitle);
   const { timeZone } = logbook.shop;
   const isQuiet = item.state === 'done' || item.state === 'dropped';
   const window =
@@ -188,20 +195,20 @@ function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
   const reason = item.reasons[0];
   const waits = item.parts.filter((p) => p.source !== 'shelf');
   return (
-    <LinkRow label={`${item.title}: ${when}`} onPress={onPress} testID={`work-${item.key}`}>
+    <LinkRow label={`${title}: ${when}`} onPress={onPress} testID={`work-${item.key}`}>
       <View style={styles.rowHead}>
         <Text as={isQuiet ? 'body' : 'strong'} tone={isQuiet ? 'inkSoft' : 'ink'} style={styles.grow}>
-          {item.title}
+          {title}
         </Text>
         {item.impossible && !isQuiet ? <VerdictMark verdict="needsWork" word="Decide" /> : null}
         <Text as="unit" tone={isQuiet ? 'inkSoft' : 'ink'}>{`${item.duration.minutes} min`}</Text>
       </View>
       {reason && !isQuiet ? (
-        <Text as="small">{`${reason.text}${reason.from ? ` ${capital(reason.from.name)}.` : ''}${item.reasons.length > 1 ? ` And ${item.reasons.length - 1} more.` : ''}`}</Text>
+        <Text as="small">{`${reasonText(reason, say)}${item.reasons.length > 1 ? ` And ${item.reasons.length - 1} more.` : ''}`}</Text>
       ) : null}
       {item.impossible && !isQuiet ? (
         <Text as="small" tone="amber">
-          {item.impossible}
+          {workFindingText(item.impossible, say)}
         </Text>
       ) : (
         <Text as="small" tone={item.job && !isQuiet ? 'iron' : 'inkSoft'}>
@@ -211,15 +218,13 @@ function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
       {isQuiet || item.impossible
         ? null
         : waits.map((p) => (
-            <Text key={p.text} as="small" tone="amber" style={{ color: t.amber }}>
-              {p.text}
+            <Text key={`${p.goods} ${p.name}`} as="small" tone="amber" style={{ color: t.amber }}>
+              {partText(p, say)}
             </Text>
           ))}
     </LinkRow>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const styles = StyleSheet.create({
   summary: { flexDirection: 'row', gap: 20, flexWrap: 'wrap' },

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, jobName, relativeDays, shortDate, timeIn, workName } from '@calvik/core';
+import { type Job, dateIn, isDone, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile } from '../open-file';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -9,6 +10,7 @@ import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { pageOf } from './page-of';
 import { Resume } from './resume';
+import { routes } from '../routes';
 
 /** Planned work by day: mine or everybody's; what is overdue stands first. */
 export function WorkScreen() {
@@ -30,8 +32,7 @@ export function WorkScreen() {
     }
     return [...byDay];
   }, [logbook, whose, crew, timeZone, today]);
-  const open = (job: Job): void =>
-    router.push((pageOf(job) ?? `/board?day=${dateIn(job.startAt, timeZone)}&job=${job.id}`) as never);
+  const open = (job: Job): void => router.push(pageOf(job) ?? routes.boardAt(dateIn(job.startAt, timeZone), job.id));
   return (
     <Screen
       title="Work"
@@ -48,13 +49,13 @@ export function WorkScreen() {
     >
       <Resume />
       <View style={styles.links}>
-        <MainButton mode="outlined" onPress={() => router.push('/board' as never)}>
+        <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
           RunUpAnswer
         </MainButton>
-        <MainButton mode="outlined" onPress={() => router.push('/plan' as never)}>
+        <MainButton mode="outlined" onPress={() => router.push(routes.plan)}>
           Plan
         </MainButton>
-        <MainButton mode="outlined" onPress={() => router.push('/outbox' as never)}>
+        <MainButton mode="outlined" onPress={() => router.push(routes.messages)}>
           Outbox
         </MainButton>
       </View>
@@ -73,7 +74,7 @@ export function WorkScreen() {
         <Empty
           text="Nothing is planned. Open a car on the run-up and plan its flush."
           action="To the run-up"
-          onPress={() => router.navigate('/' as never)}
+          onPress={() => router.navigate(routes.runUp)}
         />
       ) : null}
       {days.map(([day, jobs]) => (
@@ -96,13 +97,11 @@ export function WorkScreen() {
                   </View>
                   <View style={styles.grow}>
                     <LinkRow
-                      label={`${jobName[job.kind]} on ${car?.name ?? 'a car'}`}
-                      onPress={() =>
-                        done && job.kind !== 'service' ? router.push(`/cars/${job.carId}` as never) : open(job)
-                      }
+                      label={`${jobNames[job.kind]} on ${car?.name ?? 'a car'}`}
+                      onPress={() => (done && job.kind !== 'service' ? router.push(routes.car(job.carId)) : open(job))}
                     >
                       <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
-                        {`${jobName[job.kind]}, ${car?.name ?? 'car not known'}`}
+                        {`${jobNames[job.kind]}, ${car?.name ?? 'car not known'}`}
                       </Text>
                       {job.kind === 'service' && !done && logbook.factsOfJob(job.id).length > 0 ? (
                         <Text as="small" tone="amber">
@@ -122,9 +121,9 @@ export function WorkScreen() {
                       mode="text"
                       onPress={() =>
                         router.push(
-                          (job.covers.length > 0
-                            ? `/board?day=${dateIn(job.startAt, timeZone)}&job=${job.id}`
-                            : `/cars/${job.carId}/plan?job=${job.id}`) as never,
+                          job.covers.length > 0
+                            ? routes.boardAt(dateIn(job.startAt, timeZone), job.id)
+                            : routes.planWork(job.carId, { job: job.id }),
                         )
                       }
                     >

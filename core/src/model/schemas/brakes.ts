@@ -26,10 +26,15 @@ export const axleBrake = z
      * Bores of the pistons at one corner, leading one first: of one side of a fixed caliper, as both sides are alike; of all pistons of
      * a floating caliper or of a wheel cylinder.
      */
-    boresMm: z.array(quantity(10, 90, 'mm')).refine((list) => list.length > 0, said('noBore')).max(6),
+    boresMm: z
+      .array(quantity(10, 90, 'mm'))
+      .refine((list) => list.length > 0, said('noBore'))
+      .max(6),
     bleedNipplesPerCorner: z.union([z.literal(1), z.literal(2)]),
     bleedNippleOrder,
   })
-  .refine((a) => a.brake !== 'drum' || a.bleedNipplesPerCorner === 1, said('drumHasOneNipple', {}, ['bleedNipplesPerCorner']));
+  .refine(
+    (a) => a.brake !== 'drum' || a.bleedNipplesPerCorner === 1,
+    said('drumHasOneNipple', {}, ['bleedNipplesPerCorner']),
+  );
 export type AxleBrake = z.infer<typeof axleBrake>;
-

@@ -53,7 +53,10 @@ export const fluidExchange = z.object({
   scope: z.enum(['full', 'heatAffected']),
   reservoirRefillMl: quantity(0, 3000, 'mL'),
   reservoirBottleId: id.nullable(),
-  corners: z.array(exchangeCorner).refine((list) => list.length > 0, said('noCorner')).max(12),
+  corners: z
+    .array(exchangeCorner)
+    .refine((list) => list.length > 0, said('noCorner'))
+    .max(12),
   /** Null in an exchange of a guided service whose pedal has not been judged yet. */
   pedalBefore: pedalFeel.nullable(),
   pedalAfter: pedalFeel.nullable(),

@@ -50,7 +50,10 @@ export const rotorPair = z
     notes: note().default(''),
   })
   .refine((r) => r.discardThicknessMm < r.newThicknessMm, said('discardAboveNew', {}, ['discardThicknessMm']))
-  .refine((r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm, said('innerAboveOuter', {}, ['sweptInnerDiameterMm']));
+  .refine(
+    (r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm,
+    said('innerAboveOuter', {}, ['sweptInnerDiameterMm']),
+  );
 export type RotorPair = z.infer<typeof rotorPair>;
 
 /** Schools of the order in which corners are bled. */
@@ -113,6 +116,12 @@ export const brakeSheet = z
     hasDucts: z.boolean().default(false),
     fasteners: z.array(fastener).max(40),
   })
-  .refine((s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length, said('fastenerKeyTwice', {}, ['fasteners']))
-  .refine((s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''), said('torqueWithoutSource', {}, ['fasteners']));
+  .refine(
+    (s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length,
+    said('fastenerKeyTwice', {}, ['fasteners']),
+  )
+  .refine(
+    (s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''),
+    said('torqueWithoutSource', {}, ['fasteners']),
+  );
 export type BrakeSheet = z.infer<typeof brakeSheet>;

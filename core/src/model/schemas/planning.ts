@@ -119,7 +119,10 @@ export const partsOrder = z.object({
   ...record,
   supplierId: id,
   placedOn: localDate,
-  lines: z.array(orderLine).refine((list) => list.length > 0, said('emptyOrder')).max(60),
+  lines: z
+    .array(orderLine)
+    .refine((list) => list.length > 0, said('emptyOrder'))
+    .max(60),
 });
 export type PartsOrder = z.infer<typeof partsOrder>;
 

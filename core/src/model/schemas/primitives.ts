@@ -5,7 +5,10 @@ import { corners, grades } from '../terms';
 import { said } from './said';
 
 /** UUID version 7, made by whoever creates the thing: sortable by time, safe to make offline. */
-export const id = z.string().refine((text) => z.uuidv7().safeParse(text).success, said('notAnId')).meta({ format: 'uuid' });
+export const id = z
+  .string()
+  .refine((text) => z.uuidv7().safeParse(text).success, said('notAnId'))
+  .meta({ format: 'uuid' });
 export type Id = z.infer<typeof id>;
 
 /** A moment in UTC. */

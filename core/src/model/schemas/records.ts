@@ -69,7 +69,9 @@ export const customer = z.object({
   ...record,
   name: line(),
   phone: note(40).default(''),
-  email: z.union([z.literal(''), z.string().refine((text) => z.email().safeParse(text).success, said('notAnEmail'))]).default(''),
+  email: z
+    .union([z.literal(''), z.string().refine((text) => z.email().safeParse(text).success, said('notAnEmail'))])
+    .default(''),
   notes: note().default(''),
   /** What the customer's sheets are written in. */
   units: z.enum(['metric', 'imperial']).default('metric'),
@@ -112,8 +114,14 @@ export const car = z
     notes: note().default(''),
   })
   .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, said('minAboveMax', {}, ['reservoirMinMl']))
-  .refine((c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4, said('sequenceIncomplete', {}, ['makerSequence']))
-  .refine((c) => c.sequenceSchool !== 'makerSheet' || c.makerSequenceSource !== '', said('sequenceWithoutSource', {}, ['makerSequenceSource']));
+  .refine(
+    (c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4,
+    said('sequenceIncomplete', {}, ['makerSequence']),
+  )
+  .refine(
+    (c) => c.sequenceSchool !== 'makerSheet' || c.makerSequenceSource !== '',
+    said('sequenceWithoutSource', {}, ['makerSequenceSource']),
+  );
 export type Car = z.infer<typeof car>;
 
 export const venue = z.object({
@@ -158,7 +166,10 @@ export const booking = z
     /** Pad sets, rotor pairs, bottles that are kept for this booking. */
     reservedIds: z.array(id).max(20).default([]),
   })
-  .refine((b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest), said('windowEndsBeforeItBegins', {}, ['workChanges']));
+  .refine(
+    (b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest),
+    said('windowEndsBeforeItBegins', {}, ['workChanges']),
+  );
 export type Booking = z.infer<typeof booking>;
 
 /** A product on the shelf: what its label promises. */

@@ -130,5 +130,8 @@ export function migrateBodies(
     const body = JSON.stringify(row.collection === 'facts' ? withFindings(json) : json);
     return body === row.body ? [] : [{ ...rest, body } as unknown as R];
   };
-  return { items: named.flatMap((r) => changed<StoredItem>(r)), earlier: before.flatMap((r) => changed<StoredEarlier>(r)) };
+  return {
+    items: named.flatMap((r) => changed<StoredItem>(r)),
+    earlier: before.flatMap((r) => changed<StoredEarlier>(r)),
+  };
 }

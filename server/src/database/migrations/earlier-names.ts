@@ -16,8 +16,7 @@ const stepKey = (key: string): string => {
   return key.startsWith('draw.') ? `bleed.${key.slice('draw.'.length)}` : key;
 };
 const school = (name: string): string => (name === 'diagonal' ? 'byCircuit' : name);
-const complaint = (name: string): string =>
-  ({ thump: 'judder', morePush: 'highPedalEffort' })[name] ?? name;
+const complaint = (name: string): string => ({ thump: 'judder', morePush: 'highPedalEffort' })[name] ?? name;
 
 const axleBrake = (axle: Json): Json => {
   const { pistonsPerCorner, pistonDiameterMm, ...rest } = axle;
@@ -34,8 +33,7 @@ const records: Record<string, (body: Json) => Json> = {
   customers: rules,
   events: rules,
   ruleSets: rules,
-  cars: (body) =>
-    mapped(mapped(mapped(body, 'front', axleBrake), 'rear', axleBrake), 'sequenceSchool', school),
+  cars: (body) => mapped(mapped(mapped(body, 'front', axleBrake), 'rear', axleBrake), 'sequenceSchool', school),
   bookings: (body) =>
     mapped(renamed(body, 'promisedIds', 'reservedIds'), 'workChanges', (changes: Json[]) =>
       changes.map((c) => mapped(c, 'item', workKey)),

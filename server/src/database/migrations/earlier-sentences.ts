@@ -79,10 +79,7 @@ const checks: Record<string, string> = {
 const complaints: Record<string, [says: string, suspects: string]> = {
   softAfterHeat: ['pedal soft or long when hot, fine when cold', 'fluid boiled; water in the fluid; thin pads; ducts'],
   softFromCold: ['pedal soft from cold', 'air; a nipple; a hose; master cylinder'],
-  firstPressLong: [
-    'first press long, second fine',
-    'pads knocked back: run-out, hub bearing; pistons not pumped out',
-  ],
+  firstPressLong: ['first press long, second fine', 'pads knocked back: run-out, hub bearing; pistons not pumped out'],
   firmNoBite: ['pedal firm, car does not slow', 'pads past their temperature; glazed; green'],
   judder: ['thumps or shakes when braking', 'uneven film; thickness variation; cracks'],
   pulls: ['pulls to a side', 'sticking piston or pin; oil; a hose; mixed pads'],
@@ -156,8 +153,7 @@ const sentences: Record<string, Sentence> = {
   rotorWithoutDiscard: (v, p) =>
     `Rotor ${p.corner} thinnest ${q(v.thickness, 2)}; no discard figure on record: read it off the hat.`,
   crackShort: (v, p) => `Crack ${q(v.length, 0)} at the ${at(p)}: look again after every session.`,
-  thicknessVaries: (v, p) =>
-    `Thickness varies by ${q(v.variation, 3)} at the ${at(p)}; 0.013 mm is a common limit.`,
+  thicknessVaries: (v, p) => `Thickness varies by ${q(v.variation, 3)} at the ${at(p)}; 0.013 mm is a common limit.`,
   runoutTooHigh: (v, p) =>
     `Runs out by ${q(v.runout, 2)} at the ${at(p)}; 0.10 mm at most. Clean hub and seat, turn it on, measure again.`,
   runoutHigherThanNew: (v, p) => `Runs out by ${q(v.runout, 2)} at the ${at(p)}; new 0.05 mm.`,
@@ -169,8 +165,7 @@ const sentences: Record<string, Sentence> = {
   oneUseBoltsNotNew: (_, p, names) => `${fastener(p, names)}: one-use bolts, and no new ones recorded.`,
   threadLockerMissing: (_, p, names) => `${fastener(p, names)}: thread-locker wanted, none recorded.`,
   pedalLong: () => 'Pedal long: find out why before it goes.',
-  pedalWorseThanBefore: (v) =>
-    `Pedal ${feels[v.feel]}, it came in ${feels[v.before]}: it must be as good or better.`,
+  pedalWorseThanBefore: (v) => `Pedal ${feels[v.feel]}, it came in ${feels[v.before]}: it must be as good or better.`,
   pedalHeldTooShort: (v) =>
     `Held ${v.heldSeconds === null ? 'for an unknown time' : `${Math.round(v.heldSeconds)} s`}; hold it 10 s.`,
   pedalSinkingNotSaid: () => 'Not said whether it sinks under a steady foot.',

@@ -1,7 +1,8 @@
-import { Slot, usePathname } from 'expo-router';
+import { Slot, useGlobalSearchParams } from 'expo-router';
+import { stepsByKey } from '@calvik/core';
 import { useEffect } from 'react';
 import { serviceScreen } from '../../../features/later';
-import { LAST_STEP_KEY } from '../../../features/work/resume';
+import { LAST_STEP_KEY, type LastStep } from '../../../features/work/resume';
 import { write } from '../../../state/storage';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';
@@ -11,11 +12,12 @@ const Overview = serviceScreen('ServiceScreen');
 /** On the wide screen the steps stay beside the one that is worked on; every device remembers its last step. */
 export default function ServiceLayout() {
   const wide = useWide();
-  const path = usePathname();
-  const isStep = /^\/service\/[^/]+\/(?!sheet$)[^/]+$/.test(path);
+  const { job, step } = useGlobalSearchParams<{ job: string; step?: string }>();
+  const key = stepsByKey.get(step ?? '')?.key;
+  const isStep = key !== undefined;
   useEffect(() => {
-    if (isStep) write(LAST_STEP_KEY, path);
-  }, [isStep, path]);
+    if (key) write(LAST_STEP_KEY, { jobId: job, key } satisfies LastStep);
+  }, [job, key]);
   if (!wide || !isStep) return <Slot />;
   return (
     <ListAndDetail list={<Overview />} width={380}>

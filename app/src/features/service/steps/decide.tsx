@@ -3,23 +3,24 @@ import { TextInput } from 'react-native-paper';
 import {
   type Axle,
   type PartsDecision,
-  type Proposal,
-  actionNames,
+  type Recommendation,
   addedMinutes,
   axles,
-  cornerNames,
   fittingCandidates,
   lastPadReadings,
-  subjectNames,
+  questionKey,
   thinnest,
   usualDurationMin,
 } from '@calvik/core';
-import { useSync, useUnits } from '../../../state/hooks';
+import { actionNames, placeName, subjectNames } from '@calvik/words';
+import { useSync } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { Chips, ChoiceChips } from '../../../ui/chips';
 import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
+import { useTell } from '../../../state/use-say';
+import { FindingLines } from '../../finding-line';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
@@ -31,22 +32,20 @@ interface Choice {
 }
 
 const isOff = (f: PartsDecision, axle: Axle): boolean => f.subject === 'other' && f.axle === axle && f.corner === null;
-const keyOf = (p: Pick<Proposal, 'subject' | 'axle' | 'corner'>): string => `${p.subject}.${p.axle}.${p.corner ?? ''}`;
 
 /** Keep, change, carry a spare or refer: what the figures suggest stands ready, a reason goes with it. */
 export function DecideStep({ s, step, logbook }: StepProps) {
   const sync = useSync();
   const { show } = useUnits();
-  const suggested = (p: Proposal): Choice => ({
-    action: p.decision?.action ?? (p.reasons.some((r) => r.verdict !== 'inOrder') ? '' : p.action),
+  const tell = useTell();
+  const suggested = (p: Recommendation): Choice => ({
+    action: p.decision?.action ?? (p.findings.some((f) => f.verdict !== 'inOrder') ? '' : p.action),
     reason:
       p.decision?.reason ??
-      (p.action === 'keep'
-        ? (p.reasons[0]?.text ?? '')
-        : p.reasons
-            .map((r) => r.text)
-            .join(' ')
-            .slice(0, 300)),
+      (p.action === 'keep' ? p.findings.slice(0, 1) : p.findings)
+        .map((f) => tell(f))
+        .join(' ')
+        .slice(0, 300),
     partId: p.decision?.padSetId ?? p.decision?.rotorPairId ?? '',
   });
   const { draft, change, clear } = useDraft<Record<string, Choice>>(`service.${s.job.id}.decide`, {});
@@ -57,11 +56,11 @@ export function DecideStep({ s, step, logbook }: StepProps) {
     change: setOff,
     clear: clearOff,
   } = useDraft<{ axles: Axle[] }>(`service.${s.job.id}.off`, { axles: offNow });
-  const choiceOf = (p: Proposal): Choice => draft[keyOf(p)] ?? suggested(p);
-  const isPads = (p: Proposal): boolean => p.subject === 'pads';
-  const wantsPart = (p: Proposal, c: Choice): boolean =>
+  const choiceOf = (p: Recommendation): Choice => draft[questionKey(p)] ?? suggested(p);
+  const isPads = (p: Recommendation): boolean => p.subject === 'pads';
+  const wantsPart = (p: Recommendation, c: Choice): boolean =>
     (c.action === 'change' || c.action === 'carrySpare') && (p.subject === 'pads' || p.subject === 'rotors');
-  const candidates = (p: Proposal): { value: string; label: string }[] => {
+  const candidates = (p: Recommendation): { value: string; label: string }[] => {
     const found = fittingCandidates(logbook, s.car, p.axle);
     return isPads(p)
       ? found.padSets.map((set) => {
@@ -81,9 +80,9 @@ export function DecideStep({ s, step, logbook }: StepProps) {
       s={s}
       step={step}
       make={() => {
-        for (const p of s.proposals) {
+        for (const p of s.recommendations) {
           const c = choiceOf(p);
-          const what = `${subjectNames[p.subject].toLowerCase()}, ${p.corner ? cornerNames[p.corner] : `${p.axle} axle`}`;
+          const what = `${subjectNames[p.subject].toLowerCase()}, ${placeName(p.corner ? { corner: p.corner } : { axle: p.axle })}`;
           if (!c.action) return `Decide: ${what}.`;
           if (c.reason.trim() === '') return `Say why: ${what}.`;
         }
@@ -99,7 +98,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
             rotorPairId: null,
             reason: off.axles.includes(axle) ? 'Calipers taken off.' : 'Calipers not taken off.',
           }));
-        const decided = s.proposals.flatMap((p) => {
+        const decided = s.recommendations.flatMap((p) => {
           const c = choiceOf(p);
           const partId = wantsPart(p, c) && c.partId !== '' && c.partId !== 'none' ? c.partId : null;
           const body = {
@@ -123,7 +122,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         return [...decided, ...undone];
       }}
       onSaved={() => {
-        const decided = s.proposals.map((p) => ({
+        const decided = s.recommendations.map((p) => ({
           ...p,
           decision: { action: choiceOf(p).action } as PartsDecision,
         }));
@@ -131,20 +130,18 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         clear();
         clearOff();
         // What was decided takes time: the plan says so at once.
-        if (durationMin > s.job.durationMin) void sync.keep('jobs', { ...s.job, durationMin });
+        if (durationMin > s.job.durationMin) void sync.save('jobs', { ...s.job, durationMin });
       }}
     >
-      {s.proposals.map((p) => {
+      {s.recommendations.map((p) => {
         const c = choiceOf(p);
-        const key = keyOf(p);
-        const title = `${subjectNames[p.subject]}, ${p.corner ? cornerNames[p.corner] : `${p.axle} axle`}`;
+        const key = questionKey(p);
+        const title = `${subjectNames[p.subject]}, ${placeName(p.corner ? { corner: p.corner } : { axle: p.axle })}`;
         const set = (over: Partial<Choice>): void => change({ [key]: { ...c, ...over } });
         const parts = wantsPart(p, c) ? candidates(p) : [];
         return (
           <Section key={key} title={title}>
-            {p.reasons.map((r) => (
-              <ReasonLine key={r.text} reason={r} />
-            ))}
+            <FindingLines findings={p.findings} />
             <Text as="small">{`Suggested: ${actionNames[p.action].toLowerCase()}.`}</Text>
             <ChoiceChips
               label={title}
@@ -159,11 +156,11 @@ export function DecideStep({ s, step, logbook }: StepProps) {
               <View style={styles.gap}>
                 <Text as="small">
                   {parts.length > 0
-                    ? 'Promised from the stores:'
+                    ? 'Reserved from stock:'
                     : 'Nothing that fits is on the shelf and free. Decide all the same; the set is named when it is fitted.'}
                 </Text>
                 <RadioList
-                  label={`${title}: from the stores`}
+                  label={`${title}: from stock`}
                   value={c.partId}
                   onChange={(partId) => set({ partId })}
                   options={[...parts, { value: 'none', label: 'Named when it is fitted' }]}

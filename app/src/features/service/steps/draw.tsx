@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type NippleBled, cornerNames, drawOutlook, isFedMethod } from '@calvik/core';
-import { useUnits } from '../../../state/hooks';
+import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles } from '@calvik/core';
+import { cornerNames } from '@calvik/words';
+import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
@@ -9,12 +10,12 @@ import { Reservoir } from '../../../ui/reservoir';
 import { Section } from '../../../ui/screen';
 import { RadioList, Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
 import { Tick } from '../../fluid/bottle-row';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { useShelf } from './exchange';
+import { FindingLine } from '../../finding-line';
 
 interface DrawForm {
   volume: string;
@@ -33,14 +34,12 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const { show, system } = useUnits();
   const read = useReadFigure();
   const { exchange, car } = s;
-  const index = Number(step.key.split('.')[1]);
+  const index = step.turn!;
   const own = exchange.steps[index]!;
   const standing = own.drawn;
   const planned = exchange.plan?.nipples[index];
   const isFed = exchange.begun ? isFedMethod(exchange.begun.method) : false;
-  const nipple = s.sheet.fasteners.find(
-    (f) => f.group === 'nipple' && f.axle === (own.corner.startsWith('F') ? 'front' : 'rear'),
-  );
+  const nipple = s.sheet.fasteners.find((f) => f.group === 'bleedNipple' && f.axle === axleOfCorner(own.corner));
   const { draft, change, clear } = useDraft<DrawForm>(`service.${s.job.id}.${step.key}.${exchange.begun?.id ?? ''}`, {
     volume: recordText(standing?.volumeMl, 'volume', system),
     lowest: recordText(standing?.lowestLevelMl, 'volume', system),
@@ -64,6 +63,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   );
   const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
   const bottle = logbook.bottles.get(draft.bottleId);
+  const bubbles = draft.bubbles === '' ? null : judgeBubbles(own.corner, draft.bubbles);
   return (
     <StepFrame
       s={s}
@@ -78,7 +78,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         if (volume === null) return 'Type what was drawn here.';
         if (!draft.clean) return 'Say whether it ran clean.';
         if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
-        if (!draft.shut) return 'The nipple must be shut before you go on.';
+        if (!draft.shut) return 'The bleed nipple must be shut before you go on.';
         return [
           {
             kind: 'nippleBled',
@@ -100,9 +100,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       }}
       onSaved={clear}
     >
-      {exchange.restart && !exchange.isDone ? (
-        <ReasonLine reason={{ verdict: 'needsWork', text: exchange.restart.text }} />
-      ) : null}
+      {exchange.restart && !exchange.isDone ? <FindingLine finding={exchange.restart.finding} /> : null}
       <View style={styles.row}>
         <Reservoir
           levelMl={outlook.isUnderMin ? lowestMl : nowMl}
@@ -121,23 +119,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           ) : null}
         </View>
       </View>
-      <View testID="level-alarm">
-        {outlook.isUnderMin ? (
-          <ReasonLine
-            reason={{
-              verdict: 'stop',
-              text: `Under MIN: air may have gone in. Saved like this, the sequence starts again from the first nipple.`,
-            }}
-          />
-        ) : outlook.isAlarm ? (
-          <ReasonLine
-            reason={{
-              verdict: 'needsWork',
-              text: `Stop and top up: ${show(nowMl, 'volume')}, MIN is ${show(car.reservoirMinMl, 'volume')}.`,
-            }}
-          />
-        ) : null}
-      </View>
+      <View testID="level-alarm">{outlook.finding ? <FindingLine finding={outlook.finding} /> : null}</View>
       <FigureFields
         fields={[
           { key: 'volume', label: 'Drawn here', dimension: 'volume' },
@@ -152,7 +134,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
             : [{ key: 'lowest', label: 'Lowest level seen', dimension: 'volume' as const, optional: true }]),
         ]}
         values={{ volume: draft.volume, toppedUp: draft.toppedUp, torque: draft.torque, lowest: draft.lowest }}
-        onChange={(key, text) => change({ [key]: text } as never)}
+        onChange={(key, text) => change({ [key as 'volume']: text })}
         selected={selected}
         onSelect={select}
         columns={2}
@@ -178,25 +160,15 @@ export function DrawStep({ s, step, logbook }: StepProps) {
             { value: 'large', label: 'Large ones' },
           ]}
         />
-        {draft.bubbles === 'fine' ? (
-          <ReasonLine
-            reason={{
-              verdict: 'watch',
-              text: 'A steady stream of fine bubbles is often air past the nipple’s threads: confirm with pedal strokes.',
-            }}
-          />
-        ) : null}
-        {draft.bubbles === 'large' ? (
-          <ReasonLine
-            reason={{
-              verdict: 'needsWork',
-              text: 'Large bubbles are air from the system: draw on until it runs clear.',
-            }}
-          />
-        ) : null}
+        {bubbles ? <FindingLine finding={bubbles} /> : null}
       </Section>
       <View style={styles.row}>
-        <Tick label="BleedNipple shut" name="BleedNipple shut" on={draft.shut} onPress={() => change({ shut: !draft.shut })} />
+        <Tick
+          label="BleedNipple shut"
+          name="BleedNipple shut"
+          on={draft.shut}
+          onPress={() => change({ shut: !draft.shut })}
+        />
         <Tick
           label="Hose off, cap on, wiped"
           name="Hose off, cap on, wiped"

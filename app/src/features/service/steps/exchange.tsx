@@ -6,18 +6,16 @@ import {
   EXCHANGE_RESERVE_ML,
   bottleChoices,
   bottlesToOpen,
-  cornerNames,
   exchangePlan,
   inSequence,
   isFedMethod,
   levelBefore,
-  methodNames,
   needsLeakDownTest,
   reservoirFirst,
-  sequenceNames,
-  sequenceReason,
 } from '@calvik/core';
-import { useToday, useUnits } from '../../../state/hooks';
+import { cornerNames, methodNames, sequenceNames, sequenceText } from '@calvik/words';
+import { useToday } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -140,7 +138,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
         value={draft.scope}
         onChange={(scope) => change({ scope })}
         options={[
-          { value: 'full', label: 'Full exchange' },
+          { value: 'full', label: 'Flush' },
           { value: 'heatAffected', label: 'Bleed calipers' },
         ]}
       />
@@ -186,11 +184,11 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
       </Section>
       <Section title="Bottle">
         <View style={styles.gap} role="radiogroup" aria-label="Bottle">
-          {shown.map(({ state, reasons }) => (
+          {shown.map(({ state, findings }) => (
             <BottleRow
               key={state.bottle.id}
               state={state}
-              reasons={reasons}
+              findings={findings}
               chosen={state.bottle.id === draft.bottleId}
               onPress={() => change({ bottleId: state.bottle.id })}
             />
@@ -199,7 +197,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
         {shelf.length > shown.length ? (
           <MainButton mode="text" onPress={() => setAll(true)}>{`Show all ${shelf.length} bottles`}</MainButton>
         ) : null}
-        {shelf.length === 0 ? <Text>No bottle with fluid in it is on the shelf: enter one in the stores.</Text> : null}
+        {shelf.length === 0 ? <Text>No bottle with fluid in it is on the shelf: enter one in stock.</Text> : null}
       </Section>
       {isFull ? (
         <Section title="Reservoir first, and how far">
@@ -211,7 +209,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
               ...(pressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const, digits: 0 }] : []),
             ]}
             values={{ drawn: draft.drawn, refill: draft.refill, pressure: draft.pressure }}
-            onChange={(key, text) => change({ [key]: text } as never)}
+            onChange={(key, text) => change({ [key as 'drawn']: text })}
             selected={selected}
             onSelect={select}
             columns={2}
@@ -276,9 +274,9 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
             </Text>
           ) : null}
           {draft.method && !isFedMethod(draft.method) ? (
-            <Text as="small">{`Top up to MAX ${show(EXCHANGE_RESERVE_ML, 'volume')} before MIN. ${sequenceReason(car)}`}</Text>
+            <Text as="small">{`Top up to MAX ${show(EXCHANGE_RESERVE_ML, 'volume')} before MIN. ${sequenceText(car)}`}</Text>
           ) : (
-            <Text as="small">{sequenceReason(car)}</Text>
+            <Text as="small">{sequenceText(car)}</Text>
           )}
           <Text as="small">
             By Calvik’s model: a stirred reservoir, plug flow in the line, a stirred caliper. Draw on until it runs

@@ -4,13 +4,14 @@ import {
   type Axle,
   afterRetraction,
   checksOf,
+  decidedParts,
   decidedWork,
   fittingCandidates,
   levelBefore,
   overflowOf,
-  pairingReasons,
+  judgePairing,
 } from '@calvik/core';
-import { useUnits } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { quantityText, recordText } from '../../../ui/quantity-text';
@@ -18,11 +19,12 @@ import { Reservoir } from '../../../ui/reservoir';
 import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
+import { useTell } from '../../../state/use-say';
+import { FindingLine, FindingLines } from '../../finding-line';
 
 /** The overflow sum, before any piston goes back. */
 export function RetractStep({ s, step, logbook }: StepProps) {
@@ -30,7 +32,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
   const read = useReadFigure();
   const axle = step.axle as Axle;
   const standing = lastOf(s, 'pistonsRetracted', (f) => f.axle === axle);
-  const names = checksOf(step.key, s.car, s.sheet, decidedWork(s.facts));
+  const names = checksOf(s, step);
   const { draft, change, clear } = useDraft<{ level: string; drawn: string; states: CheckStates }>(
     `service.${s.job.id}.${step.key}`,
     {
@@ -41,6 +43,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
       states: {},
     },
   );
+  const tell = useTell();
   const [selected, select] = useState('drawn');
   const level = read(draft.level, 'volume');
   const drawn = read(draft.drawn, 'volume') ?? 0;
@@ -50,7 +53,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      wanted={sum.sentence}
+      wanted={tell(sum.finding)}
       make={() => {
         if (level === null) return 'Type the level before.';
         if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
@@ -76,13 +79,8 @@ export function RetractStep({ s, step, logbook }: StepProps) {
         </View>
       </View>
       <View testID="overflow">
-        {after.overflowMl > 0 ? (
-          <ReasonLine
-            reason={{
-              verdict: 'needsWork',
-              text: `It will overflow by ${show(after.overflowMl, 'volume')}: draw off more first.`,
-            }}
-          />
+        {after.finding ? (
+          <FindingLine finding={after.finding} />
         ) : (
           <Text>{`After pushing back it stands at about ${show(after.standsAtMl, 'volume')}.`}</Text>
         )}
@@ -93,7 +91,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
           { key: 'drawn', label: 'Drawn off', dimension: 'volume' },
         ]}
         values={{ level: draft.level, drawn: draft.drawn }}
-        onChange={(key, text) => change({ [key]: text } as never)}
+        onChange={(key, text) => change({ [key as 'level']: text })}
         selected={selected}
         onSelect={select}
         columns={2}
@@ -108,15 +106,13 @@ export function FitStep({ s, step, logbook }: StepProps) {
   const axle = step.axle as Axle;
   const work = decidedWork(s.facts);
   const own = s.corners.parts[axle];
-  const decided = (subject: 'pads' | 'rotors') =>
-    lastOf(s, 'partsDecision', (f) => f.subject === subject && f.axle === axle && f.corner === null);
-  const names = checksOf(step.key, s.car, s.sheet, work);
+  const decided = decidedParts(s.facts, axle);
   const standing = lastOf(s, 'checksDone', (f) => f.step === step.key);
   const { draft, change, clear } = useDraft<{ pads: string; rotors: string; states: CheckStates }>(
     `service.${s.job.id}.${step.key}`,
     {
-      pads: (work.pads[axle] ? decided('pads')?.padSetId : own.padSet?.id) ?? '',
-      rotors: (work.rotors[axle] ? decided('rotors')?.rotorPairId : own.rotorPair?.id) ?? '',
+      pads: (work.pads[axle] ? decided.padSetId : own.padSet?.id) ?? '',
+      rotors: (work.rotors[axle] ? decided.rotorPairId : own.rotorPair?.id) ?? '',
       states: standing ? checkStates(standing.items) : {},
     },
   );
@@ -125,8 +121,8 @@ export function FitStep({ s, step, logbook }: StepProps) {
   const rotorPair = logbook.rotorPairs.get(draft.rotors) ?? null;
   const padOptions = [...(own.padSet && !work.pads[axle] ? [own.padSet] : []), ...found.padSets];
   const rotorOptions = [...(own.rotorPair ? [own.rotorPair] : []), ...found.rotorPairs];
-  const pairing = pairingReasons(logbook, padSet, rotorPair);
-  const films = rotorPair && padSet ? pairing : [];
+  const pairing = judgePairing(logbook, padSet, rotorPair);
+  const names = checksOf(s, step, { padSet, rotorPair });
   const isDrum = s.car[axle].brake === 'drum';
   return (
     <StepFrame
@@ -172,11 +168,9 @@ export function FitStep({ s, step, logbook }: StepProps) {
         </Section>
       )}
       <View testID="pairing" style={styles.gap}>
-        {films.map((r) => (
-          <ReasonLine key={r.text} reason={r} />
-        ))}
-        {films.length > 0 ? (
-          <Text as="small">It may go on, and holds the car until the lead lets it pass with a reason.</Text>
+        <FindingLines findings={pairing} />
+        {pairing.length > 0 ? (
+          <Text as="small">It may go on, and holds the car until the lead waives it with a reason.</Text>
         ) : null}
       </View>
       <Section title="Go through">

@@ -8,15 +8,16 @@ import {
   type Corner,
   type ReservoirSeen,
   checksOf,
-  complaintWords,
   complaints,
   corners,
-  decidedWork,
   levelAtShare,
   levelTarget,
   pressureAtAltitude,
+  judgeLevel,
 } from '@calvik/core';
-import { useLogbook, useUnits } from '../../../state/hooks';
+import { complaintWords } from '@calvik/words';
+import { useLogbook } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { Chips, ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -33,6 +34,9 @@ import { asFact, type NewFact } from '../../save-fact';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
+import { routes } from '../../routes';
+import { useTell } from '../../../state/use-say';
+import { FindingLines } from '../../finding-line';
 
 /** What the driver brought back, with the first suspects. */
 export function DriverStep({ s, step }: StepProps) {
@@ -93,7 +97,7 @@ const baskets: { value: NonNullable<ReservoirSeen['basket']>; label: string }[] 
 export function ReservoirStep({ s, step, logbook }: StepProps) {
   const { show, system } = useUnits();
   const read = useReadFigure();
-  const isFinal = step.key === 'level';
+  const isFinal = step.kind === 'level';
   const moment = isFinal ? 'final' : 'intake';
   const standing = isFinal ? undefined : lastOf(s, 'reservoirSeen', (f) => f.moment === 'intake');
   const { car } = s;
@@ -120,7 +124,6 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
   const marks = target
     ? [[show(target.target.value, 'volume'), target.target.value] as (typeof levels)[number], ...levels]
     : levels;
-  const off = target && level !== null ? level - target.target.value : 0;
   return (
     <StepFrame
       s={s}
@@ -166,17 +169,9 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           ) : null}
         </View>
       ) : null}
-      {level !== null && level < car.reservoirMinMl ? (
-        <ReasonLine reason={{ verdict: 'needsWork', text: 'Under MIN. Look for a leak, and at the pads.' }} />
-      ) : null}
-      {target && level !== null && Math.abs(off) > 10 ? (
-        <ReasonLine
-          reason={{
-            verdict: 'watch',
-            text: `${show(Math.abs(off), 'volume')} ${off > 0 ? 'above' : 'below'} the figure.`,
-          }}
-        />
-      ) : null}
+      <FindingLines
+        findings={level === null ? [] : judgeLevel(car, { levelMl: level, moment }, target?.target.value ?? null)}
+      />
       {isFinal && s.exchange.leftOldPercent ? (
         <Section title="Old fluid left, by the model">
           <CornerMap
@@ -226,6 +221,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
 export function BoilStep({ s, step }: StepProps) {
   const router = useRouter();
   const { show } = useUnits();
+  const tell = useTell();
   const { shop } = useLogbook();
   const read = useReadFigure();
   const { draft, change, clear } = useDraft<{ reading: string }>(`service.${s.job.id}.boil`, { reading: '' });
@@ -264,7 +260,7 @@ export function BoilStep({ s, step }: StepProps) {
       <View testID="live-verdict" style={styles.gap}>
         {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
         <FluidBar judgement={judgement} />
-        <Text>{judgement.headline}</Text>
+        <Text>{tell(judgement.headline)}</Text>
       </View>
       <FigureFields
         fields={[
@@ -281,7 +277,7 @@ export function BoilStep({ s, step }: StepProps) {
         selected="reading"
         onSelect={() => undefined}
       />
-      <MainButton mode="outlined" onPress={() => router.push(`/cars/${s.car.id}/test?job=${s.job.id}` as never)}>
+      <MainButton mode="outlined" onPress={() => router.push(routes.test(s.car.id, { job: s.job.id }))}>
         Tester or pen
       </MainButton>
     </StepFrame>
@@ -291,7 +287,7 @@ export function BoilStep({ s, step }: StepProps) {
 /** A list to go through: up on stands, a look at every corner, down again. */
 export function ChecksStep({ s, step }: StepProps) {
   const standing = lastOf(s, 'checksDone', (f: ChecksDone) => f.step === step.key);
-  const names = checksOf(step.key, s.car, s.sheet, decidedWork(s.facts));
+  const names = checksOf(s, step);
   const { draft, change, clear } = useDraft<{ states: CheckStates }>(`service.${s.job.id}.${step.key}`, {
     states: standing ? checkStates(standing.items) : {},
   });
@@ -310,7 +306,7 @@ export function ChecksStep({ s, step }: StepProps) {
         names={names}
         states={draft.states}
         onChange={(states) => change({ states })}
-        byCorner={step.key === 'look'}
+        byCorner={step.kind === 'look'}
       />
     </StepFrame>
   );

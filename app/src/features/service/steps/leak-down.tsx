@@ -1,17 +1,17 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { MIN_HOLD_S, judgeLeakDown } from '@calvik/core';
-import { useUnits } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { useTokens } from '../../../theme/use-tokens';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
+import { FindingLine } from '../../finding-line';
 
 interface GaugeReading {
   seconds: number;
@@ -72,14 +72,14 @@ export function LeakDownStep({ s, step }: StepProps) {
         gauge.stop();
         clear();
         // A seal that leaks is seated anew and held again, here.
-        if (judged?.verdict.verdict === 'needsWork') {
+        if (judged?.finding.verdict === 'needsWork') {
           setLive([]);
           change({ readings: [], attempt: draft.attempt + 1 });
           return 'stay';
         }
         return undefined;
       }}
-      saveLabel={judged?.verdict.verdict === 'needsWork' ? 'Keep it, and seat the cap anew' : undefined}
+      saveLabel={judged?.finding.verdict === 'needsWork' ? 'Save it, and seat the cap anew' : undefined}
     >
       <View style={styles.figures}>
         <View>
@@ -103,7 +103,7 @@ export function LeakDownStep({ s, step }: StepProps) {
           }}
         />
       </View>
-      {judged ? <ReasonLine reason={judged.verdict} /> : null}
+      {judged ? <FindingLine finding={judged.finding} /> : null}
       {gauge.isOn ? (
         <MainButton mode="outlined" onPress={gauge.stop}>
           Stop the hold

@@ -1,21 +1,21 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
-  type Corner,
   type PadCondition,
   type PadFace,
   type PadMeasurement,
   judgePads,
   judgeThickness,
   oddCorner,
-  padConditionWords,
   padConditions,
-  padsBefore,
-  severity,
+  readingBefore,
   thinnest,
   usualNewPadMm,
+  partnerOf,
+  worstFirst,
 } from '@calvik/core';
-import { useUnits } from '../../../state/hooks';
+import { padConditionWords, padLimitOwnerNames } from '@calvik/words';
+import { useUnits } from '../../../ui/units';
 import { Chips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
@@ -23,11 +23,11 @@ import { PadDrawing } from '../../../ui/pad-drawing';
 import { recordText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
-import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
+import { FindingLines, LiveFinding } from '../../finding-line';
 
 interface PadsForm {
   figures: Record<string, string>;
@@ -36,8 +36,6 @@ interface PadsForm {
   bothEnds: boolean;
   instrument: PadMeasurement['instrument'];
 }
-
-const partner: Record<Corner, Corner> = { FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' };
 
 /** Both pads of a corner: thickness by keypad or digital caliper, condition, clearance; patterns judged while typing. */
 export function PadsStep({ s, step, logbook }: StepProps) {
@@ -49,7 +47,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
   const [a, b] = isDrum ? (['Leading shoe', 'Trailing shoe'] as const) : (['Inner pad', 'Outer pad'] as const);
   // Of the pads that are there now: after new ones went on the form begins empty.
   const standing = state.pads?.jobId === s.job.id ? state.pads : undefined;
-  const last = padsBefore(logbook, s.car, corner, s.job.id);
+  const last = readingBefore(logbook, s.car, 'padMeasurement', corner, s.job.id);
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {
     figures: {
@@ -151,22 +149,19 @@ export function PadsStep({ s, step, logbook }: StepProps) {
     () => body && judgePads({ ...body, id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' }, state.spec),
     [body, state.spec],
   );
-  const other = s.corners.corners[partner[corner]];
+  const other = s.corners.corners[partnerOf[corner]];
   const odd =
     body && other.pads?.jobId === s.job.id
       ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
       : null;
-  const reasons = [...(judged?.reasons ?? []), ...(odd ? [odd.reason] : [])].sort(
-    (x, y) => severity(y.verdict) - severity(x.verdict),
-  );
-  const more = reasons.slice(1);
+  const findings = worstFirst([...(judged?.findings ?? []), ...(odd ? [odd] : [])]);
   const least = judged?.thinnest.value ?? null;
   const fresh = state.spec.newMm ?? Math.max(usualNewPadMm(state.spec.brake), least ?? 0);
   return (
     <StepFrame
       s={s}
       step={step}
-      wanted={`${state.padSet ? `${state.padSet.label}, ${state.padSet.compound}; l` : 'L'}imit by ${state.spec.limitFrom.toLowerCase()}.`}
+      wanted={`${state.padSet ? `${state.padSet.label}, ${state.padSet.compound}; l` : 'L'}imit: ${padLimitOwnerNames[state.spec.limitFrom]}.`}
       make={() => {
         if (mm('inner') === null) return `Type the ${a.toLowerCase()}.`;
         if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;
@@ -183,7 +178,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
           reading={least}
           show={(value) => show(value, 'length')}
         />
-        <LiveVerdict reasons={reasons} hasReading={judged !== null} />
+        <LiveFinding findings={findings} hasReading={judged !== null} />
       </View>
       <FigureFields
         fields={fields}
@@ -196,9 +191,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
         onSelect={select}
         columns={2}
       />
-      {more.map((r) => (
-        <ReasonLine key={r.text} reason={r} />
-      ))}
+      <FindingLines findings={findings.slice(1)} />
       <CaliperPanel
         carId={s.car.id}
         corner={corner}

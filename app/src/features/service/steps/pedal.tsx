@@ -6,10 +6,12 @@ import { ChoiceChips } from '../../../ui/chips';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
+import { routes } from '../../routes';
+import { pedalSuspectNames } from '@calvik/words';
+import { FindingLines } from '../../finding-line';
 
 const feels: { value: PedalFeel; label: string }[] = [
   { value: 'firm', label: 'Firm' },
@@ -33,7 +35,7 @@ interface PedalForm {
 /** The pedal: how it feels before anything is opened, and the gate that it must pass before the car moves. */
 export function PedalStep({ s, step }: StepProps) {
   const router = useRouter();
-  const isGate = step.key === 'pedalGate';
+  const isGate = step.kind === 'pedalGate';
   const standing = isGate ? undefined : lastOf(s, 'pedalCheck', (f) => f.moment === 'baseline');
   const { draft, change, clear } = useDraft<PedalForm>(`service.${s.job.id}.${step.key}`, {
     feel: standing?.feel ?? '',
@@ -74,10 +76,10 @@ export function PedalStep({ s, step }: StepProps) {
         clear();
         // A soft pedal goes back to the exchange, not on.
         if (!isGate || draft.feel !== 'soft') return undefined;
-        router.replace(`/service/${s.job.id}/exchange` as never);
+        router.replace(routes.step(s.job.id, 'exchange'));
         return 'stay';
       }}
-      saveLabel={isGate && draft.feel === 'soft' ? 'Keep it, back to the exchange' : undefined}
+      saveLabel={isGate && draft.feel === 'soft' ? 'Save it, back to the exchange' : undefined}
       wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>
@@ -89,18 +91,16 @@ export function PedalStep({ s, step }: StepProps) {
           columns={2}
         />
       </Section>
-      {judged?.reasons.map((r) => (
-        <ReasonLine key={r.text} reason={r} />
-      ))}
+      {judged ? <FindingLines findings={judged.findings} /> : null}
       {judged && judged.suspects.length > 0 ? (
         <View testID="suspects">
           <Text as="strong">Look first at</Text>
           {judged.suspects.map((x) => (
-            <Text key={x}>{`– ${x}`}</Text>
+            <Text key={x}>{`– ${pedalSuspectNames[x]}`}</Text>
           ))}
         </View>
       ) : null}
-      <Section title="Presses until firm">
+      <Section title="Pumps to firm">
         <ChoiceChips
           label="Presses"
           value={draft.strokes}

@@ -1,16 +1,29 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type HeldItem, dateIn, longDate, timeIn } from '@calvik/core';
+import {
+  type Finding,
+  type HeldItem,
+  type ServiceStep,
+  dateIn,
+  findingKey,
+  limitsOf,
+  longDate,
+  timeIn,
+  traceOf,
+} from '@calvik/core';
+import { type FastenerNames, fastenerNames } from '@calvik/words';
 import { useCrewOnDuty, useToday } from '../../../state/hooks';
 import { useTokens } from '../../../theme/use-tokens';
 import { LineInput } from '../../../ui/line-input';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
-import { ReasonLine } from '../../../ui/verdict';
-import { type NewFact, useSaveFact } from '../../save-fact';
+import { useSaveFact } from '../../save-fact';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
+import { useTell } from '../../../state/use-say';
+import { FindingLine, FindingLines } from '../../finding-line';
+import { routes } from '../../routes';
 
 /** What is open, in view; what the lead lets pass; and the signature. */
 export function ReleaseStep({ s, step, logbook }: StepProps) {
@@ -18,9 +31,11 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
   const crew = useCrewOnDuty();
   const { gate } = s;
   const { timeZone } = logbook.shop;
-  const holding = gate.holds.filter((h) => h.passed === null);
+  const holding = gate.holds.filter((h) => h.waived === null);
+  const tell = useTell();
+  const fasteners = useMemo(() => fastenerNames(s.sheet.fasteners), [s.sheet]);
   const name = (id: string): string => logbook.crew.get(id)?.name ?? 'somebody';
-  const openItems = [...gate.holds.map((h) => h.text), ...gate.open.map((o) => o.text)];
+  const openItems = [...gate.holds.map((h) => traceOf(h.finding)), ...gate.open.map(traceOf)];
   return (
     <StepFrame
       s={s}
@@ -29,9 +44,9 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
         gate.isReleased
           ? undefined
           : () => {
-              if (gate.stops.length > 0) return `Not released: ${gate.stops[0]!.text}`;
-              if (holding.length > 0) return `Held: ${holding[0]!.text}`;
-              return [{ kind: 'carReleased', openItems }];
+              if (gate.stops.length > 0) return `Not released: ${tell(gate.stops[0]!, fasteners)}`;
+              if (holding.length > 0) return `Held: ${tell(holding[0]!.finding, fasteners)}`;
+              return [{ kind: 'carReleased', openItems, limits: limitsOf(logbook, s.job) }];
             }
       }
       saveLabel={crew ? `Release, signed ${crew.name}` : 'Release'}
@@ -39,7 +54,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       footer={
         <MainButton
           mode={gate.isReleased ? 'contained' : 'outlined'}
-          onPress={() => router.push(`/service/${s.job.id}/sheet` as never)}
+          onPress={() => router.push(routes.serviceSheet(s.job.id))}
         >
           Service sheet
         </MainButton>
@@ -52,7 +67,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
           <Text as="heading" tone="stop">
             {gate.isReopened
               ? 'Was released; stopped again.'
-              : `Stopped: ${gate.stops.length} ${gate.stops.length === 1 ? 'thing' : 'things'} that nobody lets pass.`}
+              : `Stopped: ${gate.stops.length} ${gate.stops.length === 1 ? 'thing' : 'things'} that nobody waives.`}
           </Text>
         ) : holding.length > 0 ? (
           <Text as="heading" tone="amber">{`Held: ${holding.length} for the lead.`}</Text>
@@ -63,12 +78,10 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       {gate.stops.length > 0 ? (
         <Section title="Stops the car">
           <View testID="stops" style={styles.gap}>
-            {gate.stops.map((i) => (
-              <ReasonLine key={`${i.area} ${i.text}`} reason={{ verdict: 'stop', text: i.text }} />
-            ))}
+            <FindingLines findings={gate.stops} fasteners={fasteners} />
           </View>
           {s.pedal.suspects.length > 0 ? (
-            <MainButton mode="outlined" onPress={() => router.push(`/service/${s.job.id}/exchange` as never)}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.step(s.job.id, 'exchange'))}>
               Back to the exchange
             </MainButton>
           ) : null}
@@ -77,15 +90,16 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       {gate.holds.length > 0 ? (
         <Section title="Holds the car">
           {crew?.role !== 'lead' && holding.length > 0 ? (
-            <Text as="small">The lead may let these pass, one by one, with a name and a reason.</Text>
+            <Text as="small">The lead may waive these, one by one, with a name and a reason.</Text>
           ) : null}
           <View testID="holds" style={styles.gap}>
             {gate.holds.map((hold) => (
               <Hold
-                key={`${hold.area} ${hold.text}`}
+                key={findingKey(hold.finding)}
                 s={s}
                 hold={hold}
-                passedBy={hold.passed && name(hold.passed.by)}
+                fasteners={fasteners}
+                waivedBy={hold.waived && name(hold.waived.by)}
               />
             ))}
           </View>
@@ -94,8 +108,8 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       {gate.open.length > 0 ? (
         <Section title="Open, and known">
           <View testID="open-items">
-            {gate.open.map((i) => (
-              <Text key={`${i.area} ${i.text}`}>{`– ${i.text}`}</Text>
+            {gate.open.map((f) => (
+              <Text key={findingKey(f)}>{`– ${tell(f, fasteners)}`}</Text>
             ))}
           </View>
         </Section>
@@ -105,59 +119,64 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
   );
 }
 
-function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; passedBy: string | null }) {
+function Hold({
+  s,
+  hold,
+  fasteners,
+  waivedBy,
+}: Pick<StepProps, 's'> & { hold: HeldItem; fasteners: FastenerNames; waivedBy: string | null }) {
   const t = useTokens();
   const router = useRouter();
   const crew = useCrewOnDuty();
   const today = useToday();
+  const tell = useTell();
   const { saveFact, saving, problem } = useSaveFact();
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
-  if (hold.passed) {
+  if (hold.waived) {
     return (
-      <View style={[styles.passed, { borderColor: t.rule }]}>
-        <Text>{hold.text}</Text>
-        <Text as="small">{`Let pass by ${passedBy}: ${hold.passed.reason}`}</Text>
+      <View style={[styles.waived, { borderColor: t.rule }]}>
+        <Text>{tell(hold.finding, fasteners)}</Text>
+        <Text as="small">{`Waived by ${waivedBy}: ${hold.waived.reason}`}</Text>
       </View>
     );
   }
-  const pass = async (): Promise<void> => {
-    if (reason.trim() === '') return setSentence('Say why it may pass.');
+  const waive = async (): Promise<void> => {
+    if (reason.trim() === '') return setSentence('Say why it is waived.');
     setSentence(null);
-    const fact = {
-      kind: 'holdWaived',
-      hold: hold.area,
-      finding: hold.text,
-      reason: reason.trim(),
-      carId: s.car.id,
-      jobId: s.job.id,
-    };
-    await saveFact(fact as NewFact, today);
+    await saveFact(
+      {
+        kind: 'holdWaived',
+        finding: traceOf(hold.finding),
+        reason: reason.trim(),
+        carId: s.car.id,
+        jobId: s.job.id,
+      },
+      today,
+    );
   };
+  const step = stepOfFinding(s, hold.finding);
   return (
     <View style={styles.gap}>
-      <ReasonLine reason={{ verdict: 'needsWork', text: hold.text }} />
+      <FindingLine finding={hold.finding} fasteners={fasteners} />
       {crew?.role !== 'lead' ? null : asked ? (
         <View style={styles.gap}>
-          <LineInput label="Why it may pass" value={reason} onChange={setReason} maxLength={300} dense />
+          <LineInput label="Why it is waived" value={reason} onChange={setReason} maxLength={300} dense />
           {(sentence ?? problem) ? <Text tone="stop">{sentence ?? problem}</Text> : null}
-          <MainButton mode="outlined" loading={saving} onPress={() => void pass()}>
-            {`Let it pass, signed ${crew.name}`}
+          <MainButton mode="outlined" loading={saving} onPress={() => void waive()}>
+            {`Waive it, signed ${crew.name}`}
           </MainButton>
         </View>
       ) : (
         <View style={styles.row}>
-          {hold.area.startsWith('step.') ? (
-            <MainButton
-              mode="text"
-              onPress={() => router.push(`/service/${s.job.id}/${hold.area.slice('step.'.length)}` as never)}
-            >
+          {step ? (
+            <MainButton mode="text" onPress={() => router.push(routes.step(s.job.id, step.key))}>
               Do it now
             </MainButton>
           ) : null}
           <MainButton mode="text" onPress={() => setAsked(true)}>
-            Let it pass
+            Waive
           </MainButton>
         </View>
       )}
@@ -165,8 +184,20 @@ function Hold({ s, hold, passedBy }: Pick<StepProps, 's'> & { hold: HeldItem; pa
   );
 }
 
+/** The step that a hold is about, where it is about one. */
+function stepOfFinding(s: StepProps['s'], { code, place, values }: Finding): ServiceStep | undefined {
+  if (code !== 'stepSkipped' && code !== 'stepNotDone') return undefined;
+  return s.steps.find(
+    (step) =>
+      step.kind === values.step &&
+      step.corner === (place.corner ?? null) &&
+      step.axle === (place.axle ?? null) &&
+      step.turn === values.turn,
+  );
+}
+
 const styles = StyleSheet.create({
   gap: { gap: 8 },
   row: { flexDirection: 'row', justifyContent: 'space-between' },
-  passed: { borderLeftWidth: 3, paddingLeft: 12, gap: 2 },
+  waived: { borderLeftWidth: 3, paddingLeft: 12, gap: 2 },
 });

@@ -3,14 +3,14 @@ import { StyleSheet, View } from 'react-native';
 import {
   RUNOUT_LIMIT_MM,
   type RotorMeasurement,
-  THICKNESS_VARIATION_LIMIT_MM,
-  crackWords,
-  transferLayerWords,
+  MAX_THICKNESS_VARIATION_MM,
   judgeRotor,
-  rotorBefore,
-  severity,
+  readingBefore,
+  judgeRotorThickness,
+  worstFirst,
 } from '@calvik/core';
-import { useUnits } from '../../../state/hooks';
+import { crackNames, transferLayerWords } from '@calvik/words';
+import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
@@ -18,12 +18,12 @@ import { recordText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { LiveVerdict, ReasonLine } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working';
 import { StepFrame } from '../step-frame';
 import { CaliperPanel } from '../caliper-panel';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
+import { FindingLines, LiveFinding } from '../../finding-line';
 
 const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
 
@@ -42,7 +42,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
   const corner = step.corner!;
   const { rotorPair, rotor } = s.corners.corners[corner];
   const standing = rotor?.jobId === s.job.id ? rotor : undefined;
-  const last = rotorBefore(logbook, s.car, corner, s.job.id);
+  const last = readingBefore(logbook, s.car, 'rotorMeasurement', corner, s.job.id);
   const hundredths = system === 'metric' ? 2 : 4;
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
@@ -67,7 +67,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       label: `${n}`,
       dimension: 'length',
       digits: hundredths,
-      verdict: value !== null && rotorPair && value < rotorPair.discardThicknessMm ? 'stop' : undefined,
+      verdict: value === null ? undefined : judgeRotorThickness(value, rotorPair).verdict,
     };
   });
   const more: FigureField[] = [
@@ -115,7 +115,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     select(`t${n + 1}`);
     return 'rotor';
   };
-  const reasons = [...(judged?.reasons ?? [])].sort((x, y) => severity(y.verdict) - severity(x.verdict));
+  const findings = worstFirst(judged?.findings ?? []);
   const lastLeast = last ? Math.min(...last.thicknessesMm) : null;
   return (
     <StepFrame
@@ -130,7 +130,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         if (!body) return 'Measure at one point at least; eight are usual.';
         if (!draft.crack) return 'Say what cracks there are, or none.';
         if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
-        if (!draft.transferLayer) return 'Say how the transferLayer looks.';
+        if (!draft.transferLayer) return 'Say how the transfer layer looks.';
         return [body];
       }}
       onSaved={clear}
@@ -141,12 +141,12 @@ export function RotorStep({ s, step, logbook }: StepProps) {
             label="Rotor thickness"
             fresh={rotorPair.newThicknessMm}
             limit={rotorPair.discardThicknessMm}
-            reading={judged?.least.value ?? null}
+            reading={judged?.thinnest.value ?? null}
             show={(value) => show(value, 'length', hundredths)}
             limitWord="Discard"
           />
         ) : null}
-        <LiveVerdict reasons={reasons} hasReading={judged !== null} />
+        <LiveFinding findings={findings} hasReading={judged !== null} />
       </View>
       <FigureFields
         fields={points}
@@ -166,14 +166,12 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         place={`point ${selected.slice(1)}`}
         onTake={take}
       />
-      {reasons.slice(1).map((r) => (
-        <ReasonLine key={r.text} reason={r} />
-      ))}
+      <FindingLines findings={findings.slice(1)} />
       {judged && judged.spread.value > 0 ? (
         <LimitBar
           label="Thickness variation"
           fresh={0}
-          limit={THICKNESS_VARIATION_LIMIT_MM}
+          limit={MAX_THICKNESS_VARIATION_MM}
           end={Math.max(0.03, judged.spread.value * 1.1)}
           reading={judged.spread.value}
           show={(value) => show(value, 'length', system === 'metric' ? 3 : 4)}
@@ -182,11 +180,11 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       ) : null}
       {judged ? (
         <View style={styles.figures}>
-          <FigureView figure={judged.least} digits={hundredths} />
+          <FigureView figure={judged.thinnest} digits={hundredths} />
           <FigureView
             figure={judged.spread}
             digits={3}
-            tone={judged.spread.value > THICKNESS_VARIATION_LIMIT_MM ? 'amber' : 'ink'}
+            tone={judged.findings.some((f) => f.code === 'thicknessVaries') ? 'amber' : 'ink'}
           />
           {judged.wear ? <FigureView figure={judged.wear} digits={hundredths} /> : null}
           {judged.byWeight ? <FigureView figure={judged.byWeight} digits={hundredths} /> : null}
@@ -197,9 +195,9 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           label="Cracks"
           value={draft.crack}
           onChange={(crack) => change({ crack })}
-          options={(Object.keys(crackWords) as RotorMeasurement['crack'][]).map((value) => ({
+          options={(Object.keys(crackNames) as RotorMeasurement['crack'][]).map((value) => ({
             value,
-            label: crackWords[value],
+            label: crackNames[value],
           }))}
         />
         {draft.crack === 'crack' ? (
@@ -215,9 +213,9 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           />
         ) : null}
       </Section>
-      <Section title="Film">
+      <Section title="Transfer layer">
         <ChoiceChips
-          label="Film"
+          label="Transfer layer"
           value={draft.transferLayer}
           onChange={(transferLayer) => change({ transferLayer })}
           options={(Object.keys(transferLayerWords) as RotorMeasurement['transferLayer'][]).map((value) => ({
@@ -236,11 +234,11 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           ]}
         />
       </Section>
-      <Section title={`Run-out (${show(RUNOUT_LIMIT_MM.most, 'length', hundredths)} at most), lip, weight`}>
+      <Section title={`Run-out (${show(RUNOUT_LIMIT_MM.max, 'length', hundredths)} at most), lip, weight`}>
         <LimitBar
           label="Run-out"
           fresh={0}
-          limit={RUNOUT_LIMIT_MM.most}
+          limit={RUNOUT_LIMIT_MM.max}
           end={Math.max(0.2, (read(draft.figures.runout, 'length') ?? 0) * 1.1)}
           reading={read(draft.figures.runout, 'length')}
           show={(value) => show(value, 'length', hundredths)}

@@ -3,16 +3,16 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import {
   type TorqueLine,
   type TorqueSet,
-  conditionNames,
-  cornerNames,
   greaseWarning,
   judgeClick,
-  patternWords,
   readingsWanted,
   tighteningOrder,
   torqueBand,
+  torqueLinesOf,
 } from '@calvik/core';
-import { useToday, useUnits } from '../../../state/hooks';
+import { threadConditionNames, cornerNames, patternText } from '@calvik/words';
+import { useToday } from '../../../state/hooks';
+import { useUnits } from '../../../ui/units';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
 import { LineInput } from '../../../ui/line-input';
@@ -22,7 +22,7 @@ import { recordText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
-import { ReasonLine, VerdictMark } from '../../../ui/verdict';
+import { VerdictMark } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working';
 import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
@@ -30,6 +30,7 @@ import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
+import { FindingLine } from '../../finding-line';
 
 interface LineForm {
   clicks: number[];
@@ -53,11 +54,7 @@ const both = (units: ReturnType<typeof useUnits>, nm: number): string =>
 export function TorqueStep({ s, step }: StepProps) {
   const t = useTokens();
   const units = useUnits();
-  const lines = s.torque.filter((l) =>
-    step.key === 'wheels'
-      ? l.fastener.group === 'wheel'
-      : l.fastener.axle === step.axle && l.fastener.group !== 'wheel' && l.fastener.group !== 'nipple',
-  );
+  const lines = torqueLinesOf(s, step);
   const firstOpen = lines.find((l) => l.set === null || l.verdict === 'stop') ?? lines[0];
   const [openKey, setOpenKey] = useState(firstOpen ? keyOf(firstOpen) : '');
   const active = lines.find((l) => keyOf(l) === openKey) ?? firstOpen;
@@ -83,7 +80,7 @@ export function TorqueStep({ s, step }: StepProps) {
               <View style={styles.grow}>
                 <Text as="strong">{`${f.name}, ${corner}`}</Text>
                 <Text as="small">
-                  {`${patternWords(f.group, f.perCorner)}${set ? `; ${set.readingsNm.map((nm) => units.show(nm, 'torque').split(/\s/)[0]).join(' ')}` : ''}`}
+                  {`${patternText(f)}${set ? `; ${set.readingsNm.map((nm) => units.show(nm, 'torque').split(/\s/)[0]).join(' ')}` : ''}`}
                 </Text>
               </View>
               <View style={styles.right}>
@@ -153,7 +150,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
   clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
   const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
 
-  const note = (): void => {
+  const logClick = (): void => {
     const nm = read(draft.typed, 'torque');
     if (nm === null) return setSentence('Type the click in N·m or lbf·ft.');
     setSentence(null);
@@ -165,7 +162,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
     setSentence(null);
     void wrench.start({ settingNm: nm, count: Math.max(1, wanted - (clicks.length % Math.max(1, wanted))) });
   };
-  const keep = async (): Promise<void> => {
+  const save = async (): Promise<void> => {
     if (lastOf.size < f.perCorner)
       return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to tighten.`);
     if (tool.wrench.trim() === '') return setSentence('Say which wrench it was.');
@@ -243,7 +240,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
         })}
       </View>
       {bad.map(([n, nm]) => (
-        <ReasonLine key={n} reason={{ verdict: 'stop', text: `No. ${n}: ${judgeClick(nm, f).text}` }} />
+        <FindingLine key={n} finding={judgeClick(nm, f, n)} />
       ))}
       <FigureFields
         fields={[{ key: 'typed', label: `Click on no. ${place ?? 1}`, dimension: 'torque' }]}
@@ -251,12 +248,12 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
         onChange={(_, typed) => change({ typed })}
         selected="typed"
         onSelect={() => undefined}
-        onDone={note}
+        onDone={logClick}
       />
       <View style={styles.row}>
         <View style={styles.grow}>
-          <MainButton mode="outlined" onPress={note}>
-            Note the click
+          <MainButton mode="outlined" onPress={logClick}>
+            Log click
           </MainButton>
         </View>
         <View style={styles.grow}>
@@ -268,7 +265,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
               change({ clicks: fewer });
             }}
           >
-            Take one back
+            Undo
           </MainButton>
         </View>
       </View>
@@ -287,12 +284,12 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
         onChange={(condition) => change({ condition })}
         options={(['dry', 'lubricated', 'antiSeize'] as const).map((value) => ({
           value,
-          label: conditionNames[value],
+          label: threadConditionNames[value],
         }))}
       />
       {warning ? (
         <View style={styles.gap} testID="preload-warning">
-          <ReasonLine reason={warning.reason} />
+          <FindingLine finding={warning.finding} />
           <FigureView figure={warning.change} digits={0} tone="amber" />
         </View>
       ) : null}
@@ -309,9 +306,9 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
       ) : null}
       {f.needsThreadLocker ? (
         <>
-          <Text as="strong">Thread-locker</Text>
+          <Text as="strong">Thread locker</Text>
           <Segments
-            label="Thread-locker"
+            label="Thread locker"
             value={draft.locker}
             onChange={(locker) => change({ locker })}
             options={yesNo}
@@ -346,8 +343,8 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
           {sentence ?? problem ?? ''}
         </Text>
       ) : null}
-      <MainButton onPress={() => void keep()} loading={saving}>
-        {`Keep ${f.name.toLowerCase()}, ${corner}`}
+      <MainButton onPress={() => void save()} loading={saving}>
+        {`Save ${f.name.toLowerCase()}, ${corner}`}
       </MainButton>
       {step.state === 'done' ? <Text as="small">Saved again, the last time counts.</Text> : null}
     </Section>

@@ -1,6 +1,6 @@
 import { ActivityIndicator } from 'react-native-paper';
 import { useLoaded } from '../state/hooks';
-import { Empty, Screen } from './screen';
+import { Empty, Screen } from '../ui/screen';
 
 /** What stands where a record should be: still reading, or not there. */
 export function Gone({ what, back }: { what: string; back: string }) {

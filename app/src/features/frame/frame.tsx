@@ -1,21 +1,22 @@
-import { usePathname, useRouter } from 'expo-router';
+import { type Href, usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { useAppSelector, useCrewOnDuty } from '../state/hooks';
-import { selectShop } from '../state/logbook';
-import { useTokens } from '../theme/use-tokens';
-import { Icon, type IconName } from './icons';
-import { onEnter } from './keyboard';
-import { useWide } from './screen';
+import { useAppSelector, useCrewOnDuty } from '../../state/hooks';
+import { selectShop } from '../../state/logbook';
+import { useTokens } from '../../theme/use-tokens';
+import { Icon, type IconName } from '../../ui/icons';
+import { onEnter } from '../../ui/keyboard';
+import { useWide } from '../../ui/screen';
 import { Shortcuts } from './shortcuts';
-import { Text } from './text';
+import { Text } from '../../ui/text';
+import { routes } from '../routes';
 
-const rooms: { path: string; name: string; icon: IconName; also: string[] }[] = [
-  { path: '/', name: 'Run-up', icon: 'calendar', also: ['/events', '/venues'] },
-  { path: '/cars', name: 'Cars', icon: 'car', also: ['/customers'] },
-  { path: '/work', name: 'Work', icon: 'work', also: [] },
-  { path: '/bench', name: 'Bench', icon: 'bench', also: [] },
-  { path: '/stores', name: 'Stores', icon: 'stores', also: [] },
+const rooms: { path: string; to: Href; name: string; icon: IconName; also: string[] }[] = [
+  { path: '/', to: routes.runUp, name: 'Run-up', icon: 'calendar', also: ['/events', '/venues'] },
+  { path: '/cars', to: routes.cars, name: 'Cars', icon: 'car', also: ['/customers'] },
+  { path: '/work', to: routes.work, name: 'Work', icon: 'work', also: [] },
+  { path: '/bench', to: routes.bench, name: 'Bench', icon: 'bench', also: [] },
+  { path: '/inventory', to: routes.inventory, name: 'Stock', icon: 'stores', also: [] },
 ];
 
 function isIn(room: (typeof rooms)[number], path: string): boolean {
@@ -30,8 +31,8 @@ function NavItem({ room, wide, on }: { room: (typeof rooms)[number]; wide: boole
       role="link"
       aria-label={room.name}
       {...(on ? { 'aria-current': 'page' } : {})}
-      onPress={() => router.navigate(room.path as never)}
-      {...onEnter(() => router.navigate(room.path as never))}
+      onPress={() => router.navigate(room.to)}
+      {...onEnter(() => router.navigate(room.to))}
       style={[wide ? styles.railItem : styles.barItem, on && { backgroundColor: t.ironWash }]}
     >
       <Icon name={room.icon} color={on ? t.iron : t.inkSoft} />
@@ -54,8 +55,8 @@ function Connection() {
     return (
       <Pressable
         role="link"
-        onPress={() => router.navigate('/unsent' as never)}
-        {...onEnter(() => router.navigate('/unsent' as never))}
+        onPress={() => router.navigate(routes.unsent)}
+        {...onEnter(() => router.navigate(routes.unsent))}
         style={[styles.banner, { backgroundColor: t.stopWash, borderColor: t.stop }]}
       >
         <Icon name="alert" size={18} color={t.stop} />
@@ -103,8 +104,8 @@ export function Frame({ children }: { children: ReactNode }) {
           <Pressable
             role="link"
             aria-label="On duty and settings"
-            onPress={() => router.navigate('/settings' as never)}
-            {...onEnter(() => router.navigate('/settings' as never))}
+            onPress={() => router.navigate(routes.settings)}
+            {...onEnter(() => router.navigate(routes.settings))}
             style={styles.railItem}
           >
             <Icon name="person" color={t.inkSoft} />

@@ -1,18 +1,21 @@
-import { useRouter } from 'expo-router';
+import { type Href, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type PadSet, type RotorPair, bottleState, reservedForText } from '@calvik/core';
-import { useLogbook, useToday, useUnits } from '../../state/hooks';
+import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useUnits } from '../../ui/units';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { laterPiece } from '../later';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
+import { reservedText } from '@calvik/words';
+import { routes } from '../routes';
 
 const WearParts = laterPiece('WearParts');
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
-export function StoresScreen() {
+export function StockScreen() {
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
@@ -35,14 +38,14 @@ export function StoresScreen() {
   const fluids = [...logbook.fluids.values()].filter((f) => !f.archived).sort((a, b) => a.name.localeCompare(b.name));
   return (
     <Screen
-      title="Stores"
+      title="Stock"
       footer={
         <View style={{ flexDirection: 'row', gap: 8 }}>
           <View style={{ flex: 1 }}>
-            <MainButton onPress={() => router.push('/stores/orders' as never)}>Shopping list</MainButton>
+            <MainButton onPress={() => router.push(routes.orders)}>Shopping list</MainButton>
           </View>
           <View style={{ flex: 1 }}>
-            <MainButton mode="outlined" icon="plus" onPress={() => router.push('/stores/bottles/new' as never)}>
+            <MainButton mode="outlined" icon="plus" onPress={() => router.push(routes.newBottle)}>
               New bottle
             </MainButton>
           </View>
@@ -60,22 +63,18 @@ export function StoresScreen() {
         }
       >
         {shown.length === 0 ? (
-          <Empty
-            text="No bottle on the shelf."
-            action="New bottle"
-            onPress={() => router.push('/stores/bottles/new' as never)}
-          />
+          <Empty text="No bottle on the shelf." action="New bottle" onPress={() => router.push(routes.newBottle)} />
         ) : null}
         <View>
           {shown.map((state) => (
             <LinkRow
               key={state.bottle.id}
               label={`Bottle ${state.bottle.label}`}
-              onPress={() => router.push(`/stores/bottles/${state.bottle.id}` as never)}
+              onPress={() => router.push(routes.bottle(state.bottle.id))}
               testID={`bottle-${state.bottle.label}`}
             >
               <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
-              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.reservedFor ? `, ${reservedForText(logbook, state.reservedFor)}` : ''}`}</Text>
+              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
               {state.openTooLong && state.leftMl > 0 ? (
                 <Text
                   as="small"
@@ -88,13 +87,13 @@ export function StoresScreen() {
       </Section>
       <Parts
         title="Pads and shoes"
-        path="pads"
+        pages={{ create: routes.newPadSet, open: routes.padSet }}
         add="New pad set"
         parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${p.compound}` }))}
       />
       <Parts
         title="Rotors"
-        path="rotors"
+        pages={{ create: routes.newRotorPair, open: routes.rotorPair }}
         add="New rotor pair"
         parts={[...logbook.rotorPairs.values()].map((r) => ({
           ...r,
@@ -108,7 +107,7 @@ export function StoresScreen() {
       <Section
         title="Fluids"
         aside={
-          <MainButton mode="text" icon="plus" onPress={() => router.push('/stores/fluids/new' as never)}>
+          <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newFluid)}>
             New fluid
           </MainButton>
         }
@@ -129,7 +128,17 @@ export function StoresScreen() {
 type Part = (PadSet | RotorPair) & { words: string };
 
 /** Labelled parts, those on the shelf first. */
-function Parts({ title, path, add, parts }: { title: string; path: string; add: string; parts: Part[] }) {
+function Parts({
+  title,
+  pages,
+  add,
+  parts,
+}: {
+  title: string;
+  pages: { create: Href; open: (id: string) => Href };
+  add: string;
+  parts: Part[];
+}) {
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
@@ -146,7 +155,7 @@ function Parts({ title, path, add, parts }: { title: string; path: string; add: 
     <Section
       title={title}
       aside={
-        <MainButton mode="text" icon="plus" onPress={() => router.push(`/stores/${path}/new` as never)}>
+        <MainButton mode="text" icon="plus" onPress={() => router.push(pages.create)}>
           {add}
         </MainButton>
       }
@@ -154,7 +163,7 @@ function Parts({ title, path, add, parts }: { title: string; path: string; add: 
       {listed.length === 0 ? <Text tone="inkSoft">None with a label yet.</Text> : null}
       <View>
         {listed.map((p) => (
-          <LinkRow key={p.id} label={p.words} onPress={() => router.push(`/stores/${path}/${p.id}` as never)}>
+          <LinkRow key={p.id} label={p.words} onPress={() => router.push(pages.open(p.id))}>
             <Text as="strong">{p.words}</Text>
             <Text as="small">{`${p.axle}${p.carId ? `, ${logbook.cars.get(p.carId)?.name ?? 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
           </LinkRow>

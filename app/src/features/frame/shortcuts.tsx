@@ -2,25 +2,26 @@ import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import { MainButton } from './screen';
-import { Text } from './text';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { routes } from '../routes';
 
 const keys = [
-  { key: '1', path: '/', text: 'Run-up' },
-  { key: '2', path: '/cars', text: 'Cars' },
-  { key: '3', path: '/work', text: 'Work' },
-  { key: '4', path: '/bench', text: 'Bench' },
-  { key: '5', path: '/stores', text: 'Stores' },
-  { key: 'e', path: '/events/new', text: 'New event' },
-  { key: 'c', path: '/cars/new', text: 'New car' },
-  { key: 'b', path: '/stores/bottles/new', text: 'New bottle' },
-  { key: 'd', path: '/settings', text: 'On duty and settings' },
-] as const;
+  { key: '1', to: routes.runUp, text: 'Run-up' },
+  { key: '2', to: routes.cars, text: 'Cars' },
+  { key: '3', to: routes.work, text: 'Work' },
+  { key: '4', to: routes.bench, text: 'Bench' },
+  { key: '5', to: routes.inventory, text: 'Stock' },
+  { key: 'e', to: routes.newEvent, text: 'New event' },
+  { key: 'c', to: routes.newCar(), text: 'New car' },
+  { key: 'b', to: routes.newBottle, text: 'New bottle' },
+  { key: 'd', to: routes.settings, text: 'On duty and settings' },
+];
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Keys for the wide screen, listed under "?". They keep quiet while somebody is typing. */
+/** Keys for the wide screen, listed under "?". They are quiet while somebody is typing. */
 export function Shortcuts() {
   const router = useRouter();
   // In guided work a digit is a figure, wherever the cursor is.
@@ -34,7 +35,7 @@ export function Shortcuts() {
       if (!found) return;
       event.preventDefault();
       setShown(false);
-      router.navigate(found.path as never);
+      router.navigate(found.to);
     };
     addEventListener('keydown', press);
     return () => removeEventListener('keydown', press);
@@ -62,7 +63,7 @@ export function Shortcuts() {
             <Text as="figure" style={styles.key}>
               ⏎
             </Text>
-            <Text>In a step: the next figure. With Ctrl: keep it and go on.</Text>
+            <Text>In a step: the next figure. With Ctrl: save it and go on.</Text>
           </View>
         </Dialog.Content>
         <Dialog.Actions>

@@ -1,0 +1,33 @@
+import { useCallback, useEffect, useState } from 'react';
+import { type DefaultValues, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
+import { read, remove, write } from './storage';
+
+/** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
+export interface DraftForm<T extends FieldValues> {
+  form: UseFormReturn<T>;
+  /** Whether what is shown came back from an earlier visit. */
+  restored: boolean;
+  startOver: () => void;
+  /** Call when the contents have been saved. */
+  finished: () => void;
+}
+
+const DRAFT = 'calvik.draft.';
+
+export function useDraftForm<T extends FieldValues>(key: string, defaults: T): DraftForm<T> {
+  const [draft] = useState(() => read<T>(DRAFT + key));
+  const [restored, setRestored] = useState(draft !== null);
+  const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as DefaultValues<T>, mode: 'onTouched' });
+  const { watch, reset } = form;
+  useEffect(() => {
+    const subscription = watch((values) => write(DRAFT + key, values));
+    return () => subscription.unsubscribe();
+  }, [watch, key]);
+  const finished = useCallback(() => remove(DRAFT + key), [key]);
+  const startOver = (): void => {
+    reset(defaults);
+    finished();
+    setRestored(false);
+  };
+  return { form, restored, startOver, finished };
+}
