@@ -49,7 +49,8 @@ const quantityOf =
   (measure: Dimension) =>
   (value: number): Quantity => ({ value, measure });
 export const mm = quantityOf('length');
-export const celsius = quantityOf('temperature');
+/** Of a temperature whole degrees: what drifts by less in a day is the same finding tomorrow. */
+export const celsius = (value: number): Quantity => ({ value: Math.round(value), measure: 'temperature' });
 export const millilitres = quantityOf('volume');
 export const kilopascals = quantityOf('pressure');
 export const newtonMetres = quantityOf('torque');

@@ -115,9 +115,10 @@ const causeOf = (brake: AxleBrake['brake'], innerIsThinner: boolean): UnevenWear
     ? innerIsThinner
       ? 'slidePin'
       : 'pistonOrSlidePin'
-    : innerIsThinner
-      ? 'innerPiston'
-      : 'outerPiston';
+    : // A pad whose piston does not push wears less.
+      innerIsThinner
+      ? 'outerPiston'
+      : 'innerPiston';
 
 /** Inner against outer, and end against end, with the likely cause. Common practice, no source. */
 function unevenWear(m: Pick<PadMeasurement, 'corner' | 'inner' | 'outer'>, spec: PadSpec): Finding[] {

@@ -20,6 +20,7 @@ import {
   cornersOf,
   distinctFindings,
   isSameFinding,
+  stepsByKey,
 } from '../model';
 import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
@@ -126,7 +127,8 @@ function checkFindings({ car, facts }: GateInput): Finding[] {
   return latestChecks(facts).flatMap(({ step, items }) =>
     items.flatMap(({ check, corner, result, remark }): Finding[] => {
       if (result !== 'fault') return [];
-      const place: Place = corner ? { corner } : {};
+      const axle = stepsByKey.get(step)?.axle;
+      const place: Place = corner ? { corner } : axle ? { axle } : {};
       const risk = corner && (check === 'hoses' || check === 'leaks') ? [circuitAtRisk(car, corner)] : [];
       if (neverWaived.has(check)) return [serviceFinding('checkFault', 'stop', place, { check, remark }), ...risk];
       // Faults that led to a decision are spoken of there.

@@ -94,8 +94,10 @@ export function migrateBodies(
       names: new Map(judged.sheet.fasteners.map((f) => [f.key, f.name])),
     };
   };
-  const found = (text: string, { findings, names }: ReturnType<typeof saidAt>): FindingTrace | null => {
-    const finding = findings.find((f) => isSaidBy(text, earlierSentence(f, names) ?? ''));
+  /** @param area what the hold was filed under: two corners can say the same */
+  const found = (text: string, { findings, names }: ReturnType<typeof saidAt>, area = ''): FindingTrace | null => {
+    const said = findings.filter((f) => isSaidBy(text, earlierSentence(f, names) ?? ''));
+    const finding = said.find((f) => area.endsWith(`.${f.place.corner ?? f.place.axle}`)) ?? said[0];
     return finding ? traceOf(finding) : null;
   };
   // All passes of a job are asked about at its last one first: usually nothing has changed between them.
@@ -104,10 +106,10 @@ export function migrateBodies(
     if (f.kind === 'holdPassed' && f.at > (lastPass.get(f.jobId) ?? '')) lastPass.set(f.jobId, f.at);
   const atLastPass = new Map<string, ReturnType<typeof saidAt>>();
 
-  const waived = ({ finding: text, hold: _hold, ...rest }: HoldPassed): object => {
+  const waived = ({ finding: text, hold, ...rest }: HoldPassed): object => {
     if (!atLastPass.has(rest.jobId)) atLastPass.set(rest.jobId, saidAt(rest.jobId, lastPass.get(rest.jobId)!));
     const finding =
-      found(text, atLastPass.get(rest.jobId)!) ?? found(text, saidAt(rest.jobId, rest.at)) ?? wording(text);
+      found(text, atLastPass.get(rest.jobId)!, hold) ?? found(text, saidAt(rest.jobId, rest.at), hold) ?? wording(text);
     return { ...rest, kind: 'holdWaived', finding };
   };
   const released = (f: { jobId: string; at: string; openItems: string[] }): object => {

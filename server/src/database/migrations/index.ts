@@ -1,4 +1,3 @@
-import { raw } from '@mikro-orm/core';
 import { Migration } from '@mikro-orm/migrations';
 import { type StoredEarlier, type StoredItem, migrateBodies } from './0003-findings';
 
@@ -71,13 +70,14 @@ class FindingsForSentences extends Migration {
     )) as StoredEarlier[];
     const changed = migrateBodies(items, earlier);
     for (const { id, body } of changed.items) {
-      this.addSql(`update feed set seq = seq + 1 where name = 'items';`);
-      this.addSql(
-        raw(`update item set body = ?, seq = (select seq from feed where name = 'items') where id = ?;`, [body, id]),
-      );
+      await this.execute(`update feed set seq = seq + 1 where name = 'items'`);
+      await this.execute(`update item set body = ?, seq = (select seq from feed where name = 'items') where id = ?`, [
+        body,
+        id,
+      ]);
     }
     for (const { id, version, body } of changed.earlier)
-      this.addSql(raw('update superseded set body = ? where id = ? and version = ?;', [body, id, version]));
+      await this.execute('update superseded set body = ? where id = ? and version = ?', [body, id, version]);
   }
 
   override down(): void {

@@ -1,0 +1,142 @@
+/** A database of the version before findings opens, migrates, and judges as it did then: see `fixtures/README.md`. */
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import Sqlite from 'better-sqlite3';
+import { type Fact, type Logbook, judgeCar, judgeService } from '@calvik/core';
+import { factSchema, recordSchemas } from '@calvik/core/schemas';
+import { workOfEvents } from '@calvik/core/run-up';
+import { Database } from '../src/database/database';
+import { LogbookCache } from '../src/database/logbook-cache';
+
+interface Then {
+  cars: Record<
+    string,
+    {
+      name: string;
+      readiness: {
+        event: string | null;
+        verdict: string;
+        gates: { gate: string; verdict: string; reasons: unknown[] }[];
+      }[];
+    }
+  >;
+  services: Record<
+    string,
+    {
+      isReleased: boolean;
+      isReopened: boolean;
+      canRelease: boolean;
+      stops: { text: string }[];
+      holds: { text: string; passed: string | null }[];
+      open: { text: string }[];
+      steps: string[];
+    }
+  >;
+  work: Record<string, { key: string; state: string; impossible: string | null; earliest: string; latest: string }[]>;
+}
+const fixture = (name: string): Buffer => gunzipSync(readFileSync(join(__dirname, 'fixtures', name)));
+const then = JSON.parse(fixture('shop-0002.verdicts.json.gz').toString()) as {
+  today: string;
+  beforeTheLimitWasRaised: Then;
+  asItStands: Then;
+};
+
+let database: Database;
+let logbook: Logbook;
+let file: string;
+
+beforeAll(async () => {
+  file = join(mkdtempSync(join(tmpdir(), 'calvik-earlier-')), 'shop.sqlite');
+  writeFileSync(file, fixture('shop-0002.sqlite.gz'));
+  database = await Database.open(file);
+  ({ logbook } = await new LogbookCache(database).current());
+});
+afterAll(() => database.close());
+
+const rows = (): { collection: string; body: string }[] => {
+  const db = new Sqlite(file, { readonly: true });
+  try {
+    return db.prepare('select collection, body from item').all() as { collection: string; body: string }[];
+  } finally {
+    db.close();
+  }
+};
+
+test('every fact and record is what the schemas of now accept', () => {
+  for (const { collection, body } of rows()) {
+    const schema = collection === 'facts' ? factSchema : recordSchemas[collection as keyof typeof recordSchemas];
+    const parsed = schema.safeParse(JSON.parse(body));
+    if (!parsed.success) throw new Error(`${collection} ${body.slice(0, 200)}: ${parsed.error.message}`);
+  }
+});
+
+test('what the lead let pass and what was open at a release stand as findings, not as sentences', () => {
+  const facts = rows()
+    .filter((r) => r.collection === 'facts')
+    .map((r) => JSON.parse(r.body) as Fact);
+  const traces = facts.flatMap((f) =>
+    f.kind === 'holdWaived' ? [f.finding] : f.kind === 'carReleased' ? f.openItems : [],
+  );
+  expect(traces.length).toBeGreaterThan(200);
+  expect(traces.filter((t) => t.code === 'earlierWording')).toEqual([]);
+  expect(facts.filter((f) => f.kind === 'carReleased' && f.limits === null)).toEqual([]);
+});
+
+test('every car is judged as it was', () => {
+  const differences: string[] = [];
+  for (const [id, { name, readiness }] of Object.entries(then.asItStands.cars)) {
+    for (const was of readiness) {
+      const event = was.event === null ? null : logbook.events.get(was.event)!;
+      const is = judgeCar(logbook, logbook.cars.get(id)!, event, then.today);
+      for (const gate of was.gates) {
+        const now = is.gates.find((g) => g.gate === gate.gate)!;
+        if (now.verdict !== gate.verdict)
+          differences.push(`${name}: ${gate.gate} was ${gate.verdict}, is ${now.verdict}`);
+      }
+    }
+  }
+  expect([...new Set(differences)]).toEqual([]);
+});
+
+test('every service stands as it did: its steps, its holds with who waived them, its release', () => {
+  const before = then.beforeTheLimitWasRaised.services;
+  for (const [id, was] of Object.entries(then.asItStands.services)) {
+    const is = judgeService(logbook, logbook.jobs.get(id)!, then.today)!;
+    const signed = is.gate.signed !== null;
+    // What was signed is judged by the limits of then: as it was before the limit was raised.
+    const expected = signed ? before[id]! : was;
+    expect([is.car.name, is.gate.isReleased]).toEqual([is.car.name, expected.isReleased]);
+    const added = is.steps.filter((s) => s.kind === 'wheelBearing');
+    expect(added.length).toBe(signed ? 0 : 4);
+    const steps = is.steps.filter((s) => s.kind !== 'wheelBearing').map((s) => s.state);
+    expect(steps).toEqual(expected.steps.map((s) => s.split(' ')[1]));
+    expect(is.gate.stops.length).toBe(expected.stops.length);
+    const holds = is.gate.holds.filter((h) => h.finding.values.step !== 'wheelBearing');
+    expect(holds.map((h) => h.waived?.id ?? null).sort()).toEqual(expected.holds.map((h) => h.passed).sort());
+  }
+});
+
+test('every work list asks for what it asked for, and nothing else', () => {
+  const lists = workOfEvents(logbook, then.today);
+  const renamed: Record<string, string> = { exchange: 'flush', 'ductsOff.before': 'ductsOffBefore' };
+  const added: string[] = [];
+  for (const [bookingId, was] of Object.entries(then.asItStands.work)) {
+    const is = lists.get(bookingId)!;
+    const keys = new Set(was.map((w) => renamed[w.key] ?? w.key));
+    for (const item of is) if (!keys.has(item.key)) added.push(item.key);
+    const same = is.filter((i) => keys.has(i.key));
+    expect(same.map((i) => [i.key, i.state, i.impossible !== null, i.earliest, i.latest]).sort()).toEqual(
+      was.map((w) => [renamed[w.key] ?? w.key, w.state, w.impossible !== null, w.earliest, w.latest]).sort(),
+    );
+  }
+  expect(added).toEqual([]);
+});
+
+test('a second opening changes nothing', async () => {
+  const again = await Database.open(file);
+  const cursor = await again.cursor();
+  await again.close();
+  expect(cursor).toBe(await database.cursor());
+});
