@@ -1,6 +1,6 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
 import { type Booking, type Fact, type Job, type TrackEvent, plusDays } from '../src';
-import { type WorkItem, planningCase, proposalOf, slotObjections, visitExtras, workOfBooking } from '../src/run-up';
+import { type WorkItem, planningCase, proposedPlan, slotFindings, visitExtras, workOfBooking } from '../src/run-up';
 import { type MipSolver, type Problem, type Task, highsSolver, solveSchedule, waysOut } from '../src/schedule/solver';
 import { newId } from './book';
 import {
@@ -21,6 +21,8 @@ import {
   visitOf,
 } from './run-up-book';
 import { makePadSet } from './service-book';
+import { partText, wayOutText } from '@calvik/words/work';
+import { say, tell } from './say';
 
 const factOf = (on: string, over: object): Fact =>
   ({
@@ -89,7 +91,7 @@ describe('hoses', () => {
 
   test('a fault that was found is changed, by a hose of that axle from the shelf', () => {
     const item = find(list(e, bookingOf(e), [...inOrder(), fault, counted(2)], { wearParts: [hose] }), 'hoses.RL');
-    expect(item.reasons[0]!.text).toBe('Fault found on 29 May 2026: chafed.');
+    expect(tell(item.reasons[0]!.finding)).toBe('Fault found on 29 May 2026: chafed.');
     expect(item.parts).toMatchObject([{ source: 'shelf', text: 'Rear hose: 2 on the shelf', likeId: hose.id }]);
     expect(item.wheelsOff).toBe(true);
   });
@@ -103,7 +105,7 @@ describe('hoses', () => {
     expect(bought.parts).toMatchObject([{ source: 'buy', on: '2026-06-05' }]);
     expect(bought.earliest).toBe('2026-06-05');
     const nobody = find(list(e, bookingOf(e), [...inOrder(), fault], { wearParts: [hose] }), 'hoses.RL');
-    expect(nobody.parts[0]!.text).toBe('Rear hose: no supplier sells it');
+    expect(partText(nobody.parts[0]!, say)).toBe('Rear hose: no supplier sells it');
   });
 
   test('changed, or looked at again and found dry: nothing more to do', () => {
@@ -190,7 +192,7 @@ describe('a slot', () => {
   const b = bookingOf(e);
   const visit = (over: Partial<Job>): Job => visitOf(e, b, over);
   const said = (job: Job, jobs: Job[] = [], records: object = {}, facts = inOrder()): string[] =>
-    slotObjections(at(e, b, facts, { jobs: [job, ...jobs], ...records }), job, TODAY);
+    slotFindings(at(e, b, facts, { jobs: [job, ...jobs], ...records }), job, TODAY);
 
   test('that fits breaks nothing', () => expect(said(visit({}))).toEqual([]));
 
@@ -262,7 +264,9 @@ describe('ways out of a full week', () => {
     id,
     visit: id,
     carId: id,
-    title: id,
+    key: id,
+        ownTitle: id,
+        car: '',
     minutes,
     days: [0],
     target: 0,
@@ -276,7 +280,7 @@ describe('ways out of a full week', () => {
   });
   const week = (over: Partial<Problem>): Problem => ({
     days: ['2026-06-01', '2026-06-02'],
-    people: [{ id: 'a', name: 'Tove', hours: [{ from: 480, to: 600 }, null] }],
+    people: [{ id: 'a', name: 'Tove', event: null, hours: [{ from: 480, to: 600 }, null] }],
     lifts: [],
     tasks: [],
     fixed: [],
@@ -290,14 +294,14 @@ describe('ways out of a full week', () => {
     const { plan } = solveSchedule(problem, { solver, clock: () => performance.now() / 1000, seconds: 5, gap: 0 });
     expect(plan.unscheduled).toHaveLength(1);
     const left = plan.unscheduled[0]!;
-    return { left: left.id, ways: waysOut(problem, plan, left, (id) => `the job ${id}`).map((w) => w.text) };
+    return { left: left.id, ways: waysOut(problem, plan, left).map((w) => wayOutText(w, say, (id) => ({ kind: 'service', car: id }))) };
   };
 
   test('an hour more, the other job dropped; a free day costs coming in', () => {
     const { left, ways } = stuck(week({ tasks: [task('Flush', 120), task('Ducts', 60)] }));
     expect(ways).toContain('Tove stays 1 h longer on Mon 1 Jun.');
     expect(ways).toContain(left === 'Ducts' ? 'Drop Flush.' : 'Drop Ducts.');
-    const away = week({ people: [{ id: 'a', name: 'Tove', hours: [null, null] }], tasks: [task('Ducts', 45)] });
+    const away = week({ people: [{ id: 'a', name: 'Tove', event: null, hours: [null, null] }], tasks: [task('Ducts', 45)] });
     expect(stuck(away).ways).toEqual(['Tove comes in on Mon 1 Jun for 1 h.']);
   });
 
@@ -313,8 +317,8 @@ describe('ways out of a full week', () => {
     const { ways } = stuck(
       week({
         people: [
-          { id: 'a', name: 'Tove', hours },
-          { id: 'b', name: 'Bram', hours },
+          { id: 'a', name: 'Tove', event: null, hours },
+          { id: 'b', name: 'Bram', event: null, hours },
         ],
         lifts: [{ id: 'l', name: 'Lift 1' }],
         tasks: ['Flush', 'Pads'].map((id) => task(id, 120, { needsLift: true, people: [0, 1] })),
@@ -330,9 +334,9 @@ describe('ways out of a full week', () => {
       const logbook = at(e, b, [], records);
       const c = planningCase(logbook, NOW);
       const { plan } = solveSchedule(c.problem, { solver, clock: () => performance.now() / 1000, seconds: 5, gap: 0 });
-      return proposalOf(logbook, c, plan, newId);
+      return proposedPlan(logbook, c, plan, newId);
     };
-    const first = plan({}).keep.map((j) => ({ ...j, version: 1 }));
+    const first = plan({}).jobs.map((j) => ({ ...j, version: 1 }));
     const dropped = plan({
       jobs: first,
       bookings: [

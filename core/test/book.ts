@@ -27,15 +27,13 @@ const common = { version: 0, archived: false };
 export const CREW = newId();
 const fixed: AxleBrake = {
   brake: 'fixedCaliper',
-  pistonsPerCorner: 4,
-  pistonDiameterMm: 38,
+  boresMm: [38, 38],
   bleedNipplesPerCorner: 1,
   bleedNippleOrder: 'innerFirst',
 };
 const floating: AxleBrake = {
   brake: 'floatingCaliper',
-  pistonsPerCorner: 1,
-  pistonDiameterMm: 40,
+  boresMm: [40],
   bleedNipplesPerCorner: 1,
   bleedNippleOrder: 'innerFirst',
 };

@@ -38,7 +38,7 @@ describe('a car before an event', () => {
   test('fresh racing fluid is in order and quiet', () => {
     const j = judgeFluid(book(withEvent, [flush(car, '2026-05-25T10:00:00Z', bottle.id)]), car, event, TODAY);
     expect(j.verdict).toBe('inOrder');
-    expect(j.reasons).toEqual([]);
+    expect(j.findings).toEqual([]);
     expect(j.margin!.value).toBeGreaterThan(90);
   });
 

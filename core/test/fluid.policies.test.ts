@@ -1,16 +1,8 @@
 /** Each school of the trade on its own, in dates. The schools themselves are common practice, no source. */
 import fc from 'fast-check';
-import {
-  type FluidPolicy,
-  type PolicyContext,
-  type RuleVerdict,
-  daysBetween,
-  judgePolicy,
-  nextDue,
-  plusDays,
-  policyName,
-  strictest,
-} from '../src';
+import { type FluidPolicy, type PolicyContext, type RuleVerdict, daysBetween, judgePolicy, nextDue, plusDays, strictest } from '../src';
+import { policyName } from '@calvik/words';
+import { tell } from './say';
 
 const TODAY = '2026-06-01';
 const event = { name: 'Open lanes', startDate: '2026-06-13', endDate: '2026-06-14' };
@@ -80,7 +72,7 @@ describe('C: bleed after each track day, exchange now and then', () => {
       lastBleedOn: '2026-03-01',
       previousEventEnd: '2026-05-10',
     });
-    expect(full).toMatchObject({ work: 'exchange', met: true, dueBy: '2026-12-01' });
+    expect(full).toMatchObject({ work: 'flush', met: true, dueBy: '2026-12-01' });
     expect(bleed).toMatchObject({
       work: 'bleed',
       met: false,
@@ -151,7 +143,7 @@ describe('the strictest', () => {
   const rule = (over: Partial<RuleVerdict>): RuleVerdict => ({
     owner: 'shop',
     rule: 'r',
-    work: 'exchange',
+    work: 'flush',
     met: true,
     dueBy: null,
     notBefore: null,
@@ -173,14 +165,14 @@ describe('the strictest', () => {
   });
   test('a window that is kept for this event sets no date', () => {
     expect(nextDue([rule({ dueBy: '2026-06-13', notBefore: '2026-03-15' })])).toBeNull();
-    expect(nextDue([rule({ dueBy: '2026-12-01' })])).toEqual({ on: '2026-12-01', work: 'exchange' });
+    expect(nextDue([rule({ dueBy: '2026-12-01' })])).toEqual({ on: '2026-12-01', work: 'flush' });
   });
   test('the order in which rules are listed changes nothing that matters', () => {
     const any = fc
       .tuple(
         fc.boolean(),
         fc.option(fc.integer({ min: 0, max: 300 })),
-        fc.constantFrom<'exchange' | 'bleed'>('exchange', 'bleed'),
+        fc.constantFrom<'flush' | 'bleed'>('flush', 'bleed'),
         fc.option(fc.integer({ min: -200, max: 0 })),
       )
       .map(([met, due, work, from]) =>

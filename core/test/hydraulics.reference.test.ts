@@ -20,18 +20,17 @@ import {
   returnedMl,
 } from '../src';
 import { makeCar } from './book';
+import { tell } from './say';
 
 const fixed: AxleBrake = {
   brake: 'fixedCaliper',
-  pistonsPerCorner: 4,
-  pistonDiameterMm: 38,
+  boresMm: [38, 38],
   bleedNipplesPerCorner: 1,
   bleedNippleOrder: 'innerFirst',
 };
 const floating: AxleBrake = {
   brake: 'floatingCaliper',
-  pistonsPerCorner: 1,
-  pistonDiameterMm: 54,
+  boresMm: [54],
   bleedNipplesPerCorner: 1,
   bleedNippleOrder: 'innerFirst',
 };
@@ -51,7 +50,7 @@ describe('overflow sum, by hand', () => {
     // π/4·19² = 283.5 mm², each moved by 3 mm: 1.70 mL.
     expect(
       returnedMl(
-        { ...floating, brake: 'drum', pistonsPerCorner: 2, pistonDiameterMm: 19 },
+        { ...floating, brake: 'drum', boresMm: [19, 19] },
         { innerPadMm: 3, outerPadMm: 3, rotorMm: 0 },
       ),
     ).toBeCloseTo(1.7, 2);
@@ -74,9 +73,9 @@ describe('overflow sum, by hand', () => {
     // 2 corners × 2290.2 mm² × 13.5 mm = 61.8 mL against 40 free.
     const tight = sum(6.75, 260);
     expect(tight.returned.value).toBeCloseTo(61.84, 2);
-    expect(tight.sentence).toBe('62 mL will come up, 40 mL free: draw off at least 22 mL first.');
+    expect(tell(tight.finding)).toBe('62 mL will come up, 40 mL free: draw off at least 22 mL first.');
     expect(sum(6.75, 230).drawOff.value).toBe(0);
-    expect(sum(6.75, 230).sentence).toContain('it fits');
+    expect(tell(sum(6.75, 230).finding)).toContain('it fits');
   });
 });
 
@@ -167,8 +166,8 @@ describe('exchange model', () => {
 
   describe('against the usual amounts of the trade (common practice, no source)', () => {
     const typical = makeCar({
-      front: { ...fixed, pistonDiameterMm: 40 },
-      rear: { ...floating, pistonDiameterMm: 38 },
+      front: { ...fixed, boresMm: [40, 40] },
+      rear: { ...floating, boresMm: [38] },
       reservoirMaxMl: 300,
       reservoirMinMl: 130,
     });
@@ -243,14 +242,14 @@ describe('seal of the pressure bottle', () => {
         fc.array(fc.double({ min: -0.5, max: 0.5, noNaN: true }), { minLength: 3, maxLength: 60 }),
         (noise) => {
           const list = noise.map((kpa, i) => ({ seconds: i, pressureKpa: 100 + kpa }));
-          expect(judgeLeakDown({ id: 'x', readings: list }, null).verdict.verdict).toBe('watch');
+          expect(judgeLeakDown({ id: 'x', readings: list }, null).finding.verdict).toBe('watch');
         },
       ),
     );
   });
   test('holds, leaks, too short, over the ceiling, no pressure', () => {
     const say = (rate: number, seconds?: number, ceiling: number | null = 140) =>
-      judgeLeakDown({ id: 'x', readings: readings(rate, seconds) }, ceiling).verdict;
+      judgeLeakDown({ id: 'x', readings: readings(rate, seconds) }, ceiling).finding;
     expect(say(0.00005).verdict).toBe('inOrder');
     expect(say(0.001).text).toContain('the seal leaks');
     expect(say(0.00005, 60).verdict).toBe('watch');
@@ -269,7 +268,7 @@ describe('seal of the pressure bottle', () => {
           ],
         },
         null,
-      ).verdict.verdict,
+      ).finding.verdict,
     ).toBe('needsWork');
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import {
   type Fact,
   type Job,
-  conflictSentence,
+  conflictFinding,
   conflictingJobs,
   effectiveFacts,
   runUp,
@@ -86,7 +86,7 @@ describe('planning', () => {
     id: newId(),
     version: 0,
     archived: false,
-    kind: 'fluidExchange',
+    kind: 'flush',
     carId: car.id,
     eventId: null,
     crewId: CREW,
@@ -109,7 +109,7 @@ describe('planning', () => {
     const clash = job('2026-06-04T09:30:00Z', { carId: other.id });
     const found = conflictingJobs(logbook, clash);
     expect(found).toEqual([nine]);
-    expect(conflictSentence(logbook, clash, nine)).toBe('Tove already has a flush on Test car, Thu 4 Jun 09:00–10:00.');
+    expect(conflictFinding(logbook, clash, nine)).toBe('Tove already has a flush on Test car, Thu 4 Jun 09:00–10:00.');
     expect(conflictingJobs(logbook, job('2026-06-04T10:00:00Z', { carId: other.id }))).toEqual([]);
     expect(conflictingJobs(logbook, job('2026-06-04T08:00:00Z', { carId: other.id }))).toEqual([]);
   });

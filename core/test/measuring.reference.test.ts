@@ -1,32 +1,17 @@
 import fc from 'fast-check';
 import * as ss from 'simple-statistics';
-import {
-  type Fastener,
-  formatQuantity,
-  greaseWarning,
-  judgePads,
-  judgeRotor,
-  judgeTorque,
-  oddCorner,
-  padLimit,
-  parseQuantity,
-  patternWords,
-  preloadKn,
-  thicknessLossFromMass,
-  tighteningOrder,
-  toCanonical,
-  torqueFactor,
-} from '../src';
+import { type Fastener, formatQuantity, greaseWarning, judgePads, judgeRotor, judgeTorque, oddCorner, padLimit, parseQuantity, preloadKn, thicknessLossFromMass, tighteningOrder, toCanonical, torqueFactor } from '../src';
 import { fullSheet, makeRotorPair, pads, rotor, torqueSet } from './service-book';
+import { patternText } from '@calvik/words';
+import { tell, texts } from './say';
 
 const spec = {
   newMm: 12,
   limitMm: 3,
-  limitFrom: 'Shop’s limit',
+  limitFrom: 'shop' as const,
   trackStartPercent: 50,
   brake: 'floatingCaliper' as const,
 };
-const texts = (list: readonly { text: string }[]): string => list.map((r) => r.text).join(' | ');
 const face = (thicknessMm: number, more: object = {}) => ({ thicknessMm, otherEndMm: null, conditions: [], ...more });
 
 describe('pads (limits and patterns are common practice, no source)', () => {
@@ -76,7 +61,7 @@ describe('pads (limits and patterns are common practice, no source)', () => {
     expect([3, 2.5, 2, 1.9].map(verdictAt)).toEqual(['inOrder', 'needsWork', 'needsWork', 'stop']);
   });
   test('the strictest limit holds', () => {
-    expect(padLimit(null, null, 3)).toEqual({ limitMm: 3, limitFrom: 'Shop’s limit' });
+    expect(padLimit(null, null, 3)).toEqual({ limitMm: 3, limitFrom: 'shop' as const });
     expect(padLimit(4, 2, 3).limitMm).toBe(4);
     expect(padLimit(null, 5, 3).limitFrom).toBe('Car’s sheet');
   });
@@ -98,14 +83,14 @@ describe('rotors', () => {
   test('scales and micrometer are compared', () => {
     const worn = rotor('FL', 31, { massKg: 9.5 - 0.342 });
     expect(judgeRotor(worn, pair).byWeight!.value).toBeCloseTo(1, 2);
-    expect(texts(judgeRotor(worn, pair).reasons)).not.toContain('Scales');
-    expect(texts(judgeRotor(rotor('FL', 31, { massKg: 9.5 }), pair).reasons)).toContain('Scales say');
+    expect(texts(judgeRotor(worn, pair).findings)).not.toContain('Scales');
+    expect(texts(judgeRotor(rotor('FL', 31, { massKg: 9.5 }), pair).findings)).toContain('Scales say');
   });
   test('least, spread, mean and deviation agree with simple-statistics', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 20, max: 36, noNaN: true }), { minLength: 1, maxLength: 8 }), (points) => {
         const j = judgeRotor(rotor('FR', 30, { thicknessesMm: points }), null);
-        expect(j.least.value).toBe(ss.min(points));
+        expect(j.thinnest.value).toBe(ss.min(points));
         expect(j.spread.value).toBeCloseTo(ss.max(points) - ss.min(points), 12);
         expect(j.meanMm).toBeCloseTo(ss.mean(points), 12);
         expect(j.standardDeviationMm).toBeCloseTo(ss.standardDeviation(points), 12);
@@ -129,7 +114,7 @@ describe('rotors', () => {
   ] as const)('%j is %s', (over, verdict, says) => {
     const j = judgeRotor(rotor('FL', 31.5, over as object), pair);
     expect(j.verdict).toBe(verdict);
-    expect(texts(j.reasons)).toContain(says);
+    expect(texts(j.findings)).toContain(says);
   });
 });
 
@@ -160,7 +145,7 @@ describe('torque', () => {
   test('anti-seize on a dry figure: two thirds more preload', () => {
     const warning = greaseWarning(wheel, 'antiSeize')!;
     expect(warning.change.value).toBeCloseTo(100 * (0.2 / 0.12 - 1), 6);
-    expect(warning.reason.text).toContain('67 % more preload');
+    expect(tell(warning.finding)).toContain('67 % more preload');
     expect(greaseWarning(wheel, 'dry')).toBeNull();
   });
   test('stars and ladders', () => {
@@ -169,7 +154,7 @@ describe('torque', () => {
     expect(tighteningOrder('wheel', 6)).toEqual([1, 4, 2, 5, 3, 6]);
     expect(tighteningOrder('wheel', 1)).toEqual([1]);
     expect(tighteningOrder('caliper', 2)).toEqual([2, 1, 2, 1]);
-    expect(patternWords('bracket', 2)).toBe('bottom, top, bottom, top');
+    expect(patternText({ group: 'bracket', perCorner: 2 })).toBe('bottom, top, bottom, top');
     for (const n of [3, 4, 5, 6, 7, 8, 10])
       expect([...tighteningOrder('wheel', n)].sort((a, b) => a - b)).toEqual(
         Array.from({ length: n }, (_, i) => i + 1),
@@ -186,11 +171,11 @@ describe('torque', () => {
   });
   const judge = (f: Fastener, over: object | null) => judgeTorque(f, 'FL', over && (torqueSet(f, 'FL', over) as never));
   test('no figure, no readings, under, over, too few, and a second click that puts it right', () => {
-    expect(texts(judge({ ...wheel, torqueNm: null }, {}).reasons)).toContain('no torque figure');
-    expect(texts(judge(wheel, null).reasons)).toContain('not tightened');
-    expect(texts(judge(wheel, { readingsNm: [110, 110, 90, 110, 110] }).reasons)).toContain('under 110');
-    expect(texts(judge(wheel, { readingsNm: [110, 110, 125, 110, 110] }).reasons)).toContain('over 110');
-    expect(texts(judge(wheel, { readingsNm: [110, 110] }).reasons)).toContain('3 of 5 not tightened');
+    expect(texts(judge({ ...wheel, torqueNm: null }, {}).findings)).toContain('no torque figure');
+    expect(texts(judge(wheel, null).findings)).toContain('not torqued');
+    expect(texts(judge(wheel, { readingsNm: [110, 110, 90, 110, 110] }).findings)).toContain('under 110');
+    expect(texts(judge(wheel, { readingsNm: [110, 110, 125, 110, 110] }).findings)).toContain('over 110');
+    expect(texts(judge(wheel, { readingsNm: [110, 110] }).findings)).toContain('3 of 5 not torqued');
     expect(judge(wheel, { readingsNm: [90, 110, 110, 110, 110, 110] }).verdict).toBe('inOrder');
     expect(judge(wheel, {}).verdict).toBe('inOrder');
   });

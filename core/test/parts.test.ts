@@ -12,7 +12,7 @@ import {
   ofKind,
   onceEach,
   padsAt,
-  pairingReasons,
+  judgePairing,
   placeOf,
   reservationOf,
   returnedMl,
@@ -105,8 +105,7 @@ describe('where parts are', () => {
     const drum = makeCar({
       rear: {
         brake: 'drum',
-        pistonsPerCorner: 2,
-        pistonDiameterMm: 19,
+        boresMm: [19],
         bleedNipplesPerCorner: 1,
         bleedNippleOrder: 'innerFirst',
       },
@@ -121,16 +120,16 @@ describe('where parts are', () => {
 describe('pairing (each compound keeps to its own rotors: common practice, no source)', () => {
   test('new rotors take anything; met ones take what they have met', () => {
     const fresh = logbookOf([], records);
-    expect(pairingReasons(fresh, sets[0]!, pairs[0]!)).toEqual([]);
+    expect(judgePairing(fresh, sets[0]!, pairs[0]!)).toEqual([]);
     const met = logbookOf([fit(sets[0]!.id, pairs[0]!.id)], records);
-    expect(pairingReasons(met, sets[0]!, pairs[0]!)).toEqual([]);
-    expect(pairingReasons(met, sets[1]!, pairs[0]!)[0]!.text).toContain('transferLayer of Kerren R2');
-    expect(pairingReasons(met, sets[1]!, pairs[1]!)).toEqual([]);
-    expect(pairingReasons(met, null, pairs[0]!)).toEqual([]);
+    expect(judgePairing(met, sets[0]!, pairs[0]!)).toEqual([]);
+    expect(judgePairing(met, sets[1]!, pairs[0]!)[0]!.text).toContain('transferLayer of Kerren R2');
+    expect(judgePairing(met, sets[1]!, pairs[1]!)).toEqual([]);
+    expect(judgePairing(met, null, pairs[0]!)).toEqual([]);
   });
   test('a set tied to other rotors says so', () => {
     const tied = makePadSet({ rotorPairId: pairs[1]!.id });
-    expect(pairingReasons(logbookOf([], records), tied, pairs[0]!)[0]!.text).toContain(
+    expect(judgePairing(logbookOf([], records), tied, pairs[0]!)[0]!.text).toContain(
       'belong with rotors R-2, not R-1',
     );
   });

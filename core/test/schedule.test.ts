@@ -7,7 +7,7 @@ import {
   type Task,
   costOf,
   earliestDueFirst,
-  planObjections,
+  planBreaks,
   scoreOf,
   sequenceDay,
   solveSchedule,
@@ -45,7 +45,7 @@ export const makeTask = (id: string, over: Partial<Task> = {}): Task => ({
 });
 export const makeProblem = (tasks: Task[], over: Partial<Problem> = {}): Problem => ({
   days: dayNames(2),
-  people: [{ id: 'p0', name: 'Tove', hours: [hours, hours] }],
+  people: [{ id: 'p0', name: 'Tove', event: null, hours: [hours, hours] }],
   lifts: [{ id: 'l0', name: 'Lift 1' }],
   tasks,
   fixed: [],
@@ -186,7 +186,7 @@ describe('plans', () => {
           earliestDueFirst(problem, true),
           earliestDueFirst(problem, false),
         ]) {
-          expect(planObjections(problem, plan)).toEqual([]);
+          expect(planBreaks(problem, plan)).toEqual([]);
         }
       }),
       { numRuns: 60, seed: 20261126 },

@@ -81,7 +81,7 @@ export const fullSheet = (of: Car = car, over: Partial<BrakeSheet> = {}): BrakeS
   const sheet = defaultBrakeSheet(of);
   const figure: Partial<Record<Fastener['group'], number>> = {
     wheel: 110,
-    nipple: 10,
+    bleedNipple: 10,
     hose: 20,
     slidePin: 28,
     bracket: 105,
@@ -277,7 +277,7 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
 }
 
 export const signature = (): Fact =>
-  ({ ...at({ at: '2026-05-04T18:00:00.000Z' }), kind: 'carReleased', openItems: [] }) as Fact;
+  ({ ...at({ at: '2026-05-04T18:00:00.000Z' }), kind: 'carReleased', openItems: [], limits: null }) as Fact;
 export const pass = (area: string, finding: string, by = LEAD): Fact =>
   ({ ...at({ by }), kind: 'holdWaived', hold: area, finding, reason: 'Looked at together.' }) as Fact;
 

@@ -40,8 +40,7 @@ import {
 
 const drum = {
   brake: 'drum' as const,
-  pistonsPerCorner: 2,
-  pistonDiameterMm: 19,
+  boresMm: [19],
   bleedNipplesPerCorner: 1 as const,
   bleedNippleOrder: 'innerFirst' as const,
 };

@@ -1,18 +1,13 @@
 /** The stores: what may be kept for a booking, who else may have it, and when it is free again. */
 import fc from 'fast-check';
-import {
-  type Booking,
-  type TrackEvent,
-  bookingReserving,
-  bottleChoices,
-  bottleState,
-  reservedForText,
-  recordDefaults,
-} from '../src';
-import { answerWords, workOfBooking } from '../src/run-up';
-import { reservables, partsFor, receivedOf } from '../src';
+import { type Booking, type TrackEvent, bookingReserving, bottleChoices, bottleState, recordDefaults } from '../src';
+import { answerKind, reservables, workOfBooking } from '../src/run-up';
+import { partsFor, receivedOf } from '../src';
 import { book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 import { makePadSet, makeRotorPair } from './service-book';
+import { reservedText } from '@calvik/words';
+import { reservableText } from '@calvik/words/work';
+import { say, tell } from './say';
 
 const common = { version: 0, archived: false };
 const TODAY = '2026-06-01';
@@ -48,7 +43,7 @@ describe('what is kept for a booking', () => {
   test('is kept until its event is over, and says for whom', () => {
     const logbook = logbookOf([own, others]);
     expect(bookingReserving(logbook, bottles[1]!.id, TODAY)?.id).toBe(own.id);
-    expect(reservedForText(logbook, own)).toBe('kept for Test car at Open pit lane');
+    expect(reservedText(logbook, own)).toBe('kept for Test car at Open pit lane');
     expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-14')?.id).toBe(own.id);
     expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-15')).toBeNull();
     expect(bookingReserving(logbookOf([{ ...own, archived: true }]), bottles[1]!.id, TODAY)).toBeNull();
@@ -61,7 +56,7 @@ describe('what is kept for a booking', () => {
     expect(labels(car)).toEqual(['B2', 'B1', 'B3']);
     expect(labels(other)).toEqual(['B1', 'B3', 'B2']);
     const b2 = bottleChoices(logbook, other, fluid.id, TODAY).at(-1)!;
-    expect(b2.reasons).toEqual([{ verdict: 'watch', text: 'Saved for Test car at Open pit lane.' }]);
+    expect(b2.findings.map((f) => [f.verdict, tell(f)])).toEqual([['watch', 'Reserved for Test car at Open pit lane.']]);
     expect(bottleState(logbook, bottles[1]!, TODAY).reservedFor?.id).toBe(own.id);
   });
 
@@ -76,14 +71,14 @@ describe('what is kept for a booking', () => {
   test('offered for an exchange are bottles of its fluid that are free; those kept for it first', () => {
     const logbook = logbookOf([own, others]);
     const item = workOfBooking(logbook, own, TODAY).find((i) => i.key === 'exchange')!;
-    expect(reservables(logbook, own, item, TODAY).map((k) => [k.words.slice(0, 9), k.isReserved])).toEqual([
+    expect(reservables(logbook, own, item, TODAY).map((k) => [reservableText(k, say).slice(0, 9), k.isReserved])).toEqual([
       ['bottle B2', true],
       ['bottle B1', false],
     ]);
     const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'exchange')!;
     expect(theirs.fluid!.fluidId).toBeNull();
     // Of a car whose fluid nobody knows any bottle of the grade may do; the one kept for somebody else may not.
-    expect(reservables(logbook, others, theirs, TODAY).map((k) => k.words.slice(0, 9))).toEqual([
+    expect(reservables(logbook, others, theirs, TODAY).map((k) => reservableText(k, say).slice(0, 9))).toEqual([
       'bottle B1',
       'bottle B3',
     ]);
@@ -116,7 +111,7 @@ describe('what is kept for a booking', () => {
     const logbook = logbookOf([own], { padSets: sets, rotorPairs: pairs });
     const item = workOfBooking(logbook, own, TODAY)[0]!;
     const words = (kind: 'pads' | 'rotors', key: string): string[] =>
-      reservables(logbook, own, { ...item, kind, key, fluid: null }, TODAY).map((k) => k.words);
+      reservables(logbook, own, { ...item, kind, key, fluid: null }, TODAY).map((k) => reservableText(k, say));
     expect(words('pads', 'pads.front')).toEqual(['set P-1, Kerren R2, 12.0 mm']);
     expect(words('rotors', 'rotors.rear')).toEqual(['pair R-2, 32.0 mm new']);
   });
@@ -151,6 +146,6 @@ describe('orders', () => {
     ],
     [[{ on: '2026-06-19', count: 3 }], 'backOrder'],
   ] as const)('an answer of %j is %s', (deliveries, words) => {
-    expect(answerWords({ unitPriceMinor: 0, deliveries: [...deliveries] }, 3, '2026-06-05')).toBe(words);
+    expect(answerKind({ unitPriceMinor: 0, deliveries: [...deliveries] }, 3, '2026-06-05')).toBe(words);
   });
 });

@@ -1,21 +1,10 @@
 import fc from 'fast-check';
-import {
-  type Dimension,
-  type Unit,
-  type UnitSystem,
-  exactText,
-  formatQuantity,
-  fromCanonical,
-  parseQuantity,
-  quantityParts,
-  toCanonical,
-  unitDefinition,
-  units,
-} from '../src';
+import { type Dimension, type Unit, type UnitSystem, exactText, formatQuantity, fromCanonical, parseQuantity, quantityParts, toCanonical, unitDefinition, units } from '../src';
+import { quantityProblemText, typingExample } from '@calvik/words';
 
 const value = (text: string, dimension: Dimension): number => {
   const parsed = parseQuantity(text, dimension);
-  if (!parsed.ok) throw new Error(parsed.message);
+  if (!parsed.ok) throw new Error(parsed.problem);
   return parsed.value;
 };
 
@@ -84,7 +73,7 @@ describe('what people type', () => {
   ] as [string, Dimension, RegExp][])('%s as %s is refused with a sentence', (text, dimension, message) => {
     const parsed = parseQuantity(text, dimension);
     expect(parsed.ok).toBe(false);
-    if (!parsed.ok) expect(parsed.message).toMatch(message);
+    if (!parsed.ok) expect(quantityProblemText(parsed)).toMatch(message);
   });
 });
 
@@ -141,7 +130,7 @@ describe('properties', () => {
         (text, dimension) => {
           const parsed = parseQuantity(text, dimension);
           if (parsed.ok) expect(Number.isFinite(parsed.value)).toBe(true);
-          else expect(parsed.message.length).toBeGreaterThan(10);
+          else expect(quantityProblemText(parsed).length).toBeGreaterThan(10);
         },
       ),
     );
