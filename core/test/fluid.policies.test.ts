@@ -4,6 +4,8 @@ import { type FluidPolicy, type PolicyContext, type RuleVerdict, daysBetween, ju
 import { policyName } from '@calvik/words';
 import { tell } from './say';
 
+type Told = RuleVerdict & { said: string };
+
 const TODAY = '2026-06-01';
 const event = { name: 'Open lanes', startDate: '2026-06-13', endDate: '2026-06-14' };
 const context = (over: Partial<PolicyContext> = {}): PolicyContext => ({
@@ -14,9 +16,9 @@ const context = (over: Partial<PolicyContext> = {}): PolicyContext => ({
   lastBleedOn: null,
   ...over,
 });
-const judge = (policy: FluidPolicy, over: Partial<PolicyContext> = {}): RuleVerdict[] =>
-  judgePolicy(policy, 'shop', context(over));
-const only = (policy: FluidPolicy, over: Partial<PolicyContext> = {}): RuleVerdict => {
+const judge = (policy: FluidPolicy, over: Partial<PolicyContext> = {}): Told[] =>
+  judgePolicy(policy, 'shop', context(over)).map((r) => ({ ...r, said: tell(r.reason) }));
+const only = (policy: FluidPolicy, over: Partial<PolicyContext> = {}): Told => {
   const [rule, ...more] = judge(policy, over);
   expect(more).toEqual([]);
   return rule!;
@@ -31,13 +33,13 @@ describe('A: a full exchange before every event', () => {
       met: false,
       dueBy: '2026-06-13',
       notBefore: '2026-05-10',
-      reason: 'Last flush 35 days before the event; the rule wants one after the event of 10 May 2026.',
+      said: 'Last flush 35 days before the event; the rule wants one after the event of 10 May 2026.',
     });
   });
   test('with no earlier event, within thirty days before it', () => {
     expect(only(policy, { lastExchangeOn: '2026-05-14' }).met).toBe(true);
     expect(only(policy, { lastExchangeOn: '2026-05-13' }).met).toBe(false);
-    expect(only(policy).reason).toMatch(/^No flush on record/);
+    expect(only(policy).said).toMatch(/^No flush on record/);
   });
   test('asks for nothing when nothing is booked', () => {
     expect(only(policy, { event: null })).toMatchObject({ met: true, dueBy: null });
@@ -51,11 +53,11 @@ describe('B: the organiser’s window', () => {
     expect(only(policy, { lastExchangeOn: edge }).met).toBe(true);
     expect(only(policy, { lastExchangeOn: plusDays(edge, -1) })).toMatchObject({
       met: false,
-      reason: 'Last flush 91 days before the event; rule says 90.',
+      said: 'Last flush 91 days before the event; rule says 90.',
     });
   });
   test('a single day is said as one', () => {
-    expect(only(policy, { lastExchangeOn: '2026-06-12' }).reason).toBe(
+    expect(only(policy, { lastExchangeOn: '2026-06-12' }).said).toBe(
       'Last flush 1 day before the event; rule says 90.',
     );
   });
@@ -77,7 +79,7 @@ describe('C: bleed after each track day, exchange now and then', () => {
       work: 'bleed',
       met: false,
       dueBy: '2026-06-13',
-      reason: 'Not bled since the track day of 10 May 2026.',
+      said: 'Not bled since the track day of 10 May 2026.',
     });
   });
   test('a track day still to come is said as one', () => {
@@ -86,7 +88,7 @@ describe('C: bleed after each track day, exchange now and then', () => {
       lastBleedOn: '2026-03-01',
       previousEventEnd: '2026-06-07',
     });
-    expect(bleed!.reason).toBe('To be bled after the track day of 7 Jun 2026.');
+    expect(bleed!.said).toBe('To be bled after the track day of 7 Jun 2026.');
   });
   test('a bleed after it satisfies', () => {
     const [, bleed] = judge(policy, {
@@ -101,7 +103,7 @@ describe('C: bleed after each track day, exchange now and then', () => {
     expect(full).toMatchObject({
       met: false,
       dueBy: '2026-06-13',
-      reason: 'Last exchange 13 Sep 2025; the 9 months end on 13 Jun 2026.',
+      said: 'Last flush 13 Sep 2025; the 9 months end on 13 Jun 2026.',
     });
   });
 });
@@ -111,12 +113,12 @@ describe('D: the road interval', () => {
   test('two years whatever the mileage', () => {
     expect(only(policy, { lastExchangeOn: '2024-06-14' })).toMatchObject({ met: true, dueBy: '2026-06-14' });
     expect(only(policy, { lastExchangeOn: '2024-06-13' }).met).toBe(false);
-    expect(only(policy, { event: null, lastExchangeOn: '2024-05-31' }).reason).toMatch(
+    expect(only(policy, { event: null, lastExchangeOn: '2024-05-31' }).said).toMatch(
       /the 24 months ended on 31 May 2026/,
     );
   });
   test('nothing on record is due today', () => {
-    expect(only(policy)).toMatchObject({ met: false, dueBy: TODAY, reason: 'No full exchange on record.' });
+    expect(only(policy)).toMatchObject({ met: false, dueBy: TODAY, said: 'No flush on record.' });
   });
 });
 
@@ -142,12 +144,12 @@ describe('E: weekly in season', () => {
 describe('the strictest', () => {
   const rule = (over: Partial<RuleVerdict>): RuleVerdict => ({
     owner: 'shop',
-    rule: 'r',
+    policy: null,
     work: 'flush',
     met: true,
     dueBy: null,
     notBefore: null,
-    reason: '',
+    reason: judgePolicy({ school: 'everyEvent' }, 'shop', context())[0]!.reason,
     ...over,
   });
   test('a rule that is broken comes before one that is kept, and an exchange before a bleed on the same day', () => {

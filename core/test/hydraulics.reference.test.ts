@@ -3,6 +3,11 @@ import { linearRegression } from 'simple-statistics';
 import {
   type AxleBrake,
   afterRetraction,
+  bleedSequence,
+  boresText,
+  circuitAtRisk,
+  circuitOf,
+  parseBores,
   bottlesToOpen,
   drawOutlook,
   levelAtShare,
@@ -37,6 +42,58 @@ const floating: AxleBrake = {
 const car = makeCar();
 const still = { topUpAtMl: null, topUpToMl: 0, flowMlPerS: 2 };
 
+describe('bores as people write them', () => {
+  test.each([
+    ['4 × 40', 'fixedCaliper', [40, 40]],
+    ['2x38, 2x34', 'fixedCaliper', [38, 34]],
+    ['38, 34, 28 a side', 'fixedCaliper', [38, 34, 28]],
+    ['54 mm', 'floatingCaliper', [54]],
+    ['1.5 in', 'floatingCaliper', [38.1]],
+    ['19', 'drum', [19]],
+  ] as const)('%s, %s', (text, brake, boresMm) => expect(parseBores(text, brake)).toEqual({ ok: true, boresMm }));
+  test.each([
+    ['', 'fixedCaliper', 'empty'],
+    ['forty', 'fixedCaliper', 'notBores'],
+    ['3 × 40', 'fixedCaliper', 'oddCount'],
+    ['0 × 40', 'fixedCaliper', 'outOfRange'],
+    ['38, 34, 28', 'fixedCaliper', 'sayWhichSide'],
+    ['400', 'floatingCaliper', 'outOfRange'],
+  ] as const)('%s, %s: %s', (text, brake, problem) =>
+    expect(parseBores(text, brake)).toEqual({ ok: false, problem }),
+  );
+  test('what is shown reads back as it was', () => {
+    const bore = fc.integer({ min: 100, max: 900 }).map((tenths) => tenths / 10);
+    fc.assert(
+      fc.property(
+        fc.constantFrom('fixedCaliper', 'floatingCaliper', 'drum'),
+        fc.array(bore, { minLength: 1, maxLength: 6 }),
+        (brake, boresMm) => {
+          expect(parseBores(boresText({ brake, boresMm }), brake)).toEqual({ ok: true, boresMm });
+        },
+      ),
+    );
+  });
+});
+
+describe('circuits', () => {
+  test('diagonal: a hose that lets go at one corner takes the one across the car with it; front and rear: its axle', () => {
+    expect(circuitOf({ circuitSplit: 'diagonal' }, 'FL')).toEqual(['FL', 'RR']);
+    expect(circuitOf({ circuitSplit: 'frontRear' }, 'RL')).toEqual(['RL', 'RR']);
+    expect(circuitAtRisk({ circuitSplit: 'diagonal' }, 'RL')).toMatchObject({ values: { corners: ['RL', 'FR'] } });
+  });
+  test('the sequence by circuit finishes one circuit before it begins the other', () => {
+    const split = fc.constantFrom('diagonal' as const, 'frontRear' as const);
+    fc.assert(
+      fc.property(split, fc.constantFrom('left' as const, 'right' as const), (circuitSplit, masterCylinderSide) => {
+        const of = makeCar({ circuitSplit, masterCylinderSide, sequenceSchool: 'byCircuit' });
+        const order = [...new Set(bleedSequence(of).map((n) => n.corner))];
+        expect(new Set(order.slice(0, 2))).toEqual(new Set(circuitOf(of, order[0]!)));
+        expect(order).toHaveLength(4);
+      }),
+    );
+  });
+});
+
 describe('overflow sum, by hand', () => {
   test('a fixed caliper: four 38 mm pistons, 8 mm off each pad, 1 mm off the rotor', () => {
     // One piston π/4·38² = 1134.1 mm²; a side has two and moves 8 + 0.5 mm: 2 × 1134.1 × 8.5 = 19 280 mm³; two sides 38.56 mL.
@@ -45,6 +102,12 @@ describe('overflow sum, by hand', () => {
   test('a floating caliper: one 54 mm piston, 6 mm off each pad, 1 mm off the rotor', () => {
     // π/4·54² = 2290.2 mm², moved by 6 + 6 + 1 = 13 mm: 29.77 mL.
     expect(returnedMl(floating, { innerPadMm: 6, outerPadMm: 6, rotorMm: 1 })).toBeCloseTo(29.77, 2);
+  });
+  test('stepped bores: 38, 34 and 28 mm a side, 4.2 mm off the inner pad, 3.6 mm off the outer, 0.8 mm off the rotor', () => {
+    // A side π/4·(38² + 34² + 28²) = 2657.8 mm², moved by 4.2 + 0.4 and by 3.6 + 0.4 mm: 2657.8 × 8.6 = 22 857 mm³.
+    expect(
+      returnedMl({ brake: 'fixedCaliper', boresMm: [38, 34, 28] }, { innerPadMm: 4.2, outerPadMm: 3.6, rotorMm: 0.8 }),
+    ).toBeCloseTo(22.857, 3);
   });
   test('a drum: two 19 mm pistons, 3 mm off each shoe', () => {
     // π/4·19² = 283.5 mm², each moved by 3 mm: 1.70 mL.
@@ -208,7 +271,7 @@ describe('exchange model', () => {
   });
 });
 
-describe('seal of the pressure bottle', () => {
+describe('leak-down test of the pressure bleeder', () => {
   const readings = (perSecond: number, seconds = 180) =>
     Array.from({ length: seconds / 10 + 1 }, (_, i) => ({
       seconds: i * 10,
@@ -248,16 +311,16 @@ describe('seal of the pressure bottle', () => {
     );
   });
   test('holds, leaks, too short, over the ceiling, no pressure', () => {
-    const say = (rate: number, seconds?: number, ceiling: number | null = 140) =>
+    const found = (rate: number, seconds?: number, ceiling: number | null = 140) =>
       judgeLeakDown({ id: 'x', readings: readings(rate, seconds) }, ceiling).finding;
-    expect(say(0.00005).verdict).toBe('inOrder');
-    expect(say(0.001).text).toContain('the seal leaks');
-    expect(say(0.00005, 60).verdict).toBe('watch');
-    expect(say(0.00005, 180, 90).text).toContain('ceiling');
+    expect(found(0.00005).verdict).toBe('inOrder');
+    expect(found(0.001).code).toBe('leaksDown');
+    expect(found(0.00005, 60).verdict).toBe('watch');
+    expect(tell(found(0.00005, 180, 90))).toContain('ceiling');
     // A burst seal is called at once, a doubtful one when the hold is long enough.
-    expect(say(0.01, 20).text).toContain('the seal leaks');
-    expect(say(0.0005, 30).verdict).toBe('watch');
-    expect(say(0.0005, 180).text).toContain('the seal leaks');
+    expect(found(0.01, 20).code).toBe('leaksDown');
+    expect(found(0.0005, 30).verdict).toBe('watch');
+    expect(found(0.0005, 180).code).toBe('leaksDown');
     expect(
       judgeLeakDown(
         {
@@ -288,15 +351,15 @@ describe('the level while somebody types', () => {
       stopAfterMl: 80,
       alarmAfterMl: 60,
       nowMl: 200,
-      isAlarm: false,
+      finding: null,
     });
     expect(drawOutlook(at, byHand, typed(65), null)).toMatchObject({
       nowMl: 135,
       lowestMl: 135,
-      isAlarm: true,
+      finding: { code: 'topUpNow' },
       isUnderMin: false,
     });
-    expect(drawOutlook(at, byHand, typed(90), null)).toMatchObject({ nowMl: 110, isUnderMin: true, isAlarm: false });
+    expect(drawOutlook(at, byHand, typed(90), null)).toMatchObject({ nowMl: 110, isUnderMin: true, finding: { code: 'wouldGoUnderMin' } });
     expect(drawOutlook(at, fed, typed(500), null)).toMatchObject({ stopAfterMl: null, nowMl: 280, isUnderMin: false });
   });
   test('who tops up at the alarm stays above MIN; who saw it lower is believed', () => {
@@ -326,8 +389,8 @@ describe('the level while somebody types', () => {
   });
   test('after pistons went back; what to suck out first; bottles to open; marks of a reservoir', () => {
     const max = { reservoirMaxMl: 300, reservoirMinMl: 130 };
-    expect(afterRetraction(max, 260, 20, 49)).toEqual({ leftMl: 240, standsAtMl: 289, overflowMl: 0 });
-    expect(afterRetraction(max, 260, 0, 49).overflowMl).toBe(9);
+    expect(afterRetraction(max, 260, 20, 49)).toEqual({ leftMl: 240, standsAtMl: 289, overflowMl: 0, finding: null });
+    expect(afterRetraction(max, 260, 0, 49)).toMatchObject({ overflowMl: 9, finding: { code: 'overflowComing' } });
     expect(reservoirFirst(max, 258)).toEqual({ staysMl: 45, drawOffMl: 213, refillMl: 255 });
     expect(reservoirFirst(max, 30)).toEqual({ staysMl: 45, drawOffMl: 0, refillMl: 270 });
     expect([bottlesToOpen(900, 1000, 1000), bottlesToOpen(1100, 1000, 500), bottlesToOpen(1600, 500, 500)]).toEqual([

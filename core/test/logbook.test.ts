@@ -9,6 +9,9 @@ import {
   shopDefaults,
   recordDefaults,
 } from '../src';
+import type { SchemaIssue } from '@calvik/core';
+import { issueText } from '@calvik/words';
+import { say, tell } from './say';
 import { factSchema, recordSchemas } from '../src/model/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';
 
@@ -54,8 +57,8 @@ describe('corrections', () => {
 });
 
 describe('schemas refuse with a sentence', () => {
-  const message = (result: { success: boolean; error?: { issues: { message: string }[] } }): string =>
-    result.error?.issues[0]?.message ?? '';
+  const message = (result: { error?: { issues: SchemaIssue[] } }): string =>
+    result.error ? issueText(result.error.issues[0]!, say) : '';
   test('facts', () => {
     expect(message(factSchema.safeParse({ ...boil(car.id, '2026-05-01T10:00:00Z', 900) }))).toBe('At most 400 °C.');
     expect(message(factSchema.safeParse({ ...boil(car.id, 'yesterday', 200) }))).toMatch(/not a moment/);
@@ -109,7 +112,7 @@ describe('planning', () => {
     const clash = job('2026-06-04T09:30:00Z', { carId: other.id });
     const found = conflictingJobs(logbook, clash);
     expect(found).toEqual([nine]);
-    expect(conflictFinding(logbook, clash, nine)).toBe('Tove already has a flush on Test car, Thu 4 Jun 09:00–10:00.');
+    expect(tell(conflictFinding(logbook, clash, nine))).toBe('Tove already has a flush on Test car, Thu 4 Jun 09:00–10:00.');
     expect(conflictingJobs(logbook, job('2026-06-04T10:00:00Z', { carId: other.id }))).toEqual([]);
     expect(conflictingJobs(logbook, job('2026-06-04T08:00:00Z', { carId: other.id }))).toEqual([]);
   });

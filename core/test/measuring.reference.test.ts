@@ -39,8 +39,8 @@ describe('pads (limits and patterns are common practice, no source)', () => {
     );
     expect(judgePads(pads('FL', [8, 8.2]), spec).patterns).toEqual([]);
     expect(oddCorner({ corner: 'RL', mm: 4 }, { corner: 'RR', mm: 8 })).toMatchObject({
-      corner: 'RL',
-      reason: { text: expect.stringContaining('parking brake') },
+      code: 'cornerOutOfFamily',
+      place: { corner: 'RL' },
     });
     expect(oddCorner({ corner: 'FL', mm: 7 }, { corner: 'FR', mm: 8 })).toBeNull();
   });
@@ -63,7 +63,7 @@ describe('pads (limits and patterns are common practice, no source)', () => {
   test('the strictest limit holds', () => {
     expect(padLimit(null, null, 3)).toEqual({ limitMm: 3, limitFrom: 'shop' as const });
     expect(padLimit(4, 2, 3).limitMm).toBe(4);
-    expect(padLimit(null, 5, 3).limitFrom).toBe('Car’s sheet');
+    expect(padLimit(null, 5, 3).limitFrom).toBe('brakeSheet');
   });
 });
 
@@ -101,13 +101,13 @@ describe('rotors', () => {
     [{ thicknessesMm: [30.39, 31] }, 'stop', 'discard at 30.40'],
     [{ crack: 'toEdge' }, 'stop', 'reaches an edge'],
     [{ crack: 'joinsHoles' }, 'stop', 'joins drilled holes'],
-    [{ crack: 'crack', crackLengthMm: 11 }, 'stop', 'more than 10 mm'],
+    [{ crack: 'crack', crackLengthMm: 11 }, 'stop', 'more than 10.0 mm'],
     [{ crack: 'crack', crackLengthMm: null }, 'stop', 'unknown length'],
     [{ crack: 'crack', crackLengthMm: 6 }, 'watch', 'look again'],
     [{ crack: 'crazing' }, 'inOrder', ''],
     [{ wearMarksGone: true }, 'stop', 'Wear marks'],
-    [{ runoutMm: 0.12 }, 'needsWork', 'Runs out'],
-    [{ runoutMm: 0.08 }, 'watch', 'Runs out'],
+    [{ runoutMm: 0.12 }, 'needsWork', 'Run-out'],
+    [{ runoutMm: 0.08 }, 'watch', 'Run-out'],
     [{ thicknessesMm: [31, 31.02] }, 'needsWork', 'Thickness varies by 0.020'],
     [{ transferLayer: 'blotchy' }, 'needsWork', 'Blotchy'],
     [{ transferLayer: 'thin' }, 'watch', 'Silver'],

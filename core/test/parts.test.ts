@@ -21,6 +21,7 @@ import {
   toCanonical,
   fromCanonical,
 } from '../src';
+import { tell } from './say';
 import { book, makeCar, newId } from './book';
 import {
   at,
@@ -123,13 +124,13 @@ describe('pairing (each compound keeps to its own rotors: common practice, no so
     expect(judgePairing(fresh, sets[0]!, pairs[0]!)).toEqual([]);
     const met = logbookOf([fit(sets[0]!.id, pairs[0]!.id)], records);
     expect(judgePairing(met, sets[0]!, pairs[0]!)).toEqual([]);
-    expect(judgePairing(met, sets[1]!, pairs[0]!)[0]!.text).toContain('transferLayer of Kerren R2');
+    expect(tell(judgePairing(met, sets[1]!, pairs[0]!)[0]!)).toContain('transfer layer of Kerren R2');
     expect(judgePairing(met, sets[1]!, pairs[1]!)).toEqual([]);
     expect(judgePairing(met, null, pairs[0]!)).toEqual([]);
   });
   test('a set tied to other rotors says so', () => {
     const tied = makePadSet({ rotorPairId: pairs[1]!.id });
-    expect(judgePairing(logbookOf([], records), tied, pairs[0]!)[0]!.text).toContain(
+    expect(tell(judgePairing(logbookOf([], records), tied, pairs[0]!)[0]!)).toContain(
       'belong with rotors R-2, not R-1',
     );
   });

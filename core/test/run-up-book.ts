@@ -95,7 +95,7 @@ export const visitOf = (e: TrackEvent, b: Booking, over: Partial<Job> = {}): Job
   carId: car.id,
   eventId: e.id,
   bookingId: b.id,
-  covers: ['exchange'],
+  covers: ['flush'],
   crewId: tove.id,
   liftId: lift.id,
   startAt: '2026-06-09T07:00:00.000Z',

@@ -31,7 +31,9 @@ export const makeTask = (id: string, over: Partial<Task> = {}): Task => ({
   id,
   visit: `car-${id}`,
   carId: `car-${id}`,
-  title: id,
+  key: id as Task['key'],
+  ownTitle: id,
+  car: '',
   minutes: 60,
   days: [0, 1],
   target: 1,
@@ -131,6 +133,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
       const people = Array.from({ length: r.people }, (_, i) => ({
         id: `p${i}`,
         name: `P${i}`,
+        event: null,
         hours: Array.from({ length: r.days }, (_, d) => (r.absent[i * 4 + d] && d > 0 ? null : hours)),
       }));
       const tasks = r.tasks.map((t, i): Task => {

@@ -5,6 +5,8 @@ import {
   type Corner,
   type Fact,
   type Fastener,
+  type Finding,
+  type LimitsOfMoment,
   type Job,
   type Logbook,
   type PadSet,
@@ -15,6 +17,7 @@ import {
   bleedSequence,
   readingsWanted,
   tighteningOrder,
+  traceOf,
   recordDefaults,
 } from '../src';
 import { book, makeBottle, makeCar, makeFluid, newId } from './book';
@@ -161,6 +164,8 @@ export const rotor = (corner: Corner, mm: number, over: Body<'rotorMeasurement'>
     instrument: 'byHand',
     ...over,
   }) as Of<'rotorMeasurement'>;
+export const wheelBearing = (corner: Corner, playMm: number): Fact =>
+  ({ ...at(), kind: 'wheelBearingMeasurement', corner, playMm, method: 'rim', instrument: 'byHand' }) as Fact;
 export const checks = (step: string, items: [string, Corner | null, 'ok' | 'fault'][]): Fact =>
   ({
     ...at(),
@@ -256,6 +261,7 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
     ]),
     ...corners.map((c) => pads(c, 9)),
     ...corners.map((c) => rotor(c, 31.5)),
+    ...corners.map((c) => wheelBearing(c, 0.2)),
     checks('look', [
       ['hoses', null, 'ok'],
       ['seals', null, 'ok'],
@@ -276,10 +282,11 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
   ];
 }
 
-export const signature = (): Fact =>
-  ({ ...at({ at: '2026-05-04T18:00:00.000Z' }), kind: 'carReleased', openItems: [], limits: null }) as Fact;
-export const pass = (area: string, finding: string, by = LEAD): Fact =>
-  ({ ...at({ by }), kind: 'holdWaived', hold: area, finding, reason: 'Looked at together.' }) as Fact;
+export const signature = (limits: LimitsOfMoment | null = null): Fact =>
+  ({ ...at({ at: '2026-05-04T18:00:00.000Z' }), kind: 'carReleased', openItems: [], limits }) as Fact;
+/** The lead's word on one finding, as it stands. */
+export const waive = (finding: Finding, by = LEAD): Fact =>
+  ({ ...at({ by }), kind: 'holdWaived', finding: traceOf(finding), reason: 'Looked at together.' }) as Fact;
 
 const pairs = [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })];
 export const today = '2026-05-04';

@@ -8,6 +8,7 @@ import {
   fluidState,
   judgeService,
   levelTarget,
+  limitsOf,
   nextStep,
   bleedSequence,
   refusalOf,
@@ -15,11 +16,11 @@ import {
   overflowOf,
   placeOf,
   reservationOf,
-  serviceSheet,
-  sheetRows,
   wasteInContainerMl,
   withFacts,
 } from '../src';
+import { serviceSheet, sheetRows } from '@calvik/words/documents';
+import { tell, texts } from './say';
 import { factSchema, recordSchemas } from '../src/model/schemas';
 import {
   LEAD,
@@ -38,16 +39,20 @@ import {
   makePadSet,
   makeRotorPair,
   pads,
-  pass,
   pedal,
   rotor,
   signature,
   today,
+  waive,
   torqueSet,
   wholeService,
 } from './service-book';
 
-const texts = (list: readonly { text: string }[]): string => list.map((r) => r.text).join(' | ');
+const hatClearance = judged(
+  wholeService().map((f) =>
+    f.kind === 'padMeasurement' && f.corner === 'FL' ? { ...f, hatClearanceMm: 2.4 } : f,
+  ) as Fact[],
+).gate.holds[0]!.finding;
 const without = (facts: Fact[], test: (f: Fact) => boolean): Fact[] => facts.filter((f) => !test(f));
 const correct = (old: Fact, over: object): Fact =>
   ({
@@ -62,7 +67,7 @@ const correct = (old: Fact, over: object): Fact =>
 describe('a service in order', () => {
   const facts = wholeService();
   test('every fact of it fits its schema', () => {
-    for (const fact of [...facts, signature(), pass('x', 'y')])
+    for (const fact of [...facts, signature(), waive(hatClearance)])
       expect(factSchema.safeParse(fact)).toMatchObject({ success: true });
     expect(recordSchemas.brakeSheets.safeParse(fullSheet()).success).toBe(true);
     expect(recordSchemas.padSets.safeParse(makePadSet()).success).toBe(true);
@@ -129,16 +134,16 @@ describe('what stops a car', () => {
     ],
     ['cracked rotor', swap('rotorMeasurement', { crack: 'toEdge' }), 'reaches an edge'],
     ['failed torque', swap('torqueSet', { readingsNm: [60, 60, 60, 60, 60] }), 'under 110'],
-    ['no torque', without(facts, (f) => f.kind === 'torqueSet' && f.corner === 'RL'), 'not tightened'],
-    ['open nipple', swap('nippleBled', { isShut: false }, 2), 'BleedNipple not shut'],
-    ['nipple without torque', swap('nippleBled', { torqueNm: null }, 1), 'not tightened to a figure'],
+    ['no torque', without(facts, (f) => f.kind === 'torqueSet' && f.corner === 'RL'), 'not torqued'],
+    ['open nipple', swap('nippleBled', { isShut: false }, 2), 'Bleed nipple not shut'],
+    ['nipple without torque', swap('nippleBled', { torqueNm: null }, 1), 'Rear bleed nipple, left rear: not torqued'],
     ['sequence broken off', without(facts, (f) => f.kind === 'nippleBled' && f.index === 3), 'not finished: 1 of 4'],
     ['level under MIN', swap('nippleBled', { lowestLevelMl: 100 }, 2), 'not finished: 3 of 4'],
   ])('%s', (_, changed, says) => {
     const gate = gateOf(changed);
     expect(texts(gate.stops)).toContain(says);
     expect(gate.canRelease).toBe(false);
-    const signedAnyway = judged([...changed, signature(), ...gate.stops.map((s) => pass(s.area, s.text))]).gate;
+    const signedAnyway = judged([...changed, signature(), ...gate.stops.map((s) => waive(s))]).gate;
     expect(signedAnyway.isReleased).toBe(false);
   });
   test('a missing torque figure', () => {
@@ -165,19 +170,19 @@ describe('what only holds a car', () => {
   const held = facts.map((f) =>
     f.kind === 'padMeasurement' && f.corner === 'FL' ? { ...f, hatClearanceMm: 2.4 } : f,
   ) as Fact[];
-  test('holds until the lead, not a technician, lets this very finding pass', () => {
+  test('holds until the lead, not a technician, waives this very finding', () => {
     const { gate } = judged(held);
     const hold = gate.holds[0]!;
-    expect(hold.text).toContain('2.4 mm from the hat');
+    expect(tell(hold.finding)).toContain('2.4 mm from the hat');
     expect(gate.canRelease).toBe(false);
-    expect(judged([...held, pass(hold.area, hold.text, TECH)]).gate.canRelease).toBe(false);
-    expect(judged([...held, pass(hold.area, 'something else')]).gate.canRelease).toBe(false);
-    expect(judged([...held, pass(hold.area, hold.text)]).gate.canRelease).toBe(true);
+    expect(judged([...held, waive(hold.finding, TECH)]).gate.canRelease).toBe(false);
+    expect(judged([...held, waive({ ...hold.finding, code: 'hatUnknown' })]).gate.canRelease).toBe(false);
+    expect(judged([...held, waive(hold.finding)]).gate.canRelease).toBe(true);
   });
   test('a worse figure wants another word', () => {
     const hold = judged(held).gate.holds[0]!;
     const old = held.find((f) => f.kind === 'padMeasurement' && f.corner === 'FL')!;
-    const worse = [...held, pass(hold.area, hold.text), correct(old, { hatClearanceMm: 2.1 })];
+    const worse = [...held, waive(hold.finding), correct(old, { hatClearanceMm: 2.1 })];
     expect(judged(worse).gate.canRelease).toBe(false);
   });
   test('a skipped driver’s report only shows, a skipped measurement holds', () => {
@@ -222,14 +227,14 @@ describe('properties of the gate', () => {
   ];
   const summary = (list: Fact[]): unknown => {
     const j = judged(list);
-    return JSON.stringify([j.gate, j.steps.map((s) => [s.key, s.state]), j.exchange.leftOldPercent, j.proposals]);
+    return JSON.stringify([j.gate, j.steps.map((s) => [s.key, s.state]), j.exchange.leftOldPercent, j.recommendations]);
   };
-  test('never opens with a hard stop outstanding, whatever is let pass and in whatever order facts come', () => {
+  test('never opens with a hard stop outstanding, whatever is waived and in whatever order facts come', () => {
     fc.assert(
       fc.property(fc.subarray(spoil, { minLength: 1 }), fc.infiniteStream(fc.nat()), (spoils, random) => {
         const spoiled = spoils.reduce<Fact[]>((list, one) => list.flatMap((f) => one(f) ?? []), facts);
         const first = judged(spoiled).gate;
-        const passes = [...first.stops, ...first.holds].map((i) => pass(i.area, i.text));
+        const passes = [...first.stops, ...first.holds.map((h) => h.finding)].map((f) => waive(f));
         const shuffled = [...spoiled, ...passes]
           .map((f) => [random.next().value, f] as const)
           .sort((a, b) => a[0] - b[0])
@@ -285,11 +290,37 @@ describe('the server’s own objection', () => {
   const facts = wholeService();
   test('a release through a closed gate, and a pass by anybody but the lead', () => {
     const book = logbookOf(without(facts, (f) => f.kind === 'nippleBled' && f.index === 2));
-    expect(refusalOf(book, signature(), today)).toContain('Not released: The exchange is not finished');
-    expect(refusalOf(logbookOf(facts), signature(), today)).toBeNull();
-    expect(refusalOf(book, pass('a', 'b', TECH), today)).toBe('Only the lead lets something pass.');
-    expect(refusalOf(book, pass('a', 'b'), today)).toBeNull();
-    expect(refusalOf(book, { ...signature(), carId: at().id } as Fact, today)).toBe('This is not the car of that job.');
+    const signed = (of: ReturnType<typeof logbookOf>): Fact => signature(limitsOf(of, job));
+    expect(refusalOf(book, signed(book), today)).toMatchObject({
+      code: 'notReleased',
+      finding: { code: 'exchangeUnfinished' },
+    });
+    const sound = logbookOf(facts);
+    expect(refusalOf(sound, signed(sound), today)).toBeNull();
+    expect(refusalOf(sound, signature(), today)).toEqual({ code: 'limitsChanged' });
+    expect(refusalOf(book, waive(hatClearance, TECH), today)).toEqual({ code: 'onlyLeadWaives' });
+    expect(refusalOf(book, waive(hatClearance), today)).toBeNull();
+    expect(refusalOf(sound, { ...signed(sound), carId: at().id } as Fact, today)).toEqual({ code: 'notCarOfJob' });
+  });
+});
+
+describe('a release is judged by the limits of its moment', () => {
+  const facts = wholeService();
+  const signed = (sheet = fullSheet()): Fact[] => [...facts, signature(limitsOf(logbookOf(facts, { sheet }), job))];
+  test('limits that somebody tightens later do not unsign it; they hold for the next service', () => {
+    const released = signed();
+    const stricter = fullSheet(car, { padLimitMm: { front: 10, rear: 10 } });
+    expect(judged(released, { sheet: stricter }).gate.isReleased).toBe(true);
+    expect(judged(facts, { sheet: stricter }).gate.canRelease).toBe(false);
+  });
+  test('nor do limits that are relaxed later make good a release that was signed over a stop', () => {
+    const strict = fullSheet(car, { padLimitMm: { front: 10, rear: null } });
+    expect(judged(signed(strict), { sheet: fullSheet() }).gate).toMatchObject({ isReleased: false, isReopened: true });
+  });
+  test('a figure that is corrected later does: it is what was there', () => {
+    const old = facts.find((f) => f.kind === 'padMeasurement')!;
+    const thin = correct(old, { inner: { thicknessMm: 1, otherEndMm: null, conditions: [] } });
+    expect(judged([...signed(), thin]).gate).toMatchObject({ isReleased: false, isReopened: true });
   });
 });
 
@@ -306,10 +337,10 @@ describe('changing parts', () => {
     pads('FR', [4, 3.5]),
   ];
 
-  test('thin pads propose a change; deciding it brings the steps that follow and promises the set', () => {
+  test('for thin pads a change is recommended; deciding it brings the steps that follow and reserves the set', () => {
     const before = judged(thin, records);
-    const proposal = before.proposals.find((p) => p.subject === 'pads' && p.axle === 'front')!;
-    expect(proposal.action).toBe('change');
+    const recommendation = before.recommendations.find((p) => p.subject === 'pads' && p.axle === 'front')!;
+    expect(recommendation.action).toBe('change');
     expect(before.gate.canRelease).toBe(false);
     const decided = [
       ...thin,
@@ -330,7 +361,7 @@ describe('changing parts', () => {
     const sum = overflowOf(logbookOf(decided, records), s, 'front');
     // Fixed, two 38 mm pistons a side: 2268.2 mm² × (8 + 9.5 + 8 + 8.5) mm = 77.1 mL; MAX 280 less 240 leaves 40.
     expect(sum.returned.value).toBeCloseTo(77.12, 1);
-    expect(sum.sentence).toBe('77 mL will come up, 40 mL free: draw off at least 38 mL first.');
+    expect(tell(sum.finding)).toBe('77 mL will come up, 40 mL free: draw off at least 38 mL first.');
     const fit = [
       ...decided,
       {
@@ -445,10 +476,10 @@ describe('changing parts', () => {
     const book = logbookOf(facts, records);
     expect(compoundHistory(book, pair.id)).toEqual(['Holt S', 'Kerren R2']);
     const { gate } = judged(facts, records);
-    expect(texts(gate.holds)).toContain('Rotors R-7 carry a transferLayer of Holt S');
+    expect(texts(gate.holds)).toContain('Rotors R-7 carry a transfer layer of Holt S');
   });
 
-  test('a set promised to another car is not offered; taken off it goes back to the shelf with its readings', () => {
+  test('a set reserved for another car is not offered; taken off it goes back to the shelf with its readings', () => {
     const facts = [fitted(track.id, pair.id, 'both'), pads('FL', 7, { padSetId: track.id }), fitted(other.id, pair.id)];
     const book = logbookOf(facts, records);
     expect(placeOf(book, track.id)).toEqual({ at: 'shelf' });
@@ -458,8 +489,8 @@ describe('changing parts', () => {
 
   test('a hose with a fault asks for a change, and its fitting for a torque', () => {
     const facts = [checks('look', [['hoses', 'RL', 'fault']])];
-    const { proposals } = judged(facts);
-    const hose = proposals.find((p) => p.subject === 'hoses')!;
+    const { recommendations } = judged(facts);
+    const hose = recommendations.find((p) => p.subject === 'hoses')!;
     expect(hose).toMatchObject({ corner: 'RL', action: 'change' });
     const decided = judged([
       ...facts,
@@ -486,7 +517,7 @@ describe('the exchange as it is recorded', () => {
     const low = [first, drawn(first.id, 0), drawn(first.id, 1, { lowestLevelMl: 90 }), drawn(first.id, 2)];
     const book = logbookOf(low);
     const p = exchangeProgress(book, car, job.id);
-    expect(p.restart!.text).toMatch(/stood at 90 mL at the left rear, MIN is 120 mL.*starts again/);
+    expect(tell(p.restart!.finding)).toMatch(/stood at 90 mL at the left rear, MIN is 120 mL.*starts again/);
     expect(p.steps.map((s) => s.drawn !== null)).toEqual([false, false, true, false]);
     expect(fluidState(book, car, '2026-05-05T00:00:00.000Z').lastExchange).toBeNull();
     const again = [...low, ...[0, 1, 2, 3].map((i) => drawn(first.id, i))];
@@ -512,10 +543,10 @@ describe('the exchange as it is recorded', () => {
   });
   test('bubbles are told apart', () => {
     expect(
-      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'fine' })]), car, job.id).reasons),
+      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'fine' })]), car, job.id).findings),
     ).toContain('threads');
     expect(
-      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'large' })]), car, job.id).reasons),
+      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'large' })]), car, job.id).findings),
     ).toContain('air from the system');
   });
   test('a draft counts while it is typed', () => {
@@ -538,6 +569,7 @@ describe('the service sheet', () => {
       'Done',
       'Pads, friction material',
       'Rotors',
+      'Wheel bearings',
       'Fluid',
       'Torque',
       'Pedal and level',
@@ -546,7 +578,7 @@ describe('the service sheet', () => {
     ]);
     expect(JSON.stringify(imperial)).toContain('fl oz');
     const torque = metric.sections.find((x) => x.title === 'Torque')!.table!.rows;
-    expect(torque.some((r) => r[2] === '110 N·m = 81.1 lbf·ft')).toBe(true);
+    expect(torque.some((r) => r[2] === '110 N·m (81.1 lbf·ft)')).toBe(true);
     expect(sheetRows(metric)).toContainEqual({
       section: 'Torque',
       item: 'Front wheel nuts',

@@ -36,20 +36,20 @@ const logbookOf = (bookings: Booking[], records: object = {}) =>
     flush(car, '2026-05-20T08:00:00Z', bottles[0]!.id),
   ]);
 
-describe('what is kept for a booking', () => {
+describe('what is reserved for a booking', () => {
   const own = bookingOf(car.id, [bottles[1]!.id]);
   const others = bookingOf(other.id);
 
-  test('is kept until its event is over, and says for whom', () => {
+  test('is reserved until its event is over, and says for whom', () => {
     const logbook = logbookOf([own, others]);
     expect(bookingReserving(logbook, bottles[1]!.id, TODAY)?.id).toBe(own.id);
-    expect(reservedText(logbook, own)).toBe('kept for Test car at Open pit lane');
+    expect(reservedText(logbook, own)).toBe('reserved for Test car at Open pit lane');
     expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-14')?.id).toBe(own.id);
     expect(bookingReserving(logbook, bottles[1]!.id, '2026-06-15')).toBeNull();
     expect(bookingReserving(logbookOf([{ ...own, archived: true }]), bottles[1]!.id, TODAY)).toBeNull();
   });
 
-  test('a bottle kept for a car stands first for it, and with a warning for any other', () => {
+  test('a bottle reserved for a car stands first for it, and with a warning for any other', () => {
     const logbook = logbookOf([own, others]);
     const labels = (of: typeof car): string[] =>
       bottleChoices(logbook, of, fluid.id, TODAY).map((b) => b.state.bottle.label);
@@ -68,16 +68,16 @@ describe('what is kept for a booking', () => {
     expect(bottleChoices(drained, car, fluid.id, TODAY, bottles[0]!.id)).toHaveLength(1);
   });
 
-  test('offered for an exchange are bottles of its fluid that are free; those kept for it first', () => {
+  test('offered for a flush are bottles of its fluid that are free; those reserved for it first', () => {
     const logbook = logbookOf([own, others]);
-    const item = workOfBooking(logbook, own, TODAY).find((i) => i.key === 'exchange')!;
+    const item = workOfBooking(logbook, own, TODAY).find((i) => i.key === 'flush')!;
     expect(reservables(logbook, own, item, TODAY).map((k) => [reservableText(k, say).slice(0, 9), k.isReserved])).toEqual([
       ['bottle B2', true],
       ['bottle B1', false],
     ]);
-    const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'exchange')!;
+    const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'flush')!;
     expect(theirs.fluid!.fluidId).toBeNull();
-    // Of a car whose fluid nobody knows any bottle of the grade may do; the one kept for somebody else may not.
+    // Of a car whose fluid nobody knows any bottle of the grade may do; the one reserved for somebody else may not.
     expect(reservables(logbook, others, theirs, TODAY).map((k) => reservableText(k, say).slice(0, 9))).toEqual([
       'bottle B1',
       'bottle B3',

@@ -5,6 +5,7 @@ import type {
   ParsedBores,
   ParsedQuantity,
   Quantity,
+  SchemaIssue,
   SchemaProblem,
   SchemaProblems,
 } from '@calvik/core';
@@ -71,12 +72,12 @@ const boresTexts: Record<BoresProblem, string> = {
 export const boresProblemText = ({ problem }: Extract<ParsedBores, { ok: false }>): string => boresTexts[problem];
 
 const limitText = (limit: Quantity | number, unit: string, say: Say): string =>
-  typeof limit === 'number' ? `${limit} ${unit}` : say.quantity(limit);
+  typeof limit === 'number' ? `${limit} ${unit}`.trim() : say.quantity(limit);
 
 const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say) => string } = {
   tooLow: ({ limit, unit }, say) => `At least ${limitText(limit, unit, say)}.`,
   tooHigh: ({ limit, unit }, say) => `At most ${limitText(limit, unit, say)}.`,
-  notWhole: ({ unit }) => `A whole number of ${unit} is wanted.`,
+  notWhole: ({ unit }) => unit ? `A whole number of ${unit} is wanted.` : 'A whole number is wanted.',
   notAnId: () => 'This is not a valid id.',
   notAMoment: () => 'This is not a moment in UTC (ISO 8601).',
   notADate: () => 'Give a date as year-month-day.',
@@ -114,18 +115,6 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   wetAboveDry: () => 'The wet boiling point must be below the dry one.',
   tooFewReadings: ({ min }) => `A hold needs ${counted(min, 'reading')} at least.`,
 };
-
-/** What a schema complains of, as zod hands it out: structural, so that nothing here depends on the library. */
-export interface SchemaIssue {
-  code?: string;
-  path: PropertyKey[];
-  params?: Record<string, unknown> | undefined;
-  input?: unknown;
-  expected?: unknown;
-  minimum?: unknown;
-  maximum?: unknown;
-  origin?: unknown;
-}
 
 /** A schema's complaint as a sentence. */
 export function issueText(issue: SchemaIssue, say: Say): string {

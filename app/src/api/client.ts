@@ -1,6 +1,7 @@
-import type { Collection, Fact, Goods, RecordOf, RunUpEvent, Shop } from '@calvik/core';
+import type { Collection, Fact, Goods, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
+import type { RefusedRow } from '@calvik/core/imports';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
-import { type Say, type SchemaIssue, issueText } from '@calvik/words';
+import { type Say, issueText } from '@calvik/words';
 import { receivedProblemText } from '@calvik/words/problems';
 
 export interface FieldError {
@@ -124,7 +125,7 @@ export interface ImportAnswer {
   rows: number;
   customers: string[];
   cars: { name: string; customer: string; year: number | null; plate: string; grade: string }[];
-  refused: { row: number; text: string; why: string }[];
+  refused: RefusedRow[];
 }
 const sendFile = (file: Blob): RequestInit => ({
   method: 'POST',

@@ -56,7 +56,9 @@ export function parseBores(text: string, brake: AxleBrake['brake']): ParsedBores
   }
   const boresMm = listed.map((bore) => (isInch ? Math.round(bore * 25.4 * 1000) / 1000 : bore));
   const isInRange = boresMm.every((bore) => bore >= BORE_RANGE_MM.min && bore <= BORE_RANGE_MM.max);
-  return isInRange && boresMm.length <= MAX_BORES ? { ok: true, boresMm } : { ok: false, problem: 'outOfRange' };
+  return isInRange && boresMm.length > 0 && boresMm.length <= MAX_BORES
+    ? { ok: true, boresMm }
+    : { ok: false, problem: 'outOfRange' };
 }
 
 /** Bores as they are read back by {@link parseBores}: "4 × 40", or "38, 34, 28 a side". */

@@ -1,12 +1,39 @@
-/** Customers and cars out of a table: which rows can be kept, and why the others cannot. */
+/** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
+import { type BoresProblem, parseBores } from '../hydraulics';
 import type { Logbook } from '../logbook';
-import { type Car, type Customer, recordDefaults } from '../model';
+import { type Axle, type Car, type Customer, type SchemaIssue, axles, grades, recordDefaults } from '../model';
+import { recordSchemas } from '../model/schemas';
+
+/** Columns that are read; the first two must be there. */
+export const importColumns = [
+  'customer',
+  'car',
+  'phone',
+  'email',
+  'make',
+  'model',
+  'year',
+  'plate',
+  'grade',
+  'front bores',
+  'rear bores',
+] as const;
+export type ImportColumn = (typeof importColumns)[number];
+
+/** Why a row cannot be saved. */
+export type ImportProblem =
+  | { code: 'rowIsEmpty' | 'customerNotNamed' | 'carNotNamed' }
+  | { code: 'notAYear'; text: string }
+  | { code: 'notAGrade'; text: string }
+  | { code: 'notBores'; column: ImportColumn; problem: BoresProblem }
+  | { code: 'fieldRefused'; column: ImportColumn | null; issue: SchemaIssue }
+  | { code: 'carTwice'; customer: string };
 
 export interface RefusedRow {
   /** As a table program counts: the heading is row 1. */
   row: number;
   text: string;
-  why: string;
+  why: ImportProblem;
 }
 
 export interface ImportPreview {
@@ -16,25 +43,78 @@ export interface ImportPreview {
   rows: number;
 }
 
-/** Columns that are read; the first two must be there. */
-export const importColumns = ['customer', 'car', 'phone', 'email', 'make', 'model', 'year', 'plate', 'grade'] as const;
-type Column = (typeof importColumns)[number];
-
 export const MAX_IMPORT_ROWS = 10_000;
 
-const GRADES = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
+type Row = Partial<Record<ImportColumn, string>>;
+const cellOf =
+  (row: Row) =>
+  (column: ImportColumn): string =>
+    (row[column] ?? '').trim();
+
 const gradeOf = (text: string): Car['fluidGrade'] | null => {
   const plain = text.replace(/[\s-]/g, '').toLowerCase();
-  return GRADES.find((g) => g.replace(/\s/g, '').toLowerCase() === plain) ?? null;
+  return grades.find((g) => g.replace(/\s/g, '').toLowerCase() === plain) ?? null;
 };
 
+/** The column that a field of a record was read from. */
+const columnOf: Partial<Record<string, ImportColumn>> = {
+  phone: 'phone',
+  email: 'email',
+  make: 'make',
+  model: 'model',
+  year: 'year',
+  plate: 'plate',
+  front: 'front bores',
+  rear: 'rear bores',
+};
+
+/** What the schema of a record says against it; null when nothing does. */
+function refusedBy(collection: 'customers' | 'cars', record: unknown): ImportProblem | null {
+  const issue = recordSchemas[collection].safeParse(record).error?.issues[0] as SchemaIssue | undefined;
+  if (!issue) return null;
+  const field = String(issue.path[0]);
+  const column = field === 'name' ? (collection === 'cars' ? 'car' : 'customer') : (columnOf[field] ?? null);
+  return { code: 'fieldRefused', column, issue };
+}
+
+type CarColumns = Pick<Car, 'name' | 'make' | 'model' | 'year' | 'plate' | 'fluidGrade' | Axle>;
+
+/** What a row says of its car, as far as it can be read. */
+function carColumns(
+  cell: (column: ImportColumn) => string,
+  plain: Pick<Car, 'fluidGrade' | Axle>,
+): CarColumns | ImportProblem {
+  const year = cell('year') === '' ? null : Number(cell('year'));
+  if (Number.isNaN(year)) return { code: 'notAYear', text: cell('year') };
+  const fluidGrade = cell('grade') === '' ? plain.fluidGrade : gradeOf(cell('grade'));
+  if (fluidGrade === null) return { code: 'notAGrade', text: cell('grade') };
+  const brakes = { front: plain.front, rear: plain.rear };
+  for (const axle of axles) {
+    const column = `${axle} bores` as const;
+    if (cell(column) === '') continue;
+    const read = parseBores(cell(column), plain[axle].brake);
+    if (!read.ok) return { code: 'notBores', column, problem: read.problem };
+    brakes[axle] = { ...plain[axle], boresMm: read.boresMm };
+  }
+  return {
+    name: cell('car'),
+    make: cell('make') || 'not said',
+    model: cell('model') || 'not said',
+    year,
+    plate: cell('plate'),
+    fluidGrade,
+    ...brakes,
+  };
+}
+
 /**
- * Reads rows that a table parser has split. Known customers are used again, by name; a car that a customer has already is refused.
- * @param plain a car that everything is taken from that the table does not say: hydraulics are entered at the car
+ * Reads rows that a table parser has split, and holds them against the schemas of the records that they become. Known customers are used
+ * again, by name; a car that a customer has already is refused.
+ * @param plain a car that everything is taken from that the table does not say: its other hydraulics are entered at the car
  */
 export function importPreview(
   logbook: Logbook,
-  rows: readonly Partial<Record<Column, string>>[],
+  rows: readonly Row[],
   plain: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'>,
   newId: () => string,
 ): ImportPreview {
@@ -47,34 +127,17 @@ export function importPreview(
   const taken = new Set(
     [...logbook.cars.values()].filter((c) => !c.archived).map((c) => `${c.customerId} ${c.name.toLowerCase()}`),
   );
-  rows.forEach((cells, i) => {
-    const cell = (column: Column): string => (cells[column] ?? '').trim();
-    const refuse = (why: string): void => {
+  rows.forEach((row, i) => {
+    const cell = cellOf(row);
+    const refuse = (why: ImportProblem): void => {
       refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why });
     };
     const name = cell('customer');
-    const carName = cell('car');
-    if (name === '' && carName === '') return refuse('The row is empty.');
-    if (name === '') return refuse('No customer is named.');
-    if (carName === '') return refuse('No car is named.');
-    if (name.length > 80 || carName.length > 80) return refuse('A name is longer than 80 characters.');
-    if (/[\u0000-\u001f\ufffd]/.test(name + carName)) return refuse('Letters in it cannot be read.');
-    const email = cell('email');
-    if (email !== '' && !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email))
-      return refuse(`“${email}” does not look like an e-mail address.`);
-    const phone = cell('phone');
-    if (phone.length > 40) return refuse('The phone number is longer than 40 characters.');
-    const yearText = cell('year');
-    const year = yearText === '' ? null : Number(yearText);
-    if (year !== null && !(Number.isInteger(year) && year >= 1900 && year <= 2100))
-      return refuse(`“${yearText}” is not a year from 1900 to 2100.`);
-    const gradeText = cell('grade');
-    const grade = gradeText === '' ? plain.fluidGrade : gradeOf(gradeText);
-    if (grade === null) return refuse(`“${gradeText}” is not a fluid grade: ${GRADES.join(', ')}.`);
-    const make = cell('make') || 'not said';
-    const model = cell('model') || 'not said';
-    if (make.length > 40 || model.length > 40 || cell('plate').length > 20)
-      return refuse('Make, model or plate is too long.');
+    if (name === '' && cell('car') === '') return refuse({ code: 'rowIsEmpty' });
+    if (name === '') return refuse({ code: 'customerNotNamed' });
+    if (cell('car') === '') return refuse({ code: 'carNotNamed' });
+    const columns = carColumns(cell, plain);
+    if ('code' in columns) return refuse(columns);
     const key = name.toLowerCase();
     const customer: Customer = known.get(key) ??
       customers.get(key) ?? {
@@ -83,30 +146,21 @@ export function importPreview(
         version: 0,
         archived: false,
         name,
-        phone,
-        email,
+        phone: cell('phone'),
+        email: cell('email'),
         notes: '',
         units: 'metric',
         fluidPolicy: null,
         demandedMarginC: null,
       };
-    const place = `${customer.id} ${carName.toLowerCase()}`;
-    if (taken.has(place)) return refuse(`${customer.name} has a car of that name already.`);
+    const car: Car = { ...plain, ...columns, id: newId(), version: 0, archived: false, customerId: customer.id };
+    const problem = refusedBy('customers', customer) ?? refusedBy('cars', car);
+    if (problem) return refuse(problem);
+    const place = `${customer.id} ${car.name.toLowerCase()}`;
+    if (taken.has(place)) return refuse({ code: 'carTwice', customer: customer.name });
     taken.add(place);
     if (!known.has(key)) customers.set(key, customer);
-    cars.push({
-      ...plain,
-      id: newId(),
-      version: 0,
-      archived: false,
-      customerId: customer.id,
-      name: carName,
-      make,
-      model,
-      year,
-      plate: cell('plate'),
-      fluidGrade: grade,
-    });
+    cars.push(car);
   });
   return { customers: [...customers.values()], cars, refused, rows: rows.length };
 }

@@ -1,5 +1,5 @@
 import { type PartNeed } from '../inventory';
-import { type CheckName, type Quantity, type WorkKind, findingsOf } from '../model';
+import { type CheckName, type Goods, type Quantity, type WorkKind, findingsOf } from '../model';
 import type { PadLimitOwner } from '../pads';
 
 export interface WorkFindings {
@@ -26,6 +26,7 @@ export interface WorkFindings {
   eventHasBegun: Record<string, never>;
   loadUpIsOver: { loadUp: string };
   partComesTooLate: {
+    goods: Goods;
     part: string;
     source: PartNeed['source'];
     on: string;

@@ -224,6 +224,7 @@ function impossibleBecause(
       : workFinding('loadUpIsOver', 'needsWork', {}, { loadUp: latest });
   if (waiting)
     return workFinding('partComesTooLate', 'needsWork', waiting.axle ? { axle: waiting.axle } : {}, {
+      goods: waiting.goods,
       part: waiting.name,
       source: waiting.source,
       on: waiting.on,

@@ -80,10 +80,9 @@ const workTexts: TextsFor<WorkFindings> = {
   ownReason: ({ text }) => text,
   eventHasBegun: () => 'The event has begun.',
   loadUpIsOver: ({ loadUp }, _, say) => `Load-up was ${say.day(loadUp)}.`,
-  partComesTooLate: ({ part, source, on, supplier, leadDays, loadUp }, { axle }, say) => {
-    const what = [part, axle].filter(Boolean).join(', ') || 'What it needs';
+  partComesTooLate: ({ goods, part, source, on, supplier, leadDays, loadUp }, { axle }, say) => {
     const how = source === 'buy' ? `to buy, ${supplier}, ${leadDays} working days` : `here ${say.day(on)}`;
-    return `${what}: ${how}: after load-up on ${say.day(loadUp)}.`;
+    return `${goodsName(goods, part, axle ?? null)}: ${how}: after load-up on ${say.day(loadUp)}.`;
   },
   noDayLeft: ({ earliest, latest }, _, say) =>
     `May not be done before ${say.day(earliest)}, must be by ${say.day(latest)}.`,

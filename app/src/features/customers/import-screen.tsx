@@ -1,22 +1,25 @@
 import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
+import { importProblemText } from '@calvik/words/imports';
 import { View } from 'react-native';
 import * as api from '../../api/client';
 import { useSync } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
 
 const MOST_SHOWN = 50;
 
-/** Customers and cars out of a table: look first, then keep; every row that cannot be kept is named with its reason. */
+/** Customers and cars out of a table: look first, then save; every row that cannot be saved is named with its reason. */
 export function ImportScreen() {
   const router = useRouter();
   const sync = useSync();
+  const say = useSay();
   const chooser = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<api.ImportAnswer | null>(null);
-  const [kept, setKept] = useState<{ customers: number; cars: number } | null>(null);
+  const [saved, setSaved] = useState<{ customers: number; cars: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const during = async (work: () => Promise<void>): Promise<void> => {
@@ -33,12 +36,12 @@ export function ImportScreen() {
     if (!chosen) return;
     setFile(chosen);
     setPreview(null);
-    setKept(null);
+    setSaved(null);
     void during(async () => setPreview(await api.previewImport(chosen)));
   };
   const save = (): void =>
     void during(async () => {
-      setKept(await api.saveImport(file!));
+      setSaved(await api.saveImport(file!));
       setPreview(null);
       await sync.read();
     });
@@ -50,7 +53,7 @@ export function ImportScreen() {
       footer={
         preview && preview.cars.length > 0 ? (
           <MainButton onPress={save} loading={busy} disabled={busy}>
-            {`Keep ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}`}
+            {`Save ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}`}
           </MainButton>
         ) : (
           <MainButton onPress={() => chooser.current?.click()} loading={busy} disabled={busy}>
@@ -73,7 +76,8 @@ export function ImportScreen() {
       <Section title="The table">
         <Text>
           CSV in UTF-8, parted by commas, semicolons or tabs. The first row names the columns: customer and car, and if
-          you have them phone, email, make, model, year, plate, grade.
+          you have them phone, email, make, model, year, plate, grade, front bores and rear bores (“4 × 40” or “38, 34, 28 a
+          side”).
         </Text>
         {file ? <Text as="small">{file.name}</Text> : null}
         {problem ? (
@@ -81,11 +85,11 @@ export function ImportScreen() {
             {problem}
           </Text>
         ) : null}
-        {kept ? (
+        {saved ? (
           <>
             <Text
               live
-            >{`Saved: ${kept.cars} cars, ${kept.customers} new customers. Enter each car’s own calipers and reservoir before its first service.`}</Text>
+            >{`Saved: ${saved.cars} cars, ${saved.customers} new customers. Enter each car’s own calipers and reservoir before its first service.`}</Text>
             <MainButton mode="outlined" onPress={() => router.navigate(routes.cars)}>
               To the cars
             </MainButton>
@@ -93,9 +97,9 @@ export function ImportScreen() {
         ) : null}
       </Section>
       {preview ? (
-        <Section title="What would be kept">
+        <Section title="What would be saved">
           <Text testID="import-summary">
-            {`${preview.rows} rows. Can be kept: ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}, ${preview.customers.length} new ${preview.customers.length === 1 ? 'customer' : 'customers'}. Cannot: ${preview.refused.length}.`}
+            {`${preview.rows} rows. Can be saved: ${preview.cars.length} ${preview.cars.length === 1 ? 'car' : 'cars'}, ${preview.customers.length} new ${preview.customers.length === 1 ? 'customer' : 'customers'}. Cannot: ${preview.refused.length}.`}
           </Text>
           <View>
             {preview.cars.slice(0, MOST_SHOWN).map((c, i) => (
@@ -110,11 +114,11 @@ export function ImportScreen() {
         </Section>
       ) : null}
       {preview && preview.refused.length > 0 ? (
-        <Section title="Rows that cannot be kept">
+        <Section title="Rows that cannot be saved">
           <View testID="refused-rows">
             {preview.refused.map((r) => (
               <View key={r.row} style={{ paddingVertical: 6 }}>
-                <Text as="strong">{`Row ${r.row}: ${r.why}`}</Text>
+                <Text as="strong">{`Row ${r.row}: ${importProblemText(r.why, say)}`}</Text>
                 <Text as="small">{r.text || 'empty'}</Text>
               </View>
             ))}

@@ -93,7 +93,7 @@ export const car = z
     name: line(),
     make: line(40),
     model: line(40),
-    year: whole(1900, 2100, 'years').nullable().default(null),
+    year: whole(1900, 2100, '').nullable().default(null),
     plate: note(20).default(''),
     driverSide: side,
     masterCylinderSide: side,

@@ -44,6 +44,18 @@ export interface SchemaProblems {
 }
 export type SchemaProblem = keyof SchemaProblems;
 
+/** What a schema complains of, as zod hands it out: structural, so that nothing that tells it depends on the library. */
+export interface SchemaIssue {
+  code?: string;
+  path: PropertyKey[];
+  params?: Record<string, unknown> | undefined;
+  input?: unknown;
+  expected?: unknown;
+  minimum?: unknown;
+  maximum?: unknown;
+  origin?: unknown;
+}
+
 /** What a refinement says when it fails: a code for `words`, and the field it belongs to. */
 export function said<C extends SchemaProblem>(
   problem: C,

@@ -8,18 +8,16 @@ import {
   SHOP_ID,
   shopDefaults,
   recordDefaults,
-} from '../src';
+} from '@calvik/core';
+import { shoppingLists, workOfBooking, workOfEvents } from '@calvik/core/run-up';
 import {
   calendarOfCrew,
   calendarOfEvent,
   messageText,
   runSheet,
-  shoppingLists,
   shoppingRows,
   workListRows,
-  workOfBooking,
-  workOfEvents,
-} from '../src/run-up';
+} from '../src/documents';
 import {
   book,
   customer as plainCustomer,
@@ -30,7 +28,7 @@ import {
   makeFluid,
   makeVenue,
   newId,
-} from './book';
+} from '../../core/test/book';
 
 const common = { version: 0, archived: false };
 const TODAY = '2026-06-01'; // a Monday
@@ -75,7 +73,7 @@ const visit = (over: Partial<Job> = {}): Job => ({
   carId: car.id,
   eventId: event.id,
   bookingId: booking.id,
-  covers: ['measure', 'exchange'],
+  covers: ['measure', 'flush'],
   crewId: tove.id,
   liftId: lift.id,
   startAt: '2026-06-09T07:00:00.000Z',
@@ -103,13 +101,13 @@ const at = (jobs: Job[] = [], facts: Fact[] = [], records: object = {}) =>
   );
 
 describe('the run sheet of a day', () => {
-  const brakeSheetOf = (day: string, ...rest: Parameters<typeof at>) => {
+  const sheetOf = (day: string, ...rest: Parameters<typeof at>) => {
     const logbook = at(...rest);
     return runSheet(logbook, workOfEvents(logbook, TODAY), day);
   };
 
   test('who helps has the job too, and it says so; by the clock of the shop', () => {
-    const { people, title } = brakeSheetOf('2026-06-09', [visit({ helperId: bram.id })]);
+    const { people, title } = sheetOf('2026-06-09', [visit({ helperId: bram.id })]);
     expect(title).toBe('Run sheet, Tue 9 Jun 2026');
     expect(people.map((p) => [p.name, p.jobs[0]!.what, p.jobs[0]!.time])).toEqual([
       ['Bram Okell', 'Service, helping', '09:00–10:30'],
@@ -134,8 +132,9 @@ describe('the run sheet of a day', () => {
       carId: car.id,
       jobId: early.id,
       openItems: [],
+      limits: null,
     } as Fact;
-    const { people } = brakeSheetOf('2026-06-09', [visit(), early], [released]);
+    const { people } = sheetOf('2026-06-09', [visit(), early], [released]);
     expect(people[0]!.jobs.map((j) => [j.time, j.what])).toEqual([
       ['08:00–09:30', 'Service, done'],
       ['09:00–10:30', 'Service'],
@@ -144,8 +143,8 @@ describe('the run sheet of a day', () => {
 
   test('a job just after midnight in the shop stands on its own day, not on that of Greenwich', () => {
     const night = visit({ startAt: '2026-06-09T22:30:00.000Z' });
-    expect(brakeSheetOf('2026-06-09', [night]).people).toEqual([]);
-    expect(brakeSheetOf('2026-06-10', [night]).people[0]!.jobs[0]!.time).toBe('00:30–02:00');
+    expect(sheetOf('2026-06-09', [night]).people).toEqual([]);
+    expect(sheetOf('2026-06-10', [night]).people[0]!.jobs[0]!.time).toBe('00:30–02:00');
   });
 
   test('remarks: who is away and why, what comes to the door, load-up, and the event itself', () => {
@@ -171,7 +170,7 @@ describe('the run sheet of a day', () => {
       ],
       notes: '',
     };
-    const remarks = (day: string) => brakeSheetOf(day, [], [], { suppliers: [supplier], orders: [order] }).remarks;
+    const remarks = (day: string) => sheetOf(day, [], [], { suppliers: [supplier], orders: [order] }).remarks;
     expect(remarks('2026-06-09')).toEqual([
       'To arrive: 2 × Pads front, Kerren R2, Corran.',
       'Bram Okell is off: course.',
@@ -234,7 +233,7 @@ describe('calendars', () => {
       id: own.id,
       title: 'Service, Test car',
       details:
-        'With Tove Loy. Customer: Ona Birk, 0555 0101. For Two-day. Measure pads and rotors; Full fluid exchange. Lift 1',
+        'With Tove Loy. Customer: Ona Birk, 0555 0101. For Two-day. Measure pads and rotors; Flush. Lift 1',
       place: 'Ferrant & Loy',
       when: { from: '2026-06-09T07:00:00.000Z', to: '2026-06-09T08:30:00.000Z' },
       revision: 0,
@@ -266,7 +265,7 @@ describe('tables', () => {
   test('a work list has a row for each piece of work, with its reasons and whose they are', () => {
     const logbook = at([visit()]);
     const rows = workListRows(logbook, workOfEvents(logbook, TODAY));
-    expect(rows.map((r) => r.key)).toEqual(['measure', 'exchange']);
+    expect(rows.map((r) => r.key)).toEqual(['measure', 'flush']);
     expect(rows[1]).toMatchObject({
       event: 'Two-day',
       car: 'Test car',
