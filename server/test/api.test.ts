@@ -14,7 +14,7 @@ import { LogbookCache } from '../src/database/logbook-cache';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const folder = mkdtempSync(join(tmpdir(), 'calvik-'));
-let store: Database;
+let database: Database;
 let api: ReturnType<typeof request>;
 let stop: () => void;
 const data = demoData(NOW);
@@ -24,15 +24,15 @@ const crewId = one('crew').id;
 const carId = one('cars').id;
 
 beforeAll(async () => {
-  store = await Database.open(join(folder, 'test.sqlite'));
-  await loadDemo(store, NOW);
-  const built = createApp({ store, logger: pino({ level: 'silent' }), instrumentSpeed: 400 });
+  database = await Database.open(join(folder, 'test.sqlite'));
+  await loadDemo(database, NOW);
+  const built = createApp({ database, logger: pino({ level: 'silent' }), instrumentSpeed: 400 });
   stop = built.stop;
   api = request(built.app);
 }, 60_000);
 afterAll(async () => {
   stop();
-  await store.close();
+  await database.close();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -56,12 +56,12 @@ const put = (collection: string, body: { id: string }): request.Test =>
 describe('facts', () => {
   test('kept once, however often they are sent', async () => {
     const fact = boilingFact();
-    const before = await store.cursor();
+    const before = await database.cursor();
     expect((await put('facts', fact)).status).toBe(201);
     expect((await put('facts', fact)).status).toBe(200);
     // The same fact with its keys in another order is the same fact.
     expect((await put('facts', Object.fromEntries(Object.entries(fact).reverse()) as typeof fact)).status).toBe(200);
-    expect(await store.cursor()).toBe(before + 1);
+    expect(await database.cursor()).toBe(before + 1);
     const read = await api.get(`/api/facts/${fact.id}`);
     expect(read.body).toEqual(fact);
   });
@@ -80,17 +80,19 @@ describe('facts', () => {
     ['an unknown car', { carId: uuidv7() }, 'carId', 'There is no such car.'],
     ['an unknown crew member', { by: uuidv7() }, 'by', 'There is no such crew member.'],
     ['a correction of nothing', { replaces: uuidv7(), because: 'x' }, 'replaces', /no such entry/],
-    ['a word for a figure', { readingC: 'hot' }, 'readingC', 'A figure in °C is wanted.'],
+    ['a word for a figure', { readingC: 'hot' }, 'readingC', 'A figure is wanted.'],
     ['an impossible figure', { readingC: 1e9 }, 'readingC', 'At most 400 °C.'],
     ['an unknown kind', { kind: 'horoscope' }, 'kind', /./],
     ['a car that is a bottle', { carId: one('bottles').id }, 'carId', 'There is no such car.'],
   ])('%s is 422 with the field named', async (_, over, path, message) => {
     const answer = await put('facts', boilingFact(over));
     expect(answer.status).toBe(422);
-    expect(answer.body.errors).toContainEqual({
-      path,
-      message: typeof message === 'string' ? message : expect.stringMatching(message),
-    });
+    expect(answer.body.errors).toContainEqual(
+      expect.objectContaining({
+        path,
+        message: typeof message === 'string' ? message : expect.stringMatching(message),
+      }),
+    );
   });
 });
 
@@ -198,7 +200,7 @@ describe('the feed', () => {
 
   test('the board on the server is the one that core judges', async () => {
     const { body } = await api.get('/api/run-up?on=2026-06-01');
-    const { logbook } = await new LogbookCache(store).current();
+    const { logbook } = await new LogbookCache(database).current();
     expect(body.events).toEqual(JSON.parse(JSON.stringify(runUp(logbook, '2026-06-01'))));
     expect(body.events).toHaveLength(3);
   });

@@ -9,14 +9,14 @@ import { demoData, loadDemo } from '../src/demo/load';
 
 const NOW = '2026-06-01T09:00:00.000Z';
 const data = demoData(NOW);
-let store: Database;
+let database: Database;
 let api: ReturnType<typeof request>;
 beforeAll(async () => {
-  store = await Database.open(':memory:');
-  await loadDemo(store, NOW);
-  api = request(createApp({ store, logger: pino({ level: 'silent' }) }).app);
+  database = await Database.open(':memory:');
+  await loadDemo(database, NOW);
+  api = request(createApp({ database, logger: pino({ level: 'silent' }) }).app);
 }, 60_000);
-afterAll(() => store.close());
+afterAll(() => database.close());
 
 const records = <C extends 'crew' | 'jobs' | 'events' | 'cars'>(collection: C): RecordOf<C>[] =>
   data.records.filter((r) => r.collection === collection).map((r) => r.body as never);

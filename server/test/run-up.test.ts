@@ -1,32 +1,35 @@
-/** Plans in their thread, lists, run sheet, suppliers and imports, over the wire and into the store. */
+/** Plans in their thread, lists, run sheet, suppliers and imports, over the wire and into the database. */
 import Papa from 'papaparse';
 import { pino } from 'pino';
 import request from 'supertest';
+import { sayTo } from '@calvik/words';
+import { workFindingText } from '@calvik/words/work';
 import { type Job, type RecordOf, dateIn } from '@calvik/core';
-import { type PlanRun, slotObjections } from '@calvik/core/run-up';
+import { type PlanRun, slotFindings } from '@calvik/core/run-up';
 import { recordSchemas } from '@calvik/core/schemas';
 import { Database, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';
 import { LogbookCache } from '../src/database/logbook-cache';
 
-let store: Database;
+const say = sayTo({ units: 'metric', timeZone: 'Europe/Berlin' });
+let database: Database;
 let app: ReturnType<typeof createApp>;
 let api: ReturnType<typeof request>;
 beforeEach(async () => {
-  store = await Database.open(':memory:');
-  await loadDemo(store, new Date().toISOString());
-  app = createApp({ store, logger: pino({ level: 'silent' }) });
+  database = await Database.open(':memory:');
+  await loadDemo(database, new Date().toISOString());
+  app = createApp({ database, logger: pino({ level: 'silent' }) });
   api = request(app.app);
 }, 60_000);
 afterEach(async () => {
   app.stop();
-  await store.close();
+  await database.close();
 });
 
-const kept = async <C extends 'jobs' | 'cars' | 'customers' | 'suppliers' | 'padSets' | 'events'>(
+const saved = async <C extends 'jobs' | 'cars' | 'customers' | 'suppliers' | 'padSets' | 'events'>(
   collection: C,
 ): Promise<RecordOf<C>[]> => {
-  const { rows } = await store.changes(0, 5000);
+  const { rows } = await database.changes(0, 5000);
   return rows.filter((r) => r.collection === collection).map((r) => JSON.parse(r.body) as RecordOf<C>);
 };
 const finished = async (id: string): Promise<PlanRun> => {
@@ -50,14 +53,14 @@ describe('plans', () => {
     expect((await api.delete(`/api/plans/${id}`)).status).toBe(204);
     const { state, answer } = await finished(id);
     expect(state).toBe('done');
-    expect(answer!.keep.length).toBeGreaterThan(10);
-    for (const job of answer!.keep) expect(recordSchemas.jobs.safeParse(job).success).toBe(true);
+    expect(answer!.jobs.length).toBeGreaterThan(10);
+    for (const job of answer!.jobs) expect(recordSchemas.jobs.safeParse(job).success).toBe(true);
     expect(answer!.leftOut.length).toBeGreaterThan(0);
-    for (const l of answer!.leftOut) expect(l.why).toMatch(/\.$/);
-    const before = (await kept('jobs')).length;
+    for (const l of answer!.leftOut) expect(workFindingText(l.why, say)).toMatch(/^[A-Z].*\.$/);
+    const before = (await saved('jobs')).length;
     const taken = await api.post(`/api/plans/${id}/take`);
-    expect(taken.body).toEqual({ kept: answer!.keep.length, dropped: 0 });
-    expect((await kept('jobs')).length).toBe(before + answer!.keep.length);
+    expect(taken.body).toEqual({ saved: answer!.jobs.length, dropped: 0 });
+    expect((await saved('jobs')).length).toBe(before + answer!.jobs.length);
     const again = await finished(((await api.post('/api/plans').send({ seconds: 5 })).body as PlanRun).id);
     expect(again.answer!.moved).toEqual([]);
     expect(again.answer!.drop).toEqual([]);
@@ -66,11 +69,11 @@ describe('plans', () => {
   test('hold on the board: nothing that is proposed breaks a rule that the board knows', async () => {
     const run = await finished(((await api.post('/api/plans').send({ seconds: 3 })).body as PlanRun).id);
     await api.post(`/api/plans/${run.id}/take`);
-    const { logbook } = await new LogbookCache(store).current();
+    const { logbook } = await new LogbookCache(database).current();
     const today = dateIn(new Date().toISOString(), logbook.shop.timeZone);
-    const broken = run.answer!.keep.flatMap((job) =>
-      slotObjections(logbook, logbook.jobs.get(job.id)!, today).map(
-        (text) => `${logbook.cars.get(job.carId)!.name}, ${job.covers.join(' ')}, ${job.startAt}: ${text}`,
+    const broken = run.answer!.jobs.flatMap((job) =>
+      slotFindings(logbook, logbook.jobs.get(job.id)!, today).map(
+        ({ code }) => `${logbook.cars.get(job.carId)!.name}, ${job.covers.join(' ')}, ${job.startAt}: ${code}`,
       ),
     );
     expect(broken).toEqual([]);
@@ -80,20 +83,20 @@ describe('plans', () => {
     const first = await finished(((await api.post('/api/plans').send({ seconds: 2 })).body as PlanRun).id);
     await api.post(`/api/plans/${first.id}/take`);
     const second = await finished(((await api.post('/api/plans').send({ seconds: 2 })).body as PlanRun).id);
-    const stored = (await kept('jobs')).find((j) => j.id === second.answer!.keep.at(-1)!.id)!;
+    const stored = (await saved('jobs')).find((j) => j.id === second.answer!.jobs.at(-1)!.id)!;
     const moved: Job = { ...stored, notes: 'Key in the box.' };
     expect((await api.put(`/api/jobs/${stored.id}`).send(moved)).status).toBe(200);
-    const cursor = await store.cursor();
+    const cursor = await database.cursor();
     const taken = await api.post(`/api/plans/${second.id}/take`);
     expect([taken.status, taken.body.detail]).toEqual([
       409,
-      'Somebody has changed a job since this plan was made. Make a new one.',
+      'Jobs were changed since this plan was made. Make a new one.',
     ]);
-    expect(await store.cursor()).toBe(cursor);
+    expect(await database.cursor()).toBe(cursor);
   });
 
   test('that nobody knows are a sentence', async () => {
-    expect((await api.get('/api/plans/nothing')).body.detail).toContain('Make a new one');
+    expect((await api.get('/api/plans/nothing')).body.detail).toBe('There is no such search for a plan any more.');
     expect((await api.post('/api/plans').send({ seconds: 4000 })).body.errors[0].message).toBe('At most 120 s.');
   });
 });
@@ -111,7 +114,7 @@ describe('lists', () => {
     expect(table.data.map((r) => [r.car, r.key, r.latest, r.minutes])).toEqual(
       json.rows.map((r) => [r.car, r.key, r.latest, String(r.minutes)]),
     );
-    const events = await kept('events');
+    const events = await saved('events');
     const one = events.find((e) => e.name === 'Dunvarrel two-day')!;
     const only = (await api.get(`/api/work-list.json?event=${one.id}`)).body as { rows: { event: string }[] };
     expect(new Set(only.rows.map((r) => r.event))).toEqual(new Set(['Dunvarrel two-day']));
@@ -126,7 +129,7 @@ describe('lists', () => {
   });
 
   test('the run sheet is a PDF of the day, on A4 or letter', async () => {
-    const jobs = await kept('jobs');
+    const jobs = await saved('jobs');
     const job = jobs.find((j) => j.kind === 'boilingTest')!;
     const day = dateIn(job.startAt, 'Europe/Berlin');
     // Its text is read back by another program in the end-to-end tests.
@@ -140,8 +143,8 @@ describe('lists', () => {
   });
 
   test('a supplier answers with price and days, the same to the same question; others’ goods it does not sell', async () => {
-    const supplier = (await kept('suppliers')).find((s) => s.name === 'Corran Friction')!;
-    const [set] = await kept('padSets');
+    const supplier = (await saved('suppliers')).find((s) => s.name === 'Corran Friction')!;
+    const [set] = await saved('padSets');
     const lines = [{ goods: 'padSet', likeId: set!.id, count: 4 }];
     const ask = () => api.post(`/api/suppliers/${supplier.id}/answers`).send({ lines });
     const { answers } = (await ask()).body as {
@@ -170,19 +173,19 @@ describe('imports', () => {
       .set('Content-Type', 'text/csv')
       .send(body as string);
 
-  test('are looked at first; nothing is kept by looking', async () => {
-    const cursor = await store.cursor();
+  test('are looked at first; nothing is saved by looking', async () => {
+    const cursor = await database.cursor();
     const answer = await send('preview', 'Customer;Car;Year\nNew One;Fast one;2012\nNew One;;2012\n');
     expect(answer.body).toMatchObject({
       rows: 2,
       customers: ['New One'],
       cars: [{ name: 'Fast one', customer: 'New One', year: 2012 }],
-      refused: [{ row: 3, why: 'No car is named.' }],
+      refused: [{ row: 3, why: { code: 'carNotNamed' } }],
     });
-    expect(await store.cursor()).toBe(cursor);
-    const done = await send('keep', 'Customer;Car;Year\nNew One;Fast one;2012\nNew One;;2012\n');
+    expect(await database.cursor()).toBe(cursor);
+    const done = await send('save', 'Customer;Car;Year\nNew One;Fast one;2012\nNew One;;2012\n');
     expect(done.body).toEqual({ customers: 1, cars: 1, refused: 1 });
-    expect((await kept('cars')).find((c) => c.name === 'Fast one')!.notes).toContain('are assumed');
+    expect((await saved('cars')).find((c) => c.name === 'Fast one')!.notes).toContain('are assumed');
   });
 
   test.each([
@@ -196,20 +199,20 @@ describe('imports', () => {
     ['another encoding', Buffer.from('customer,car\nJ\xf6rg,Auto\n', 'latin1'), /save it as CSV in UTF-8/],
     ['a workbook', Buffer.from('PK\x03\x04workbook'), /This is a workbook, not a table in text/],
     ['too many rows', `customer,car\n${'A,B\n'.repeat(10_001)}`, /10001 rows are too many: at most 10000/],
-  ])('%s is a sentence, and nothing is kept', async (_what, body, sentence) => {
-    const cursor = await store.cursor();
-    for (const path of ['preview', 'keep']) {
+  ])('%s is a sentence, and nothing is saved', async (_what, body, sentence) => {
+    const cursor = await database.cursor();
+    for (const path of ['preview', 'save']) {
       const answer = await send(path, body);
       expect(answer.status).toBeGreaterThanOrEqual(400);
       expect(answer.status).toBeLessThan(500);
       expect(answer.body.detail).toMatch(sentence);
     }
-    expect(await store.cursor()).toBe(cursor);
+    expect(await database.cursor()).toBe(cursor);
   });
 
-  test('10 000 rows are kept, all of them', async () => {
+  test('10 000 rows are saved, all of them', async () => {
     const rows = Array.from({ length: 10_000 }, (_, i) => `Owner ${i % 500},Car ${i},${1990 + (i % 30)}`);
-    const done = await send('keep', `customer,car,year\n${rows.join('\n')}\n`);
+    const done = await send('save', `customer,car,year\n${rows.join('\n')}\n`);
     expect(done.body).toEqual({ customers: 500, cars: 10_000, refused: 0 });
   });
 });

@@ -8,7 +8,7 @@ import Sqlite from 'better-sqlite3';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { type Fact, judgeService } from '@calvik/core';
+import { type Fact, judgeService, limitsOf } from '@calvik/core';
 import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { closing, trueThicknessMm } from '../src/instruments/caliper';
@@ -19,7 +19,7 @@ import { LogbookCache } from '../src/database/logbook-cache';
 const NOW = '2026-06-01T09:00:00.000Z';
 const folder = mkdtempSync(join(tmpdir(), 'calvik-service-'));
 const data = demoData(NOW);
-let store: Database;
+let database: Database;
 let api: ReturnType<typeof request>;
 let app: ReturnType<typeof createApp>['app'];
 let stop: () => void;
@@ -33,14 +33,14 @@ const [past, coming] = [jobs[0]!, jobs.at(-1)!];
 const crew = (role: string): string => records<{ id: string; role: string }>('crew').find((c) => c.role === role)!.id;
 
 beforeAll(async () => {
-  store = await Database.open(join(folder, 'test.sqlite'));
-  await loadDemo(store, NOW);
-  ({ app, stop } = createApp({ store, logger: pino({ level: 'silent' }), instrumentSpeed: 4000 }));
+  database = await Database.open(join(folder, 'test.sqlite'));
+  await loadDemo(database, NOW);
+  ({ app, stop } = createApp({ database, logger: pino({ level: 'silent' }), instrumentSpeed: 4000 }));
   api = request(app);
 }, 60_000);
 afterAll(async () => {
   stop();
-  await store.close();
+  await database.close();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -57,19 +57,32 @@ const service = (over: object): Fact =>
 const put = (fact: Fact): request.Test => api.put(`/api/facts/${fact.id}`).send(fact);
 
 describe('a release', () => {
-  test('is refused while anything stops the car, with the reason; nothing is kept', async () => {
-    const fact = service({ kind: 'carReleased', openItems: [] });
+  const limitsNow = async () => {
+    const { logbook } = await new LogbookCache(database).current();
+    return limitsOf(logbook, logbook.jobs.get(coming.id)!);
+  };
+  test('by limits that are not those of the moment is refused: somebody changed one while it was signed', async () => {
+    const limits = await limitsNow();
+    const other = { ...limits!, shop: { ...limits!.shop, padLimitMm: 1 } };
+    for (const of of [other, null]) {
+      const answer = await put(service({ kind: 'carReleased', openItems: [], limits: of }));
+      expect([answer.status, answer.body.code]).toEqual([409, 'limitsChanged']);
+    }
+  });
+  test('is refused while anything stops the car, with the reason; nothing is saved', async () => {
+    const fact = service({ kind: 'carReleased', openItems: [], limits: await limitsNow() });
     const answer = await put(fact);
     expect(answer.status).toBe(409);
     expect(answer.body.detail).toMatch(/^Not released: /);
     expect((await api.get(`/api/facts/${fact.id}`)).status).toBe(404);
   });
-  test('a hold is let pass by the lead alone', async () => {
-    const pass = { kind: 'holdWaived', hold: 'fluid', finding: 'x', reason: 'y' };
-    expect((await put(service(pass))).body.detail).toBe('Only the lead lets something pass.');
-    expect((await put(service({ ...pass, by: crew('lead') }))).status).toBe(201);
+  test('a hold is waived by the lead alone', async () => {
+    const finding = { code: 'fluidUnknown', place: {}, values: {} };
+    const waiver = { kind: 'holdWaived', finding, reason: 'y' };
+    expect((await put(service(waiver))).body.detail).toBe('Only the lead waives a hold.');
+    expect((await put(service({ ...waiver, by: crew('lead') }))).status).toBe(201);
   });
-  test('what is kept already is kept when it is sent again, whatever has come to light since', async () => {
+  test('what is saved already is taken again when it is sent again, whatever has come to light since', async () => {
     const released = data.facts.find((f) => f.kind === 'carReleased' && f.jobId === past.id)!;
     expect((await put(released)).status).toBe(200);
   });
@@ -81,7 +94,7 @@ describe('a release', () => {
     expect(answer.body.errors).toEqual([{ path: 'padSetId', message: 'There is no such pad set.' }]);
   });
   test('every past service of the demo stands as released', async () => {
-    const { logbook } = await new LogbookCache(store).current();
+    const { logbook } = await new LogbookCache(database).current();
     const released = [...logbook.jobs.values()].filter((j) =>
       logbook.factsOfJob(j.id).some((f) => f.kind === 'carReleased'),
     );
@@ -95,7 +108,7 @@ describe('photos', () => {
   const jpeg = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(200, 7)]);
   const send = (id: string, body: Buffer, type = 'image/jpeg') =>
     api.put(`/api/photos/${id}`).set('Content-Type', type).send(body);
-  test('kept once, handed out as they came, never replaced', async () => {
+  test('saved once, handed out as they came, never replaced', async () => {
     const id = uuidv7();
     expect((await send(id, jpeg)).status).toBe(201);
     expect((await send(id, jpeg)).status).toBe(200);
@@ -133,13 +146,13 @@ describe('the service sheet', () => {
     expect(JSON.stringify((await get('.json?units=imperial')).body.sheet)).toContain(' in');
     expect((await get('.json?units=cubits')).status).toBe(422);
     expect((await api.get(`/api/jobs/${uuidv7()}/service-sheet.pdf`)).status).toBe(404);
-    const flush = records<{ id: string; kind: string }>('jobs').find((j) => j.kind === 'fluidExchange')!;
+    const flush = records<{ id: string; kind: string }>('jobs').find((j) => j.kind === 'flush')!;
     expect((await api.get(`/api/jobs/${flush.id}/service-sheet.pdf`)).body.detail).toBe('There is no such service.');
   });
 });
 
 describe('instruments', () => {
-  const logbookOf = async () => (await new LogbookCache(store).current()).logbook;
+  const logbookOf = async () => (await new LogbookCache(database).current()).logbook;
   test('the caliper closes on the pad that is there: thinner than last time, the same for the same pad', async () => {
     const logbook = await logbookOf();
     const of = logbook.cars.get(car.id)!;
@@ -182,7 +195,7 @@ describe('instruments', () => {
     const { id } = (await started.json()) as { id: string };
     const text = await (await fetch(`${url}/${id}/stream`)).text();
     expect(text).toContain('event: sample');
-    expect(text.trim().endsWith('"type":"stopped","reason":"The instrument has switched itself off."}')).toBe(true);
+    expect(text.trim().endsWith('"type":"stopped","reason":"switchedOff"}')).toBe(true);
     server.close();
   });
   test('what cannot be measured is said', async () => {
@@ -198,7 +211,7 @@ test('an older database gains the new fields, and loses nothing', async () => {
   const file = join(folder, 'older.sqlite');
   await (await Database.open(file)).close();
   const db = new Sqlite(file);
-  db.exec(`drop table photo; delete from mikro_orm_migrations where name like '0002%';`);
+  db.exec(`drop table photo; delete from mikro_orm_migrations where name not like '0001%';`);
   const insert = db.prepare(
     'insert into item (id, collection, version, seq, car_id, body) values (?, ?, 1, ?, null, ?)',
   );

@@ -64,6 +64,7 @@ class PhotosAndNewFields extends Migration {
 /** Names of now, and findings in place of sentences; what changes goes out in the feed anew. */
 class FindingsForSentences extends Migration {
   override async up(): Promise<void> {
+    await this.execute('alter table photo rename column kept_at to saved_at');
     const items = (await this.execute('select id, collection, body from item order by seq')) as StoredItem[];
     const earlier = (await this.execute(
       'select id, version, collection, body, superseded_at from superseded',
