@@ -11,7 +11,7 @@ import {
   type Task,
   earliestDueFirst,
   highsSolver,
-  planObjections,
+  planBreaks,
   scoreOf,
   solveSchedule,
 } from '@calvik/core/solver';
@@ -28,32 +28,35 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
   const people = Array.from({ length: crew }, (_, p) => ({
     id: `p${p}`,
     name: `P${p}`,
+    event: null,
     hours: days.map((_, d) => (d % 7 < 5 && !(p === 1 && d % 7 === 4) ? { from: 480, to: 1020 } : null)),
   }));
-  const kinds: Pick<Task, 'title' | 'minutes' | 'wheelsOff'>[] = [
-    { title: 'Boiling test', minutes: 15, wheelsOff: false },
-    { title: 'Measure', minutes: 30, wheelsOff: true },
-    { title: 'Pads, front', minutes: 20, wheelsOff: true },
-    { title: 'Full exchange', minutes: 50, wheelsOff: true },
-    { title: 'Inspection form', minutes: 15, wheelsOff: false },
+  const kinds: Pick<Task, 'key' | 'minutes' | 'wheelsOff'>[] = [
+    { key: 'boilingTest', minutes: 15, wheelsOff: false },
+    { key: 'measure', minutes: 30, wheelsOff: true },
+    { key: 'pads.front', minutes: 20, wheelsOff: true },
+    { key: 'flush', minutes: 50, wheelsOff: true },
+    { key: 'inspection', minutes: 15, wheelsOff: false },
   ];
   const tasks: Task[] = [];
   for (let car = 0; tasks.length < jobs; car++) {
     const loadUp = workdays[Math.floor((workdays.length * roll(1, 3)) / 3) - 1]!;
     const first = Math.max(0, loadUp - roll(6, 12));
-    const own = kinds.filter((k) => k.title === 'Measure' || roll(0, 4) > 0);
+    const own = kinds.filter((k) => k.key === 'measure' || roll(0, 4) > 0);
     own.forEach((k, i) => {
       if (tasks.length >= jobs) return;
-      const from = k.title === 'Full exchange' ? Math.max(first, loadUp - 7) : first;
+      const from = k.key === 'flush' ? Math.max(first, loadUp - 7) : first;
       tasks.push({
         ...k,
         id: `${car}.${i}`,
         visit: `car ${car}`,
         carId: `car ${car}`,
+        car: `Car ${car}`,
+        ownTitle: null,
         days: workdays.filter((d) => d >= from && d <= loadUp),
         target: Math.max(from, loadUp - 1),
         crewNeeded: 1,
-        people: people.map((_, p) => p).filter((p) => k.title !== 'Full exchange' || p !== crew - 1),
+        people: people.map((_, p) => p).filter((p) => k.key !== 'flush' || p !== crew - 1),
         needsLift: k.wheelsOff,
         travelMin: 0,
         after:
@@ -101,7 +104,7 @@ async function main(): Promise<void> {
         if (toTwoPercent === null && p.gap <= 0.02) toTwoPercent = p.seconds;
       },
     });
-    if (planObjections(problem, solved.plan).length > 0) throw new Error('The plan breaks a rule.');
+    if (planBreaks(problem, solved.plan).length > 0) throw new Error('The plan breaks a rule.');
     const base = scoreOf(problem, plain);
     const { score } = solved;
     say(

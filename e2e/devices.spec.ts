@@ -45,7 +45,7 @@ test.describe('two devices in one shop', () => {
     await ines.page.goto(car);
     await tove.page.goto(`${car}/test`);
     for (const key of ['2', '9', '8']) await button(tove.page, key).click();
-    await button(tove.page, 'Keep reading').click();
+    await button(tove.page, 'Save reading').click();
     await expect(ines.page.getByTestId('history-entry').first()).toContainText('Boiled at 298 °C', { timeout: 20_000 });
     await expect(ines.page.getByTestId('history-entry').first()).toContainText('Tove Loy');
     ines.complaints.none();
@@ -61,7 +61,7 @@ test.describe('two devices in one shop', () => {
     await field(page, 'Boiling point').fill('291 C');
     await expect(page.getByText('556 °F').first()).toBeVisible();
     await expect(page.getByTestId('limit-bar').first()).toHaveAttribute('aria-label', /Wants \d{3} °F/);
-    await page.goto(`${server.url}/stores`);
+    await page.goto(`${server.url}/inventory`);
     await expect(page.getByText(/fl oz left of 33\.8\sfl oz/).first()).toBeVisible();
     complaints.none();
   });
@@ -75,7 +75,7 @@ test.describe('two devices in one shop', () => {
     await page.keyboard.press('?');
     await expect(page.getByText('Tab and Enter reach everything else.', { exact: false })).toBeVisible();
     await page.keyboard.press('5');
-    await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Stock' })).toBeVisible();
     await page.keyboard.press('e');
     await expect(page.getByRole('heading', { name: 'New event' })).toBeVisible();
     await field(page, 'Name').fill('1 2 3');

@@ -156,7 +156,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
   });
 
   await test.step('what is missing is asked for and ordered', async () => {
-    await room(page, 'Stores');
+    await room(page, 'Stock');
     await button(page, 'Shopping list').click();
     await heading(page, 'Shopping list');
     const corran = page.getByTestId('supplier-Corran Friction');
@@ -171,7 +171,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     await expect(page.getByText('Pads front, Holt Sprint', { exact: true })).toHaveCount(0);
     await page.getByTestId('ordered-line').filter({ hasText: 'Pads front, Holt Sprint' }).getByRole('button').click();
     await expect(page.getByTestId('ordered-line').filter({ hasText: 'Pads front, Holt Sprint' })).toHaveCount(0);
-    await page.goto(`${server.url}/stores`);
+    await page.goto(`${server.url}/inventory`);
     await expect(page.getByText(/^P-\d+ {1,2}Holt Sprint$/).first()).toBeVisible();
   });
 
@@ -185,7 +185,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     const text = await pdfText(new Uint8Array(await sheet.body()));
     expect(text).toContain('Run sheet');
     expect(text).toContain('Sorrel Quillon');
-    expect(text).toContain('Full fluid exchange');
+    expect(text).toContain('Flush');
     const table = await (await page.request.get(`${server.url}/api/work-list.csv?event=${eventId}`)).text();
     expect(table.split('\r\n').filter((row) => row.includes('Fit the camera mount')).length).toBe(1);
   });
@@ -212,19 +212,19 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     await expect(page.getByText('Sorrel Quillon').first()).toBeVisible();
   });
 
-  await test.step('the customer’s text goes to the outbox and nowhere else', async () => {
+  await test.step('the customer’s text goes to the messages and nowhere else', async () => {
     await page.goto(`${server.url}/events/${eventId}/work`);
     await button(page, 'Text the customer').first().click();
     await page.getByRole('radio', { name: 'About: Bring it in' }).click();
     await expect(field(page, 'Text')).toHaveValue(/Hello Fenno, please bring Auld Aldane by/);
-    await button(page, 'To the outbox').click();
-    await page.goto(`${server.url}/outbox`);
+    await button(page, 'To the messages').click();
+    await page.goto(`${server.url}/messages`);
     await expect(page.getByTestId('message')).toContainText('please bring Auld Aldane by');
   });
   complaints.none();
 });
 
-test('a table of customers and cars: every refused row is named, and nothing is half kept', async ({ browser }) => {
+test('a table of customers and cars: every refused row is named, and nothing is half saved', async ({ browser }) => {
   const ids = await idsByName(server.url);
   const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
   await page.goto(`${server.url}/cars`);
@@ -239,10 +239,10 @@ test('a table of customers and cars: every refused row is named, and nothing is 
   await expect(page.getByText(/save it as CSV in UTF-8/)).toBeVisible();
   complaints.expected(/422/);
   await choose('Customer;Car;Year\nNora Fisk;Fisk Aldane;2011\nNora Fisk;;2012\nAbel Rooth;Rooth Velund;2019\n');
-  await expect(page.getByTestId('import-summary')).toHaveText('3 rows. Can be kept: 1 car, 1 new customer. Cannot: 2.');
+  await expect(page.getByTestId('import-summary')).toHaveText('3 rows. Can be saved: 1 car, 1 new customer. Cannot: 2.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 3: No car is named.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 4: Abel Rooth has a car of that name already.');
-  await button(page, 'Keep 1 car').click();
+  await button(page, 'Save 1 car').click();
   await expect(page.getByText(/^Saved: 1 cars?, 1 new customers?\./)).toBeVisible();
   await button(page, 'To the cars').click();
   await expect(link(page, 'Fisk Aldane')).toBeVisible();

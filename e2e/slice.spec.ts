@@ -108,7 +108,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     for (const key of ['2', '0', '6']) await button(page, key).click();
     await expect(page.getByText('403 °F')).toBeVisible();
     await expect(page.getByTestId('live-verdict')).toContainText('the fluid gets to 205 °C');
-    await button(page, 'Keep reading').click();
+    await button(page, 'Save reading').click();
     await expect(page.getByText('Rules in force')).toBeVisible();
     await expect(page.getByTestId('verdict').first()).toHaveText(/stop/i);
     await expect(page.getByText('B: within 56 days before the event')).toBeVisible();
@@ -139,7 +139,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await button(page, 'Start heating').click();
     await expect(page.getByText(/^(Heating, \d+ s|Boiling point, ±)/)).toBeVisible();
     await expect(page.getByText(/Boiling point, ± .* over the plateau/)).toBeVisible({ timeout: 30_000 });
-    await button(page, 'Keep this reading').click();
+    await button(page, 'Save this reading').click();
     await expect(page.getByText('Rules in force')).toBeVisible();
   });
 
@@ -150,7 +150,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await button(page, 'Dip the bench pen').click();
     await expect(field(page, 'Water content')).not.toHaveValue('');
     await field(page, 'Water content').fill('0.1');
-    await button(page, 'Keep reading').click();
+    await button(page, 'Save reading').click();
     await expect(
       page.getByText(/The pen says 0\.1\s% water, the boiling test \d\.\d\s%\. The boiling test counts\./),
     ).toBeVisible();
@@ -187,7 +187,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(silicone).toContainText('Stop');
     await silicone.click();
     await expect(page.getByText('Do not pour this into this car. Take another bottle.')).toBeVisible();
-    await button(page, 'Keep this flush').click();
+    await button(page, 'Save this flush').click();
     await expect(page.getByText('This fluid must not go into this car. Choose another bottle.')).toBeVisible();
     await page
       .getByRole('radio', { name: /Bottle .* Orsen Race 325/ })
@@ -213,7 +213,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(page.getByText('A soft pedal means bleed again. Nobody drives this car.')).toBeVisible();
     await page.getByRole('radio', { name: 'Pedal after: Firm' }).click();
     await expect(page.getByText('Old fluid to the waste container: 728 mL.')).toBeVisible();
-    await button(page, 'Keep this flush').click();
+    await button(page, 'Save this flush').click();
     await expect(page.getByTestId('fluid-card').getByTestId('verdict').first()).toHaveText(/in order/i);
     await expect(page.getByText('Nothing planned for this car.')).toBeVisible();
     expect(await wasteOnShelf(page)).toBeCloseTo(before + 0.7, 0);
@@ -227,10 +227,10 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await button(page, 'Correct').click();
     await expect(field(page, 'Drawn at RL')).toHaveValue('150 mL');
     await field(page, 'Drawn at RL').fill('250');
-    await button(page, 'Keep the correction').click();
+    await button(page, 'Save the correction').click();
     await expect(page.getByText(/marked above|must not be empty/).first()).toBeVisible();
     await field(page, 'Reason').fill('Read the wrong line on the bottle');
-    await button(page, 'Keep the correction').click();
+    await button(page, 'Save the correction').click();
     await expect(page.getByTestId('history-replaced').first()).toContainText(
       'Corrected: Read the wrong line on the bottle',
     );
@@ -246,7 +246,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
 });
 
 async function wasteOnShelf(page: Page): Promise<number> {
-  await room(page, 'Stores');
+  await room(page, 'Stock');
   return parseFloat(await page.getByTestId('waste').innerText());
 }
 
@@ -275,7 +275,7 @@ test('after a power cut and a restart everything acknowledged is there, and what
   const { port } = server;
   await server.stop('SIGKILL');
   for (const key of ['2', '3', '1']) await button(page, key).click();
-  await button(page, 'Keep reading').click();
+  await button(page, 'Save reading').click();
   await expect(page.getByText(/No connection\. 1 entry waits on this device\./)).toBeVisible();
   await expect(page.getByText('Rules in force')).toBeVisible();
   server = await Server.start({ data, demo: true, port });

@@ -97,6 +97,8 @@ async function serviceUnderWay(url, changes) {
       instrument: 'byHand',
     });
   }
+  for (const corner of ['FL', 'FR', 'RL', 'RR'])
+    await put({ kind: 'wheelBearingMeasurement', corner, playMm: 0.2, method: 'rim', instrument: 'byHand' });
   await put({ kind: 'checksDone', step: 'look', items: ['hoses', 'seals', 'leaks', 'hubs', 'ductsSound'].map(ok) });
   for (const axle of ['front', 'rear'])
     for (const subject of ['pads', 'rotors'])
@@ -154,7 +156,7 @@ async function takePlan(url) {
     run = await call(`/plans/${id}`);
   }
   await call(`/plans/${id}/take`, { method: 'POST' });
-  const days = run.answer.keep.filter((job) => job.kind !== 'atEvent').map((job) => job.startAt.slice(0, 10));
+  const days = run.answer.jobs.filter((job) => job.kind !== 'atEvent').map((job) => job.startAt.slice(0, 10));
   const count = (day) => days.filter((d) => d === day).length;
   return days.reduce((a, b) => (count(b) > count(a) ? b : a));
 }
@@ -248,13 +250,13 @@ main(async () => {
       await page.getByTestId('step-0').scrollIntoViewIfNeeded();
     },
   });
-  await shoot('stores', PHONE, '/stores');
+  await shoot('stock', PHONE, '/inventory');
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
   await shoot('work-list', PHONE, `${event}/work`, {
     act: (page) => page.getByRole('heading', { name: 'Helm Tessaro' }).scrollIntoViewIfNeeded(),
   });
-  await shoot('shopping-list', PHONE, '/stores/orders', {
+  await shoot('shopping-list', PHONE, '/inventory/orders', {
     act: (page) => page.getByRole('button', { name: 'Ask Corran Friction' }).click(),
   });
   const busiest = await takePlan(server.url);
@@ -276,14 +278,14 @@ main(async () => {
     },
   });
   await shoot('service', PHONE, `/service/${service.job}`);
-  await shoot('service-draw', PHONE, `/service/${service.job}/draw.2`, {
+  await shoot('service-bleed', PHONE, `/service/${service.job}/bleed.2`, {
     act: (page) => figure(page, 'Drawn here', '58'),
   });
   await shoot('service-torque', PHONE, `/service/${service.job}/wheels`, {
     act: async (page) => {
       for (const nm of ['115', '114', '96']) {
         await page.getByRole('textbox', { name: /^Click on no/ }).fill(nm);
-        await page.getByRole('button', { name: 'Note the click' }).click();
+        await page.getByRole('button', { name: 'Log click' }).click();
       }
       await page.getByTestId('clicks').scrollIntoViewIfNeeded();
     },

@@ -9,6 +9,7 @@ import { prefer } from '../src/state/preferences';
 import { lightTheme } from '../src/theme/theme';
 import { dark, light } from '../src/theme/tokens';
 import { LimitBar, placeOnBar } from '../src/ui/limit-bar';
+import { UnitsContext } from '../src/ui/units';
 import { NumberPad } from '../src/ui/number-pad';
 import { onDemand } from '../src/ui/on-demand';
 import { otherWay } from '../src/ui/quantity-text';
@@ -16,12 +17,16 @@ import { VerdictMark } from '../src/ui/verdict';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({}) }));
 
-const show = (ui: React.ReactNode, store = makeStore()) =>
+const show = (ui: React.ReactNode, store = makeStore()) => {
+  const { units } = store.getState().preferences;
   render(
     <Provider store={store}>
-      <PaperProvider theme={lightTheme}>{ui}</PaperProvider>
+      <UnitsContext.Provider value={units}>
+        <PaperProvider theme={lightTheme}>{ui}</PaperProvider>
+      </UnitsContext.Provider>
     </Provider>,
   );
+};
 
 describe('the limit bar', () => {
   test('new stands at the left, the end at the right, and wear only ever moves right', () => {

@@ -27,7 +27,7 @@ describe('the fluid card', () => {
 
   test('nothing known: says what to do', () => {
     show(<FluidCard car={car} event={null} />);
-    expect(screen.getByText('No test and no exchange on record: test the fluid.')).toBeTruthy();
+    expect(screen.getByText('No test and no flush on record: test the fluid.')).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Boiling point today/ })).toBeNull();
   });
 

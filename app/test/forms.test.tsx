@@ -23,7 +23,7 @@ import { EditRotorPairScreen, NewRotorPairScreen } from '../src/features/invento
 import { car, customer, fluid, id, show } from './scene';
 import { padSet, pair, records as service } from './service-scene';
 import type * as Hands from './hands';
-import { freshHands, kept, pick, place, press, router, type } from './hands';
+import { freshHands, saved, pick, place, press, router, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -70,16 +70,14 @@ const awkwardCar: Car = {
   front: {
     ...car.front,
     brake: 'fixedCaliper',
-    pistonsPerCorner: 6,
-    pistonDiameterMm: 36.05,
+    boresMm: [38, 36.05, 28.5],
     bleedNipplesPerCorner: 2,
     bleedNippleOrder: 'outerInnerOuter',
   },
   rear: {
     ...car.rear,
     brake: 'drum',
-    pistonsPerCorner: 1,
-    pistonDiameterMm: toCanonical(0.8125, 'in'),
+    boresMm: [toCanonical(0.8125, 'in')],
     bleedNipplesPerCorner: 1,
   },
   lineLengthMm: { FL: 612.5, FR: 1430, RL: 3312.25, RR: toCanonical(150, 'in') },
@@ -171,8 +169,8 @@ describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a 
     async (_what, Screen, record, collection, name) => {
       open(Screen, { id: record.id }, units);
       await save(name);
-      await waitFor(() => expect(kept(collection)).toHaveLength(1));
-      expect(kept(collection)[0]).toEqual(record);
+      await waitFor(() => expect(saved(collection)).toHaveLength(1));
+      expect(saved(collection)[0]).toEqual(record);
     },
   );
 
@@ -190,8 +188,8 @@ describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a 
     place.params = { id: car.id };
     show(<BrakeSheetScreen />, [], { ...records, brakeSheets: [odd] }, units);
     await save('Save the sheet');
-    await waitFor(() => expect(kept('brakeSheets')).toHaveLength(1));
-    expect(kept('brakeSheets')[0]).toEqual(odd);
+    await waitFor(() => expect(saved('brakeSheets')).toHaveLength(1));
+    expect(saved('brakeSheets')[0]).toEqual(odd);
   });
 });
 
@@ -199,18 +197,22 @@ describe('what cannot be kept is said, and nothing is sent', () => {
   const says = async (name: string, ...sentences: (string | RegExp)[]): Promise<void> => {
     await save(name);
     for (const s of sentences) expect((await screen.findAllByText(s)).length).toBeGreaterThan(0);
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   };
 
   test('a car: MIN above MAX, an odd number of pistons in a fixed caliper, a year that is none, a sequence with a corner twice', async () => {
     open(EditCarScreen, { id: car.id });
     type('Reservoir volume at MIN', '400 ml');
-    type('Pistons per front corner', '5');
+    type('Piston bores, front, mm', '5 × 40');
     type('The maker’s sequence', 'FL FL RL RR');
     await says(
       'Save car',
-      'The volume at MIN must be less than the volume at MAX.',
       /an even number/,
+    );
+    type('Piston bores, front, mm', '38, 34, 28 a side');
+    await says(
+      'Save car',
+      'The volume at MIN must be less than the volume at MAX.',
       'The maker’s sequence must name each of the four corners once.',
     );
   });
@@ -274,8 +276,8 @@ describe('new records', () => {
     open(NewCustomerScreen);
     type('Name', 'Nell Varga');
     await save('Save, then enter the car');
-    await waitFor(() => expect(kept('customers')).toMatchObject([{ name: 'Nell Varga', version: 0, units: 'metric' }]));
-    expect(router.replace).toHaveBeenCalledWith(`/cars/new?customer=${String(kept('customers')[0]!.id)}`);
+    await waitFor(() => expect(saved('customers')).toMatchObject([{ name: 'Nell Varga', version: 0, units: 'metric' }]));
+    expect(router.replace).toHaveBeenCalledWith(`/cars/new?customer=${String(saved('customers')[0]!.id)}`);
   });
 
   test('a car in any units is kept in the canonical ones', async () => {
@@ -286,10 +288,10 @@ describe('new records', () => {
     type('Reservoir volume at MAX', '10 fl oz');
     type('Line bore', '0.13 in');
     await save('Save car');
-    await waitFor(() => expect(kept('cars')).toHaveLength(1));
-    expect(kept('cars')[0]).toMatchObject({ customerId: customer.id, name: 'Varga Brennick', lineBoreMm: 3.302 });
+    await waitFor(() => expect(saved('cars')).toHaveLength(1));
+    expect(saved('cars')[0]).toMatchObject({ customerId: customer.id, name: 'Varga Brennick', lineBoreMm: 3.302 });
     // 1 US fluid ounce is 29.573 53 mL: NIST SP 811, B.8.
-    expect(kept('cars')[0]!.reservoirMaxMl).toBeCloseTo(295.7353, 3);
+    expect(saved('cars')[0]!.reservoirMaxMl).toBeCloseTo(295.7353, 3);
   });
 
   test('lines follow the master cylinder to the other side as long as nobody has measured them', async () => {
@@ -310,7 +312,7 @@ describe('new records', () => {
     pick('Fluid', new RegExp(fluid.name));
     type('Size', '0,5 l');
     await save('Save bottle');
-    await waitFor(() => expect(kept('bottles')).toMatchObject([{ label: 'B-077', sizeMl: 500, fluidId: fluid.id }]));
+    await waitFor(() => expect(saved('bottles')).toMatchObject([{ label: 'B-077', sizeMl: 500, fluidId: fluid.id }]));
   });
 
   test('a set for a car, tied to its rotors', async () => {
@@ -320,16 +322,16 @@ describe('new records', () => {
     pick('Tied to rotors', new RegExp(pair.label));
     await save('Save pad set');
     await waitFor(() =>
-      expect(kept('padSets')).toMatchObject([{ compound: 'Kerren R2', carId: car.id, rotorPairId: pair.id }]),
+      expect(saved('padSets')).toMatchObject([{ compound: 'Kerren R2', carId: car.id, rotorPairId: pair.id }]),
     );
   });
 
   test('a rotor pair takes the next label', async () => {
     open(NewRotorPairScreen);
     await save('Save rotor pair');
-    await waitFor(() => expect(kept('rotorPairs')).toHaveLength(1));
-    expect(kept('rotorPairs')[0]!.label).toMatch(/^R-\d{3}$/);
-    expect(kept('rotorPairs')[0]!.label).not.toBe(pair.label);
+    await waitFor(() => expect(saved('rotorPairs')).toHaveLength(1));
+    expect(saved('rotorPairs')[0]!.label).toMatch(/^R-\d{3}$/);
+    expect(saved('rotorPairs')[0]!.label).not.toBe(pair.label);
   });
 
   test('an event is a fortnight away until somebody says otherwise, and loads the day before', async () => {
@@ -337,11 +339,11 @@ describe('new records', () => {
     type('Name', 'Winter day');
     await save('Save event');
     expect((await screen.findAllByText('Choose: venue.')).length).toBe(1);
-    expect(kept('events')).toEqual([]);
+    expect(saved('events')).toEqual([]);
     pick('Venue', venue.name);
     await save('Save event');
-    await waitFor(() => expect(kept('events')).toHaveLength(1));
-    const made = kept('events')[0] as unknown as RecordOf<'events'>;
+    await waitFor(() => expect(saved('events')).toHaveLength(1));
+    const made = saved('events')[0] as unknown as RecordOf<'events'>;
     expect(made).toMatchObject({ name: 'Winter day', venueId: venue.id, version: 0 });
     expect(made.endDate).toBe(made.startDate);
     expect(made.loadUpDate === null || made.loadUpDate < made.startDate).toBe(true);

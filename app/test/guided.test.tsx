@@ -1,14 +1,14 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
 import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact, buildLogbook } from '@calvik/core';
-import { serviceFactLine } from '../src/features/service/fact-line';
+import { factText, sayTo } from '@calvik/words';
 import { standingReading } from '../src/features/service/use-service';
 import { StepScreen } from '../src/features/service/step-screen';
 import { prefer } from '../src/state/preferences';
 import { checkItems, checkStates, firstOpenCheck } from '../src/ui/check-list';
 import { bottle, car, crew, flush, id, show, silicone } from './scene';
 import type * as Hands from './hands';
-import { freshHands, kept, place, press, router, type } from './hands';
+import { freshHands, saved, place, press, router, type } from './hands';
 import { at, face, intake, job, lead, padSet, pads, pair, records } from './service-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
@@ -27,7 +27,7 @@ const step = (key: string, facts: Fact[] = [], more: object = {}) => {
     ...more,
   });
 };
-const keepIt = (name: string | RegExp = 'Keep and go on'): Promise<void> => act(async () => press(name));
+const saveIt = (name: string | RegExp = 'Save and go on'): Promise<void> => act(async () => press(name));
 const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
 
 const rotorAt = (n: number, corner: string, mm: number): Fact =>
@@ -55,6 +55,17 @@ const worn: Fact[] = [
   pads(9, 'RL', 8),
   pads(10, 'RR', 8),
   ...['FL', 'FR', 'RL', 'RR'].map((c, i) => rotorAt(11 + i, c, 31)),
+  ...['FL', 'FR', 'RL', 'RR'].map(
+    (corner, i) =>
+      ({
+        ...at(15 + i),
+        kind: 'wheelBearingMeasurement',
+        corner,
+        playMm: 0.2,
+        method: 'rim',
+        instrument: 'byHand',
+      }) as Fact,
+  ),
   {
     ...at(20),
     kind: 'checksDone',
@@ -82,27 +93,27 @@ const allDecided: Fact[] = [
 ];
 
 describe('deciding', () => {
-  test('what is in order stands ready; what is not is asked for, promised from the stores and added to the plan', async () => {
+  test('what is in order stands ready; what is not is asked for, reserved from stock and added to the plan', async () => {
     step('decide', worn);
-    await keepIt();
+    await saveIt();
     await screen.findByText('Decide: pads, front axle.');
     press('Pads, front axle: Change', 'radio');
-    await keepIt();
+    await saveIt();
     await screen.findByText('Decide: rotors, rear axle.');
     press('Rotors, rear axle: Keep', 'radio');
     press(/^P-007 Holt Sprint, 12\.0\smm/, 'radio');
-    await keepIt();
-    await waitFor(() => expect(kept().filter((k) => k.kind === 'partsDecision')).toHaveLength(4));
-    expect(kept()[0]!).toMatchObject({ subject: 'pads', axle: 'front', action: 'change', padSetId: newSet.id });
-    expect(kept()[0]!.reason).toMatch(/Pad FL inner 2\.5/);
-    await waitFor(() => expect(kept('jobs')[0]?.durationMin).toBe(140));
+    await saveIt();
+    await waitFor(() => expect(saved().filter((k) => k.kind === 'partsDecision')).toHaveLength(4));
+    expect(saved()[0]!).toMatchObject({ subject: 'pads', axle: 'front', action: 'change', padSetId: newSet.id });
+    expect(saved()[0]!.reason).toMatch(/Pad FL inner 2\.5/);
+    await waitFor(() => expect(saved('jobs')[0]?.durationMin).toBe(140));
   });
-  test('nothing changed is nothing kept; a caliper that was off is', async () => {
+  test('nothing changed is nothing saved; a caliper that was off is', async () => {
     step('decide', [...worn, ...allDecided]);
     press('Calipers off: Rear calipers', 'checkbox');
-    await keepIt();
-    await waitFor(() => expect(kept().length).toBeGreaterThan(0));
-    expect(kept().filter((k) => k.kind === 'partsDecision')).toEqual([
+    await saveIt();
+    await waitFor(() => expect(saved().length).toBeGreaterThan(0));
+    expect(saved().filter((k) => k.kind === 'partsDecision')).toEqual([
       expect.objectContaining({ subject: 'other', axle: 'rear', corner: null, action: 'change' }),
     ]);
   });
@@ -122,12 +133,12 @@ describe('retracting and fitting', () => {
     type('Level before', '290');
     expect(said('wanted')).toMatch(/10\smL free: draw off at least 39\smL first\./);
     type('Level before', '260');
-    await keepIt();
+    await saveIt();
     expect(screen.getByText('Go through the whole list: something is still open.')).toBeTruthy();
     press(/^Pistons brushed clean.*: In order$/, 'radio');
-    await keepIt();
-    await waitFor(() => expect(kept().map((k) => k.kind)).toEqual(['pistonsRetracted', 'checksDone']));
-    expect(kept()[0]!).toMatchObject({
+    await saveIt();
+    await waitFor(() => expect(saved().map((k) => k.kind)).toEqual(['pistonsRetracted', 'checksDone']));
+    expect(saved()[0]!).toMatchObject({
       levelBeforeMl: 260,
       drawnOffMl: 20,
       levelAfterMl: expect.closeTo(288.76, 1),
@@ -143,11 +154,11 @@ describe('retracting and fitting', () => {
       levelAfterMl: 289,
     } as Fact;
     step('fit.front', [...worn, ...allDecided, retracted]);
-    expect(said('pairing')).toContain('Rotors R-001 carry a transferLayer of Kerren R2; pads P-007 are Holt Sprint.');
+    expect(said('pairing')).toContain('Rotors R-001 carry a transfer layer of Kerren R2; pads P-007 are Holt Sprint.');
     press('All in order');
-    await keepIt();
-    await waitFor(() => expect(kept().map((k) => k.kind)).toEqual(['partsFitted', 'checksDone']));
-    expect(kept()[0]!).toMatchObject({ padSetId: newSet.id, rotorPairId: pair.id, changed: 'pads' });
+    await saveIt();
+    await waitFor(() => expect(saved().map((k) => k.kind)).toEqual(['partsFitted', 'checksDone']));
+    expect(saved()[0]!).toMatchObject({ padSetId: newSet.id, rotorPairId: pair.id, changed: 'pads' });
   });
 });
 
@@ -163,19 +174,19 @@ describe('the exchange', () => {
   const ready = [...worn, ...allDecided.map((f) => ({ ...f, action: 'keep' }) as Fact)];
   test('a wrong fluid is refused; the plan stands before it begins', async () => {
     step('exchange', ready);
-    await keepIt('Begin');
+    await saveIt('Begin');
     expect(screen.getByText('Choose the method.')).toBeTruthy();
     press('Method: Two people and the pedal', 'radio');
     expect(said('exchange-plan')).toMatch(/1 right rear\d+\smL/);
     press(/^Bottle B-032/, 'radio');
-    await keepIt('Begin');
+    await saveIt('Begin');
     expect(screen.getByText('This fluid must not go into this car. Choose another bottle.')).toBeTruthy();
     press(/^Bottle B-031/, 'radio');
     press('Sequence: Nearest line first', 'radio');
     expect(said('exchange-plan')).toMatch(/1 left front\d+\smL/);
-    await keepIt('Begin');
+    await saveIt('Begin');
     await waitFor(() =>
-      expect(kept()[0]).toMatchObject({
+      expect(saved()[0]).toMatchObject({
         kind: 'exchangeBegun',
         method: 'pedalTwo',
         sequence: 'nearestFirst',
@@ -184,9 +195,9 @@ describe('the exchange', () => {
         refillMl: 255,
       }),
     );
-    await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/draw.0`));
+    await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/bleed.0`));
   });
-  test('a seal read off by hand is judged as it is noted; one reading is not enough', async () => {
+  test('a leak-down test read off by hand is judged as it is noted; one reading is not enough', async () => {
     const begun = {
       ...at(40),
       kind: 'exchangeBegun',
@@ -198,13 +209,13 @@ describe('the exchange', () => {
       pressureKpa: 100,
       wantedNewPercent: 90,
     } as Fact;
-    step('seal', [...ready, begun]);
+    step('leakDown', [...ready, begun]);
     expect(said('wanted')).toMatch(/100\skPa for 120 s at least/);
     type('Gauge now', '1 bar');
     press('Note this reading');
-    await keepIt(/^Keep/);
+    await saveIt(/^Save/);
     expect(screen.getByText('Two readings at least: one at the start, one at the end.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 });
 
@@ -248,16 +259,16 @@ describe('the end of it', () => {
     expect(screen.getByText(/below the figure\./)).toBeTruthy();
   });
 
-  test('the lead lets a hold pass with a reason; what is not done is one tap away', async () => {
+  test('the lead waives a hold with a reason; what is not done is one tap away', async () => {
     const store = step('release', worn);
     act(() => void store.dispatch(prefer({ crewId: lead.id })));
-    press('Let it pass');
-    await act(async () => press('Let it pass, signed Ines Ferrant'));
-    expect(screen.getByText('Say why it may pass.')).toBeTruthy();
-    type('Why it may pass', 'Looked at together.');
-    await act(async () => press('Let it pass, signed Ines Ferrant'));
+    press('Waive');
+    await act(async () => press('Waive it, signed Ines Ferrant'));
+    expect(screen.getByText('Say why it is waived.')).toBeTruthy();
+    type('Why it is waived', 'Looked at together.');
+    await act(async () => press('Waive it, signed Ines Ferrant'));
     await waitFor(() =>
-      expect(kept()[0]).toMatchObject({ kind: 'holdWaived', by: lead.id, reason: 'Looked at together.' }),
+      expect(saved()[0]).toMatchObject({ kind: 'holdWaived', by: lead.id, reason: 'Looked at together.' }),
     );
     press('Do it now');
     expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
@@ -298,11 +309,6 @@ describe('lists and readings', () => {
 
 test('every fact of a service has a line in the history', () => {
   const logbook = buildLogbook({ crew: [crew, lead], padSets: [padSet], rotorPairs: [pair], cars: [car] }, []);
-  const units = {
-    system: 'metric',
-    show: (value: number) => `${value}`,
-    other: (value: number) => `${value}`,
-  } as never;
   const facts: Fact[] = [
     ...intake.filter((f) => f.kind !== 'boilingTest'),
     ...worn,
@@ -344,21 +350,26 @@ test('every fact of a service has a line in the history', () => {
     },
     { ...at(54), kind: 'stepSkipped', step: 'boil', reason: 'Done before' },
     { ...at(55), kind: 'stepHandedOver', step: 'boil', toCrewId: lead.id },
-    { ...at(56), kind: 'holdWaived', hold: 'x', finding: 'Thin.', reason: 'Agreed.' },
-    { ...at(57), kind: 'carReleased', openItems: [] },
+    {
+      ...at(56),
+      kind: 'holdWaived',
+      finding: { code: 'padsThin', place: { corner: 'FL' }, values: {} },
+      reason: 'Agreed.',
+    },
+    { ...at(57), kind: 'carReleased', openItems: [], limits: null },
     { ...at(58), kind: 'photoTaken', photoId: id(90), step: 'boil', aboutFactId: null, widthPx: 10, heightPx: 10 },
     { ...at(59), kind: 'wasteHandedOver', volumeMl: 5000, to: 'Depot', receipt: '' },
   ] as Fact[];
-  const lines = facts.map((f) => serviceFactLine(f as never, logbook, units));
+  const lines = facts.map((f) => factText(f, logbook, sayTo({ units: 'metric', timeZone: 'UTC' })));
   for (const { title } of lines) expect(title.length).toBeGreaterThan(3);
   expect(lines.map((l) => l.title)).toEqual(
     expect.arrayContaining([
-      'Pads, left front: 2.5 and 2.5',
+      'Pads, left front: 2.5 mm and 2.5 mm',
       'Pads, front axle: change',
       'On the front axle: pads P-001, rotors R-001',
-      'Let pass',
-      'Step handed over',
+      'Hold waived',
+      'Handed over: Boiling test',
     ]),
   );
-  expect(lines.find((l) => l.title === 'Step handed over')!.text).toBe('To Ines Ferrant');
+  expect(lines.find((l) => l.title === 'Handed over: Boiling test')!.text).toBe('To Ines Ferrant');
 });

@@ -29,7 +29,7 @@ interface Sent {
 /** Everything that was asked of the server, in order. */
 export const sent: Sent[] = [];
 /** What was sent to be kept. */
-export const kept = (collection = ''): Record<string, unknown>[] =>
+export const saved = (collection = ''): Record<string, unknown>[] =>
   sent.filter((s) => s.method === 'PUT' && s.path.includes(`/${collection}`)).map((s) => s.body);
 /** Answers by path; anything else is answered with what was sent, as the server does when it keeps something. */
 export const answers: Record<string, unknown> = {};

@@ -6,7 +6,7 @@ import { StepScreen } from '../src/features/service/step-screen';
 import { car, flush, id, show } from './scene';
 import { at, intake, job, lead, pads, pair, records, sheet } from './service-scene';
 import type * as Hands from './hands';
-import { answers, freshHands, isThere, kept, place, press, sent, text, type } from './hands';
+import { answers, freshHands, isThere, saved, place, press, sent, text, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -67,10 +67,10 @@ describe('measuring a rotor', () => {
     Wire.last.say('sample', { sample: { mm: 31.301, isSteady: true } });
     await pressing('Take it');
     press('Cracks: No cracks', 'radio');
-    press('Film: Even, blue-grey', 'radio');
-    await pressing('Keep and go on');
+    press('Transfer layer: Even, blue-grey', 'radio');
+    await pressing('Save and go on');
     await waitFor(() =>
-      expect(kept('facts')).toMatchObject([
+      expect(saved('facts')).toMatchObject([
         // Every digit of the instrument is kept.
         {
           kind: 'rotorMeasurement',
@@ -91,21 +91,21 @@ describe('measuring a rotor', () => {
     expect(Wire.last.closed).toBe(true);
   });
 
-  test('under the discard figure it is a stop while somebody types; cracks and transferLayer are asked for', async () => {
+  test('under the discard figure it is a stop while somebody types; cracks and transfer layer are asked for', async () => {
     step('rotor.FL', [fitted]);
-    await pressing('Keep and go on');
+    await pressing('Save and go on');
     expect(text()).toContain('Measure at one point at least; eight are usual.');
     type('1', '29.95');
     expect(screen.getByTestId('live-verdict').textContent).toMatch(/29\.95.*30\.00/);
-    await pressing('Keep and go on');
+    await pressing('Save and go on');
     expect(text()).toContain('Say what cracks there are, or none.');
     press('Cracks: A crack', 'radio');
-    await pressing('Keep and go on');
+    await pressing('Save and go on');
     expect(text()).toContain('Type how long the crack is.');
     press('Crack length: 12 mm', 'radio');
-    await pressing('Keep and go on');
-    expect(text()).toContain('Say how the transferLayer looks.');
-    expect(kept()).toEqual([]);
+    await pressing('Save and go on');
+    expect(text()).toContain('Say how the transfer layer looks.');
+    expect(saved()).toEqual([]);
   });
 
   test('weight is a check on thickness: when they disagree, measure again', () => {
@@ -136,8 +136,8 @@ describe('torque', () => {
     expect(text()).toContain('Say where the figure stands: sheet and page.');
     type('Where it stands', 'Manual, 4-12');
     await pressing('Put it on the sheet');
-    await waitFor(() => expect(kept('brakeSheets')).toHaveLength(1));
-    const found = (kept('brakeSheets')[0] as unknown as BrakeSheet).fasteners.find((f) => f.key === 'frontWheel')!;
+    await waitFor(() => expect(saved('brakeSheets')).toHaveLength(1));
+    const found = (saved('brakeSheets')[0] as unknown as BrakeSheet).fasteners.find((f) => f.key === 'frontWheel')!;
     expect(found.source).toBe('Manual, 4-12');
     // 1 lbf·ft is 1.355 817 948 N·m: NIST SP 811.
     expect(found.torqueNm).toBeCloseTo(80 * 1.355817948, 6);
@@ -151,16 +151,16 @@ describe('torque', () => {
     expect(sent.at(-1)).toMatchObject({ path: '/api/bench/wrenches', body: { settingNm: 100, count: 5 } });
     for (const torqueNm of [99.4, 100.2, 101, 99.8, 100.6]) Wire.last.say('sample', { sample: { torqueNm } });
     expect(screen.getByTestId('clicks').getAttribute('aria-label')).toBe('Clicks: 5 of 5');
-    await pressing(/^Keep front wheel nuts/);
+    await pressing(/^Save front wheel nuts/);
     expect(text()).toContain('Say which wrench it was.');
     type('Wrench', 'W-2');
     type('Calibrated on', 'in March');
-    await pressing(/^Keep front wheel nuts/);
+    await pressing(/^Save front wheel nuts/);
     expect(text()).toContain('Give the calibration date as year-month-day.');
     type('Calibrated on', '2026-03-01');
-    await pressing(/^Keep front wheel nuts/);
+    await pressing(/^Save front wheel nuts/);
     await waitFor(() =>
-      expect(kept('facts')).toMatchObject([
+      expect(saved('facts')).toMatchObject([
         {
           kind: 'torqueSet',
           readingsNm: [99.4, 100.2, 101, 99.8, 100.6],
@@ -175,12 +175,12 @@ describe('torque', () => {
   test('a click too many is taken back; one in words is refused', async () => {
     step('wheels');
     type('Click on no. 1', 'hard');
-    await pressing('Note the click');
+    await pressing('Log click');
     expect(text()).toContain('Type the click in N·m or lbf·ft.');
     type('Click on no. 1', '74 lbft');
-    await pressing('Note the click');
+    await pressing('Log click');
     expect(screen.getByTestId('clicks').getAttribute('aria-label')).toBe('Clicks: 1 of 5');
-    await pressing('Take one back');
+    await pressing('Undo');
     expect(screen.getByTestId('clicks').getAttribute('aria-label')).toBe('Clicks: 0 of 5');
   });
 
@@ -194,17 +194,17 @@ describe('torque', () => {
     step('wheels', [], { brakeSheets: [strict] });
     expect(text()).toContain('then 90° more');
     type('Click on no. 1', '100');
-    await pressing('Note the click');
+    await pressing('Log click');
     type('Wrench', 'W-2');
-    await pressing(/^Keep front wheel nuts/);
+    await pressing(/^Save front wheel nuts/);
     expect(text()).toContain('Say whether new bolts went in.');
     press('New bolts: Yes', 'radio');
-    await pressing(/^Keep front wheel nuts/);
+    await pressing(/^Save front wheel nuts/);
     expect(text()).toContain('Say whether the second stage is done.');
     press('Second stage: Yes', 'radio');
-    press('Thread-locker: Yes', 'radio');
-    await pressing(/^Keep front wheel nuts/);
-    await waitFor(() => expect(kept('facts')).toMatchObject([{ newBolts: true, angleDone: true, threadLocker: true }]));
+    press('Thread locker: Yes', 'radio');
+    await pressing(/^Save front wheel nuts/);
+    await waitFor(() => expect(saved('facts')).toMatchObject([{ newBolts: true, angleDone: true, threadLocker: true }]));
   });
 });
 
@@ -216,11 +216,11 @@ describe('steps of others', () => {
     press('What: The left side', 'radio');
     press(lead.name, 'radio');
     await pressing('Hand over');
-    await waitFor(() => expect(kept('facts').length).toBeGreaterThan(1));
-    const steps = kept('facts').map((f) => f.step);
+    await waitFor(() => expect(saved('facts').length).toBeGreaterThan(1));
+    const steps = saved('facts').map((f) => f.step);
     expect(steps).toEqual(expect.arrayContaining(['pads.FL', 'rotor.FL', 'pads.RL', 'rotor.RL']));
     expect(steps).not.toContain('pads.FR');
-    for (const f of kept('facts')) expect(f).toMatchObject({ kind: 'stepHandedOver', toCrewId: lead.id });
+    for (const f of saved('facts')) expect(f).toMatchObject({ kind: 'stepHandedOver', toCrewId: lead.id });
   });
 
   test('a photo stands with its step', async () => {

@@ -11,12 +11,12 @@ import { MessagesScreen } from '../src/features/customers/messages-screen';
 import { SupplierScreen } from '../src/features/inventory/supplier-forms';
 import { BottleScreen } from '../src/features/inventory/bottle-screen';
 import { PadSetScreen, RotorPairScreen } from '../src/features/inventory/part-screen';
-import { StoresScreen } from '../src/features/inventory/stock-screen';
+import { StockScreen } from '../src/features/inventory/stock-screen';
 import { WorkScreen } from '../src/features/work/work-screen';
 import { boil, bottle, car, crew, customer, flush, id, show } from './scene';
 import { at, intake, job as service, padSet, pads, pair, sheet } from './service-scene';
 import type * as Hands from './hands';
-import { answers, freshHands, isThere, kept, place, press, router, text, type } from './hands';
+import { answers, freshHands, isThere, saved, place, press, router, text, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -63,7 +63,7 @@ const planned = (over: Partial<Job>): Job => ({
   ...recordDefaults.jobs,
   ...common,
   id: id(44),
-  kind: 'fluidExchange',
+  kind: 'flush',
   carId: car.id,
   eventId: null,
   crewId: crew.id,
@@ -103,7 +103,7 @@ describe('an event', () => {
     press('Book a car');
     expect(isThere('Book Rooth Velund', 'link')).toBe(false);
     await act(async () => press('Book Varga Brennick', 'link'));
-    await waitFor(() => expect(kept('bookings')).toMatchObject([{ eventId: event.id, carId: nells.id, version: 0 }]));
+    await waitFor(() => expect(saved('bookings')).toMatchObject([{ eventId: event.id, carId: nells.id, version: 0 }]));
     expect(isThere(/^Varga Brennick: /, 'link')).toBe(true);
   });
 
@@ -113,7 +113,7 @@ describe('an event', () => {
     await screen.findByText('Rooth Velund is no longer booked.');
     expect(isThere(/^Rooth Velund: /, 'link')).toBe(false);
     await act(async () => press('Undo'));
-    await waitFor(() => expect(kept('bookings').map((b) => b.archived)).toEqual([true, false]));
+    await waitFor(() => expect(saved('bookings').map((b) => b.archived)).toEqual([true, false]));
     expect(isThere(/^Rooth Velund: /, 'link')).toBe(true);
   });
 
@@ -215,7 +215,7 @@ describe('the stores', () => {
   const opened: Fact = { ...at(1), kind: 'bottleOpened', bottleId: bottle.id } as never;
 
   test('bottles with what is left, parts with where they are, fluids with their label', async () => {
-    open(<StoresScreen />, {}, [opened, flush(20, 5)], { ...booked, padSets: [padSet], rotorPairs: [pair] });
+    open(<StockScreen />, {}, [opened, flush(20, 5)], { ...booked, padSets: [padSet], rotorPairs: [pair] });
     expect(screen.getByTestId('bottle-B-001').textContent).toMatch(/450\smL left of 1000\smL/);
     expect(text()).toContain('P-001  Kerren R2');
     expect(text()).toMatch(/DOT 4, 325\s°C dry, 205\s°C wet/);
@@ -223,7 +223,7 @@ describe('the stores', () => {
   });
 
   test('used fluid is handed over by a figure, to somebody', async () => {
-    open(<StoresScreen />, {}, [flush(20, 5)]);
+    open(<StockScreen />, {}, [flush(20, 5)]);
     expect(screen.getByTestId('waste').textContent).toMatch(/550\smL/);
     press('Hand it over');
     type('Volume handed over', '5 l');
@@ -236,7 +236,7 @@ describe('the stores', () => {
     type('Receipt', 'M-112');
     await act(async () => press('Record the hand-over'));
     await waitFor(() =>
-      expect(kept('facts')).toMatchObject([
+      expect(saved('facts')).toMatchObject([
         { kind: 'wasteHandedOver', volumeMl: 550, to: 'Mossfield yard', receipt: 'M-112' },
       ]),
     );
@@ -248,7 +248,7 @@ describe('the stores', () => {
     open(<BottleScreen />, { id: bottle.id });
     expect(text()).toContain('sealed');
     await act(async () => press('It is opened now'));
-    await waitFor(() => expect(kept('facts')).toMatchObject([{ kind: 'bottleOpened', bottleId: bottle.id }]));
+    await waitFor(() => expect(saved('facts')).toMatchObject([{ kind: 'bottleOpened', bottleId: bottle.id }]));
     expect(text()).toContain('0 days ago');
   });
 
@@ -276,24 +276,24 @@ describe('the stores', () => {
   test('a supplier is entered with what it sells and how long it takes', async () => {
     open(<SupplierScreen />, { id: 'new' });
     await act(async () => press(/^Save/));
-    expect(kept('suppliers')).toEqual([]);
+    expect(saved('suppliers')).toEqual([]);
     type('Name', 'Corran Friction');
     press(/Pads$/, 'checkbox');
     type('Working days from order to door', '5');
     await act(async () => press(/^Save/));
     await waitFor(() =>
-      expect(kept('suppliers')).toMatchObject([{ name: 'Corran Friction', supplies: ['padSet'], leadDays: 5 }]),
+      expect(saved('suppliers')).toMatchObject([{ name: 'Corran Friction', supplies: ['padSet'], leadDays: 5 }]),
     );
   });
 });
 
 describe('in and out', () => {
-  test('a table is looked at first: what would be kept, and every row that cannot be, with its reason', async () => {
+  test('a table is looked at first: what would be saved, and every row that cannot be, with its reason', async () => {
     answers['/api/imports/preview'] = {
       rows: 3,
       customers: [{ name: 'New One' }],
       cars: [{ name: 'A', customer: 'New One', year: null, plate: '', grade: 'DOT 4' }],
-      refused: [{ row: 3, why: 'No customer is named.', text: 'B' }],
+      refused: [{ row: 3, why: { code: 'customerNotNamed' }, text: 'B' }],
     };
     open(<ImportScreen />);
     const chooser = screen.getByLabelText('Table to import') as HTMLInputElement;
@@ -301,10 +301,10 @@ describe('in and out', () => {
       fireEvent.change(chooser, { target: { files: [new File(['customer;car'], 'cars.csv')] } });
     });
     expect((await screen.findByTestId('import-summary')).textContent).toMatch(
-      /3 rows\. Can be kept: 1 car, 1 new customer\. Cannot: 1/,
+      /3 rows\. Can be saved: 1 car, 1 new customer\. Cannot: 1/,
     );
     expect(screen.getByTestId('refused-rows').textContent).toContain('Row 3: No customer is named.');
-    expect(isThere('Keep 1 car')).toBe(true);
+    expect(isThere('Save 1 car')).toBe(true);
   });
 
   test('the outbox has what would have gone out, newest first', () => {

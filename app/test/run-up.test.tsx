@@ -11,7 +11,7 @@ import { rulesForm, rulesOf } from '../src/features/rule-fields';
 import { readWeek, weekText } from '../src/features/week-fields';
 import { bottle, car, crew, flush, id, show } from './scene';
 import type * as Hands from './hands';
-import { answers, freshHands, kept, place, press, router, sent, type } from './hands';
+import { answers, freshHands, saved, place, press, router, sent, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -55,11 +55,11 @@ const job: Job = {
   id: id(44),
   version: 1,
   archived: false,
-  kind: 'fluidExchange',
+  kind: 'flush',
   carId: car.id,
   eventId: event.id,
   bookingId: booking.id,
-  covers: ['exchange'],
+  covers: ['flush'],
   crewId: crew.id,
   liftId: lift.id,
   startAt: `${day(3)}T09:00:00.000Z`,
@@ -76,28 +76,28 @@ describe('the work list', () => {
 
   test('says what, why and for whom; nothing is dropped without a reason', async () => {
     show(<WorkListScreen />, old, scene);
-    expect(screen.getByTestId('work-exchange').textContent).toMatch(/rule says 30\. Ring Circle\./);
-    press(/^Full fluid exchange: /, 'link');
+    expect(screen.getByTestId('work-flush').textContent).toMatch(/rule says 30\. \(Ring Circle\)/);
+    press(/^Flush: /, 'link');
     press('Drop it');
     expect(screen.getByText('Say why it is dropped.')).toBeTruthy();
-    expect(kept('bookings')).toEqual([]);
+    expect(saved('bookings')).toEqual([]);
     type('Why drop it', 'The customer does it.');
     press('Drop it');
-    await waitFor(() => expect(kept('bookings')).toHaveLength(1));
-    expect(kept('bookings')[0]!.workChanges).toEqual([
-      { change: 'drop', item: 'exchange', reason: 'The customer does it.' },
+    await waitFor(() => expect(saved('bookings')).toHaveLength(1));
+    expect(saved('bookings')[0]!.workChanges).toEqual([
+      { change: 'drop', item: 'flush', reason: 'The customer does it.' },
     ]);
   });
 
-  test('a bottle is kept for the car, and let go again', async () => {
+  test('a bottle is reserved for the car, and released again', async () => {
     const sealed = { ...bottle, id: id(31), label: 'B-031' };
     show(<WorkListScreen />, old, { ...scene, bottles: [sealed] });
-    press(/^Full fluid exchange: /, 'link');
-    press(/^Keep bottle B-031, Orsen Race 325, 1000 mL$/);
-    await waitFor(() => expect(kept('bookings')).toMatchObject([{ reservedIds: [sealed.id] }]));
-    press(/^Full fluid exchange: /, 'link');
-    press(/^Let go bottle B-031, /);
-    await waitFor(() => expect(kept('bookings')[1]).toMatchObject({ reservedIds: [] }));
+    press(/^Flush: /, 'link');
+    press(/^Reserve bottle B-031, Orsen Race 325, 1000 mL$/);
+    await waitFor(() => expect(saved('bookings')).toMatchObject([{ reservedIds: [sealed.id] }]));
+    press(/^Flush: /, 'link');
+    press(/^Release bottle B-031, /);
+    await waitFor(() => expect(saved('bookings')[1]).toMatchObject({ reservedIds: [] }));
   });
 
   test.each([
@@ -111,16 +111,16 @@ describe('the work list', () => {
     for (const [label, text] of Object.entries(typed)) type(label, text);
     press('Add it');
     expect(screen.getByText(sentence)).toBeTruthy();
-    expect(kept('bookings')).toEqual([]);
+    expect(saved('bookings')).toEqual([]);
   });
 
-  test('the text to the customer goes to the outbox as it stands', async () => {
+  test('the text to the customer goes to the messages as it stands', async () => {
     show(<WorkListScreen />, old, scene);
     press('Text the customer');
     expect((screen.getByLabelText('Text') as HTMLTextAreaElement).value).toContain('is booked for Two-day');
-    press('To the outbox');
-    await waitFor(() => expect(kept('messages')).toHaveLength(1));
-    expect(kept('messages')[0]).toMatchObject({ about: 'booked', bookingId: booking.id });
+    press('To the messages');
+    await waitFor(() => expect(saved('messages')).toHaveLength(1));
+    expect(saved('messages')[0]).toMatchObject({ about: 'booked', bookingId: booking.id });
   });
 });
 
@@ -135,8 +135,8 @@ describe('the board', () => {
     type('Start', '04:00');
     expect(screen.getByTestId('objections').textContent).toMatch(/works from 08:00 to 17:00|does not work on that day/);
     press('Move it all the same');
-    await waitFor(() => expect(kept('jobs')).toHaveLength(1));
-    expect(kept('jobs')[0]).toMatchObject({ startAt: `${day(3)}T04:00:00.000Z`, isPinned: true });
+    await waitFor(() => expect(saved('jobs')).toHaveLength(1));
+    expect(saved('jobs')[0]).toMatchObject({ startAt: `${day(3)}T04:00:00.000Z`, isPinned: true });
   });
 
   test('a time that is none is refused, and nothing can be moved', () => {
@@ -157,8 +157,8 @@ describe('the board', () => {
     type('Minutes it took: Inspection form', '20 min');
     press('Inspection form: Hoses dry', 'checkbox');
     press('Done, 1 not in order');
-    await waitFor(() => expect(kept('facts')).toHaveLength(1));
-    expect(kept('facts')[0]).toMatchObject({
+    await waitFor(() => expect(saved('facts')).toHaveLength(1));
+    expect(saved('facts')[0]).toMatchObject({
       kind: 'workDone',
       items: ['inspection'],
       minutes: 20,
@@ -190,7 +190,7 @@ describe('the plan', () => {
       state: 'done',
       progress: null,
       answer: {
-        keep: [{ ...job, startAt: `${day(4)}T09:00:00.000Z` }],
+        jobs: [{ ...job, startAt: `${day(4)}T09:00:00.000Z` }],
         drop: [],
         moved: [{ job, from: job }],
         savedMin: 50,
@@ -199,9 +199,9 @@ describe('the plan', () => {
             bookingId: booking.id,
             carId: car.id,
             key: 'measure',
-            title: 'Measure pads and rotors',
-            why: 'No room.',
-            waysOut: [{ kind: 'moreHours', minutes: 60, text: 'Tove stays 1 h longer on Mon 1 Jun.' }],
+            ownTitle: null,
+            why: { code: 'noRoom', verdict: 'needsWork', place: {}, values: {} },
+            waysOut: [{ kind: 'moreHours', minutes: 60, person: 'Tove', event: null, on: '2026-06-01', extraMin: 60 }],
           },
         ],
         forDriver: [],
@@ -222,7 +222,7 @@ describe('the plan', () => {
   });
 });
 
-describe('stores', () => {
+describe('stock', () => {
   const supplier: RecordOf<'suppliers'> = {
     id: id(50),
     version: 1,
@@ -257,24 +257,24 @@ describe('stores', () => {
       ],
     };
     show(<OrdersScreen />, [], { suppliers: [supplier], wearParts: [part] });
-    expect(screen.getByText('0 on the shelf, low at 2.')).toBeTruthy();
+    expect(screen.getByText('0 on the shelf, order again at 2.')).toBeTruthy();
     press('Ask Hob & Vane');
     await waitFor(() => expect(screen.getByText('Sum 88.50')).toBeTruthy());
     expect(screen.getByText('In two parts')).toBeTruthy();
     press('Order from Hob & Vane');
-    await waitFor(() => expect(kept('orders')).toHaveLength(1));
-    expect(kept('orders')[0]).toMatchObject({ supplierId: supplier.id, lines: [{ likeId: part.id, count: 3 }] });
+    await waitFor(() => expect(saved('orders')).toHaveLength(1));
+    expect(saved('orders')[0]).toMatchObject({ supplierId: supplier.id, lines: [{ likeId: part.id, count: 3 }] });
   });
 
   test('a count is a whole number', async () => {
     place.params = { id: part.id };
     show(<WearPartScreen />, [], { wearParts: [part] });
     type('Counted', 'a few');
-    press('Keep the count');
+    press('Save the count');
     expect(screen.getByText('Count them: a whole number up to 1000.')).toBeTruthy();
     type('Counted', '7');
-    press('Keep the count');
-    await waitFor(() => expect(kept('facts')).toMatchObject([{ kind: 'stockCounted', count: 7 }]));
+    press('Save the count');
+    await waitFor(() => expect(saved('facts')).toMatchObject([{ kind: 'stockCounted', count: 7 }]));
   });
 });
 
@@ -297,7 +297,7 @@ describe('crew', () => {
     press('Add these days off');
     expect(screen.getByText('Give the first day off.')).toBeTruthy();
     press(`${crew.name} has left`);
-    await waitFor(() => expect(kept('crew')).toMatchObject([{ archived: true }]));
+    await waitFor(() => expect(saved('crew')).toMatchObject([{ archived: true }]));
   });
 
   test('rules go through their form unchanged', () => {

@@ -22,6 +22,7 @@ import { type AppStore, makeStore } from '../src/state/store';
 import { Sync } from '../src/state/sync';
 import { lightTheme } from '../src/theme/theme';
 import { PaperIcon } from '../src/ui/icons';
+import { UnitsContext } from '../src/ui/units';
 import { WorkingHost } from '../src/ui/working';
 
 export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -30,11 +31,10 @@ const common = { version: 1, archived: false };
 /** One shop, one car, one fluid, and an event far enough ahead whatever day the test runs on. */
 const caliper = {
   brake: 'floatingCaliper',
-  pistonsPerCorner: 1,
-  pistonDiameterMm: 40,
+  boresMm: [40],
   bleedNipplesPerCorner: 1,
   bleedNippleOrder: 'innerFirst',
-} as const;
+} satisfies Car['front'] as Car['front'];
 export const fluid: Fluid = {
   ...common,
   id: id(1),
@@ -170,7 +170,9 @@ export function show(
     <Provider store={store}>
       <SyncContext.Provider value={new Sync(store)}>
         <PaperProvider theme={lightTheme} settings={{ icon: PaperIcon as never }}>
-          <WorkingHost>{ui}</WorkingHost>
+          <UnitsContext.Provider value={units}>
+            <WorkingHost>{ui}</WorkingHost>
+          </UnitsContext.Provider>
         </PaperProvider>
       </SyncContext.Provider>
     </Provider>,

@@ -8,7 +8,7 @@ import { PlanScreen } from '../src/features/work/plan-screen';
 import { connection } from '../src/state/logbook';
 import { boil, bottle, car, crew, flush, id, show, silicone } from './scene';
 import type * as Hands from './hands';
-import { freshHands, kept, place, press, router, type } from './hands';
+import { freshHands, saved, place, press, router, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -36,15 +36,15 @@ describe('recording a flush', () => {
 
   test('asks for what is missing, one thing at a time, in words', async () => {
     show(<FlushScreen />, [], stores);
-    press('Keep this flush');
+    press('Save this flush');
     expect(await screen.findByText('Choose the bottle that the fluid came from.')).toBeTruthy();
     press(/^Bottle B-031/, 'radio');
-    press('Keep this flush');
+    press('Save this flush');
     expect(await screen.findByText('Type the volume drawn at the right rear.')).toBeTruthy();
     for (const corner of ['RR', 'RL', 'FR', 'FL']) type(`Drawn at ${corner}`, '100');
-    press('Keep this flush');
+    press('Save this flush');
     expect(await screen.findByText('Say how the pedal felt, before and after.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('keeps the corners in sequence, in millilitres, with what was seen at each', async () => {
@@ -55,9 +55,9 @@ describe('recording a flush', () => {
     for (const corner of ['RR', 'RL', 'FR'])
       for (const seen of ['Clean', 'No bubbles', 'Shut, capped']) press(`${seen} at ${corner}`, 'checkbox');
     press('Clean at FL', 'checkbox');
-    press('Keep this flush');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    const fact = kept()[0]! as unknown as FluidExchange;
+    press('Save this flush');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    const fact = saved()[0]! as unknown as FluidExchange;
     expect(fact).toMatchObject({
       kind: 'fluidExchange',
       carId: car.id,
@@ -87,7 +87,7 @@ describe('recording a flush', () => {
   test('says beforehand what an open nipple will mean', () => {
     show(<FlushScreen />, [], stores);
     fill();
-    expect(screen.getByText('BleedNipple not shut at RR, RL, FR, FL.')).toBeTruthy();
+    expect(screen.getByText(/^Bleed nipple not shut at the right rear, left rear, right front and left front\.$/)).toBeTruthy();
     expect(screen.getByText('Old fluid to the waste container: 558 mL.')).toBeTruthy();
   });
 
@@ -95,12 +95,12 @@ describe('recording a flush', () => {
     show(<FlushScreen />, [], stores);
     fill();
     press(/^Bottle B-032/, 'radio');
-    press('Keep this flush');
+    press('Save this flush');
     expect(await screen.findByText('This fluid must not go into this car. Choose another bottle.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
     fireEvent.click(screen.getByLabelText('It has already gone in'));
     press('Record it and stop the car');
-    await waitFor(() => expect(kept()).toHaveLength(1));
+    await waitFor(() => expect(saved()).toHaveLength(1));
   });
 
   test('more than the bottle held asks for the second one, and takes it from a step on', () => {
@@ -144,13 +144,13 @@ describe('recording a flush', () => {
     show(<FlushScreen />, [old], stores);
     expect((screen.getByLabelText('Drawn at RR') as HTMLInputElement).value).toBe('100 mL');
     type('Drawn at RR', '130');
-    press('Keep the correction');
+    press('Save the correction');
     await act(async () => undefined);
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
     type('Reason', 'Misread the scale');
-    press('Keep the correction');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    expect(kept()[0]!).toMatchObject({ replaces: old.id, because: 'Misread the scale', at: old.at });
+    press('Save the correction');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({ replaces: old.id, because: 'Misread the scale', at: old.at });
   });
 });
 
@@ -160,9 +160,9 @@ describe('a boiling test', () => {
     type('Boiling point', '568F');
     type('Altitude of the tester', '1000 m');
     expect(screen.getByText(/At sea level that is 301\.\d\s°C\./)).toBeTruthy();
-    press('Keep reading');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    const fact = kept()[0]! as unknown as { readingC: number; ambientKpa: number };
+    press('Save reading');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    const fact = saved()[0]! as unknown as { readingC: number; ambientKpa: number };
     expect(fact).toMatchObject({ kind: 'boilingTest', carId: car.id, ambientFrom: 'altitude', instrument: 'byHand' });
     expect(fact.readingC).toBeCloseTo(297.78, 1);
     expect(fact.ambientKpa).toBeCloseTo(89.87, 1);
@@ -172,16 +172,16 @@ describe('a boiling test', () => {
     show(<TestScreen />, [], stores);
     type('Boiling point', '311');
     press('Sample from: A bottle', 'radio');
-    press('Keep reading');
+    press('Save reading');
     expect(await screen.findByText('Choose the bottle that the sample is from.')).toBeTruthy();
     press(/^Bottle: /);
     fireEvent.click(screen.getByRole('menuitem', { name: /B-031/ }));
     press('Air pressure from: Barometer', 'radio');
     type('Air pressure', '1,0 bar');
-    press('Keep reading');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    expect(kept()[0]!).toMatchObject({ bottleId: sealed.id, ambientKpa: 100, ambientFrom: 'barometer' });
-    expect(kept()[0]!).not.toHaveProperty('carId');
+    press('Save reading');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({ bottleId: sealed.id, ambientKpa: 100, ambientFrom: 'barometer' });
+    expect(saved()[0]!).not.toHaveProperty('carId');
   });
 
   test('judges while it is typed, and refuses what no fluid does', async () => {
@@ -192,20 +192,20 @@ describe('a boiling test', () => {
     type('Boiling point', '312');
     expect(live.getByTestId('verdict').textContent).toBe('In order');
     type('Boiling point', '900');
-    press('Keep reading');
+    press('Save reading');
     expect(await screen.findByText('At most 400 °C.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('a reading without a figure, and one by nobody, are not kept', async () => {
     const store = show(<TestScreen />);
-    press('Keep reading');
+    press('Save reading');
     expect(await screen.findByText('Type the reading first.')).toBeTruthy();
     act(() => void store.dispatch({ type: 'preferences/prefer', payload: { crewId: null } }));
     type('Boiling point', '250');
-    press('Keep reading');
+    press('Save reading');
     expect(await screen.findByText('Choose who is on duty first, so that this entry carries a name.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 });
 
@@ -216,7 +216,7 @@ describe('planning', () => {
     id: id(60),
     version: 1,
     archived: false,
-    kind: 'fluidExchange',
+    kind: 'flush',
     carId: car.id,
     eventId: null,
     crewId: crew.id,
@@ -244,7 +244,7 @@ describe('planning', () => {
     type('Start time', 'after lunch');
     press('Plan it');
     expect(await screen.findByText('Give a time like 9:30.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('moving keeps the job under its id, based on the version that was read', async () => {
@@ -253,8 +253,8 @@ describe('planning', () => {
     type('Start time', '14h30');
     type('Duration', '1 h');
     press('Plan it');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    expect(kept()[0]!).toMatchObject({
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({
       id: job.id,
       version: 1,
       startAt: `${inTwoDays}T14:30:00.000Z`,

@@ -62,7 +62,7 @@ export const sheet: BrakeSheet = {
   id: id(53),
   fasteners: defaultBrakeSheet(car).fasteners.map((f) => ({
     ...f,
-    torqueNm: f.group === 'nipple' ? 10 : 100,
+    torqueNm: f.group === 'bleedNipple' ? 10 : 100,
     source: 'Sheet 1',
   })),
 };

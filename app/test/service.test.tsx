@@ -6,7 +6,7 @@ import { SheetScreen } from '../src/features/service/sheet-screen';
 import { StepScreen } from '../src/features/service/step-screen';
 import { bottle, crew, flush, id, show } from './scene';
 import type * as Hands from './hands';
-import { freshHands, kept, place, press, router, type } from './hands';
+import { freshHands, saved, place, press, router, type } from './hands';
 import { at, intake, job, lead, pads, records } from './service-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
@@ -16,7 +16,7 @@ const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
   place.params = { job: job.id, step: key };
   return show(<StepScreen />, [flush(60, 20), ...facts], { ...records, ...more });
 };
-const keepIt = (name = 'Keep and go on'): Promise<void> => act(async () => press(name));
+const saveIt = (name = 'Save and go on'): Promise<void> => act(async () => press(name));
 const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
 
 describe('measuring pads', () => {
@@ -26,9 +26,9 @@ describe('measuring pads', () => {
     press(/^Outer pad: /);
     type('Outer pad', '0.1 in');
     expect(said('live-verdict')).toMatch(/Pad FL outer 2\.5\smm, limit 3\.0\smm: change it/);
-    await keepIt();
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    expect(kept()[0]!).toMatchObject({
+    await saveIt();
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({
       kind: 'padMeasurement',
       corner: 'FL',
       jobId: job.id,
@@ -41,24 +41,24 @@ describe('measuring pads', () => {
 
   test('asks for what is missing, and brings back what was typed before a reload', async () => {
     step('pads.FL');
-    await keepIt();
+    await saveIt();
     expect(screen.getByText('Type the inner pad.')).toBeTruthy();
     type('Inner pad', '7');
     cleanup();
     step('pads.FL');
     expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('7');
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('a reading that stands is corrected with a reason, and names the one it replaces', async () => {
     step('pads.FL', [...intake, pads(6, 'FL', 7)]);
     type('Inner pad', '6.5');
-    await keepIt('Keep the correction');
+    await saveIt('Save the correction');
     expect(screen.getByText('Say why the earlier entry is corrected.')).toBeTruthy();
     press('Why corrected: Misread', 'radio');
-    await keepIt('Keep the correction');
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    expect(kept()[0]!).toMatchObject({ replaces: id(106), because: 'Misread', inner: { thicknessMm: 6.5 } });
+    await saveIt('Save the correction');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({ replaces: id(106), because: 'Misread', inner: { thicknessMm: 6.5 } });
   });
 
   test('out of turn it asks why; what somebody else has in hand is not waited for', async () => {
@@ -82,9 +82,9 @@ describe('other steps', () => {
     press(/^Hoses.*: Fault$/, 'radio');
     press(/^Hoses.* at RL$/, 'checkbox');
     fireEvent.change(screen.getByLabelText(/^Hoses.*: what is wrong$/), { target: { value: 'chafed' } });
-    await keepIt();
-    await waitFor(() => expect(kept()).toHaveLength(1));
-    const items = kept()[0]!.items as { check: string; corner: string | null; result: string; remark: string }[];
+    await saveIt();
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    const items = saved()[0]!.items as { check: string; corner: string | null; result: string; remark: string }[];
     expect(items[0]).toEqual({ check: 'hoses', corner: 'RL', result: 'fault', remark: 'chafed' });
     expect(items).toHaveLength(4);
   });
@@ -97,7 +97,7 @@ describe('other steps', () => {
     expect(screen.getByText('Say why it is skipped.')).toBeTruthy();
     press('Why skip: Done before', 'radio');
     await act(async () => press('Skip it'));
-    await waitFor(() => expect(kept()[0]).toMatchObject({ kind: 'stepSkipped', step: 'boil', reason: 'Done before' }));
+    await waitFor(() => expect(saved()[0]).toMatchObject({ kind: 'stepSkipped', step: 'boil', reason: 'Done before' }));
   });
 
   test('under MIN the draw says what will happen; a shut nipple is asked for', async () => {
@@ -112,7 +112,7 @@ describe('other steps', () => {
       pressureKpa: null,
       wantedNewPercent: 90,
     } as Fact;
-    step('draw.0', [...intake, begun]);
+    step('bleed.0', [...intake, begun]);
     expect(said('wanted')).toMatch(/Draw about \d+\smL\. Stop after 170\smL, alarm at 150\smL/);
     type('Drawn here', '155');
     expect(said('level-alarm')).toContain('Stop and top up');
@@ -120,21 +120,21 @@ describe('other steps', () => {
     expect(said('level-alarm')).toContain('the sequence starts again');
     press('Runs: Clean, new', 'radio');
     press('Bubbles: No bubbles', 'radio');
-    await keepIt();
-    expect(screen.getByText('The nipple must be shut before you go on.')).toBeTruthy();
+    await saveIt();
+    expect(screen.getByText('The bleed nipple must be shut before you go on.')).toBeTruthy();
   });
 
   test('a click out of band is marked, and grease on the thread warns of the preload', async () => {
     step('wheels');
     type('Click on no. 1', '80');
-    press('Note the click');
+    press('Log click');
     expect(screen.getByText(/No\. 1: 80.*under 100/)).toBeTruthy();
     expect(screen.queryByTestId('preload-warning')).toBeNull();
-    press('Thread: Anti-seize', 'radio');
+    press('Thread: With anti-seize', 'radio');
     expect(said('preload-warning')).toMatch(/67\s% more preload/);
-    await act(async () => press(/^Keep front wheel nuts/));
+    await act(async () => press(/^Save front wheel nuts/));
     expect(screen.getByText('4 of 5 still to tighten.')).toBeTruthy();
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('a soft pedal is a stop with suspects, and goes back to the exchange', async () => {
@@ -142,10 +142,10 @@ describe('other steps', () => {
     press('Why now: Working together', 'radio');
     press('Pedal: Soft', 'radio');
     expect(screen.getByText('Pedal soft: back to the exchange. Nobody drives this car.')).toBeTruthy();
-    expect(said('suspects')).toContain('a nipple not shut');
+    expect(said('suspects')).toContain('a bleed nipple not shut');
     press('Sinks: Holds', 'radio');
-    await keepIt('Keep it, back to the exchange');
-    await waitFor(() => expect(kept()[0]).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
+    await saveIt('Save it, back to the exchange');
+    await waitFor(() => expect(saved()[0]).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
     await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/exchange`));
   });
 
@@ -154,15 +154,15 @@ describe('other steps', () => {
     expect(said('gate-state')).toMatch(/^Stopped: \d+ things/);
     await act(async () => press('Release, signed Tove Loy'));
     expect(screen.getByText(/^Not released: /)).toBeTruthy();
-    expect(kept()).toEqual([]);
-    expect([...document.querySelectorAll('[role="button"]')].some((b) => b.textContent === 'Let it pass')).toBe(false);
+    expect(saved()).toEqual([]);
+    expect([...document.querySelectorAll('[role="button"]')].some((b) => b.textContent === 'Waive')).toBe(false);
   });
 });
 
 test('the overview says what is next, who did what, and what is not in order', () => {
   place.params = { job: job.id };
   show(<ServiceScreen />, [...intake, pads(6, 'FL', 2)], records);
-  expect(said('service-state')).toContain('6 of 21 steps');
+  expect(said('service-state')).toContain('6 of 25 steps');
   expect(said('step-pads.FL')).toMatch(/stop/i);
   expect(said('step-boil')).toContain('Tove');
   expect(screen.getByText('Go on: Pads, right front')).toBeTruthy();

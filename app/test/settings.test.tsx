@@ -6,7 +6,7 @@ import { SettingsScreen } from '../src/features/settings/settings-screen';
 import { WearParts } from '../src/features/inventory/wear-parts';
 import { car, crew, id, show } from './scene';
 import type * as Hands from './hands';
-import { freshHands, isThere, kept, place, press, router, text, type } from './hands';
+import { freshHands, isThere, saved, place, press, router, text, type } from './hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
 freshHands();
@@ -20,12 +20,12 @@ describe('settings', () => {
   test('a new hand is added and has a page; an empty name is asked for', async () => {
     show(<SettingsScreen />);
     await pressing('Add');
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
     type('New crew member', 'Sanna Reij');
     await pressing('Add');
-    await waitFor(() => expect(kept('crew')).toMatchObject([{ name: 'Sanna Reij', role: 'technician' }]));
+    await waitFor(() => expect(saved('crew')).toMatchObject([{ name: 'Sanna Reij', role: 'technician' }]));
     await pressing('Sanna Reij');
-    expect(router.push).toHaveBeenCalledWith(`/crew/${String(kept('crew')[0]!.id)}`);
+    expect(router.push).toHaveBeenCalledWith(`/crew/${String(saved('crew')[0]!.id)}`);
   });
 
   test('who is on duty signs from then on', () => {
@@ -40,9 +40,9 @@ describe('settings', () => {
     expect(text()).toContain('Type the name first.');
     type('New lift', 'Lift 2');
     await pressing('Add lift');
-    await waitFor(() => expect(kept('lifts')).toMatchObject([{ name: 'Lift 2', archived: false }]));
+    await waitFor(() => expect(saved('lifts')).toMatchObject([{ name: 'Lift 2', archived: false }]));
     await pressing('Take Lift 1 away');
-    await waitFor(() => expect(kept('lifts')[1]).toMatchObject({ id: lift.id, archived: true }));
+    await waitFor(() => expect(saved('lifts')[1]).toMatchObject({ id: lift.id, archived: true }));
     expect(text()).not.toContain('Lift 1');
   });
 
@@ -51,7 +51,7 @@ describe('settings', () => {
     press('Units: Imperial', 'radio');
     press('Theme: Dark', 'radio');
     expect(store.getState().preferences).toMatchObject({ units: 'imperial', theme: 'dark' });
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
   });
 
   test('a rule of the shop is taken away; hours that end before they begin are refused', async () => {
@@ -65,14 +65,14 @@ describe('settings', () => {
     press('Remove rule B: within 90 days before the event');
     type('Monday', '17:00 to 08:00');
     await pressing('Save the shop’s settings');
-    expect(kept()).toEqual([]);
+    expect(saved()).toEqual([]);
     expect(text()).toMatch(/Monday/);
     type('Monday', '8:00 to 16:30');
     await pressing('Save the shop’s settings');
-    await waitFor(() => expect(kept('shops')).toHaveLength(1));
-    const saved = kept('shops')[0] as unknown as RecordOf<'shops'>;
-    expect(saved.fluidPolicies).toEqual([{ school: 'everyEvent' }]);
-    expect(saved.hours[0]).toEqual({ from: '08:00', to: '16:30' });
+    await waitFor(() => expect(saved('shops')).toHaveLength(1));
+    const changed = saved('shops')[0] as unknown as RecordOf<'shops'>;
+    expect(changed.fluidPolicies).toEqual([{ school: 'everyEvent' }]);
+    expect(changed.hours[0]).toEqual({ from: '08:00', to: '16:30' });
   });
 });
 

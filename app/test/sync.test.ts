@@ -32,7 +32,7 @@ test('kept: it leaves the device only when the server has answered', async () =>
   answers = [{ status: 201 }];
   const keeping = sync.save('facts', boil(1, 0, 240));
   expect(waiting()).toHaveLength(1);
-  expect(await keeping).toEqual({ state: 'kept' });
+  expect(await keeping).toEqual({ state: 'saved' });
   expect(waiting()).toEqual([]);
 });
 

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { type Fact, dateIn, middayOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../state/hooks';
-import { problemMessage } from '../api/client';
 import { useSay } from '../state/use-say';
 import { fieldErrors, newId } from './save-record';
 
@@ -63,7 +62,7 @@ export function useSaveFact(): {
     setSaving(true);
     const result = await sync.save('facts', (checked?.data as Fact | undefined) ?? fact);
     setSaving(false);
-    if (result.state === 'refused') return fail(problemMessage(result.problem, say));
+    if (result.state === 'refused') return fail(result.sentence);
     setProblem(null);
     return true;
   };

@@ -75,7 +75,7 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
     const result = await sync.save(collection, (checked?.data ?? record) as Saved);
     setSaving(false);
     if (result.state === 'refused') {
-      setProblem(place(form, fieldErrorsOf(result.problem, say), problemMessage(result.problem, say)));
+      setProblem(place(form, fieldErrorsOf(result.problem, say), result.sentence));
       return false;
     }
     setProblem(null);

@@ -30,14 +30,14 @@ export async function downscale(file: Blob): Promise<SmallPhoto> {
   return { blob, widthPx, heightPx };
 }
 
-const send = async (id: string, blob: Blob): Promise<'kept' | 'refused' | 'later'> => {
+const send = async (id: string, blob: Blob): Promise<'saved' | 'refused' | 'later'> => {
   const response = await fetch(`/api/photos/${id}`, {
     method: 'PUT',
     headers: { 'Content-Type': blob.type },
     body: blob,
   }).catch(() => null);
   if (!response || response.status >= 500) return 'later';
-  return response.ok ? 'kept' : 'refused';
+  return response.ok ? 'saved' : 'refused';
 };
 
 /** Keeps a picture on the device, and on the server as soon as it can be reached. */

@@ -1,5 +1,17 @@
+import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
-import { type Unsent, runUpReceived, connection, dropped, queued, received, refused, restored, sent } from './logbook';
+import {
+  type Unsent,
+  connection,
+  dropped,
+  queued,
+  received,
+  refused,
+  restored,
+  runUpReceived,
+  selectShop,
+  sent,
+} from './logbook';
 import { keys, read, remove, write } from './storage';
 import type { AppStore } from './store';
 
@@ -8,7 +20,12 @@ const POLL_MS = 4_000;
 
 const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${UNSENT}${entry.body.id}.${entry.order}`;
 
-export type SaveResult = { state: 'saved' | 'waiting' } | { state: 'refused'; problem: api.ApiProblem };
+export type SaveResult = { state: 'saved' | 'waiting' } | {
+  state: 'refused';
+  problem: api.ApiProblem;
+  /** The problem, in the units of whoever uses this device. */
+  sentence: string;
+};
 
 /**
  * Keeps the device and the server in step: reads the feed of changes, and sends what was written here, in order, each
@@ -85,7 +102,9 @@ export class Sync {
     const problem = await this.flush(entry.order);
     if (problem) {
       this.discard(entry);
-      return { state: 'refused', problem };
+      const state = this.store.getState();
+      const say = sayTo({ units: state.preferences.units, timeZone: selectShop(state).timeZone });
+      return { state: 'refused', problem, sentence: api.problemMessage(problem, say) };
     }
     return { state: this.store.getState().logbook.unsent.some((u) => u.order === entry.order) ? 'waiting' : 'saved' };
   }

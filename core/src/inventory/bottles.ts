@@ -100,20 +100,24 @@ export function bottleObjections(logbook: Logbook, state: BottleState, car: Car)
         { inCar: inCar.name, inCarGrade: inCar.grade, poured: fluid.grade },
       ),
     );
-  if (state.openTooLong && state.daysOpen !== null)
-    findings.push(
-      inventoryFinding(
-        'bottleOpenTooLong',
-        'watch',
-        {},
-        { daysOpen: state.daysOpen, maxDays: logbook.shop.openBottleDays },
-      ),
-    );
+  const age = judgeBottleAge(logbook, state);
+  if (age) findings.push(age);
   if (state.leftMl <= 0) findings.push(inventoryFinding('bottleEmpty', 'needsWork', {}, {}));
   if (state.reservedFor && state.reservedFor.carId !== car.id)
     findings.push(reservedForFinding(logbook, state.reservedFor));
   return findings;
 }
+
+/** Said of a bottle that has been open for longer than the shop allows; null of any other. */
+export const judgeBottleAge = (logbook: Logbook, state: BottleState): Finding | null =>
+  state.openTooLong && state.daysOpen !== null
+    ? inventoryFinding(
+        'bottleOpenTooLong',
+        'watch',
+        {},
+        { daysOpen: state.daysOpen, maxDays: logbook.shop.openBottleDays },
+      )
+    : null;
 
 /** Said where more is poured from a bottle than it holds by the count; null where there is enough. */
 export const judgePouring = (state: BottleState, wantedMl: number): Finding | null =>

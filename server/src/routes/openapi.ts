@@ -101,12 +101,12 @@ export function openApiDocument(version: string): object {
         get: {
           summary: 'How far the search is, or the plan with what it leaves out',
           parameters: [idParameter],
-          responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not kept any more') },
+          responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not there any more') },
         },
         delete: {
           summary: 'End the search with the best plan so far',
           parameters: [idParameter],
-          responses: { 204: { description: 'Ending' }, 404: problem('Not kept any more') },
+          responses: { 204: { description: 'Ending' }, 404: problem('Not there any more') },
         },
       },
       '/api/plans/{id}/take': {

@@ -73,7 +73,7 @@ export function BenchScreen() {
         )}
         {result && name ? (
           <MainButton onPress={() => void save()} loading={saving}>
-            {`Keep ${show(result.readingC, 'temperature')} for ${name}`}
+            {`Save ${show(result.readingC, 'temperature')} for ${name}`}
           </MainButton>
         ) : null}
         {problem ? (

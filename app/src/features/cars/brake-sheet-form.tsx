@@ -124,12 +124,12 @@ function SheetPage({ car }: { car: Car }) {
     if (!checked.success) {
       const issue = checked.error.issues[0];
       const at = typeof issue?.path[1] === 'number' ? `${made.fasteners[issue.path[1]]?.name}: ` : '';
-      return setProblem(`${at}${issue?.message ?? 'This cannot be kept.'}`);
+      return setProblem(`${at}${issue?.message ?? 'This cannot be saved.'}`);
     }
     setSaving(true);
     const result = await sync.save('brakeSheets', checked.data);
     setSaving(false);
-    if (result.state === 'refused') return setProblem(result.problem.message);
+    if (result.state === 'refused') return setProblem(result.sentence);
     clear();
     router.replace(routes.car(car.id));
   };
@@ -241,7 +241,7 @@ function SheetPage({ car }: { car: Car }) {
                     onChange={(flags) => set(f.key, { flags })}
                     options={[
                       { value: 'isOneUse', label: 'One-use bolts' },
-                      { value: 'needsThreadLocker', label: 'Thread-locker' },
+                      { value: 'needsThreadLocker', label: 'Thread locker' },
                     ]}
                   />
                 </View>

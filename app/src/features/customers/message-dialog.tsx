@@ -45,7 +45,7 @@ export function MessageDialog({
       text: text.trim(),
       writtenAt: new Date().toISOString(),
     });
-    if (result.state === 'refused') setProblem(result.problem.message);
+    if (result.state === 'refused') setProblem(result.sentence);
     else onClose();
   };
   return (
@@ -74,7 +74,7 @@ export function MessageDialog({
           />
           <Text as="small">
             {customer.phone === '' ? 'No phone number on record. ' : `To ${customer.phone}. `}
-            The outbox is simulated: nothing leaves this machine.
+            Texts are simulated: nothing leaves this machine.
           </Text>
           {problem ? <Text tone="stop">{problem}</Text> : null}
         </Dialog.Content>
@@ -82,7 +82,7 @@ export function MessageDialog({
           <MainButton mode="text" onPress={onClose}>
             Close
           </MainButton>
-          <MainButton onPress={() => void send()}>To the outbox</MainButton>
+          <MainButton onPress={() => void send()}>To the messages</MainButton>
         </Dialog.Actions>
       </Dialog>
     </Portal>

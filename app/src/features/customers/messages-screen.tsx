@@ -12,7 +12,7 @@ export function MessagesScreen() {
     .filter((m) => !m.archived)
     .sort((a, b) => b.writtenAt.localeCompare(a.writtenAt));
   return (
-    <Screen title="Outbox" above="Texts to customers" back="/work">
+    <Screen title="Messages" above="Texts to customers" back="/work">
       <Text as="small">Simulated: this is what would have been sent. Nothing leaves this machine.</Text>
       {messages.length === 0 ? (
         <Empty text="No text has been written yet. Open an event’s work list and choose “Text the customer” at a car." />

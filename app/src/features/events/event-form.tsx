@@ -94,7 +94,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     if (result.state !== 'refused') setValue('ruleSetId', set.id);
     setTold(
       result.state === 'refused'
-        ? result.problem.message
+        ? result.sentence
         : `Saved as the rules of ${organiser}; the next event of theirs can use them.`,
     );
   });
@@ -202,7 +202,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
         />
         <RuleFields control={control} empty="Empty: no such rule" />
         <MainButton mode="outlined" onPress={() => void keepSet()}>
-          Keep these rules for the organiser
+          Save these rules for the organiser
         </MainButton>
       </Section>
       <Section title="Notes">

@@ -61,12 +61,12 @@ function EventPage({ event }: { event: TrackEvent }) {
       carId,
       notes: '',
     });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused') setChoosing(false);
   };
   const change = async (booking: Booking, archived: boolean): Promise<void> => {
     const result = await sync.save('bookings', { ...booking, archived });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused') setCancelled(archived ? booking : null);
   };
   const undo = (): void => {

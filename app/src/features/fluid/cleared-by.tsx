@@ -32,7 +32,7 @@ export function ClearedBy({ carId }: { carId: string }) {
         </Text>
       ) : null}
       <MainButton loading={saving} onPress={() => void saveFact({ kind: 'systemCleared', carId, workshop }, today)}>
-        Keep this
+        Save this
       </MainButton>
     </View>
   );

@@ -135,7 +135,7 @@ function WithdrawDialog({ fact, onClose }: { fact: Fact; onClose: () => void }) 
       because: why.trim(),
       ...about,
     });
-    if (result.state === 'refused') setProblem(result.problem.message);
+    if (result.state === 'refused') setProblem(result.sentence);
     else onClose();
   };
   return (

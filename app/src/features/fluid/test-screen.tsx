@@ -225,10 +225,10 @@ function TestPage({
           onSave={() => void save()}
           label={
             corrected
-              ? 'Keep the correction'
+              ? 'Save the correction'
               : values.mode === 'tester' && values.tester
-                ? 'Keep this reading'
-                : 'Keep reading'
+                ? 'Save this reading'
+                : 'Save reading'
           }
         />
       }

@@ -1,18 +1,17 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type Bottle, bottleState, longDate, parseQuantity, preferredUnit } from '@calvik/core';
+import { type Bottle, bottleState, judgeBottleAge, longDate, parseQuantity, preferredUnit } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
 import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
+import { FindingLine } from '../finding-line';
 import { History } from '../fluid/history';
 import { useSaveFact } from '../save-fact';
-import { reservedText } from '@calvik/words';
-import { quantityProblemText } from '@calvik/words';
+import { quantityProblemText, reservedText } from '@calvik/words';
 
 export function BottleScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -35,6 +34,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
     setSentence(null);
     if (await saveFact({ kind: 'bottleLevel', bottleId: bottle.id, leftMl: parsed.value }, today)) setLeft('');
   };
+  const age = judgeBottleAge(logbook, state);
   return (
     <Screen title={`${bottle.label}  ${state.fluid?.name ?? ''}`} above="Bottle" back="/inventory">
       <View>
@@ -44,14 +44,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
         </Text>
         <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
       </View>
-      {state.openTooLong ? (
-        <ReasonLine
-          reason={{
-            verdict: 'watch',
-            text: `Open for ${state.daysOpen} days; the shop allows ${logbook.shop.openBottleDays}. Keep it for the buffer under the hose end.`,
-          }}
-        />
-      ) : null}
+      {age ? <FindingLine finding={age} /> : null}
       {state.openedOn ? null : (
         <MainButton
           mode="outlined"

@@ -36,7 +36,7 @@ export function OrdersScreen() {
   const shopping = useMemo(() => shoppingLists(logbook, [...lists.values()].flat(), today), [logbook, lists, today]);
   const coming = awaited(logbook).sort((a, b) => a.arrivesOn.localeCompare(b.arrivesOn));
   return (
-    <Screen title="Shopping list" above="Stores" back="/inventory" maxWidth={wide ? 960 : 720}>
+    <Screen title="Shopping list" above="Stock" back="/inventory" maxWidth={wide ? 960 : 720}>
       {shopping.length === 0 ? (
         <Empty text="Nothing is missing: what the work lists want is on the shelf or ordered." />
       ) : null}
@@ -131,7 +131,7 @@ function SupplierList({ list: { supplier, lines } }: { list: ShoppingList }) {
       })),
     };
     const result = await sync.save('orders', record);
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     setBusy(false);
   };
   const promised = plusWorkingDays(today, supplier.leadDays);
@@ -239,7 +239,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
       count,
       wearPartId: line.goods === 'wearPart' ? line.likeId : null,
     });
-    return result.state === 'refused' ? result.problem.message : null;
+    return result.state === 'refused' ? result.sentence : null;
   };
   const stock = async (pieces: number): Promise<string | null> => {
     for (let i = 0; i < pieces; i++) {
@@ -283,7 +283,7 @@ function Coming({ awaitedLine: { order, line: at, left, arrivesOn, bookingIds } 
                 receivedOn: today,
               })
             : null;
-    return result?.state === 'refused' ? result.problem.message : null;
+    return result?.state === 'refused' ? result.sentence : null;
   };
   return (
     <View style={styles.row} testID="ordered-line">

@@ -62,7 +62,7 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
   return (
     <Screen
       title={padSet ? padSet.label : 'New pad set'}
-      above={padSet ? 'Edit pad set' : 'Stores'}
+      above={padSet ? 'Edit pad set' : 'Stock'}
       back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
     >

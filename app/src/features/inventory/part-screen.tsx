@@ -31,7 +31,7 @@ export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: Lo
     return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   }
   const promise = reservationOf(logbook, part.id);
-  if (promise) return `on the shelf, promised to ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
+  if (promise) return `on the shelf, reserved for ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
   const kept = bookingReserving(logbook, part.id, today);
   if (kept) return `on the shelf, ${reservedText(logbook, kept)}`;
   return 'on the shelf';

@@ -71,7 +71,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
   return (
     <Screen
       title={pair ? pair.label : 'New rotor pair'}
-      above={pair ? 'Edit rotor pair' : 'Stores'}
+      above={pair ? 'Edit rotor pair' : 'Stock'}
       back="/inventory"
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save rotor pair" />}
     >

@@ -138,7 +138,7 @@ function Shelf({ part }: { part: WearPart }) {
   const [count, setCount] = useState('');
   const [taking, setTaking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const keepCount = async (): Promise<void> => {
+  const saveCount = async (): Promise<void> => {
     const n = whole(count);
     if (Number.isNaN(n) || n > 1000) return setProblem('Count them: a whole number up to 1000.');
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
@@ -152,7 +152,7 @@ function Shelf({ part }: { part: WearPart }) {
       wearPartId: part.id,
       count: n,
     });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused') setCount('');
   };
   const take = async (carId: string): Promise<void> => {
@@ -169,7 +169,7 @@ function Shelf({ part }: { part: WearPart }) {
       carId,
       count: 1,
     });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
   };
   const here = onShelf(logbook, part.id);
   const used = logbook.factsOfPart(part.id).filter((f) => f.kind === 'wearPartUsed');
@@ -189,8 +189,8 @@ function Shelf({ part }: { part: WearPart }) {
           inputMode="numeric"
           style={{ flex: 1 }}
         />
-        <MainButton mode="outlined" onPress={() => void keepCount()}>
-          Keep the count
+        <MainButton mode="outlined" onPress={() => void saveCount()}>
+          Save the count
         </MainButton>
       </View>
       {here > 0 ? (

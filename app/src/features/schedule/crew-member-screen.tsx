@@ -76,7 +76,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
   });
   const change = async (over: Partial<CrewMember>): Promise<boolean> => {
     const result = await sync.save('crew', { ...logbook.crew.get(member.id)!, ...over });
-    setRefused(result.state === 'refused' ? result.problem.message : null);
+    setRefused(result.state === 'refused' ? result.sentence : null);
     return result.state !== 'refused';
   };
   const addOff = async (): Promise<void> => {

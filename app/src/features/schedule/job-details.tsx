@@ -45,7 +45,7 @@ export function JobDetails({
   const page = pageOf(job);
   const save = async (over: Partial<Job>, text: string): Promise<void> => {
     const result = await sync.save('jobs', { ...job, ...over });
-    if (result.state === 'refused') return setProblem(result.problem.message);
+    if (result.state === 'refused') return setProblem(result.sentence);
     remember({ text, before: [{ id: job.id, job }] });
     onClose();
   };

@@ -36,7 +36,7 @@ export async function undoLast(sync: Sync, logbook: Logbook): Promise<string | n
     const now = logbook.jobs.get(id);
     if (!now) continue;
     const result = await sync.save('jobs', job ? { ...job, version: now.version } : { ...now, archived: true });
-    if (result.state === 'refused') return result.problem.message;
+    if (result.state === 'refused') return result.sentence;
   }
   changed(steps.slice(0, -1));
   return null;

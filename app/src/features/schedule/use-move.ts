@@ -28,7 +28,7 @@ export function useMove(): {
   const judge = (to: Job): Finding[] => slotFindings(logbook, to, today);
   const save = async (from: Job, to: Job, text: string): Promise<void> => {
     const result = await sync.save('jobs', { ...to, version: logbook.jobs.get(from.id)?.version ?? from.version });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused') remember({ text, before: [{ id: from.id, job: from }] });
   };
   return {

@@ -27,7 +27,7 @@ export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: F
     );
     const sheet = s.sheet.id === '' ? { ...s.sheet, ...newRecord(), fasteners } : { ...s.sheet, fasteners };
     const result = await sync.save('brakeSheets', sheet);
-    if (result.state === 'refused') setSentence(result.problem.message);
+    if (result.state === 'refused') setSentence(result.sentence);
   };
   return (
     <View style={styles.gap} testID="find-figure">

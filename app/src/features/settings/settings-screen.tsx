@@ -39,7 +39,7 @@ function Crew() {
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
     const result = await sync.save('crew', record);
-    if (result.state === 'refused') return setProblem(result.problem.message);
+    if (result.state === 'refused') return setProblem(result.sentence);
     setProblem(null);
     setName('');
     if (!onDuty) dispatch(prefer({ crewId: record.id }));
@@ -79,7 +79,7 @@ function Lifts() {
   const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).sort((a, b) => a.name.localeCompare(b.name));
   const saveLift = async (lift: Lift): Promise<boolean> => {
     const result = await sync.save('lifts', lift);
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     return result.state !== 'refused';
   };
   const add = async (): Promise<void> => {

@@ -48,7 +48,7 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
       minutes: took,
       ...(open.length > 0 ? { remark: `Not in order: ${open.join('; ')}.`.slice(0, 500) } : {}),
     });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
   };
   if (extra.done)
     return (

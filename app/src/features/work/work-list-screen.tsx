@@ -109,7 +109,7 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
   const hasNew = items.some((i) => i.kind === 'bedding' || i.kind === 'sendBedding');
   const save = async (over: Partial<Booking>): Promise<boolean> => {
     const result = await sync.save('bookings', { ...logbook.bookings.get(booking.id)!, ...over });
-    setProblem(result.state === 'refused' ? result.problem.message : null);
+    setProblem(result.state === 'refused' ? result.sentence : null);
     return result.state !== 'refused';
   };
   const item = items.find((i) => i.key === chosen);

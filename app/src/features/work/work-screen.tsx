@@ -56,7 +56,7 @@ export function WorkScreen() {
           Plan
         </MainButton>
         <MainButton mode="outlined" onPress={() => router.push(routes.messages)}>
-          Outbox
+          Messages
         </MainButton>
       </View>
       {crew ? (

@@ -186,7 +186,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           onChange={(chosen) => setOff({ axles: chosen })}
           options={axles.map((axle) => ({ value: axle, label: axle === 'front' ? 'Front calipers' : 'Rear calipers' }))}
         />
-        <Text as="small">Their bolts are tightened to a figure, whether new parts go on or not.</Text>
+        <Text as="small">Their bolts are torqued to a figure, whether new parts go on or not.</Text>
       </Section>
     </StepFrame>
   );

@@ -126,7 +126,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
           {
             key: 'torque',
-            label: `BleedNipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
+            label: `Bleed nipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
             dimension: 'torque',
           },
           ...(isFed
@@ -164,8 +164,8 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       </Section>
       <View style={styles.row}>
         <Tick
-          label="BleedNipple shut"
-          name="BleedNipple shut"
+          label="Bleed nipple shut"
+          name="Bleed nipple shut"
           on={draft.shut}
           onPress={() => change({ shut: !draft.shut })}
         />

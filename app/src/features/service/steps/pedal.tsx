@@ -102,7 +102,7 @@ export function PedalStep({ s, step }: StepProps) {
       ) : null}
       <Section title="Pumps to firm">
         <ChoiceChips
-          label="Presses"
+          label="Pumps"
           value={draft.strokes}
           options={strokes}
           onChange={(value) => change({ strokes: value })}

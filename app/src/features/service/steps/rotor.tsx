@@ -124,7 +124,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       wanted={
         rotorPair
           ? `${rotorPair.label}${lastLeast === null ? '' : `, last ${show(lastLeast, 'length', hundredths)}`}.`
-          : 'No rotors on record here: read the discard figure off the hat, and give them a label in the stores.'
+          : 'No rotors on record here: read the discard figure off the hat, and give them a label in Stock.'
       }
       make={() => {
         if (!body) return 'Measure at one point at least; eight are usual.';

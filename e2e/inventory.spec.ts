@@ -17,7 +17,7 @@ test.describe('parts and sheets', () => {
     const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
     const wide = info.project.name === 'wide';
     const label = wide ? 'R-901' : 'R-900';
-    await page.goto(`${server.url}/stores/rotors/new`);
+    await page.goto(`${server.url}/inventory/rotors/new`);
     await expect(field(page, 'Label')).toHaveValue(/^R-\d{3}$/);
     await field(page, 'Label').fill(label);
     await pick(page, 'Car', 'Sorrel Velund');
@@ -33,7 +33,7 @@ test.describe('parts and sheets', () => {
     await expect(page.getByText(/32\.00\smm new, discard at 30\.40\smm\. It is on the shelf\./)).toBeVisible();
     await expect(page.getByText('None on record.')).toBeVisible();
 
-    await page.goto(`${server.url}/stores/pads/new`);
+    await page.goto(`${server.url}/inventory/pads/new`);
     await field(page, 'Label').fill(`P-${label}`);
     await button(page, 'Save pad set').click();
     await expect(page.getByText('This must not be empty.')).toBeVisible();
