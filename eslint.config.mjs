@@ -1,9 +1,25 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import { importX } from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-/** Imports point one way: app → core, server → core. Core knows neither, and no clock, chance or store. */
+/** Imports point one way: core ← words ← app, server. Core knows none of them, no words, and no clock, chance or database. */
 const forbid = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
 const room = (names, message) => ({ group: names.flatMap((n) => [n, `${n}/*`]), message });
+
+/** Words are for people: what is decided is decided by codes and values. */
+const readingSentences = [
+  {
+    selector:
+      'BinaryExpression[operator=/^[!=]==$/] > CallExpression[callee.name=/^(tell|findingText|reasonText|problemText|issueText|stepName)$/]',
+    message: 'Nothing decides by reading a sentence: compare codes.',
+  },
+  {
+    selector:
+      'CallExpression[callee.property.name=/^(includes|startsWith|endsWith|match|test)$/] CallExpression[callee.name=/^(tell|findingText|reasonText|problemText|issueText|stepName)$/]',
+    message: 'Nothing decides by reading a sentence: compare codes.',
+  },
+];
 
 export default tseslint.config(
   {
@@ -29,24 +45,36 @@ export default tseslint.config(
     },
   },
   {
+    files: ['{core,words,server,app}/src/**'],
+    plugins: { 'import-x': importX },
+    settings: {
+      ...importX.flatConfigs.typescript.settings,
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({ project: ['app', 'core', 'server', 'words'], noWarnOnMultipleProjects: true }),
+      ],
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }], 'import-x/no-self-import': 'error' },
+  },
+  {
     files: ['core/src/**'],
     rules: {
       ...forbid([
         room(
-          ['@calvik/app', '@calvik/server', 'react', 'react-native', 'expo', 'express'],
-          'Core has no interface and no server in it.',
+          ['@calvik/app', '@calvik/server', '@calvik/words', 'react', 'react-native', 'expo', 'express'],
+          'Core has no interface, no words and no server in it.',
         ),
         {
           group: ['@mikro-orm/*', 'node:*', 'fs', 'path', 'crypto', 'uuid'],
-          message: 'Core has no store, no input or output and no chance in it.',
+          message: 'Core has no database, no input or output and no chance in it.',
         },
         {
-          regex: '^(\\.\\./)+(?!vocabulary)[a-z-]+/.+',
+          regex: '^(\\.\\./)+(?!model)[a-z-]+/(?!schema$).+',
           message: 'A neighbouring folder of core is reached through its index.',
         },
       ]),
       'no-restricted-syntax': [
         'error',
+        ...readingSentences,
         {
           selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
           message: 'Core has no clock: take the time as an argument.',
@@ -60,6 +88,28 @@ export default tseslint.config(
           message: 'Core has no chance: take a seed as an argument.',
         },
       ],
+    },
+  },
+  {
+    files: ['words/src/**'],
+    rules: forbid([
+      room(['@calvik/app', '@calvik/server', 'react', 'react-native', 'expo', 'express'], 'Words are text alone.'),
+    ]),
+  },
+  {
+    // What is drawn takes values: it reads no state, and judges nothing by itself.
+    files: ['app/src/ui/**'],
+    rules: forbid([{ group: ['**/state/**', '**/features/**', '**/api/**'], message: 'Take it as a property.' }]),
+  },
+  {
+    files: ['app/src/state/**'],
+    rules: forbid([{ group: ['**/ui/**', '**/features/**'], message: 'State knows nothing of what is drawn.' }]),
+  },
+  {
+    files: ['{words,server,app}/src/**'],
+    ignores: ['server/src/database/migrations/**'],
+    rules: {
+      'no-restricted-syntax': ['error', ...readingSentences],
     },
   },
   {

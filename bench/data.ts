@@ -4,7 +4,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
+import Sqlite from 'better-sqlite3';
 import { pino } from 'pino';
 import { median } from 'simple-statistics';
 import { runUp } from '@calvik/core';
@@ -35,15 +35,15 @@ async function main(): Promise<void> {
   const { rows } = await generate(file, now);
   say(`${rows} rows: ${YEARS} years of ${CARS} cars`);
 
-  const store = await Database.open(file);
-  const { app } = createApp({ store, logger: pino({ level: 'silent' }) });
+  const database = await Database.open(file);
+  const { app } = createApp({ database, logger: pino({ level: 'silent' }) });
   const server = createServer(app).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
   const get = async (path: string): Promise<string> =>
     (await fetch(url + path, { headers: { 'Accept-Encoding': 'identity' } })).text();
 
-  const bare = new Database(file, { readonly: true });
+  const bare = new Sqlite(file, { readonly: true });
   const page = bare.prepare('select seq, collection, body from item where seq > ? order by seq limit ?');
 
   const wholeFeed = async (): Promise<void> => {
@@ -76,7 +76,7 @@ async function main(): Promise<void> {
   say(`run-up, first time after a start (reads and indexes everything): ${(performance.now() - began).toFixed(0)} ms`);
   line('run-up over HTTP, nothing new', await timed(() => get('/run-up')), await timed(bareHome), ' (aim ≤ 3)');
 
-  const { logbook } = await new LogbookCache(store).current();
+  const { logbook } = await new LogbookCache(database).current();
   const today = now.slice(0, 10);
   line(
     'run-up judged anew in core, 120 booked cars',
@@ -86,7 +86,7 @@ async function main(): Promise<void> {
   );
   bare.close();
   server.close();
-  await store.close();
+  await database.close();
 }
 
 void main();

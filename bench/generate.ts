@@ -1,4 +1,4 @@
-import Database from 'better-sqlite3';
+import Sqlite from 'better-sqlite3';
 import { v7 as uuidv7 } from 'uuid';
 import { type Collection, type Fact, bleedSequence, plusDays } from '@calvik/core';
 import { demoData } from '../server/src/demo/load';
@@ -17,10 +17,10 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
   const { records } = demoData(now);
   const dice = chance('a large shop');
   const today = now.slice(0, 10);
-  const db = new Database(file);
+  const db = new Sqlite(file);
   const insert = db.prepare('insert into item (id, collection, version, seq, car_id, body) values (?, ?, 1, ?, ?, ?)');
   let seq = 0;
-  const keep = (collection: Collection | 'facts', body: { id: string } & Record<string, unknown>): void => {
+  const insertRow = (collection: Collection | 'facts', body: { id: string } & Record<string, unknown>): void => {
     seq += 1;
     const stored = collection === 'facts' ? body : { ...body, version: 1 };
     insert.run(body.id, collection, seq, typeof body.carId === 'string' ? body.carId : null, JSON.stringify(stored));
@@ -34,16 +34,16 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
 
   db.transaction(() => {
     for (const c of ['shops', 'crew', 'customers', 'venues', 'fluids', 'events'] as const)
-      of(c).forEach((b) => keep(c, b));
+      of(c).forEach((b) => insertRow(c, b));
     const coming = of('events').filter((e) => 'startDate' in e && e.startDate >= today);
     const fluidId = of('fluids')[0]!.id;
     const crew = of('crew').map((c) => c.id);
     const patterns = records.flatMap((r) => (r.collection === 'cars' ? [r.body] : []));
     for (let n = 0; n < CARS; n++) {
       const car = { ...patterns[n % patterns.length]!, id: newId(plusDays(today, -YEARS * 365)), name: `Car ${n + 1}` };
-      keep('cars', car);
+      insertRow('cars', car);
       if (n < 120)
-        keep('bookings', {
+        insertRow('bookings', {
           id: newId(today),
           version: 0,
           archived: false,
@@ -59,7 +59,7 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
         for (let i = 0; i < 3; i++) {
           const day = year * 365 - i * 120;
           const bottleId = newId(plusDays(today, -day - 5));
-          keep('bottles', {
+          insertRow('bottles', {
             id: bottleId,
             version: 0,
             archived: true,
@@ -69,7 +69,7 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
             batch: '',
             receivedOn: plusDays(today, -day - 5),
           });
-          keep('facts', {
+          insertRow('facts', {
             ...fact(day),
             kind: 'fluidExchange',
             carId: car.id,
@@ -89,7 +89,7 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
           });
         }
         for (let i = 0; i < 8; i++)
-          keep('facts', {
+          insertRow('facts', {
             ...fact(year * 365 - 20 - i * 40),
             kind: 'boilingTest',
             carId: car.id,
@@ -99,7 +99,7 @@ export async function generate(file: string, now: string): Promise<{ rows: numbe
             instrument: 'byHand',
           });
         for (let i = 0; i < 2; i++)
-          keep('facts', {
+          insertRow('facts', {
             ...fact(year * 365 - 60 - i * 160),
             kind: 'moistureReading',
             carId: car.id,

@@ -239,7 +239,9 @@ test('a table of customers and cars: every refused row is named, and nothing is 
   await expect(page.getByText(/save it as CSV in UTF-8/)).toBeVisible();
   complaints.expected(/422/);
   await choose('Customer;Car;Year\nNora Fisk;Fisk Aldane;2011\nNora Fisk;;2012\nAbel Rooth;Rooth Velund;2019\n');
-  await expect(page.getByTestId('import-summary')).toHaveText('3 rows. Can be saved: 1 car, 1 new customer. Cannot: 2.');
+  await expect(page.getByTestId('import-summary')).toHaveText(
+    '3 rows. Can be saved: 1 car, 1 new customer. Cannot: 2.',
+  );
   await expect(page.getByTestId('refused-rows')).toContainText('Row 3: No car is named.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 4: Abel Rooth has a car of that name already.');
   await button(page, 'Save 1 car').click();

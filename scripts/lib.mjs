@@ -75,7 +75,7 @@ export async function ensureInstalled() {
 /** Builds the interface, unless what it is made of has not changed since the last time. */
 export async function ensureBuilt() {
   const stamp = join(root, 'app', 'dist', '.calvik-built');
-  const print = fingerprint(['app', 'core', 'package-lock.json'].map((p) => join(root, p)));
+  const print = fingerprint(['app', 'core', 'words', 'package-lock.json'].map((p) => join(root, p)));
   if (isStamped(stamp, print)) return;
   rmSync(join(root, 'app', 'dist'), { recursive: true, force: true });
   await during('Building the interface (one to two minutes the first time)', () => exportWeb(join(root, 'app')));

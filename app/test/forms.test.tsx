@@ -205,10 +205,7 @@ describe('what cannot be kept is said, and nothing is sent', () => {
     type('Reservoir volume at MIN', '400 ml');
     type('Piston bores, front, mm', '5 × 40');
     type('The maker’s sequence', 'FL FL RL RR');
-    await says(
-      'Save car',
-      /an even number/,
-    );
+    await says('Save car', /an even number/);
     type('Piston bores, front, mm', '38, 34, 28 a side');
     await says(
       'Save car',
@@ -276,7 +273,9 @@ describe('new records', () => {
     open(NewCustomerScreen);
     type('Name', 'Nell Varga');
     await save('Save, then enter the car');
-    await waitFor(() => expect(saved('customers')).toMatchObject([{ name: 'Nell Varga', version: 0, units: 'metric' }]));
+    await waitFor(() =>
+      expect(saved('customers')).toMatchObject([{ name: 'Nell Varga', version: 0, units: 'metric' }]),
+    );
     expect(router.replace).toHaveBeenCalledWith(`/cars/new?customer=${String(saved('customers')[0]!.id)}`);
   });
 

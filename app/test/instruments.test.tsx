@@ -204,7 +204,9 @@ describe('torque', () => {
     press('Second stage: Yes', 'radio');
     press('Thread locker: Yes', 'radio');
     await pressing(/^Save front wheel nuts/);
-    await waitFor(() => expect(saved('facts')).toMatchObject([{ newBolts: true, angleDone: true, threadLocker: true }]));
+    await waitFor(() =>
+      expect(saved('facts')).toMatchObject([{ newBolts: true, angleDone: true, threadLocker: true }]),
+    );
   });
 });
 

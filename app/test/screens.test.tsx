@@ -87,7 +87,9 @@ describe('recording a flush', () => {
   test('says beforehand what an open nipple will mean', () => {
     show(<FlushScreen />, [], stores);
     fill();
-    expect(screen.getByText(/^Bleed nipple not shut at the right rear, left rear, right front and left front\.$/)).toBeTruthy();
+    expect(
+      screen.getByText(/^Bleed nipple not shut at the right rear, left rear, right front and left front\.$/),
+    ).toBeTruthy();
     expect(screen.getByText('Old fluid to the waste container: 558 mL.')).toBeTruthy();
   });
 

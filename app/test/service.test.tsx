@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { Fact } from '@calvik/core';
 import { ServiceScreen } from '../src/features/service/service-screen';
+import { AlsoInThisVisit } from '../src/features/work/visit-extras';
 import { SheetScreen } from '../src/features/service/sheet-screen';
 import { StepScreen } from '../src/features/service/step-screen';
 import { bottle, crew, flush, id, show } from './scene';
@@ -161,7 +162,7 @@ describe('other steps', () => {
 
 test('the overview says what is next, who did what, and what is not in order', () => {
   place.params = { job: job.id };
-  show(<ServiceScreen />, [...intake, pads(6, 'FL', 2)], records);
+  show(<ServiceScreen alsoInThisVisit={AlsoInThisVisit} />, [...intake, pads(6, 'FL', 2)], records);
   expect(said('service-state')).toContain('6 of 25 steps');
   expect(said('step-pads.FL')).toMatch(/stop/i);
   expect(said('step-boil')).toContain('Tove');

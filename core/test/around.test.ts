@@ -268,8 +268,8 @@ describe('ways out of a full week', () => {
     visit: id,
     carId: id,
     key: id,
-        ownTitle: id,
-        car: '',
+    ownTitle: id,
+    car: '',
     minutes,
     days: [0],
     target: 0,
@@ -297,14 +297,20 @@ describe('ways out of a full week', () => {
     const { plan } = solveSchedule(problem, { solver, clock: () => performance.now() / 1000, seconds: 5, gap: 0 });
     expect(plan.unscheduled).toHaveLength(1);
     const left = plan.unscheduled[0]!;
-    return { left: left.id, ways: waysOut(problem, plan, left).map((w) => wayOutText(w, say, (id) => ({ kind: 'service', car: id }))) };
+    return {
+      left: left.id,
+      ways: waysOut(problem, plan, left).map((w) => wayOutText(w, say, (id) => ({ kind: 'service', car: id }))),
+    };
   };
 
   test('an hour more, the other job dropped; a free day costs coming in', () => {
     const { left, ways } = stuck(week({ tasks: [task('Flush', 120), task('Ducts', 60)] }));
     expect(ways).toContain('Tove stays 1 h longer on Mon 1 Jun.');
     expect(ways).toContain(left === 'Ducts' ? 'Drop Flush, a car.' : 'Drop Ducts, a car.');
-    const away = week({ people: [{ id: 'a', name: 'Tove', event: null, hours: [null, null] }], tasks: [task('Ducts', 45)] });
+    const away = week({
+      people: [{ id: 'a', name: 'Tove', event: null, hours: [null, null] }],
+      tasks: [task('Ducts', 45)],
+    });
     expect(stuck(away).ways).toEqual(['Tove comes in on Mon 1 Jun for 1 h.']);
   });
 

@@ -186,7 +186,9 @@ describe('pen against boiling test', () => {
   const base = [flush(car, '2026-01-05T10:00:00Z', bottle.id), boil(car.id, '2026-05-30T08:00:00Z', 300)];
   test('they disagree: the boiling test counts, and the screen is told', () => {
     const j = judgeFluid(book(records, [...base, pen(car.id, '2026-05-31T08:00:00Z', 3.2)]), car, null, TODAY);
-    expect(tell(j.penDisagrees!)).toMatch(/The pen says 3\.2 % water, the boiling test 0\.6 %\. The boiling test counts\./);
+    expect(tell(j.penDisagrees!)).toMatch(
+      /The pen says 3\.2 % water, the boiling test 0\.6 %\. The boiling test counts\./,
+    );
     expect(j.verdict).toBe('watch');
     expect(j.boilingNow!.value).toBeGreaterThan(290);
   });

@@ -1,6 +1,15 @@
 /** Each school of the trade on its own, in dates. The schools themselves are common practice, no source. */
 import fc from 'fast-check';
-import { type FluidPolicy, type PolicyContext, type RuleVerdict, daysBetween, judgePolicy, nextDue, plusDays, strictest } from '../src';
+import {
+  type FluidPolicy,
+  type PolicyContext,
+  type RuleVerdict,
+  daysBetween,
+  judgePolicy,
+  nextDue,
+  plusDays,
+  strictest,
+} from '../src';
 import { policyName } from '@calvik/words';
 import { tell } from './say';
 

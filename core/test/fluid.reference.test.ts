@@ -124,7 +124,12 @@ describe('sequence', () => {
   });
   test('nearest first, diagonal circuits and a maker’s sheet', () => {
     expect(cornerSequence(makeCar({ sequenceSchool: 'nearestFirst' }))).toEqual(['FL', 'FR', 'RL', 'RR']);
-    expect(cornerSequence(makeCar({ sequenceSchool: 'byCircuit', circuitSplit: 'diagonal' }))).toEqual(['RR', 'FL', 'RL', 'FR']);
+    expect(cornerSequence(makeCar({ sequenceSchool: 'byCircuit', circuitSplit: 'diagonal' }))).toEqual([
+      'RR',
+      'FL',
+      'RL',
+      'FR',
+    ]);
     expect(
       cornerSequence(
         makeCar({

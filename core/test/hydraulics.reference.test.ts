@@ -58,9 +58,7 @@ describe('bores as people write them', () => {
     ['0 × 40', 'fixedCaliper', 'outOfRange'],
     ['38, 34, 28', 'fixedCaliper', 'sayWhichSide'],
     ['400', 'floatingCaliper', 'outOfRange'],
-  ] as const)('%s, %s: %s', (text, brake, problem) =>
-    expect(parseBores(text, brake)).toEqual({ ok: false, problem }),
-  );
+  ] as const)('%s, %s: %s', (text, brake, problem) => expect(parseBores(text, brake)).toEqual({ ok: false, problem }));
   test('what is shown reads back as it was', () => {
     const bore = fc.integer({ min: 100, max: 900 }).map((tenths) => tenths / 10);
     fc.assert(
@@ -112,10 +110,7 @@ describe('overflow sum, by hand', () => {
   test('a drum: two 19 mm pistons, 3 mm off each shoe', () => {
     // π/4·19² = 283.5 mm², each moved by 3 mm: 1.70 mL.
     expect(
-      returnedMl(
-        { ...floating, brake: 'drum', boresMm: [19, 19] },
-        { innerPadMm: 3, outerPadMm: 3, rotorMm: 0 },
-      ),
+      returnedMl({ ...floating, brake: 'drum', boresMm: [19, 19] }, { innerPadMm: 3, outerPadMm: 3, rotorMm: 0 }),
     ).toBeCloseTo(1.7, 2);
   });
   test('says how much to draw off first, or that it fits', () => {
@@ -359,7 +354,11 @@ describe('the level while somebody types', () => {
       finding: { code: 'topUpNow' },
       isUnderMin: false,
     });
-    expect(drawOutlook(at, byHand, typed(90), null)).toMatchObject({ nowMl: 110, isUnderMin: true, finding: { code: 'wouldGoUnderMin' } });
+    expect(drawOutlook(at, byHand, typed(90), null)).toMatchObject({
+      nowMl: 110,
+      isUnderMin: true,
+      finding: { code: 'wouldGoUnderMin' },
+    });
     expect(drawOutlook(at, fed, typed(500), null)).toMatchObject({ stopAfterMl: null, nowMl: 280, isUnderMin: false });
   });
   test('who tops up at the alarm stays above MIN; who saw it lower is believed', () => {

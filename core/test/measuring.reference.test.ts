@@ -1,6 +1,21 @@
 import fc from 'fast-check';
 import * as ss from 'simple-statistics';
-import { type Fastener, formatQuantity, greaseWarning, judgePads, judgeRotor, judgeTorque, oddCorner, padLimit, parseQuantity, preloadKn, thicknessLossFromMass, tighteningOrder, toCanonical, torqueFactor } from '../src';
+import {
+  type Fastener,
+  formatQuantity,
+  greaseWarning,
+  judgePads,
+  judgeRotor,
+  judgeTorque,
+  oddCorner,
+  padLimit,
+  parseQuantity,
+  preloadKn,
+  thicknessLossFromMass,
+  tighteningOrder,
+  toCanonical,
+  torqueFactor,
+} from '../src';
 import { fullSheet, makeRotorPair, pads, rotor, torqueSet } from './service-book';
 import { patternText } from '@calvik/words';
 import { tell, texts } from './say';

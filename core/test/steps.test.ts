@@ -18,7 +18,7 @@ import {
   usualDurationMin,
 } from '../src';
 import { retractText, stepName } from '@calvik/words';
-import { tell, texts } from './say';
+import { tell } from './say';
 import { book, makeCar, newId } from './book';
 import {
   LEAD,
@@ -69,7 +69,12 @@ describe('steps follow the car', () => {
     expect(keys).toContain('pads.RL');
     expect(keys).not.toContain('rotor.RL');
     expect(keys).toContain('rotor.FL');
-    expect(stepName(steps.find((s) => s.key === 'pads.RR')!, judgedOn(of, []))).toBe('Shoes, right rear');
+    expect(
+      stepName(
+        steps.find((s) => s.key === 'pads.RR')!,
+        judgedOn(of, []),
+      ),
+    ).toBe('Shoes, right rear');
     expect(
       defaultBrakeSheet(of)
         .fasteners.filter((f) => f.axle === 'rear')
@@ -97,9 +102,7 @@ describe('steps follow the car', () => {
     );
     expect(checksOn('fit.front', fullSheet())).not.toContain('vanes');
     expect(checksOn('retract.front', fullSheet())).toContain('oppositeHeld');
-    expect(checksOn('retract.rear', fullSheet(car, { rearPistons: 'screwIn' }))).toContain(
-      'notchesLinedUp',
-    );
+    expect(checksOn('retract.rear', fullSheet(car, { rearPistons: 'screwIn' }))).toContain('notchesLinedUp');
   });
   test('how pistons go back is said for this caliper', () => {
     expect(retractText(car, fullSheet(), 'front')).toContain('one side back');
@@ -216,7 +219,10 @@ describe('the pedal', () => {
     [{ dropsWithEngine: false }, 'needsWork', 'booster'],
     [{ strokes: 20 }, 'watch', '20 pumps'],
   ])('%j is %s', (over, verdict, says) => {
-    expect(judge(over).findings.map((f) => [f.verdict, tell(f)])).toContainEqual([verdict, expect.stringContaining(says)]);
+    expect(judge(over).findings.map((f) => [f.verdict, tell(f)])).toContainEqual([
+      verdict,
+      expect.stringContaining(says),
+    ]);
     expect(judge(over).isPassed).toBe(verdict !== 'stop');
   });
   test('a soft pedal names its suspects once each', () => {
@@ -289,9 +295,9 @@ describe('what nobody waives besides', () => {
 
 test('a list with a fault of the whole car holds it; one with a corner leads to a decision', () => {
   const facts = wholeService();
-  expect(judged([...facts, checks('look', [['seals', null, 'fault']])]).gate.holds.map((h) => tell(h.finding))).toContain(
-    'Piston seals and boots dry and whole: not in order.',
-  );
+  expect(
+    judged([...facts, checks('look', [['seals', null, 'fault']])]).gate.holds.map((h) => tell(h.finding)),
+  ).toContain('Piston seals and boots dry and whole: not in order.');
   const { recommendations } = judged([...facts, checks('look', [['seals', 'FR', 'fault']])]);
   expect(recommendations).toContainEqual(expect.objectContaining({ subject: 'other', corner: 'FR', action: 'refer' }));
 });

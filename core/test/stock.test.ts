@@ -56,7 +56,9 @@ describe('what is reserved for a booking', () => {
     expect(labels(car)).toEqual(['B2', 'B1', 'B3']);
     expect(labels(other)).toEqual(['B1', 'B3', 'B2']);
     const b2 = bottleChoices(logbook, other, fluid.id, TODAY).at(-1)!;
-    expect(b2.findings.map((f) => [f.verdict, tell(f)])).toEqual([['watch', 'Reserved for Test car at Open pit lane.']]);
+    expect(b2.findings.map((f) => [f.verdict, tell(f)])).toEqual([
+      ['watch', 'Reserved for Test car at Open pit lane.'],
+    ]);
     expect(bottleState(logbook, bottles[1]!, TODAY).reservedFor?.id).toBe(own.id);
   });
 
@@ -71,7 +73,9 @@ describe('what is reserved for a booking', () => {
   test('offered for a flush are bottles of its fluid that are free; those reserved for it first', () => {
     const logbook = logbookOf([own, others]);
     const item = workOfBooking(logbook, own, TODAY).find((i) => i.key === 'flush')!;
-    expect(reservables(logbook, own, item, TODAY).map((k) => [reservableText(k, say).slice(0, 9), k.isReserved])).toEqual([
+    expect(
+      reservables(logbook, own, item, TODAY).map((k) => [reservableText(k, say).slice(0, 9), k.isReserved]),
+    ).toEqual([
       ['bottle B2', true],
       ['bottle B1', false],
     ]);

@@ -1,6 +1,18 @@
 import fc from 'fast-check';
-import { type Dimension, type Unit, type UnitSystem, exactText, formatQuantity, fromCanonical, parseQuantity, quantityParts, toCanonical, unitDefinition, units } from '../src';
-import { quantityProblemText, typingExample } from '@calvik/words';
+import {
+  type Dimension,
+  type Unit,
+  type UnitSystem,
+  exactText,
+  formatQuantity,
+  fromCanonical,
+  parseQuantity,
+  quantityParts,
+  toCanonical,
+  unitDefinition,
+  units,
+} from '../src';
+import { quantityProblemText } from '@calvik/words';
 
 const value = (text: string, dimension: Dimension): number => {
   const parsed = parseQuantity(text, dimension);

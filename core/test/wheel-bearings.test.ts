@@ -1,7 +1,18 @@
 /** Limits are common practice, no source: no play that a hand can feel at the rim, hundredths on a dial gauge. */
 import fc from 'fast-check';
 import { judgeWheelBearing, limitsOf } from '../src';
-import { TECH, decision, fullSheet, job, judged, logbookOf, signature, waive, wheelBearing, wholeService } from './service-book';
+import {
+  TECH,
+  decision,
+  fullSheet,
+  job,
+  judged,
+  logbookOf,
+  signature,
+  waive,
+  wheelBearing,
+  wholeService,
+} from './service-book';
 import { tell, texts } from './say';
 
 const judge = (playMm: number, method: 'rim' | 'dialGauge' = 'rim', maxWheelBearingPlayMm: number | null = null) =>

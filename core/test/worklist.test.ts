@@ -448,7 +448,11 @@ describe('a plan from the logbook', () => {
     const short = { ...tove, hours: [{ from: '08:00', to: '10:30' }, null, null, null, null, null, null] };
     const { c, solved } = plan(at(e, bookingOf(e), [], { ...twoCars(e), crew: [short] }));
     expect(solved.plan.unscheduled.length).toBeGreaterThan(0);
-    const ways = waysOut(c.problem, solved.plan, solved.plan.unscheduled.find((t) => t.id.endsWith('measure'))!);
+    const ways = waysOut(
+      c.problem,
+      solved.plan,
+      solved.plan.unscheduled.find((t) => t.id.endsWith('measure'))!,
+    );
     expect(ways.map((w) => wayOutText(w, say, () => null))).toContain('Tove stays 1 h longer on Mon 1 Jun.');
   });
 
@@ -497,7 +501,9 @@ describe('a plan from the logbook', () => {
       startAt: '2026-06-02T15:00:00.000Z',
       durationMin: 120,
     };
-    expect(slotFindings(at(e, b, [], { crew: [{ ...tove, skills: ['measuring'] }, ines] }), job, TODAY).map(tell)).toEqual([
+    expect(
+      slotFindings(at(e, b, [], { crew: [{ ...tove, skills: ['measuring'] }, ines] }), job, TODAY).map(tell),
+    ).toEqual([
       'Flush: not before Mon 8 Jun, or it does not count for Ring Circle.',
       'Tove works from 08:00 to 17:00 on that day.',
       'Not work for Tove: Boiling test and Flush.',

@@ -77,7 +77,7 @@ const limitText = (limit: Quantity | number, unit: string, say: Say): string =>
 const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say) => string } = {
   tooLow: ({ limit, unit }, say) => `At least ${limitText(limit, unit, say)}.`,
   tooHigh: ({ limit, unit }, say) => `At most ${limitText(limit, unit, say)}.`,
-  notWhole: ({ unit }) => unit ? `A whole number of ${unit} is wanted.` : 'A whole number is wanted.',
+  notWhole: ({ unit }) => (unit ? `A whole number of ${unit} is wanted.` : 'A whole number is wanted.'),
   notAnId: () => 'This is not a valid id.',
   notAMoment: () => 'This is not a moment in UTC (ISO 8601).',
   notADate: () => 'Give a date as year-month-day.',

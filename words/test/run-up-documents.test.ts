@@ -10,14 +10,7 @@ import {
   recordDefaults,
 } from '@calvik/core';
 import { shoppingLists, workOfBooking, workOfEvents } from '@calvik/core/run-up';
-import {
-  calendarOfCrew,
-  calendarOfEvent,
-  messageText,
-  runSheet,
-  shoppingRows,
-  workListRows,
-} from '../src/documents';
+import { calendarOfCrew, calendarOfEvent, messageText, runSheet, shoppingRows, workListRows } from '../src/documents';
 import {
   book,
   customer as plainCustomer,
@@ -232,8 +225,7 @@ describe('calendars', () => {
     expect(entries[0]).toEqual({
       id: own.id,
       title: 'Service, Test car',
-      details:
-        'With Tove Loy. Customer: Ona Birk, 0555 0101. For Two-day. Measure pads and rotors; Flush. Lift 1',
+      details: 'With Tove Loy. Customer: Ona Birk, 0555 0101. For Two-day. Measure pads and rotors; Flush. Lift 1',
       place: 'Ferrant & Loy',
       when: { from: '2026-06-09T07:00:00.000Z', to: '2026-06-09T08:30:00.000Z' },
       revision: 0,

@@ -20,7 +20,6 @@ export { MessagesScreen } from './customers/messages-screen';
 export { PlanProposalScreen } from './schedule/plan-proposal-screen';
 export { SupplierScreen, WearPartScreen } from './inventory/supplier-forms';
 export { AlsoInThisVisit } from './work/visit-extras';
-export { WearParts, WearPartsOnCar } from './inventory/wear-parts';
 export { WorkListScreen } from './work/work-list-screen';
 export { SettingsScreen } from './settings/settings-screen';
 export { UnsentScreen } from './settings/unsent-screen';

@@ -21,5 +21,12 @@ export const laterPiece = <K extends keyof Screens>(name: K): ComponentType<Prop
   );
 
 /** A screen out of {@link Service}: a piece of its own, so that a step stands soon. */
-export const serviceScreen = (name: keyof typeof Service): ComponentType =>
+export const serviceScreen = (name: Exclude<keyof typeof Service, 'ServiceScreen'>): ComponentType =>
   onDemand(async () => (await import('./service'))[name], Waiting);
+
+const AlsoInThisVisit = laterPiece('AlsoInThisVisit');
+/** A service at a glance, with what else stands in its visit. */
+export const ServiceOverview = onDemand<object>(async () => {
+  const { ServiceScreen } = await import('./service');
+  return () => <ServiceScreen alsoInThisVisit={AlsoInThisVisit} />;
+}, Waiting);

@@ -3,9 +3,16 @@ import { useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
-import { type Collection, type Dimension, type RecordOf, type SchemaIssue, parseQuantity, preferredUnit } from '@calvik/core';
+import {
+  type Collection,
+  type Dimension,
+  type RecordOf,
+  type SchemaIssue,
+  parseQuantity,
+  preferredUnit,
+} from '@calvik/core';
 import { type Say, issueText } from '@calvik/words';
-import { type FieldError, type Saved, fieldErrorsOf, problemMessage } from '../api/client';
+import { type FieldError, type Saved, fieldErrorsOf } from '../api/client';
 import { useSync } from '../state/hooks';
 import { useUnits } from '../ui/units';
 import { useSay } from '../state/use-say';

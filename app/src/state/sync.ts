@@ -20,12 +20,14 @@ const POLL_MS = 4_000;
 
 const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${UNSENT}${entry.body.id}.${entry.order}`;
 
-export type SaveResult = { state: 'saved' | 'waiting' } | {
-  state: 'refused';
-  problem: api.ApiProblem;
-  /** The problem, in the units of whoever uses this device. */
-  sentence: string;
-};
+export type SaveResult =
+  | { state: 'saved' | 'waiting' }
+  | {
+      state: 'refused';
+      problem: api.ApiProblem;
+      /** The problem, in the units of whoever uses this device. */
+      sentence: string;
+    };
 
 /**
  * Keeps the device and the server in step: reads the feed of changes, and sends what was written here, in order, each

@@ -178,7 +178,12 @@ function penAgainstTest(state: FluidState, pen: MoistureReading | undefined, tim
   // Either may be the newer one: bring the test's water forward to the pen's day before comparing.
   const byTest = pen.at > anchor.at ? waterAt(anchor, state.uptake.percentPerYear, pen.at) : anchor.waterPercent;
   if (Math.abs(pen.waterPercent - byTest) <= PEN_TOLERANCE_PERCENT) return null;
-  return fluidFinding('penDisagrees', 'watch', {}, { penPercent: pen.waterPercent, boilPercent: Math.round(10 * byTest) / 10 });
+  return fluidFinding(
+    'penDisagrees',
+    'watch',
+    {},
+    { penPercent: pen.waterPercent, boilPercent: Math.round(10 * byTest) / 10 },
+  );
 }
 
 function boilingRule(day: LocalDate, due: LocalDate | null, onDay: Figure, demanded: Figure): RuleVerdict {

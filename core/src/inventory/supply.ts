@@ -13,7 +13,6 @@ import {
   type RotorPair,
   type Supplier,
   type WearPart,
-  axles,
 } from '../model';
 
 /** What of an order line has come to the door. */

@@ -1,9 +1,8 @@
 import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn, weekdayOf } from '../calendar';
 import type { Logbook } from '../logbook';
 import { isDone } from '../jobs';
-import { workFinding } from '../work/findings';
 import type { CrewMember, Finding, Job, WeekHours } from '../model';
-import { VISIT_MINUTES, type WorkItem, workOfEvents } from '../work';
+import { VISIT_MINUTES, type WorkItem, workFinding, workOfEvents } from '../work';
 import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
 import { scheduleFinding } from './findings';
 

@@ -15,7 +15,6 @@ import {
   type Verdict,
   axleOfCorner,
   axles,
-  cornersOf,
   stepId,
   worst,
   worstOf,

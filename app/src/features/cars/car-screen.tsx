@@ -20,6 +20,7 @@ import { CornerMap } from '../../ui/corner-map';
 import { Gone } from '../gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { ClearedBy } from '../fluid/cleared-by';
 import { FluidCard } from '../fluid/fluid-card';
 import { History } from '../fluid/history';
 import { newRecord } from '../save-record';
@@ -111,7 +112,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         </View>
       }
     >
-      <FluidCard car={car} event={event} />
+      <FluidCard car={car} event={event} clearedBy={ClearedBy} />
       <MainButton mode="outlined" icon="wrench" onPress={() => void startService()}>
         {serviceJob
           ? logbook.factsOfJob(serviceJob.id).length > 0

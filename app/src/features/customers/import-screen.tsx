@@ -76,8 +76,8 @@ export function ImportScreen() {
       <Section title="The table">
         <Text>
           CSV in UTF-8, parted by commas, semicolons or tabs. The first row names the columns: customer and car, and if
-          you have them phone, email, make, model, year, plate, grade, front bores and rear bores (“4 × 40” or “38, 34, 28 a
-          side”).
+          you have them phone, email, make, model, year, plate, grade, front bores and rear bores (“4 × 40” or “38, 34,
+          28 a side”).
         </Text>
         {file ? <Text as="small">{file.name}</Text> : null}
         {problem ? (

@@ -1,3 +1,4 @@
+import type { ComponentType } from 'react';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import {
@@ -18,11 +19,9 @@ import { useTell } from '../../state/use-say';
 import { policyName } from '@calvik/words';
 import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
-import { laterPiece } from '../later';
 import { useFluid } from './use-fluid';
 import { routes } from '../routes';
 
-const ClearedBy = laterPiece('ClearedBy');
 const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
 
 const strictestLine = (rule: RuleVerdict, tell: ReturnType<typeof useTell>): string =>
@@ -39,7 +38,18 @@ function dueLine({ nextDue }: FluidJudgement, today: string): string {
 }
 
 /** A car's fluid in one glance: verdict and reasons, the bar, the figures, and what falls due. */
-export function FluidCard({ car, event, detail = true }: { car: Car; event: TrackEvent | null; detail?: boolean }) {
+export function FluidCard({
+  car,
+  event,
+  detail = true,
+  clearedBy: ClearedBy,
+}: {
+  car: Car;
+  event: TrackEvent | null;
+  detail?: boolean;
+  /** Asked of a car with a wrong mix only, which is rare: the first page fetches it when it is. */
+  clearedBy: ComponentType<{ carId: string }>;
+}) {
   const judgement = useFluid(car, event);
   const logbook = useLogbook();
   const today = useToday();

@@ -65,7 +65,6 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const figures = [boilingOnDay, margin, boilingNow, demanded, waterNow, waterOnDay, uptake].filter(
     (f): f is Figure => f !== null,
   );
-  const query = event ? `?event=${event.id}` : '';
   const work = rules.some((r) => !r.met) || verdict === 'stop' || verdict === 'needsWork';
   return (
     <Screen

@@ -6,12 +6,9 @@ import { useUnits } from '../../ui/units';
 import { CornerMap } from '../../ui/corner-map';
 import { LinkRow } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
-import { laterPiece } from '../later';
 import { FindingLines } from '../finding-line';
 import { routes } from '../routes';
-
-const WearPartsOnCar = laterPiece('WearPartsOnCar');
+import { WearPartsOnCar } from './wear-parts';
 
 /** What is on a car's axles, as it was last measured: thinnest pad and rotor at each corner, and what is not in order. */
 export function PartsCard({ car }: { car: Car }) {

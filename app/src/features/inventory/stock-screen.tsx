@@ -6,13 +6,11 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { laterPiece } from '../later';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
 import { reservedText } from '@calvik/words';
 import { routes } from '../routes';
-
-const WearParts = laterPiece('WearParts');
+import { WearParts } from './wear-parts';
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
 export function StockScreen() {

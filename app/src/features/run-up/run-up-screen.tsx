@@ -10,9 +10,12 @@ import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from
 import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
 import { FluidCard } from '../fluid/fluid-card';
+import { laterPiece } from '../later';
 import { useRunUp } from './use-run-up';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
+
+const ClearedBy = laterPiece('ClearedBy');
 
 function DaysToGo({ days }: { days: number }) {
   return (
@@ -233,7 +236,7 @@ function Beside({ carId, eventId }: { carId: string; eventId: string }) {
         </View>
       }
     >
-      <FluidCard car={car} event={logbook.events.get(eventId) ?? null} />
+      <FluidCard car={car} event={logbook.events.get(eventId) ?? null} clearedBy={ClearedBy} />
     </Screen>
   );
 }

@@ -14,19 +14,12 @@ import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
 import { JobDetails } from './job-details';
 import { carOf, endOf, handsOf, workOf } from './job-words';
-import { Timeline } from './timeline';
+import { type BoardRow, Timeline } from './timeline';
 import { undoLast, useLastStep } from './undo';
 import { useMove } from './use-move';
 import { useTell } from '../../state/use-say';
 import { FindingLines } from '../finding-line';
 import { routes } from '../routes';
-
-/** A row of the board: a person or a lift. */
-export interface BoardRow {
-  id: string;
-  name: string;
-  by: 'crew' | 'lift';
-}
 
 /** The plan by day: a list on the phone, a timeline to drag on the wide screen; by crew or by lift. */
 export function BoardScreen() {

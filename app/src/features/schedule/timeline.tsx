@@ -29,10 +29,16 @@ import { useTokens } from '../../theme/use-tokens';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import type { BoardRow } from './board-screen';
 import { carOf, handsOf, workOf } from './job-words';
 import type { useMove } from './use-move';
 import { useTell } from '../../state/use-say';
+
+/** A row of the board: a person or a lift. */
+export interface BoardRow {
+  id: string;
+  name: string;
+  by: 'crew' | 'lift';
+}
 
 const FROM = 7 * 60;
 const TO = 19 * 60;

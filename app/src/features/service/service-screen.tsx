@@ -1,18 +1,16 @@
 import { useLocalSearchParams, usePathname, useRouter } from 'expo-router';
-import { useEffect } from 'react';
+import { type ComponentType, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  type Job,
   type ServiceJudgement,
   type StepKey,
-  type ServiceStep,
-  type Verdict,
   dateIn,
   longDate,
   nextStep,
   stepVerdict,
   phases,
   timeIn,
-  worst,
 } from '@calvik/core';
 import { counted, phaseNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
@@ -22,14 +20,14 @@ import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { laterPiece } from '../later';
 import { useService } from './use-service';
 import { routes } from '../routes';
 
-const AlsoInThisVisit = laterPiece('AlsoInThisVisit');
+/** What else stands in the visit: of the work list, and fetched with it. */
+type AlsoInThisVisit = ComponentType<{ job: Job }>;
 
 /** A service at a glance: where it stands, and the steps in the order of the work. */
-export function ServiceScreen() {
+export function ServiceScreen({ alsoInThisVisit }: { alsoInThisVisit: AlsoInThisVisit }) {
   const { job: jobId } = useLocalSearchParams<{ job: string }>();
   const loaded = useLoaded();
   const s = useService(jobId);
@@ -40,10 +38,10 @@ export function ServiceScreen() {
       </Screen>
     );
   }
-  return s ? <Overview s={s} /> : <Gone what="service" back="/work" />;
+  return s ? <Overview s={s} alsoInThisVisit={alsoInThisVisit} /> : <Gone what="service" back="/work" />;
 }
 
-function Overview({ s }: { s: ServiceJudgement }) {
+function Overview({ s, alsoInThisVisit: AlsoInThisVisit }: { s: ServiceJudgement; alsoInThisVisit: AlsoInThisVisit }) {
   const t = useTokens();
   const router = useRouter();
   const path = usePathname();

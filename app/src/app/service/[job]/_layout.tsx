@@ -1,13 +1,11 @@
 import { Slot, useGlobalSearchParams } from 'expo-router';
 import { stepsByKey } from '@calvik/core';
 import { useEffect } from 'react';
-import { serviceScreen } from '../../../features/later';
+import { ServiceOverview } from '../../../features/later';
 import { LAST_STEP_KEY, type LastStep } from '../../../features/work/resume';
 import { write } from '../../../state/storage';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';
-
-const Overview = serviceScreen('ServiceScreen');
 
 /** On the wide screen the steps stay beside the one that is worked on; every device remembers its last step. */
 export default function ServiceLayout() {
@@ -20,7 +18,7 @@ export default function ServiceLayout() {
   }, [job, key]);
   if (!wide || !isStep) return <Slot />;
   return (
-    <ListAndDetail list={<Overview />} width={380}>
+    <ListAndDetail list={<ServiceOverview />} width={380}>
       <Slot />
     </ListAndDetail>
   );

@@ -1,3 +1,1 @@
-import { serviceScreen } from '../../../features/later';
-
-export default serviceScreen('ServiceScreen');
+export { ServiceOverview as default } from '../../../features/later';
