@@ -14,7 +14,9 @@ const node = (name) => ({
       },
     ],
   },
-  transformIgnorePatterns: ['node_modules/(?!(pure-rand|@date-fns|uuid)/)'],
+  // It offers itself to `import` alone.
+  moduleNameMapper: { '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
+  transformIgnorePatterns: ['node_modules/(?!(pure-rand|@date-fns|uuid|file-type|strtok3|token-types|uint8array-extras|peek-readable|@tokenizer|@borewit)/)'],
 });
 
 // A busy machine is no failure: no test here is about time.

@@ -107,9 +107,9 @@ test('an empty shop leads from nothing to a judged car', async ({ page }) => {
   await expect(page.getByText('This time zone is not known.')).toBeVisible();
   await field(page, 'Time zone').fill('Europe/Berlin');
   await pick(page, 'Another rule', 'D: every so many months');
-  await button(page, 'Add D: exchange every 24 months').click();
+  await button(page, 'Add D: flush every 24 months').click();
   await button(page, 'Save the shop’s settings').click();
-  await expect(page.getByText('C: bleed after each track day, exchange every 12 months')).toBeVisible();
+  await expect(page.getByText('C: bleed after each track day, flush every 12 months')).toBeVisible();
   await room(page, 'Cars');
   await button(page, 'New customer').first().click();
   await field(page, 'Name').fill('Otis Vane');
@@ -135,7 +135,7 @@ test('an empty shop leads from nothing to a judged car', async ({ page }) => {
   await expect(page.getByText(/opened .* 0\sdays ago/)).toBeVisible();
   await room(page, 'Cars');
   await link(page, 'Vane Hollin').click();
-  await expect(page.getByText('No test and no exchange on record: test the fluid.')).toBeVisible();
+  await expect(page.getByText('No test and no flush on record: test the fluid.')).toBeVisible();
   complaints.none();
   await server.stop();
 });

@@ -65,9 +65,9 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     await heading(page, 'Work list');
     const tessaro = page.getByTestId(`work-of-${ids['Helm Tessaro']}`);
     await expect(tessaro.getByTestId('work-pads.front')).toContainText(
-      /7\.\d\smm left, 8\.5\smm asked for\. Ring Circle\./,
+      /7\.\d\smm left, 8\.5\smm asked for\. \(Ring Circle\)/,
     );
-    await expect(tessaro.getByTestId('work-exchange')).toContainText(/rule says 10\. Ring Circle/);
+    await expect(tessaro.getByTestId('work-flush')).toContainText(/rule says 10\. \(Ring Circle\)/);
     const velund = page.getByTestId(`work-of-${ids['Rooth Velund']}`);
     await expect(velund.getByTestId('work-ducts')).toHaveCount(0);
     await velund.getByTestId('work-inspection').click();
@@ -97,7 +97,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     await expect(page.getByTestId('left-out')).toContainText('Helm Tessaro: pads, front');
     await expect(page.getByTestId('proposed').first()).toBeVisible();
     await button(page, /^Take this plan, \d+ visits$/).click();
-    await heading(page, 'RunUpAnswer');
+    await heading(page, 'Board');
     await expect(page.getByText(/^Plan of \d+ visits taken\.$/)).toBeVisible();
   });
 
@@ -111,7 +111,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
     ).changes
       .filter((c) => c.collection === 'jobs')
       .map((c) => c.body as never);
-  const planned = (await jobs()).filter((j) => j.eventId === eventId && j.covers.includes('exchange'));
+  const planned = (await jobs()).filter((j) => j.eventId === eventId && j.covers.includes('flush'));
   expect(planned.length).toBeGreaterThanOrEqual(5);
   const job = planned.find((j) => j.carId === ids['Sorrel Quillon'])!;
   const day = job.startAt.slice(0, 10);

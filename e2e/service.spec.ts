@@ -114,7 +114,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await radio(page, 'Pedal: Fair').click();
     await save(page);
     await heading(page, 'What the driver says');
-    await box(page, 'The driver says: Thumps or shakes when braking').click();
+    await box(page, 'The driver says: Judder when braking').click();
     await expect(page.getByText('First suspects: uneven transfer layer; thickness variation; cracks.')).toBeVisible();
     await save(page);
     await heading(page, 'Reservoir');

@@ -63,7 +63,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(page.getByText('That makes: left rear, right rear, left front, right front.')).toBeVisible();
     await button(page, 'Save car').click();
     await expect(page.getByRole('heading', { name: 'Aske Velund', level: 1 })).toBeVisible();
-    await expect(page.getByText('No test and no exchange on record: test the fluid.')).toBeVisible();
+    await expect(page.getByText('No test and no flush on record: test the fluid.')).toBeVisible();
   });
 
   await test.step('a venue, an event, a booking', async () => {
@@ -88,7 +88,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(link(page, /Aske Velund: No test/)).toBeVisible();
     await room(page, 'Run-up');
     await expect(page.locator('[data-testid^="event-"]').filter({ hasText: 'Aldermoor' })).toContainText(
-      'No test and no exchange on record',
+      'No test and no flush on record',
     );
   });
 

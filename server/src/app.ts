@@ -76,7 +76,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
 
   app.get('/api/health', async (_request, response) => {
     if (!(await database.healthy())) throw new Problem(503, 'databaseSilent', {});
-    response.set('Cache-Control', 'no-database').json({ status: 'ok', version, cursor: await database.cursor() });
+    response.set('Cache-Control', 'no-store').json({ status: 'ok', version, cursor: await database.cursor() });
   });
   const description = openApiDocument(version);
   app.get('/api/openapi.json', (_request, response) => {

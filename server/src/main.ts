@@ -1,12 +1,14 @@
 import { createServer } from 'node:http';
 import { resolve } from 'node:path';
+import closeWithGrace from 'close-with-grace';
+import getPort, { portNumbers } from 'get-port';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { loadDemo } from './demo/load';
 import { Database } from './database/database';
 
 const FIRST_PORT = 4173;
-const PORTS_TO_TRY = 20;
+const LAST_PORT = FIRST_PORT + 19;
 
 /** Settings come from the environment: PORT, CALVIK_DATA, CALVIK_DEMO, CALVIK_STATIC, CALVIK_INSTRUMENT_SPEED, LOG_LEVEL. */
 async function main(): Promise<void> {
@@ -33,53 +35,40 @@ async function main(): Promise<void> {
   });
   const server = createServer(app);
 
-  const listen = (port: number): Promise<number> =>
-    new Promise((done, fail) => {
-      server.once('error', fail);
-      server.listen(port, () => {
-        server.off('error', fail);
-        const address = server.address();
-        done(typeof address === 'object' && address ? address.port : port);
-      });
-    });
-  const busy = (error: unknown): boolean => (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
-
-  let port: number | null = null;
-  if (wanted !== null) {
-    port = await listen(wanted).catch((error: unknown) => {
-      if (!busy(error)) throw error;
-      say(`Port ${wanted} is in use by another program. Free it, or choose another: PORT=${wanted + 1}.`);
-      return null;
-    });
-  } else {
-    for (let next = FIRST_PORT; port === null && next < FIRST_PORT + PORTS_TO_TRY; next++) {
-      port = await listen(next).catch((error: unknown) => {
-        if (!busy(error)) throw error;
-        say(`Port ${next} is in use; trying ${next + 1}.`);
-        return null;
-      });
-    }
-    if (port === null) say(`No free port from ${FIRST_PORT} on. Set PORT to one that is free.`);
-  }
+  const port = await portOf(wanted, say);
   if (port === null) {
     await database.close();
     process.exit(1);
   }
+  await new Promise<void>((done, fail) => server.once('error', fail).listen(port, done));
   say(`\nCalvik is ready:  http://localhost:${port}\nStop it with Ctrl-C.`);
 
-  let closing = false;
-  const close = (signal: string): void => {
-    if (closing) return;
-    closing = true;
-    logger.info({ signal }, 'stopping');
+  // Running writes get their moment; a browser that holds its connection open does not keep the shop from stopping.
+  closeWithGrace({ delay: 5000 }, async ({ signal, err }) => {
+    logger.info({ signal, err }, 'stopping');
     stop();
-    server.close(() => void database.close().then(() => process.exit(0)));
+    const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();
-    // A browser may hold a connection open: give running writes a moment, then end it.
     setTimeout(() => server.closeAllConnections(), 1500).unref();
-  };
-  process.on('SIGINT', () => close('SIGINT'));
-  process.on('SIGTERM', () => close('SIGTERM'));
+    await closed;
+    await database.close();
+  });
+}
+
+/** The port that was asked for, or the first that is free; null, with a sentence, where there is none. */
+async function portOf(wanted: number | null, say: (text: string) => void): Promise<number | null> {
+  const preferred = wanted === null ? portNumbers(FIRST_PORT, LAST_PORT) : wanted;
+  const port = await getPort({ port: preferred });
+  if (wanted !== null && wanted !== 0 && port !== wanted) {
+    say(`Port ${wanted} is in use by another program. Free it, or choose another: PORT=${wanted + 1}.`);
+    return null;
+  }
+  if (wanted === null && (port < FIRST_PORT || port > LAST_PORT)) {
+    say(`No free port from ${FIRST_PORT} to ${LAST_PORT}. Set PORT to one that is free.`);
+    return null;
+  }
+  if (wanted === null && port > FIRST_PORT) say(`Port ${FIRST_PORT} is in use; taking ${port}.`);
+  return port;
 }
 
 main().catch((error: unknown) => {

@@ -218,8 +218,8 @@ describe('instruments', () => {
     const stream = await api.get(`/api/bench/boiling-tests/${body.id}/stream`).buffer(true);
     const events = stream.text
       .split('\n\n')
-      .filter(Boolean)
-      .map((block) => JSON.parse(block.split('\ndata: ')[1]!));
+      .flatMap((block) => /^data:(.*)$/m.exec(block)?.slice(1) ?? [])
+      .map((data) => JSON.parse(data));
     const samples = events.filter((e) => e.type === 'sample').map((e) => e.sample.tempC);
     const result = events.at(-1);
     expect(result.type).toBe('result');

@@ -194,8 +194,8 @@ describe('instruments', () => {
     });
     const { id } = (await started.json()) as { id: string };
     const text = await (await fetch(`${url}/${id}/stream`)).text();
-    expect(text).toContain('event: sample');
-    expect(text.trim().endsWith('"type":"stopped","reason":"switchedOff"}')).toBe(true);
+    expect(text).toContain('event:sample');
+    expect(text.trim().endsWith('data:{"type":"stopped","reason":"switchedOff"}')).toBe(true);
     server.close();
   });
   test('what cannot be measured is said', async () => {

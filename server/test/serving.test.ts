@@ -103,7 +103,7 @@ describe('the boiling tester', () => {
     const started = await request(url).post('/api/bench/boiling-tests').send({ carId, depthMm: 30 });
     expect((await request(url).delete(`/api/bench/boiling-tests/${started.body.id}`)).status).toBe(204);
     const stream = await request(url).get(`/api/bench/boiling-tests/${started.body.id}/stream`).buffer(true);
-    expect(stream.text).toContain('event: stopped');
+    expect(stream.text).toContain('event:stopped');
     expect(stream.text).toContain('byHand');
     expect(stream.headers['content-type']).toContain('text/event-stream');
   });

@@ -3,7 +3,7 @@ import type { FluidPolicy } from '@calvik/core';
 /** The five schools as options of a form; 'none' leaves the decision to the others. */
 export const schoolOptions = [
   { value: 'none', label: 'None of its own' },
-  { value: 'everyEvent', label: 'A: full exchange before every event' },
+  { value: 'everyEvent', label: 'A: flush before every event' },
   { value: 'window', label: 'B: within so many days before an event' },
   { value: 'bleedAfterTrackDay', label: 'C: bleed after each track day' },
   { value: 'roadInterval', label: 'D: every so many months' },
@@ -20,8 +20,8 @@ export interface PolicyForm {
 
 export const countLabel: Partial<Record<School, string>> = {
   window: 'Days before the event',
-  bleedAfterTrackDay: 'Full exchange every (months)',
-  roadInterval: 'Exchange every (months)',
+  bleedAfterTrackDay: 'Flush every (months)',
+  roadInterval: 'Flush every (months)',
 };
 
 const usualCount: Partial<Record<School, string>> = { window: '90', bleedAfterTrackDay: '9', roadInterval: '24' };

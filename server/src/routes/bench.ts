@@ -1,3 +1,4 @@
+import { createSession } from 'better-sse';
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
@@ -133,21 +134,17 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
   const streams = ['/boiling-tests', '/calipers', '/wrenches', '/gauges'];
   router.get(
     streams.map((path) => `${path}/:id/stream`),
-    (request, response) => {
+    async (request, response) => {
       const run = runOf(request.params.id);
-      response.writeHead(200, {
-        'Content-Type': 'text/event-stream',
-        'Cache-Control': 'no-store',
-        Connection: 'keep-alive',
-      });
+      const session = await createSession(request, response);
       const send = (event: TesterEvent | StreamEvent<unknown>): void => {
-        response.write(`event: ${event.type}\ndata: ${JSON.stringify(event)}\n\n`);
+        session.push(event, event.type);
         if (event.type !== 'sample') response.end();
       };
       (run.events as (TesterEvent | StreamEvent<unknown>)[]).forEach(send);
       if (run.finished) return;
       run.on('event', send);
-      response.on('close', () => run.off('event', send));
+      session.once('disconnected', () => run.off('event', send));
     },
   );
 

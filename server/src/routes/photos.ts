@@ -1,4 +1,5 @@
 import { Router, raw } from 'express';
+import { fileTypeFromBuffer } from 'file-type';
 import { id } from '@calvik/core/schemas';
 import { Problem } from '../problems';
 import type { Database } from '../database/database';
@@ -6,14 +7,7 @@ import type { Database } from '../database/database';
 const TYPES = ['image/jpeg', 'image/png', 'image/webp'];
 const LIMIT = '3mb';
 
-/** The first bytes of the kinds of picture that are kept: what a file says of itself is not enough. */
-const magic: Record<string, (bytes: Buffer) => boolean> = {
-  'image/jpeg': (b) => b[0] === 0xff && b[1] === 0xd8,
-  'image/png': (b) => b.subarray(1, 4).toString('latin1') === 'PNG',
-  'image/webp': (b) => b.subarray(8, 12).toString('latin1') === 'WEBP',
-};
-
-/** Pictures of readings: kept once under the id that the phone made, then never changed. */
+/** Pictures of readings: saved once under the id that the phone made, then never changed. */
 export function photoRoutes(database: Database): Router {
   const router = Router();
   const idOf = (text: unknown): string => {
@@ -26,10 +20,11 @@ export function photoRoutes(database: Database): Router {
     const type = request.is(TYPES);
     const bytes: unknown = request.body;
     if (!type || !Buffer.isBuffer(bytes)) throw new Problem(415, 'pictureNotReadable', {});
-    if (!magic[type]?.(bytes)) throw new Problem(422, 'pictureNotReadable', {});
-    const kept = await database.savePhoto(photoId, type, bytes);
-    if (kept === 'differs') throw new Problem(409, 'differs', {});
-    response.status(kept === 'created' ? 201 : 200).json({ id: photoId });
+    // What a request says of its picture is not enough.
+    if ((await fileTypeFromBuffer(bytes))?.mime !== type) throw new Problem(422, 'pictureNotReadable', {});
+    const saved = await database.savePhoto(photoId, type, bytes);
+    if (saved === 'differs') throw new Problem(409, 'differs', {});
+    response.status(saved === 'created' ? 201 : 200).json({ id: photoId });
   });
   router.get('/photos/:id', async (request, response) => {
     const photo = await database.photo(idOf(request.params.id));

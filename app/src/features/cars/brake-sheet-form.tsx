@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { type BrakeSheet, type Car, type Fastener, brakeSheetOf } from '@calvik/core';
-import { threadConditionNames, patternText } from '@calvik/words';
+import { patternText, threadConditionNames, typingExample } from '@calvik/words';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
@@ -34,6 +34,7 @@ interface SheetForm {
   rearPistons: BrakeSheet['rearPistons'];
   frontLimit: string;
   rearLimit: string;
+  bearingPlay: string;
   has: ('hasWearSensors' | 'hasDucts')[];
   lines: Record<string, Line>;
 }
@@ -58,6 +59,7 @@ function SheetPage({ car }: { car: Car }) {
     rearPistons: sheet.rearPistons,
     frontLimit: text(sheet.padLimitMm.front),
     rearLimit: text(sheet.padLimitMm.rear),
+    bearingPlay: text(sheet.maxWheelBearingPlayMm),
     has: (['hasWearSensors', 'hasDucts'] as const).filter((k) => sheet[k]),
     lines: Object.fromEntries(
       sheet.fasteners.map((f): [string, Line] => [
@@ -83,6 +85,13 @@ function SheetPage({ car }: { car: Car }) {
 
   const make = (): BrakeSheet | string => {
     const limit = (value: string): number | null => (value.trim() === '' ? null : read(value, 'length'));
+    for (const [name, value] of [
+      ['Pad limit, front', draft.frontLimit],
+      ['Pad limit, rear', draft.rearLimit],
+      ['Wheel-bearing play', draft.bearingPlay],
+    ] as const)
+      if (value.trim() !== '' && limit(value) === null)
+        return `${name}: “${value}” is not a length. Type it like ${typingExample('length')}.`;
     const fasteners: Fastener[] = [];
     for (const f of sheet.fasteners) {
       const line = draft.lines[f.key]!;
@@ -111,6 +120,7 @@ function SheetPage({ car }: { car: Car }) {
       parkingBrake: draft.parkingBrake,
       rearPistons: draft.rearPistons,
       padLimitMm: { front: limit(draft.frontLimit), rear: limit(draft.rearLimit) },
+      maxWheelBearingPlayMm: limit(draft.bearingPlay),
       hasWearSensors: draft.has.includes('hasWearSensors'),
       hasDucts: draft.has.includes('hasDucts'),
       fasteners,
@@ -201,6 +211,12 @@ function SheetPage({ car }: { car: Car }) {
             style={styles.grow}
           />
         </View>
+        <LineInput
+          label="Wheel-bearing play at the rim, at most"
+          value={draft.bearingPlay}
+          onChange={(bearingPlay) => change({ bearingPlay })}
+          dense
+        />
       </Section>
       <Section title="Fasteners">
         {sheet.fasteners.map((f) => {

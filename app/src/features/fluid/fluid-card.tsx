@@ -89,8 +89,8 @@ export function FluidCard({
           {strictest ? <Text as="small">{strictestLine(strictest, tell)}</Text> : null}
           <Text as="small">
             {last
-              ? `Last exchange ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`
-              : 'No full exchange on record.'}
+              ? `Last flush ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`
+              : 'No flush on record.'}
           </Text>
           <MainButton mode="text" onPress={() => router.push(routes.fluid(car.id, { event: event?.id }))}>
             Why: figures and rules

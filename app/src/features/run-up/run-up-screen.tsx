@@ -163,7 +163,7 @@ export function RunUpScreen() {
             Plan
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
-            RunUpAnswer
+            Board
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push(routes.orders)}>
             Shopping

@@ -60,7 +60,7 @@ export function BoardScreen() {
     step === 7 ? `${shortDate(first)} to ${shortDate(days[6]!)}` : `${shortDate(day)}, ${relativeDays(today, day)}`;
   return (
     <Screen
-      title="RunUpAnswer"
+      title="Board"
       above={logbook.shop.name}
       back="/work"
       maxWidth={wide ? 1400 : 720}

@@ -50,7 +50,7 @@ export function WorkScreen() {
       <Resume />
       <View style={styles.links}>
         <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
-          RunUpAnswer
+          Board
         </MainButton>
         <MainButton mode="outlined" onPress={() => router.push(routes.plan)}>
           Plan

@@ -236,7 +236,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
           <View testID="exchange-plan">
             <View style={[styles.line, { borderColor: t.ink }]}>
               <Text as="label" style={styles.name}>
-                BleedNipple
+                Nipple
               </Text>
               <Text as="label" style={styles.cell}>
                 Draw
