@@ -16,7 +16,9 @@ const node = (name) => ({
   },
   // It offers itself to `import` alone.
   moduleNameMapper: { '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
-  transformIgnorePatterns: ['node_modules/(?!(pure-rand|@date-fns|uuid|file-type|strtok3|token-types|uint8array-extras|peek-readable|@tokenizer|@borewit)/)'],
+  transformIgnorePatterns: [
+    'node_modules/(?!(pure-rand|@date-fns|uuid|file-type|strtok3|token-types|uint8array-extras|peek-readable|@tokenizer|@borewit)/)',
+  ],
 });
 
 // A busy machine is no failure: no test here is about time.
