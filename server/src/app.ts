@@ -12,7 +12,7 @@ import { feedRoutes } from './routes/feed';
 import { Planner } from './planner/planner';
 import { recordRoutes } from './routes/records';
 import { importRoutes } from './routes/imports';
-import { openApiDocument } from './routes/openapi';
+import { type Mounted, openApiDocument } from './routes/openapi';
 import { photoRoutes } from './routes/photos';
 import { planRoutes } from './routes/plans';
 import { runSheetRoutes } from './routes/run-sheets';
@@ -74,26 +74,31 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     }),
   );
 
-  app.get('/api/health', async (_request, response) => {
+  const status = express.Router();
+  status.get('/health', async (_request, response) => {
     if (!(await database.healthy())) throw new Problem(503, 'databaseSilent', {});
     response.set('Cache-Control', 'no-store').json({ status: 'ok', version, cursor: await database.cursor() });
   });
-  const description = openApiDocument(version);
+  const mounted: Mounted[] = [
+    { at: '/api', router: status },
+    { at: '/api', router: feedRoutes(database, cache) },
+    { at: '/api/bench', router: bench.router },
+    { at: '/api', router: photoRoutes(database) },
+    { at: '/api', router: sheetRoutes(database, cache) },
+    { at: '/api', router: calendarRoutes(cache) },
+    { at: '/api', router: planRoutes(database, cache, planner) },
+    { at: '/api', router: workListRoutes(cache) },
+    { at: '/api', router: shoppingListRoutes(cache) },
+    { at: '/api', router: runSheetRoutes(cache) },
+    { at: '/api', router: supplierRoutes(cache) },
+    { at: '/api', router: importRoutes(database, cache) },
+    { at: '/api', router: recordRoutes(database, cache) },
+  ];
+  const description = openApiDocument(version, mounted);
   app.get('/api/openapi.json', (_request, response) => {
     response.json(description);
   });
-  app.use('/api', feedRoutes(database, cache));
-  app.use('/api/bench', bench.router);
-  app.use('/api', photoRoutes(database));
-  app.use('/api', sheetRoutes(database, cache));
-  app.use('/api', calendarRoutes(cache));
-  app.use('/api', planRoutes(database, cache, planner));
-  app.use('/api', workListRoutes(cache));
-  app.use('/api', shoppingListRoutes(cache));
-  app.use('/api', runSheetRoutes(cache));
-  app.use('/api', supplierRoutes(cache));
-  app.use('/api', importRoutes(database, cache));
-  app.use('/api', recordRoutes(database, cache));
+  for (const { at, router } of mounted) app.use(at, router);
   app.use('/api', notFound);
 
   if (staticDir && existsSync(join(staticDir, 'index.html'))) {

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import express from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
@@ -10,6 +11,7 @@ import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { heating } from '../src/instruments/boiling-tester';
 import { chance } from '../src/instruments/chance';
+import { openApiDocument, routesOf } from '../src/routes/openapi';
 import { LogbookCache } from '../src/database/logbook-cache';
 
 const NOW = '2026-06-01T09:00:00.000Z';
@@ -252,6 +254,16 @@ test('the description is OpenAPI 3.1, with a schema for every collection', async
   }
   const referenced = JSON.stringify(body).match(/#\/components\/schemas\/\w+/g)!;
   for (const name of new Set(referenced)) expect(body.components.schemas[name.split('/').at(-1)!]).toBeDefined();
+});
+
+test('every route is described: one that is not, or a description of none, does not start', async () => {
+  const { body } = await api.get('/api/openapi.json');
+  for (const path of ['photos/{id}', 'cars/{id}/history', 'calendars/crew/{id}.ics', 'bench/gauges/{id}/stream'])
+    expect(body.paths[`/api/${path}`]).toBeDefined();
+  const secret = express.Router();
+  secret.get('/secret/:id', (_request, response) => void response.end());
+  expect(routesOf([{ at: '/api', router: secret }])).toEqual(['get /api/secret/{id}']);
+  expect(() => openApiDocument('1', [{ at: '/api', router: secret }])).toThrow(/get \/api\/secret\/\{id\}/);
 });
 
 test('answers carry the security headers', async () => {

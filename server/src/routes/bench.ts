@@ -3,7 +3,7 @@ import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import { type Car, type Logbook, fluidState, pressureAtAltitude } from '@calvik/core';
-import { corner, id, quantity, whole } from '@calvik/core/schemas';
+import { corner, id, quantity, said, whole } from '@calvik/core/schemas';
 import { CALIPER_EVERY_MS, closing, trueThicknessMm } from '../instruments/caliper';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
 import { penReading } from '../instruments/moisture-pen';
@@ -23,7 +23,7 @@ export const testerRequest = z
     depthMm: quantity(0, 300, 'mm'),
   })
   .refine((r) => (r.carId === undefined) !== (r.bottleId === undefined), {
-    message: 'Say which car or which bottle the sample is from.',
+    ...said('testOfCarOrBottle'),
     path: ['carId'],
   });
 /** What dips the pen. */

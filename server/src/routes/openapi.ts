@@ -1,7 +1,8 @@
+import type { Router } from 'express';
 import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
-import { penRequest, testerRequest } from './bench';
+import { caliperRequest, gaugeRequest, penRequest, testerRequest, wrenchRequest } from './bench';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 
@@ -53,9 +54,49 @@ function collectionPaths(collection: string, what: string): Record<string, objec
   };
 }
 
-/** The description of the API, made from the schemas that check it. */
-export function openApiDocument(version: string): object {
-  const number = (description: string, minimum: number): object => ({ type: 'integer', minimum, description });
+const historyPath = (collection: string): Record<string, object> => ({
+  [`/api/${collection}/{id}/history`]: {
+    get: {
+      summary: 'What it was before, version by version',
+      tags: [collection],
+      parameters: [idParameter],
+      responses: { 200: { description: 'Oldest first' }, 404: problem('Not there') },
+    },
+  },
+});
+
+/** A router, and where it is mounted. */
+export interface Mounted {
+  at: string;
+  router: Router;
+}
+
+/** Every route of some routers, as the description names it: "get /api/cars/{id}". */
+export const routesOf = (mounted: readonly Mounted[]): string[] =>
+  mounted.flatMap(({ at, router }) =>
+    router.stack.flatMap(({ route }) =>
+      route
+        ? [route.path]
+            .flat()
+            .flatMap((path: string) =>
+              route.stack.map(({ method }) => `${method} ${at}${path.replace(/:(\w+)/g, '{$1}')}`),
+            )
+        : [],
+    ),
+  );
+
+/**
+ * The description of the API, made from the schemas that check it and the routes that there are.
+ * @throws where a route has no description, or a description no route
+ */
+export function openApiDocument(version: string, mounted: readonly Mounted[]): object {
+  const paths = describedPaths();
+  const routes = new Set(routesOf(mounted));
+  const described = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => `${method} ${path}`),
+  );
+  const odd = [...routes, ...described].filter((name) => !routes.has(name) || !described.includes(name));
+  if (odd.length > 0) throw new Error(`Routes and their description differ: ${[...new Set(odd)].join(', ')}`);
   return {
     openapi: '3.1.0',
     info: {
@@ -64,196 +105,273 @@ export function openApiDocument(version: string): object {
       description:
         'Facts and records of brake preparation. Facts are never edited; a correction names the fact it replaces.',
     },
-    paths: {
-      ...Object.assign({}, ...collections.map((c) => collectionPaths(c, `a record of ${c}`))),
-      ...collectionPaths('facts', 'a fact'),
-      '/api/changes': {
-        get: {
-          summary: 'Everything saved after a cursor, in order',
-          parameters: [
-            { name: 'since', in: 'query', schema: number('Cursor of the last page', 0) },
-            { name: 'limit', in: 'query', schema: number('Rows at most', 1) },
-          ],
-          responses: {
-            200: { description: 'A page of the feed', content: jsonContent(ref('Changes')) },
-            422: problem('Not valid'),
-          },
-        },
-      },
-      '/api/run-up': {
-        get: {
-          summary: 'The coming events with each booked car judged',
-          parameters: [{ name: 'on', in: 'query', schema: { type: 'string', format: 'date' } }],
-          responses: {
-            200: { description: 'The board', content: jsonContent({ type: 'object' }) },
-            422: problem('Not valid'),
-          },
-        },
-      },
-      '/api/plans': {
-        post: {
-          summary: 'Search for a plan over crew and lifts, in a thread of its own',
-          requestBody: { required: false, content: jsonContent(schemaOf(planRequest)) },
-          responses: { 201: { description: 'Searching' }, 422: problem('Not valid') },
-        },
-      },
-      '/api/plans/{id}': {
-        get: {
-          summary: 'How far the search is, or the plan with what it leaves out',
-          parameters: [idParameter],
-          responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not there any more') },
-        },
-        delete: {
-          summary: 'End the search with the best plan so far',
-          parameters: [idParameter],
-          responses: { 204: { description: 'Ending' }, 404: problem('Not there any more') },
-        },
-      },
-      '/api/plans/{id}/take': {
-        post: {
-          summary: 'Save all jobs of a plan, or none',
-          parameters: [idParameter],
-          responses: { 200: { description: 'Saved' }, 409: problem('Not ready, or a job was changed meanwhile') },
-        },
-      },
-      ...Object.assign(
-        {},
-        ...['work-list', 'shopping-list'].flatMap((list) =>
-          ['csv', 'json'].map((format) => ({
-            [`/api/${list}.${format}`]: {
-              get: {
-                summary: `The ${list.replace('-', ' ')} as ${format.toUpperCase()}`,
-                responses: { 200: { description: 'A row for each piece' }, 422: problem('Not valid') },
-              },
-            },
-          })),
-        ),
-      ),
-      '/api/run-sheets/{day}.pdf': {
-        get: {
-          summary: 'The day’s work by person, for the wall',
-          parameters: [
-            { name: 'day', in: 'path', required: true, schema: { type: 'string', format: 'date' } },
-            { name: 'size', in: 'query', schema: { enum: ['A4', 'letter'] } },
-          ],
-          responses: {
-            200: { description: 'A page', content: { 'application/pdf': { schema: { type: 'string' } } } },
-            422: problem('Not a day'),
-          },
-        },
-      },
-      '/api/suppliers/{id}/answers': {
-        post: {
-          summary: 'Ask a simulated supplier for prices and days',
-          parameters: [idParameter],
-          requestBody: { required: true, content: jsonContent(schemaOf(supplierQuestion)) },
-          responses: {
-            200: { description: 'An answer to each line' },
-            404: problem('No such supplier'),
-            422: problem('Not sold there'),
-          },
-        },
-      },
-      ...Object.assign(
-        {},
-        ...['preview', 'save'].map((step) => ({
-          [`/api/imports/${step}`]: {
-            post: {
-              summary:
-                step === 'preview'
-                  ? 'Read a table of customers and cars; nothing is saved'
-                  : 'Save its rows, all that can be',
-              requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
-              responses: {
-                [step === 'preview' ? 200 : 201]: { description: 'Rows and refusals' },
-                422: problem('Cannot be read'),
-              },
-            },
-          },
-        })),
-      ),
-      '/api/bench/boiling-tests': {
-        post: {
-          summary: 'Start the simulated boiling tester',
-          requestBody: { required: true, content: jsonContent(schemaOf(testerRequest)) },
-          responses: {
-            201: { description: 'Heating' },
-            409: problem('Probe not submerged'),
-            404: problem('No such sample'),
-            422: problem('Not valid'),
-          },
-        },
-      },
-      '/api/bench/boiling-tests/{id}/stream': {
-        get: {
-          summary: 'Temperatures as server-sent events: sample, then result or stopped',
-          parameters: [idParameter],
-          responses: {
-            200: { description: 'A stream', content: { 'text/event-stream': { schema: { type: 'string' } } } },
-            404: problem('Over'),
-          },
-        },
-      },
-      '/api/bench/boiling-tests/{id}': {
-        delete: {
-          summary: 'Switch the heater off',
-          parameters: [idParameter],
-          responses: { 204: { description: 'Off' }, 404: problem('Over') },
-        },
-      },
-      '/api/bench/moisture-readings': {
-        post: {
-          summary: 'Dip the simulated moisture pen',
-          requestBody: { required: true, content: jsonContent(schemaOf(penRequest)) },
-          responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
-        },
-      },
-      '/api/health': {
-        get: {
-          summary: 'Whether the server and its database answer',
-          responses: { 200: { description: 'Well' }, 503: problem('Not well') },
-        },
-      },
-    },
-    components: {
-      schemas: {
-        ...Object.fromEntries(collections.map((c) => [c, schemaOf(recordSchemas[c])])),
-        facts: schemaOf(factSchema),
-        Changes: {
-          type: 'object',
-          required: ['cursor', 'more', 'changes'],
-          properties: {
-            cursor: number('Ask for what comes after this', 0),
-            more: { type: 'boolean' },
-            changes: {
-              type: 'array',
-              items: {
-                type: 'object',
-                required: ['seq', 'collection', 'body'],
-                properties: {
-                  seq: number('Place in the feed', 1),
-                  collection: { type: 'string' },
-                  body: { type: 'object' },
-                },
-              },
-            },
-          },
-        },
-        Problem: {
-          type: 'object',
-          required: ['title', 'status', 'detail'],
-          properties: {
-            type: { type: 'string' },
-            title: { type: 'string' },
-            status: { type: 'integer' },
-            detail: { type: 'string' },
-            errors: {
-              type: 'array',
-              items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } },
-            },
-          },
-        },
-      },
-    },
+    paths,
+    components: { schemas: describedSchemas() },
   };
 }
+
+const number = (description: string, minimum: number): object => ({ type: 'integer', minimum, description });
+
+const file = (description: string, type: string): object => ({
+  description,
+  content: { [type]: { schema: { type: 'string' } } },
+});
+
+/** A simulated instrument that streams: how it is started, listened to and stopped. */
+const instrumentPaths = (name: string, what: string, request: z.ZodType, started: object): Record<string, object> => ({
+  [`/api/bench/${name}`]: {
+    post: {
+      summary: `Start the simulated ${what}`,
+      requestBody: { required: true, content: jsonContent(schemaOf(request)) },
+      responses: { ...started, 404: problem('No such car or bottle'), 422: problem('Not valid') },
+    },
+  },
+  [`/api/bench/${name}/{id}/stream`]: {
+    get: {
+      summary: 'Readings as server-sent events: sample, then result or stopped',
+      parameters: [idParameter],
+      responses: { 200: file('A stream', 'text/event-stream'), 404: problem('Over') },
+    },
+  },
+  [`/api/bench/${name}/{id}`]: {
+    delete: {
+      summary: 'Switch it off',
+      parameters: [idParameter],
+      responses: { 204: { description: 'Off' }, 404: problem('Over') },
+    },
+  },
+});
+
+const describedPaths = (): Record<string, object> => ({
+  ...Object.assign({}, ...collections.map((c) => collectionPaths(c, `a record of ${c}`))),
+  ...collectionPaths('facts', 'a fact'),
+  '/api/changes': {
+    get: {
+      summary: 'Everything saved after a cursor, in order',
+      parameters: [
+        { name: 'since', in: 'query', schema: number('Cursor of the last page', 0) },
+        { name: 'limit', in: 'query', schema: number('Rows at most', 1) },
+      ],
+      responses: {
+        200: { description: 'A page of the feed', content: jsonContent(ref('Changes')) },
+        422: problem('Not valid'),
+      },
+    },
+  },
+  '/api/run-up': {
+    get: {
+      summary: 'The coming events with each booked car judged',
+      parameters: [{ name: 'on', in: 'query', schema: { type: 'string', format: 'date' } }],
+      responses: {
+        200: { description: 'The board', content: jsonContent({ type: 'object' }) },
+        422: problem('Not valid'),
+      },
+    },
+  },
+  '/api/plans': {
+    post: {
+      summary: 'Search for a plan over crew and lifts, in a thread of its own',
+      requestBody: { required: false, content: jsonContent(schemaOf(planRequest)) },
+      responses: { 201: { description: 'Searching' }, 422: problem('Not valid') },
+    },
+  },
+  '/api/plans/{id}': {
+    get: {
+      summary: 'How far the search is, or the plan with what it leaves out',
+      parameters: [idParameter],
+      responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not there any more') },
+    },
+    delete: {
+      summary: 'End the search with the best plan so far',
+      parameters: [idParameter],
+      responses: { 204: { description: 'Ending' }, 404: problem('Not there any more') },
+    },
+  },
+  '/api/plans/{id}/take': {
+    post: {
+      summary: 'Save all jobs of a plan, or none',
+      parameters: [idParameter],
+      responses: { 200: { description: 'Saved' }, 409: problem('Not ready, or a job was changed meanwhile') },
+    },
+  },
+  ...Object.assign(
+    {},
+    ...['work-list', 'shopping-list'].flatMap((list) =>
+      ['csv', 'json'].map((format) => ({
+        [`/api/${list}.${format}`]: {
+          get: {
+            summary: `The ${list.replace('-', ' ')} as ${format.toUpperCase()}`,
+            responses: { 200: { description: 'A row for each piece' }, 422: problem('Not valid') },
+          },
+        },
+      })),
+    ),
+  ),
+  '/api/run-sheets/{day}.pdf': {
+    get: {
+      summary: 'The day’s work by person, for the wall',
+      parameters: [
+        { name: 'day', in: 'path', required: true, schema: { type: 'string', format: 'date' } },
+        { name: 'size', in: 'query', schema: { enum: ['A4', 'letter'] } },
+      ],
+      responses: {
+        200: { description: 'A page', content: { 'application/pdf': { schema: { type: 'string' } } } },
+        422: problem('Not a day'),
+      },
+    },
+  },
+  '/api/suppliers/{id}/answers': {
+    post: {
+      summary: 'Ask a simulated supplier for prices and days',
+      parameters: [idParameter],
+      requestBody: { required: true, content: jsonContent(schemaOf(supplierQuestion)) },
+      responses: {
+        200: { description: 'An answer to each line' },
+        404: problem('No such supplier'),
+        422: problem('Not sold there'),
+      },
+    },
+  },
+  ...Object.assign(
+    {},
+    ...['preview', 'save'].map((step) => ({
+      [`/api/imports/${step}`]: {
+        post: {
+          summary:
+            step === 'preview'
+              ? 'Read a table of customers and cars; nothing is saved'
+              : 'Save its rows, all that can be',
+          requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
+          responses: {
+            [step === 'preview' ? 200 : 201]: { description: 'Rows and refusals' },
+            422: problem('Cannot be read'),
+          },
+        },
+      },
+    })),
+  ),
+  ...instrumentPaths('boiling-tests', 'boiling tester', testerRequest, {
+    201: { description: 'Heating' },
+    409: problem('Probe not submerged'),
+  }),
+  ...instrumentPaths('calipers', 'digital caliper', caliperRequest, { 201: { description: 'Closing' } }),
+  ...instrumentPaths('wrenches', 'torque wrench', wrenchRequest, { 201: { description: 'Listening' } }),
+  ...instrumentPaths('gauges', 'pressure gauge', gaugeRequest, { 201: { description: 'Holding' } }),
+  '/api/bench/moisture-readings': {
+    post: {
+      summary: 'Dip the simulated moisture pen',
+      requestBody: { required: true, content: jsonContent(schemaOf(penRequest)) },
+      responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
+    },
+  },
+  ...Object.assign({}, ...collections.map((c) => historyPath(c))),
+  '/api/health': {
+    get: {
+      summary: 'Whether the server and its database answer',
+      responses: { 200: { description: 'Well' }, 503: problem('Not well') },
+    },
+  },
+  '/api/photos/{id}': {
+    put: {
+      summary: 'Save a picture; sent twice, it is stored once',
+      parameters: [idParameter],
+      requestBody: {
+        required: true,
+        content: Object.fromEntries(
+          ['image/jpeg', 'image/png', 'image/webp'].map((t) => [t, { schema: { type: 'string', format: 'binary' } }]),
+        ),
+      },
+      responses: {
+        200: { description: 'Saved before' },
+        201: { description: 'Saved' },
+        409: problem('Another picture under the same id'),
+        413: problem('Too large'),
+        415: problem('Not a kind of picture that is taken'),
+        422: problem('Not a picture'),
+      },
+    },
+    get: {
+      summary: 'A picture, as it was sent',
+      parameters: [idParameter],
+      responses: { 200: file('The picture', 'image/*'), 404: problem('Not there') },
+    },
+  },
+  ...Object.assign(
+    {},
+    ...(
+      [
+        ['crew', 'A person’s jobs, those they help with too'],
+        ['events', 'An event with the work that is planned for it'],
+      ] as const
+    ).map(([of, summary]) => ({
+      [`/api/calendars/${of}/{id}.ics`]: {
+        get: {
+          summary,
+          parameters: [idParameter],
+          responses: { 200: file('iCalendar (RFC 5545)', 'text/calendar'), 404: problem('Not there') },
+        },
+      },
+    })),
+  ),
+  ...Object.assign(
+    {},
+    ...(
+      [
+        ['pdf', 'application/pdf'],
+        ['json', 'application/json'],
+        ['csv', 'text/csv'],
+      ] as const
+    ).map(([ending, type]) => ({
+      [`/api/jobs/{id}/service-sheet.${ending}`]: {
+        get: {
+          summary: `The service sheet as ${ending.toUpperCase()}`,
+          parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+          responses: {
+            200: file('The sheet', type),
+            404: problem('No such service'),
+            422: problem('Not units that are known'),
+          },
+        },
+      },
+    })),
+  ),
+});
+
+const describedSchemas = (): Record<string, object> => ({
+  ...Object.fromEntries(collections.map((c) => [c, schemaOf(recordSchemas[c])])),
+  facts: schemaOf(factSchema),
+  Changes: {
+    type: 'object',
+    required: ['cursor', 'more', 'changes'],
+    properties: {
+      cursor: number('Ask for what comes after this', 0),
+      more: { type: 'boolean' },
+      changes: {
+        type: 'array',
+        items: {
+          type: 'object',
+          required: ['seq', 'collection', 'body'],
+          properties: {
+            seq: number('Place in the feed', 1),
+            collection: { type: 'string' },
+            body: { type: 'object' },
+          },
+        },
+      },
+    },
+  },
+  Problem: {
+    type: 'object',
+    required: ['title', 'status', 'detail'],
+    properties: {
+      type: { type: 'string' },
+      title: { type: 'string' },
+      status: { type: 'integer' },
+      detail: { type: 'string' },
+      errors: {
+        type: 'array',
+        items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } },
+      },
+    },
+  },
+});

@@ -20,7 +20,7 @@ import { FileLinks } from '../schedule/file-links';
 import { newId, newRecord } from '../save-record';
 import { nextLabel } from './labels';
 import { useWorkLists } from '../work/use-work';
-import { shoppingBasisText, shoppingLineName } from '@calvik/words/work';
+import { goodsName, shoppingBasisText, shoppingLineName } from '@calvik/words/work';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
@@ -123,7 +123,8 @@ function SupplierList({ list: { supplier, lines } }: { list: ShoppingList }) {
       lines: lines.map((line, i) => ({
         goods: line.goods,
         likeId: line.likeId,
-        name: line.name,
+        // As it was ordered, whatever its record says later.
+        name: goodsName(line.goods, line.name, line.axle),
         count: line.count,
         bookingIds: [...new Set(line.waiting.map((w) => w.bookingId))],
         unitPriceMinor: known[i]!.unitPriceMinor,

@@ -3,6 +3,7 @@
  * judgements does without them: import them from `@calvik/core/schemas`.
  */
 export * from './primitives';
+export { said } from './said';
 export * from './records';
 export * from './parts';
 export * from './facts';
