@@ -224,7 +224,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
 
   await test.step('the exchange: plan, alarm before MIN, under MIN the sequence starts again', async () => {
     await heading(page, 'Plan the exchange');
-    await radio(page, 'Method: Pressure bottle, air only').click();
+    await radio(page, 'Method: Pressure bleeder, air only').click();
     await page
       .getByRole('radio', { name: /Bottle .* Orsen Race 325/ })
       .first()

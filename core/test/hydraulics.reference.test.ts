@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { linearRegression } from 'simple-statistics';
 import {
   type AxleBrake,
   afterRetraction,
@@ -26,6 +25,7 @@ import {
 } from '../src';
 import { makeCar } from './book';
 import { tell } from './say';
+import { leastSquares } from './textbook';
 
 const fixed: AxleBrake = {
   brake: 'fixedCaliper',
@@ -273,13 +273,13 @@ describe('leak-down test of the pressure bleeder', () => {
       pressureKpa: 100 * Math.exp(-perSecond * i * 10),
     }));
 
-  test('the fit finds the rate that made the readings, and agrees with simple-statistics', () => {
+  test('the fit finds the rate that made the readings, and agrees with least squares by the textbook', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 0.01, noNaN: true }), (rate) => {
         const list = readings(rate);
-        const { m } = linearRegression(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
+        const { slope } = leastSquares(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
         expect(fitDecay(list)!.perSecond).toBeCloseTo(rate, 9);
-        expect(fitDecay(list)!.perSecond).toBeCloseTo(-m, 12);
+        expect(fitDecay(list)!.perSecond).toBeCloseTo(-slope, 12);
         expect(fitDecay(list)!.startKpa).toBeCloseTo(100, 6);
       }),
     );
@@ -289,8 +289,8 @@ describe('leak-down test of the pressure bleeder', () => {
     const times = [0, 10, 20, 30, 40];
     const offs = [0.05, -0.05, 0.06, -0.07, 0.01];
     const list = times.map((seconds, i) => ({ seconds, pressureKpa: 100 * Math.exp(-0.002 * seconds + offs[i]!) }));
-    const line = linearRegression(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
-    const mse = list.reduce((n, r) => n + (Math.log(r.pressureKpa) - line.b - line.m * r.seconds) ** 2, 0) / 3;
+    const line = leastSquares(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
+    const mse = list.reduce((n, r) => n + (Math.log(r.pressureKpa) - line.intercept - line.slope * r.seconds) ** 2, 0) / 3;
     expect(fitDecay(list)!.standardError).toBeCloseTo(Math.sqrt(mse / 1000), 9);
   });
 

@@ -43,7 +43,7 @@ export function fitDecay(
   return { perSecond: -m, standardError: Math.max(scatter, readTo) / Math.sqrt(spread), startKpa: Math.exp(b) };
 }
 
-/** Judges a timed hold of the pressure bottle on the dry system. While the hold is short, a leak is called only when it is beyond doubt. */
+/** Judges a timed hold of the pressure bleeder on the dry system. While the hold is short, a leak is called only when it is beyond doubt. */
 export function judgeLeakDown(
   hold: Pick<LeakDownTest, 'id' | 'readings'>,
   ceilingKpa: number | null,

@@ -312,7 +312,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
         <QuantityField
           control={control}
           name="pressureCeilingKpa"
-          label="Pressure bottle ceiling"
+          label="Pressure bleeder ceiling"
           dimension="pressure"
           hint="The maker’s figure, where there is one"
           optional

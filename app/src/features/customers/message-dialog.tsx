@@ -3,7 +3,7 @@ import { StyleSheet } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
 import { type Booking, type Message } from '@calvik/core';
 import type { WorkItem } from '@calvik/core/run-up';
-import { messageText } from '@calvik/words/documents';
+import { messageText } from '@calvik/words/documents/messages';
 import { useLogbook, useSync } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';

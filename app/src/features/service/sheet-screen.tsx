@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { UnitSystem } from '@calvik/core';
-import { type SheetSection, serviceSheet } from '@calvik/words/documents';
+import { type SheetSection, serviceSheet } from '@calvik/words/documents/service-sheet';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';

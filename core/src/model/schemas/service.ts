@@ -163,7 +163,7 @@ export const exchangeBegun = z.object({
 });
 export type ExchangeBegun = z.infer<typeof exchangeBegun>;
 
-/** The pressure bottle on the dry system: how well its seal holds. */
+/** The pressure bleeder on the dry system: how well its seal holds. */
 export const leakDownTest = z.object({
   ...service,
   kind: z.literal('leakDownTest'),

@@ -18,7 +18,7 @@ interface GaugeReading {
   pressureKpa: number;
 }
 
-/** The pressure bottle on the dry system: a timed hold, its decay fitted while it runs. */
+/** The pressure bleeder on the dry system: a timed hold, its decay fitted while it runs. */
 export function LeakDownStep({ s, step }: StepProps) {
   const t = useTokens();
   const { show } = useUnits();
