@@ -63,7 +63,7 @@ async function serviceUnderWay(url, changes) {
     sinks: null,
     dropsWithEngine: null,
   });
-  await put({ kind: 'driverReport', complaints: ['thump'], words: '' });
+  await put({ kind: 'driverReport', complaints: ['judder'], words: '' });
   await put({ kind: 'reservoirSeen', moment: 'intake', levelMl: 258, colour: 'straw', basket: 'clean' });
   await put({ kind: 'boilingTest', readingC: 302, ambientKpa: 97.3, ambientFrom: 'altitude', instrument: 'byHand' });
   await put({ kind: 'checksDone', step: 'ground', items: ['nutsCracked', 'chocked', 'onStands', 'wheelsOff'].map(ok) });
