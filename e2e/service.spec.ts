@@ -251,7 +251,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
       await heading(page, title);
       await type(page, 'Drawn here', volume);
       await type(page, 'Topped up', topped);
-      await type(page, 'Bleed nipple torque, 11 N·m', '11');
+      await type(page, 'Nipple torque, 11 N·m', '11');
       if (lowest) await type(page, 'Lowest level seen', lowest);
       await radio(page, 'Runs: Clean, new').click();
       await radio(page, 'Bubbles: No bubbles').click();

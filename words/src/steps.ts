@@ -77,7 +77,8 @@ export const stepWords: Record<StepKind, StepWords> = {
   },
   wheelBearing: {
     name: ({ corner }) => `Wheel bearing, ${cornerNames[corner!]}`,
-    what: () => 'Rock the wheel top and bottom: read the play at the rim, or with a dial gauge on the hub.',
+    what: () =>
+      'On stands, before the wheel comes off: rock it top and bottom and read the play at the rim; or with a dial gauge on the hub.',
     caution: 'On stands, never a jack alone.',
   },
   look: plain('Hoses, seals, hubs', 'Look at every corner; tap the corner of whatever is not right.'),

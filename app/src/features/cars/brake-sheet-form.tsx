@@ -2,7 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type BrakeSheet, type Car, type Fastener, brakeSheetOf } from '@calvik/core';
+import { type BrakeSheet, type Car, type Fastener, USUAL_MAX_PLAY_MM, brakeSheetOf } from '@calvik/core';
 import { patternText, threadConditionNames, typingExample } from '@calvik/words';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
@@ -51,7 +51,7 @@ function SheetPage({ car }: { car: Car }) {
   const logbook = useLogbook();
   const sync = useSync();
   const read = useReadFigure();
-  const { system } = useUnits();
+  const { system, show } = useUnits();
   const sheet = brakeSheetOf(logbook, car);
   const text = (mm: number | null): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<SheetForm>(`sheet.${car.id}.${sheet.version}`, {
@@ -212,7 +212,7 @@ function SheetPage({ car }: { car: Car }) {
           />
         </View>
         <LineInput
-          label="Wheel-bearing play at the rim, at most"
+          label={`Bearing play at the rim; empty: ${show(USUAL_MAX_PLAY_MM.rim, 'length')}`}
           value={draft.bearingPlay}
           onChange={(bearingPlay) => change({ bearingPlay })}
           dense

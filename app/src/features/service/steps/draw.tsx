@@ -126,7 +126,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
           {
             key: 'torque',
-            label: `Bleed nipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
+            label: `Nipple torque${nipple?.torqueNm ? `, ${show(nipple.torqueNm, 'torque')}` : ''}`,
             dimension: 'torque',
           },
           ...(isFed
