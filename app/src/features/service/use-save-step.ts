@@ -1,0 +1,96 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { type ServiceJudgement, type ServiceStep, judgeService, nextStep, openBefore } from '@calvik/core';
+import { useAppStore, useCrewOnDuty, useToday } from '../../state/hooks';
+import { selectLogbook } from '../../state/logbook';
+import { useDraft } from '../../state/use-draft';
+import { routes } from '../routes';
+import { type NewFact, useSaveFact } from '../save-fact';
+import { type StepFact, standingReading } from './use-service';
+
+interface Reasons {
+  because: string;
+  outOfTurn: string;
+}
+const noReasons: Reasons = { because: '', outOfTurn: '' };
+
+/** Goes to whatever step is next for whoever is on duty, by what has just been saved. */
+export function useGoOn(s: ServiceJudgement, step: ServiceStep): () => void {
+  const router = useRouter();
+  const store = useAppStore();
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  return () => {
+    const fresh = judgeService(selectLogbook(store.getState()), s.job, today);
+    const next = fresh && nextStep(fresh.steps, crew?.id ?? null, step.key);
+    router.replace(next ? routes.step(s.job.id, next.key) : routes.service(s.job.id));
+  };
+}
+
+/**
+ * Saves what a step makes: asks why where it comes out of turn or corrects what stands, keeps those reasons on the device until then, and goes
+ * on to the next step. Ctrl-Enter saves, wherever the cursor is.
+ */
+export function useSaveStep(
+  s: ServiceJudgement,
+  step: ServiceStep,
+  make: (() => StepFact[] | string) | undefined,
+  onSaved: (() => 'stay' | void) | undefined,
+) {
+  const today = useToday();
+  const crew = useCrewOnDuty();
+  const goOn = useGoOn(s, step);
+  const { saveFact, saving, problem } = useSaveFact();
+  const [sentence, setSentence] = useState<string | null>(null);
+  const { draft: why, change, clear } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, noReasons);
+  const before =
+    step.state === 'todo' && step.kind !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
+  const made = make?.();
+  const isCorrection = typeof made === 'object' && made.some((body) => standingReading(s, body) !== null);
+
+  const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
+    for (const body of bodies) {
+      const standing = standingReading(s, body);
+      if (standing && why.because.trim() === '') {
+        setSentence('Say why the earlier entry is corrected.');
+        return false;
+      }
+      if (before.length > 0 && why.outOfTurn.trim() === '') {
+        setSentence('Say why this comes before the steps that are still open.');
+        return false;
+      }
+      const fact = {
+        ...body,
+        carId: s.car.id,
+        jobId: s.job.id,
+        ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
+      } as NewFact;
+      if (!(await saveFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
+        return false;
+    }
+    return true;
+  };
+  const save = async (): Promise<void> => {
+    const bodies = make?.();
+    if (bodies === undefined || saving) return;
+    if (typeof bodies === 'string') return setSentence(bodies);
+    setSentence(null);
+    if (!(await saveAll(bodies))) return;
+    clear();
+    change(noReasons);
+    if (onSaved?.() !== 'stay') goOn();
+  };
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+        event.preventDefault();
+        event.stopPropagation();
+        void save();
+      }
+    };
+    // Before whatever has the focus takes the Enter for itself.
+    addEventListener('keydown', press, true);
+    return () => removeEventListener('keydown', press, true);
+  });
+  return { save, saving, problem: sentence ?? problem, before, isCorrection, why, setWhy: change, goOn };
+}
