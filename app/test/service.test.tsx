@@ -134,7 +134,7 @@ describe('other steps', () => {
     press('Thread: With anti-seize', 'radio');
     expect(said('preload-warning')).toMatch(/67\s% more preload/);
     await act(async () => press(/^Save front wheel nuts/));
-    expect(screen.getByText('4 of 5 still to tighten.')).toBeTruthy();
+    expect(screen.getByText('4 of 5 still to torque.')).toBeTruthy();
     expect(saved()).toEqual([]);
   });
 

@@ -1,29 +1,25 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
   type TorqueLine,
   type TorqueSet,
-  greaseWarning,
   judgeClick,
   readingsWanted,
   tighteningOrder,
   torqueBand,
   torqueLinesOf,
 } from '@calvik/core';
-import { threadConditionNames, cornerNames, patternText } from '@calvik/words';
+import { cornerNames, patternText } from '@calvik/words';
 import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
 import { LineInput } from '../../../ui/line-input';
-import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { MainButton, Section } from '../../../ui/screen';
-import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { VerdictMark } from '../../../ui/verdict';
-import { FigureView } from '../../../ui/working';
 import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
@@ -31,14 +27,11 @@ import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
 import { FindingLine } from '../../finding-line';
+import { FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
 
-interface LineForm {
+interface LineForm extends FastenerDraft {
   clicks: number[];
   typed: string;
-  condition: TorqueSet['condition'];
-  newBolts: 'yes' | 'no' | '';
-  locker: 'yes' | 'no' | '';
-  angle: 'yes' | 'no' | '';
   instrument: TorqueSet['instrument'];
 }
 interface WrenchForm {
@@ -47,9 +40,6 @@ interface WrenchForm {
 }
 
 const keyOf = (line: TorqueLine): string => `${line.fastener.key}.${line.corner}`;
-const both = (units: ReturnType<typeof useUnits>, nm: number): string =>
-  `${units.show(nm, 'torque')} = ${units.other(nm, 'torque')}`;
-
 /** The torque table of an axle, or the wheels: line by line, in order and pattern, each click judged as it comes. */
 export function TorqueStep({ s, step }: StepProps) {
   const t = useTokens();
@@ -116,7 +106,6 @@ export function TorqueStep({ s, step }: StepProps) {
 
 /** One line: its clicks, the condition of its thread, and what the sheet wants besides. */
 function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line: TorqueLine; onSaved: () => void }) {
-  const t = useTokens();
   const units = useUnits();
   const read = useReadFigure();
   const today = useToday();
@@ -144,7 +133,6 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
       return next;
     });
   const wrench = useInstrument<{ torqueNm: number }>('wrenches', ({ torqueNm }) => add(torqueNm, 'simulatedWrench'));
-  const warning = useMemo(() => greaseWarning(f, draft.condition), [f, draft.condition]);
   const place = order[clicks.length % order.length];
   const lastOf = new Map<number, number>();
   clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
@@ -164,7 +152,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
   };
   const save = async (): Promise<void> => {
     if (lastOf.size < f.perCorner)
-      return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to tighten.`);
+      return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to torque.`);
     if (tool.wrench.trim() === '') return setSentence('Say which wrench it was.');
     if (tool.calibrated !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(tool.calibrated))
       return setSentence('Give the calibration date as year-month-day.');
@@ -172,7 +160,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
     setSentence(null);
     const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
-    const kept = await saveFact(
+    const isSaved = await saveFact(
       {
         kind: 'torqueSet',
         carId: s.car.id,
@@ -190,17 +178,13 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
       } as NewFact,
       today,
     );
-    if (!kept) return;
+    if (!isSaved) return;
     wrench.stop();
     clear();
     setClicks([]);
     change({ clicks: [] });
     onSaved();
   };
-  const yesNo = [
-    { value: 'yes' as const, label: 'Yes' },
-    { value: 'no' as const, label: 'No' },
-  ];
   return (
     <Section title={`${f.name}, ${cornerNames[corner]}`}>
       {f.torqueNm === null ? <FindFigure s={s} fastener={f} /> : null}
@@ -211,34 +195,12 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
           </Text>
           <View style={styles.grow}>
             <Text as="strong">{`= ${units.other(f.torqueNm, 'torque')}`}</Text>
-            <Text as="small">{`${both(units, torqueBand(f.torqueNm, f.tolerancePercent).low).split(' = ')[0]} to ${units.show(torqueBand(f.torqueNm, f.tolerancePercent).high, 'torque')}; ${f.source}`}</Text>
+            <Text as="small">{`${units.show(torqueBand(f.torqueNm, f.tolerancePercent).low, 'torque')} to ${units.show(torqueBand(f.torqueNm, f.tolerancePercent).high, 'torque')}; ${f.source}`}</Text>
             {f.angleDeg !== null ? <Text as="strong">{`then ${f.angleDeg}° more`}</Text> : null}
           </View>
         </View>
       )}
-      <View style={styles.clicks} testID="clicks" aria-label={`Clicks: ${clicks.length} of ${wanted}`}>
-        {Array.from({ length: Math.max(wanted, clicks.length) }, (_, i) => {
-          const nm = clicks[i];
-          const stop = nm !== undefined && judgeClick(nm, f).verdict === 'stop' && f.torqueNm !== null;
-          return (
-            <View
-              key={i}
-              style={[
-                styles.click,
-                {
-                  borderColor: stop ? t.stop : nm === undefined ? t.rule : t.ink,
-                  backgroundColor: stop ? t.stopWash : t.sheet,
-                },
-              ]}
-            >
-              <Text as="label">{`No. ${order[i % order.length]}`}</Text>
-              <Text as="strong" tone={stop ? 'stop' : 'ink'}>
-                {nm === undefined ? '–' : units.show(nm, 'torque')}
-              </Text>
-            </View>
-          );
-        })}
-      </View>
+      <TorqueClicks fastener={f} clicks={clicks} order={order} wanted={wanted} />
       {bad.map(([n, nm]) => (
         <FindingLine key={n} finding={judgeClick(nm, f, n)} />
       ))}
@@ -276,51 +238,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
         </MainButton>
       </View>
       {wrench.problem ? <Text tone="stop">{wrench.problem}</Text> : null}
-      <Text as="strong">The thread is</Text>
-      <ChoiceChips
-        label="Thread"
-        columns={3}
-        value={draft.condition}
-        onChange={(condition) => change({ condition })}
-        options={(['dry', 'lubricated', 'antiSeize'] as const).map((value) => ({
-          value,
-          label: threadConditionNames[value],
-        }))}
-      />
-      {warning ? (
-        <View style={styles.gap} testID="preload-warning">
-          <FindingLine finding={warning.finding} />
-          <FigureView figure={warning.change} digits={0} tone="amber" />
-        </View>
-      ) : null}
-      {f.isOneUse ? (
-        <>
-          <Text as="strong">One-use bolts: new ones went in</Text>
-          <Segments
-            label="New bolts"
-            value={draft.newBolts}
-            onChange={(newBolts) => change({ newBolts })}
-            options={yesNo}
-          />
-        </>
-      ) : null}
-      {f.needsThreadLocker ? (
-        <>
-          <Text as="strong">Thread locker</Text>
-          <Segments
-            label="Thread locker"
-            value={draft.locker}
-            onChange={(locker) => change({ locker })}
-            options={yesNo}
-          />
-        </>
-      ) : null}
-      {f.angleDeg !== null ? (
-        <>
-          <Text as="strong">{`Second stage, ${f.angleDeg}°`}</Text>
-          <Segments label="Second stage" value={draft.angle} onChange={(angle) => change({ angle })} options={yesNo} />
-        </>
-      ) : null}
+      <FastenerConditions fastener={f} draft={draft} onChange={change} />
       <View style={styles.row}>
         <LineInput
           label="Wrench"
@@ -365,8 +283,5 @@ const styles = StyleSheet.create({
   grow: { flex: 1, minWidth: 0 },
   right: { alignItems: 'flex-end' },
   head: { flexDirection: 'row', alignItems: 'center', gap: 14 },
-  clicks: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  click: { borderWidth: 1.5, borderRadius: 3, minWidth: 66, minHeight: 48, paddingHorizontal: 8, paddingVertical: 3 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  gap: { gap: 8 },
 });
