@@ -290,7 +290,8 @@ describe('leak-down test of the pressure bleeder', () => {
     const offs = [0.05, -0.05, 0.06, -0.07, 0.01];
     const list = times.map((seconds, i) => ({ seconds, pressureKpa: 100 * Math.exp(-0.002 * seconds + offs[i]!) }));
     const line = leastSquares(list.map((r) => [r.seconds, Math.log(r.pressureKpa)]));
-    const mse = list.reduce((n, r) => n + (Math.log(r.pressureKpa) - line.intercept - line.slope * r.seconds) ** 2, 0) / 3;
+    const mse =
+      list.reduce((n, r) => n + (Math.log(r.pressureKpa) - line.intercept - line.slope * r.seconds) ** 2, 0) / 3;
     expect(fitDecay(list)!.standardError).toBeCloseTo(Math.sqrt(mse / 1000), 9);
   });
 

@@ -298,6 +298,16 @@ describe('the server’s own objection', () => {
     const sound = logbookOf(facts);
     expect(refusalOf(sound, signed(sound), today)).toBeNull();
     expect(refusalOf(sound, signature(), today)).toEqual({ code: 'limitsChanged' });
+    // The same limits with their fields in another order are the same limits.
+    const backwards = <T>(value: T): T =>
+      value !== null && typeof value === 'object' && !Array.isArray(value)
+        ? (Object.fromEntries(
+            Object.entries(value)
+              .reverse()
+              .map(([k, v]) => [k, backwards(v)]),
+          ) as T)
+        : value;
+    expect(refusalOf(sound, signature(backwards(limitsOf(sound, job)!)), today)).toBeNull();
     expect(refusalOf(book, waive(hatClearance, TECH), today)).toEqual({ code: 'onlyLeadWaives' });
     expect(refusalOf(book, waive(hatClearance), today)).toBeNull();
     expect(refusalOf(sound, { ...signed(sound), carId: at().id } as Fact, today)).toEqual({ code: 'notCarOfJob' });

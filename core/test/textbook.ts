@@ -2,7 +2,10 @@
  * Formulas as they stand in a textbook (Montgomery, Peck and Vining, Introduction to Linear Regression Analysis, section 2.2, from memory),
  * written out: what core computes with a library is held against them, not against that library.
  */
-export function leastSquares(points: readonly (readonly [x: number, y: number])[]): { slope: number; intercept: number } {
+export function leastSquares(points: readonly (readonly [x: number, y: number])[]): {
+  slope: number;
+  intercept: number;
+} {
   const meanX = meanOf(points.map(([x]) => x));
   const meanY = meanOf(points.map(([, y]) => y));
   const sxy = sumOf(points.map(([x, y]) => (x - meanX) * (y - meanY)));

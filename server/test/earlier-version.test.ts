@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Sqlite from 'better-sqlite3';
-import { type Fact, type Logbook, judgeCar, judgeService } from '@calvik/core';
+import { type Fact, type Logbook, judgeCar, judgeService, limitsOf, refusalOf } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';
@@ -139,4 +139,17 @@ test('a second opening changes nothing', async () => {
   const cursor = await again.cursor();
   await again.close();
   expect(cursor).toBe(await database.cursor());
+});
+
+test('limits of a migrated shop go over the wire and come back as they were: its services can be released', () => {
+  const released = [...logbook.jobs.values()]
+    .flatMap((job) => logbook.factsOfJob(job.id))
+    .find((f) => f.kind === 'carReleased')!;
+  for (const job of logbook.jobs.values()) {
+    const limits = limitsOf(logbook, job);
+    if (limits === null) continue;
+    const sent = factSchema.parse(JSON.parse(JSON.stringify({ ...released, limits })));
+    const refusal = refusalOf(logbook, { ...sent, jobId: job.id, carId: job.carId } as Fact, then.today);
+    expect(refusal?.code).not.toBe('limitsChanged');
+  }
 });

@@ -1,4 +1,5 @@
 /** The guided service: one job on one car, judged from its facts. */
+import { isEqual } from 'es-toolkit/predicate';
 import { type LocalDate, dateIn } from '../calendar';
 import { type FluidJudgement, judgeFluid } from '../fluid';
 import {
@@ -327,7 +328,8 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
   const job = logbook.jobs.get(fact.jobId);
   const judged = job && judgeService(logbook, job, today);
   if (!judged || judged.car.id !== fact.carId) return { code: 'notCarOfJob' };
-  if (JSON.stringify(fact.limits) !== JSON.stringify(limitsOf(logbook, job))) return { code: 'limitsChanged' };
+  // Compared by what they say: a migrated record has its fields in another order.
+  if (!isEqual(fact.limits, limitsOf(logbook, job))) return { code: 'limitsChanged' };
   const { stops, holds } = judged.gate;
   const finding = stops[0] ?? holds.find((h) => h.waived === null)?.finding;
   return finding ? { code: 'notReleased', finding } : null;
