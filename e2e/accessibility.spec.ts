@@ -46,6 +46,7 @@ const steps = [
   'ground',
   'pads.FL',
   'rotor.FL',
+  'wheelBearing.FL',
   'look',
   'decide',
   'exchange',
