@@ -25,7 +25,7 @@ export interface BottleState {
   /** Open longer than the shop allows for fluid that goes into a car. */
   openTooLong: boolean;
   leftMl: number;
-  /** The booking that it is kept for. */
+  /** The booking that it is reserved for. */
   reservedFor: Booking | null;
 }
 
@@ -138,7 +138,7 @@ export interface BottleChoice {
 }
 
 /**
- * The bottles with fluid in them, the likeliest for a car first: nothing against it, kept for this car, what is in the car already, open ones.
+ * The bottles with fluid in them, the likeliest for a car first: nothing against it, reserved for this car, what is in the car already, open ones.
  * @param inCarFluidId the fluid that the car has now
  * @param alsoId a bottle that stays in the list though it is empty or put away: an entry names it
  */

@@ -125,7 +125,7 @@ export function reservationOf(logbook: Logbook, partId: string): PartsDecision |
   return isOver ? null : decision;
 }
 
-/** The booking that a labelled part or a bottle is kept for until its event is over; null when it is free. */
+/** The booking that a labelled part or a bottle is reserved for until its event is over; null when it is free. */
 export const bookingReserving = (logbook: Logbook, partId: string, today: LocalDate): Booking | null =>
   [...logbook.bookings.values()].find(
     (b) => !b.archived && b.reservedIds.includes(partId) && (logbook.events.get(b.eventId)?.endDate ?? '') >= today,

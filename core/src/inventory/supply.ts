@@ -112,7 +112,7 @@ export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: B
   return (promise === null || promise.carId === booking.carId) && (kept === null || kept.id === booking.id);
 };
 
-/** Sets or pairs that can go on an axle of a booked car and are kept for nobody else; those kept for it first. */
+/** Sets or pairs that can go on an axle of a booked car and are reserved for nobody else; those reserved for it first. */
 export function partsFor(
   logbook: Logbook,
   booking: Booking,

@@ -252,7 +252,7 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
   };
 }
 
-/** The same logbook with facts that are not kept yet: what a screen judges while somebody is typing. */
+/** The same logbook with facts that are not saved yet: what a screen judges while somebody is typing. */
 export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
   const replaced = new Set(extra.map((f) => f.replaces));
   const add =

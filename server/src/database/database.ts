@@ -147,7 +147,7 @@ export class Database {
 
   /**
    * Saves many records that are all new, all of them or none; they may point at one another.
-   * @returns what they point at that is not there; empty when they are kept
+   * @returns what they point at that is not there; empty when they are saved
    */
   async insertAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Missing[]> {
     const items = entries.map(({ collection, body }) => {
@@ -266,7 +266,7 @@ export class Database {
     return rows.map((row) => JSON.parse(row.body) as Body);
   }
 
-  /** Everything kept after `since`, oldest first, at most `limit` rows. */
+  /** Everything saved after `since`, oldest first, at most `limit` rows. */
   async changes(since: number, limit: number): Promise<FeedPage> {
     const rows = await this.fork()
       .createQueryBuilder(ItemSchema)

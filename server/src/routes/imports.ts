@@ -12,7 +12,7 @@ import { refusal } from './records';
 /** Customers and cars out of a table that somebody chose. */
 export function importRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
-  /** Reads a table that was sent; nothing is kept. */
+  /** Reads a table that was sent; nothing is saved. */
   const read = async (body: unknown): Promise<ImportPreview> => {
     if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
     if (body[0] === 0x50 && body[1] === 0x4b) throw new Problem(415, 'workbook', {});

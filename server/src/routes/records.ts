@@ -62,7 +62,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
     response.type('application/json').send(body);
   };
 
-  /** A car is released through an open gate only, whatever a phone has shown. What is kept already is not asked about again. */
+  /** A car is released through an open gate only, whatever a phone has shown. What is saved already is not asked about again. */
   const allow = async (fact: Fact): Promise<void> => {
     if (!needsPermission(fact) || (await database.find(FACTS, fact.id)) !== null) return;
     const { logbook } = await cache.current();

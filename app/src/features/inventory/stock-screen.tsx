@@ -1,7 +1,8 @@
 import { type Href, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type PadSet, type RotorPair, bottleState } from '@calvik/core';
+import { type BottleState, type PadSet, type RotorPair, bottleState, judgeBottleAge } from '@calvik/core';
+import { useTell } from '../../state/use-say';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -73,12 +74,7 @@ export function StockScreen() {
             >
               <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
               <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
-              {state.openTooLong && state.leftMl > 0 ? (
-                <Text
-                  as="small"
-                  tone="amber"
-                >{`Open longer than the ${logbook.shop.openBottleDays} days allowed: for the buffer under the hose only.`}</Text>
-              ) : null}
+              <BottleAge state={state} />
             </LinkRow>
           ))}
         </View>
@@ -169,4 +165,15 @@ function Parts({
       </View>
     </Section>
   );
+}
+
+/** Said of a bottle that is open too long, by the same finding as on its own page. */
+function BottleAge({ state }: { state: BottleState }) {
+  const tell = useTell();
+  const age = judgeBottleAge(useLogbook(), state);
+  return age && state.leftMl > 0 ? (
+    <Text as="small" tone="amber">
+      {tell(age)}
+    </Text>
+  ) : null;
 }

@@ -27,7 +27,7 @@ export interface StepProps {
 type Body<F> = F extends Fact
   ? Omit<F, 'id' | 'at' | 'recordedAt' | 'by' | 'replaces' | 'because' | 'jobId' | 'carId' | 'outOfTurn'>
   : never;
-/** A fact of a service without what is filled in when it is kept. */
+/** A fact of a service without what is filled in when it is saved. */
 export type StepFact = Body<Fact>;
 
 /** The reading of this service that a new one would correct; null where it is the first, or where doing it again is no correction. */

@@ -163,7 +163,7 @@ export const booking = z
     workChanges: z.array(workChange).max(40).default([]),
     /** Where new pads are bedded. */
     beddingPlace: beddingPlace.default('road'),
-    /** Pad sets, rotor pairs, bottles that are kept for this booking. */
+    /** Pad sets, rotor pairs, bottles that are reserved for this booking. */
     reservedIds: z.array(id).max(20).default([]),
   })
   .refine(
@@ -253,7 +253,7 @@ export const recordSchemas = {
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
 
-/** Where a record of a collection points at another: the other must exist before it is kept. */
+/** Where a record of a collection points at another: the other must exist before it is saved. */
 export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
   cars: { customerId: 'customers' },
   events: { venueId: 'venues', ruleSetId: 'ruleSets' },
