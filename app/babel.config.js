@@ -2,9 +2,22 @@ module.exports = (api) => {
   api.cache(true);
   return {
     presets: ['babel-preset-expo'],
-    // Takes components of the library one by one instead of all of them.
+    // Takes components and functions of these libraries one by one instead of all of them.
     env: {
-      production: { plugins: ['react-native-paper/babel'] },
+      production: {
+        plugins: [
+          'react-native-paper/babel',
+          [
+            'transform-imports',
+            {
+              'simple-statistics': {
+                transform: (name) => `simple-statistics/src/${name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)}.js`,
+                preventFullImport: true,
+              },
+            },
+          ],
+        ],
+      },
       // Jest's modules are loaded at once: what comes on demand is required there.
       test: { plugins: ['@babel/plugin-transform-dynamic-import'] },
     },

@@ -1,11 +1,18 @@
+const { dirname, join } = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 
-// zod's entry names its error texts in some forty languages; the schemas speak for themselves.
-config.resolver.resolveRequest = (context, name, platform) =>
-  /\/zod\//.test(context.originModulePath) && /locales\/index\.(js|cjs)$/.test(name)
-    ? { type: 'empty' }
-    : context.resolveRequest(context, name, platform);
+const statistics = dirname(dirname(require.resolve('simple-statistics')));
+
+config.resolver.resolveRequest = (context, name, platform) => {
+  // zod's entry names its error texts in some forty languages; the schemas speak for themselves.
+  if (/\/zod\//.test(context.originModulePath) && /locales\/index\.(js|cjs)$/.test(name)) return { type: 'empty' };
+  // Babel takes its functions one by one; the package names only all of them at once.
+  if (name.startsWith('simple-statistics/src/')) {
+    return { type: 'sourceFile', filePath: join(statistics, name.slice('simple-statistics/'.length)) };
+  }
+  return context.resolveRequest(context, name, platform);
+};
 
 module.exports = config;

@@ -1,7 +1,16 @@
 /** What the scripts behind `npm run` share. Plain Node without dependencies: it runs before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -79,11 +88,28 @@ export async function ensureBuilt() {
   if (isStamped(stamp, print)) return;
   rmSync(join(root, 'app', 'dist'), { recursive: true, force: true });
   await during('Building the interface (one to two minutes the first time)', () => exportWeb(join(root, 'app')));
+  copyFonts();
   // The pages' code, for the app to fetch ahead while there is a connection.
   const scripts = join('_expo', 'static', 'js', 'web');
   const names = readdirSync(join(root, 'app', 'dist', scripts)).filter((name) => name.endsWith('.js'));
   writeFileSync(join(root, 'app', 'dist', 'pages.json'), JSON.stringify(names.map((name) => `/${scripts}/${name}`)));
   writeFileSync(stamp, print);
+}
+
+/** The fonts come with the page's style sheet: shown as soon as they are there, and no code waits for them. */
+function copyFonts() {
+  const fonts = join(root, 'app', 'dist', 'fonts');
+  mkdirSync(fonts, { recursive: true });
+  for (const [family, style] of [
+    ['barlow', '400Regular'],
+    ['barlow', '500Medium'],
+    ['barlow', '600SemiBold'],
+    ['barlow-condensed', '500Medium'],
+    ['barlow-condensed', '600SemiBold'],
+  ]) {
+    const file = `${family === 'barlow' ? 'Barlow' : 'BarlowCondensed'}_${style}.ttf`;
+    copyFileSync(join(root, 'node_modules', '@expo-google-fonts', family, style, file), join(fonts, file));
+  }
 }
 
 /** Expo's web export of one workspace, offline. */

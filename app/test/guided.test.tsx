@@ -1,7 +1,8 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
 import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact, buildLogbook } from '@calvik/core';
-import { factText, sayTo } from '@calvik/words';
+import { sayTo } from '@calvik/words';
+import { factText } from '@calvik/words/facts';
 import { standingReading } from '../src/features/service/use-service';
 import { StepScreen } from '../src/features/service/step-screen';
 import { prefer } from '../src/state/preferences';

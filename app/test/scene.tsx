@@ -24,6 +24,7 @@ import { lightTheme } from '../src/theme/theme';
 import { PaperIcon } from '../src/ui/icons';
 import { UnitsContext } from '../src/ui/units';
 import { WorkingHost } from '../src/ui/working';
+import { WorkingSheet } from '../src/ui/working-sheet';
 
 export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const common = { version: 1, archived: false };
@@ -171,7 +172,7 @@ export function show(
       <SyncContext.Provider value={new Sync(store)}>
         <PaperProvider theme={lightTheme} settings={{ icon: PaperIcon as never }}>
           <UnitsContext.Provider value={units}>
-            <WorkingHost>{ui}</WorkingHost>
+            <WorkingHost sheet={WorkingSheet}>{ui}</WorkingHost>
           </UnitsContext.Provider>
         </PaperProvider>
       </SyncContext.Provider>

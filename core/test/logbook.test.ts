@@ -10,7 +10,7 @@ import {
   recordDefaults,
 } from '../src';
 import type { SchemaIssue } from '@calvik/core';
-import { issueText } from '@calvik/words';
+import { issueText } from '@calvik/words/input';
 import { say, tell } from './say';
 import { factSchema, recordSchemas } from '../src/model/schemas';
 import { CREW, boil, book, customer, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from './book';

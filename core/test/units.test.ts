@@ -12,7 +12,7 @@ import {
   unitDefinition,
   units,
 } from '../src';
-import { quantityProblemText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words/input';
 
 const value = (text: string, dimension: Dimension): number => {
   const parsed = parseQuantity(text, dimension);

@@ -2,7 +2,8 @@ import { STATUS_CODES } from 'node:http';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { z } from 'zod';
 import type { SchemaIssue } from '@calvik/core';
-import { issueText, sayTo } from '@calvik/words';
+import { sayTo } from '@calvik/words';
+import { issueText } from '@calvik/words/input';
 import { type ProblemCode, type Problems, problemText } from '@calvik/words/problems';
 
 /** Sentences of the wire are metric: a client that knows the code says it in its reader's own units. */

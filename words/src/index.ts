@@ -6,6 +6,4 @@ export * from './reader';
 export * from './steps';
 export { type TextsFor, capital, counted, list } from './texts';
 export { bearingMethodNames } from './wheel-bearings';
-export { type FactText, factText } from './facts';
-export * from './input';
 export { kindName, workName } from './work-names';

@@ -1,7 +1,8 @@
 import type { Collection, Fact, Goods, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
 import type { RefusedRow } from '@calvik/core/imports';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
-import { type Say, issueText } from '@calvik/words';
+import { type Say } from '@calvik/words';
+import { issueText } from '@calvik/words/input';
 import { receivedProblemText } from '@calvik/words/problems';
 
 export interface FieldError {

@@ -1,9 +1,3 @@
-import { Barlow_400Regular } from '@expo-google-fonts/barlow/400Regular';
-import { Barlow_500Medium } from '@expo-google-fonts/barlow/500Medium';
-import { Barlow_600SemiBold } from '@expo-google-fonts/barlow/600SemiBold';
-import { BarlowCondensed_500Medium } from '@expo-google-fonts/barlow-condensed/500Medium';
-import { BarlowCondensed_600SemiBold } from '@expo-google-fonts/barlow-condensed/600SemiBold';
-import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useMemo } from 'react';
 import { useColorScheme } from 'react-native';
@@ -15,9 +9,12 @@ import { store } from '../state/store';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../features/frame/frame';
+import { laterPiece } from '../features/later';
 import { PaperIcon } from '../ui/icons';
 import { UnitsContext } from '../ui/units';
 import { WorkingHost } from '../ui/working';
+
+const WorkingSheet = laterPiece('WorkingSheet');
 
 export { ErrorBoundary } from '../ui/error-boundary';
 
@@ -34,7 +31,7 @@ function Themed() {
   return (
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
       <UnitsContext.Provider value={units}>
-        <WorkingHost>
+        <WorkingHost sheet={WorkingSheet}>
           <Frame>
             <Slot />
           </Frame>
@@ -45,14 +42,6 @@ function Themed() {
 }
 
 export default function Root() {
-  // Text shows in the device's own font until these have come: waiting for a font is no reason to show nothing.
-  useFonts({
-    Barlow_400Regular,
-    Barlow_500Medium,
-    Barlow_600SemiBold,
-    BarlowCondensed_500Medium,
-    BarlowCondensed_600SemiBold,
-  });
   const sync = useMemo(() => new Sync(store), []);
   useEffect(() => {
     sync.start();

@@ -1,4 +1,4 @@
-/** Every screen but the run-up and the guided service, in one piece of code that comes when the first of them is opened. */
+/** Every screen but the run-up, and what is seldom opened on it, in one piece of code that comes when the first of them is opened. */
 export { BenchScreen } from './bench/bench-screen';
 export { BrakeSheetScreen } from './cars/brake-sheet-form';
 export { EditCarScreen, NewCarScreen } from './cars/car-form';
@@ -19,7 +19,7 @@ export { OrdersScreen } from './inventory/orders-screen';
 export { MessagesScreen } from './customers/messages-screen';
 export { PlanProposalScreen } from './schedule/plan-proposal-screen';
 export { SupplierScreen, WearPartScreen } from './inventory/supplier-forms';
-export { AlsoInThisVisit } from './work/visit-extras';
+export { ServiceOverviewScreen } from './service-overview';
 export { WorkListScreen } from './work/work-list-screen';
 export { SettingsScreen } from './settings/settings-screen';
 export { UnsentScreen } from './settings/unsent-screen';
@@ -32,3 +32,6 @@ export { EditRotorPairScreen, NewRotorPairScreen } from './inventory/rotor-pair-
 export { StockScreen } from './inventory/stock-screen';
 export { PlanScreen } from './work/plan-screen';
 export { WorkScreen } from './work/work-screen';
+export { SheetScreen, StepScreen } from './service';
+export { ShortcutList } from './frame/shortcut-list';
+export { WorkingSheet } from '../ui/working-sheet';

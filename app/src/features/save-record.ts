@@ -11,7 +11,8 @@ import {
   parseQuantity,
   preferredUnit,
 } from '@calvik/core';
-import { type Say, issueText } from '@calvik/words';
+import { type Say } from '@calvik/words';
+import { issueText } from '@calvik/words/input';
 import { type FieldError, type Saved, fieldErrorsOf } from '../api/client';
 import { useSync } from '../state/hooks';
 import { useUnits } from '../ui/units';

@@ -14,8 +14,8 @@ const fromDate = (date: Date | undefined): string =>
     ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
     : '';
 
-/** A date typed or picked, as `YYYY-MM-DD`. Loaded with the first form that asks for one. */
-export default function DateInput({
+/** A date typed or picked, as `YYYY-MM-DD`: a bare one, for dialogs and lists that are no form. */
+export function DateInput({
   label,
   value,
   onChange,

@@ -3,23 +3,15 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit } from '@calvik/core';
-import { quantityProblemText, typingExample } from '@calvik/words';
+import { quantityProblemText, typingExample } from '@calvik/words/input';
 import { useUnits } from './units';
 import { useTokens } from '../theme/use-tokens';
+import { DateInput } from './date-input';
 import { Icon } from './icons';
-import { onDemand } from './on-demand';
 import { PickList } from './pick-list';
 import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
-
-/** A bare date, for dialogs and lists that are no form. */
-export const DateInput = onDemand(
-  async () => (await import('./date-input')).default,
-  ({ label, value }: { label: string; value: string; onChange: (date: string) => void; invalid: boolean }) => (
-    <TextInput mode="outlined" label={label} value={value} disabled style={styles.grow} />
-  ),
-);
 
 /** Says that an unfinished entry came back, and offers to begin anew. */
 export function DraftNotice({ restored, startOver }: { restored: boolean; startOver: () => void }) {

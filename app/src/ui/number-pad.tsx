@@ -7,7 +7,7 @@ import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
 import { useWide } from './screen';
 import { Text } from './text';
-import { quantityProblemText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words/input';
 
 const rows = [
   ['7', '8', '9'],

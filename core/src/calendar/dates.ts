@@ -1,9 +1,9 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDateMini } from '@date-fns/tz/date/mini';
 import { addBusinessDays } from 'date-fns/addBusinessDays';
 import { addMonths } from 'date-fns/addMonths';
-import { format } from 'date-fns/format';
 import { getISODay } from 'date-fns/getISODay';
 import { isWeekend } from 'date-fns/isWeekend';
+import { lightFormat } from 'date-fns/lightFormat';
 
 /** A calendar date, `YYYY-MM-DD`, meant in the shop's time zone. */
 export type LocalDate = string;
@@ -14,7 +14,7 @@ const DAY_MS = 86_400_000;
 const utc = (date: LocalDate): Date => new Date(`${date}T00:00:00Z`);
 const iso = (date: Date): LocalDate => date.toISOString().slice(0, 10);
 /** date-fns counts in local time; this is the same wall-clock date whatever zone the machine is in. */
-const wall = (date: LocalDate): TZDate => TZDate.tz('UTC', utc(date).getTime());
+const wall = (date: LocalDate): Date => TZDateMini.tz('UTC', utc(date).getTime());
 
 const MAX_REMEMBERED = 20_000;
 
@@ -62,12 +62,12 @@ export const yearsBetween = (from: Instant, to: Instant): number =>
 
 /** The calendar date of a moment in a time zone (IANA name). */
 export const dateIn: (instant: Instant, timeZone: string) => LocalDate = remembering((instant, timeZone) =>
-  format(new TZDate(Date.parse(instant), timeZone), 'yyyy-MM-dd'),
+  lightFormat(new TZDateMini(Date.parse(instant), timeZone), 'yyyy-MM-dd'),
 );
 
 /** The wall-clock time of a moment in a time zone, `HH:mm`. */
 export const timeIn = (instant: Instant, timeZone: string): string =>
-  format(new TZDate(Date.parse(instant), timeZone), 'HH:mm');
+  lightFormat(new TZDateMini(Date.parse(instant), timeZone), 'HH:mm');
 
 /**
  * The moment at which a wall clock in `timeZone` shows `time` on `date`.
@@ -76,7 +76,7 @@ export const timeIn = (instant: Instant, timeZone: string): string =>
 export function instantAt(date: LocalDate, time: string, timeZone: string): Instant {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number];
   const [hour, minute] = time.split(':').map(Number) as [number, number];
-  return new Date(new TZDate(year, month - 1, day, hour, minute, 0, timeZone).getTime()).toISOString();
+  return new Date(new TZDateMini(year, month - 1, day, hour, minute, 0, timeZone).getTime()).toISOString();
 }
 
 /** Midday of a date: the moment used when only the date of something is known. */
@@ -84,25 +84,31 @@ export const middayOf: (date: LocalDate, timeZone: string) => Instant = remember
   instantAt(date, '12:00', timeZone),
 );
 
-const shown = remembering((date, pattern) => format(wall(date), pattern));
+const shortNames = {
+  weekday: new Intl.DateTimeFormat('en', { timeZone: 'UTC', weekday: 'short' }),
+  month: new Intl.DateTimeFormat('en', { timeZone: 'UTC', month: 'short' }),
+};
+/** The short name of a date's day of the week or month: "Sat", "Sep". */
+const nameIn = remembering((date, part) => shortNames[part as keyof typeof shortNames].format(utc(date)));
+const dayOf = (date: LocalDate): number => Number(date.slice(8));
 
 /** "Sat 12 Sep" */
-export const shortDate = (date: LocalDate): string => shown(date, 'EEE d MMM');
+export const shortDate = (date: LocalDate): string => `${nameIn(date, 'weekday')} ${shortDay(date)}`;
 
 /** "12 Sep" */
-export const shortDay = (date: LocalDate): string => shown(date, 'd MMM');
+export const shortDay = (date: LocalDate): string => `${dayOf(date)} ${nameIn(date, 'month')}`;
 
 /** "Sep ’26" */
-export const shortMonth = (date: LocalDate): string => shown(date, 'MMM ’yy');
+export const shortMonth = (date: LocalDate): string => `${nameIn(date, 'month')} ’${date.slice(2, 4)}`;
 
 /** "12 Sep 2026" */
-export const longDate = (date: LocalDate): string => shown(date, 'd MMM yyyy');
+export const longDate = (date: LocalDate): string => `${shortDay(date)} ${date.slice(0, 4)}`;
 
 /** "12–13 Sep 2026", or one date when the span is a single day. */
 export function dateSpan(start: LocalDate, end: LocalDate): string {
   if (start === end) return longDate(start);
-  if (start.slice(0, 7) === end.slice(0, 7)) return `${shown(start, 'd')}–${longDate(end)}`;
-  return `${shown(start, 'd MMM')} – ${longDate(end)}`;
+  if (start.slice(0, 7) === end.slice(0, 7)) return `${dayOf(start)}–${longDate(end)}`;
+  return `${shortDay(start)} – ${longDate(end)}`;
 }
 
 /** "today", "tomorrow", "in 9 days", "3 days ago" */

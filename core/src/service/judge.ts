@@ -1,5 +1,5 @@
 /** The guided service: one job on one car, judged from its facts. */
-import { isEqual } from 'es-toolkit/predicate';
+import isEqual from 'fast-deep-equal';
 import { type LocalDate, dateIn } from '../calendar';
 import { type FluidJudgement, judgeFluid } from '../fluid';
 import {

@@ -16,7 +16,8 @@ import {
   parseBores,
   parseQuantity,
 } from '@calvik/core';
-import { boresProblemText, cornerNames } from '@calvik/words';
+import { cornerNames } from '@calvik/words';
+import { boresProblemText } from '@calvik/words/input';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';

@@ -11,7 +11,7 @@ import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
-import { factText } from '@calvik/words';
+import { factText } from '@calvik/words/facts';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 

@@ -15,7 +15,7 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Chart } from '../../ui/chart';
 import { Text } from '../../ui/text';
-import { quantityProblemText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words/input';
 
 type TesterMessage =
   | { type: 'sample'; sample: HeatingSample }

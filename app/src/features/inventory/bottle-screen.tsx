@@ -11,7 +11,8 @@ import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
 import { History } from '../fluid/history';
 import { useSaveFact } from '../save-fact';
-import { quantityProblemText, reservedText } from '@calvik/words';
+import { reservedText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words/input';
 
 export function BottleScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

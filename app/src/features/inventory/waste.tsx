@@ -10,7 +10,7 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { useSaveFact } from '../save-fact';
-import { quantityProblemText } from '@calvik/words';
+import { quantityProblemText } from '@calvik/words/input';
 
 /** The labelled container: how full it is by the records, and handing it to a disposal point. */
 export function Waste() {

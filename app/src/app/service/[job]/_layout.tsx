@@ -1,11 +1,13 @@
 import { Slot, useGlobalSearchParams } from 'expo-router';
 import { stepsByKey } from '@calvik/core';
 import { useEffect } from 'react';
-import { ServiceOverview } from '../../../features/later';
+import { laterScreen } from '../../../features/later';
 import { LAST_STEP_KEY, type LastStep } from '../../../features/work/resume';
 import { write } from '../../../state/storage';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';
+
+const ServiceOverview = laterScreen('ServiceOverviewScreen');
 
 /** On the wide screen the steps stay beside the one that is worked on; every device remembers its last step. */
 export default function ServiceLayout() {

@@ -1,1 +1,3 @@
-export { ServiceOverview as default } from '../../../features/later';
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('ServiceOverviewScreen');

@@ -1,3 +1,3 @@
-import { serviceScreen } from '../../../features/later';
+import { laterScreen } from '../../../features/later';
 
-export default serviceScreen('SheetScreen');
+export default laterScreen('SheetScreen');
