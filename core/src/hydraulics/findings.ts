@@ -16,6 +16,10 @@ export interface HydraulicsFindings {
   overflowSum: { returned: Quantity; free: Quantity; drawOff: Quantity };
   pressureOverCeiling: { pressure: Quantity; ceiling: Quantity };
   noPressure: Record<string, never>;
+  /** Said before an exchange begins. */
+  exchangeAnew: Record<string, never>;
+  makerSequenceDiffers: { corners: string[]; source: string };
+  reservoirOverfilled: { level: Quantity; max: Quantity };
   leaksDown: { lossPercentPerMin: number };
   holdGoesOn: { heldSeconds: number; minSeconds: number };
   holdsPressure: { lossPercentPerMin: number };

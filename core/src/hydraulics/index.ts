@@ -62,3 +62,4 @@ export {
   levelAtShare,
   reservoirFirst,
 } from './outlook';
+export { judgeExchangeStart, judgePressure } from './exchange-start';

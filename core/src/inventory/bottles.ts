@@ -166,6 +166,10 @@ export const bottleChoices = (
         a.state.bottle.label.localeCompare(b.state.bottle.label),
     );
 
+/** Said where a bottle was chosen that must not be poured into this car; null of any other. */
+export const judgeChoice = ({ verdict }: Pick<BottleChoice, 'verdict'>): Finding | null =>
+  verdict === 'stop' ? inventoryFinding('bottleMustNotGoIn', 'stop', {}, {}) : null;
+
 /** Old fluid collected so far by all exchanges that count, mL. */
 export const wasteCollectedMl = (logbook: Logbook): number =>
   [...logbook.cars.keys()]
@@ -175,3 +179,17 @@ export const wasteCollectedMl = (logbook: Logbook): number =>
 /** Used fluid that stands in the container now: collected less what was handed to a disposal point, mL. */
 export const wasteInContainerMl = (logbook: Logbook): number =>
   Math.max(0, wasteCollectedMl(logbook) - logbook.wasteHandedOver.reduce((sum, f) => sum + f.volumeMl, 0));
+
+/** Share of the container from which somebody is told to empty it. Calvik's own figure. */
+const NEARLY_FULL = 0.85;
+
+/** Said while the container for used fluid is nearly full; null otherwise. @param inItMl and @param holdsMl mL */
+export const judgeWasteContainer = (inItMl: number, holdsMl: number): Finding | null =>
+  inItMl > NEARLY_FULL * holdsMl
+    ? inventoryFinding(
+        'wasteContainerNearlyFull',
+        'needsWork',
+        {},
+        { inIt: millilitres(inItMl), holds: millilitres(holdsMl) },
+      )
+    : null;

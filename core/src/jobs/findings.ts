@@ -11,5 +11,6 @@ export interface JobFindings {
   personIsBusy: Conflict & { person: string };
   carIsBusy: Conflict & { person: string };
   liftIsTaken: Conflict & { lift: string };
+  notBeforeEvent: { event: string };
 }
 export const jobFinding = findingsOf<JobFindings>();

@@ -1,5 +1,6 @@
+import type { LocalDate } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Finding, Job, WorkDone } from '../model';
+import type { Finding, Job, TrackEvent, WorkDone } from '../model';
 import { jobFinding } from './findings';
 
 /** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
@@ -72,6 +73,10 @@ export function conflictFinding(logbook: Logbook, slot: PlannedSlot, other: Job)
   const lift = logbook.lifts.get(other.liftId ?? '')?.name ?? '';
   return jobFinding('liftIsTaken', 'needsWork', {}, { ...conflict, lift });
 }
+
+/** Said of work for an event that is planned for its first day or later; null of any other. */
+export const judgeDay = (day: LocalDate, event: Pick<TrackEvent, 'name' | 'startDate'> | null): Finding | null =>
+  event && day >= event.startDate ? jobFinding('notBeforeEvent', 'needsWork', {}, { event: event.name }) : null;
 
 /** Planned jobs of a car that are still to do, soonest first. */
 export const openJobsOfCar = (logbook: Logbook, carId: string): Job[] =>

@@ -7,6 +7,14 @@ const rank: Record<PedalFeel, number> = { firm: 3, acceptable: 2, long: 1, soft:
 export const MIN_HOLD_SECONDS = 10;
 export const MAX_STROKES = 12;
 
+/** What a pedal's feel means after the system was opened; null where it may go like that. */
+export const judgeFeel = (feel: PedalFeel): Finding | null =>
+  feel === 'soft'
+    ? pedalFinding('pedalSoft', 'stop', {}, {})
+    : feel === 'long'
+      ? pedalFinding('pedalLong', 'needsWork', {}, {})
+      : null;
+
 export interface PedalJudgement {
   findings: Finding[];
   isPassed: boolean;
@@ -24,8 +32,9 @@ export function judgePedal(gate: PedalCheck | null, baseline: PedalCheck | null)
   const suspects: PedalSuspect[] = [];
   const say = <C extends keyof PedalFindings & string>(code: C, verdict: Verdict, values: PedalFindings[C]): void =>
     void findings.push(pedalFinding(code, verdict, {}, values));
+  const feel = judgeFeel(gate.feel);
+  if (feel) findings.push(feel);
   if (gate.feel === 'soft') {
-    say('pedalSoft', 'stop', {});
     suspects.push('airInCaliper', 'nippleOpen', 'hoseSwells', 'airInAbs');
   }
   if (gate.sinks === true) {
@@ -33,7 +42,6 @@ export function judgePedal(gate: PedalCheck | null, baseline: PedalCheck | null)
     suspects.push('leak', 'masterCylinder');
   }
   if (gate.feel === 'long') {
-    say('pedalLong', 'needsWork', {});
     suspects.push('pistonsNotOut', 'air', 'rearAdjusters', 'knockBack');
   }
   if (baseline && gate.feel !== 'soft' && rank[gate.feel] < rank[baseline.feel])

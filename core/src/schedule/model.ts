@@ -47,13 +47,23 @@ interface Column {
   at: number;
 }
 
+/** One team at one visit on one day: whether it goes there, and whether it takes the wheels off. */
+interface VisitColumns {
+  visit: string;
+  day: number;
+  people: number[];
+  at: number;
+  liftedAt: number | null;
+}
+const visitKey = (visit: string, day: number, people: readonly number[]): string =>
+  `${visit} ${day} ${people.join('+')}`;
+
 export class ScheduleModel {
   readonly mip: MipModel = { cost: [], lower: [], upper: [], isInteger: [], rows: [] };
   private readonly assign: Column[] = [];
   private readonly byTask: Column[][];
   private readonly left: number[] = [];
-  private readonly visit = new Map<string, number>();
-  private readonly lifted = new Map<string, number>();
+  private readonly visits = new Map<string, VisitColumns>();
   private readonly peak: number;
 
   constructor(private readonly problem: Problem) {
@@ -76,15 +86,14 @@ export class ScheduleModel {
           const cost = w.late * Math.max(0, day - task.target) + (moved ? w.move : 0);
           const at = this.column(cost, 0, 1);
           columns.push({ task: i, day, people: team, at });
-          const key = `${task.visit} ${day} ${team.join('+')}`;
-          if (!this.visit.has(key)) this.visit.set(key, this.column(w.visit, 0, 1));
-          this.row(-Infinity, 0, [at, this.visit.get(key)!], [1, -1]);
+          const visit = this.visitOf(task.visit, day, team, w.visit);
+          this.row(-Infinity, 0, [at, visit.at], [1, -1]);
           if (task.wheelsOff) {
-            if (!this.lifted.has(key)) {
-              this.lifted.set(key, this.column(0, 0, 1));
-              this.row(-Infinity, 0, [this.lifted.get(key)!, this.visit.get(key)!], [1, -1]);
+            if (visit.liftedAt === null) {
+              visit.liftedAt = this.column(0, 0, 1);
+              this.row(-Infinity, 0, [visit.liftedAt, visit.at], [1, -1]);
             }
-            this.row(-Infinity, 0, [at, this.lifted.get(key)!], [1, -1]);
+            this.row(-Infinity, 0, [at, visit.liftedAt], [1, -1]);
           }
         }
       }
@@ -95,8 +104,8 @@ export class ScheduleModel {
 
     // One team at a car on a day.
     const perDay = new Map<string, number[]>();
-    for (const [key, at] of this.visit) {
-      const place = key.slice(0, key.lastIndexOf(' '));
+    for (const { visit, day, at } of this.visits.values()) {
+      const place = visitKey(visit, day, []);
       perDay.set(place, [...(perDay.get(place) ?? []), at]);
     }
     for (const columns of perDay.values())
@@ -122,17 +131,15 @@ export class ScheduleModel {
         for (const p of c.people) push(use[p]!, c.at, task.minutes);
         if (task.needsLift) push(lifts, c.at, task.minutes);
       }
-      for (const [key, at] of this.visit) {
-        const [name, on, team] = split(key);
-        if (on !== day) continue;
-        const travel = travelOf.get(name) ?? 0;
-        const setup = this.lifted.get(key);
-        for (const p of team) {
-          if (travel > 0) push(use[p]!, at, travel);
-          if (setup !== undefined) push(use[p]!, setup, problem.setupMin);
+      for (const v of this.visits.values()) {
+        if (v.day !== day) continue;
+        const travel = travelOf.get(v.visit) ?? 0;
+        for (const p of v.people) {
+          if (travel > 0) push(use[p]!, v.at, travel);
+          if (v.liftedAt !== null) push(use[p]!, v.liftedAt, problem.setupMin);
         }
-        if (setup !== undefined && tasks.some((t) => t.visit === name && t.needsLift))
-          push(lifts, setup, problem.setupMin);
+        if (v.liftedAt !== null && tasks.some((t) => t.visit === v.visit && t.needsLift))
+          push(lifts, v.liftedAt, problem.setupMin);
       }
       people.forEach((person, p) => {
         const hours = person.hours[day];
@@ -225,11 +232,10 @@ export class ScheduleModel {
       for (const t of v.tasks) {
         const at = set.get(`${index.get(t.id)!} ${v.day} ${v.people.join('+')}`);
         if (at !== undefined) values[at] = 1;
-        const key = `${t.visit} ${v.day} ${v.people.join('+')}`;
-        const visit = this.visit.get(key);
-        if (visit !== undefined) values[visit] = 1;
-        const lifted = this.lifted.get(key);
-        if (t.wheelsOff && lifted !== undefined) values[lifted] = 1;
+        const visit = this.visits.get(visitKey(t.visit, v.day, v.people));
+        if (!visit) continue;
+        values[visit.at] = 1;
+        if (t.wheelsOff && visit.liftedAt !== null) values[visit.liftedAt] = 1;
       }
     }
     const load = this.problem.people.map(() => 0);
@@ -255,6 +261,15 @@ export class ScheduleModel {
     return this.mip.cost.length - 1;
   }
 
+  private visitOf(visit: string, day: number, people: number[], cost: number): VisitColumns {
+    const key = visitKey(visit, day, people);
+    const known = this.visits.get(key);
+    if (known) return known;
+    const made: VisitColumns = { visit, day, people, at: this.column(cost, 0, 1), liftedAt: null };
+    this.visits.set(key, made);
+    return made;
+  }
+
   private row(lower: number, upper: number, columns: number[], values: number[]): void {
     this.mip.rows.push({ lower, upper, columns, values });
   }
@@ -264,13 +279,6 @@ const push = (list: { columns: number[]; values: number[] }, column: number, val
   list.columns.push(column);
   list.values.push(value);
 };
-
-function split(key: string): [visit: string, day: number, team: number[]] {
-  const parts = key.split(' ');
-  const team = parts.pop()!.split('+').map(Number);
-  const day = Number(parts.pop());
-  return [parts.join(' '), day, team];
-}
 
 /** What fixed work waits for is only known for tasks that still stand in the problem beside it. */
 const fixedRules = (problem: Problem, id: string): Problem['tasks'][number]['after'] =>

@@ -9,6 +9,7 @@ import {
   type Car,
   type CarReleased,
   type ChecksDone,
+  type Complaint,
   type Corner,
   type Fact,
   type Finding,
@@ -138,10 +139,9 @@ function checkFindings({ car, facts }: GateInput): Finding[] {
   );
 }
 
-const driverFindings = ({ facts }: GateInput): Finding[] =>
-  (ofKind(facts, 'driverReport').at(-1)?.complaints ?? []).map((complaint) =>
-    serviceFinding('driverSays', 'watch', {}, { complaint }),
-  );
+/** What a driver's words point at. */
+export const judgeComplaints = (complaints: readonly Complaint[]): Finding[] =>
+  complaints.map((complaint) => serviceFinding('driverSays', 'watch', {}, { complaint }));
 
 function stepFindings({ steps }: GateInput): Finding[] {
   return steps.flatMap(({ kind, corner, axle, turn, state, fact, isRequired }): Finding[] => {
@@ -186,7 +186,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
   ...fittingFindings(g),
   ...g.recommendations.flatMap((r) => (r.decision ? decisionFindings(g.facts, r.decision) : [])),
   ...checkFindings(g),
-  ...driverFindings(g),
+  ...judgeComplaints(ofKind(g.facts, 'driverReport').at(-1)?.complaints ?? []),
   ...stepFindings(g),
   ...calibrationFindings(g),
 ];

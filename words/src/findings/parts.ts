@@ -137,6 +137,10 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   pressureOverCeiling: ({ pressure, ceiling }, _, say) =>
     `${say.quantity(pressure)} is over this car’s ceiling of ${say.quantity(ceiling)}: let it down.`,
   noPressure: () => 'No pressure to speak of: pump up and hold again.',
+  exchangeAnew: () => 'An exchange has begun. Beginning anew asks for every nipple again.',
+  makerSequenceDiffers: ({ corners, source }) => `The maker’s sheet says otherwise: ${corners.join(', ')} (${source}).`,
+  reservoirOverfilled: ({ level, max }, _, say) =>
+    `That makes ${say.quantity(level)}, more than the reservoir holds: ${say.quantity(max)} at MAX.`,
   leaksDown: ({ lossPercentPerMin }) =>
     `Loses ${lossPercentPerMin.toFixed(1)} % a minute: the cap leaks. Seat it and hold again, before fluid goes in.`,
   holdGoesOn: ({ heldSeconds, minSeconds }) => `Held ${heldSeconds} s; go on to ${minSeconds} s.`,
@@ -151,12 +155,15 @@ export const inventoryTexts: TextsFor<InventoryFindings> = {
     `The car was last filled with ${inCar} (${inCarGrade}): it never mixes with ${poured}.`,
   bottleOpenTooLong: ({ daysOpen, maxDays }) =>
     `Open for ${daysOpen} days; the shop allows ${maxDays}. Keep it for the buffer under the hose end.`,
+  bottleMustNotGoIn: () => 'This fluid must not go into this car. Choose another bottle.',
   bottleEmpty: () => 'By the count this bottle is empty.',
   bottleShort: ({ bottle, left, wanted }, _, say) =>
     `By the count bottle ${bottle} held ${say.quantity(left)}; this adds up to ${say.quantity(wanted)}. Was a second bottle opened?`,
   reservedFor: ({ car, event }) => `${capital(reservedForText(car, event))}.`,
   otherCompound: ({ rotors, met, pads, compound }) =>
     `Rotors ${rotors} carry a transfer layer of ${met}; pads ${pads} are ${compound}. Each compound keeps to its own rotors.`,
+  wasteContainerNearlyFull: ({ inIt, holds }, _, say) =>
+    `The container is nearly full, ${say.quantity(inIt)} of ${say.quantity(holds)}: take it to the disposal point.`,
   otherRotors: ({ pads, ownRotors, rotors }) =>
     `Pads ${pads} belong with rotors ${ownRotors || 'of another car'}, not ${rotors}.`,
 };

@@ -49,5 +49,6 @@ export const jobTexts: TextsFor<JobFindings> = {
     `${person || 'Somebody'} already has a ${conflictText(conflict, say)}.`,
   carIsBusy: ({ person, ...conflict }, _, say) =>
     `${person || 'Somebody'} is at this car then: ${conflictText(conflict, say)}.`,
+  notBeforeEvent: ({ event }) => `That is not before ${event}.`,
   liftIsTaken: ({ lift, ...conflict }, _, say) => `${lift || 'The lift'} is taken: ${conflictText(conflict, say)}.`,
 };

@@ -1,13 +1,11 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
-import { View } from 'react-native';
 import type { UseFormReturn } from 'react-hook-form';
-import type { BottleChoice } from '@calvik/core';
+import { type BottleChoice, judgeChoice } from '@calvik/core';
 import { SwitchField } from '../../ui/form';
-import { Empty, MainButton, Section } from '../../ui/screen';
-import { ReasonLine } from '../../ui/verdict';
+import { Empty, Section } from '../../ui/screen';
+import { FindingLine } from '../finding-line';
 import { routes } from '../routes';
-import { BottleRow } from './bottle-row';
+import { BottleShelf } from './bottle-shelf';
 import type { FlushForm } from './flush-form';
 
 /** Which bottle the new fluid comes from; one that must not go in is a stop, unless it already has. */
@@ -21,8 +19,7 @@ export function FlushBottle({
   chosen: BottleChoice | undefined;
 }) {
   const router = useRouter();
-  const [showsAll, setShowsAll] = useState(false);
-  const shown = showsAll ? shelf : shelf.filter((s, i) => i < 3 || s === chosen);
+  const mustNot = chosen ? judgeChoice(chosen) : null;
   return (
     <Section title="1  Bottle">
       {shelf.length === 0 ? (
@@ -32,25 +29,14 @@ export function FlushBottle({
           onPress={() => router.push(routes.newBottle)}
         />
       ) : null}
-      <View style={{ gap: 8 }} role="radiogroup">
-        {shown.map(({ state, findings }) => (
-          <BottleRow
-            key={state.bottle.id}
-            state={state}
-            findings={findings}
-            chosen={state === chosen?.state}
-            onPress={() => setValue('bottleId', state.bottle.id, { shouldDirty: true })}
-          />
-        ))}
-      </View>
-      {shelf.length > shown.length ? (
-        <MainButton mode="text" onPress={() => setShowsAll(true)}>
-          {`Show all ${shelf.length} bottles`}
-        </MainButton>
-      ) : null}
-      {chosen?.verdict === 'stop' ? (
+      <BottleShelf
+        shelf={shelf}
+        chosenId={chosen?.state.bottle.id ?? ''}
+        onChoose={(bottleId) => setValue('bottleId', bottleId, { shouldDirty: true })}
+      />
+      {mustNot ? (
         <>
-          <ReasonLine reason={{ verdict: 'stop', text: 'Do not pour this into this car. Take another bottle.' }} />
+          <FindingLine finding={mustNot} />
           <SwitchField
             control={control}
             name="alreadyIn"

@@ -8,6 +8,8 @@ import {
   type FluidExchange,
   bottleChoices,
   judgePouring,
+  judgeChoice,
+  judgeFeel,
   judgeFluid,
   bleedSequence,
   pouredFrom,
@@ -22,7 +24,6 @@ import { useDraftForm } from '../../state/use-draft-form';
 import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
 import { useQuantity } from '../save-record';
 import { type FlushForm, flushForm } from './flush-form';
 import { FlushBottle } from './flush-bottle';
@@ -31,7 +32,7 @@ import { useFluid, useNextEvent } from './use-fluid';
 import { type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
 import { routes } from '../routes';
 import { useTell } from '../../state/use-say';
-import { FindingLines } from '../finding-line';
+import { FindingLine, FindingLines } from '../finding-line';
 
 export function FlushScreen() {
   const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
@@ -144,11 +145,13 @@ function FlushPage({
   );
   const short = draft && chosen ? judgePouring(chosen.state, pouredFrom(draft, values.bottleId)) : null;
 
+  const feel = values.pedalAfter ? judgeFeel(values.pedalAfter) : null;
+  const mustNot = chosen ? judgeChoice(chosen) : null;
+
   const save = async (): Promise<void> => {
     const fail = (text: string): void => setSentence(text);
     if (!values.bottleId || !chosen) return fail('Choose the bottle that the fluid came from.');
-    if (chosen.verdict === 'stop' && !values.alreadyIn)
-      return fail('This fluid must not go into this car. Choose another bottle.');
+    if (mustNot && !values.alreadyIn) return fail(tell(mustNot));
     const missing = steps.find((_, i) => values.lines[i]!.volume.trim() === '');
     if (missing) return fail(`Type the volume drawn at the ${nippleName(missing)}.`);
     if (!values.pedalBefore || !values.pedalAfter) return fail('Say how the pedal felt, before and after.');
@@ -177,9 +180,9 @@ function FlushPage({
             onPress={() => void save()}
             loading={saving}
             disabled={saving}
-            danger={chosen?.verdict === 'stop' && values.alreadyIn}
+            danger={mustNot !== null && values.alreadyIn}
           >
-            {chosen?.verdict === 'stop' && values.alreadyIn
+            {mustNot !== null && values.alreadyIn
               ? 'Record it and stop the car'
               : corrected
                 ? 'Save the correction'
@@ -234,9 +237,7 @@ function FlushPage({
           options={feelOptions}
           hint="Pump until firm before the car moves at all."
         />
-        {values.pedalAfter === 'soft' ? (
-          <ReasonLine reason={{ verdict: 'stop', text: 'A soft pedal means bleed again. Nobody drives this car.' }} />
-        ) : null}
+        {feel ? <FindingLine finding={feel} /> : null}
       </Section>
       {corrected ? (
         <Section title="Why is it corrected?">

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { dateIn, longDate, parseQuantity, preferredUnit, wasteInContainerMl } from '@calvik/core';
+import { dateIn, judgeWasteContainer, longDate, parseQuantity, preferredUnit, wasteInContainerMl } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
@@ -8,7 +8,7 @@ import { LineInput } from '../../ui/line-input';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
+import { FindingLine } from '../finding-line';
 import { useSaveFact } from '../save-fact';
 import { quantityProblemText } from '@calvik/words/input';
 
@@ -21,6 +21,7 @@ export function Waste() {
   const { saveFact, saving, problem } = useSaveFact();
   const level = wasteInContainerMl(logbook);
   const size = logbook.shop.wasteContainerMl;
+  const full = judgeWasteContainer(level, size);
   const [asked, setAsked] = useState(false);
   const [volume, setVolume] = useState('');
   const [to, setTo] = useState('');
@@ -55,18 +56,14 @@ export function Waste() {
           style={{
             width: `${Math.min(100, (100 * level) / size)}%` as never,
             height: '100%',
-            backgroundColor: level > 0.85 * size ? t.amber : t.inkSoft,
+            backgroundColor: full ? t.amber : t.inkSoft,
           }}
         />
       </View>
       <Text as="small">
         {`Of ${show(size, 'volume')}, in the labelled container, by the records. It goes to a disposal point, never down a drain.`}
       </Text>
-      {level > 0.85 * size ? (
-        <ReasonLine
-          reason={{ verdict: 'needsWork', text: 'The container is nearly full: take it to the disposal point.' }}
-        />
-      ) : null}
+      {full ? <FindingLine finding={full} /> : null}
       {last ? (
         <Text as="small">{`Last handed over: ${show(last.volumeMl, 'volume')} to ${last.to}, ${longDate(dateIn(last.at, logbook.shop.timeZone))}${last.receipt ? `, receipt ${last.receipt}` : ''}.`}</Text>
       ) : null}

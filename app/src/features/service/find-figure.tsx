@@ -1,17 +1,17 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Fastener } from '@calvik/core';
+import { type Corner, type Fastener, judgeTorque } from '@calvik/core';
 import { useSync } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { useReadFigure } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ReasonLine } from '../../ui/verdict';
+import { FindingLines } from '../finding-line';
 import { newRecord } from '../save-record';
 import type { StepProps } from './use-service';
 
 /** A figure that is not on the sheet: somebody finds it, and says where it stands. */
-export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: Fastener }) {
+export function FindFigure({ s, fastener, corner }: Pick<StepProps, 's'> & { fastener: Fastener; corner: Corner }) {
   const sync = useSync();
   const read = useReadFigure();
   const [figure, setFigure] = useState('');
@@ -31,12 +31,7 @@ export function FindFigure({ s, fastener }: Pick<StepProps, 's'> & { fastener: F
   };
   return (
     <View style={styles.gap} testID="find-figure">
-      <ReasonLine
-        reason={{
-          verdict: 'stop',
-          text: 'No figure on this car’s sheet. “About right” is not a figure: find it, the car is not released without it.',
-        }}
-      />
+      <FindingLines findings={judgeTorque(fastener, corner, null).findings} />
       <View style={styles.row}>
         <LineInput label="Figure" value={figure} onChange={setFigure} dense style={styles.grow} placeholder="15 N·m" />
         <LineInput label="Where it stands" value={source} onChange={setSource} dense style={styles.grow} />

@@ -9,6 +9,7 @@ import {
   conflictingJobs,
   dateIn,
   instantAt,
+  judgeDay,
   longDate,
   plusDays,
   readTime,
@@ -25,7 +26,6 @@ import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
-import { ReasonLine } from '../../ui/verdict';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
@@ -114,7 +114,7 @@ function PlanPage({
   };
   const wanted = make(values);
   const conflicts = wanted && wanted.crewId ? conflictingJobs(logbook, wanted) : [];
-  const late = event && values.date && values.date >= event.startDate;
+  const late = values.date ? judgeDay(values.date, event) : null;
   const save = form.handleSubmit((f) => {
     const record = make(f);
     if (!record) {
@@ -176,7 +176,7 @@ function PlanPage({
           {conflicts.map((other) => (
             <FindingLine key={other.id} finding={conflictFinding(logbook, wanted!, other)} />
           ))}
-          {late ? <ReasonLine reason={{ verdict: 'needsWork', text: `That is not before ${event.name}.` }} /> : null}
+          {late ? <FindingLine finding={late} /> : null}
         </View>
       </Section>
       <Section title="Notes">

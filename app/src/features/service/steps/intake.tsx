@@ -13,6 +13,7 @@ import {
   levelAtShare,
   levelTarget,
   pressureAtAltitude,
+  judgeComplaints,
   judgeLevel,
 } from '@calvik/core';
 import { complaintWords } from '@calvik/words';
@@ -25,7 +26,7 @@ import { type CornerCell, CornerMap } from '../../../ui/corner-map';
 import { Reservoir } from '../../../ui/reservoir';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
-import { ReasonLine, VerdictMark } from '../../../ui/verdict';
+import { VerdictMark } from '../../../ui/verdict';
 import { FigureView } from '../../../ui/working';
 import { recordText } from '../../../ui/quantity-text';
 import { FluidBar } from '../../fluid/fluid-bar';
@@ -60,12 +61,7 @@ export function DriverStep({ s, step }: StepProps) {
         onChange={(said) => change({ said })}
         options={complaints.map((c) => ({ value: c, label: complaintWords[c].says }))}
       />
-      {draft.said.map((c) => (
-        <ReasonLine
-          key={c}
-          reason={{ verdict: 'watch', text: `First suspects: ${complaintWords[c].suspects.join('; ')}.` }}
-        />
-      ))}
+      <FindingLines findings={judgeComplaints(draft.said)} />
       <TextInput
         mode="outlined"
         label="In the driver’s own words"

@@ -4,6 +4,7 @@ import {
   type TorqueLine,
   type TorqueSet,
   judgeClick,
+  quantityParts,
   readingsWanted,
   tighteningOrder,
   torqueBand,
@@ -70,7 +71,7 @@ export function TorqueStep({ s, step }: StepProps) {
               <View style={styles.grow}>
                 <Text as="strong">{`${f.name}, ${corner}`}</Text>
                 <Text as="small">
-                  {`${patternText(f)}${set ? `; ${set.readingsNm.map((nm) => units.show(nm, 'torque').split(/\s/)[0]).join(' ')}` : ''}`}
+                  {`${patternText(f)}${set ? `; ${set.readingsNm.map((nm) => quantityParts(nm, 'torque', units.system).figure).join(' ')}` : ''}`}
                 </Text>
               </View>
               <View style={styles.right}>
@@ -187,7 +188,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
   };
   return (
     <Section title={`${f.name}, ${cornerNames[corner]}`}>
-      {f.torqueNm === null ? <FindFigure s={s} fastener={f} /> : null}
+      {f.torqueNm === null ? <FindFigure s={s} fastener={f} corner={corner} /> : null}
       {f.torqueNm === null ? null : (
         <View style={styles.head}>
           <Text as="bigFigure" testID="torque-figure">
