@@ -1,12 +1,21 @@
-import { type PayloadAction, createEntityAdapter, createSelector, createSlice } from '@reduxjs/toolkit';
+import {
+  type PayloadAction,
+  createEntityAdapter,
+  createSelector,
+  createSlice,
+  original,
+  weakMapMemoize,
+} from '@reduxjs/toolkit';
 import {
   type Collection,
   type Fact,
+  type Logbook,
   type RecordOf,
   type Records,
   type Shop,
-  buildLogbook,
   collections,
+  effectiveFacts,
+  indexLogbook,
   shopDefaults,
 } from '@calvik/core';
 import type { RunUpAnswer, Changes, FieldError, Saved, Wire } from '../api/client';
@@ -54,24 +63,39 @@ function overlay(state: LogbookState): void {
   }
 }
 
+/**
+ * What the adapter's `setMany` does, without a draft of every entry, and frozen here so that nothing goes through all of them again: a first
+ * reading has tens of thousands.
+ */
+function withAll({ ids, entities }: Entities, bodies: readonly Saved[]): Entities {
+  const next = { ...entities };
+  const added = bodies.filter(({ id }) => !(id in entities)).map(({ id }) => id);
+  for (const body of bodies) next[body.id] = body;
+  return Object.freeze({
+    ids: Object.freeze(added.length > 0 ? [...ids, ...new Set(added)] : ids),
+    entities: Object.freeze(next),
+  }) as Entities;
+}
+
 const slice = createSlice({
   name: 'logbook',
   initialState,
   reducers: {
     received(state, { payload }: PayloadAction<Changes>) {
+      const before = original(state)!;
+      const isSame = payload.changes.length === 0 && before.unsent.length === 0;
+      const items = isSame ? before.items : { ...before.items };
       const byCollection = new Map<Wire, Saved[]>();
       for (const { collection, body } of payload.changes) {
         const list = byCollection.get(collection);
         if (list) list.push(body);
         else byCollection.set(collection, [body]);
       }
-      for (const [collection, list] of byCollection) {
-        if (state.items[collection]) adapter.setMany(state.items[collection], list);
-      }
-      state.cursor = payload.cursor;
-      state.loaded ||= !payload.more;
-      state.online = true;
-      overlay(state);
+      for (const [collection, list] of byCollection)
+        if (items[collection]) items[collection] = withAll(items[collection], list);
+      for (const { collection, body, refused } of before.unsent)
+        if (!refused) items[collection] = withAll(items[collection], [acknowledged(collection, body)]);
+      return { ...before, items, cursor: payload.cursor, loaded: before.loaded || !payload.more, online: true };
     },
     runUpReceived(state, { payload }: PayloadAction<RunUpAnswer>) {
       state.runUp = payload;
@@ -115,18 +139,27 @@ export const logbookReducer = slice.reducer;
 
 const valuesOf = (entities: Entities): Saved[] => Object.values(entities.entities) as Saved[];
 
-/**
- * The logbook that core's judgements take; built anew only when something has changed, and not at all while the first
- * reading is under way: half a logbook gives wrong verdicts, and building one for every page takes long.
- */
-export const selectLogbook = createSelector(
-  [(state: { logbook: LogbookState }) => (state.logbook.loaded ? state.logbook.items : initialState.items)],
-  (items) =>
-    buildLogbook(
-      Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
-      valuesOf(items.facts) as Fact[],
-    ),
+/** Built anew only when something has changed. */
+const countingFacts = weakMapMemoize((facts: Entities) => effectiveFacts(valuesOf(facts) as Fact[]));
+const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
+  indexLogbook(
+    Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
+    countingFacts(items.facts),
+  ),
 );
+
+/**
+ * The logbook that core's judgements take; empty while the first reading is under way: half a logbook gives wrong verdicts, and building
+ * one for every page takes long.
+ */
+export const selectLogbook = ({ logbook }: { logbook: LogbookState }): Logbook =>
+  logbookOf(logbook.loaded ? logbook.items : initialState.items);
+
+/** Builds the logbook piece by piece before anything asks for it. */
+export const logbookPieces: readonly ((state: { logbook: LogbookState }) => unknown)[] = [
+  ({ logbook }) => countingFacts(logbook.items.facts),
+  ({ logbook }) => logbookOf(logbook.items),
+];
 
 /** The shop: from the logbook, or until that is here as the server's run-up brought it. */
 export const selectShop = (state: { logbook: LogbookState }): Shop =>

@@ -4,6 +4,7 @@ import {
   type Unsent,
   connection,
   dropped,
+  logbookPieces,
   queued,
   received,
   refused,
@@ -18,6 +19,8 @@ import type { AppStore } from './store';
 const UNSENT = 'calvik.unsent.';
 const POLL_MS = 4_000;
 
+/** Lets the browser do what else waits. */
+const pause = (): Promise<void> => new Promise((done) => setTimeout(done));
 const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${UNSENT}${entry.body.id}.${entry.order}`;
 
 export type SaveResult =
@@ -84,12 +87,24 @@ export class Sync {
       for (;;) {
         const page = await api.changes(this.store.getState().logbook.cursor);
         const { loaded, online } = this.store.getState().logbook;
-        if (page.changes.length > 0 || !loaded || !online) this.store.dispatch(received(page));
+        if (!loaded && !page.more) await this.firstWhole(page);
+        else if (page.changes.length > 0 || !loaded || !online) this.store.dispatch(received(page));
         if (!page.more) return;
       }
     } catch {
       this.store.dispatch(connection(false));
     }
+  }
+
+  /** The last page of the first reading: indexed and shown in tasks of their own, so that the page answers a thumb in between. */
+  private async firstWhole(page: api.Changes): Promise<void> {
+    this.store.dispatch(received({ ...page, more: true }));
+    for (const build of logbookPieces) {
+      await pause();
+      build(this.store.getState());
+    }
+    await pause();
+    this.store.dispatch(received({ ...page, changes: [] }));
   }
 
   /**

@@ -84,12 +84,15 @@ export const middayOf: (date: LocalDate, timeZone: string) => Instant = remember
   instantAt(date, '12:00', timeZone),
 );
 
-const shortNames = {
-  weekday: new Intl.DateTimeFormat('en', { timeZone: 'UTC', weekday: 'short' }),
-  month: new Intl.DateTimeFormat('en', { timeZone: 'UTC', month: 'short' }),
-};
-/** The short name of a date's day of the week or month: "Sat", "Sep". */
-const nameIn = remembering((date, part) => shortNames[part as keyof typeof shortNames].format(utc(date)));
+type NamedPart = 'weekday' | 'month';
+const namers = new Map<NamedPart, Intl.DateTimeFormat>();
+/** The short name of a date's day of the week or month: "Sat", "Sep". Made when first asked for: the browser takes long over it. */
+const nameIn = remembering((date, part) => {
+  const of = part as NamedPart;
+  let namer = namers.get(of);
+  if (!namer) namers.set(of, (namer = new Intl.DateTimeFormat('en', { timeZone: 'UTC', [of]: 'short' })));
+  return namer.format(utc(date));
+});
 const dayOf = (date: LocalDate): number => Number(date.slice(8));
 
 /** "Sat 12 Sep" */

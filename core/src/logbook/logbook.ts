@@ -189,7 +189,11 @@ export function bottlesOf(fact: Fact): string[] {
 }
 
 /** Indexes records and facts once, so that each judgement finds its own in no time. */
-export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
+export const buildLogbook = (records: Records, facts: Iterable<Fact>): Logbook =>
+  indexLogbook(records, effectiveFacts(facts));
+
+/** {@link buildLogbook} of facts that are known to count. @param effective as {@link effectiveFacts} hands them out */
+export function indexLogbook(records: Records, effective: readonly Fact[]): Logbook {
   // What an older record does not say yet is what holds until somebody says otherwise.
   const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
     const missing = recordDefaults[collection];
@@ -198,7 +202,6 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
     return byId([...kept].map((r) => (probe in r ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>);
   };
   const cars = byId(records.cars);
-  const effective = effectiveFacts(facts);
   const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
   const ofPart = index(counting, (f) => [
     'padSetId' in f ? f.padSetId : null,

@@ -48,7 +48,7 @@ function TestPage({
   const logbook = useLogbook();
   const today = useToday();
   const crew = useCrewOnDuty();
-  const { system, show } = useUnits();
+  const { system } = useUnits();
   const { shop } = logbook;
   const { form, restored, startOver, finished } = useDraftForm<TestForm>(
     `test.${car.id}.${corrected?.id ?? ''}`,
@@ -58,7 +58,6 @@ function TestPage({
   const values = useWatch({ control }) as TestForm;
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
-  const [dipping, setDipping] = useState(false);
 
   const draft = useMemo(() => testDraft(values, car.id, system), [values, car.id, system]);
 

@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { memo, useCallback, useDeferredValue, useState } from 'react';
 import { ActivityIndicator } from 'react-native-paper';
 import { StyleSheet, View } from 'react-native';
-import { type RunUpCar, type RunUpEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
+import { type Logbook, type RunUpCar, type RunUpEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
 import { jobNames } from '@calvik/words';
 import { useAppSelector, useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -26,9 +26,20 @@ function DaysToGo({ days }: { days: number }) {
   );
 }
 
-function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => void; selected: boolean }) {
+type Shown = Pick<Logbook, 'shop' | 'crew'>;
+
+function CarLine({
+  line,
+  book: { shop, crew },
+  onPress,
+  selected,
+}: {
+  line: RunUpCar;
+  book: Shown;
+  onPress: () => void;
+  selected: boolean;
+}) {
   const tell = useTell();
-  const { shop, crew } = useLogbook();
   const { planned } = line;
   const when =
     planned &&
@@ -64,12 +75,14 @@ function CarLine({ line, onPress, selected }: { line: RunUpCar; onPress: () => v
   );
 }
 
-function EventBlock({
+const EventBlock = memo(function EventBlock({
   entry,
+  book,
   onCar,
   selected,
 }: {
   entry: RunUpEvent;
+  book: Shown;
   onCar: (car: RunUpCar, event: RunUpEvent) => void;
   selected: string | null;
 }) {
@@ -99,6 +112,7 @@ function EventBlock({
         <CarLine
           key={line.bookingId}
           line={line}
+          book={book}
           onPress={() => onCar(line, entry)}
           selected={selected === line.bookingId}
         />
@@ -112,21 +126,26 @@ function EventBlock({
       ) : null}
     </View>
   );
-}
+});
 
 /** The coming events and what each booked car needs before them. */
 export function RunUpScreen() {
   const t = useTokens();
   const router = useRouter();
   const wide = useWide();
-  const board = useRunUp();
+  // Drawn in slices: a hundred cars at once would hold up whoever touches the screen.
+  const board = useDeferredValue(useRunUp(), null);
+  const book = useDeferredValue(useLogbook());
   const crew = useCrewOnDuty();
   const online = useAppSelector((s) => s.logbook.online);
   const [selected, setSelected] = useState<{ booking: string; carId: string; eventId: string } | null>(null);
-  const openCar = (line: RunUpCar, entry: RunUpEvent): void => {
-    if (wide) setSelected({ booking: line.bookingId, carId: line.car.id, eventId: entry.event.id });
-    else router.push(routes.car(line.car.id, { event: entry.event.id }));
-  };
+  const openCar = useCallback(
+    (line: RunUpCar, entry: RunUpEvent): void => {
+      if (wide) setSelected({ booking: line.bookingId, carId: line.car.id, eventId: entry.event.id });
+      else router.push(routes.car(line.car.id, { event: entry.event.id }));
+    },
+    [wide, router],
+  );
   const first =
     board?.flatMap((e) => e.cars.map((c) => ({ booking: c.bookingId, carId: c.car.id, eventId: e.event.id })))[0] ??
     null;
@@ -191,8 +210,9 @@ export function RunUpScreen() {
         <EventBlock
           key={entry.event.id}
           entry={entry}
+          book={book}
           onCar={openCar}
-          selected={wide ? (shown?.booking ?? null) : null}
+          selected={wide && entry.cars.some((c) => c.bookingId === shown?.booking) ? shown!.booking : null}
         />
       ))}
     </Screen>
