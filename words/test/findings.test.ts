@@ -9,7 +9,7 @@ import {
   judgeThickness,
 } from '@calvik/core';
 import { fastenerNames, findingText, sayTo } from '../src';
-import { boil, flush, pen } from '../../core/test/book';
+import { boil, flush, pen } from '../../core/test/builders/book';
 import {
   bottle,
   car,
@@ -22,7 +22,7 @@ import {
   torqueSet,
   wheelBearing,
   wholeService,
-} from '../../core/test/service-book';
+} from '../../core/test/builders/service-book';
 
 const metric = sayTo({ units: 'metric', timeZone: 'UTC' });
 const imperial = sayTo({ units: 'imperial', timeZone: 'UTC' });

@@ -21,7 +21,7 @@ import {
   makeFluid,
   makeVenue,
   newId,
-} from '../../core/test/book';
+} from '../../core/test/builders/book';
 
 const common = { version: 0, archived: false };
 const TODAY = '2026-06-01'; // a Monday

@@ -1,0 +1,105 @@
+/** A small shop with one car booked to one event, for tests of its run-up. */
+import {
+  type Booking,
+  type Customer,
+  type Fact,
+  type Job,
+  type Records,
+  type TrackEvent,
+  SHOP_ID,
+  shopDefaults,
+  recordDefaults,
+} from '../../src';
+import type { WorkItem } from '../../src/run-up';
+import {
+  book,
+  customer as plainCustomer,
+  flush,
+  makeBottle,
+  makeCar,
+  makeEvent,
+  makeFluid,
+  makeVenue,
+  newId,
+} from './book';
+
+export const common = { version: 0, archived: false };
+export const TODAY = '2026-06-01'; // a Monday
+export const NOW = `${TODAY}T05:00:00.000Z`;
+export const customer: Customer = { ...recordDefaults.customers, ...plainCustomer };
+export const car = makeCar();
+export const venue = makeVenue();
+export const fluid = makeFluid();
+export const bottle = makeBottle(fluid.id);
+export const tove = { ...common, ...recordDefaults.crew, id: newId(), name: 'Tove', role: 'technician' as const };
+export const ines = { ...common, ...recordDefaults.crew, id: newId(), name: 'Ines', role: 'lead' as const };
+export const lift = { ...common, id: newId(), name: 'Lift 1' };
+export const shop = { ...shopDefaults, id: SHOP_ID, timeZone: 'Europe/Berlin', reTorqueAtEvent: false };
+
+export const event = (over: Partial<TrackEvent> = {}): TrackEvent =>
+  makeEvent(venue.id, '2026-06-13', '2026-06-14', { organiser: 'Ring Circle', ...over });
+export const bookingOf = (e: TrackEvent, over: Partial<Booking> = {}): Booking => ({
+  ...common,
+  ...recordDefaults.bookings,
+  id: newId(),
+  eventId: e.id,
+  carId: car.id,
+  notes: '',
+  ...over,
+});
+
+export const measured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] =>
+  (['FL', 'FR', 'RL', 'RR'] as const).map((corner) => ({
+    id: newId(),
+    kind: 'padMeasurement',
+    at: `${on}T08:00:00.000Z`,
+    recordedAt: `${on}T08:00:00.000Z`,
+    by: tove.id,
+    carId,
+    jobId,
+    corner,
+    padSetId: null,
+    inner: { thicknessMm: mm, otherEndMm: null, conditions: [] },
+    outer: { thicknessMm: mm, otherEndMm: null, conditions: [] },
+    hatClearanceMm: null,
+    instrument: 'byHand',
+  }));
+export const inOrder = (): Fact[] => [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(9, '2026-05-30')];
+
+export const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: Partial<Records> = {}) =>
+  book(
+    {
+      shops: [shop],
+      crew: [tove, ines],
+      customers: [customer],
+      cars: [car],
+      venues: [venue],
+      events: [e],
+      bookings: [b],
+      fluids: [fluid],
+      bottles: [bottle],
+      lifts: [lift],
+      ...records,
+    },
+    facts,
+  );
+export const keys = (items: readonly WorkItem[]): string[] =>
+  items.filter((i) => i.state !== 'dropped').map((i) => i.key);
+export const find = (items: readonly WorkItem[], key: string): WorkItem => items.find((i) => i.key === key)!;
+/** A visit to the car for an event, on the lift, Tuesday from nine by the clock of the shop. */
+export const visitOf = (e: TrackEvent, b: Booking, over: Partial<Job> = {}): Job => ({
+  ...common,
+  ...recordDefaults.jobs,
+  id: newId(),
+  kind: 'service',
+  carId: car.id,
+  eventId: e.id,
+  bookingId: b.id,
+  covers: ['flush'],
+  crewId: tove.id,
+  liftId: lift.id,
+  startAt: '2026-06-09T07:00:00.000Z',
+  durationMin: 75,
+  notes: '',
+  ...over,
+});

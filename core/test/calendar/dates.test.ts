@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+
+import {
+  dateIn,
+  dateSpan,
+  daysBetween,
+  instantAt,
+  isTimeZone,
+  longDate,
+  middayOf,
+  plusDays,
+  plusMonths,
+  readTime,
+  relativeDays,
+  shortDate,
+  shortDay,
+  shortMonth,
+  timeIn,
+  yearsBetween,
+} from '../../src';
+
+const zones = ['UTC', 'Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'Pacific/Apia'];
+
+const zone = fc.constantFrom(...zones);
+
+const moment = fc.integer({ min: Date.UTC(1995, 0, 1), max: Date.UTC(2045, 0, 1) });
+
+const day = moment.map((ms) => new Date(ms).toISOString().slice(0, 10));
+
+/** The platform's own calendar, as an independent reference. */
+const intl = (ms: number, timeZone: string, options: Intl.DateTimeFormatOptions): string =>
+  new Intl.DateTimeFormat('sv-SE', { timeZone, ...options }).format(ms);
+
+test('dates and times in a zone are those of the platform’s calendar', () => {
+  fc.assert(
+    fc.property(moment, zone, (ms, timeZone) => {
+      const at = new Date(ms).toISOString();
+      expect(dateIn(at, timeZone)).toBe(intl(ms, timeZone, { year: 'numeric', month: '2-digit', day: '2-digit' }));
+      expect(timeIn(at, timeZone)).toBe(intl(ms, timeZone, { hour: '2-digit', minute: '2-digit' }));
+    }),
+  );
+});
+
+test('a wall clock and its moment agree, and midday is on its day, over every clock change', () => {
+  fc.assert(
+    fc.property(day, zone, fc.integer({ min: 4, max: 23 }), (date, timeZone, hour) => {
+      // Clocks change in the small hours; Apia once skipped a whole day.
+      if (timeZone === 'Pacific/Apia' && date === '2011-12-30') return;
+      const time = `${String(hour).padStart(2, '0')}:30`;
+      const at = instantAt(date, time, timeZone);
+      expect([dateIn(at, timeZone), timeIn(at, timeZone)]).toEqual([date, time]);
+      expect(dateIn(middayOf(date, timeZone), timeZone)).toBe(date);
+    }),
+  );
+});
+
+test('a time that the clock change skips becomes one that exists', () => {
+  // Central European Summer Time: on 29 March 2026 there is no 02:30.
+  expect(timeIn(instantAt('2026-03-29', '02:30', 'Europe/Berlin'), 'Europe/Berlin')).toBe('03:30');
+});
+
+test('adding and counting days undo each other', () => {
+  fc.assert(
+    fc.property(day, fc.integer({ min: -4000, max: 4000 }), (date, n) => {
+      expect(daysBetween(date, plusDays(date, n))).toBe(n);
+    }),
+  );
+});
+
+test('adding months lands in the wanted month, on the same day where there is one', () => {
+  fc.assert(
+    fc.property(day, fc.integer({ min: 0, max: 60 }), (date, n) => {
+      const later = plusMonths(date, n);
+      const months = (d: string): number => Number(d.slice(0, 4)) * 12 + Number(d.slice(5, 7));
+      expect(months(later) - months(date)).toBe(n);
+      expect(Number(later.slice(8))).toBeLessThanOrEqual(Number(date.slice(8)));
+      if (Number(date.slice(8)) <= 28) expect(later.slice(8)).toBe(date.slice(8));
+    }),
+  );
+});
+
+test('what people read', () => {
+  expect(shortDate('2026-09-12')).toBe('Sat 12 Sep');
+  expect(shortDay('2026-09-12')).toBe('12 Sep');
+  expect(shortMonth('2026-09-12')).toBe('Sep ’26');
+  expect(longDate('2026-09-02')).toBe('2 Sep 2026');
+  expect(dateSpan('2026-09-12', '2026-09-13')).toBe('12–13 Sep 2026');
+  expect(dateSpan('2026-08-31', '2026-09-01')).toBe('31 Aug – 1 Sep 2026');
+  expect(dateSpan('2026-09-12', '2026-09-12')).toBe('12 Sep 2026');
+  expect(
+    ['2026-06-01', '2026-06-02', '2026-05-31', '2026-06-09', '2026-05-20'].map((d) => relativeDays('2026-06-01', d)),
+  ).toEqual(['today', 'tomorrow', 'yesterday', 'in 8 days', '12 days ago']);
+});
+
+test('what people type for a time', () => {
+  expect(['9:30', '09.30', '0930', '9h30', '23:59', '0:00'].map(readTime)).toEqual([
+    '09:30',
+    '09:30',
+    '09:30',
+    '09:30',
+    '23:59',
+    '00:00',
+  ]);
+  expect(['24:00', '9', '9:60', 'noon', '', '12:345'].map(readTime)).toEqual([null, null, null, null, null, null]);
+});
+
+test('zones and years', () => {
+  expect(zones.every(isTimeZone)).toBe(true);
+  expect(isTimeZone('Europe/Atlantis')).toBe(false);
+  expect(yearsBetween('2024-01-01T00:00:00Z', '2028-01-01T00:00:00Z')).toBeCloseTo(4, 9);
+});

@@ -1,0 +1,68 @@
+import {
+  type Fact,
+  bottleState,
+  exchangeProgress,
+  fluidState,
+  judgeService,
+  wasteInContainerMl,
+  withFacts,
+} from '../../src';
+
+import { tell, texts } from '../builders/say';
+
+import { at, begun, bottle, car, drawn, job, logbookOf, pedal, today } from '../builders/service-book';
+
+describe('the exchange as it is recorded', () => {
+  const first = begun();
+  test('counts as the exchange that it was: fluid, bottle and waste', () => {
+    const facts = [pedal('baseline'), first, ...[0, 1, 2, 3].map((i) => drawn(first.id, i)), pedal('gate')];
+    const book = logbookOf(facts);
+    const { lastExchange } = fluidState(book, car, '2026-05-05T00:00:00.000Z');
+    expect(lastExchange).toMatchObject({ id: first.id, scope: 'full', pedalAfter: 'firm' });
+    expect(bottleState(book, bottle, today).leftMl).toBe(2000 - 230 - 480);
+    expect(wasteInContainerMl(book)).toBe(710);
+    const handed = { ...at(), kind: 'wasteHandedOver', volumeMl: 500, to: 'Town depot', receipt: '' } as Fact;
+    expect(wasteInContainerMl(logbookOf([...facts, handed]))).toBe(210);
+  });
+  test('under MIN the sequence starts again, says why, and is no exchange until it has', () => {
+    const low = [first, drawn(first.id, 0), drawn(first.id, 1, { lowestLevelMl: 90 }), drawn(first.id, 2)];
+    const book = logbookOf(low);
+    const p = exchangeProgress(book, car, job.id);
+    expect(tell(p.restart!.finding)).toMatch(/stood at 90 mL at the left rear, MIN is 120 mL.*starts again/);
+    expect(p.steps.map((s) => s.drawn !== null)).toEqual([false, false, true, false]);
+    expect(fluidState(book, car, '2026-05-05T00:00:00.000Z').lastExchange).toBeNull();
+    const again = [...low, ...[0, 1, 2, 3].map((i) => drawn(first.id, i))];
+    expect(exchangeProgress(logbookOf(again), car, job.id).isDone).toBe(true);
+    expect(fluidState(logbookOf(again), car, '2026-05-05T00:00:00.000Z').lastExchange).not.toBeNull();
+  });
+  test('the model says what is left, and the stop before MIN', () => {
+    const p = exchangeProgress(logbookOf([first, drawn(first.id, 0, { toppedUpMl: 0 })]), car, job.id);
+    expect(p.leftOldPercent!.RR).toBeLessThan(20);
+    expect(p.leftOldPercent!.FL).toBe(100);
+    expect(p.levelMl).toBeCloseTo(280 - 230 + 230 - 120, 6);
+    expect(p.stopAfterMl).toBeCloseTo(p.levelMl - car.reservoirMinMl, 6);
+  });
+  test('another school of the sequence holds for this exchange alone', () => {
+    const nearest = begun({ sequence: 'nearestFirst' });
+    const order = (facts: Fact[]): string[] =>
+      exchangeProgress(logbookOf(facts), car, job.id).steps.map((s) => s.corner);
+    expect(order([nearest])).toEqual(['FL', 'FR', 'RL', 'RR']);
+    expect(order([first])).toEqual(['RR', 'RL', 'FR', 'FL']);
+    const drawnAll = ['FL', 'FR', 'RL', 'RR'].map((corner, i) => drawn(nearest.id, i, { corner: corner as 'FL' }));
+    const book = logbookOf([nearest, ...drawnAll]);
+    expect(fluidState(book, car, '2026-05-05T00:00:00.000Z').lastExchange?.id).toBe(nearest.id);
+  });
+  test('bubbles are told apart', () => {
+    expect(
+      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'fine' })]), car, job.id).findings),
+    ).toContain('threads');
+    expect(
+      texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'large' })]), car, job.id).findings),
+    ).toContain('air from the system');
+  });
+  test('a draft counts while it is typed', () => {
+    const draft = drawn(first.id, 0, { isShut: false });
+    expect(judgeService(logbookOf([first]), job, today, [draft])!.exchange.steps[0]!.drawn).toEqual(draft);
+    expect(withFacts(logbookOf([first]), [draft]).factsOfJob(job.id)).toContain(draft);
+  });
+});

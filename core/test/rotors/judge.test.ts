@@ -1,0 +1,60 @@
+import fc from 'fast-check';
+
+import { deviationOf, meanOf } from '../builders/textbook';
+
+import { judgeRotor, thicknessLossFromMass } from '../../src';
+
+import { makeRotorPair, rotor } from '../builders/service-book';
+
+import { texts } from '../builders/say';
+
+describe('rotors', () => {
+  const pair = makeRotorPair();
+  test('mass and thickness by geometry: a ring weighed and worn', () => {
+    // The ring 330/220 mm: π/4·(0.33² − 0.22²) = 0.047 517 m²; 1 mm of it at 7200 kg/m³ (handbook, from memory) weighs 0.342 kg.
+    const oneMmKg = 7200 * 0.047517 * 0.001;
+    expect(thicknessLossFromMass(oneMmKg, 330, 220)).toBeCloseTo(1, 4);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 5, noNaN: true }), fc.integer({ min: 200, max: 420 }), (mm, outer) => {
+        const area = (Math.PI / 4) * ((outer / 1000) ** 2 - ((outer * 0.6) / 1000) ** 2);
+        expect(thicknessLossFromMass(area * (mm / 1000) * 7200, outer, outer * 0.6)).toBeCloseTo(mm, 9);
+      }),
+    );
+  });
+  test('scales and micrometer are compared', () => {
+    const worn = rotor('FL', 31, { massKg: 9.5 - 0.342 });
+    expect(judgeRotor(worn, pair).byWeight!.value).toBeCloseTo(1, 2);
+    expect(texts(judgeRotor(worn, pair).findings)).not.toContain('Scales');
+    expect(texts(judgeRotor(rotor('FL', 31, { massKg: 9.5 }), pair).findings)).toContain('Scales say');
+  });
+  test('least, spread, mean and deviation are those of their definitions', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 20, max: 36, noNaN: true }), { minLength: 1, maxLength: 8 }), (points) => {
+        const j = judgeRotor(rotor('FR', 30, { thicknessesMm: points }), null);
+        expect(j.thinnest.value).toBe(Math.min(...points));
+        expect(j.spread.value).toBeCloseTo(Math.max(...points) - Math.min(...points), 12);
+        expect(j.meanMm).toBeCloseTo(meanOf(points), 10);
+        expect(j.standardDeviationMm).toBeCloseTo(deviationOf(points), 10);
+      }),
+    );
+  });
+  test.each([
+    [{ thicknessesMm: [30.39, 31] }, 'stop', 'discard at 30.40'],
+    [{ crack: 'toEdge' }, 'stop', 'reaches an edge'],
+    [{ crack: 'joinsHoles' }, 'stop', 'joins drilled holes'],
+    [{ crack: 'crack', crackLengthMm: 11 }, 'stop', 'more than 10.0 mm'],
+    [{ crack: 'crack', crackLengthMm: null }, 'stop', 'unknown length'],
+    [{ crack: 'crack', crackLengthMm: 6 }, 'watch', 'look again'],
+    [{ crack: 'crazing' }, 'inOrder', ''],
+    [{ wearMarksGone: true }, 'stop', 'Wear marks'],
+    [{ runoutMm: 0.12 }, 'needsWork', 'Run-out'],
+    [{ runoutMm: 0.08 }, 'watch', 'Run-out'],
+    [{ thicknessesMm: [31, 31.02] }, 'needsWork', 'Thickness varies by 0.020'],
+    [{ transferLayer: 'blotchy' }, 'needsWork', 'Blotchy'],
+    [{ transferLayer: 'thin' }, 'watch', 'Silver'],
+  ] as const)('%j is %s', (over, verdict, says) => {
+    const j = judgeRotor(rotor('FL', 31.5, over as object), pair);
+    expect(j.verdict).toBe(verdict);
+    expect(texts(j.findings)).toContain(says);
+  });
+});

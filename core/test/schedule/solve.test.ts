@@ -1,0 +1,202 @@
+/** The scheduler: against every assignment there is on small cases, and on random ones against the rules that no plan may break. */
+import fc from 'fast-check';
+
+import {
+  type Assignment,
+  type Plan,
+  type Problem,
+  type Task,
+  costOf,
+  earliestDueFirst,
+  planBreaks,
+  scoreOf,
+  sequenceDay,
+  solveSchedule,
+  teamsOf,
+  visitsOf,
+  weightsOf,
+  type MipSolver,
+  highsSolver,
+} from '../../src/schedule/solver';
+
+let solver: MipSolver;
+
+beforeAll(async () => {
+  solver = await highsSolver();
+});
+
+const dayNames = (n: number): string[] =>
+  Array.from({ length: n }, (_, i) => `2026-06-${String(i + 1).padStart(2, '0')}`);
+
+const hours = { from: 8 * 60, to: 12 * 60 };
+
+export const makeTask = (id: string, over: Partial<Task> = {}): Task => ({
+  id,
+  visit: `car-${id}`,
+  carId: `car-${id}`,
+  key: id as Task['key'],
+  ownTitle: id,
+  car: '',
+  minutes: 60,
+  days: [0, 1],
+  target: 1,
+  crewNeeded: 1,
+  people: [0],
+  needsLift: true,
+  wheelsOff: true,
+  travelMin: 0,
+  after: [],
+  ...over,
+});
+
+export const makeProblem = (tasks: Task[], over: Partial<Problem> = {}): Problem => ({
+  days: dayNames(2),
+  people: [{ id: 'p0', name: 'Tove', event: null, hours: [hours, hours] }],
+  lifts: [{ id: 'l0', name: 'Lift 1' }],
+  tasks,
+  fixed: [],
+  setupMin: 25,
+  previous: new Map(),
+  ...over,
+});
+
+const solve = (problem: Problem, seconds = 20) =>
+  solveSchedule(problem, { solver, clock: () => performance.now() / 1000, seconds, gap: 0 });
+
+/** The least cost over every assignment, each put on the clock in every order. */
+function bruteForce(problem: Problem): number {
+  const weights = weightsOf(problem);
+  let best = Infinity;
+  const assigned = new Map<string, Assignment>();
+  const dayOf = (id: string): number | undefined =>
+    assigned.get(id)?.day ?? problem.fixed.find((f) => f.does.includes(id))?.day;
+  const walk = (i: number): void => {
+    if (i === problem.tasks.length) {
+      for (const t of problem.tasks) {
+        const at = assigned.get(t.id);
+        if (!at) continue;
+        for (const a of t.after) {
+          const first = dayOf(a.id);
+          if (first === undefined || at.day - first < a.lagDays) return;
+        }
+      }
+      const visits = visitsOf(problem, assigned);
+      const places = visits.map((v) => `${v.tasks[0]!.visit} ${v.day}`);
+      if (new Set(places).size < places.length) return;
+      const placed = [];
+      for (const day of new Set(visits.map((v) => v.day))) {
+        const { placed: ofDay } = sequenceDay(
+          problem,
+          visits.filter((v) => v.day === day),
+        );
+        if (!ofDay) return;
+        placed.push(...ofDay);
+      }
+      const plan: Plan = { visits: placed, unscheduled: problem.tasks.filter((t) => !assigned.has(t.id)) };
+      best = Math.min(best, costOf(scoreOf(problem, plan), weights));
+      return;
+    }
+    const task = problem.tasks[i]!;
+    walk(i + 1);
+    for (const day of task.days)
+      for (const people of teamsOf(task)) {
+        assigned.set(task.id, { day, people });
+        walk(i + 1);
+        assigned.delete(task.id);
+      }
+  };
+  walk(0);
+  return best;
+}
+
+const randomProblem = (most: { tasks: number; people: number; days: number }): fc.Arbitrary<Problem> =>
+  fc
+    .record({
+      people: fc.integer({ min: 1, max: most.people }),
+      days: fc.integer({ min: 1, max: most.days }),
+      lifts: fc.integer({ min: 1, max: 2 }),
+      absent: fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }),
+      tasks: fc.array(
+        fc.record({
+          car: fc.integer({ min: 0, max: 2 }),
+          minutes: fc.constantFrom(30, 60, 90, 150),
+          first: fc.nat(most.days - 1),
+          length: fc.nat(most.days - 1),
+          target: fc.nat(most.days - 1),
+          skilled: fc.nat(7),
+          isPair: fc.boolean(),
+          wheelsOff: fc.boolean(),
+          afterPrevious: fc.boolean(),
+        }),
+        { minLength: 1, maxLength: most.tasks },
+      ),
+      previous: fc.option(fc.array(fc.nat(most.days - 1), { minLength: most.tasks, maxLength: most.tasks })),
+      fixed: fc.boolean(),
+    })
+    .map((r): Problem => {
+      const people = Array.from({ length: r.people }, (_, i) => ({
+        id: `p${i}`,
+        name: `P${i}`,
+        event: null,
+        hours: Array.from({ length: r.days }, (_, d) => (r.absent[i * 4 + d] && d > 0 ? null : hours)),
+      }));
+      const tasks = r.tasks.map((t, i): Task => {
+        const first = Math.min(t.first, r.days - 1);
+        const last = Math.min(first + t.length, r.days - 1);
+        const previous = r.tasks[i - 1];
+        const isPair = t.isPair && r.people > 1;
+        return makeTask(`t${i}`, {
+          visit: `car-${t.car} ${isPair ? 2 : 1}`,
+          carId: `car-${t.car}`,
+          minutes: t.minutes,
+          days: Array.from({ length: last - first + 1 }, (_, k) => first + k),
+          target: Math.min(Math.max(t.target, first), last),
+          crewNeeded: isPair ? 2 : 1,
+          people: people.map((_, p) => p).filter((p) => isPair || p === 0 || (t.skilled >> p) % 2 === 1),
+          wheelsOff: t.wheelsOff,
+          needsLift: t.wheelsOff,
+          // One place, one way there.
+          travelMin: t.car === 2 ? 40 : 0,
+          after: t.afterPrevious && previous && previous.car === t.car ? [{ id: `t${i - 1}`, lagDays: i % 2 }] : [],
+        });
+      });
+      return makeProblem(tasks, {
+        days: dayNames(r.days),
+        people,
+        lifts: Array.from({ length: r.lifts }, (_, i) => ({ id: `l${i}`, name: `Lift ${i + 1}` })),
+        previous: new Map(
+          (r.previous ?? []).slice(0, r.tasks.length).map((d, i) => [`t${i}`, { day: d % r.days, people: [0] }]),
+        ),
+        fixed: r.fixed
+          ? [{ id: 'f', carId: 'car-0', day: 0, span: { from: 540, to: 600 }, people: [0], lift: 0, does: [] }]
+          : [],
+      });
+    });
+
+describe('plans', () => {
+  test('on small cases cost as little as the best of all assignments', () => {
+    fc.assert(
+      fc.property(randomProblem({ tasks: 4, people: 2, days: 3 }), (problem) => {
+        const solved = solve(problem);
+        expect(solved.cost).toBeCloseTo(bruteForce(problem), 4);
+        expect(solved.gap).toBeLessThan(1e-4);
+      }),
+      { numRuns: 120, seed: 20261125 },
+    );
+  });
+
+  test('break no rule, by the solver and by the rule of thumb', () => {
+    fc.assert(
+      fc.property(randomProblem({ tasks: 9, people: 3, days: 4 }), (problem) => {
+        for (const plan of [
+          solve(problem, 3).plan,
+          earliestDueFirst(problem, true),
+          earliestDueFirst(problem, false),
+        ]) {
+          expect(planBreaks(problem, plan)).toEqual([]);
+        }
+      }),
+      { numRuns: 60, seed: 20261126 },
+    );
+  });
+});

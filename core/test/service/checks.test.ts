@@ -1,0 +1,70 @@
+import { judgeService, brakeSheetOf } from '../../src';
+
+import { tell } from '../builders/say';
+
+import { newId } from '../builders/book';
+
+import {
+  car,
+  checks,
+  decision,
+  fullSheet,
+  job,
+  judged,
+  logbookOf,
+  today,
+  wholeService,
+} from '../builders/service-book';
+
+test('a car without a sheet has its fasteners without figures; with one, its own', () => {
+  const sheet = fullSheet();
+  expect(brakeSheetOf(logbookOf([], { sheet: null }), car).fasteners.every((f) => f.torqueNm === null)).toBe(true);
+  expect(brakeSheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
+});
+
+describe('what nobody waives besides', () => {
+  const facts = wholeService();
+  test.each(['wheelsOn', 'parkingBrakeNormal'] as const)('%s at fault stops the car', (check) => {
+    expect(judged([...facts, checks('down', [[check, null, 'fault']])]).gate.stops).toHaveLength(1);
+  });
+  test('a leak stops it wherever it is, until the list is gone through again', () => {
+    const leak = checks('look', [['leaks', 'RL', 'fault']]);
+    expect(judged([...facts, leak]).gate.stops.map(tell)).toEqual([
+      'No leak at unions and nipples, left rear: not in order.',
+    ]);
+    expect(judged([...facts, leak, checks('look', [['leaks', null, 'ok']])]).gate.stops).toEqual([]);
+  });
+  test('a hose that was changed wants the whole sequence', () => {
+    const change = decision('hoses', 'rear', { corner: 'RL', action: 'change', reason: 'Chafed.' });
+    const opened = facts.filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled');
+    expect(judged([...opened, change]).gate.stops.map(tell)).toContain(
+      'A hose was changed at the left rear: the system was opened, the whole sequence is drawn again.',
+    );
+    expect(
+      judged([...facts, change])
+        .gate.stops.map(tell)
+        .join(),
+    ).not.toContain('A hose was changed');
+  });
+  test('a caliper that was off wants its torques, though nothing new went on', () => {
+    const off = decision('other', 'front', { action: 'change', reason: 'Caliper taken off.' });
+    const groups = judged([off])
+      .torque.filter((l) => l.fastener.axle === 'front')
+      .map((l) => `${l.fastener.group} ${l.corner}`);
+    expect(groups).toEqual(expect.arrayContaining(['caliper FL', 'caliper FR', 'padPin FL']));
+    expect(judged([off]).steps.map((s) => s.key)).toContain('torque.front');
+  });
+});
+
+test('a list with a fault of the whole car holds it; one with a corner leads to a decision', () => {
+  const facts = wholeService();
+  expect(
+    judged([...facts, checks('look', [['seals', null, 'fault']])]).gate.holds.map((h) => tell(h.finding)),
+  ).toContain('Piston seals and boots dry and whole: not in order.');
+  const { recommendations } = judged([...facts, checks('look', [['seals', 'FR', 'fault']])]);
+  expect(recommendations).toContainEqual(expect.objectContaining({ subject: 'other', corner: 'FR', action: 'refer' }));
+});
+
+test('a job whose car is not there is judged as nothing', () => {
+  expect(judgeService(logbookOf([]), { ...job, carId: newId() }, today)).toBeNull();
+});

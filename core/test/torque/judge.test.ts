@@ -1,0 +1,89 @@
+import fc from 'fast-check';
+
+import {
+  type Fastener,
+  formatQuantity,
+  greaseWarning,
+  judgeTorque,
+  parseQuantity,
+  preloadKn,
+  tighteningOrder,
+  toCanonical,
+  torqueFactor,
+} from '../../src';
+
+import { fullSheet, torqueSet } from '../builders/service-book';
+
+import { patternText } from '@calvik/words';
+
+import { tell, texts } from '../builders/say';
+
+describe('torque', () => {
+  test('conversions by NIST SP 811: 38 N·m = 28 lbf·ft, 66 lbf·ft = 89.5 N·m, 142 N·m = 104.7 lbf·ft', () => {
+    expect(formatQuantity(38, 'torque', 'imperial')).toBe('28 lbf·ft');
+    expect(toCanonical(66, 'lbfFt')).toBeCloseTo(89.5, 1);
+    expect(formatQuantity(142, 'torque', 'imperial', 1)).toBe('104.7 lbf·ft');
+    expect(parseQuantity('28 lbft', 'torque')).toMatchObject({ ok: true, value: expect.closeTo(37.96, 2) });
+  });
+  test('K of Shigley’s table (from memory): 0.20 as received, 0.18 lubricated, 0.12 anti-seize', () => {
+    expect(torqueFactor).toEqual({ dry: 0.2, lubricated: 0.18, antiSeize: 0.12 });
+  });
+  test('preload: M12 at 85 N·m dry is 35.4 kN, and T = K·D·F gives the torque back', () => {
+    expect(preloadKn(85, 12, 'dry')).toBeCloseTo(35.417, 3);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 600, noNaN: true }),
+        fc.integer({ min: 6, max: 24 }),
+        fc.constantFrom('dry' as const, 'lubricated' as const, 'antiSeize' as const),
+        (t, d, c) => {
+          expect((torqueFactor[c] * d * preloadKn(t, d, c) * 1000) / 1000).toBeCloseTo(t, 8);
+        },
+      ),
+    );
+  });
+  const wheel = fullSheet().fasteners.find((f) => f.key === 'frontWheel')!;
+  test('anti-seize on a dry figure: two thirds more preload', () => {
+    const warning = greaseWarning(wheel, 'antiSeize')!;
+    expect(warning.change.value).toBeCloseTo(100 * (0.2 / 0.12 - 1), 6);
+    expect(tell(warning.finding)).toContain('67 % more preload');
+    expect(greaseWarning(wheel, 'dry')).toBeNull();
+  });
+  test('stars and ladders', () => {
+    expect(tighteningOrder('wheel', 5)).toEqual([1, 3, 5, 2, 4]);
+    expect(tighteningOrder('wheel', 4)).toEqual([1, 3, 2, 4]);
+    expect(tighteningOrder('wheel', 6)).toEqual([1, 4, 2, 5, 3, 6]);
+    expect(tighteningOrder('wheel', 1)).toEqual([1]);
+    expect(tighteningOrder('caliper', 2)).toEqual([2, 1, 2, 1]);
+    expect(patternText({ group: 'bracket', perCorner: 2 })).toBe('bottom, top, bottom, top');
+    for (const n of [3, 4, 5, 6, 7, 8, 10])
+      expect([...tighteningOrder('wheel', n)].sort((a, b) => a - b)).toEqual(
+        Array.from({ length: n }, (_, i) => i + 1),
+      );
+  });
+  test('a star never goes on to a neighbour', () => {
+    for (const n of [5, 6, 7]) {
+      const order = tighteningOrder('wheel', n);
+      order.slice(1).forEach((place, i) => {
+        const gap = Math.abs(place - order[i]!);
+        expect(Math.min(gap, n - gap)).toBeGreaterThan(1);
+      });
+    }
+  });
+  const judge = (f: Fastener, over: object | null) => judgeTorque(f, 'FL', over && (torqueSet(f, 'FL', over) as never));
+  test('no figure, no readings, under, over, too few, and a second click that puts it right', () => {
+    expect(texts(judge({ ...wheel, torqueNm: null }, {}).findings)).toContain('no torque figure');
+    expect(texts(judge(wheel, null).findings)).toContain('not torqued');
+    expect(texts(judge(wheel, { readingsNm: [110, 110, 90, 110, 110] }).findings)).toContain('under 110');
+    expect(texts(judge(wheel, { readingsNm: [110, 110, 125, 110, 110] }).findings)).toContain('over 110');
+    expect(texts(judge(wheel, { readingsNm: [110, 110] }).findings)).toContain('3 of 5 not torqued');
+    expect(judge(wheel, { readingsNm: [90, 110, 110, 110, 110, 110] }).verdict).toBe('inOrder');
+    expect(judge(wheel, {}).verdict).toBe('inOrder');
+  });
+  test('second stage, one-use bolts, thread-locker, grease', () => {
+    expect(judge({ ...wheel, angleDeg: 90 }, {}).verdict).toBe('stop');
+    expect(judge({ ...wheel, angleDeg: 90 }, { angleDone: true }).verdict).toBe('inOrder');
+    expect(judge({ ...wheel, isOneUse: true }, {}).verdict).toBe('needsWork');
+    expect(judge({ ...wheel, needsThreadLocker: true }, { threadLocker: true }).verdict).toBe('inOrder');
+    expect(judge(wheel, { condition: 'lubricated' }).verdict).toBe('needsWork');
+  });
+});
