@@ -186,9 +186,9 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     const silicone = page.getByRole('radio', { name: /Bottle .* Veyle Silicone 5/ }).first();
     await expect(silicone).toContainText('Stop');
     await silicone.click();
-    await expect(page.getByText('Do not pour this into this car. Take another bottle.')).toBeVisible();
-    await button(page, 'Save this flush').click();
     await expect(page.getByText('This fluid must not go into this car. Choose another bottle.')).toBeVisible();
+    await button(page, 'Save this flush').click();
+    await expect(page.getByText('Choose another bottle, or say that it has already gone in.')).toBeVisible();
     await page
       .getByRole('radio', { name: /Bottle .* Orsen Race 325/ })
       .last()

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type Fact,
   type FluidPolicy,
@@ -19,9 +18,7 @@ import {
   wasteCollectedMl,
   waterFromBoilingPoint,
 } from '../../src';
-
 import { tell } from '../builders/say';
-
 import {
   boil,
   book,

@@ -1,6 +1,5 @@
 /** Each school of the trade on its own, in dates. The schools themselves are common practice, no source. */
 import fc from 'fast-check';
-
 import {
   type FluidPolicy,
   type PolicyContext,
@@ -11,9 +10,7 @@ import {
   plusDays,
   strictest,
 } from '../../src';
-
 import { policyName } from '@calvik/words';
-
 import { tell } from '../builders/say';
 
 type Told = RuleVerdict & { said: string };

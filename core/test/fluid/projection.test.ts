@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type HeatingSample,
   anchorOf,
@@ -15,7 +14,6 @@ import {
   uptakeRate,
   waterAt,
 } from '../../src';
-
 import { boil, book, flush, makeBottle, makeCar, makeFluid, pen } from '../builders/book';
 
 const fluid = makeFluid();

@@ -1,6 +1,5 @@
 /** The fluid arithmetic against sources outside this project, each named beside its check. */
 import { leastSquares } from '../builders/textbook';
-
 import {
   FALL_BAND,
   boilingPointAt,
@@ -14,7 +13,6 @@ import {
   usualVolumesMl,
   waterFromBoilingPoint,
 } from '../../src';
-
 import { makeCar } from '../builders/book';
 
 // FMVSS No. 116, 49 CFR 571.116 S5.1.1 and S5.1.2.

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import { boresText, parseBores } from '../../src';
 
 describe('bores as people write them', () => {

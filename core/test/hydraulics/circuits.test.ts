@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-
 import { bleedSequence, circuitAtRisk, circuitOf } from '../../src';
-
 import { makeCar } from '../builders/book';
 
 describe('circuits', () => {

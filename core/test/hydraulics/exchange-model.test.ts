@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type AxleBrake,
   caliperVolumeMl,
@@ -10,7 +9,6 @@ import {
   oldSystem,
   refillReservoir,
 } from '../../src';
-
 import { makeCar } from '../builders/book';
 
 const fixed: AxleBrake = {

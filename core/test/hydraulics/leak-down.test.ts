@@ -1,9 +1,6 @@
 import fc from 'fast-check';
-
 import { fitDecay, judgeLeakDown } from '../../src';
-
 import { tell } from '../builders/say';
-
 import { leastSquares } from '../builders/textbook';
 
 describe('leak-down test of the pressure bleeder', () => {

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import { afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from '../../src';
 
 describe('the level while somebody types', () => {

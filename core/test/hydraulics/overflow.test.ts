@@ -1,5 +1,4 @@
 import { type AxleBrake, overflowSum, returnedMl } from '../../src';
-
 import { tell } from '../builders/say';
 
 const fixed: AxleBrake = {

@@ -7,9 +7,7 @@ import {
   wasteInContainerMl,
   withFacts,
 } from '../../src';
-
 import { tell, texts } from '../builders/say';
-
 import { at, begun, bottle, car, drawn, job, logbookOf, pedal, today } from '../builders/service-book';
 
 describe('the exchange as it is recorded', () => {

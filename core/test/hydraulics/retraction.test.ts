@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-
 import { returnedMl } from '../../src';
-
 import { car } from '../builders/service-book';
 
 test('what comes back when pistons go home never shrinks with wear', () => {

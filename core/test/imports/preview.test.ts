@@ -1,16 +1,10 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-
 import { importProblemText } from '@calvik/words/imports';
-
 import { say } from '../builders/say';
-
 import { importPreview } from '../../src/imports';
-
 import { recordSchemas } from '../../src/model/schemas';
-
 import { makeCar, newId } from '../builders/book';
-
 import { event, bookingOf, at } from '../builders/run-up-book';
 
 describe('imports', () => {

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type Fact,
   axleParts,
@@ -15,11 +14,8 @@ import {
   rotorAt,
   thinnest,
 } from '../../src';
-
 import { tell } from '../builders/say';
-
 import { book, makeCar } from '../builders/book';
-
 import {
   at,
   car,

@@ -1,20 +1,12 @@
 /** The stores: what may be kept for a booking, who else may have it, and when it is free again. */
 import fc from 'fast-check';
-
 import { type Booking, type TrackEvent, bookingReserving, bottleChoices, bottleState, recordDefaults } from '../../src';
-
 import { reservables, workOfBooking } from '../../src/run-up';
-
 import { partsFor } from '../../src';
-
 import { book, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
-
 import { makePadSet, makeRotorPair } from '../builders/service-book';
-
 import { reservedText } from '@calvik/words';
-
 import { reservableText } from '@calvik/words/work';
-
 import { say, tell } from '../builders/say';
 
 const common = { version: 0, archived: false };

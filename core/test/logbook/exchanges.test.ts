@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-
 import { type Fact, bottleState, composeExchanges, effectiveFacts, bleedSequence } from '../../src';
-
 import { begun, bottle, car, drawn, fluid, logbookOf } from '../builders/service-book';
 
 describe('exchanges put together from nipples', () => {

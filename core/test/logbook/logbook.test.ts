@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type Fact,
   type Job,
@@ -10,15 +9,10 @@ import {
   shopDefaults,
   recordDefaults,
 } from '../../src';
-
 import type { SchemaIssue } from '@calvik/core';
-
 import { issueText } from '@calvik/words/input';
-
 import { say, tell } from '../builders/say';
-
 import { factSchema, recordSchemas } from '../../src/model/schemas';
-
 import {
   CREW,
   boil,

@@ -1,7 +1,5 @@
 import { judgePads, oddCorner, padLimit } from '../../src';
-
 import { pads } from '../builders/service-book';
-
 import { texts } from '../builders/say';
 
 const spec = {

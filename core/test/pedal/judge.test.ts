@@ -1,7 +1,5 @@
 import { judgePedal } from '../../src';
-
 import { tell } from '../builders/say';
-
 import { pedal } from '../builders/service-book';
 
 describe('the pedal', () => {

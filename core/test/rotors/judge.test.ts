@@ -1,11 +1,7 @@
 import fc from 'fast-check';
-
 import { deviationOf, meanOf } from '../builders/textbook';
-
 import { judgeRotor, thicknessLossFromMass } from '../../src';
-
 import { makeRotorPair, rotor } from '../builders/service-book';
-
 import { texts } from '../builders/say';
 
 describe('rotors', () => {

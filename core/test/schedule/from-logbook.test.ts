@@ -1,17 +1,11 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 
 import { type Job, type TrackEvent } from '../../src';
-
 import { planningCase, proposedPlan, slotFindings } from '../../src/run-up';
-
 import { wayOutText } from '@calvik/words/work';
-
 import { say, tell } from '../builders/say';
-
 import { type MipSolver, highsSolver, planBreaks, solveSchedule, waysOut } from '../../src/schedule/solver';
-
 import { makeCar, makeEvent, newId } from '../builders/book';
-
 import {
   TODAY,
   NOW,

@@ -1,6 +1,5 @@
 /** The scheduler: against every assignment there is on small cases, and on random ones against the rules that no plan may break. */
 import fc from 'fast-check';
-
 import {
   type Assignment,
   type Plan,

@@ -1,7 +1,6 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
 
 import { planningCase, proposedPlan } from '../../src/run-up';
-
 import {
   type MipSolver,
   type Problem,
@@ -10,13 +9,9 @@ import {
   solveSchedule,
   waysOut,
 } from '../../src/schedule/solver';
-
 import { newId } from '../builders/book';
-
 import { NOW, at, bookingOf, event } from '../builders/run-up-book';
-
 import { wayOutText } from '@calvik/words/work';
-
 import { say } from '../builders/say';
 
 describe('ways out of a full week', () => {

@@ -8,11 +8,8 @@ import {
   placeOf,
   reservationOf,
 } from '../../src';
-
 import { serviceSheet } from '@calvik/words/documents';
-
 import { tell, texts } from '../builders/say';
-
 import {
   at,
   car,

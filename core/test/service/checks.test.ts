@@ -1,9 +1,6 @@
 import { judgeService, brakeSheetOf } from '../../src';
-
 import { tell } from '../builders/say';
-
 import { newId } from '../builders/book';
-
 import {
   car,
   checks,

@@ -1,7 +1,5 @@
 import { addedMinutes, decidedWork, usualDurationMin } from '../../src';
-
 import { tell } from '../builders/say';
-
 import { decision, judged, wholeService } from '../builders/service-book';
 
 describe('decisions', () => {

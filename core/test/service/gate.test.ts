@@ -1,11 +1,7 @@
 import fc from 'fast-check';
-
 import { type Fact, nextStep, bleedSequence, openBefore } from '../../src';
-
 import { tell, texts } from '../builders/say';
-
 import { factSchema, recordSchemas } from '../../src/model/schemas';
-
 import {
   LEAD,
   TECH,

@@ -1,5 +1,4 @@
 import { type Fact, limitsOf, refusalOf } from '../../src';
-
 import {
   TECH,
   at,

@@ -1,7 +1,5 @@
 import { judgeService } from '../../src';
-
 import { serviceSheet, sheetRows } from '@calvik/words/documents';
-
 import { job, judged, logbookOf, rotor, signature, today, wholeService } from '../builders/service-book';
 
 describe('the service sheet', () => {

@@ -10,11 +10,8 @@ import {
   openBefore,
   stepsByKey,
 } from '../../src';
-
 import { retractText, stepName } from '@calvik/words';
-
 import { book, makeCar } from '../builders/book';
-
 import {
   LEAD,
   TECH,

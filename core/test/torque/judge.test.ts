@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type Fastener,
   formatQuantity,
@@ -11,11 +10,8 @@ import {
   toCanonical,
   torqueFactor,
 } from '../../src';
-
 import { fullSheet, torqueSet } from '../builders/service-book';
-
 import { patternText } from '@calvik/words';
-
 import { tell, texts } from '../builders/say';
 
 describe('torque', () => {

@@ -1,5 +1,4 @@
 import { toCanonical, fromCanonical } from '../../src';
-
 import { newId } from '../builders/book';
 
 test('forces convert both ways: 1 lbf = 4.448 222 N (NIST SP 811)', () => {

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-
 import {
   type Dimension,
   type Unit,
@@ -13,7 +12,6 @@ import {
   unitDefinition,
   units,
 } from '../../src';
-
 import { quantityProblemText } from '@calvik/words/input';
 
 const value = (text: string, dimension: Dimension): number => {

@@ -1,8 +1,6 @@
 /** Limits are common practice, no source: no play that a hand can feel at the rim, hundredths on a dial gauge. */
 import fc from 'fast-check';
-
 import { judgeWheelBearing, limitsOf } from '../../src';
-
 import {
   TECH,
   decision,
@@ -15,7 +13,6 @@ import {
   wheelBearing,
   wholeService,
 } from '../builders/service-book';
-
 import { tell, texts } from '../builders/say';
 
 const judge = (playMm: number, method: 'rim' | 'dialGauge' = 'rim', maxWheelBearingPlayMm: number | null = null) =>

@@ -1,10 +1,7 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
 import { type Booking, type Fact, type TrackEvent, plusDays } from '../../src';
-
 import { type WorkItem, workOfBooking } from '../../src/run-up';
-
 import { newId } from '../builders/book';
-
 import { TODAY, at, bookingOf, car, event, find, inOrder, keys, shop, tove } from '../builders/run-up-book';
 
 const factOf = (on: string, over: object): Fact =>

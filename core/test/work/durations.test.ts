@@ -1,11 +1,8 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 
 import { type Fact, type Job, recordDefaults } from '../../src';
-
 import { durationOf } from '../../src/run-up';
-
 import { makeCar, newId } from '../builders/book';
-
 import { common, NOW, car, tove, event, bookingOf, measured, at } from '../builders/run-up-book';
 
 describe('durations', () => {

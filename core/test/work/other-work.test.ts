@@ -1,10 +1,7 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
 import { type Booking, type Fact, type TrackEvent, plusDays } from '../../src';
-
 import { type WorkItem, planningCase, visitExtras, workOfBooking } from '../../src/run-up';
-
 import { newId } from '../builders/book';
-
 import {
   NOW,
   TODAY,
@@ -21,7 +18,6 @@ import {
   tove,
   visitOf,
 } from '../builders/run-up-book';
-
 import { makePadSet } from '../builders/service-book';
 
 const factOf = (on: string, over: object): Fact =>

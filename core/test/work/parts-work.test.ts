@@ -1,14 +1,9 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
 import { type Booking, type Fact, type TrackEvent } from '../../src';
-
 import { type WorkItem, workOfBooking } from '../../src/run-up';
-
 import { newId } from '../builders/book';
-
 import { TODAY, at, bookingOf, car, common, event, find, inOrder, keys, tove } from '../builders/run-up-book';
-
 import { partText } from '@calvik/words/work';
-
 import { say, tell } from '../builders/say';
 
 const factOf = (on: string, over: object): Fact =>

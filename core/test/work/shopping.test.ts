@@ -1,20 +1,12 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-
 import { type Fact, dateIn, plusDays } from '../../src';
-
 import { shoppingLists, workOfBooking, workOfEvents } from '../../src/run-up';
-
 import { messageText, runSheet, workListRows } from '@calvik/words/documents';
-
 import { shoppingBasisText } from '@calvik/words/work';
-
 import { say } from '../builders/say';
-
 import { minusWorkingDays, onShelf, plusWorkingDays, usableMl } from '../../src';
-
 import { newId } from '../builders/book';
-
 import {
   common,
   TODAY,

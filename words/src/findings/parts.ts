@@ -72,7 +72,8 @@ export const rotorTexts: TextsFor<RotorFindings> = {
 const rotorAt = ({ corner }: Place): string => (corner ? `Rotor ${corner} thinnest` : 'Thinnest');
 
 export const torqueTexts: TextsFor<TorqueFindings> = {
-  torqueFigureMissing: (_, at) => `${fastenerAt(at)}no torque figure. Find it, and say where it stands.`,
+  torqueFigureMissing: (_, at) =>
+    `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and say where it stands.`,
   notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,
   torqueLow: ({ position, reading, figure }, at, say) =>
     `${fastenerAt(at, position)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,

@@ -151,7 +151,7 @@ function FlushPage({
   const save = async (): Promise<void> => {
     const fail = (text: string): void => setSentence(text);
     if (!values.bottleId || !chosen) return fail('Choose the bottle that the fluid came from.');
-    if (mustNot && !values.alreadyIn) return fail(tell(mustNot));
+    if (mustNot && !values.alreadyIn) return fail('Choose another bottle, or say that it has already gone in.');
     const missing = steps.find((_, i) => values.lines[i]!.volume.trim() === '');
     if (missing) return fail(`Type the volume drawn at the ${nippleName(missing)}.`);
     if (!values.pedalBefore || !values.pedalAfter) return fail('Say how the pedal felt, before and after.');

@@ -1,3 +1,4 @@
+import '@calvik/words/work';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';

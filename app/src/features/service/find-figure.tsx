@@ -31,7 +31,7 @@ export function FindFigure({ s, fastener, corner }: Pick<StepProps, 's'> & { fas
   };
   return (
     <View style={styles.gap} testID="find-figure">
-      <FindingLines findings={judgeTorque(fastener, corner, null).findings} />
+      <FindingLines findings={judgeTorque(fastener, corner, null).findings.map((f) => ({ ...f, place: {} }))} />
       <View style={styles.row}>
         <LineInput label="Figure" value={figure} onChange={setFigure} dense style={styles.grow} placeholder="15 N·m" />
         <LineInput label="Where it stands" value={source} onChange={setSource} dense style={styles.grow} />

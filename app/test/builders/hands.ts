@@ -1,6 +1,6 @@
 /** What a test does with its hands: it opens a page, types, presses, and looks at what went to the server. */
 import { cleanup, configure, fireEvent, screen } from '@testing-library/react';
-import { keys, remove } from '../src/state/storage';
+import { keys, remove } from '../../src/state/storage';
 
 // A busy machine is no failure.
 configure({ asyncUtilTimeout: 20_000 });

@@ -3,13 +3,15 @@
  * failing that is made.
  */
 import type { Fact } from '@calvik/core';
-import { keys, read, remove } from '../src/state/storage';
-import { makeStore } from '../src/state/store';
-import { Sync } from '../src/state/sync';
-import { boil } from './scene';
+import { keys, read, remove } from '../../src/state/storage';
+import { makeStore } from '../../src/state/store';
+import { Sync } from '../../src/state/sync';
+import { boil } from '../builders/scene';
 
 type Answer = { status: number; body?: unknown } | 'offline';
+
 let answers: Answer[] = [];
+
 const sentTo: string[] = [];
 
 beforeEach(() => {

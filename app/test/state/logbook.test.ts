@@ -9,9 +9,10 @@ import {
   restored,
   selectLogbook,
   sent,
-} from '../src/state/logbook';
+} from '../../src/state/logbook';
 
 const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+
 const venue = (version: number, name: string): Venue => ({
   id: id(1),
   version,
@@ -21,6 +22,7 @@ const venue = (version: number, name: string): Venue => ({
   peakFluidTempC: 200,
   notes: '',
 });
+
 const fact: Fact = {
   id: id(9),
   kind: 'moistureReading',
@@ -31,7 +33,9 @@ const fact: Fact = {
   waterPercent: 1.2,
   instrument: 'byHand',
 };
+
 const empty = logbookReducer(undefined, { type: 'start' });
+
 const venueIn = (state: typeof empty): Venue | undefined => state.items.venues.entities[id(1)] as Venue | undefined;
 
 describe('what is written here shows at once and is never lost', () => {

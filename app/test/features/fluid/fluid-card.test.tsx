@@ -1,10 +1,10 @@
 import { fireEvent, screen, within } from '@testing-library/react';
-import { ClearedBy } from '../src/features/fluid/cleared-by';
-import { FluidCard } from '../src/features/fluid/fluid-card';
-import { History } from '../src/features/fluid/history';
-import { BottleScreen } from '../src/features/inventory/bottle-screen';
-import { CornerMap } from '../src/ui/corner-map';
-import { boil, bottle, car, flush, show, silicone } from './scene';
+import { ClearedBy } from '../../../src/features/fluid/cleared-by';
+import { FluidCard } from '../../../src/features/fluid/fluid-card';
+import { History } from '../../../src/features/fluid/history';
+import { BottleScreen } from '../../../src/features/inventory/bottle-screen';
+import { CornerMap } from '../../../src/ui/corner-map';
+import { boil, bottle, car, flush, show, silicone } from '../../builders/scene';
 
 jest.mock('expo-router', () => ({
   useRouter: () => ({

@@ -10,25 +10,27 @@ import {
   toCanonical,
   recordDefaults,
 } from '@calvik/core';
-import { BrakeSheetScreen } from '../src/features/cars/brake-sheet-form';
-import { EditCarScreen, NewCarScreen } from '../src/features/cars/car-form';
-import { EditCustomerScreen, NewCustomerScreen } from '../src/features/customers/customer-form';
-import { EditEventScreen, NewEventScreen } from '../src/features/events/event-form';
-import { EditVenueScreen, NewVenueScreen } from '../src/features/events/venue-form';
-import { SettingsScreen } from '../src/features/settings/settings-screen';
-import { NewBottleScreen } from '../src/features/inventory/bottle-form';
-import { NewFluidScreen } from '../src/features/inventory/fluid-form';
-import { EditPadSetScreen, NewPadSetScreen } from '../src/features/inventory/pad-set-form';
-import { EditRotorPairScreen, NewRotorPairScreen } from '../src/features/inventory/rotor-pair-form';
-import { car, customer, fluid, id, show } from './scene';
-import { padSet, pair, records as service } from './service-scene';
-import type * as Hands from './hands';
-import { freshHands, saved, pick, place, press, router, type } from './hands';
+import { BrakeSheetScreen } from '../../src/features/cars/brake-sheet-form';
+import { EditCarScreen, NewCarScreen } from '../../src/features/cars/car-form';
+import { EditCustomerScreen, NewCustomerScreen } from '../../src/features/customers/customer-form';
+import { EditEventScreen, NewEventScreen } from '../../src/features/events/event-form';
+import { EditVenueScreen, NewVenueScreen } from '../../src/features/events/venue-form';
+import { SettingsScreen } from '../../src/features/settings/settings-screen';
+import { NewBottleScreen } from '../../src/features/inventory/bottle-form';
+import { NewFluidScreen } from '../../src/features/inventory/fluid-form';
+import { EditPadSetScreen, NewPadSetScreen } from '../../src/features/inventory/pad-set-form';
+import { EditRotorPairScreen, NewRotorPairScreen } from '../../src/features/inventory/rotor-pair-form';
+import { car, customer, fluid, id, show } from '../builders/scene';
+import { padSet, pair, records as service } from '../builders/service-scene';
+import type * as Hands from '../builders/hands';
+import { freshHands, saved, pick, place, press, router, type } from '../builders/hands';
 
-jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../builders/hands').expoRouter);
+
 freshHands();
 
 const common = { version: 3, archived: false };
+
 const venue: RecordOf<'venues'> = {
   ...common,
   id: id(40),
@@ -37,6 +39,7 @@ const venue: RecordOf<'venues'> = {
   peakFluidTempC: toCanonical(423, 'degF'),
   notes: 'Tight pit lane.',
 };
+
 const event: RecordOf<'events'> = {
   ...recordDefaults.events,
   ...common,
@@ -55,6 +58,7 @@ const event: RecordOf<'events'> = {
   inspectionItems: ['Hoses dry', 'Pedal firm'],
   notes: 'Gate opens at seven.',
 };
+
 const awkwardCar: Car = {
   ...car,
   ...common,
@@ -88,6 +92,7 @@ const awkwardCar: Car = {
   pressureCeilingKpa: toCanonical(14.5, 'psi'),
   notes: 'Rear drums.',
 };
+
 const awkwardCustomer: RecordOf<'customers'> = {
   ...customer,
   ...common,
@@ -103,6 +108,7 @@ const awkwardCustomer: RecordOf<'customers'> = {
   travelMin: 25,
   notes: 'Rings before eight.',
 };
+
 const awkwardSet: RecordOf<'padSets'> = {
   ...padSet,
   ...common,
@@ -112,6 +118,7 @@ const awkwardSet: RecordOf<'padSets'> = {
   isDirectional: true,
   notes: 'From the spring.',
 };
+
 const awkwardPair: RecordOf<'rotorPairs'> = {
   ...pair,
   ...common,
@@ -124,6 +131,7 @@ const awkwardPair: RecordOf<'rotorPairs'> = {
   isTwoPiece: true,
   notes: 'Turned once.',
 };
+
 const shop: RecordOf<'shops'> = {
   ...shopDefaults,
   ...common,
@@ -149,10 +157,12 @@ const records = {
   rotorPairs: [awkwardPair],
   shops: [shop],
 };
+
 const open = (Screen: ComponentType, params: Record<string, string> = {}, units: 'metric' | 'imperial' = 'metric') => {
   place.params = params;
   return show(<Screen />, [], records, units);
 };
+
 const save = (name: string): Promise<void> => act(async () => press(name));
 
 describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a record stays what it was:', (units) => {

@@ -14,17 +14,17 @@ import {
   shopDefaults,
   recordDefaults,
 } from '@calvik/core';
-import type { Changes, Saved, Wire } from '../src/api/client';
-import { SyncContext } from '../src/state/hooks';
-import { received } from '../src/state/logbook';
-import { prefer } from '../src/state/preferences';
-import { type AppStore, makeStore } from '../src/state/store';
-import { Sync } from '../src/state/sync';
-import { lightTheme } from '../src/theme/theme';
-import { PaperIcon } from '../src/ui/icons';
-import { UnitsContext } from '../src/ui/units';
-import { WorkingHost } from '../src/ui/working';
-import { WorkingSheet } from '../src/ui/working-sheet';
+import type { Changes, Saved, Wire } from '../../src/api/client';
+import { SyncContext } from '../../src/state/hooks';
+import { received } from '../../src/state/logbook';
+import { prefer } from '../../src/state/preferences';
+import { type AppStore, makeStore } from '../../src/state/store';
+import { Sync } from '../../src/state/sync';
+import { lightTheme } from '../../src/theme/theme';
+import { PaperIcon } from '../../src/ui/icons';
+import { UnitsContext } from '../../src/ui/units';
+import { WorkingHost } from '../../src/ui/working';
+import { WorkingSheet } from '../../src/ui/working-sheet';
 
 export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const common = { version: 1, archived: false };

@@ -4,16 +4,16 @@ import { useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
 import type { Verdict } from '@calvik/core';
-import { makeStore } from '../src/state/store';
-import { prefer } from '../src/state/preferences';
-import { lightTheme } from '../src/theme/theme';
-import { dark, light } from '../src/theme/tokens';
-import { LimitBar, placeOnBar } from '../src/ui/limit-bar';
-import { UnitsContext } from '../src/ui/units';
-import { NumberPad } from '../src/ui/number-pad';
-import { onDemand } from '../src/ui/on-demand';
-import { otherWay } from '../src/ui/quantity-text';
-import { VerdictMark } from '../src/ui/verdict';
+import { makeStore } from '../../src/state/store';
+import { prefer } from '../../src/state/preferences';
+import { lightTheme } from '../../src/theme/theme';
+import { dark, light } from '../../src/theme/tokens';
+import { LimitBar, placeOnBar } from '../../src/ui/limit-bar';
+import { UnitsContext } from '../../src/ui/units';
+import { NumberPad } from '../../src/ui/number-pad';
+import { onDemand } from '../../src/ui/on-demand';
+import { otherWay } from '../../src/ui/quantity-text';
+import { VerdictMark } from '../../src/ui/verdict';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({}) }));
 
@@ -27,6 +27,19 @@ const show = (ui: React.ReactNode, store = makeStore()) => {
     </Provider>,
   );
 };
+
+/** Contrast by WCAG 2.2, relative luminance of sRGB. */
+function contrast(a: string, b: string): number {
+  const luminance = (hex: string): number => {
+    const [r, g, bl] = [1, 3, 5].map((i) => {
+      const v = parseInt(hex.slice(i, i + 2), 16) / 255;
+      return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+    }) as [number, number, number];
+    return 0.2126 * r + 0.7152 * g + 0.0722 * bl;
+  };
+  const [hi, lo] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
+  return (hi + 0.05) / (lo + 0.05);
+}
 
 describe('the limit bar', () => {
   test('new stands at the left, the end at the right, and wear only ever moves right', () => {
@@ -107,19 +120,6 @@ test.each([
   show(<VerdictMark verdict={verdict} />);
   expect(screen.getByText(word)).toBeTruthy();
 });
-
-/** Contrast by WCAG 2.2, relative luminance of sRGB. */
-function contrast(a: string, b: string): number {
-  const luminance = (hex: string): number => {
-    const [r, g, bl] = [1, 3, 5].map((i) => {
-      const v = parseInt(hex.slice(i, i + 2), 16) / 255;
-      return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-    }) as [number, number, number];
-    return 0.2126 * r + 0.7152 * g + 0.0722 * bl;
-  };
-  const [hi, lo] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
-  return (hi + 0.05) / (lo + 0.05);
-}
 
 describe.each([
   ['light', light],

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { FluidPolicy } from '@calvik/core';
-import { policyForm, policyOf } from '../src/features/policy-fields';
+import { policyForm, policyOf } from '../../src/features/policy-fields';
 
 const policy: fc.Arbitrary<FluidPolicy | null> = fc.oneof(
   fc.constant(null),

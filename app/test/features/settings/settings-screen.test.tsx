@@ -1,19 +1,21 @@
 /** Settings and the people: who is on duty, lifts, the rules of the shop; and the board by week and by lift. */
-import { act, screen, waitFor } from '@testing-library/react';
-import { type Job, type RecordOf, SHOP_ID, dateIn, plusDays, shopDefaults, recordDefaults } from '@calvik/core';
-import { BoardScreen } from '../src/features/schedule/board-screen';
-import { SettingsScreen } from '../src/features/settings/settings-screen';
-import { WearParts } from '../src/features/inventory/wear-parts';
-import { car, crew, id, show } from './scene';
-import type * as Hands from './hands';
-import { freshHands, isThere, saved, place, press, router, text, type } from './hands';
+import { act, waitFor } from '@testing-library/react';
+import { type RecordOf, SHOP_ID, shopDefaults } from '@calvik/core';
+import { SettingsScreen } from '../../../src/features/settings/settings-screen';
+import { crew, id, show } from '../../builders/scene';
+import type * as Hands from '../../builders/hands';
+import { freshHands, saved, press, router, text, type } from '../../builders/hands';
 
-jest.mock('expo-router', () => jest.requireActual<typeof Hands>('./hands').expoRouter);
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+
 freshHands();
 
 const common = { version: 1, archived: false };
+
 const lift: RecordOf<'lifts'> = { ...common, id: id(43), name: 'Lift 1' };
+
 const bram = { ...crew, id: id(47), name: 'Bram Okell' };
+
 const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
 describe('settings', () => {
@@ -74,76 +76,4 @@ describe('settings', () => {
     expect(changed.fluidPolicies).toEqual([{ school: 'everyEvent' }]);
     expect(changed.hours[0]).toEqual({ from: '08:00', to: '16:30' });
   });
-});
-
-describe('the board', () => {
-  const today = dateIn(new Date().toISOString(), shopDefaults.timeZone);
-  const job = (n: number, over: Partial<Job>): Job => ({
-    ...recordDefaults.jobs,
-    ...common,
-    id: id(n),
-    kind: 'errand',
-    carId: car.id,
-    eventId: null,
-    crewId: crew.id,
-    startAt: `${plusDays(today, 1)}T09:00:00.000Z`,
-    durationMin: 45,
-    notes: '',
-    covers: ['ducts'],
-    ...over,
-  });
-  const scene = {
-    crew: [bram],
-    lifts: [lift],
-    jobs: [
-      job(50, { liftId: lift.id }),
-      job(51, { crewId: bram.id, helperId: crew.id, startAt: `${plusDays(today, 1)}T11:00:00.000Z` }),
-    ],
-  };
-  const open = (): void => {
-    place.params = { day: plusDays(today, 1) };
-    show(<BoardScreen />, [], scene);
-  };
-
-  test('by people, who helps has the job too; by lift, what has none stands apart', () => {
-    open();
-    expect(screen.getAllByTestId(/^(board-job|block-)/)).toHaveLength(3);
-    press(/Lifts$/, 'radio');
-    expect(screen.getAllByTestId(/^(board-job|block-)/)).toHaveLength(2);
-    expect(text()).toContain('Lift 1');
-    expect(text()).toContain('No lift');
-  });
-
-  test('goes a day on and a day back', () => {
-    open();
-    press('The next day');
-    expect(screen.queryAllByTestId(/^(board-job|block-)/)).toHaveLength(0);
-    press('The day before');
-    expect(screen.getAllByTestId(/^(board-job|block-)/)).toHaveLength(3);
-  });
-});
-
-test('small parts say what is here and what is low', () => {
-  const part: RecordOf<'wearParts'> = {
-    ...common,
-    id: id(60),
-    name: 'Slide-pin kit',
-    kind: 'slidePins',
-    carId: null,
-    axle: null,
-    reorderAt: 2,
-  };
-  const counted = {
-    id: id(61),
-    at: '2026-01-01T08:00:00.000Z',
-    recordedAt: '2026-01-01T08:00:00.000Z',
-    by: crew.id,
-    kind: 'stockCounted',
-    wearPartId: part.id,
-    count: 1,
-  };
-  show(<WearParts />, [counted as never], { wearParts: [part] });
-  expect(text()).toMatch(/Slide-pin kit/);
-  expect(text()).toMatch(/low/i);
-  expect(isThere(/Slide-pin kit/, 'link')).toBe(true);
 });

@@ -1,0 +1,131 @@
+/** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
+import { act, fireEvent, screen } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { type Fact, type RecordOf, recordDefaults } from '@calvik/core';
+import { CarScreen } from '../../../src/features/cars/car-screen';
+import { ImportScreen } from '../../../src/features/customers/import-screen';
+import { MessagesScreen } from '../../../src/features/customers/messages-screen';
+import { car, customer, flush, id, show } from '../../builders/scene';
+import { intake, job as service, sheet } from '../../builders/service-scene';
+import type * as Hands from '../../builders/hands';
+import { answers, freshHands, isThere, place, press, router, text } from '../../builders/hands';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+
+freshHands();
+
+const common = { version: 1, archived: false };
+
+const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
+
+const venue: RecordOf<'venues'> = {
+  ...common,
+  id: id(40),
+  name: 'Dunvarrel Ring',
+  altitudeM: 600,
+  peakFluidTempC: 215,
+  notes: '',
+};
+
+const event: RecordOf<'events'> = {
+  ...recordDefaults.events,
+  ...common,
+  id: id(41),
+  name: 'Two-day',
+  venueId: venue.id,
+  organiser: 'Ring Circle',
+  startDate: day(10),
+  endDate: day(11),
+  flushWithinDays: 30,
+  demandedMarginC: 35,
+  minPadMm: 8,
+  beddedPartsOnly: true,
+  inspectionItems: ['Hoses dry', 'Pedal firm'],
+  notes: '',
+};
+
+const booking: RecordOf<'bookings'> = {
+  ...recordDefaults.bookings,
+  ...common,
+  id: id(42),
+  eventId: event.id,
+  carId: car.id,
+  notes: '',
+};
+
+const other = { ...car, id: id(6), name: 'Rooth Quillon', make: 'Quillon', plate: '44' };
+
+const nell = { ...customer, id: id(7), name: 'Nell Varga' };
+
+const nells = { ...car, id: id(8), customerId: nell.id, name: 'Varga Brennick', make: 'Brennick' };
+
+const booked = { venues: [venue], events: [event], bookings: [booking], cars: [other, nells], customers: [nell] };
+
+const open = (
+  ui: ReactNode,
+  params: Record<string, string> = {},
+  facts: Fact[] = [],
+  records: object = booked,
+): void => {
+  place.params = params;
+  show(ui, facts, records);
+};
+
+const order = (...words: string[]): void => {
+  const found = words.map((w) => text().indexOf(w));
+  expect(found).not.toContain(-1);
+  expect([...found].sort((a, b) => a - b)).toEqual(found);
+};
+
+describe('in and out', () => {
+  test('a table is looked at first: what would be saved, and every row that cannot be, with its reason', async () => {
+    answers['/api/imports/preview'] = {
+      rows: 3,
+      customers: [{ name: 'New One' }],
+      cars: [{ name: 'A', customer: 'New One', year: null, plate: '', grade: 'DOT 4' }],
+      refused: [{ row: 3, why: { code: 'customerNotNamed' }, text: 'B' }],
+    };
+    open(<ImportScreen />);
+    const chooser = screen.getByLabelText('Table to import') as HTMLInputElement;
+    await act(async () => {
+      fireEvent.change(chooser, { target: { files: [new File(['customer;car'], 'cars.csv')] } });
+    });
+    expect((await screen.findByTestId('import-summary')).textContent).toMatch(
+      /3 rows\. Can be saved: 1 car, 1 new customer\. Cannot: 1/,
+    );
+    expect(screen.getByTestId('refused-rows').textContent).toContain('Row 3: No customer is named.');
+    expect(isThere('Save 1 car')).toBe(true);
+  });
+
+  test('the outbox has what would have gone out, newest first', () => {
+    const message = (n: number, writtenAt: string, words: string): RecordOf<'messages'> =>
+      ({
+        ...common,
+        id: id(n),
+        customerId: customer.id,
+        bookingId: booking.id,
+        about: 'booked',
+        text: words,
+        writtenAt,
+      }) as never;
+    open(<MessagesScreen />, {}, [], {
+      ...booked,
+      messages: [
+        message(71, '2026-05-01T08:00:00.000Z', 'The older one.'),
+        message(72, '2026-05-02T08:00:00.000Z', 'The newer one.'),
+      ],
+    });
+    order('The newer one.', 'The older one.');
+    expect(text()).toContain('Nothing leaves this machine.');
+  });
+
+  test('a service under way is gone on with from its car', () => {
+    open(<CarScreen />, { id: car.id }, [flush(20, 5), ...intake], {
+      ...booked,
+      jobs: [service],
+      brakeSheets: [sheet],
+    });
+    press('Go on with the service');
+    expect(router.push).toHaveBeenLastCalledWith(`/service/${service.id}`);
+  });
+});

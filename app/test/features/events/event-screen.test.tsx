@@ -1,0 +1,107 @@
+/** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
+import { act, screen, waitFor } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { type Fact, type RecordOf, recordDefaults } from '@calvik/core';
+import { EventScreen } from '../../../src/features/events/event-screen';
+import { car, customer, flush, id, show } from '../../builders/scene';
+import type * as Hands from '../../builders/hands';
+import { freshHands, isThere, saved, place, press, router, text } from '../../builders/hands';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+
+freshHands();
+
+const common = { version: 1, archived: false };
+
+const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
+
+const venue: RecordOf<'venues'> = {
+  ...common,
+  id: id(40),
+  name: 'Dunvarrel Ring',
+  altitudeM: 600,
+  peakFluidTempC: 215,
+  notes: '',
+};
+
+const event: RecordOf<'events'> = {
+  ...recordDefaults.events,
+  ...common,
+  id: id(41),
+  name: 'Two-day',
+  venueId: venue.id,
+  organiser: 'Ring Circle',
+  startDate: day(10),
+  endDate: day(11),
+  flushWithinDays: 30,
+  demandedMarginC: 35,
+  minPadMm: 8,
+  beddedPartsOnly: true,
+  inspectionItems: ['Hoses dry', 'Pedal firm'],
+  notes: '',
+};
+
+const booking: RecordOf<'bookings'> = {
+  ...recordDefaults.bookings,
+  ...common,
+  id: id(42),
+  eventId: event.id,
+  carId: car.id,
+  notes: '',
+};
+
+const other = { ...car, id: id(6), name: 'Rooth Quillon', make: 'Quillon', plate: '44' };
+
+const nell = { ...customer, id: id(7), name: 'Nell Varga' };
+
+const nells = { ...car, id: id(8), customerId: nell.id, name: 'Varga Brennick', make: 'Brennick' };
+
+const booked = { venues: [venue], events: [event], bookings: [booking], cars: [other, nells], customers: [nell] };
+
+const open = (
+  ui: ReactNode,
+  params: Record<string, string> = {},
+  facts: Fact[] = [],
+  records: object = booked,
+): void => {
+  place.params = params;
+  show(ui, facts, records);
+};
+
+describe('an event', () => {
+  const params = { id: event.id };
+
+  test('says what is demanded, by whom, and how each booked car stands', () => {
+    open(<EventScreen />, params, [flush(20, 100)]);
+    expect(text()).toMatch(/Ring Circle wants the fluid changed within 30 days/);
+    expect(text()).toMatch(/this event 35\s°C/);
+    expect(text()).toMatch(/Pads of 8\.0\smm at least\. Bedded parts only\. An inspection form of 2 lines\./);
+    expect(isThere(/^Rooth Velund: Last flush 110\sdays before the event; rule says 30/, 'link')).toBe(true);
+  });
+
+  test('a car is booked, and cannot be booked twice', async () => {
+    open(<EventScreen />, params);
+    press('Book a car');
+    expect(isThere('Book Rooth Velund', 'link')).toBe(false);
+    await act(async () => press('Book Varga Brennick', 'link'));
+    await waitFor(() => expect(saved('bookings')).toMatchObject([{ eventId: event.id, carId: nells.id, version: 0 }]));
+    expect(isThere(/^Varga Brennick: /, 'link')).toBe(true);
+  });
+
+  test('a booking that was cancelled by mistake comes back', async () => {
+    open(<EventScreen />, params);
+    await act(async () => press('Cancel the booking of Rooth Velund'));
+    await screen.findByText('Rooth Velund is no longer booked.');
+    expect(isThere(/^Rooth Velund: /, 'link')).toBe(false);
+    await act(async () => press('Undo'));
+    await waitFor(() => expect(saved('bookings').map((b) => b.archived)).toEqual([true, false]));
+    expect(isThere(/^Rooth Velund: /, 'link')).toBe(true);
+  });
+
+  test('one that is not there says so, and leads back', () => {
+    open(<EventScreen />, { id: id(99) });
+    expect(text()).toContain('There is no such event. It may have been entered on a device that has not sent it yet.');
+    press('Back');
+    expect(router.navigate.mock.lastCall ?? router.replace.mock.lastCall).toEqual(['/']);
+  });
+});

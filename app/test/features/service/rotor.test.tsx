@@ -1,0 +1,123 @@
+/** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
+import { act, screen, waitFor } from '@testing-library/react';
+import { type Fact } from '@calvik/core';
+import { StepScreen } from '../../../src/features/service/step-screen';
+import { car, flush, show } from '../../builders/scene';
+import { at, intake, job, pair, records } from '../../builders/service-scene';
+import type * as Hands from '../../builders/hands';
+import { answers, freshHands, isThere, saved, place, press, sent, text, type } from '../../builders/hands';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+
+freshHands();
+
+/** The wire from the bench: what an instrument says is what a test lets it say. */
+class Wire extends EventTarget {
+  static last: Wire;
+  onerror: (() => void) | null = null;
+  closed = false;
+  constructor(readonly url: string) {
+    super();
+    Wire.last = this;
+  }
+  close(): void {
+    this.closed = true;
+  }
+  say(kind: string, data: object): void {
+    act(() => void this.dispatchEvent(new MessageEvent(kind, { data: JSON.stringify(data) })));
+  }
+}
+
+beforeEach(() => {
+  (globalThis as { EventSource: unknown }).EventSource = Wire;
+});
+
+const fitted: Fact = {
+  ...at(6),
+  kind: 'partsFitted',
+  axle: 'front',
+  padSetId: null,
+  rotorPairId: pair.id,
+  changed: 'none',
+} as Fact;
+
+const step = (key: string, facts: Fact[] = [], more: object = {}) => {
+  place.params = { job: job.id, step: key };
+  return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], { ...records, ...more });
+};
+
+const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
+
+describe('measuring a rotor', () => {
+  beforeEach(() => {
+    answers['/api/bench/calipers'] = { id: 'c1' };
+  });
+
+  test('the caliper goes from point to point; only a reading at rest is taken', async () => {
+    step('rotor.FL', [fitted]);
+    await pressing('Use the digital caliper');
+    expect(sent.at(-1)).toMatchObject({
+      path: '/api/bench/calipers',
+      body: { carId: car.id, corner: 'FL', target: 'rotor' },
+    });
+    Wire.last.say('sample', { sample: { mm: 31.4, isSteady: false } });
+    expect(screen.getByTestId('caliper').textContent).toMatch(/31\.40/);
+    press('Closing …');
+    expect((screen.getByLabelText('1', { selector: 'input' }) as HTMLInputElement).value).toBe('');
+    Wire.last.say('sample', { sample: { mm: 31.287, isSteady: true } });
+    await pressing('Take it');
+    await waitFor(() => expect(text()).toContain('Caliper on: point 2'));
+    Wire.last.say('sample', { sample: { mm: 31.301, isSteady: true } });
+    await pressing('Take it');
+    press('Cracks: No cracks', 'radio');
+    press('Transfer layer: Even, blue-grey', 'radio');
+    await pressing('Save and go on');
+    await waitFor(() =>
+      expect(saved('facts')).toMatchObject([
+        // Every digit of the instrument is kept.
+        {
+          kind: 'rotorMeasurement',
+          thicknessesMm: [31.287, 31.301],
+          instrument: 'simulatedCaliper',
+          rotorPairId: pair.id,
+        },
+      ]),
+    );
+  });
+
+  test('a caliper that falls silent says so, and the keypad is there', async () => {
+    step('rotor.FL', [fitted]);
+    await pressing('Use the digital caliper');
+    act(() => Wire.last.onerror?.());
+    expect(text()).toContain('The instrument does not answer. Type the figure.');
+    expect(isThere('Use the digital caliper')).toBe(true);
+    expect(Wire.last.closed).toBe(true);
+  });
+
+  test('under the discard figure it is a stop while somebody types; cracks and transfer layer are asked for', async () => {
+    step('rotor.FL', [fitted]);
+    await pressing('Save and go on');
+    expect(text()).toContain('Measure at one point at least; eight are usual.');
+    type('1', '29.95');
+    expect(screen.getByTestId('live-verdict').textContent).toMatch(/29\.95.*30\.00/);
+    await pressing('Save and go on');
+    expect(text()).toContain('Say what cracks there are, or none.');
+    press('Cracks: A crack', 'radio');
+    await pressing('Save and go on');
+    expect(text()).toContain('Type how long the crack is.');
+    press('Crack length: 12 mm', 'radio');
+    await pressing('Save and go on');
+    expect(text()).toContain('Say how the transfer layer looks.');
+    expect(saved()).toEqual([]);
+  });
+
+  test('weight is a check on thickness: when they disagree, measure again', () => {
+    const heavy = { ...pair, newMassKg: 10 };
+    step('rotor.FL', [fitted], { rotorPairs: [heavy] });
+    type('1', '31.2');
+    press(/^Weight: /);
+    // By geometry 0.8 mm off this swept band weigh about 274 g; the scales say nothing has gone.
+    type('Weight', '10.0');
+    expect(text()).toMatch(/Scales say .* the micrometer .*: measure again/);
+  });
+});

@@ -1,0 +1,71 @@
+/** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
+import { act, screen, waitFor } from '@testing-library/react';
+import { type Fact } from '@calvik/core';
+import { StepScreen } from '../../../src/features/service/step-screen';
+import { flush, id, show } from '../../builders/scene';
+import { at, intake, job, lead, pads, records } from '../../builders/service-scene';
+import type * as Hands from '../../builders/hands';
+import { freshHands, saved, place, press } from '../../builders/hands';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+
+freshHands();
+
+/** The wire from the bench: what an instrument says is what a test lets it say. */
+class Wire extends EventTarget {
+  static last: Wire;
+  onerror: (() => void) | null = null;
+  closed = false;
+  constructor(readonly url: string) {
+    super();
+    Wire.last = this;
+  }
+  close(): void {
+    this.closed = true;
+  }
+  say(kind: string, data: object): void {
+    act(() => void this.dispatchEvent(new MessageEvent(kind, { data: JSON.stringify(data) })));
+  }
+}
+
+beforeEach(() => {
+  (globalThis as { EventSource: unknown }).EventSource = Wire;
+});
+
+const step = (key: string, facts: Fact[] = [], more: object = {}) => {
+  place.params = { job: job.id, step: key };
+  return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], { ...records, ...more });
+};
+
+const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
+
+describe('steps of others', () => {
+  test('a side of the car is handed over whole', async () => {
+    step('pads.FL');
+    press('More');
+    press(/^Hand over/, 'menuitem');
+    press('What: The left side', 'radio');
+    press(lead.name, 'radio');
+    await pressing('Hand over');
+    await waitFor(() => expect(saved('facts').length).toBeGreaterThan(1));
+    const steps = saved('facts').map((f) => f.step);
+    expect(steps).toEqual(expect.arrayContaining(['pads.FL', 'rotor.FL', 'pads.RL', 'rotor.RL']));
+    expect(steps).not.toContain('pads.FR');
+    for (const f of saved('facts')) expect(f).toMatchObject({ kind: 'stepHandedOver', toCrewId: lead.id });
+  });
+
+  test('a photo stands with its step', async () => {
+    const photo = {
+      ...at(20),
+      kind: 'photoTaken',
+      photoId: id(900),
+      step: 'pads.FL',
+      aboutFactId: null,
+      widthPx: 800,
+      heightPx: 600,
+    } as Fact;
+    step('pads.FL', [pads(6, 'FL', 7), photo]);
+    const picture = await screen.findByLabelText('Photo 1 of Pads, left front');
+    expect(picture.parentElement!.style.width).toBe('160px');
+  });
+});
