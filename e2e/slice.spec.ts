@@ -210,7 +210,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     }
     await page.getByRole('radio', { name: 'Pedal before: Long' }).click();
     await page.getByRole('radio', { name: 'Pedal after: Soft' }).click();
-    await expect(page.getByText('A soft pedal means bleed again. Nobody drives this car.')).toBeVisible();
+    await expect(page.getByText('Pedal soft: bleed again. Nobody drives this car.')).toBeVisible();
     await page.getByRole('radio', { name: 'Pedal after: Firm' }).click();
     await expect(page.getByText('Old fluid to the waste container: 728 mL.')).toBeVisible();
     await button(page, 'Save this flush').click();

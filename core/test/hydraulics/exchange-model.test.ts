@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import {
-  type AxleBrake,
   caliperVolumeMl,
   cornerVolumes,
   draw,
@@ -10,20 +9,7 @@ import {
   refillReservoir,
 } from '../../src';
 import { makeCar } from '../builders/book';
-
-const fixed: AxleBrake = {
-  brake: 'fixedCaliper',
-  boresMm: [38, 38],
-  bleedNipplesPerCorner: 1,
-  bleedNippleOrder: 'innerFirst',
-};
-
-const floating: AxleBrake = {
-  brake: 'floatingCaliper',
-  boresMm: [54],
-  bleedNipplesPerCorner: 1,
-  bleedNippleOrder: 'innerFirst',
-};
+import { fixed, floating } from '../builders/hydraulics-cars';
 
 const car = makeCar();
 

@@ -1,19 +1,6 @@
-import { type AxleBrake, overflowSum, returnedMl } from '../../src';
+import { overflowSum, returnedMl } from '../../src';
 import { tell } from '../builders/say';
-
-const fixed: AxleBrake = {
-  brake: 'fixedCaliper',
-  boresMm: [38, 38],
-  bleedNipplesPerCorner: 1,
-  bleedNippleOrder: 'innerFirst',
-};
-
-const floating: AxleBrake = {
-  brake: 'floatingCaliper',
-  boresMm: [54],
-  bleedNipplesPerCorner: 1,
-  bleedNippleOrder: 'innerFirst',
-};
+import { fixed, floating } from '../builders/hydraulics-cars';
 
 describe('overflow sum, by hand', () => {
   test('a fixed caliper: four 38 mm pistons, 8 mm off each pad, 1 mm off the rotor', () => {

@@ -9,9 +9,8 @@ import { reservedText } from '@calvik/words';
 import { reservableText } from '@calvik/words/work';
 import { say, tell } from '../builders/say';
 
-const common = { version: 0, archived: false };
-
 const TODAY = '2026-06-01';
+const common = { version: 0, archived: false };
 
 const car = makeCar();
 

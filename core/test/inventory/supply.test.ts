@@ -5,7 +5,6 @@ import { receivedOf } from '../../src';
 import { book, customer, newId } from '../builders/book';
 
 const TODAY = '2026-06-01';
-
 describe('orders', () => {
   test('what has come is counted line by line', () => {
     const orderId = newId();

@@ -12,24 +12,7 @@ import {
   waive,
   wholeService,
 } from '../builders/service-book';
-
-const hatClearance = judged(
-  wholeService().map((f) =>
-    f.kind === 'padMeasurement' && f.corner === 'FL' ? { ...f, hatClearanceMm: 2.4 } : f,
-  ) as Fact[],
-).gate.holds[0]!.finding;
-
-const without = (facts: Fact[], test: (f: Fact) => boolean): Fact[] => facts.filter((f) => !test(f));
-
-const correct = (old: Fact, over: object): Fact =>
-  ({
-    ...old,
-    ...over,
-    id: at().id,
-    replaces: old.id,
-    because: 'Misread.',
-    recordedAt: '2026-05-04T19:00:00.000Z',
-  }) as Fact;
+import { hatClearance, without, correct } from '../builders/services';
 
 describe('the server’s own objection', () => {
   const facts = wholeService();

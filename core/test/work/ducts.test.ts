@@ -1,22 +1,8 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Booking, type Fact, type TrackEvent, plusDays } from '../../src';
-import { type WorkItem, workOfBooking } from '../../src/run-up';
-import { newId } from '../builders/book';
-import { TODAY, at, bookingOf, car, event, find, inOrder, keys, shop, tove } from '../builders/run-up-book';
+import { plusDays } from '../../src';
 
-const factOf = (on: string, over: object): Fact =>
-  ({
-    id: newId(),
-    at: `${on}T09:00:00.000Z`,
-    recordedAt: `${on}T09:00:00.000Z`,
-    by: tove.id,
-    carId: car.id,
-    jobId: newId(),
-    ...over,
-  }) as Fact;
-
-const list = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: object = {}): WorkItem[] =>
-  workOfBooking(at(e, b, facts, records), b, TODAY);
+import { bookingOf, event, find, inOrder, keys, shop } from '../builders/run-up-book';
+import { factOf, list } from '../builders/around-book';
 
 describe('ducts', () => {
   const fitted = factOf('2026-05-25', { kind: 'workDone', items: ['ducts'], minutes: 10 });

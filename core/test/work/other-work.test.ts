@@ -1,10 +1,8 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Booking, type Fact, type TrackEvent, plusDays } from '../../src';
-import { type WorkItem, planningCase, visitExtras, workOfBooking } from '../../src/run-up';
-import { newId } from '../builders/book';
+import { plusDays } from '../../src';
+import { planningCase, visitExtras } from '../../src/run-up';
 import {
   NOW,
-  TODAY,
   at,
   bookingOf,
   car,
@@ -19,20 +17,7 @@ import {
   visitOf,
 } from '../builders/run-up-book';
 import { makePadSet } from '../builders/service-book';
-
-const factOf = (on: string, over: object): Fact =>
-  ({
-    id: newId(),
-    at: `${on}T09:00:00.000Z`,
-    recordedAt: `${on}T09:00:00.000Z`,
-    by: tove.id,
-    carId: car.id,
-    jobId: newId(),
-    ...over,
-  }) as Fact;
-
-const list = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: object = {}): WorkItem[] =>
-  workOfBooking(at(e, b, facts, records), b, TODAY);
+import { factOf, list } from '../builders/around-book';
 
 describe('at the event and after it', () => {
   test('re-torque: when the host asks always, when the shop asks only after wheels were off', () => {

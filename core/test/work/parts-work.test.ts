@@ -1,24 +1,11 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Booking, type Fact, type TrackEvent } from '../../src';
-import { type WorkItem, workOfBooking } from '../../src/run-up';
+import { type Fact } from '../../src';
+
 import { newId } from '../builders/book';
-import { TODAY, at, bookingOf, car, common, event, find, inOrder, keys, tove } from '../builders/run-up-book';
+import { bookingOf, common, event, find, inOrder, keys } from '../builders/run-up-book';
 import { partText } from '@calvik/words/work';
 import { say, tell } from '../builders/say';
-
-const factOf = (on: string, over: object): Fact =>
-  ({
-    id: newId(),
-    at: `${on}T09:00:00.000Z`,
-    recordedAt: `${on}T09:00:00.000Z`,
-    by: tove.id,
-    carId: car.id,
-    jobId: newId(),
-    ...over,
-  }) as Fact;
-
-const list = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: object = {}): WorkItem[] =>
-  workOfBooking(at(e, b, facts, records), b, TODAY);
+import { factOf, list } from '../builders/around-book';
 
 describe('hoses', () => {
   const e = event();

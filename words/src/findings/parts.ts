@@ -100,7 +100,7 @@ const fastenerAt = ({ corner, nipple, fastener }: Place, position: number | null
 
 export const pedalTexts: TextsFor<PedalFindings> = {
   pedalGateOpen: () => 'The pedal gate has not been passed.',
-  pedalSoft: () => 'Pedal soft: back to the exchange. Nobody drives this car.',
+  pedalSoft: () => 'Pedal soft: bleed again. Nobody drives this car.',
   pedalSinks: () => 'Pedal sinks under a steady foot: a leak, or a master cylinder bypassing.',
   pedalLong: () => 'Pedal long: find out why before it goes.',
   pedalWorseThanBefore: ({ feel, before }) =>

@@ -1,81 +1,18 @@
 /** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
 import { act, fireEvent, screen } from '@testing-library/react';
-import type { ReactNode } from 'react';
-import { type Fact, type RecordOf, recordDefaults } from '@calvik/core';
+import { type RecordOf } from '@calvik/core';
 import { CarScreen } from '../../../src/features/cars/car-screen';
 import { ImportScreen } from '../../../src/features/customers/import-screen';
 import { MessagesScreen } from '../../../src/features/customers/messages-screen';
-import { car, customer, flush, id, show } from '../../builders/scene';
+import { car, customer, flush, id } from '../../builders/scene';
 import { intake, job as service, sheet } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
-import { answers, freshHands, isThere, place, press, router, text } from '../../builders/hands';
+import { answers, freshHands, isThere, press, router, text } from '../../builders/hands';
+import { common, booking, booked, open, order } from '../../builders/pages-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const common = { version: 1, archived: false };
-
-const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
-
-const venue: RecordOf<'venues'> = {
-  ...common,
-  id: id(40),
-  name: 'Dunvarrel Ring',
-  altitudeM: 600,
-  peakFluidTempC: 215,
-  notes: '',
-};
-
-const event: RecordOf<'events'> = {
-  ...recordDefaults.events,
-  ...common,
-  id: id(41),
-  name: 'Two-day',
-  venueId: venue.id,
-  organiser: 'Ring Circle',
-  startDate: day(10),
-  endDate: day(11),
-  flushWithinDays: 30,
-  demandedMarginC: 35,
-  minPadMm: 8,
-  beddedPartsOnly: true,
-  inspectionItems: ['Hoses dry', 'Pedal firm'],
-  notes: '',
-};
-
-const booking: RecordOf<'bookings'> = {
-  ...recordDefaults.bookings,
-  ...common,
-  id: id(42),
-  eventId: event.id,
-  carId: car.id,
-  notes: '',
-};
-
-const other = { ...car, id: id(6), name: 'Rooth Quillon', make: 'Quillon', plate: '44' };
-
-const nell = { ...customer, id: id(7), name: 'Nell Varga' };
-
-const nells = { ...car, id: id(8), customerId: nell.id, name: 'Varga Brennick', make: 'Brennick' };
-
-const booked = { venues: [venue], events: [event], bookings: [booking], cars: [other, nells], customers: [nell] };
-
-const open = (
-  ui: ReactNode,
-  params: Record<string, string> = {},
-  facts: Fact[] = [],
-  records: object = booked,
-): void => {
-  place.params = params;
-  show(ui, facts, records);
-};
-
-const order = (...words: string[]): void => {
-  const found = words.map((w) => text().indexOf(w));
-  expect(found).not.toContain(-1);
-  expect([...found].sort((a, b) => a - b)).toEqual(found);
-};
 
 describe('in and out', () => {
   test('a table is looked at first: what would be saved, and every row that cannot be, with its reason', async () => {

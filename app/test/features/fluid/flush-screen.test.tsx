@@ -2,9 +2,10 @@
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { type FluidExchange } from '@calvik/core';
 import { FlushScreen } from '../../../src/features/fluid/flush-screen';
-import { bottle, car, crew, flush, id, show, silicone } from '../../builders/scene';
+import { bottle, car, crew, flush, id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, place, press, router, type } from '../../builders/hands';
+import { sealed, wrong, stores } from '../../builders/entry-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -13,12 +14,6 @@ freshHands();
 beforeEach(() => {
   place.params = { id: car.id };
 });
-
-const sealed = { ...bottle, id: id(31), label: 'B-031' };
-
-const wrong = { ...bottle, id: id(32), label: 'B-032', fluidId: silicone.id };
-
-const stores = { fluids: [silicone], bottles: [sealed, wrong] };
 
 describe('recording a flush', () => {
   const fill = (): void => {

@@ -6,79 +6,12 @@ import { factText } from '@calvik/words/facts';
 import { bottle, car, crew, id } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands } from '../../builders/hands';
-import { at, intake, lead, padSet, pads, pair } from '../../builders/service-scene';
+import { at, intake, lead, padSet, pair } from '../../builders/service-scene';
+import { worn, allDecided } from '../../builders/guided-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const newSet = { ...padSet, id: id(71), label: 'P-007', compound: 'Holt Sprint' };
-
-const rotorAt = (n: number, corner: string, mm: number): Fact =>
-  ({
-    ...at(n),
-    kind: 'rotorMeasurement',
-    corner,
-    rotorPairId: null,
-    thicknessesMm: [mm, mm],
-    runoutMm: null,
-    lipMm: null,
-    massKg: null,
-    crack: 'none',
-    crackLengthMm: null,
-    wearMarksGone: false,
-    transferLayer: 'even',
-    instrument: 'byHand',
-  }) as Fact;
-
-const fitted = (n: number, padSetId: string | null, changed = 'none'): Fact =>
-  ({ ...at(n), kind: 'partsFitted', axle: 'front', padSetId, rotorPairId: pair.id, changed }) as Fact;
-
-const worn: Fact[] = [
-  fitted(6, padSet.id),
-  pads(7, 'FL', 2.5),
-  pads(8, 'FR', 3.1),
-  pads(9, 'RL', 8),
-  pads(10, 'RR', 8),
-  ...['FL', 'FR', 'RL', 'RR'].map((c, i) => rotorAt(11 + i, c, 31)),
-  ...['FL', 'FR', 'RL', 'RR'].map(
-    (corner, i) =>
-      ({
-        ...at(15 + i),
-        kind: 'wheelBearingMeasurement',
-        corner,
-        playMm: 0.2,
-        method: 'rim',
-        instrument: 'byHand',
-      }) as Fact,
-  ),
-  {
-    ...at(20),
-    kind: 'checksDone',
-    step: 'look',
-    items: [{ check: 'hoses', corner: null, result: 'ok', remark: '' }],
-  } as Fact,
-];
-
-const decided = (n: number, subject: string, axle: string, action: string, padSetId: string | null = null): Fact =>
-  ({
-    ...at(n),
-    kind: 'partsDecision',
-    subject,
-    axle,
-    corner: null,
-    action,
-    padSetId,
-    rotorPairId: null,
-    reason: 'By the figures.',
-  }) as Fact;
-
-const allDecided: Fact[] = [
-  decided(21, 'pads', 'front', 'change', newSet.id),
-  decided(22, 'rotors', 'front', 'keep'),
-  decided(23, 'pads', 'rear', 'keep'),
-  decided(24, 'rotors', 'rear', 'keep'),
-];
 
 test('every fact of a service has a line in the history', () => {
   const logbook = buildLogbook({ crew: [crew, lead], padSets: [padSet], rotorPairs: [pair], cars: [car] }, []);

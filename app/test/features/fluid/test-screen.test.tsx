@@ -1,9 +1,10 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TestScreen } from '../../../src/features/fluid/test-screen';
-import { bottle, car, flush, id, show, silicone } from '../../builders/scene';
+import { car, flush, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, place, press, type } from '../../builders/hands';
+import { sealed, stores } from '../../builders/entry-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -12,12 +13,6 @@ freshHands();
 beforeEach(() => {
   place.params = { id: car.id };
 });
-
-const sealed = { ...bottle, id: id(31), label: 'B-031' };
-
-const wrong = { ...bottle, id: id(32), label: 'B-032', fluidId: silicone.id };
-
-const stores = { fluids: [silicone], bottles: [sealed, wrong] };
 
 describe('a boiling test', () => {
   test('keeps the reading with the air pressure of the altitude', async () => {

@@ -4,6 +4,7 @@ import { TesterPanel } from '../../../src/features/fluid/tester-panel';
 import { car, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { answers, freshHands, isThere, press, sent, text, type } from '../../builders/hands';
+import { pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -29,8 +30,6 @@ class Wire extends EventTarget {
 beforeEach(() => {
   (globalThis as { EventSource: unknown }).EventSource = Wire;
 });
-
-const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
 describe('the boiling tester', () => {
   const result = jest.fn();

@@ -6,12 +6,11 @@ import { WearPartScreen } from '../../../src/features/inventory/supplier-forms';
 import { id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { answers, freshHands, saved, place, press, type } from '../../builders/hands';
+import { day } from '../../builders/run-up-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
 
 describe('stock', () => {
   const supplier: RecordOf<'suppliers'> = {

@@ -5,12 +5,11 @@ import { WearParts } from '../../../src/features/inventory/wear-parts';
 import { crew, id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, isThere, text } from '../../builders/hands';
+import { common } from '../../builders/settings-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const common = { version: 1, archived: false };
 
 test('small parts say what is here and what is low', () => {
   const part: RecordOf<'wearParts'> = {

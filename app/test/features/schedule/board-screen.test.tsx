@@ -1,20 +1,15 @@
 /** Settings and the people: who is on duty, lifts, the rules of the shop; and the board by week and by lift. */
 import { screen } from '@testing-library/react';
-import { type Job, type RecordOf, dateIn, plusDays, shopDefaults, recordDefaults } from '@calvik/core';
+import { type Job, dateIn, plusDays, shopDefaults, recordDefaults } from '@calvik/core';
 import { BoardScreen } from '../../../src/features/schedule/board-screen';
 import { car, crew, id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, place, press, text } from '../../builders/hands';
+import { common, lift, bram } from '../../builders/settings-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const common = { version: 1, archived: false };
-
-const lift: RecordOf<'lifts'> = { ...common, id: id(43), name: 'Lift 1' };
-
-const bram = { ...crew, id: id(47), name: 'Bram Okell' };
 
 describe('the board', () => {
   const today = dateIn(new Date().toISOString(), shopDefaults.timeZone);

@@ -1,74 +1,15 @@
 /** The screens of the run-up: what they refuse, what they keep, and what they say of a place that breaks a rule. */
 import { screen, waitFor } from '@testing-library/react';
-import { type Job, type RecordOf, type TrackEvent, recordDefaults } from '@calvik/core';
+
 import { PlanProposalScreen } from '../../../src/features/schedule/plan-proposal-screen';
-import { car, crew, flush, id, show } from '../../builders/scene';
+import { car, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { answers, freshHands, press, router, sent } from '../../builders/hands';
+import { day, booking, job, scene, old } from '../../builders/run-up-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
-
-const venue: RecordOf<'venues'> = {
-  id: id(40),
-  version: 1,
-  archived: false,
-  name: 'Dunvarrel Ring',
-  altitudeM: 600,
-  peakFluidTempC: 215,
-  notes: '',
-};
-
-const event: TrackEvent = {
-  ...recordDefaults.events,
-  id: id(41),
-  version: 1,
-  archived: false,
-  name: 'Two-day',
-  venueId: venue.id,
-  organiser: 'Ring Circle',
-  startDate: day(10),
-  endDate: day(11),
-  flushWithinDays: 30,
-  demandedMarginC: null,
-  notes: '',
-};
-
-const booking: RecordOf<'bookings'> = {
-  ...recordDefaults.bookings,
-  id: id(42),
-  version: 1,
-  archived: false,
-  eventId: event.id,
-  carId: car.id,
-  notes: '',
-};
-
-const lift: RecordOf<'lifts'> = { id: id(43), version: 1, archived: false, name: 'Lift 1' };
-
-const job: Job = {
-  ...recordDefaults.jobs,
-  id: id(44),
-  version: 1,
-  archived: false,
-  kind: 'flush',
-  carId: car.id,
-  eventId: event.id,
-  bookingId: booking.id,
-  covers: ['flush'],
-  crewId: crew.id,
-  liftId: lift.id,
-  startAt: `${day(3)}T09:00:00.000Z`,
-  durationMin: 75,
-  notes: '',
-};
-
-const scene = { venues: [venue], events: [event], bookings: [booking], lifts: [lift] };
-
-const old = [flush(20, 60)];
 
 describe('the plan', () => {
   test('shows how far the search is, what is left out with the cheapest way, and takes the plan', async () => {

@@ -6,16 +6,12 @@ import { checkItems, checkStates, firstOpenCheck } from '../../../src/ui/check-l
 import { id } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands } from '../../builders/hands';
-import { at, face, padSet, pads, pair } from '../../builders/service-scene';
+import { face, pads } from '../../builders/service-scene';
+import { newSet, fitted } from '../../builders/guided-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const newSet = { ...padSet, id: id(71), label: 'P-007', compound: 'Holt Sprint' };
-
-const fitted = (n: number, padSetId: string | null, changed = 'none'): Fact =>
-  ({ ...at(n), kind: 'partsFitted', axle: 'front', padSetId, rotorPairId: pair.id, changed }) as Fact;
 
 describe('lists and readings', () => {
   test('a fault at two corners is two items, and comes back as one line', () => {

@@ -1,24 +1,15 @@
 /** The guided steps: what they ask for, what they judge while somebody types, what they keep, and what they bring back. */
-import { act, cleanup, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import type { Fact } from '@calvik/core';
-import { StepScreen } from '../../../src/features/service/step-screen';
-import { crew, flush, id, show } from '../../builders/scene';
+import { crew, id } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
-import { freshHands, saved, place, press, router, type } from '../../builders/hands';
-import { at, intake, job, lead, pads, records } from '../../builders/service-scene';
+import { freshHands, saved, press, router, type } from '../../builders/hands';
+import { at, intake, job, lead, pads } from '../../builders/service-scene';
+import { step, saveIt, said } from '../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
-  place.params = { job: job.id, step: key };
-  return show(<StepScreen />, [flush(60, 20), ...facts], { ...records, ...more });
-};
-
-const saveIt = (name = 'Save and go on'): Promise<void> => act(async () => press(name));
-
-const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
 
 describe('measuring pads', () => {
   test('judges while typing, in any unit, and keeps both pads as one reading', async () => {

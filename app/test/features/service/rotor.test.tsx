@@ -1,11 +1,11 @@
 /** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
 import { act, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
-import { StepScreen } from '../../../src/features/service/step-screen';
-import { car, flush, show } from '../../builders/scene';
-import { at, intake, job, pair, records } from '../../builders/service-scene';
+import { car } from '../../builders/scene';
+import { at, pair } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
-import { answers, freshHands, isThere, saved, place, press, sent, text, type } from '../../builders/hands';
+import { answers, freshHands, isThere, saved, press, sent, text, type } from '../../builders/hands';
+import { step, pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -40,13 +40,6 @@ const fitted: Fact = {
   rotorPairId: pair.id,
   changed: 'none',
 } as Fact;
-
-const step = (key: string, facts: Fact[] = [], more: object = {}) => {
-  place.params = { job: job.id, step: key };
-  return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], { ...records, ...more });
-};
-
-const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
 describe('measuring a rotor', () => {
   beforeEach(() => {

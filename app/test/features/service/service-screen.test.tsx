@@ -7,12 +7,11 @@ import { show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, place, press } from '../../builders/hands';
 import { intake, job, pads, records } from '../../builders/service-scene';
+import { said } from '../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
 
 test('the overview says what is next, who did what, and what is not in order', () => {
   place.params = { job: job.id };

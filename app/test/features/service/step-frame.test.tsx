@@ -1,11 +1,11 @@
 /** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
 import { act, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
-import { StepScreen } from '../../../src/features/service/step-screen';
-import { flush, id, show } from '../../builders/scene';
-import { at, intake, job, lead, pads, records } from '../../builders/service-scene';
+import { id } from '../../builders/scene';
+import { at, lead, pads } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
-import { freshHands, saved, place, press } from '../../builders/hands';
+import { freshHands, saved, press } from '../../builders/hands';
+import { step, pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -31,13 +31,6 @@ class Wire extends EventTarget {
 beforeEach(() => {
   (globalThis as { EventSource: unknown }).EventSource = Wire;
 });
-
-const step = (key: string, facts: Fact[] = [], more: object = {}) => {
-  place.params = { job: job.id, step: key };
-  return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], { ...records, ...more });
-};
-
-const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
 describe('steps of others', () => {
   test('a side of the car is handed over whole', async () => {

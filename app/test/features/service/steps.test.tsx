@@ -1,24 +1,15 @@
 /** The guided steps: what they ask for, what they judge while somebody types, what they keep, and what they bring back. */
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { Fact } from '@calvik/core';
-import { StepScreen } from '../../../src/features/service/step-screen';
-import { bottle, flush, show } from '../../builders/scene';
+import { bottle } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
-import { freshHands, saved, place, press, router, type } from '../../builders/hands';
-import { at, intake, job, records } from '../../builders/service-scene';
+import { freshHands, saved, press, router, type } from '../../builders/hands';
+import { at, intake, job } from '../../builders/service-scene';
+import { step, saveIt, said } from '../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const step = (key: string, facts: Fact[] = intake, more: object = {}) => {
-  place.params = { job: job.id, step: key };
-  return show(<StepScreen />, [flush(60, 20), ...facts], { ...records, ...more });
-};
-
-const saveIt = (name = 'Save and go on'): Promise<void> => act(async () => press(name));
-
-const said = (testId: string): string => screen.getByTestId(testId).textContent ?? '';
 
 describe('other steps', () => {
   test('a list is gone through whole; a fault says where and what', async () => {
@@ -86,7 +77,7 @@ describe('other steps', () => {
     step('pedalGate');
     press('Why now: Working together', 'radio');
     press('Pedal: Soft', 'radio');
-    expect(screen.getByText('Pedal soft: back to the exchange. Nobody drives this car.')).toBeTruthy();
+    expect(screen.getByText('Pedal soft: bleed again. Nobody drives this car.')).toBeTruthy();
     expect(said('suspects')).toContain('a bleed nipple not shut');
     press('Sinks: Holds', 'radio');
     await saveIt('Save it, back to the exchange');

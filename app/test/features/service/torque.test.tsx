@@ -1,11 +1,11 @@
 /** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
 import { act, screen, waitFor } from '@testing-library/react';
-import { type BrakeSheet, type Fact } from '@calvik/core';
-import { StepScreen } from '../../../src/features/service/step-screen';
-import { flush, show } from '../../builders/scene';
-import { intake, job, records, sheet } from '../../builders/service-scene';
+import { type BrakeSheet } from '@calvik/core';
+
+import { sheet } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
-import { answers, freshHands, saved, place, press, sent, text, type } from '../../builders/hands';
+import { answers, freshHands, saved, press, sent, text, type } from '../../builders/hands';
+import { step, pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
@@ -31,13 +31,6 @@ class Wire extends EventTarget {
 beforeEach(() => {
   (globalThis as { EventSource: unknown }).EventSource = Wire;
 });
-
-const step = (key: string, facts: Fact[] = [], more: object = {}) => {
-  place.params = { job: job.id, step: key };
-  return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], { ...records, ...more });
-};
-
-const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
 describe('torque', () => {
   const without = (group: string): BrakeSheet => ({

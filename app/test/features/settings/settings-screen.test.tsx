@@ -2,19 +2,14 @@
 import { act, waitFor } from '@testing-library/react';
 import { type RecordOf, SHOP_ID, shopDefaults } from '@calvik/core';
 import { SettingsScreen } from '../../../src/features/settings/settings-screen';
-import { crew, id, show } from '../../builders/scene';
+import { show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, press, router, text, type } from '../../builders/hands';
+import { common, lift, bram } from '../../builders/settings-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-const common = { version: 1, archived: false };
-
-const lift: RecordOf<'lifts'> = { ...common, id: id(43), name: 'Lift 1' };
-
-const bram = { ...crew, id: id(47), name: 'Bram Okell' };
 
 const pressing = (name: string | RegExp, role?: string): Promise<void> => act(async () => press(name, role));
 
