@@ -115,6 +115,10 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   }),
   exchangeBegun: (f) => ({ title: f.scope === 'full' ? 'Flush begun' : 'Bleed begun', text: methodNames[f.method] }),
   leakDownTest: (f) => ({ title: 'Leak-down test', text: counted(f.readings.length, 'reading') }),
+  reservoirToppedUp: (f, logbook, say) => ({
+    title: `Topped up ${say.value(f.volumeMl, 'volume')}`,
+    text: `From bottle ${logbook.bottles.get(f.bottleId)?.label ?? '?'}`,
+  }),
   nippleBled: (f, _, say) => ({
     title: `Drawn ${say.value(f.volumeMl, 'volume')}, ${placeName({ corner: f.corner, nipple: f.nipple })}`,
     text: f.isShut ? 'Bleed nipple shut' : 'Bleed nipple open',

@@ -215,6 +215,9 @@ export const subjectNames: Record<PartsDecision['subject'], string> = {
 export const actionNames: Record<PartsDecision['action'], string> = {
   keep: 'Keep',
   change: 'Change',
+  scrap: 'Change, scrap the old',
+  skim: 'Skim',
+  service: 'Free and grease',
   carrySpare: 'Carry a spare',
   refer: 'Refer',
 };

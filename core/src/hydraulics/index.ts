@@ -41,7 +41,6 @@ export {
 } from './exchange-model';
 export { MIN_HOLD_S, MAX_LOSS_PERCENT_PER_MIN, type LeakDownJudgement, fitDecay, judgeLeakDown } from './leak-down';
 export {
-  EXCHANGE_RESERVE_ML,
   type ExchangeProgress,
   type ExchangeStart,
   type ExchangeStep,
@@ -50,8 +49,9 @@ export {
   inSequence,
   isFedMethod,
   judgeBubbles,
-  levelBefore,
+  levelNow,
   needsLeakDownTest,
+  planInJob,
 } from './progress';
 export {
   type DrawOutlook,

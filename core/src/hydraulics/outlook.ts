@@ -1,8 +1,9 @@
 /** What a technician is told while a figure is being typed: where the level goes, when to stop, what to open. */
+import { EXCHANGE_RESERVE_ML, lowestOfDraw } from '../logbook';
 import { type Car, type Finding, type NippleBled, type ReservoirSeen, millilitres } from '../model';
 import { UNSUCKABLE_SHARE } from './exchange-model';
 import { hydraulicsFinding } from './findings';
-import { EXCHANGE_RESERVE_ML, type ExchangeProgress, isFedMethod } from './progress';
+import { type ExchangeProgress, isFedMethod } from './progress';
 
 export interface DrawOutlook {
   /** Level before this nipple; of one that is corrected, without its own draw, mL. */
@@ -34,11 +35,13 @@ export function drawOutlook(
   const beforeMl = progress.levelMl + (standing && !isFed ? standing.volumeMl - standing.toppedUpMl : 0);
   const stopAfterMl = isFed ? null : Math.max(0, beforeMl - car.reservoirMinMl);
   const endMl = beforeMl - volumeMl + typed.toppedUpMl;
-  const untouchedMl = beforeMl - volumeMl;
   const alarmMl = car.reservoirMinMl + EXCHANGE_RESERVE_ML;
-  // Who tops up at the alarm never goes lower than it.
-  const bySum = typed.toppedUpMl > 0 ? Math.max(Math.min(beforeMl, alarmMl), untouchedMl) : untouchedMl;
-  const lowestMl = typed.lowestMl ?? Math.max(0, isFed ? beforeMl : bySum);
+  const lowestMl = lowestOfDraw(
+    car,
+    beforeMl,
+    { volumeMl, toppedUpMl: typed.toppedUpMl, lowestLevelMl: typed.lowestMl },
+    isFed,
+  );
   const isUnderMin = lowestMl < car.reservoirMinMl;
   return {
     beforeMl,
@@ -110,12 +113,14 @@ export function judgeLevel(
   targetMl: number | null,
 ): Finding[] {
   const findings: Finding[] = [];
-  if (levelMl < car.reservoirMinMl)
+  const isFinal = moment === 'final';
+  // At MIN there is nothing in hand for the first stop: it goes out above it.
+  if (isFinal ? levelMl <= car.reservoirMinMl : levelMl < car.reservoirMinMl)
     findings.push(
       hydraulicsFinding(
         'levelUnderMin',
         // What came in low is filled up before it goes; what leaves low has a leak, or nobody looked.
-        moment === 'final' ? 'needsWork' : 'watch',
+        isFinal ? 'needsWork' : 'watch',
         {},
         { level: millilitres(levelMl), min: millilitres(car.reservoirMinMl) },
       ),

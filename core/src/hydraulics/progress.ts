@@ -1,5 +1,12 @@
 import { type BleedStep, bleedSequence } from '../fluid';
-import { type Logbook, byTime, countingDraws } from '../logbook';
+import {
+  EXCHANGE_RESERVE_ML,
+  type Logbook,
+  type ReservoirCourse,
+  byTime,
+  countingDraws,
+  reservoirCourse,
+} from '../logbook';
 import {
   type Car,
   type Corner,
@@ -10,6 +17,7 @@ import {
   type LeakDownTest,
   type NippleBled,
   type Place,
+  type ReservoirToppedUp,
   type SequenceSchool,
   millilitres,
 } from '../model';
@@ -24,9 +32,6 @@ import {
 } from './exchange-model';
 import { hydraulicsFinding } from './findings';
 import { type LeakDownJudgement, judgeLeakDown } from './leak-down';
-
-/** The alarm goes this much before MIN, mL. Common practice, no source; Calvik's own figure. */
-export const EXCHANGE_RESERVE_ML = 20;
 
 /** New fluid comes while drawing, so nobody has to top up. */
 export const isFedMethod = (method: ExchangeMethod): boolean => method === 'pressureFed';
@@ -88,25 +93,27 @@ export function exchangePlan(car: Car, start: ExchangeStart): ExchangePlan {
 export const inSequence = (car: Car, sequence: SequenceSchool | undefined): Car =>
   sequence === undefined || sequence === car.sequenceSchool ? car : { ...car, sequenceSchool: sequence };
 
-/** The level that was seen before the exchange, or MAX where nobody looked, mL. */
-export function levelBefore(car: Car, facts: readonly Fact[]): number {
-  const level = facts.findLast(
-    (f) => f.kind === 'pistonsRetracted' || (f.kind === 'reservoirSeen' && f.moment === 'intake'),
-  );
-  if (level?.kind === 'reservoirSeen') return level.levelMl;
-  // What overflowed is gone: a reservoir holds no more than it holds.
-  if (level?.kind === 'pistonsRetracted') return Math.min(car.reservoirMaxMl, level.levelAfterMl);
-  return car.reservoirMaxMl;
-}
+/** Where the reservoir stands after what a job has done so far, mL; at MAX where nobody looked. */
+export const levelNow = (car: Car, facts: readonly Fact[]): number => reservoirCourse(car, facts).levelMl;
 
-/** Goes through what was drawn, as the model sees it. */
-function replay(car: Car, start: ExchangeStart, draws: readonly NippleBled[]): SystemState {
+/** Goes through what was drawn and topped up, as the model sees it. */
+function replay(
+  car: Car,
+  start: ExchangeStart,
+  events: readonly (NippleBled | ReservoirToppedUp)[],
+  course: ReservoirCourse,
+): SystemState {
   let state = startState(car, start);
   const isFed = isFedMethod(start.method);
   const flowMlPerS = flowMlPerSecond[start.method];
-  for (const d of draws) {
+  for (const d of events) {
+    if (d.kind === 'reservoirToppedUp') {
+      state = refillReservoir(state, 0, d.volumeMl);
+      continue;
+    }
     const settings = { corner: d.corner, flowMlPerS, isFed, topUpAtMl: null, topUpToMl: 0 };
-    const first = isFed ? d.volumeMl : Math.min(d.volumeMl, Math.max(0, state.reservoirMl - d.lowestLevelMl));
+    const lowestMl = course.draws.get(d.id)?.lowestMl ?? 0;
+    const first = isFed ? d.volumeMl : Math.min(d.volumeMl, Math.max(0, state.reservoirMl - lowestMl));
     state = draw(state, { ...settings, volumeMl: first }).state;
     if (!isFed) {
       state = refillReservoir(state, 0, d.toppedUpMl);
@@ -114,6 +121,30 @@ function replay(car: Car, start: ExchangeStart, draws: readonly NippleBled[]): S
     }
   }
   return state;
+}
+
+/**
+ * The plan for an exchange of a job: a bleed of what the calipers have heated, after a flush in the same job, wants no more than the flush
+ * drew.
+ */
+export function planInJob(
+  ofCar: Car,
+  facts: readonly Fact[],
+  start: ExchangeStart & { sequence?: SequenceSchool },
+): ExchangePlan {
+  const plan = exchangePlan(inSequence(ofCar, start.sequence), start);
+  if (start.scope === 'full') return plan;
+  const flush = facts.findLast((f): f is ExchangeBegun => f.kind === 'exchangeBegun' && f.scope === 'full');
+  if (!flush) return plan;
+  const drawnAt = new Map<string, number>();
+  for (const f of facts)
+    if (f.kind === 'nippleBled' && f.exchangeId === flush.id) drawnAt.set(`${f.corner} ${f.nipple}`, f.volumeMl);
+  const nipples = plan.nipples.map((n) => {
+    const drawnMl = drawnAt.get(`${n.corner} ${n.nipple}`);
+    return drawnMl === undefined || drawnMl >= n.volumeMl ? n : { ...n, volumeMl: drawnMl };
+  });
+  const wasteMl = nipples.reduce((sum, n) => sum + n.volumeMl, 0);
+  return { ...plan, nipples, wasteMl, newFluidMl: Math.min(plan.newFluidMl, wasteMl) };
 }
 
 /** What bubbles at a nipple mean; null where there were none. Small ones hold the car as large ones do: nobody knows which air it is. */
@@ -129,17 +160,14 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
     .filter((f): f is NippleBled => f.kind === 'nippleBled' && f.exchangeId === begun?.id)
     .sort(byTime);
   const hold = facts.findLast((f): f is LeakDownTest => f.kind === 'leakDownTest') ?? null;
-  const { counting, restart } = countingDraws(draws, car.reservoirMinMl);
+  const course = reservoirCourse(car, facts);
+  const { counting, restart } = countingDraws(draws, course, car.reservoirMinMl);
   const steps = bleedSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
-  const start = begun && {
-    ...begun,
-    levelMl: levelBefore(
-      car,
-      facts.filter((f) => f.at <= begun.at),
-    ),
-  };
-  const state = start && replay(car, start, draws);
-  const levelMl = Math.max(0, state?.reservoirMl ?? levelBefore(car, facts));
+  const start = begun && { ...begun, levelMl: course.begun.get(begun.id) ?? car.reservoirMaxMl };
+  const toppedUp = facts.filter((f): f is ReservoirToppedUp => f.kind === 'reservoirToppedUp');
+  const events = begun ? [...draws, ...toppedUp.filter((f) => f.at >= begun.at)].sort(byTime) : [];
+  const state = start && replay(car, start, events, course);
+  const { levelMl } = course;
   const findings: Finding[] = [];
   const isDone = begun !== null && steps.every((s) => s.drawn !== null);
   for (const { drawn, nipple } of steps) {
@@ -162,14 +190,20 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
       'reservoirUnderMin',
       'needsWork',
       { corner: restart.corner },
-      { level: millilitres(restart.lowestLevelMl), min: millilitres(car.reservoirMinMl) },
+      { level: millilitres(course.draws.get(restart.id)?.lowestMl ?? 0), min: millilitres(car.reservoirMinMl) },
     ),
   };
   if (restarted && !isDone) findings.push(restarted.finding);
   return {
     begun,
     steps,
-    plan: start && exchangePlan(car, start),
+    plan:
+      start &&
+      planInJob(
+        ofCar,
+        facts.filter((f) => f.at < begun!.at),
+        start,
+      ),
     restart: restarted,
     levelMl,
     stopAfterMl: begun && isFedMethod(begun.method) ? null : Math.max(0, levelMl - car.reservoirMinMl),

@@ -31,7 +31,7 @@ export interface BottleState {
 
 /** Millilitres that an exchange took from one bottle. */
 export const pouredFrom = (exchange: FluidExchange, bottleId: string): number =>
-  exchange.corners.reduce((sum, c) => sum + (c.bottleId === bottleId ? c.volumeMl : 0), 0) +
+  exchange.corners.reduce((sum, c) => sum + (c.bottleId === bottleId ? (c.pouredMl ?? c.volumeMl) : 0), 0) +
   (exchange.reservoirBottleId === bottleId ? exchange.reservoirRefillMl : 0);
 
 /**
@@ -39,11 +39,14 @@ export const pouredFrom = (exchange: FluidExchange, bottleId: string): number =>
  * drawn from the reservoir before it was refilled.
  */
 export const wasteOf = (exchange: FluidExchange): number =>
-  exchange.corners.reduce((sum, c) => sum + c.volumeMl, 0) + exchange.reservoirRefillMl;
+  exchange.corners.reduce((sum, c) => sum + c.volumeMl, 0) + (exchange.drawnOffMl ?? exchange.reservoirRefillMl);
 
 function openedAt(facts: readonly Fact[], bottleId: string): string | null {
   const opening = facts.find(
-    (f) => f.kind === 'bottleOpened' || (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
+    (f) =>
+      f.kind === 'bottleOpened' ||
+      f.kind === 'reservoirToppedUp' ||
+      (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
   );
   return opening?.at ?? null;
 }
@@ -58,6 +61,7 @@ export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate):
   for (const fact of facts) {
     if (fact.kind === 'bottleLevel') leftMl = fact.leftMl;
     if (fact.kind === 'fluidExchange') leftMl -= pouredFrom(fact, bottle.id);
+    if (fact.kind === 'reservoirToppedUp') leftMl -= fact.volumeMl;
   }
   const opened = openedAt(facts, bottle.id);
   const openedOn = opened ? dateIn(opened, logbook.shop.timeZone) : null;
@@ -174,7 +178,14 @@ export const judgeChoice = ({ verdict }: Pick<BottleChoice, 'verdict'>): Finding
 export const wasteCollectedMl = (logbook: Logbook): number =>
   [...logbook.cars.keys()]
     .flatMap((carId) => logbook.factsOfCar(carId))
-    .reduce((total, fact) => (fact.kind === 'fluidExchange' ? total + wasteOf(fact) : total), 0);
+    .reduce(
+      (total, fact) =>
+        total +
+        (fact.kind === 'fluidExchange' ? wasteOf(fact) : 0) +
+        // Drawn off before pistons are pushed back: it goes to the same container.
+        (fact.kind === 'pistonsRetracted' ? fact.drawnOffMl : 0),
+      0,
+    );
 
 /** Used fluid that stands in the container now: collected less what was handed to a disposal point, mL. */
 export const wasteInContainerMl = (logbook: Logbook): number =>

@@ -19,7 +19,11 @@ import {
   type RotorPair,
   axleOfCorner,
   axles,
+  corners,
+  standingFindings,
 } from '../model';
+import { seenOnPads } from '../pads';
+import { seenOnRotor } from '../rotors';
 import { inventoryFinding } from './findings';
 
 /** What is on one axle of a car. */
@@ -70,6 +74,27 @@ export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasur
   );
 }
 
+/**
+ * Every reading of the pads that are at a corner now, oldest first: of a labelled set wherever it has been, of pads without a label since
+ * they were fitted.
+ */
+export function padReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] {
+  const { padSet, padsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  const all = padSet
+    ? ofKind(logbook.factsOfPart(padSet.id), 'padMeasurement')
+    : ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => isAfter(f, padsSince));
+  return all.filter((f) => f.corner === corner);
+}
+
+/** Every reading of the rotor that is at a corner now, oldest first. */
+export function rotorReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] {
+  const { rotorPair, rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  const all = rotorPair
+    ? ofKind(logbook.factsOfPart(rotorPair.id), 'rotorMeasurement')
+    : ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').filter((f) => isAfter(f, rotorsSince));
+  return all.filter((f) => f.corner === corner);
+}
+
 /** The last reading of a set, wherever it was measured, by corner. */
 export function lastPadReadings(logbook: Logbook, padSetId: string): Partial<Record<Corner, PadMeasurement>> {
   const found: Partial<Record<Corner, PadMeasurement>> = {};
@@ -93,18 +118,48 @@ export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
     ...[m.inner, m.outer].flatMap((p) => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm])),
   );
 
+/** The decision by which a part was scrapped, where that is the last word on its axle in that job; else null. */
+export const scrappedBy = (logbook: Logbook, partId: string): PartsDecision | null =>
+  ofKind(logbook.factsOfPart(partId), 'partsDecision').findLast(
+    (d) =>
+      d.action === 'scrap' &&
+      (d.scrappedPadSetId === partId || d.scrappedRotorPairId === partId) &&
+      ofKind(logbook.factsOfJob(d.jobId), 'partsDecision').findLast(
+        (o) => o.subject === d.subject && o.axle === d.axle && o.corner === d.corner,
+      )?.id === d.id,
+  ) ?? null;
+
+/** What was seen on a part and still stands, wherever it lies: it is said before anybody fits it. */
+export function findingsOfPart(logbook: Logbook, part: PadSet | RotorPair): Finding[] {
+  const facts = logbook.factsOfPart(part.id);
+  const brake = 'isLining' in part && part.isLining ? 'drum' : 'floatingCaliper';
+  return corners.flatMap((corner) => [
+    ...standingFindings(
+      ofKind(facts, 'padMeasurement').filter((f) => f.padSetId === part.id && f.corner === corner),
+      (reading) => seenOnPads(reading, brake),
+    ),
+    ...standingFindings(
+      ofKind(facts, 'rotorMeasurement').filter((f) => f.rotorPairId === part.id && f.corner === corner),
+      seenOnRotor,
+    ),
+  ]);
+}
+
 /** Where a pad set or a rotor pair is. */
-export type PartPlace = { at: 'car'; carId: string; axle: Axle; since: string } | { at: 'shelf' };
+export type PartPlace =
+  { at: 'car'; carId: string; axle: Axle; since: string } | { at: 'shelf' } | { at: 'scrapped'; since: string };
 
 /** Where a part is: on the car whose axle it was last fitted to and not taken off again, else on the shelf. */
 export function placeOf(logbook: Logbook, partId: string): PartPlace {
   const last = logbook.factsOfPart(partId).findLast((f): f is PartsFitted => f.kind === 'partsFitted');
-  if (!last) return { at: 'shelf' };
+  const scrapped = scrappedBy(logbook, partId);
+  const shelf: PartPlace = scrapped ? { at: 'scrapped', since: scrapped.at } : { at: 'shelf' };
+  if (!last) return shelf;
   const car = logbook.cars.get(last.carId);
   const now = car && axleParts(logbook, car, last.axle).fitting;
   return now && (now.padSetId === partId || now.rotorPairId === partId)
     ? { at: 'car', carId: last.carId, axle: last.axle, since: last.at }
-    : { at: 'shelf' };
+    : shelf;
 }
 
 /** The decision that promises a part to a car, while that car's service is neither fitted nor released; else null. */
@@ -191,7 +246,9 @@ export function fittingCandidates(
     return placeOf(logbook, part.id).at === 'shelf' && (promise === null || promise.carId === car.id);
   };
   const ownFirst = (a: PadSet | RotorPair, b: PadSet | RotorPair): number =>
-    Number(b.carId === car.id) - Number(a.carId === car.id) || a.label.localeCompare(b.label);
+    findingsOfPart(logbook, a).length - findingsOfPart(logbook, b).length ||
+    Number(b.carId === car.id) - Number(a.carId === car.id) ||
+    a.label.localeCompare(b.label);
   return {
     padSets: [...logbook.padSets.values()].filter((p) => isFree(p) && p.isLining === isDrum).sort(ownFirst),
     rotorPairs: [...logbook.rotorPairs.values()].filter(isFree).sort(ownFirst),

@@ -1,7 +1,7 @@
 /** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
-import { bookingReserving, lastPadReadings, placeOf, reservationOf, thinnest } from './parts';
+import { bookingReserving, findingsOfPart, lastPadReadings, placeOf, reservationOf, thinnest } from './parts';
 import { bottleState } from './bottles';
 import {
   type Axle,
@@ -13,6 +13,7 @@ import {
   type RotorPair,
   type Supplier,
   type WearPart,
+  worstOf,
 } from '../model';
 
 /** What of an order line has come to the door. */
@@ -107,6 +108,8 @@ export const padSetMm = (logbook: Logbook, set: PadSet): number => {
 
 export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
   if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;
+  // What is cracked or crumbling lies there marked: nobody is sent for it.
+  if (worstOf(findingsOfPart(logbook, part)) === 'stop') return false;
   const promise = reservationOf(logbook, part.id);
   const kept = bookingReserving(logbook, part.id, today);
   return (promise === null || promise.carId === booking.carId) && (kept === null || kept.id === booking.id);

@@ -1,31 +1,43 @@
 import type { Car, ExchangeBegun, Fact, FluidExchange, NippleBled, PedalCheck } from '../model';
-
-/** Oldest first; facts of the same moment by id, so that the order of arrival never matters. */
-export const byTime = (a: { at: string; id: string }, b: { at: string; id: string }): number =>
-  a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+import { byTime } from './by-time';
+import { type ReservoirCourse, reservoirCourse, wentUnderMin } from './levels';
 
 /**
  * The draws that count in a sequence: the last one at each place, after the last time the reservoir stood under MIN, for that
  * lets air in and the whole sequence begins again.
  * @param draws of one exchange, in time order
+ * @param course of the reservoir through the job
  */
 export function countingDraws(
   draws: readonly NippleBled[],
+  course: ReservoirCourse,
   minMl: number,
 ): { counting: Map<number, NippleBled>; restart: NippleBled | null } {
-  const restartAt = draws.findLastIndex((d) => d.lowestLevelMl < minMl);
+  const restartAt = draws.findLastIndex((d) => wentUnderMin(course, d, minMl));
   const counting = new Map<number, NippleBled>();
   for (const drawn of draws.slice(restartAt + 1)) counting.set(drawn.index, drawn);
   return { counting, restart: draws[restartAt] ?? null };
 }
+
+/** Kinds of facts that say or change where the reservoir stands. */
+const movesLevel: ReadonlySet<Fact['kind']> = new Set<Fact['kind']>([
+  'reservoirSeen',
+  'pistonsRetracted',
+  'reservoirToppedUp',
+  'exchangeBegun',
+  'nippleBled',
+]);
 
 function compose(
   begun: ExchangeBegun,
   draws: NippleBled[],
   pedals: readonly PedalCheck[],
   car: Car | undefined,
+  ofJob: readonly Fact[],
 ): FluidExchange {
-  const { counting, restart } = countingDraws(draws, car?.reservoirMinMl ?? 0);
+  const course = reservoirCourse(car ?? { reservoirMinMl: 0, reservoirMaxMl: 3000 }, ofJob);
+  const { counting, restart } = countingDraws(draws, course, car?.reservoirMinMl ?? 0);
+  const isFed = begun.method === 'pressureFed';
   const last = draws.at(-1)!;
   const places = [...new Set(draws.map((d) => d.index))].sort((a, b) => a - b);
   const isWhole = restart === null || places.every((index) => counting.has(index));
@@ -40,6 +52,7 @@ function compose(
     // A sequence that has to begin again is no exchange until it has been gone through.
     scope: isWhole ? begun.scope : 'heatAffected',
     reservoirRefillMl: begun.refillMl,
+    drawnOffMl: begun.drawnOffMl,
     reservoirBottleId: begun.refillMl > 0 ? begun.bottleId : null,
     corners: places.map((index) => {
       const here = draws.filter((d) => d.index === index);
@@ -49,6 +62,8 @@ function compose(
         nipple: now.nipple,
         bottleId: now.bottleId,
         volumeMl: here.reduce((sum, d) => sum + d.volumeMl, 0),
+        // Out of the bottle came what was fed or topped up, not what ran out of the nipple.
+        pouredMl: here.reduce((sum, d) => sum + (isFed ? d.volumeMl : d.toppedUpMl), 0),
         clean: now.ranClean,
         bubbleFree: now.bubbles === 'none',
         nippleShut: now.isShut,
@@ -69,14 +84,26 @@ export function composeExchanges(facts: readonly Fact[], cars: ReadonlyMap<strin
   if (begun.length === 0) return [];
   const draws = new Map<string, NippleBled[]>();
   const pedals = new Map<string, PedalCheck[]>();
+  const levels = new Map<string, Fact[]>();
   const push = <T>(map: Map<string, T[]>, key: string, item: T): void =>
     void (map.get(key)?.push(item) ?? map.set(key, [item]));
   for (const fact of facts) {
     if (fact.kind === 'nippleBled') push(draws, fact.exchangeId, fact);
     if (fact.kind === 'pedalCheck') push(pedals, fact.jobId, fact);
+    if (fact.jobId !== undefined && movesLevel.has(fact.kind)) push(levels, fact.jobId, fact);
   }
   return begun.flatMap((b) => {
     const own = draws.get(b.id);
-    return own ? [compose(b, own.sort(byTime), (pedals.get(b.jobId) ?? []).sort(byTime), cars.get(b.carId))] : [];
+    return own
+      ? [
+          compose(
+            b,
+            own.sort(byTime),
+            (pedals.get(b.jobId) ?? []).sort(byTime),
+            cars.get(b.carId),
+            levels.get(b.jobId) ?? [],
+          ),
+        ]
+      : [];
   });
 }

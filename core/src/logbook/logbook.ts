@@ -26,7 +26,8 @@ import {
   shopDefaults,
   recordDefaults,
 } from '../model';
-import { byTime, composeExchanges } from './exchanges';
+import { byTime } from './by-time';
+import { composeExchanges } from './exchanges';
 
 /** Collections whose records may lack what {@link recordDefaults} says for them. */
 type Growing = keyof typeof recordDefaults;
@@ -206,6 +207,8 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
   const ofPart = index(counting, (f) => [
     'padSetId' in f ? f.padSetId : null,
     'rotorPairId' in f ? f.rotorPairId : null,
+    'scrappedPadSetId' in f ? f.scrappedPadSetId : null,
+    'scrappedRotorPairId' in f ? f.scrappedRotorPairId : null,
     'wearPartId' in f ? f.wearPartId : null,
     'orderId' in f ? f.orderId : null,
   ]);

@@ -84,6 +84,7 @@ export type {
   PhotoTaken,
   PistonsRetracted,
   ReservoirSeen,
+  ReservoirToppedUp,
   RotorMeasurement,
   LeakDownTest,
   StepHandedOver,
@@ -91,3 +92,4 @@ export type {
   TorqueSet,
   WasteHandedOver,
 } from './schemas/service';
+export { standingFindings, unexplainedFindings } from './standing';

@@ -16,6 +16,7 @@ import {
   input,
   makeFigure,
   mm,
+  standingFindings,
   worstOf,
 } from '../model';
 import { type PadPosition, type UnevenWearCause, padFinding } from './findings';
@@ -143,27 +144,43 @@ function unevenWear(m: Pick<PadMeasurement, 'corner' | 'inner' | 'outer'>, spec:
   return found;
 }
 
-/** One corner's pads: thickness, condition, patterns, clearance to the hat. */
-export function judgePads(m: PadMeasurement, spec: PadSpec): PadJudgement {
+const positionsOf = (brake: AxleBrake['brake']): [PadPosition, PadPosition] =>
+  brake === 'drum' ? ['leading', 'trailing'] : ['inner', 'outer'];
+
+/** What somebody saw on the pads of a corner, whatever their thickness. */
+export function seenOnPads(
+  m: Pick<PadMeasurement, 'corner' | 'inner' | 'outer'>,
+  brake: AxleBrake['brake'],
+): Finding[] {
+  const [first, second] = positionsOf(brake);
+  return [...conditionFindings(m.inner, m.corner, first), ...conditionFindings(m.outer, m.corner, second)];
+}
+
+/**
+ * One corner's pads: thickness, condition, patterns, clearance to the hat.
+ * @param before earlier readings of the same pads at this corner, oldest first: what was seen then stays until a reading says why it is in
+ * order now
+ */
+export function judgePads(m: PadMeasurement, spec: PadSpec, before: readonly PadMeasurement[] = []): PadJudgement {
   const { corner } = m;
-  const [first, second]: [PadPosition, PadPosition] =
-    spec.brake === 'drum' ? ['leading', 'trailing'] : ['inner', 'outer'];
+  const [first, second] = positionsOf(spec.brake);
   const thin = Math.min(thinnestEnd(m.inner), thinnestEnd(m.outer));
   const patterns = unevenWear(m, spec);
   const own: Finding[] = [
     judgeThickness(thinnestEnd(m.inner), spec, corner, first),
     judgeThickness(thinnestEnd(m.outer), spec, corner, second),
-    ...conditionFindings(m.inner, corner, first),
-    ...conditionFindings(m.outer, corner, second),
+    ...standingFindings([...before, m], (reading) => seenOnPads({ ...reading, corner }, spec.brake)),
   ].filter((f) => f.verdict !== 'inOrder');
-  if (m.hatClearanceMm !== null && spec.brake !== 'drum' && m.hatClearanceMm < HAT_CLEARANCE_MM.wanted) {
-    const isOut = m.hatClearanceMm < HAT_CLEARANCE_MM.min;
+  // A reading without a clearance says nothing of it: the last one that was measured stands.
+  const clearanceMm = [...before, m].findLast((r) => r.hatClearanceMm !== null)?.hatClearanceMm ?? null;
+  if (clearanceMm !== null && spec.brake !== 'drum' && clearanceMm < HAT_CLEARANCE_MM.wanted) {
+    const isOut = clearanceMm < HAT_CLEARANCE_MM.min;
     own.push(
       padFinding(
         'padNearHat',
         isOut ? 'stop' : 'needsWork',
         { corner },
-        { clearance: mm(m.hatClearanceMm), wanted: mm(isOut ? HAT_CLEARANCE_MM.min : HAT_CLEARANCE_MM.wanted) },
+        { clearance: mm(clearanceMm), wanted: mm(isOut ? HAT_CLEARANCE_MM.min : HAT_CLEARANCE_MM.wanted) },
       ),
     );
   }

@@ -10,6 +10,7 @@ export interface RotorFindings {
   crackTooLong: { length: Quantity | null; max: Quantity };
   crackShort: { length: Quantity };
   thicknessVaries: { variation: Quantity; max: Quantity };
+  fewPoints: { points: number; wanted: number };
   runoutTooHigh: { runout: Quantity; max: Quantity };
   runoutHigherThanNew: { runout: Quantity; new: Quantity };
   transferLayer: { transferLayer: RotorMeasurement['transferLayer'] };

@@ -14,6 +14,7 @@ import {
   inputOf,
   makeFigure,
   mm,
+  standingFindings,
   worstOf,
 } from '../model';
 import { rotorFinding } from './findings';
@@ -22,6 +23,8 @@ import { rotorFinding } from './findings';
 export const GREY_IRON_KG_PER_M3 = 7200;
 /** Spread of thickness around a rotor, mm. Common practice, no source. */
 export const MAX_THICKNESS_VARIATION_MM = 0.013;
+/** Points to measure round a rotor: fewer may pass by its thinnest place, and say little of how it varies. Common practice, no source. */
+export const POINTS_WANTED = 8;
 /** Run-out on the car with new parts, and at most, mm. Common practice, no source. */
 export const RUNOUT_LIMIT_MM = { new: 0.05, max: 0.1 } as const;
 /** A crack longer than this is out, mm. Common practice, no source. */
@@ -58,7 +61,8 @@ export interface RotorJudgement {
   verdict: Verdict;
   findings: Finding[];
   thinnest: Figure;
-  spread: Figure;
+  /** Thickest less thinnest; null where one point alone was measured. */
+  spread: Figure | null;
   /** Worn off since new; null for a rotor without a label. */
   wear: Figure | null;
   /** Loss by weight, a check on the micrometer; null where it was not weighed. */
@@ -99,8 +103,26 @@ export function judgeRunout(runoutMm: number, corner?: Corner): Finding | null {
     : null;
 }
 
-/** One rotor, each reading against its limit. */
-export function judgeRotor(m: RotorMeasurement, pair: RotorPair | null): RotorJudgement {
+/** What somebody saw on a rotor, whatever its thickness. */
+export function seenOnRotor(m: RotorMeasurement): Finding[] {
+  const place = { corner: m.corner };
+  const layer = transferLayerVerdicts[m.transferLayer];
+  return [
+    ...(m.wearMarksGone ? [rotorFinding('wearMarksGone', 'stop', place, {})] : []),
+    ...crackFindings(m),
+    ...(layer === 'inOrder' ? [] : [rotorFinding('transferLayer', layer, place, { transferLayer: m.transferLayer })]),
+  ];
+}
+
+/**
+ * One rotor, each reading against its limit.
+ * @param before earlier readings of the same rotor, oldest first: what was seen then stays until a reading says why it is in order now
+ */
+export function judgeRotor(
+  m: RotorMeasurement,
+  pair: RotorPair | null,
+  before: readonly RotorMeasurement[] = [],
+): RotorJudgement {
   const { corner } = m;
   const place = { corner };
   const measured = fromFact(m.id, 'Micrometer, 10 mm in from the edge');
@@ -114,19 +136,23 @@ export function judgeRotor(m: RotorMeasurement, pair: RotorPair | null): RotorJu
     PRACTICE,
     { place },
   );
-  const spread = makeFigure(
-    'Thickness variation',
-    max(points) - min(points),
-    'length',
-    'thickest − thinnest',
-    [
-      input('thickest', max(points), 'length', measured),
-      inputOf('thinnest', thinnest),
-      input('limit', MAX_THICKNESS_VARIATION_MM, 'length', fromConstant('Common limit')),
-    ],
-    PRACTICE,
-    { place },
-  );
+  // One point is a thickness, not a variation.
+  const spread =
+    points.length < 2
+      ? null
+      : makeFigure(
+          'Thickness variation',
+          max(points) - min(points),
+          'length',
+          'thickest − thinnest',
+          [
+            input('thickest', max(points), 'length', measured),
+            inputOf('thinnest', thinnest),
+            input('limit', MAX_THICKNESS_VARIATION_MM, 'length', fromConstant('Common limit')),
+          ],
+          PRACTICE,
+          { place },
+        );
   const wear =
     pair &&
     makeFigure(
@@ -159,22 +185,24 @@ export function judgeRotor(m: RotorMeasurement, pair: RotorPair | null): RotorJu
   const findings: Finding[] = [];
   const thickness = judgeRotorThickness(thinnest.value, pair, corner);
   if (thickness.verdict !== 'inOrder') findings.push(thickness);
-  if (m.wearMarksGone) findings.push(rotorFinding('wearMarksGone', 'stop', place, {}));
-  findings.push(...crackFindings(m));
-  if (points.length > 1 && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
+  const readings = [...before, m];
+  findings.push(...standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner })));
+  if (spread && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
     findings.push(
       rotorFinding('thicknessVaries', 'needsWork', place, {
         variation: mm(spread.value),
         max: mm(MAX_THICKNESS_VARIATION_MM),
       }),
     );
-  const runout = m.runoutMm === null ? null : judgeRunout(m.runoutMm, corner);
+  if (points.length < POINTS_WANTED)
+    findings.push(rotorFinding('fewPoints', 'watch', place, { points: points.length, wanted: POINTS_WANTED }));
+  // What a reading leaves out it says nothing of: the last one that was measured stands.
+  const runoutMm = readings.findLast((r) => r.runoutMm !== null)?.runoutMm ?? null;
+  const runout = runoutMm === null ? null : judgeRunout(runoutMm, corner);
   if (runout) findings.push(runout);
-  if (m.lipMm !== null && m.lipMm > MAX_LIP_MM)
-    findings.push(rotorFinding('lipHigh', 'watch', place, { lip: mm(m.lipMm), max: mm(MAX_LIP_MM) }));
-  const layer = transferLayerVerdicts[m.transferLayer];
-  if (layer !== 'inOrder')
-    findings.push(rotorFinding('transferLayer', layer, place, { transferLayer: m.transferLayer }));
+  const lipMm = readings.findLast((r) => r.lipMm !== null)?.lipMm ?? null;
+  if (lipMm !== null && lipMm > MAX_LIP_MM)
+    findings.push(rotorFinding('lipHigh', 'watch', place, { lip: mm(lipMm), max: mm(MAX_LIP_MM) }));
   if (wear && byWeight && Math.abs(wear.value - byWeight.value) > WEIGHT_DISAGREES_MM)
     findings.push(
       rotorFinding('weightDisagrees', 'watch', place, {

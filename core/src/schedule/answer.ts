@@ -1,7 +1,7 @@
 /** A search for a plan, as the server tells of it. */
-import { placeOf } from '../inventory';
+import { findingsOfPart, placeOf } from '../inventory';
 import type { Logbook } from '../logbook';
-import { type Finding, axleOfWork } from '../model';
+import { type Finding, axleOfWork, worstOf } from '../model';
 import type { WorkItem } from '../work';
 import { scheduleFinding } from './findings';
 import { type PlanningCase, type ProposedPlan, proposedPlan } from './from-logbook';
@@ -56,7 +56,12 @@ function partWays(logbook: Logbook, item: WorkItem): WayOut[] {
   if (item.kind !== 'pads' || item.parts.every((p) => p.source === 'shelf')) return [];
   const sets = [...logbook.padSets.values()].filter(
     (p) =>
-      !p.archived && p.axle === axle && p.use === 'track' && p.carId === null && placeOf(logbook, p.id).at === 'shelf',
+      !p.archived &&
+      p.axle === axle &&
+      p.use === 'track' &&
+      p.carId === null &&
+      placeOf(logbook, p.id).at === 'shelf' &&
+      worstOf(findingsOfPart(logbook, p)) !== 'stop',
   );
   return [
     ...sets.map(({ label, compound }) => ({ kind: 'fromStock' as const, minutes: 0, pads: label, compound })),

@@ -4,8 +4,10 @@ import {
   judgePairing,
   lastPadReadings,
   lastRotorReadings,
+  padReadingsAt,
   padsAt,
   rotorAt,
+  rotorReadingsAt,
   thinnest,
 } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
@@ -25,7 +27,7 @@ import {
   cornersOf,
 } from '../model';
 import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
-import { type RotorJudgement, judgeRotor, judgeRotorThickness } from '../rotors';
+import { type RotorJudgement, judgeRotor } from '../rotors';
 import { serviceFinding } from './findings';
 
 /** What is at one corner of a car, and what is made of it. */
@@ -35,8 +37,9 @@ export interface CornerState {
   spec: PadSpec;
   padSet: PadSet | null;
   rotorPair: RotorPair | null;
-  /** Of the parts that are on the car now. */
+  /** The last reading since the parts that are on the car now were fitted. */
   pads: PadMeasurement | null;
+  /** Of the last reading of these very pads, wherever it was taken. */
   padJudgement: PadJudgement | null;
   rotor: RotorMeasurement | null;
   rotorJudgement: RotorJudgement | null;
@@ -73,30 +76,37 @@ function cornerState(logbook: Logbook, car: Car, sheet: BrakeSheet, corner: Corn
   const axle = axleOfCorner(corner);
   const { padSet, rotorPair } = parts;
   const spec = padSpec(logbook, car, sheet, axle, padSet);
+  const isDrum = car[axle].brake === 'drum';
   const pads = padsAt(logbook, car, corner);
-  const rotor = car[axle].brake === 'drum' ? null : rotorAt(logbook, car, corner);
-  const padJudgement = pads && judgePads(pads, spec);
-  const rotorJudgement = rotor && judgeRotor(rotor, rotorPair);
+  const rotor = isDrum ? null : rotorAt(logbook, car, corner);
+  // What was seen stays with the part: a set that goes back on brings its readings along.
+  const padReadings = padReadingsAt(logbook, car, corner);
+  const rotorReadings = isDrum ? [] : rotorReadingsAt(logbook, car, corner);
+  const lastPads = pads ?? padReadings.at(-1) ?? null;
+  const lastRotor = rotor ?? rotorReadings.at(-1) ?? null;
+  const padJudgement =
+    lastPads &&
+    judgePads(
+      lastPads,
+      spec,
+      padReadings.filter((r) => r.id !== lastPads.id),
+    );
+  const rotorJudgement =
+    lastRotor &&
+    judgeRotor(
+      lastRotor,
+      rotorPair,
+      rotorReadings.filter((r) => r.id !== lastRotor.id),
+    );
   const findings: Finding[] = [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])];
-
-  // Parts that were fitted and not measured since are what their last reading or their label says.
-  const kept =
-    padSet && (lastPadReadings(logbook, padSet.id)[corner] ?? Object.values(lastPadReadings(logbook, padSet.id))[0]);
-  const padMm = pads ? thinnest(pads) : padSet ? (kept ? thinnest(kept) : padSet.newThicknessMm) : null;
-  if (!pads && kept && padSet) {
-    findings.push(...judgePads({ ...kept, corner }, spec).findings.filter((f) => f.verdict === 'stop'));
-  } else if (!pads && padSet && padSet.newThicknessMm < spec.limitMm) {
+  if (!lastPads && padSet && padSet.newThicknessMm < spec.limitMm)
     findings.push(serviceFinding('padSetUnderLimit', 'stop', { corner }, { pads: padSet.label }));
-  }
-  const keptRotor = rotorPair && lastRotorReadings(logbook, rotorPair.id)[corner];
-  const rotorMm =
-    rotorJudgement?.thinnest.value ??
-    (keptRotor ? Math.min(...keptRotor.thicknessesMm) : rotorPair?.newThicknessMm) ??
-    null;
-  if (!rotor && keptRotor) {
-    const last = judgeRotorThickness(Math.min(...keptRotor.thicknessesMm), rotorPair, corner);
-    if (last.verdict === 'stop') findings.push(last);
-  }
+
+  // Of a set that was never read the label speaks; of one that was read at other corners nobody knows this one.
+  const isUnreadSet = padSet !== null && Object.keys(lastPadReadings(logbook, padSet.id)).length === 0;
+  const padMm = lastPads ? thinnest(lastPads) : isUnreadSet ? padSet.newThicknessMm : null;
+  const isUnreadPair = rotorPair !== null && Object.keys(lastRotorReadings(logbook, rotorPair.id)).length === 0;
+  const rotorMm = rotorJudgement?.thinnest.value ?? (isUnreadPair ? rotorPair.newThicknessMm : null);
   return { corner, axle, spec, padSet, rotorPair, pads, padJudgement, rotor, rotorJudgement, padMm, rotorMm, findings };
 }
 

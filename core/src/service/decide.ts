@@ -7,6 +7,7 @@ import {
   type Fact,
   type Finding,
   type PartsDecision,
+  type Verdict,
   axleOfCorner,
   axles,
   cornersOf,
@@ -22,7 +23,8 @@ export interface Recommendation {
   subject: PartsDecision['subject'];
   axle: Axle;
   corner: Corner | null;
-  action: PartsDecision['action'];
+  /** What the figures suggest; null where nobody has measured: then nothing stands ready. */
+  action: PartsDecision['action'] | null;
   findings: Finding[];
   /** What somebody decided; null until then. */
   decision: PartsDecision | null;
@@ -31,9 +33,13 @@ export interface Recommendation {
 /** Minutes that a decision adds to a service. Common practice, no source: pads 10 min a side, an axle's pads and rotors 30 min. */
 const addedMinutesOf: Partial<Record<PartsDecision['subject'], number>> = { pads: 20, rotors: 15, hoses: 15 };
 
+/** Decisions by which new parts go on. */
+export const isChange = (action: PartsDecision['action'] | null | undefined): boolean =>
+  action === 'change' || action === 'scrap';
+
 /** What decided changes add to a job, min. */
 export const addedMinutes = (recommendations: readonly Recommendation[]): number =>
-  recommendations.reduce((sum, p) => sum + (p.decision?.action === 'change' ? (addedMinutesOf[p.subject] ?? 0) : 0), 0);
+  recommendations.reduce((sum, p) => sum + (isChange(p.decision?.action) ? (addedMinutesOf[p.subject] ?? 0) : 0), 0);
 
 /** The decision of a job on one question: the last one that counts. */
 const decisionOn = (
@@ -57,8 +63,8 @@ export function recommendationsOf(
 ): Recommendation[] {
   const questions: Omit<Recommendation, 'decision'>[] = [
     ...axles.flatMap((axle) => [
-      padsQuestion(axle, measured),
-      ...(car[axle].brake === 'drum' ? [] : [rotorsQuestion(axle, measured)]),
+      padsQuestion(axle, measured, facts),
+      ...(car[axle].brake === 'drum' ? [] : [rotorsQuestion(axle, measured, facts)]),
       ...calipersQuestions(axle, measured),
     ]),
     ...checkQuestions(facts),
@@ -86,51 +92,50 @@ const atCorner = (
   findings: Finding[],
 ): Omit<Recommendation, 'decision'> => ({ subject, axle: axleOfCorner(corner), corner, action, findings });
 
-/** What is said of an axle where nothing speaks against it. */
-const allIsWell = (axle: Axle, subject: 'pads' | 'rotors', isMeasured: boolean): Finding[] => [
-  serviceFinding(isMeasured ? 'aboveLimitAtBoth' : 'notMeasuredAtBoth', 'inOrder', { axle }, { subject }),
-];
+/** What nobody has measured in this job: what was read weeks ago is not what is on the car today. */
+const notMeasured = (axle: Axle, subject: 'pads' | 'rotors', facts: readonly Fact[]): Finding[] => {
+  const kind = subject === 'pads' ? 'padMeasurement' : 'rotorMeasurement';
+  return cornersOf(axle)
+    .filter((corner) => !facts.some((f) => f.kind === kind && f.corner === corner))
+    .map((corner) => serviceFinding('notMeasured', 'needsWork', { corner }, { subject }));
+};
 
-function padsQuestion(axle: Axle, measured: CarCorners): Omit<Recommendation, 'decision'> {
-  const states = cornersOf(axle).map((c) => measured.corners[c]);
-  const found = states.flatMap((s) =>
-    (s.padJudgement?.findings ?? []).filter((f) => !s.padJudgement!.patterns.includes(f)),
-  );
-  const verdict = worstOf(found);
+/** What the figures of an axle suggest; nothing stands ready where a side was not measured and the other one is in order. */
+function partsQuestion(
+  axle: Axle,
+  subject: 'pads' | 'rotors',
+  found: Finding[],
+  missing: Finding[],
+  suggest: (verdict: Verdict) => PartsDecision['action'],
+): Omit<Recommendation, 'decision'> {
+  const suggested = suggest(worstOf(found));
   return {
-    subject: 'pads',
+    subject,
     axle,
     corner: null,
-    action: verdict === 'stop' || verdict === 'needsWork' ? 'change' : verdict === 'watch' ? 'carrySpare' : 'keep',
+    action: missing.length > 0 && suggested === 'keep' ? null : suggested,
     findings:
-      found.length > 0
-        ? found
-        : allIsWell(
-            axle,
-            'pads',
-            states.every((s) => s.pads),
-          ),
+      found.length + missing.length > 0
+        ? [...found, ...missing]
+        : [serviceFinding('aboveLimitAtBoth', 'inOrder', { axle }, { subject })],
   };
 }
 
-function rotorsQuestion(axle: Axle, measured: CarCorners): Omit<Recommendation, 'decision'> {
-  const states = cornersOf(axle).map((c) => measured.corners[c]);
-  const found = states.flatMap((s) => s.rotorJudgement?.findings ?? []);
-  const verdict = worstOf(found);
-  return {
-    subject: 'rotors',
-    axle,
-    corner: null,
-    action: verdict === 'stop' ? 'change' : verdict === 'needsWork' ? 'refer' : 'keep',
-    findings:
-      found.length > 0
-        ? found
-        : allIsWell(
-            axle,
-            'rotors',
-            states.every((s) => s.rotor),
-          ),
-  };
+function padsQuestion(axle: Axle, measured: CarCorners, facts: readonly Fact[]): Omit<Recommendation, 'decision'> {
+  const found = cornersOf(axle).flatMap((c) => {
+    const judged = measured.corners[c].padJudgement;
+    return (judged?.findings ?? []).filter((f) => !judged!.patterns.includes(f));
+  });
+  return partsQuestion(axle, 'pads', found, notMeasured(axle, 'pads', facts), (verdict) =>
+    verdict === 'stop' || verdict === 'needsWork' ? 'change' : verdict === 'watch' ? 'carrySpare' : 'keep',
+  );
+}
+
+function rotorsQuestion(axle: Axle, measured: CarCorners, facts: readonly Fact[]): Omit<Recommendation, 'decision'> {
+  const found = cornersOf(axle).flatMap((c) => measured.corners[c].rotorJudgement?.findings ?? []);
+  return partsQuestion(axle, 'rotors', found, notMeasured(axle, 'rotors', facts), (verdict) =>
+    verdict === 'stop' ? 'change' : verdict === 'needsWork' ? 'refer' : 'keep',
+  );
 }
 
 /** What wears unevenly points at the caliper, not at the pad. */
@@ -167,13 +172,16 @@ export interface DecidedWork {
 export function decidedWork(facts: readonly Fact[]): DecidedWork {
   const latest = new Map<string, PartsDecision>();
   for (const f of facts) if (f.kind === 'partsDecision') latest.set(questionKey(f), f);
-  const changed = [...latest.values()].filter((d) => d.action === 'change');
+  const changed = [...latest.values()].filter((d) => isChange(d.action));
+  // Calipers come off for these too, without a new part.
+  const serviced = [...latest.values()].filter((d) => d.action === 'skim' || d.action === 'service');
+  const placesOf = (d: PartsDecision): Corner[] => (d.corner ? [d.corner] : cornersOf(d.axle));
   const on = (subject: PartsDecision['subject'], axle: Axle): boolean =>
     changed.some((d) => d.subject === subject && d.axle === axle);
   return {
     pads: { front: on('pads', 'front'), rear: on('pads', 'rear') },
     rotors: { front: on('rotors', 'front'), rear: on('rotors', 'rear') },
     hoses: changed.flatMap((d) => (d.subject === 'hoses' && d.corner ? [d.corner] : [])),
-    others: changed.flatMap((d) => (d.subject === 'other' ? (d.corner ? [d.corner] : cornersOf(d.axle)) : [])),
+    others: [...new Set([...changed.filter((d) => d.subject === 'other'), ...serviced].flatMap(placesOf))],
   };
 }

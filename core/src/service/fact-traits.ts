@@ -46,6 +46,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
     timeGoesTo: ({ changed }) => (changed === 'none' ? null : changed === 'pads' ? 'pads' : 'rotors'),
   },
   exchangeBegun: { readIn: null, timeGoesTo: 'flush' },
+  reservoirToppedUp: { readIn: null, timeGoesTo: 'flush' },
   leakDownTest: { readIn: null, timeGoesTo: 'flush' },
   nippleBled: { readIn: ({ index }) => stepId('bleed', { turn: index }), timeGoesTo: 'flush' },
   torqueSet: done,

@@ -6,7 +6,11 @@ type StepValues = { step: StepKind; turn: number | null };
 export interface ServiceFindings {
   padSetUnderLimit: { pads: string };
   aboveLimitAtBoth: { subject: 'pads' | 'rotors' };
-  notMeasuredAtBoth: { subject: 'pads' | 'rotors' };
+  notMeasured: { subject: 'pads' | 'rotors' };
+  skimNotMeasured: Record<string, never>;
+  scrappedIsOn: { part: string };
+  hoseFault: { remark: string };
+  notBedded: { subject: 'pads' | 'rotors' | 'both' };
   checkFault: { check: CheckName; remark: string };
   exchangeUnfinished: { left: number; of: number };
   retractedNothingFitted: Record<string, never>;

@@ -1,7 +1,7 @@
 import { dateIn, daysBetween } from '../calendar';
 import type { FluidJudgement } from '../fluid';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
-import { isAfter } from '../inventory';
+import { isAfter, scrappedBy } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
 import {
   type Axle,
@@ -16,6 +16,7 @@ import {
   type HoldWaived,
   type PartsDecision,
   type Place,
+  axleOfCorner,
   axles,
   corners,
   cornersOf,
@@ -27,7 +28,7 @@ import type { PedalJudgement } from '../pedal';
 import type { TorqueLine } from '../torque';
 import { neverWaived } from './checks';
 import type { CarCorners } from './corners';
-import type { Recommendation } from './decide';
+import { type Recommendation, isChange } from './decide';
 import { serviceFinding } from './findings';
 import { judgeMeasurements } from './measurements';
 import { type ServiceStep, stepDefinitions } from './steps';
@@ -90,14 +91,14 @@ function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {
   return findings;
 }
 
-/** The level as somebody saw it last. */
+/** The level as somebody saw it last; what was drawn or pushed back since is asked for again by its step. */
 function levelFindings({ car, facts }: GateInput): Finding[] {
   const seen = ofKind(facts, 'reservoirSeen').at(-1);
   return seen ? judgeLevel(car, seen, null) : [];
 }
 
 /** What was taken apart on an axle and not put together again, or put together without a label. */
-const fittingFindings = ({ facts, corners: state }: GateInput): Finding[] =>
+const fittingFindings = ({ logbook, facts, corners: state }: GateInput): Finding[] =>
   axles.flatMap((axle) => {
     const retracted = ofKind(facts, 'pistonsRetracted').findLast((f) => f.axle === axle);
     const fitted = ofKind(facts, 'partsFitted').findLast((f) => f.axle === axle);
@@ -108,7 +109,10 @@ const fittingFindings = ({ facts, corners: state }: GateInput): Finding[] =>
         wasChanged(facts, axle, subject) &&
         cornersOf(axle).some((c) => state.corners[c][subject === 'pads' ? 'padMm' : 'rotorMm'] === null),
     );
+    const { padSet, rotorPair } = state.parts[axle];
+    const scrapped = [padSet, rotorPair].filter((part) => part && scrappedBy(logbook, part.id));
     return [
+      ...scrapped.map((part) => serviceFinding('scrappedIsOn', 'stop', { axle }, { part: part!.label })),
       ...(isOpen ? [serviceFinding('retractedNothingFitted', 'stop', { axle }, {})] : []),
       ...unknown.map((subject) => serviceFinding('fittedNotMeasured', 'needsWork', { axle }, { subject })),
     ];
@@ -118,19 +122,30 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
   const { subject, axle, corner, action, reason } = decision;
   const place: Place = corner ? { corner } : { axle };
   const isPart = subject === 'pads' || subject === 'rotors';
-  if (action === 'change' && isPart && !wasChanged(facts, axle, subject))
+  if (isChange(action) && isPart && !wasChanged(facts, axle, subject))
     return [serviceFinding('changeNotFitted', 'needsWork', place, { subject })];
+  if (action === 'skim') {
+    const isMeasured = cornersOf(axle).every((c) =>
+      facts.some((f) => f.kind === 'rotorMeasurement' && f.corner === c && isAfter(f, decision)),
+    );
+    return isMeasured ? [] : [serviceFinding('skimNotMeasured', 'needsWork', place, {})];
+  }
   if (action === 'refer') return [serviceFinding('referred', 'needsWork', place, { subject, reason })];
   return action === 'carrySpare' ? [serviceFinding('spareToCarry', 'watch', place, { subject, reason })] : [];
 }
 
-function checkFindings({ car, facts }: GateInput): Finding[] {
+function checkFindings({ car, facts, hoses }: GateInput): Finding[] {
   return latestChecks(facts).flatMap(({ step, items }) =>
     items.flatMap(({ check, corner, result, remark }): Finding[] => {
       if (result !== 'fault') return [];
       const axle = stepsByKey.get(step)?.axle;
       const place: Place = corner ? { corner } : axle ? { axle } : {};
       const risk = corner && (check === 'hoses' || check === 'leaks') ? [circuitAtRisk(car, corner)] : [];
+      // A hose that is being replaced is spoken of by its torque and by the flush that it wants; any other fault of a hose stops the car.
+      if (check === 'hoses')
+        return corner && hoses.includes(corner)
+          ? risk
+          : [serviceFinding('hoseFault', 'stop', place, { remark }), ...risk];
       if (neverWaived.has(check)) return [serviceFinding('checkFault', 'stop', place, { check, remark }), ...risk];
       // Faults that led to a decision are spoken of there.
       if (step === 'look' && corner) return risk;
@@ -173,11 +188,49 @@ function calibrationFindings({ logbook, torque }: GateInput): Finding[] {
   );
 }
 
+/** Uneven wear whose caliper was freed and greased in this job only shows: the wear stays, its cause is gone. */
+function serviced({ corners: state, recommendations }: GateInput, found: Finding[]): Finding[] {
+  const freed = new Set(
+    recommendations.filter((r) => r.subject === 'other' && r.decision?.action === 'service').map((r) => r.corner),
+  );
+  const patterns = new Set(
+    corners.flatMap((c) => [...(state.corners[c].padJudgement?.patterns ?? []), state.odd[axleOfCorner(c)]]),
+  );
+  return found.map((f) =>
+    patterns.has(f) && f.place.corner && freed.has(f.place.corner) && f.verdict === 'needsWork'
+      ? { ...f, verdict: 'watch' }
+      : f,
+  );
+}
+
+/** New parts that have not been bedded to each other: said, until bedding is work of its own. */
+const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
+  axles.flatMap((axle) => {
+    const fitted = ofKind(facts, 'partsFitted').findLast((f) => f.axle === axle && f.changed !== 'none');
+    if (!fitted || fitted.changed === 'none') return [];
+    const compound = logbook.padSets.get(fitted.padSetId ?? '')?.compound;
+    // A pair that has run together before goes on as it came off.
+    const hasRun = logbook
+      .factsOfPart(fitted.rotorPairId ?? '')
+      .some(
+        (f) =>
+          f.kind === 'partsFitted' &&
+          f.rotorPairId === fitted.rotorPairId &&
+          isAfter(fitted, f) &&
+          compound !== undefined &&
+          f.padSetId === fitted.padSetId,
+      );
+    return hasRun ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
+  });
+
 /** Everything that is found of a service, before anybody has waived anything. */
 const findingsAtGate = (g: GateInput): Finding[] => [
   ...g.pedal.findings,
-  ...corners.flatMap((c) => g.corners.corners[c].findings),
-  ...axles.flatMap((axle) => g.corners.axleFindings[axle]),
+  ...serviced(g, [
+    ...corners.flatMap((c) => g.corners.corners[c].findings),
+    ...axles.flatMap((axle) => g.corners.axleFindings[axle]),
+  ]),
+  ...beddingFindings(g),
   ...judgeMeasurements(g.facts, g.sheet).map((m) => m.finding),
   ...exchangeFindings(g),
   ...levelFindings(g),

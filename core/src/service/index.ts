@@ -1,7 +1,7 @@
 export type { PartsGoingOn } from './checks';
 export { decidedParts } from './checks';
 export { type CarCorners, type CornerState, judgeCorners, measuredIn, padSpec, readingBefore } from './corners';
-export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, questionKey } from './decide';
+export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, isChange, questionKey } from './decide';
 export { defaultBrakeSheet } from './default-brake-sheet';
 export { factTraits, stepOfReading, workOfFact } from './fact-traits';
 export type { ServiceFindings } from './findings';

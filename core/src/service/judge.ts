@@ -7,7 +7,7 @@ import {
   type OverflowSum,
   exchangeProgress,
   finalLevel,
-  levelBefore,
+  levelNow,
   overflowSum,
   pumpedOutMl,
   returnedMl,
@@ -278,7 +278,7 @@ export function overflowOf(
     axle,
     brake: car[axle],
     corners: cornersOf(axle).map((c) => wearOf(logbook, s.corners.corners[c], newPadMm, newRotorMm)),
-    levelMl: readMl ?? levelBefore(car, facts),
+    levelMl: readMl ?? levelNow(car, facts),
     levelOrigin: readMl === null ? known : fromRecord('Level as it is read now'),
     maxMl: car.reservoirMaxMl,
   });

@@ -239,7 +239,7 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   level: {
     phase: 'tighten',
     places: once,
-    closedBy: (c) => last(c, 'reservoirSeen', (f) => f.moment === 'final'),
+    closedBy: ({ facts }) => lastLevel(facts),
     verdict: quiet,
   },
   pedalGate: {
@@ -291,6 +291,13 @@ export const serviceSteps = (c: StepContext): ServiceStep[] =>
       };
     });
   });
+
+/** The level as it was set last, if nothing was drawn, pushed back or poured in after it. */
+function lastLevel(facts: readonly Fact[]): Fact | null {
+  const at = facts.findLastIndex((f) => f.kind === 'reservoirSeen' && f.moment === 'final');
+  const moves: Fact['kind'][] = ['nippleBled', 'exchangeBegun', 'pistonsRetracted', 'reservoirToppedUp'];
+  return at < 0 || facts.slice(at + 1).some((f) => moves.includes(f.kind)) ? null : facts[at]!;
+}
 
 /** The last pedal gate, if nothing was opened, pushed back or fitted after it. */
 export function lastGate(facts: readonly Fact[]): Extract<Fact, { kind: 'pedalCheck' }> | null {

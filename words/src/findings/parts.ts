@@ -59,6 +59,8 @@ export const rotorTexts: TextsFor<RotorFindings> = {
   crackShort: ({ length }, at, say) => `Crack ${say.quantity(length)}${atPlace(at)}: look again after every session.`,
   thicknessVaries: ({ variation, max }, at, say) =>
     `Thickness varies by ${say.finest(variation)}${atPlace(at)}; ${say.finest(max)} is a common limit.`,
+  fewPoints: ({ points, wanted }, at) =>
+    `${points} of ${wanted} points measured${atPlace(at)}: fewer may pass by the thinnest place, and do not tell how the thickness varies.`,
   runoutTooHigh: ({ runout, max }, at, say) =>
     `Run-out ${say.fine(runout)}${atPlace(at)}; ${say.fine(max)} at most. Clean hub and seat, turn it on, measure again.`,
   runoutHigherThanNew: (v, at, say) => `Run-out ${say.fine(v.runout)}${atPlace(at)}; new ${say.fine(v.new)}.`,
@@ -130,7 +132,7 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
     'Under MIN: air may have gone in. Saved like this, the sequence starts again from the first nipple.',
   topUpNow: ({ level, min }, _, say) => `Stop and top up: ${say.quantity(level)}, MIN is ${say.quantity(min)}.`,
   levelUnderMin: ({ level, min }, _, say) =>
-    `Reservoir under MIN: ${say.quantity(level)}, MIN is ${say.quantity(min)}. Look for a leak, and at the pads.`,
+    `Reservoir ${level.value < min.value ? 'under' : 'at'} MIN: ${say.quantity(level)}, MIN is ${say.quantity(min)}. Look for a leak, and at the pads.`,
   levelOffTarget: ({ off, isAbove }, _, say) => `${say.quantity(off)} ${isAbove ? 'above' : 'below'} the figure.`,
   overflowComing: ({ overflow }, _, say) => `It will overflow by ${say.quantity(overflow)}: draw off more first.`,
   overflowSum: ({ returned, free, drawOff }, _, say) =>

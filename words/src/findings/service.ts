@@ -11,7 +11,13 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   padSetUnderLimit: ({ pads }) => `Pads ${pads} are under the limit by their label.`,
   aboveLimitAtBoth: ({ subject }) =>
     subject === 'pads' ? 'Above the limit at both corners.' : 'In order at both corners.',
-  notMeasuredAtBoth: () => 'Not measured at both corners.',
+  notMeasured: ({ subject }, at) => `${of(subject, at)}: not measured.`,
+  skimNotMeasured: (_, at) => `${of('rotors', at)}: to be skimmed, and not measured since.`,
+  scrappedIsOn: ({ part }, at) => `${part} was scrapped, and stands as fitted at the ${placeName(at)}.`,
+  hoseFault: ({ remark }, at) =>
+    `Hose${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}. Replace it.`,
+  notBedded: ({ subject }, at) =>
+    `New ${subject === 'both' ? 'pads and rotors' : subject} at the ${placeName(at)}: unbedded. Bed them before they are used hard.`,
   checkFault: ({ check, remark }, at) =>
     `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,

@@ -30,6 +30,7 @@ export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: Lo
   if (place.at === 'car') {
     return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   }
+  if (place.at === 'scrapped') return `scrapped on ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   const promise = reservationOf(logbook, part.id);
   if (promise) return `on the shelf, reserved for ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
   const kept = bookingReserving(logbook, part.id, today);

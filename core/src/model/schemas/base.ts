@@ -21,6 +21,8 @@ export const service = {
   jobId: id,
   /** Why it was done before steps that come earlier. */
   outOfTurn: line(200).optional(),
+  /** The answer to what was asked of it: why something seen before is in order now, or that an odd figure is right. */
+  explanation: line(300).optional(),
 };
 
 /** A reading of a guided service at one corner. */

@@ -38,7 +38,10 @@ export const exchangeCorner = z.object({
   corner,
   nipple,
   bottleId: id,
+  /** Out of the nipple. */
   volumeMl: quantity(0, 3000, 'mL'),
+  /** Out of the bottle, where that is known apart; else as much as came out of the nipple. */
+  pouredMl: quantity(0, 3000, 'mL').optional(),
   clean: z.boolean(),
   bubbleFree: z.boolean(),
   nippleShut: z.boolean(),
@@ -52,6 +55,8 @@ export const fluidExchange = z.object({
   carId: id,
   scope: z.enum(['full', 'heatAffected']),
   reservoirRefillMl: quantity(0, 3000, 'mL'),
+  /** Old fluid drawn out of the reservoir first, where that is known apart; else as much as was refilled. */
+  drawnOffMl: quantity(0, 3000, 'mL').optional(),
   reservoirBottleId: id.nullable(),
   corners: z
     .array(exchangeCorner)
@@ -118,6 +123,8 @@ const pointers = {
   toCrewId: 'crew',
   padSetId: 'padSets',
   rotorPairId: 'rotorPairs',
+  scrappedPadSetId: 'padSets',
+  scrappedRotorPairId: 'rotorPairs',
   wearPartId: 'wearParts',
   orderId: 'orders',
   exchangeId: 'facts',

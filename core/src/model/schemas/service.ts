@@ -112,10 +112,14 @@ export const partsDecision = z.object({
   axle,
   /** One corner only, or null for the axle. */
   corner: corner.nullable(),
-  action: z.enum(['keep', 'change', 'carrySpare', 'refer']),
-  /** What is promised from the stores. */
+  /** `scrap` is a change whose old part never comes back; `skim` is of rotors, `service` of slide pins and pistons. */
+  action: z.enum(['keep', 'change', 'scrap', 'skim', 'service', 'carrySpare', 'refer']),
+  /** What is reserved from stock. */
   padSetId: id.nullable(),
   rotorPairId: id.nullable(),
+  /** What comes off for good, where it has a label. */
+  scrappedPadSetId: id.nullable().optional(),
+  scrappedRotorPairId: id.nullable().optional(),
   reason: line(300),
 });
 export type PartsDecision = z.infer<typeof partsDecision>;
@@ -175,6 +179,15 @@ export const leakDownTest = z.object({
 });
 export type LeakDownTest = z.infer<typeof leakDownTest>;
 
+/** New fluid poured into the reservoir, when it was: between draws, or to set the level. */
+export const reservoirToppedUp = z.object({
+  ...service,
+  kind: z.literal('reservoirToppedUp'),
+  bottleId: id,
+  volumeMl: quantity(1, 3000, 'mL'),
+});
+export type ReservoirToppedUp = z.infer<typeof reservoirToppedUp>;
+
 /** One nipple opened, drawn and closed. */
 export const nippleBled = z.object({
   ...service,
@@ -186,8 +199,8 @@ export const nippleBled = z.object({
   nipple,
   bottleId: id,
   volumeMl: quantity(0, 3000, 'mL'),
-  /** The lowest that the reservoir stood while this nipple was open. */
-  lowestLevelMl: quantity(0, 3000, 'mL'),
+  /** The lowest that the reservoir stood while this nipple was open, where somebody read it; null: by the sum. */
+  lowestLevelMl: quantity(0, 3000, 'mL').nullable(),
   toppedUpMl: quantity(0, 3000, 'mL'),
   ranClean: z.boolean(),
   bubbles: z.enum(['none', 'fine', 'large']),
@@ -307,6 +320,7 @@ export const serviceFacts = [
   partsFitted,
   exchangeBegun,
   leakDownTest,
+  reservoirToppedUp,
   nippleBled,
   torqueSet,
   stepSkipped,

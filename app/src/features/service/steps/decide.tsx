@@ -2,15 +2,20 @@ import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import {
   type Axle,
+  type PadSet,
   type PartsDecision,
   type Recommendation,
+  type RotorPair,
   addedMinutes,
   axles,
+  findingsOfPart,
   fittingCandidates,
+  isChange,
   lastPadReadings,
   questionKey,
   thinnest,
   usualDurationMin,
+  worstFirst,
 } from '@calvik/core';
 import { actionNames, placeName, subjectNames } from '@calvik/words';
 import { useSync } from '../../../state/hooks';
@@ -31,6 +36,14 @@ interface Choice {
   partId: string;
 }
 
+/** What is done in practice with each; the first is the quiet one. */
+const actionsOf: Record<PartsDecision['subject'], readonly PartsDecision['action'][]> = {
+  pads: ['keep', 'change', 'scrap', 'carrySpare', 'refer'],
+  rotors: ['keep', 'change', 'scrap', 'skim', 'carrySpare', 'refer'],
+  hoses: ['keep', 'change', 'refer'],
+  other: ['keep', 'service', 'change', 'refer'],
+};
+
 const isOff = (f: PartsDecision, axle: Axle): boolean => f.subject === 'other' && f.axle === axle && f.corner === null;
 
 /** Keep, change, carry a spare or refer: what the figures suggest stands ready, a reason goes with it. */
@@ -39,7 +52,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
   const { show } = useUnits();
   const tell = useTell();
   const suggested = (p: Recommendation): Choice => ({
-    action: p.decision?.action ?? (p.findings.some((f) => f.verdict !== 'inOrder') ? '' : p.action),
+    action: p.decision?.action ?? (p.findings.some((f) => f.verdict !== 'inOrder') ? '' : (p.action ?? '')),
     reason:
       p.decision?.reason ??
       (p.action === 'keep' ? p.findings.slice(0, 1) : p.findings)
@@ -50,7 +63,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
   });
   const { draft, change, clear } = useDraft<Record<string, Choice>>(`service.${s.job.id}.decide`, {});
   // A caliper that comes off without new parts has its bolts tightened to a figure all the same.
-  const offNow = axles.filter((axle) => lastOf(s, 'partsDecision', (f) => isOff(f, axle))?.action === 'change');
+  const offNow = axles.filter((axle) => isChange(lastOf(s, 'partsDecision', (f) => isOff(f, axle))?.action));
   const {
     draft: off,
     change: setOff,
@@ -59,7 +72,12 @@ export function DecideStep({ s, step, logbook }: StepProps) {
   const choiceOf = (p: Recommendation): Choice => draft[questionKey(p)] ?? suggested(p);
   const isPads = (p: Recommendation): boolean => p.subject === 'pads';
   const wantsPart = (p: Recommendation, c: Choice): boolean =>
-    (c.action === 'change' || c.action === 'carrySpare') && (p.subject === 'pads' || p.subject === 'rotors');
+    (isChange(c.action || null) || c.action === 'carrySpare') && (p.subject === 'pads' || p.subject === 'rotors');
+  // What lies there with something seen on it is never offered silently.
+  const marked = (part: PadSet | RotorPair): string => {
+    const found = worstFirst(findingsOfPart(logbook, part))[0];
+    return found ? `. ${tell(found)}` : '';
+  };
   const candidates = (p: Recommendation): { value: string; label: string }[] => {
     const found = fittingCandidates(logbook, s.car, p.axle);
     return isPads(p)
@@ -67,12 +85,12 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           const last = Object.values(lastPadReadings(logbook, set.id))[0];
           return {
             value: set.id,
-            label: `${set.label} ${set.compound}, ${show(last ? thinnest(last) : set.newThicknessMm, 'length')}${set.carId === s.car.id ? ', this car’s' : ''}`,
+            label: `${set.label} ${set.compound}, ${show(last ? thinnest(last) : set.newThicknessMm, 'length')}${set.carId === s.car.id ? ', this car’s' : ''}${marked(set)}`,
           };
         })
       : found.rotorPairs.map((pair) => ({
           value: pair.id,
-          label: `${pair.label}, ${show(pair.newThicknessMm, 'length', 1)} new`,
+          label: `${pair.label}, ${show(pair.newThicknessMm, 'length', 1)} new${marked(pair)}`,
         }));
   };
   return (
@@ -109,6 +127,11 @@ export function DecideStep({ s, step, logbook }: StepProps) {
             action: c.action as PartsDecision['action'],
             padSetId: isPads(p) ? partId : null,
             rotorPairId: p.subject === 'rotors' ? partId : null,
+            ...(c.action === 'scrap'
+              ? isPads(p)
+                ? { scrappedPadSetId: s.corners.parts[p.axle].padSet?.id ?? null }
+                : { scrappedRotorPairId: s.corners.parts[p.axle].rotorPair?.id ?? null }
+              : {}),
             reason: c.reason.trim(),
           };
           const same =
@@ -142,12 +165,16 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         return (
           <Section key={key} title={title}>
             <FindingLines findings={p.findings} />
-            <Text as="small">{`Suggested: ${actionNames[p.action].toLowerCase()}.`}</Text>
+            <Text as="small">
+              {p.action === null
+                ? 'Nothing is suggested: not everything was measured.'
+                : `Suggested: ${actionNames[p.action].toLowerCase()}.`}
+            </Text>
             <ChoiceChips
               label={title}
               value={c.action}
               onChange={(action) => set({ action })}
-              options={(['keep', 'change', 'carrySpare', 'refer'] as const).map((value) => ({
+              options={actionsOf[p.subject].map((value) => ({
                 value,
                 label: actionNames[value],
               }))}

@@ -88,7 +88,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
             nipple: own.nipple,
             bottleId: draft.bottleId,
             volumeMl: volume,
-            lowestLevelMl: lowestMl,
+            lowestLevelMl: read(draft.lowest, 'volume'),
             toppedUpMl: topped,
             ranClean: draft.clean === 'yes',
             bubbles: draft.bubbles,

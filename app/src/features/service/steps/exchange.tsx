@@ -3,12 +3,12 @@ import {
   type ExchangeMethod,
   type SequenceSchool,
   bottleChoices,
-  exchangePlan,
   inSequence,
   judgeChoice,
   judgeExchangeStart,
-  levelBefore,
+  levelNow,
   needsLeakDownTest,
+  planInJob,
   reservoirFirst,
 } from '@calvik/core';
 import { useToday } from '../../../state/hooks';
@@ -52,7 +52,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   const { show, system } = useUnits();
   const read = useReadFigure();
   const { car: own } = s;
-  const level = levelBefore(own, s.facts);
+  const level = levelNow(own, s.facts);
   const first = reservoirFirst(own, level);
   const { begun } = s.exchange;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
@@ -79,7 +79,8 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     () =>
       draft.method === ''
         ? null
-        : exchangePlan(car, {
+        : planInJob(own, s.facts, {
+            sequence: draft.sequence,
             method: draft.method,
             scope: draft.scope,
             drawnOffMl,
@@ -87,7 +88,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
             wantedNewPercent: isFull ? Number(draft.wanted) : 60,
             levelMl: level,
           }),
-    [car, draft.method, draft.scope, drawnOffMl, refillMl, draft.wanted, isFull, level],
+    [own, s.facts, draft.sequence, draft.method, draft.scope, drawnOffMl, refillMl, draft.wanted, isFull, level],
   );
   const findings = judgeExchangeStart(
     own,

@@ -6,8 +6,9 @@ import {
   checksOf,
   decidedParts,
   decidedWork,
+  findingsOfPart,
   fittingCandidates,
-  levelBefore,
+  levelNow,
   overflowOf,
   judgePairing,
 } from '@calvik/core';
@@ -38,7 +39,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
     {
       level: standing
         ? recordText(standing.levelBeforeMl, 'volume', system)
-        : quantityText(levelBefore(s.car, s.facts), 'volume', system),
+        : quantityText(levelNow(s.car, s.facts), 'volume', system),
       drawn: recordText(standing?.drawnOffMl, 'volume', system),
       states: {},
     },
@@ -122,6 +123,8 @@ export function FitStep({ s, step, logbook }: StepProps) {
   const padOptions = [...(own.padSet && !work.pads[axle] ? [own.padSet] : []), ...found.padSets];
   const rotorOptions = [...(own.rotorPair ? [own.rotorPair] : []), ...found.rotorPairs];
   const pairing = judgePairing(logbook, padSet, rotorPair);
+  // What was seen on a part stays with it, wherever it lay meanwhile.
+  const seen = [padSet, rotorPair].flatMap((part) => (part ? findingsOfPart(logbook, part) : []));
   const names = checksOf(s, step, { padSet, rotorPair });
   const isDrum = s.car[axle].brake === 'drum';
   return (
@@ -168,6 +171,7 @@ export function FitStep({ s, step, logbook }: StepProps) {
         </Section>
       )}
       <View testID="pairing" style={styles.gap}>
+        <FindingLines findings={seen} />
         <FindingLines findings={pairing} />
         {pairing.length > 0 ? (
           <Text as="small">It may go on, and holds the car until the lead waives it with a reason.</Text>

@@ -167,7 +167,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         onTake={take}
       />
       <FindingLines findings={findings.slice(1)} />
-      {judged && judged.spread.value > 0 ? (
+      {judged?.spread ? (
         <LimitBar
           label="Thickness variation"
           fresh={0}
