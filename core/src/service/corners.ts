@@ -29,6 +29,7 @@ import {
 import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
 import { type RotorJudgement, judgeRotor } from '../rotors';
 import { serviceFinding } from './findings';
+import { GATE_RULES } from './limits';
 
 /** What is at one corner of a car, and what is made of it. */
 export interface CornerState {
@@ -72,7 +73,14 @@ export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axl
   };
 }
 
-function cornerState(logbook: Logbook, car: Car, sheet: BrakeSheet, corner: Corner, parts: AxleParts): CornerState {
+function cornerState(
+  logbook: Logbook,
+  car: Car,
+  sheet: BrakeSheet,
+  corner: Corner,
+  parts: AxleParts,
+  rules: number,
+): CornerState {
   const axle = axleOfCorner(corner);
   const { padSet, rotorPair } = parts;
   const spec = padSpec(logbook, car, sheet, axle, padSet);
@@ -85,19 +93,9 @@ function cornerState(logbook: Logbook, car: Car, sheet: BrakeSheet, corner: Corn
   const lastPads = pads ?? padReadings.at(-1) ?? null;
   const lastRotor = rotor ?? rotorReadings.at(-1) ?? null;
   const padJudgement =
-    lastPads &&
-    judgePads(
-      lastPads,
-      spec,
-      padReadings.filter((r) => r.id !== lastPads.id),
-    );
+    lastPads && judgePads(lastPads, spec, rules < 2 ? [] : padReadings.filter((r) => r.id !== lastPads.id));
   const rotorJudgement =
-    lastRotor &&
-    judgeRotor(
-      lastRotor,
-      rotorPair,
-      rotorReadings.filter((r) => r.id !== lastRotor.id),
-    );
+    lastRotor && judgeRotor(lastRotor, rotorPair, rules < 2 ? [] : rotorReadings.filter((r) => r.id !== lastRotor.id));
   const findings: Finding[] = [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])];
   if (!lastPads && padSet && padSet.newThicknessMm < spec.limitMm)
     findings.push(serviceFinding('padSetUnderLimit', 'stop', { corner }, { pads: padSet.label }));
@@ -111,10 +109,10 @@ function cornerState(logbook: Logbook, car: Car, sheet: BrakeSheet, corner: Corn
 }
 
 /** Pads and rotors of a whole car as they are now. */
-export function judgeCorners(logbook: Logbook, car: Car, sheet: BrakeSheet): CarCorners {
+export function judgeCorners(logbook: Logbook, car: Car, sheet: BrakeSheet, rules: number = GATE_RULES): CarCorners {
   const parts = allAxleParts(logbook, car);
   const states = Object.fromEntries(
-    corners.map((c) => [c, cornerState(logbook, car, sheet, c, parts[axleOfCorner(c)])]),
+    corners.map((c) => [c, cornerState(logbook, car, sheet, c, parts[axleOfCorner(c)], rules)]),
   ) as Record<Corner, CornerState>;
   const byAxle = <T>(make: (axle: Axle) => T): Record<Axle, T> => ({ front: make('front'), rear: make('rear') });
   const odd = byAxle((axle) => {

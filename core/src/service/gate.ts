@@ -69,6 +69,8 @@ export interface GateInput {
   fluid: FluidJudgement;
   /** Corners where a hose was changed. */
   hoses: readonly Corner[];
+  /** The rules that it is judged by: see {@link GATE_RULES}. */
+  rules: number;
 }
 
 /** The wrench's calibration is good for this long, days. Common practice, no source. */
@@ -92,9 +94,10 @@ function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {
 }
 
 /** The level as somebody saw it last; what was drawn or pushed back since is asked for again by its step. */
-function levelFindings({ car, facts }: GateInput): Finding[] {
+function levelFindings({ car, facts, rules }: GateInput): Finding[] {
   const seen = ofKind(facts, 'reservoirSeen').at(-1);
-  return seen ? judgeLevel(car, seen, null) : [];
+  if (!seen || (rules < 2 && seen.levelMl === car.reservoirMinMl)) return [];
+  return judgeLevel(car, seen, null);
 }
 
 /** What was taken apart on an axle and not put together again, or put together without a label. */
@@ -134,7 +137,7 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
   return action === 'carrySpare' ? [serviceFinding('spareToCarry', 'watch', place, { subject, reason })] : [];
 }
 
-function checkFindings({ car, facts, hoses }: GateInput): Finding[] {
+function checkFindings({ car, facts, hoses, rules }: GateInput): Finding[] {
   return latestChecks(facts).flatMap(({ step, items }) =>
     items.flatMap(({ check, corner, result, remark }): Finding[] => {
       if (result !== 'fault') return [];
@@ -142,7 +145,7 @@ function checkFindings({ car, facts, hoses }: GateInput): Finding[] {
       const place: Place = corner ? { corner } : axle ? { axle } : {};
       const risk = corner && (check === 'hoses' || check === 'leaks') ? [circuitAtRisk(car, corner)] : [];
       // A hose that is being replaced is spoken of by its torque and by the flush that it wants; any other fault of a hose stops the car.
-      if (check === 'hoses')
+      if (check === 'hoses' && rules >= 2)
         return corner && hoses.includes(corner)
           ? risk
           : [serviceFinding('hoseFault', 'stop', place, { remark }), ...risk];

@@ -47,7 +47,7 @@ import { type CarCorners, type CornerState, judgeCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf } from './decide';
 import { defaultBrakeSheet } from './default-brake-sheet';
 import { type ReleaseGate, releaseGate } from './gate';
-import { limitsOf, withLimits } from './limits';
+import { GATE_RULES, limitsOf, withLimits } from './limits';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 
 export interface ServiceJudgement {
@@ -202,9 +202,10 @@ export function judgeService(
   const event = logbook.events.get(job.eventId ?? '') ?? null;
   const sheet = brakeSheetOf(logbook, car);
   const facts = logbook.factsOfJob(job.id);
-  const carCorners = judgeCorners(logbook, car, sheet);
+  const rules = signed ? (signed.limits?.rules ?? 1) : GATE_RULES;
+  const carCorners = judgeCorners(logbook, car, sheet, rules);
   const hasFitted = facts.some((f) => f.kind === 'partsFitted');
-  const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet) : carCorners;
+  const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet, rules) : carCorners;
   const recommendations = recommendationsOf(car, facts, measured, sheet);
   const work = decidedWork(facts);
   const exchange = exchangeProgress(logbook, car, job.id);
@@ -214,7 +215,7 @@ export function judgeService(
   const fluid = judgeFluid(logbook, car, event, day);
   // A signature is asked for the steps that there were when it was given.
   const kinds = stepKinds.filter((kind) => signed?.limits?.steps.includes(kind) ?? true);
-  const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, pedal, kinds };
+  const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, pedal, kinds, rules };
   const gate = releaseGate({
     ...base,
     logbook,

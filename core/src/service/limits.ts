@@ -1,6 +1,12 @@
 import type { Logbook } from '../logbook';
 import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKinds } from '../model';
 
+/**
+ * Counts the changes of what the gate asks: a signature is judged by the rules of its moment. Since 2: what was seen stays with the part, the
+ * level is set again after fluid was moved and above MIN, any fault of a hose stops the car.
+ */
+export const GATE_RULES = 2;
+
 /** Labelled parts that a service, or what is on the car, names. */
 function partIds(logbook: Logbook, car: Car, key: 'padSetId' | 'rotorPairId'): string[] {
   const named = logbook.factsOfCar(car.id).flatMap((f: Fact) => {
@@ -23,6 +29,7 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
   const event = logbook.events.get(job.eventId ?? '');
   const venue = logbook.venues.get(event?.venueId ?? '');
   return {
+    rules: GATE_RULES,
     steps: [...stepKinds],
     shop: {
       padLimitMm: shop.padLimitMm,

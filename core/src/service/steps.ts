@@ -52,12 +52,14 @@ export interface StepContext {
   pedal: PedalJudgement;
   work: DecidedWork;
   isReleased: boolean;
+  /** The rules of the gate that it is judged by. */
+  rules: number;
   /** Kinds of steps that are asked of this service. */
   kinds: readonly StepKind[];
 }
 
 /** What a service shows of its steps. */
-export type StepView = Omit<StepContext, 'isReleased' | 'kinds'>;
+export type StepView = Omit<StepContext, 'isReleased' | 'kinds' | 'rules'>;
 
 /** One kind of step: where it is done, what closes it, what is asked in it, what it shows. */
 export interface StepDefinition {
@@ -239,7 +241,10 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   level: {
     phase: 'tighten',
     places: once,
-    closedBy: ({ facts }) => lastLevel(facts),
+    closedBy: ({ facts, rules }) =>
+      rules < 2
+        ? (facts.findLast((f) => f.kind === 'reservoirSeen' && f.moment === 'final') ?? null)
+        : lastLevel(facts),
     verdict: quiet,
   },
   pedalGate: {

@@ -239,6 +239,10 @@ export const drawn = (exchangeId: string, index: number, over: Body<'nippleBled'
   }) as Of<'nippleBled'>;
 
 /** Every fact of a service in which nothing is wrong, but for the signature. */
+/** The level as it is set at the end. */
+export const levelSet = (levelMl = 230): Fact =>
+  ({ ...at(), kind: 'reservoirSeen', moment: 'final', levelMl, colour: 'clear', basket: 'clean' }) as Fact;
+
 export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
   const exchange = begun();
   return [
@@ -273,7 +277,7 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
     ),
     exchange,
     ...bleedSequence(car).map((_, i) => drawn(exchange.id, i)),
-    { ...at(), kind: 'reservoirSeen', moment: 'final', levelMl: 230, colour: 'clear', basket: 'clean' } as Fact,
+    levelSet(230),
     pedal('gate'),
     checks('down', [['wheelsOn', null, 'ok']]),
     ...sheet.fasteners

@@ -7,13 +7,13 @@ describe('exchanges put together from nipples', () => {
     fc.record({ index: fc.nat(3), ml: fc.integer({ min: 0, max: 300 }), low: fc.integer({ min: 60, max: 260 }) }),
     { minLength: 1, maxLength: 10 },
   );
-  test('whatever was drawn is poured from the bottle and goes to waste, once, in any order of arrival', () => {
+  test('what was topped up is poured from the bottle, what was drawn goes to waste, once, in any order of arrival', () => {
     fc.assert(
       fc.property(draws, fc.infiniteStream(fc.nat()), (list, random) => {
         const first = begun({ drawnOffMl: 0, refillMl: 100 });
         const facts: Fact[] = [
           first,
-          ...list.map((d) => drawn(first.id, d.index, { volumeMl: d.ml, lowestLevelMl: d.low })),
+          ...list.map((d) => drawn(first.id, d.index, { volumeMl: d.ml, lowestLevelMl: d.low, toppedUpMl: d.ml })),
         ];
         const total = list.reduce((sum, d) => sum + d.ml, 0);
         const [exchange] = composeExchanges(effectiveFacts(facts), new Map([[car.id, car]]));

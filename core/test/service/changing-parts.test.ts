@@ -27,6 +27,7 @@ import {
   today,
   torqueSet,
   wholeService,
+  levelSet,
 } from '../builders/service-book';
 
 describe('changing parts', () => {
@@ -64,9 +65,9 @@ describe('changing parts', () => {
     const decided = [...thin, decision('pads', 'front', { action: 'change', padSetId: track.id, reason: 'x' })];
     const s = judged(decided, records);
     const sum = overflowOf(logbookOf(decided, records), s, 'front');
-    // Fixed, two 38 mm pistons a side: 2268.2 mm² × (8 + 9.5 + 8 + 8.5) mm = 77.1 mL; MAX 280 less 240 leaves 40.
+    // Fixed, two 38 mm pistons a side: 2268.2 mm² × (8 + 9.5 + 8 + 8.5) mm = 77.1 mL; MAX 280 less 230, as it was set last, leaves 50.
     expect(sum.returned.value).toBeCloseTo(77.12, 1);
-    expect(tell(sum.finding)).toBe('77 mL will come up, 40 mL free: draw off at least 38 mL first.');
+    expect(tell(sum.finding)).toBe('77 mL will come up, 50 mL free: draw off at least 28 mL first.');
     const fit = [
       ...decided,
       {
@@ -102,7 +103,7 @@ describe('changing parts', () => {
       levelAfterMl: 257,
     } as Fact;
     const rear = (facts: Fact[]) => overflowOf(logbookOf(facts, records), judged(facts, records), 'rear');
-    expect(rear(decided).free.value).toBe(40);
+    expect(rear(decided).free.value).toBe(50);
     expect(rear([...decided, home]).free.value).toBe(23);
     // What has overflowed is on the floor, not in the reservoir.
     expect(rear([...decided, { ...home, levelAfterMl: 350 } as Fact]).free.value).toBe(0);
@@ -128,6 +129,7 @@ describe('changing parts', () => {
         .filter((f) => f.axle === 'front' && ['caliper', 'padPin'].includes(f.group))
         .flatMap((f) => [torqueSet(f, 'FL'), torqueSet(f, 'FR')]),
       ...sheet.fasteners.filter((f) => f.key === 'frontWheel').flatMap((f) => [torqueSet(f, 'FL'), torqueSet(f, 'FR')]),
+      levelSet(),
       pedal('gate'),
     ];
     const s = judged(facts, { ...records, sheet });

@@ -18,6 +18,7 @@ import {
   signature,
   waive,
   wholeService,
+  levelSet,
 } from '../builders/service-book';
 import { hatClearance, without, correct } from '../builders/services';
 
@@ -118,7 +119,8 @@ describe('what stops a car', () => {
     const again = begun();
     const bled = [...facts, again, ...bleedSequence(car).map((_x, i) => drawn(again.id, i))];
     expect(texts(gateOf(bled).stops)).toContain('gate has not been passed');
-    expect(gateOf([...bled, pedal('gate')]).canRelease).toBe(true);
+    expect(texts(gateOf([...bled, pedal('gate')]).holds.map((h) => h.finding))).toContain('Set the level');
+    expect(gateOf([...bled, levelSet(), pedal('gate')]).canRelease).toBe(true);
   });
 });
 

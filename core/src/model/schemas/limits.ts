@@ -11,6 +11,8 @@ const lineLengths = z.object({ FL: anyNumber, FR: anyNumber, RL: anyNumber, RR: 
  * known of the car, its brake sheet and the parts on it. Stored with the signature.
  */
 export const limitsOfMoment = z.object({
+  /** Which rules of the gate it was judged by; before they were counted: 1. */
+  rules: z.number().int().optional(),
   /** Kinds of steps that a service had then: what was added later is not asked of it. */
   steps: z.array(z.string().max(40)).max(60),
   shop: z.object({
