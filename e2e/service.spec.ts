@@ -247,7 +247,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     }
     await save(page);
 
-    const draw = async (title: string, volume: string, lowest?: string, topped = '150'): Promise<void> => {
+    const draw = async (title: string, volume: string, lowest?: string, topped = volume): Promise<void> => {
       await heading(page, title);
       await type(page, 'Drawn here', volume);
       await type(page, 'Topped up', topped);

@@ -86,7 +86,7 @@ async function serviceUnderWay(url, changes) {
       kind: 'rotorMeasurement',
       corner,
       rotorPairId: null,
-      thicknessesMm: [rotor, rotor + 0.005],
+      thicknessesMm: Array.from({ length: 8 }, (_, i) => rotor + (i % 2) * 0.005),
       runoutMm: 0.04,
       lipMm: 0.2,
       massKg: null,

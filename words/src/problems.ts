@@ -18,6 +18,7 @@ export interface Problems {
   nothingUnderId: Record<string, never>;
   nothingThere: { method: string; path: string };
   notReleased: { finding: Finding };
+  notExplained: { finding: Finding };
   onlyLeadWaives: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
@@ -79,6 +80,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   nothingUnderId: () => 'There is nothing under this id.',
   nothingThere: ({ method, path }) => `There is nothing at ${method} ${path}.`,
   notReleased: ({ finding }, say) => `Not released: ${findingText(finding, say)}`,
+  notExplained: ({ finding }, say) => `Say why, or read again: ${findingText(finding, say)}`,
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',
@@ -124,8 +126,8 @@ export const problemText = <C extends ProblemCode>(code: C, values: Problems[C],
 
 /** Why a fact was refused, as a problem. */
 export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: Problems[ProblemCode] } =>
-  refusal.code === 'notReleased'
-    ? { code: 'notReleased', values: { finding: refusal.finding } }
+  refusal.code === 'notReleased' || refusal.code === 'notExplained'
+    ? { code: refusal.code, values: { finding: refusal.finding } }
     : { code: refusal.code, values: {} };
 
 /** A problem that came over the wire: what the server said, where this version does not know its code. */

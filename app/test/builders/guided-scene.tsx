@@ -30,7 +30,7 @@ export const rotorAt = (n: number, corner: string, mm: number): Fact =>
     kind: 'rotorMeasurement',
     corner,
     rotorPairId: null,
-    thicknessesMm: [mm, mm],
+    thicknessesMm: Array.from({ length: 8 }, () => mm),
     runoutMm: null,
     lipMm: null,
     massKg: null,

@@ -9,7 +9,7 @@ export {
   sidesOf,
 } from './bores';
 export { circuitAtRisk, circuitOf } from './circuits';
-export { type HydraulicsFindings } from './findings';
+export { type HydraulicsFindings, hydraulicsFinding } from './findings';
 export {
   type CornerWear,
   type OverflowInput,

@@ -10,6 +10,8 @@ export interface PadFindings {
   padUnderLimit: { pad: PadPosition | null; thickness: Quantity; limit: Quantity };
   padThinForTrackStart: { pad: PadPosition | null; thickness: Quantity; percentOfNew: number };
   padAboveLimit: { pad: PadPosition | null; thickness: Quantity; limit: Quantity };
+  padThickerThanNew: { pad: PadPosition; thickness: Quantity; new: Quantity };
+  padThickerThanLast: { pad: PadPosition; thickness: Quantity; last: Quantity };
   padCondition: { pad: PadPosition; condition: PadCondition };
   padNearHat: { clearance: Quantity; wanted: Quantity };
   padWornUnevenly: { inner: Quantity; outer: Quantity; cause: UnevenWearCause };

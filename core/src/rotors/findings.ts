@@ -4,6 +4,8 @@ export interface RotorFindings {
   rotorWithoutDiscard: { thickness: Quantity };
   rotorUnderDiscard: { thickness: Quantity; discard: Quantity };
   rotorAboveDiscard: { thickness: Quantity; discard: Quantity };
+  rotorThickerThanNew: { thickness: Quantity; new: Quantity };
+  rotorThickerThanLast: { thickness: Quantity; last: Quantity };
   wearMarksGone: Record<string, never>;
   crackToEdge: Record<string, never>;
   crackJoinsHoles: Record<string, never>;

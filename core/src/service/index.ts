@@ -9,6 +9,7 @@ export { CALIBRATION_DAYS, type HeldItem, type ReleaseGate, judgeComplaints } fr
 export * from './judge';
 export { limitsOf, withLimits } from './limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
+export { questionsOf } from './questions';
 export {
   type Phase,
   type ServiceStep,

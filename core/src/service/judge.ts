@@ -48,6 +48,7 @@ import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf }
 import { defaultBrakeSheet } from './default-brake-sheet';
 import { type ReleaseGate, releaseGate } from './gate';
 import { GATE_RULES, limitsOf, withLimits } from './limits';
+import { isAsked, questionsOf } from './questions';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 
 export interface ServiceJudgement {
@@ -310,13 +311,15 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
 }
 
 /** Facts that somebody must be allowed to write: see {@link refusalOf}. */
-export const needsPermission = (fact: Fact): boolean => fact.kind === 'holdWaived' || fact.kind === 'carReleased';
+export const needsPermission = (fact: Fact): boolean =>
+  fact.kind === 'holdWaived' || fact.kind === 'carReleased' || isAsked(fact);
 
 /** Why a fact must not be saved. */
 export type Refusal =
   | { code: 'onlyLeadWaives' }
   | { code: 'notCarOfJob' }
   | { code: 'limitsChanged' }
+  | { code: 'notExplained'; finding: Finding }
   | { code: 'notReleased'; finding: Finding };
 
 /**
@@ -325,6 +328,10 @@ export type Refusal =
  */
 export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refusal | null {
   if (fact.kind === 'holdWaived') return logbook.crew.get(fact.by)?.role === 'lead' ? null : { code: 'onlyLeadWaives' };
+  if (isAsked(fact)) {
+    const asked = 'explanation' in fact && fact.explanation ? undefined : questionsOf(logbook, fact)[0];
+    return asked ? { code: 'notExplained', finding: asked } : null;
+  }
   if (fact.kind !== 'carReleased') return null;
   const job = logbook.jobs.get(fact.jobId);
   const judged = job && judgeService(logbook, job, today);

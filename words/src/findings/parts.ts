@@ -33,6 +33,10 @@ export const padTexts: TextsFor<PadFindings> = {
     `Pad${padAt(at, pad)} ${say.quantity(thickness)}, ${percentOfNew} % of new: thin for a start at the track, heat goes to the fluid.`,
   padAboveLimit: ({ pad, thickness, limit }, at, say) =>
     `Pad${padAt(at, pad)} ${say.quantity(thickness)}, limit ${say.quantity(limit)}.`,
+  padThickerThanNew: (v, at, say) =>
+    `Pad${padAt(at, v.pad)} ${say.quantity(v.thickness)}, and it was ${say.quantity(v.new)} when new: measured with its backing plate?`,
+  padThickerThanLast: ({ pad, thickness, last }, at, say) =>
+    `Pad${padAt(at, pad)} ${say.quantity(thickness)}, last time ${say.quantity(last)}: pads do not grow. Another set, another corner, or with the plate?`,
   padCondition: ({ pad, condition }, at) => `${padAt(at, pad).trim()}: ${padConditionWords[condition].advice}`,
   padNearHat: ({ clearance, wanted }, at, say) =>
     `Pad edge ${say.quantity(clearance)} from the hat${atPlace(at)}; ${say.quantity(wanted)} wanted: trim or change.`,
@@ -51,6 +55,10 @@ export const rotorTexts: TextsFor<RotorFindings> = {
     `${rotorAt(at)} ${say.fine(thickness)}, discard at ${say.fine(discard)}: out.`,
   rotorAboveDiscard: ({ thickness, discard }, at, say) =>
     `${rotorAt(at)} ${say.fine(thickness)}, discard at ${say.fine(discard)}.`,
+  rotorThickerThanNew: (v, at, say) =>
+    `Rotor${at.corner ? ` ${at.corner}` : ''} ${say.fine(v.thickness)}, and it was ${say.fine(v.new)} when new: zeroed, clean, another rotor?`,
+  rotorThickerThanLast: ({ thickness, last }, at, say) =>
+    `Rotor${at.corner ? ` ${at.corner}` : ''} ${say.fine(thickness)}, last time ${say.fine(last)}: rotors do not grow. Zeroed, clean, another rotor?`,
   wearMarksGone: (_, at) => `Wear marks or slots gone${atPlace(at)}: out.`,
   crackToEdge: (_, at) => `Crack reaches an edge${atPlace(at)}: out.`,
   crackJoinsHoles: (_, at) => `Crack joins drilled holes${atPlace(at)}: out.`,

@@ -6,6 +6,7 @@ import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { FindingLines } from '../finding-line';
 import { Photos, useTakePhoto } from './photos';
 import { Why } from './step-dialogs';
 import { StepMore } from './step-more';
@@ -13,6 +14,7 @@ import { useSaveStep } from './use-save-step';
 import type { StepFact } from './use-service';
 
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
+const whySo = ['Read twice, it is right', 'Other parts are on', 'Put right since'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
 
 /**
@@ -45,7 +47,7 @@ export function StepFrame({
   const crew = useCrewOnDuty();
   const logbook = useLogbook();
   const takePhoto = useTakePhoto(s, step);
-  const { save, saving, problem, before, isCorrection, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
+  const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
     step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
@@ -104,6 +106,18 @@ export function StepFrame({
       </View>
       {before.length > 0 ? (
         <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
+      ) : null}
+      {asked.length > 0 ? (
+        <View style={[styles.notice, { borderColor: t.amber }]} testID="asked">
+          <FindingLines findings={asked} />
+          <Text>Read it again, or say why it is so.</Text>
+          <Why
+            options={whySo}
+            label="Why it is so"
+            value={why.explanation}
+            onChange={(explanation) => setWhy({ explanation })}
+          />
+        </View>
       ) : null}
       {children}
       {before.length > 0 ? (

@@ -1,18 +1,29 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { type ServiceJudgement, type ServiceStep, judgeService, nextStep, openBefore } from '@calvik/core';
-import { useAppStore, useCrewOnDuty, useToday } from '../../state/hooks';
+import {
+  type Finding,
+  type ServiceJudgement,
+  type ServiceStep,
+  judgeService,
+  nextStep,
+  openBefore,
+  questionsOf,
+} from '@calvik/core';
+import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { selectLogbook } from '../../state/logbook';
 import { useDraft } from '../../state/use-draft';
+import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { type NewFact, asFact, useSaveFact } from '../save-fact';
 import { type StepFact, standingReading } from './use-service';
 
 interface Reasons {
+  /** The answer to what is asked of the figures. */
+  explanation: string;
   because: string;
   outOfTurn: string;
 }
-const noReasons: Reasons = { because: '', outOfTurn: '' };
+const noReasons: Reasons = { explanation: '', because: '', outOfTurn: '' };
 
 /** Goes to whatever step is next for whoever is on duty, by what has just been saved. */
 export function useGoOn(s: ServiceJudgement, step: ServiceStep): () => void {
@@ -40,12 +51,28 @@ export function useSaveStep(
   const today = useToday();
   const crew = useCrewOnDuty();
   const goOn = useGoOn(s, step);
+  const logbook = useLogbook();
+  const tell = useTell();
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const { draft: why, change, clear } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, noReasons);
   const before =
     step.state === 'todo' && step.kind !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
+  const questions = (bodies: StepFact[]): Finding[] => bodies.flatMap((body) => questionsOfBody(body));
+  const questionsOfBody = (body: StepFact): Finding[] => {
+    const standing = standingReading(s, body);
+    return questionsOf(
+      logbook,
+      asFact(
+        { ...body, carId: s.car.id, jobId: s.job.id } as NewFact,
+        new Date().toISOString(),
+        crew?.id ?? '',
+        standing ? { fact: standing, because: '…' } : undefined,
+      ),
+    );
+  };
   const made = make?.();
+  const asked = typeof made === 'object' ? questions(made) : [];
   const isCorrection = typeof made === 'object' && made.some((body) => standingReading(s, body) !== null);
 
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
@@ -53,6 +80,11 @@ export function useSaveStep(
       const standing = standingReading(s, body);
       if (standing && why.because.trim() === '') {
         setSentence('Say why the earlier entry is corrected.');
+        return false;
+      }
+      const question = questionsOfBody(body)[0];
+      if (question && why.explanation.trim() === '') {
+        setSentence(tell(question));
         return false;
       }
       if (before.length > 0 && why.outOfTurn.trim() === '') {
@@ -64,6 +96,7 @@ export function useSaveStep(
         carId: s.car.id,
         jobId: s.job.id,
         ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
+        ...(question ? { explanation: why.explanation.trim() } : {}),
       } as NewFact;
       if (!(await saveFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
         return false;
@@ -92,5 +125,5 @@ export function useSaveStep(
     addEventListener('keydown', press, true);
     return () => removeEventListener('keydown', press, true);
   });
-  return { save, saving, problem: sentence ?? problem, before, isCorrection, why, setWhy: change, goOn };
+  return { save, saving, problem: sentence ?? problem, before, isCorrection, asked, why, setWhy: change, goOn };
 }

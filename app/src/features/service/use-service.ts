@@ -4,6 +4,7 @@ import {
   type Logbook,
   type ServiceJudgement,
   type ServiceStep,
+  axleOfCorner,
   judgeService,
   stepOfReading,
 } from '@calvik/core';
@@ -25,7 +26,10 @@ export interface StepProps {
 }
 
 type Body<F> = F extends Fact
-  ? Omit<F, 'id' | 'at' | 'recordedAt' | 'by' | 'replaces' | 'because' | 'jobId' | 'carId' | 'outOfTurn'>
+  ? Omit<
+      F,
+      'id' | 'at' | 'recordedAt' | 'by' | 'replaces' | 'because' | 'jobId' | 'carId' | 'outOfTurn' | 'explanation'
+    >
   : never;
 /** A fact of a service without what is filled in when it is saved. */
 export type StepFact = Body<Fact>;
@@ -37,7 +41,8 @@ export function standingReading(s: ServiceJudgement, body: StepFact): Fact | nul
   // A nipple drawn again after the sequence began anew corrects nothing.
   if (body.kind === 'nippleBled') return s.exchange.steps[body.index]?.drawn ?? null;
   const found = s.facts.findLast((f) => f.kind === body.kind && stepOfReading(f)?.key === step.key) ?? null;
-  // Measured again after something was fitted: another set of parts, not a correction.
-  const fitted = s.facts.findLast((f) => f.kind === 'partsFitted' && f.changed !== 'none');
+  // Measured again after something was fitted there: another set of parts, not a correction.
+  const axle = step.corner ? axleOfCorner(step.corner) : step.axle;
+  const fitted = s.facts.findLast((f) => f.kind === 'partsFitted' && f.changed !== 'none' && f.axle === axle);
   return found && fitted && found.at < fitted.at ? null : found;
 }

@@ -181,11 +181,13 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       {judged ? (
         <View style={styles.figures}>
           <FigureView figure={judged.thinnest} digits={hundredths} />
-          <FigureView
-            figure={judged.spread}
-            digits={3}
-            tone={judged.findings.some((f) => f.code === 'thicknessVaries') ? 'amber' : 'ink'}
-          />
+          {judged.spread ? (
+            <FigureView
+              figure={judged.spread}
+              digits={3}
+              tone={judged.findings.some((f) => f.code === 'thicknessVaries') ? 'amber' : 'ink'}
+            />
+          ) : null}
           {judged.wear ? <FigureView figure={judged.wear} digits={hundredths} /> : null}
           {judged.byWeight ? <FigureView figure={judged.byWeight} digits={hundredths} /> : null}
         </View>

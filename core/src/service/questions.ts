@@ -1,0 +1,139 @@
+/** What is asked of an entry before it is saved: figures that look like a slip, and what was seen before and is not said any more. */
+import { type LocalDate, dateIn } from '../calendar';
+import { hydraulicsFinding } from '../hydraulics';
+import { bottleState, judgePouring, padReadingsAt, rotorReadingsAt } from '../inventory';
+import { type Logbook, reservoirCourse } from '../logbook';
+import {
+  type Car,
+  type Fact,
+  type Finding,
+  type PadMeasurement,
+  type RotorMeasurement,
+  axleOfCorner,
+  millilitres,
+  mm,
+  unexplainedFindings,
+} from '../model';
+import { padFinding, seenOnPads, thinnestEnd } from '../pads';
+import { rotorFinding, seenOnRotor } from '../rotors';
+
+/** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figures. */
+const PAD_SLIP_MM = 0.5;
+const ROTOR_SLIP_MM = 0.1;
+/** A reservoir read by its marks may stand this much over MAX. Calvik's own figure. */
+const OVER_MAX = 1.05;
+
+/** Earlier readings of the same part: without the one that is corrected, and without later ones. */
+const earlier = <F extends Fact>(all: readonly F[], fact: F): F[] =>
+  all.filter((f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at);
+
+function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] {
+  const before = earlier(padReadingsAt(logbook, car, m.corner), m);
+  const last = before.at(-1);
+  const newMm = logbook.padSets.get(m.padSetId ?? '')?.newThicknessMm ?? null;
+  const place = { corner: m.corner };
+  const slips = (['inner', 'outer'] as const).flatMap((pad): Finding[] => {
+    const thickness = Math.max(m[pad].thicknessMm, m[pad].otherEndMm ?? 0);
+    if (newMm !== null && thickness > newMm + PAD_SLIP_MM)
+      return [padFinding('padThickerThanNew', 'watch', place, { pad, thickness: mm(thickness), new: mm(newMm) })];
+    const lastMm = last && thinnestEnd(last[pad]);
+    return lastMm !== undefined && thinnestEnd(m[pad]) > lastMm + PAD_SLIP_MM
+      ? [
+          padFinding('padThickerThanLast', 'watch', place, {
+            pad,
+            thickness: mm(thinnestEnd(m[pad])),
+            last: mm(lastMm),
+          }),
+        ]
+      : [];
+  });
+  return [
+    ...slips,
+    ...unexplainedFindings(before, m, (reading) => seenOnPads(reading, car[axleOfCorner(m.corner)].brake)),
+  ];
+}
+
+function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Finding[] {
+  const before = earlier(rotorReadingsAt(logbook, car, m.corner), m);
+  const last = before.at(-1);
+  const newMm = logbook.rotorPairs.get(m.rotorPairId ?? '')?.newThicknessMm ?? null;
+  const thickest = Math.max(...m.thicknessesMm);
+  const lastMm = last && Math.max(...last.thicknessesMm);
+  const place = { corner: m.corner };
+  const slips =
+    newMm !== null && thickest > newMm + ROTOR_SLIP_MM
+      ? [rotorFinding('rotorThickerThanNew', 'watch', place, { thickness: mm(thickest), new: mm(newMm) })]
+      : lastMm !== undefined && thickest > lastMm + ROTOR_SLIP_MM
+        ? [rotorFinding('rotorThickerThanLast', 'watch', place, { thickness: mm(thickest), last: mm(lastMm) })]
+        : [];
+  return [...slips, ...unexplainedFindings(before, m, seenOnRotor)];
+}
+
+const levelQuestions = (car: Car, levelMl: number): Finding[] =>
+  levelMl > car.reservoirMaxMl * OVER_MAX
+    ? [
+        hydraulicsFinding(
+          'reservoirOverfilled',
+          'watch',
+          {},
+          { level: millilitres(levelMl), max: millilitres(car.reservoirMaxMl) },
+        ),
+      ]
+    : [];
+
+/** Where the reservoir stands once the entry is saved, mL. */
+const levelWith = (logbook: Logbook, car: Car, fact: Fact & { jobId: string }): number =>
+  reservoirCourse(car, [
+    ...logbook.factsOfJob(fact.jobId).filter((f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at),
+    fact,
+  ]).levelMl;
+
+function pouringQuestions(logbook: Logbook, bottleId: string, pouredMl: number, today: LocalDate): Finding[] {
+  const bottle = logbook.bottles.get(bottleId);
+  const short = bottle && pouredMl > 0 ? judgePouring(bottleState(logbook, bottle, today), pouredMl) : null;
+  return short ? [short] : [];
+}
+
+/**
+ * What is asked of a reading before it is saved: each question names the likely slip, or what was seen on the part before. With an
+ * `explanation` the entry is saved; without one the server refuses it.
+ * @param logbook as it stands without the entry
+ */
+export function questionsOf(logbook: Logbook, fact: Fact): Finding[] {
+  const car = logbook.cars.get('carId' in fact ? (fact.carId ?? '') : '');
+  if (!car) return [];
+  const today = dateIn(fact.at, logbook.shop.timeZone);
+  switch (fact.kind) {
+    case 'padMeasurement':
+      return padQuestions(logbook, car, fact);
+    case 'rotorMeasurement':
+      return rotorQuestions(logbook, car, fact);
+    case 'reservoirSeen':
+      return levelQuestions(car, fact.levelMl);
+    case 'pistonsRetracted':
+      return levelQuestions(car, fact.levelBeforeMl);
+    case 'reservoirToppedUp':
+      return [
+        ...levelQuestions(car, levelWith(logbook, car, fact)),
+        ...pouringQuestions(logbook, fact.bottleId, fact.volumeMl, today),
+      ];
+    case 'nippleBled':
+      return [
+        ...levelQuestions(car, levelWith(logbook, car, fact)),
+        ...(fact.replaces === undefined ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
+      ];
+    default:
+      return [];
+  }
+}
+
+/** Kinds of entries of which something may be asked. */
+export const isAsked = (fact: Pick<Fact, 'kind'>): boolean =>
+  [
+    'padMeasurement',
+    'rotorMeasurement',
+    'reservoirSeen',
+    'pistonsRetracted',
+    'reservoirToppedUp',
+    'nippleBled',
+  ].includes(fact.kind);
