@@ -33,7 +33,11 @@ export function LiveFinding({ findings, hasReading }: { findings: readonly Findi
   return (
     <View style={styles.live}>
       <VerdictMark verdict={first?.verdict ?? 'inOrder'} />
-      {first ? <Text style={styles.text}>{tell(first)}</Text> : null}
+      {first ? (
+        <Text style={styles.text} numberOfLines={2}>
+          {tell(first)}
+        </Text>
+      ) : null}
     </View>
   );
 }

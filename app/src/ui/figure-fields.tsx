@@ -1,8 +1,10 @@
+import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
 import { useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
+import { Docked, useDock } from './dock';
 import { NumberPad } from './number-pad';
 import { Text } from './text';
 
@@ -49,6 +51,9 @@ export function FigureFields({
   columns = 1,
   onDone,
   focus = true,
+  verdict,
+  verdictHeight,
+  after,
 }: {
   fields: readonly FigureField[];
   values: Record<string, string>;
@@ -60,6 +65,10 @@ export function FigureFields({
   onDone?: () => void;
   /** Takes the keyboard, where there is one. Of several lists on a page only one does. */
   focus?: boolean;
+  /** Limit and verdict beside the keys, and what is done with the figure under them. */
+  verdict?: ReactNode;
+  verdictHeight?: number;
+  after?: ReactNode;
 }) {
   const t = useTokens();
   const { show, system } = useUnits();
@@ -72,6 +81,7 @@ export function FigureFields({
           ? 'first time'
           : '';
   const read = useReadFigure();
+  const dock = useDock();
   const at = Math.max(
     0,
     fields.findIndex((f) => f.key === selected),
@@ -89,7 +99,7 @@ export function FigureFields({
         {fields.map((f) => {
           const text = values[f.key] ?? '';
           const value = read(text, f.dimension);
-          const on = f.key === field.key;
+          const on = f.key === field.key && dock.isMine;
           const figure = value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits);
           return (
             <View key={f.key} style={{ width: `${100 / columns}%` as never, padding: 2 }}>
@@ -97,7 +107,10 @@ export function FigureFields({
                 role="button"
                 aria-label={`${f.label}: ${text || 'not typed'}`}
                 aria-pressed={on}
-                onPress={() => onSelect(f.key)}
+                onPress={() => {
+                  dock.take();
+                  onSelect(f.key);
+                }}
                 style={[
                   columns === 1 ? styles.line : styles.small,
                   {
@@ -139,18 +152,25 @@ export function FigureFields({
           );
         })}
       </View>
-      <NumberPad
-        key={field.key}
-        label={field.label}
-        dimension={field.dimension}
-        text={values[field.key] ?? ''}
-        onChange={(text) => onChange(field.key, text)}
-        digits={field.digits}
-        unitKeys={unitKeys[field.dimension] ?? []}
-        onNext={next ? () => onSelect(next.key) : onDone}
-        nextLabel={next ? `Next: ${next.label}` : undefined}
-        focus={focus}
-      />
+      {dock.isMine ? (
+        <Docked>
+          <NumberPad
+            key={field.key}
+            label={field.label}
+            dimension={field.dimension}
+            text={values[field.key] ?? ''}
+            onChange={(text) => onChange(field.key, text)}
+            digits={field.digits}
+            unitKeys={unitKeys[field.dimension] ?? []}
+            onNext={next ? () => onSelect(next.key) : onDone}
+            nextLabel={next ? `Next: ${next.label}` : undefined}
+            focus={focus}
+            verdict={verdict}
+            verdictHeight={verdictHeight}
+            after={after}
+          />
+        </Docked>
+      ) : null}
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { type Dimension, type Unit, parseQuantity, preferredUnit, unitDefinition } from '@calvik/core';
 import { useUnits } from './units';
@@ -13,8 +13,10 @@ const rows = [
   ['7', '8', '9'],
   ['4', '5', '6'],
   ['1', '2', '3'],
-  ['.', '0', 'erase'],
+  ['.', '0', 'clear', 'erase'],
 ] as const;
+
+const names: Record<string, string> = { erase: 'Erase', clear: 'Clear', '.': 'Point' };
 
 /**
  * Number entry for one hand: a large figure, keys of 56 px, the other unit beside it. A keyboard works too, and any unit
@@ -30,6 +32,9 @@ export function NumberPad({
   onNext,
   nextLabel,
   focus = false,
+  verdict,
+  verdictHeight = 104,
+  after,
 }: {
   label: string;
   dimension: Dimension;
@@ -43,6 +48,12 @@ export function NumberPad({
   nextLabel?: string;
   /** A keyboard can type at once, where there is one. */
   focus?: boolean;
+  /** Limit and verdict, in a place that does not grow: whatever it says, no key moves. */
+  verdict?: ReactNode;
+  /** Two lines under a bar, unless there is no bar. */
+  verdictHeight?: number;
+  /** What is done with the figure, under the keys. */
+  after?: ReactNode;
 }) {
   const t = useTokens();
   const wide = useWide();
@@ -53,23 +64,35 @@ export function NumberPad({
   const { system, show, other } = useUnits();
   const parsed = text === '' ? null : parseQuantity(text, dimension, preferredUnit(dimension, system));
   const digits = text.replace(/[^\d.,-]/g, '');
+  // What stood on record is replaced by the first key, like a figure that somebody marked.
+  const fresh = useRef(text !== '');
   const press = (key: string): void => {
-    if (key === 'erase') onChange(/[^\d.,-]$/.test(text) ? digits : text.slice(0, -1));
-    else onChange(text + key);
+    // A chosen unit sticks to what is typed before or after it.
+    const unit = text.replace(/^[\d.,\s-]*/, '');
+    const withUnit = (figure: string): string => (figure !== '' && unit ? `${figure} ${unit}` : figure);
+    if (key === 'clear') onChange('');
+    else if (key === 'erase') onChange(withUnit(digits.slice(0, -1)));
+    else onChange(withUnit(`${fresh.current ? '' : digits}${key}`));
+    fresh.current = false;
   };
   const key = (name: string): React.ReactNode => (
     <Pressable
       key={name}
       role="button"
-      aria-label={name === 'erase' ? 'Erase' : name === '.' ? 'Point' : name}
+      aria-label={names[name] ?? name}
       onPress={() => press(name)}
       style={({ pressed }) => [styles.key, { borderColor: t.rule, backgroundColor: pressed ? t.ironWash : t.sheet }]}
     >
-      {name === 'erase' ? <Icon name="erase" size={26} color={t.ink} /> : <Text as="figure">{name}</Text>}
+      {name === 'erase' ? (
+        <Icon name="erase" size={26} color={t.ink} />
+      ) : (
+        <Text as={name === 'clear' ? 'label' : 'figure'}>{name === 'clear' ? 'Clear' : name}</Text>
+      )}
     </Pressable>
   );
   return (
-    <View style={styles.pad}>
+    <View style={styles.pad} testID="keypad">
+      {verdict === undefined ? null : <View style={[styles.verdict, { height: verdictHeight }]}>{verdict}</View>}
       <View style={[styles.display, { borderColor: t.ink, backgroundColor: t.sheet }]}>
         <TextInput
           ref={field}
@@ -85,19 +108,26 @@ export function NumberPad({
           placeholderTextColor={t.inkSoft}
         />
         <View style={styles.beside}>
-          <Text as="unit" tone="ink">
-            {parsed?.ok
-              ? show(parsed.value, dimension, shownDigits)
-              : unitDefinition(preferredUnit(dimension, system)).label}
+          {label ? (
+            <Text as="label" numberOfLines={1}>
+              {label}
+            </Text>
+          ) : null}
+          <Text
+            as="unit"
+            tone={parsed && !parsed.ok ? 'stop' : 'ink'}
+            numberOfLines={2}
+            live={parsed !== null && !parsed.ok}
+          >
+            {parsed && !parsed.ok
+              ? quantityProblemText(parsed)
+              : parsed?.ok
+                ? show(parsed.value, dimension, shownDigits)
+                : unitDefinition(preferredUnit(dimension, system)).label}
           </Text>
           {parsed?.ok ? <Text as="small">{other(parsed.value, dimension)}</Text> : null}
         </View>
       </View>
-      {parsed && !parsed.ok ? (
-        <Text tone="stop" live>
-          {quantityProblemText(parsed)}
-        </Text>
-      ) : null}
       <View style={styles.keys}>
         <View style={styles.grid}>
           {rows.map((row) => (
@@ -105,20 +135,8 @@ export function NumberPad({
               {row.map(key)}
             </View>
           ))}
-          {nextLabel ? (
-            <Pressable
-              role="button"
-              aria-label={nextLabel}
-              onPress={onNext}
-              style={[styles.next, { borderColor: t.iron, backgroundColor: t.ironWash }]}
-            >
-              <Text as="strong" numberOfLines={1}>
-                {nextLabel}
-              </Text>
-            </Pressable>
-          ) : null}
         </View>
-        {unitKeys.length > 0 ? (
+        {unitKeys.length > 0 || nextLabel ? (
           <View style={styles.units}>
             {unitKeys.map((unit) => {
               const { label: name } = unitDefinition(unit);
@@ -140,33 +158,45 @@ export function NumberPad({
                 </Pressable>
               );
             })}
+            {nextLabel ? (
+              <Pressable
+                role="button"
+                aria-label={nextLabel}
+                onPress={onNext}
+                style={[styles.unitKey, { borderColor: t.iron, backgroundColor: t.ironWash }]}
+              >
+                <Icon name="right" size={24} color={t.iron} />
+                <Text as="label">Next</Text>
+              </Pressable>
+            ) : null}
           </View>
         ) : null}
       </View>
+      {after}
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  pad: { gap: 8 },
+  pad: { gap: 6, width: '100%', maxWidth: 720 },
   display: {
     flexDirection: 'row',
     alignItems: 'center',
     borderWidth: 1.5,
     borderRadius: 3,
     paddingHorizontal: 12,
-    minHeight: 72,
+    minHeight: 60,
   },
   input: {
     flex: 1,
     minWidth: 0,
     fontFamily: fonts.figure,
-    fontSize: 48,
+    fontSize: 40,
     fontVariant: ['tabular-nums'],
     outlineStyle: 'none' as never,
-    height: 68,
+    height: 56,
   },
-  beside: { alignItems: 'flex-end' },
+  beside: { alignItems: 'flex-end', maxWidth: '55%' },
   keys: { flexDirection: 'row', gap: 6 },
   grid: { flex: 1, gap: 6 },
   row: { flexDirection: 'row', gap: 6 },
@@ -178,7 +208,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  next: { height: GUIDED_TARGET, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
+  verdict: { overflow: 'hidden', justifyContent: 'flex-end', gap: 6 },
   units: { width: 72, gap: 6 },
   unitKey: {
     flex: 1,

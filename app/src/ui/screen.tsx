@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import { Button } from 'react-native-paper';
 import { TARGET, WIDE } from '../theme/tokens';
+import { WithDock } from './dock';
 import { useTokens } from '../theme/use-tokens';
 import { Icon, type IconName } from './icons';
 import { onEnter } from './keyboard';
@@ -51,17 +52,29 @@ export interface ScreenProps {
   maxWidth?: number;
   /** Guided work: everything closer together, so that the keypad stands without scrolling. */
   dense?: boolean;
+  /** Its keypad stands above the foot instead of among what scrolls. */
+  isDocked?: boolean;
 }
 
 /** One page: a header, what scrolls, and the main action at the foot. */
-export function Screen({ title, above, back, actions, footer, children, maxWidth = 720, dense = false }: ScreenProps) {
+export function Screen({
+  title,
+  above,
+  back,
+  actions,
+  footer,
+  children,
+  maxWidth = 720,
+  dense = false,
+  isDocked = dense,
+}: ScreenProps) {
   const t = useTokens();
   const router = useRouter();
   const goBack = (): void => {
     if (router.canGoBack()) router.back();
     else if (back) router.replace(back);
   };
-  return (
+  const page = (dock: ReactNode): ReactNode => (
     <View style={[styles.screen, { backgroundColor: t.paper }]} role="main">
       <View style={[styles.header, { borderColor: t.rule }]} testID="page-head">
         {back ? <IconButton icon="back" label="Back" onPress={goBack} /> : null}
@@ -84,6 +97,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
       >
         {children}
       </ScrollView>
+      {dock}
       {footer ? (
         <View style={[styles.footer, { borderColor: t.rule, backgroundColor: t.sheet }]} testID="page-foot">
           <View style={[styles.footerInner, { maxWidth }]}>{footer}</View>
@@ -91,6 +105,7 @@ export function Screen({ title, above, back, actions, footer, children, maxWidth
       ) : null}
     </View>
   );
+  return isDocked ? <WithDock>{page}</WithDock> : page(null);
 }
 
 /** A ruled part of a page with its heading. */

@@ -40,19 +40,21 @@ export function WheelBearingStep({ s, step, logbook }: StepProps) {
       }
       onSaved={clear}
     >
-      <View testID="live-verdict" style={{ gap: 8 }}>
-        <LimitBar
-          label="Play"
-          fresh={0}
-          limit={max}
-          end={Math.max(2 * max, (playMm ?? 0) * 1.1)}
-          reading={playMm}
-          show={fine}
-          freshWord="None"
-        />
-        <LiveFinding findings={finding ? [finding] : []} hasReading={finding !== null} />
-      </View>
       <FigureFields
+        verdict={
+          <View testID="live-verdict" style={{ gap: 6 }}>
+            <LimitBar
+              label="Play"
+              fresh={0}
+              limit={max}
+              end={Math.max(2 * max, (playMm ?? 0) * 1.1)}
+              reading={playMm}
+              show={fine}
+              freshWord="None"
+            />
+            <LiveFinding findings={finding ? [finding] : []} hasReading={finding !== null} />
+          </View>
+        }
         fields={[{ key: 'play', label: 'Play', dimension: 'length', last: last?.playMm ?? null }]}
         values={{ play: draft.play }}
         onChange={(_, play) => change({ play })}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles } from '@calvik/core';
+import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles, judgeClick } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
@@ -15,7 +15,7 @@ import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { useShelf } from './exchange';
-import { FindingLine } from '../../finding-line';
+import { FindingLine, LiveFinding } from '../../finding-line';
 
 interface DrawForm {
   volume: string;
@@ -63,6 +63,10 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   );
   const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
   const bottle = logbook.bottles.get(draft.bottleId);
+  // The nipple is closed to a figure: under or over it is said here, not at the gate.
+  const torqueNm = read(draft.torque, 'torque');
+  const judgedClick = nipple && torqueNm !== null ? judgeClick(torqueNm, nipple) : null;
+  const click = judgedClick && judgedClick.verdict !== 'inOrder' ? judgedClick : null;
   const bubbles = draft.bubbles === '' ? null : judgeBubbles(own.corner, draft.bubbles);
   return (
     <StepFrame
@@ -101,26 +105,16 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       onSaved={clear}
     >
       {exchange.restart && !exchange.isDone ? <FindingLine finding={exchange.restart.finding} /> : null}
-      <View style={styles.row}>
-        <Reservoir
-          levelMl={outlook.isUnderMin ? lowestMl : nowMl}
-          minMl={car.reservoirMinMl}
-          maxMl={car.reservoirMaxMl}
-          show={(ml) => show(ml, 'volume')}
-        />
-        <View style={styles.grow}>
-          <Text as="label">{`At the ${cornerNames[own.corner]}`}</Text>
-          <Text as="bigFigure" testID="running-volume">
-            {show(volume ?? 0, 'volume')}
-          </Text>
-          <Text as="small">{`of about ${show(planned?.volumeMl ?? 0, 'volume')}; drawn in all ${show(exchange.wasteMl - (standing?.volumeMl ?? 0) + (volume ?? 0), 'volume')}`}</Text>
-          {exchange.leftOldPercent ? (
-            <Text as="small">{`Old fluid left here by the model: ${exchange.leftOldPercent[own.corner].toFixed(0)} %`}</Text>
-          ) : null}
-        </View>
-      </View>
-      <View testID="level-alarm">{outlook.finding ? <FindingLine finding={outlook.finding} /> : null}</View>
       <FigureFields
+        verdictHeight={44}
+        verdict={
+          <View testID="level-alarm" style={{ gap: 6 }}>
+            <LiveFinding
+              findings={[...(outlook.finding ? [outlook.finding] : []), ...(click ? [click] : [])]}
+              hasReading={outlook.finding !== null || click !== null}
+            />
+          </View>
+        }
         fields={[
           { key: 'volume', label: 'Drawn here', dimension: 'volume' },
           ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
@@ -139,6 +133,24 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         onSelect={select}
         columns={2}
       />
+      <View style={styles.row}>
+        <Reservoir
+          levelMl={outlook.isUnderMin ? lowestMl : nowMl}
+          minMl={car.reservoirMinMl}
+          maxMl={car.reservoirMaxMl}
+          show={(ml) => show(ml, 'volume')}
+        />
+        <View style={styles.grow}>
+          <Text as="label">{`At the ${cornerNames[own.corner]}`}</Text>
+          <Text as="bigFigure" testID="running-volume">
+            {show(volume ?? 0, 'volume')}
+          </Text>
+          <Text as="small">{`of about ${show(planned?.volumeMl ?? 0, 'volume')}; drawn in all ${show(exchange.wasteMl - (standing?.volumeMl ?? 0) + (volume ?? 0), 'volume')}`}</Text>
+          {exchange.leftOldPercent ? (
+            <Text as="small">{`Old fluid left here by the model: ${exchange.leftOldPercent[own.corner].toFixed(0)} %`}</Text>
+          ) : null}
+        </View>
+      </View>
       <Section title="Colour and bubbles">
         <Segments
           label="Runs"

@@ -253,12 +253,14 @@ export function BoilStep({ s, step }: StepProps) {
       onSaved={clear}
     >
       {ownBoil ? <Text as="strong">{ownBoil}</Text> : null}
-      <View testID="live-verdict" style={styles.gap}>
-        {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
-        <FluidBar judgement={judgement} />
-        <Text>{tell(judgement.headline)}</Text>
-      </View>
       <FigureFields
+        verdict={
+          <View testID="live-verdict" style={{ gap: 4 }}>
+            {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
+            <FluidBar judgement={judgement} />
+            <Text numberOfLines={2}>{tell(judgement.headline)}</Text>
+          </View>
+        }
         fields={[
           {
             key: 'reading',

@@ -169,18 +169,20 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       }}
       onSaved={clear}
     >
-      <View testID="live-verdict" style={styles.gap}>
-        <LimitBar
-          label="Friction material"
-          fresh={fresh}
-          limit={state.spec.limitMm}
-          end={0}
-          reading={least}
-          show={(value) => show(value, 'length')}
-        />
-        <LiveFinding findings={findings} hasReading={judged !== null} />
-      </View>
       <FigureFields
+        verdict={
+          <View testID="live-verdict" style={{ gap: 6 }}>
+            <LimitBar
+              label="Friction material"
+              fresh={fresh}
+              limit={state.spec.limitMm}
+              end={0}
+              reading={least}
+              show={(value) => show(value, 'length')}
+            />
+            <LiveFinding findings={findings} hasReading={judged !== null} />
+          </View>
+        }
         fields={fields}
         values={draft.figures}
         onChange={(key, value) => {

@@ -135,20 +135,22 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       }}
       onSaved={clear}
     >
-      <View testID="live-verdict" style={styles.gap}>
-        {rotorPair ? (
-          <LimitBar
-            label="Rotor thickness"
-            fresh={rotorPair.newThicknessMm}
-            limit={rotorPair.discardThicknessMm}
-            reading={judged?.thinnest.value ?? null}
-            show={(value) => show(value, 'length', hundredths)}
-            limitWord="Discard"
-          />
-        ) : null}
-        <LiveFinding findings={findings} hasReading={judged !== null} />
-      </View>
       <FigureFields
+        verdict={
+          <View testID="live-verdict" style={{ gap: 6 }}>
+            {rotorPair ? (
+              <LimitBar
+                label="Rotor thickness"
+                fresh={rotorPair.newThicknessMm}
+                limit={rotorPair.discardThicknessMm}
+                reading={judged?.thinnest.value ?? null}
+                show={(value) => show(value, 'length', hundredths)}
+                limitWord="Discard"
+              />
+            ) : null}
+            <LiveFinding findings={findings} hasReading={judged !== null} />
+          </View>
+        }
         fields={points}
         values={draft.figures}
         onChange={(key, value) => {

@@ -212,26 +212,38 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
         selected="typed"
         onSelect={() => undefined}
         onDone={logClick}
+        after={
+          <View style={styles.gap}>
+            <View style={styles.row}>
+              <View style={styles.grow}>
+                <MainButton mode="outlined" onPress={logClick}>
+                  Log click
+                </MainButton>
+              </View>
+              <View style={styles.grow}>
+                <MainButton
+                  mode="text"
+                  onPress={() => {
+                    const fewer = clicks.slice(0, -1);
+                    setClicks(fewer);
+                    change({ clicks: fewer });
+                  }}
+                >
+                  Undo
+                </MainButton>
+              </View>
+            </View>
+            {(sentence ?? problem) ? (
+              <Text tone="stop" live>
+                {sentence ?? problem ?? ''}
+              </Text>
+            ) : null}
+            <MainButton onPress={() => void save()} loading={saving}>
+              {`Save ${f.name.toLowerCase()}, ${corner}`}
+            </MainButton>
+          </View>
+        }
       />
-      <View style={styles.row}>
-        <View style={styles.grow}>
-          <MainButton mode="outlined" onPress={logClick}>
-            Log click
-          </MainButton>
-        </View>
-        <View style={styles.grow}>
-          <MainButton
-            mode="text"
-            onPress={() => {
-              const fewer = clicks.slice(0, -1);
-              setClicks(fewer);
-              change({ clicks: fewer });
-            }}
-          >
-            Undo
-          </MainButton>
-        </View>
-      </View>
       <View style={styles.row}>
         <LineInput label="Wrench is set to" value={setting} onChange={setSetting} dense style={styles.grow} />
         <MainButton mode="outlined" onPress={wrench.isOn ? wrench.stop : start}>
@@ -257,14 +269,6 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
           placeholder="2026-03-01"
         />
       </View>
-      {(sentence ?? problem) ? (
-        <Text tone="stop" live>
-          {sentence ?? problem ?? ''}
-        </Text>
-      ) : null}
-      <MainButton onPress={() => void save()} loading={saving}>
-        {`Save ${f.name.toLowerCase()}, ${corner}`}
-      </MainButton>
       {step.state === 'done' ? <Text as="small">Saved again, the last time counts.</Text> : null}
     </Section>
   );
@@ -285,4 +289,5 @@ const styles = StyleSheet.create({
   right: { alignItems: 'flex-end' },
   head: { flexDirection: 'row', alignItems: 'center', gap: 14 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  gap: { gap: 6 },
 });
