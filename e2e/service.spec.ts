@@ -222,6 +222,23 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await allInOrder(page, 'Fit, front');
   });
 
+  await test.step('torque: a missing figure is found and put on the sheet; a click out of band is marked', async () => {
+    await heading(page, 'Torque, front');
+    await torque(page, 'frontCaliper.FL', ['88', '88', '88', '65 lbft'], 'front caliper bolts, FL');
+    await torque(page, 'frontCaliper.FR', ['88', '87', '89', '88'], 'front caliper bolts, FR');
+    await page.getByTestId('torque-frontPadPin.FL').click();
+    await expect(page.getByTestId('find-figure')).toContainText('“About right” is not a figure');
+    await field(page, 'Figure').fill('14');
+    await button(page, 'Put it on the sheet').click();
+    await expect(page.getByText('Say where the figure stands: sheet and page.')).toBeVisible();
+    await field(page, 'Where it stands').fill('Velund sheet B-4, page 5');
+    await button(page, 'Put it on the sheet').click();
+    await expect(page.getByTestId('torque-figure')).toHaveText(/14\sN·m/);
+    await torque(page, 'frontPadPin.FL', ['14', '14'], 'front pad pins, FL');
+    await torque(page, 'frontPadPin.FR', ['14', '20'], 'front pad pins, FR', /stop/i);
+    await button(page, 'Go on').click();
+  });
+
   await test.step('the exchange: plan, alarm before MIN, under MIN the sequence starts again', async () => {
     await heading(page, 'Plan the exchange');
     await radio(page, 'Method: Pressure bleeder, air only').click();
@@ -275,21 +292,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await draw('Draw 6, left front, inner', '60');
   });
 
-  await test.step('torque: a missing figure is found and put on the sheet; a click out of band is marked', async () => {
-    await heading(page, 'Torque, front');
-    await torque(page, 'frontCaliper.FL', ['88', '88', '88', '65 lbft'], 'front caliper bolts, FL');
-    await torque(page, 'frontCaliper.FR', ['88', '87', '89', '88'], 'front caliper bolts, FR');
-    await page.getByTestId('torque-frontPadPin.FL').click();
-    await expect(page.getByTestId('find-figure')).toContainText('“About right” is not a figure');
-    await field(page, 'Figure').fill('14');
-    await button(page, 'Put it on the sheet').click();
-    await expect(page.getByText('Say where the figure stands: sheet and page.')).toBeVisible();
-    await field(page, 'Where it stands').fill('Velund sheet B-4, page 5');
-    await button(page, 'Put it on the sheet').click();
-    await expect(page.getByTestId('torque-figure')).toHaveText(/14\sN·m/);
-    await torque(page, 'frontPadPin.FL', ['14', '14'], 'front pad pins, FL');
-    await torque(page, 'frontPadPin.FR', ['14', '20'], 'front pad pins, FR', /stop/i);
-    await button(page, 'Go on').click();
+  await test.step('level, pedal, down, wheels on the ground', async () => {
     await heading(page, 'Set the level');
     await radio(page, 'Level: MAX').click();
     await radio(page, 'Colour: Clear').click();

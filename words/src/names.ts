@@ -226,9 +226,9 @@ export const phaseNames: Record<Phase, string> = {
   intake: 'Intake',
   measure: 'Wheels off: measure',
   decide: 'Decide',
-  fit: 'Retract and fit',
+  fit: 'Fit and torque',
   exchange: 'Fluid',
-  tighten: 'Tighten, pedal, down',
+  tighten: 'Level, pedal, down',
   release: 'Release',
 };
 

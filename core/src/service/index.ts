@@ -10,6 +10,7 @@ export * from './judge';
 export { limitsOf, withLimits } from './limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
 export { questionsOf } from './questions';
+export { stepOfFinding } from './step-of-finding';
 export {
   type Phase,
   type ServiceStep,

@@ -230,8 +230,9 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
       return worstOf(exchange.findings.filter((f) => f.place.corner === corner));
     },
   },
+  // Caliper and bracket bolts are tight before fluid is moved through them; wheel nuts come last, on the ground.
   torque: {
-    phase: 'tighten',
+    phase: 'fit',
     places: (c) =>
       axles.filter((axle) => torqueLinesOf(c, { kind: 'torque', axle }).length > 0).map((axle) => ({ axle })),
     closedBy: torqued,

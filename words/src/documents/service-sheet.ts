@@ -3,10 +3,13 @@ import {
   type Dimension,
   type Fact,
   type Finding,
+  type FluidExchange,
   type Logbook,
+  type PedalCheck,
   type ReservoirSeen,
   type ServiceJudgement,
   type UnitSystem,
+  axleOfCorner,
   axles,
   corners,
   dateIn,
@@ -14,6 +17,7 @@ import {
   longDate,
   measuredIn,
   measurementKinds,
+  wasteOf,
 } from '@calvik/core';
 import { fastenerNames, findingText } from '../findings';
 import {
@@ -61,6 +65,10 @@ export interface ServiceSheet {
 const CAUTION =
   'Calvik advises, it certifies nothing. The maker’s manual, local codes and licensed workshops come first.';
 const RETORQUE = 'Wheel nuts and caliper bolts: tighten again to their figures after the first session.';
+
+/** Exchanges of the same job before its last one. */
+const earlierExchanges = (facts: readonly Fact[], lastId: string): FluidExchange[] =>
+  facts.filter((f): f is FluidExchange => f.kind === 'fluidExchange' && f.id !== lastId);
 
 /**
  * What a customer and an inspector read: found, done, measured before and after, fluid with bottle and grade, torque table, pedal,
@@ -137,15 +145,16 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     rows: corners.flatMap((c) => {
       const m = measuredIn(facts, 'padMeasurement', c);
       const state = s.corners.corners[c];
-      if (!m && state.padMm === null) return [];
       const seen = m
         ? [...new Set([...m.inner.conditions, ...m.outer.conditions])].map((x) => padConditionWords[x].name)
         : [];
+      // What nobody measured stands there as such.
+      const figure = (value: number | undefined): string => (m ? show(value, 'length') : 'not measured');
       return [
         [
           cornerNames[c],
-          show(m?.inner.thicknessMm, 'length'),
-          show(m?.outer.thicknessMm, 'length'),
+          figure(m?.inner.thicknessMm),
+          figure(m?.outer.thicknessMm),
           show(state.padMm, 'length'),
           show(state.spec.limitMm, 'length'),
           seen.join(', ') || '–',
@@ -158,14 +167,18 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     rows: corners.flatMap((c) => {
       const m = measuredIn(facts, 'rotorMeasurement', c);
       const state = s.corners.corners[c];
-      if (!m) return [];
+      if (car[axleOfCorner(c)].brake === 'drum') return [];
+      if (!m) return [[cornerNames[c], 'not measured', '–', '–', '–', '–', '–', '–']];
       return [
         [
           cornerNames[c],
           show(Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 2 : 4),
           show(state.rotorMm, 'length', units === 'metric' ? 2 : 4),
           show(state.rotorPair?.discardThicknessMm, 'length', units === 'metric' ? 2 : 4),
-          show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
+          // One point is a thickness, not a variation.
+          m.thicknessesMm.length < 2
+            ? '–'
+            : show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
           show(m.runoutMm, 'length', units === 'metric' ? 2 : 4),
           show(m.lipMm, 'length', units === 'metric' ? 2 : 4),
           `${crackNames[m.crack].toLowerCase()}, ${transferLayerWords[m.transferLayer].name.toLowerCase()}`,
@@ -202,10 +215,19 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
       [
         `${begun.scope === 'full' ? 'Flush' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}. Old fluid drawn: ${show(s.exchange.wasteMl, 'volume')}.`,
         ...fluids.map((f) => `Bottle ${f}.`),
+        ...earlierExchanges(facts, begun.id).map(
+          (f) =>
+            `Before that: ${f.scope === 'full' ? 'flush' : 'bleed'}, ${show(wasteOf(f), 'volume')} drawn, bottle ${[...new Set(f.corners.map((c) => logbook.bottles.get(c.bottleId)?.label ?? '?'))].join(', ')}.`,
+        ),
+        ...facts.flatMap((f) =>
+          f.kind === 'reservoirToppedUp'
+            ? [`Topped up ${show(f.volumeMl, 'volume')} from bottle ${logbook.bottles.get(f.bottleId)?.label ?? '?'}.`]
+            : [],
+        ),
         ...(s.exchange.restart ? [tell(s.exchange.restart.finding)] : []),
       ],
       {
-        head: ['BleedNipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
+        head: ['Bleed nipple', 'Drawn', 'Ran clean', 'Bubbles', 'Shut, capped', 'Old fluid left, by the model'],
         rows: s.exchange.steps.flatMap(({ drawn, nipple, corner }) =>
           drawn
             ? [
@@ -225,23 +247,27 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   }
 
   add('Torque', [], {
-    head: ['Fastener', 'Corner', 'Figure', 'Clicks', 'Order', 'Source'],
+    head: ['Fastener', 'Corner', 'Figure', 'Clicks', 'Order', 'Wrench, calibrated', 'Source'],
     rows: s.torque.map(({ fastener: f, corner, set }) => [
       f.name,
       corner,
       f.torqueNm === null ? 'no figure' : say.both({ value: f.torqueNm, measure: 'torque' }),
       set ? set.readingsNm.map((nm) => say.value(nm, 'torque')).join(', ') : 'not torqued',
       patternText(f),
+      set ? `${set.wrench}${set.calibratedOn ? `, ${say.date(set.calibratedOn)}` : ''}` : '–',
       f.source || '–',
     ]),
   });
 
   // Pedal and level
-  const after = facts.findLast((f) => f.kind === 'pedalCheck' && f.moment === 'gate');
+  const gates = facts.filter((f): f is PedalCheck => f.kind === 'pedalCheck' && f.moment === 'gate');
+  const feelOf = (p: PedalCheck): string =>
+    `${feelNames[p.feel]}${p.heldSeconds !== null ? `, held ${Math.round(p.heldSeconds)} s` : ''}${p.sinks ? ', sinks' : ''}`;
   const pedal: string[] = [];
-  if (after?.kind === 'pedalCheck')
+  // A gate that was not passed stands before the good one.
+  if (gates.length > 0)
     pedal.push(
-      `Pedal before ${s.baseline ? feelNames[s.baseline.feel] : 'not noted'}, after ${feelNames[after.feel]}${after.heldSeconds !== null ? `, held ${Math.round(after.heldSeconds)} s` : ''}.`,
+      `Pedal before ${s.baseline ? feelNames[s.baseline.feel] : 'not noted'}, after ${gates.map(feelOf).join('; then ')}.`,
     );
   if (final)
     pedal.push(`Reservoir set to ${show(final.levelMl, 'volume')} of ${show(car.reservoirMaxMl, 'volume')} at MAX.`);

@@ -62,7 +62,7 @@ describe('the end of it', () => {
     await waitFor(() =>
       expect(saved()[0]).toMatchObject({ kind: 'holdWaived', by: lead.id, reason: 'Looked at together.' }),
     );
-    press('Do it now');
+    press(/^Open /, 'link');
     expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
   });
 });

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import {
   type PadCondition,
   type PadFace,
@@ -227,9 +227,3 @@ export function PadsStep({ s, step, logbook }: StepProps) {
     </StepFrame>
   );
 }
-
-const styles = StyleSheet.create({
-  gap: { gap: 8 },
-  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
-  grow: { flex: 1 },
-});

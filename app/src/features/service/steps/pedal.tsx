@@ -66,6 +66,7 @@ export function PedalStep({ s, step }: StepProps) {
     return [body];
   };
   const judged = isGate && draft.feel ? judgePedal(body as unknown as PedalCheck & Fact, s.baseline) : null;
+  const isBad = judged !== null && !judged.isPassed;
   const before = s.baseline && feels.find((f) => f.value === s.baseline!.feel)?.label.toLowerCase();
   return (
     <StepFrame
@@ -74,12 +75,12 @@ export function PedalStep({ s, step }: StepProps) {
       make={make}
       onSaved={() => {
         clear();
-        // A soft pedal goes back to the exchange, not on.
-        if (!isGate || draft.feel !== 'soft') return undefined;
+        // A soft or sinking pedal goes back to the exchange, not on.
+        if (!isBad) return undefined;
         router.replace(routes.step(s.job.id, 'exchange'));
         return 'stay';
       }}
-      saveLabel={isGate && draft.feel === 'soft' ? 'Save it, back to the exchange' : undefined}
+      saveLabel={isBad ? 'Save it, back to the exchange' : undefined}
       wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>

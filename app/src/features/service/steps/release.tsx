@@ -1,20 +1,22 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import {
   type Finding,
   type HeldItem,
-  type ServiceStep,
   dateIn,
   findingKey,
   limitsOf,
   longDate,
+  stepOfFinding,
   timeIn,
   traceOf,
 } from '@calvik/core';
-import { type FastenerNames, fastenerNames } from '@calvik/words';
+import { type FastenerNames, fastenerNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useToday } from '../../../state/hooks';
 import { useTokens } from '../../../theme/use-tokens';
+import { Icon } from '../../../ui/icons';
+import { onEnter } from '../../../ui/keyboard';
 import { LineInput } from '../../../ui/line-input';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
@@ -22,7 +24,7 @@ import { useSaveFact } from '../../save-fact';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
-import { FindingLine, FindingLines } from '../../finding-line';
+import { FindingLine } from '../../finding-line';
 import { routes } from '../../routes';
 
 /** What is open, in view; what the lead lets pass; and the signature. */
@@ -78,7 +80,9 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
       {gate.stops.length > 0 ? (
         <Section title="Stops the car">
           <View testID="stops" style={styles.gap}>
-            <FindingLines findings={gate.stops} fasteners={fasteners} />
+            {gate.stops.map((f) => (
+              <Leading key={findingKey(f)} s={s} finding={f} fasteners={fasteners} />
+            ))}
           </View>
           {s.pedal.suspects.length > 0 ? (
             <MainButton mode="outlined" onPress={() => router.push(routes.step(s.job.id, 'exchange'))}>
@@ -119,6 +123,29 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
   );
 }
 
+/** A finding that leads to the step in which it is put right. */
+function Leading({ s, finding, fasteners }: Pick<StepProps, 's'> & { finding: Finding; fasteners: FastenerNames }) {
+  const t = useTokens();
+  const router = useRouter();
+  const step = stepOfFinding(s, finding);
+  if (!step) return <FindingLine finding={finding} fasteners={fasteners} />;
+  const open = (): void => router.push(routes.step(s.job.id, step.key));
+  return (
+    <Pressable
+      role="link"
+      aria-label={`Open ${stepName(step, s)}`}
+      onPress={open}
+      {...onEnter(open)}
+      style={styles.leading}
+    >
+      <View style={styles.grow}>
+        <FindingLine finding={finding} fasteners={fasteners} />
+      </View>
+      <Icon name="right" size={20} color={t.inkSoft} />
+    </Pressable>
+  );
+}
+
 function Hold({
   s,
   hold,
@@ -126,7 +153,6 @@ function Hold({
   waivedBy,
 }: Pick<StepProps, 's'> & { hold: HeldItem; fasteners: FastenerNames; waivedBy: string | null }) {
   const t = useTokens();
-  const router = useRouter();
   const crew = useCrewOnDuty();
   const today = useToday();
   const tell = useTell();
@@ -156,10 +182,9 @@ function Hold({
       today,
     );
   };
-  const step = stepOfFinding(s, hold.finding);
   return (
     <View style={styles.gap}>
-      <FindingLine finding={hold.finding} fasteners={fasteners} />
+      <Leading s={s} finding={hold.finding} fasteners={fasteners} />
       {crew?.role !== 'lead' ? null : asked ? (
         <View style={styles.gap}>
           <LineInput label="Why it is waived" value={reason} onChange={setReason} maxLength={300} dense />
@@ -170,11 +195,6 @@ function Hold({
         </View>
       ) : (
         <View style={styles.row}>
-          {step ? (
-            <MainButton mode="text" onPress={() => router.push(routes.step(s.job.id, step.key))}>
-              Do it now
-            </MainButton>
-          ) : null}
           <MainButton mode="text" onPress={() => setAsked(true)}>
             Waive
           </MainButton>
@@ -184,20 +204,10 @@ function Hold({
   );
 }
 
-/** The step that a hold is about, where it is about one. */
-function stepOfFinding(s: StepProps['s'], { code, place, values }: Finding): ServiceStep | undefined {
-  if (code !== 'stepSkipped' && code !== 'stepNotDone') return undefined;
-  return s.steps.find(
-    (step) =>
-      step.kind === values.step &&
-      step.corner === (place.corner ?? null) &&
-      step.axle === (place.axle ?? null) &&
-      step.turn === values.turn,
-  );
-}
-
 const styles = StyleSheet.create({
   gap: { gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+  leading: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },
   row: { flexDirection: 'row', justifyContent: 'space-between' },
   waived: { borderLeftWidth: 3, paddingLeft: 12, gap: 2 },
 });

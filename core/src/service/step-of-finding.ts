@@ -1,0 +1,150 @@
+import type { HydraulicsFindings } from '../hydraulics';
+import type { InventoryFindings } from '../inventory';
+import { type Finding, type StepKind, axleOfCorner } from '../model';
+import type { PadFindings } from '../pads';
+import type { PedalFindings } from '../pedal';
+import type { RotorFindings } from '../rotors';
+import type { TorqueFindings } from '../torque';
+import type { WheelBearingFindings } from '../wheel-bearings';
+import type { ServiceFindings } from './findings';
+import type { ServiceJudgement } from './judge';
+import type { ServiceStep } from './steps';
+
+/** Where each finding of a subject is put right; of those that name their own step, and of fluid, elsewhere. */
+const padStep: Record<keyof PadFindings, StepKind> = {
+  padUnderLimit: 'decide',
+  padThinForTrackStart: 'decide',
+  padAboveLimit: 'pads',
+  padThickerThanNew: 'pads',
+  padThickerThanLast: 'pads',
+  padCondition: 'pads',
+  padNearHat: 'pads',
+  padWornUnevenly: 'decide',
+  padTapered: 'decide',
+  cornerOutOfFamily: 'decide',
+};
+const rotorStep: Record<keyof RotorFindings, StepKind> = {
+  rotorWithoutDiscard: 'rotor',
+  rotorUnderDiscard: 'decide',
+  rotorAboveDiscard: 'rotor',
+  rotorThickerThanNew: 'rotor',
+  rotorThickerThanLast: 'rotor',
+  wearMarksGone: 'rotor',
+  crackToEdge: 'rotor',
+  crackJoinsHoles: 'rotor',
+  crackTooLong: 'rotor',
+  crackShort: 'rotor',
+  thicknessVaries: 'rotor',
+  fewPoints: 'rotor',
+  runoutTooHigh: 'rotor',
+  runoutHigherThanNew: 'rotor',
+  transferLayer: 'rotor',
+  weightDisagrees: 'rotor',
+  lipHigh: 'rotor',
+};
+const bearingStep: Record<keyof WheelBearingFindings, StepKind> = {
+  wheelBearingPlayTooHigh: 'wheelBearing',
+  wheelBearingPlay: 'wheelBearing',
+};
+const torqueStep: Record<keyof TorqueFindings, StepKind> = {
+  torqueFigureMissing: 'torque',
+  notTorqued: 'torque',
+  torqueLow: 'torque',
+  torqueHigh: 'torque',
+  torqueInBand: 'torque',
+  someNotTorqued: 'torque',
+  secondStageMissing: 'torque',
+  threadNotAsMeant: 'torque',
+  oneUseBoltsNotNew: 'torque',
+  threadLockerMissing: 'torque',
+};
+const pedalStep: Record<keyof PedalFindings, StepKind> = {
+  pedalGateOpen: 'pedalGate',
+  // A pedal that is soft or sinks is not pumped again: the fluid is gone through first.
+  pedalSoft: 'exchange',
+  pedalSinks: 'exchange',
+  pedalLong: 'pedalGate',
+  pedalWorseThanBefore: 'pedalGate',
+  pedalHeldTooShort: 'pedalGate',
+  pedalSinkingNotSaid: 'pedalGate',
+  pedalBoosterDead: 'pedalGate',
+  pedalManyStrokes: 'pedalGate',
+};
+const hydraulicsStep: Partial<Record<keyof HydraulicsFindings, StepKind>> = {
+  nippleNotShut: 'bleed',
+  nippleNotCapped: 'bleed',
+  bubbles: 'bleed',
+  fluidNotClean: 'bleed',
+  reservoirUnderMin: 'bleed',
+  levelUnderMin: 'level',
+  levelOffTarget: 'level',
+  circuitAtRisk: 'look',
+};
+const inventoryStep: Partial<Record<keyof InventoryFindings, StepKind>> = { otherCompound: 'fit', otherRotors: 'fit' };
+const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
+  padSetUnderLimit: 'decide',
+  aboveLimitAtBoth: 'decide',
+  notMeasured: 'decide',
+  skimNotMeasured: 'rotor',
+  scrappedIsOn: 'fit',
+  hoseFault: 'look',
+  notBedded: null,
+  checkFault: 'look',
+  exchangeUnfinished: 'bleed',
+  retractedNothingFitted: 'fit',
+  fittedNotMeasured: 'pads',
+  changeNotFitted: 'fit',
+  referred: 'decide',
+  spareToCarry: 'decide',
+  hoseChanged: 'exchange',
+  driverSays: 'driver',
+  stepSkipped: null,
+  stepNotDone: null,
+  calibrationOver: 'torque',
+  earlierWording: null,
+};
+const stepKindOf: Record<string, StepKind | null | undefined> = {
+  ...padStep,
+  ...rotorStep,
+  ...bearingStep,
+  ...torqueStep,
+  ...pedalStep,
+  ...hydraulicsStep,
+  ...inventoryStep,
+  ...serviceStep,
+};
+
+/** The step of a service in which a finding is put right: a tap on a hold leads there; null where there is none in this service. */
+export function stepOfFinding(
+  s: Pick<ServiceJudgement, 'steps' | 'exchange' | 'sheet'>,
+  finding: Finding,
+): ServiceStep | null {
+  const { code, place, values } = finding;
+  const corner = place.corner ?? null;
+  const axle = place.axle ?? (corner ? axleOfCorner(corner) : null);
+  if (code === 'stepSkipped' || code === 'stepNotDone')
+    return (
+      s.steps.find(
+        (step) =>
+          step.kind === values.step &&
+          step.corner === corner &&
+          step.axle === (place.axle ?? null) &&
+          step.turn === values.turn,
+      ) ?? null
+    );
+  let kind = stepKindOf[code];
+  const fastener = s.sheet.fasteners.find((f) => f.key === place.fastener);
+  if (kind === 'torque' && fastener?.group === 'wheel') kind = 'wheels';
+  if (kind === 'torque' && (fastener?.group === 'bleedNipple' || place.nipple)) kind = 'bleed';
+  if (!kind) return null;
+  const of = s.steps.filter((step) => step.kind === kind);
+  if (kind === 'bleed') {
+    const turn = s.exchange.steps.find((step) => (corner ? step.corner === corner : step.drawn === null))?.index;
+    return of.find((step) => step.turn === turn) ?? of[0] ?? null;
+  }
+  return (
+    of.find((step) => (step.corner === null || step.corner === corner) && (step.axle === null || step.axle === axle)) ??
+    of[0] ??
+    null
+  );
+}

@@ -1,0 +1,14 @@
+/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle. */
+import { ensureInstalled, main, run } from './lib.mjs';
+
+main(async () => {
+  await ensureInstalled();
+  await run(
+    'npx',
+    ['jest', '--forceExit', '--selectProjects', 'core', '--testPathPattern', 'adversary', '--testTimeout', '3600000'],
+    {
+      env: { CALVIK_SERVICES: '20000' },
+      show: true,
+    },
+  );
+});
