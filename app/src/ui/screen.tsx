@@ -45,6 +45,8 @@ export interface ScreenProps {
   above?: string;
   /** Where the back arrow leads when there is no page to go back to; without it there is no arrow. */
   back?: Href;
+  /** The arrow leads there even when there is a page to go back to. */
+  isBackFixed?: boolean;
   actions?: ReactNode;
   /** The main action, in reach of the thumb. */
   footer?: ReactNode;
@@ -67,11 +69,13 @@ export function Screen({
   maxWidth = 720,
   dense = false,
   isDocked = dense,
+  isBackFixed = false,
 }: ScreenProps) {
   const t = useTokens();
   const router = useRouter();
   const goBack = (): void => {
-    if (router.canGoBack()) router.back();
+    if (isBackFixed && back) router.replace(back);
+    else if (router.canGoBack()) router.back();
     else if (back) router.replace(back);
   };
   const page = (dock: ReactNode): ReactNode => (

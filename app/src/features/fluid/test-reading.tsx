@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { UseFormReturn } from 'react-hook-form';
 import type { Car } from '@calvik/core';
 import { dipPen } from '../../api/client';
+import { FigureFields } from '../../ui/figure-fields';
 import { NumberPad } from '../../ui/number-pad';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
@@ -41,12 +42,12 @@ export function TestReading({
   return (
     <>
       {values.mode === 'byHand' ? (
-        <NumberPad
-          label="Boiling point"
-          dimension="temperature"
-          text={values.reading}
-          onChange={(text) => setValue('reading', text)}
-          unitKeys={['degC', 'degF']}
+        <FigureFields
+          fields={[{ key: 'reading', label: 'Boiling point', dimension: 'temperature' }]}
+          values={{ reading: values.reading }}
+          onChange={(_, text) => setValue('reading', text)}
+          selected="reading"
+          onSelect={() => undefined}
         />
       ) : null}
       {values.mode === 'tester' ? (

@@ -102,7 +102,9 @@ function TestPage({
     <Screen
       title={corrected ? 'Correct a reading' : values.mode === 'pen' ? 'Moisture pen' : 'Boiling test'}
       above={car.name}
-      back={`/cars/${car.id}`}
+      back={jobId ? routes.step(jobId, 'boil') : routes.car(car.id)}
+      isBackFixed={jobId !== undefined}
+      isDocked
       footer={
         <SaveBar
           problem={sentence ?? problem}

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Fact, ServiceJudgement, ServiceStep } from '@calvik/core';
 import { phaseNames, stepName, stepWords } from '@calvik/words';
@@ -30,6 +30,7 @@ export function StepFrame({
   children,
   footer,
   wanted,
+  unsaved,
 }: {
   s: ServiceJudgement;
   step: ServiceStep;
@@ -40,6 +41,8 @@ export function StepFrame({
   onSaved?: () => 'stay' | void;
   children: ReactNode;
   footer?: ReactNode;
+  /** Of a step without a save button: what would be left behind by going on; said once before it is left. */
+  unsaved?: string | null;
   /** Said beside the sentence: the figure wanted. */
   wanted?: string;
 }) {
@@ -48,6 +51,7 @@ export function StepFrame({
   const logbook = useLogbook();
   const takePhoto = useTakePhoto(s, step);
   const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
+  const [warned, setWarned] = useState(false);
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
     step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
@@ -62,9 +66,9 @@ export function StepFrame({
       actions={<IconButton icon="camera" label="Take a photo" onPress={takePhoto.open} />}
       footer={
         <View style={styles.footer}>
-          {(problem ?? takePhoto.problem) ? (
+          {(problem ?? takePhoto.problem ?? (warned ? unsaved : null)) ? (
             <Text tone="stop" live>
-              {problem ?? takePhoto.problem ?? ''}
+              {problem ?? takePhoto.problem ?? unsaved ?? ''}
             </Text>
           ) : null}
           {footer}
@@ -76,7 +80,9 @@ export function StepFrame({
                   {saveLabel ?? (isCorrection ? 'Save the correction' : 'Save and go on')}
                 </MainButton>
               ) : step.kind === 'release' ? null : (
-                <MainButton onPress={goOn}>Go on</MainButton>
+                <MainButton onPress={() => (unsaved && !warned ? setWarned(true) : goOn())}>
+                  {unsaved && warned ? 'Go on all the same' : 'Go on'}
+                </MainButton>
               )}
             </View>
           </View>
@@ -131,12 +137,14 @@ export function StepFrame({
       ) : null}
       {isCorrection ? (
         <Section title="Why is it corrected?">
-          <Why
-            options={whyAgain}
-            label="Why corrected"
-            value={why.because}
-            onChange={(because) => setWhy({ because })}
-          />
+          <View testID="why-corrected">
+            <Why
+              options={whyAgain}
+              label="Why corrected"
+              value={why.because}
+              onChange={(because) => setWhy({ because })}
+            />
+          </View>
         </Section>
       ) : null}
       <Photos s={s} step={step} />

@@ -33,7 +33,9 @@ export function useGoOn(s: ServiceJudgement, step: ServiceStep): () => void {
   const crew = useCrewOnDuty();
   return () => {
     const fresh = judgeService(selectLogbook(store.getState()), s.job, today);
-    const next = fresh && nextStep(fresh.steps, crew?.id ?? null, step.key);
+    // After a step out of turn it goes on with what was passed over.
+    const isInTurn = openBefore(s.steps, step.key, crew?.id ?? null).length === 0;
+    const next = fresh && nextStep(fresh.steps, crew?.id ?? null, isInTurn ? step.key : undefined);
     router.replace(next ? routes.step(s.job.id, next.key) : routes.service(s.job.id));
   };
 }
@@ -54,7 +56,7 @@ export function useSaveStep(
   const logbook = useLogbook();
   const tell = useTell();
   const { saveFact, saving, problem } = useSaveFact();
-  const [sentence, setSentence] = useState<string | null>(null);
+  const [tried, setTried] = useState(false);
   const { draft: why, change, clear } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, noReasons);
   const before =
     step.state === 'todo' && step.kind !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
@@ -75,28 +77,27 @@ export function useSaveStep(
   const asked = typeof made === 'object' ? questions(made) : [];
   const isCorrection = typeof made === 'object' && made.some((body) => standingReading(s, body) !== null);
 
+  /** What is still wanted before this may be saved, as it stands now: it goes as soon as its cause is gone. */
+  const wanting =
+    typeof made === 'string'
+      ? { sentence: made, at: null }
+      : asked[0] && why.explanation.trim() === ''
+        ? { sentence: tell(asked[0]), at: 'asked' }
+        : before.length > 0 && why.outOfTurn.trim() === ''
+          ? { sentence: 'Say why this comes before the steps that are still open.', at: 'out-of-turn' }
+          : isCorrection && why.because.trim() === ''
+            ? { sentence: 'Say why the earlier entry is corrected.', at: 'why-corrected' }
+            : null;
+
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
     for (const body of bodies) {
       const standing = standingReading(s, body);
-      if (standing && why.because.trim() === '') {
-        setSentence('Say why the earlier entry is corrected.');
-        return false;
-      }
-      const question = questionsOfBody(body)[0];
-      if (question && why.explanation.trim() === '') {
-        setSentence(tell(question));
-        return false;
-      }
-      if (before.length > 0 && why.outOfTurn.trim() === '') {
-        setSentence('Say why this comes before the steps that are still open.');
-        return false;
-      }
       const fact = {
         ...body,
         carId: s.car.id,
         jobId: s.job.id,
         ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
-        ...(question ? { explanation: why.explanation.trim() } : {}),
+        ...(questionsOfBody(body).length > 0 ? { explanation: why.explanation.trim() } : {}),
       } as NewFact;
       if (!(await saveFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
         return false;
@@ -104,11 +105,12 @@ export function useSaveStep(
     return true;
   };
   const save = async (): Promise<void> => {
-    const bodies = make?.();
-    if (bodies === undefined || saving) return;
-    if (typeof bodies === 'string') return setSentence(bodies);
-    setSentence(null);
-    if (!(await saveAll(bodies))) return;
+    if (made === undefined || saving) return;
+    setTried(true);
+    if (wanting?.at) document.querySelector(`[data-testid="${wanting.at}"]`)?.scrollIntoView?.({ block: 'center' });
+    if (typeof made === 'string' || wanting) return;
+    if (!(await saveAll(made))) return;
+    setTried(false);
     clear();
     change(noReasons);
     if (onSaved?.() !== 'stay') goOn();
@@ -125,5 +127,15 @@ export function useSaveStep(
     addEventListener('keydown', press, true);
     return () => removeEventListener('keydown', press, true);
   });
-  return { save, saving, problem: sentence ?? problem, before, isCorrection, asked, why, setWhy: change, goOn };
+  return {
+    save,
+    saving,
+    problem: (tried ? wanting?.sentence : null) ?? problem,
+    before,
+    isCorrection,
+    asked,
+    why,
+    setWhy: change,
+    goOn,
+  };
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
   type TorqueLine,
@@ -10,7 +10,7 @@ import {
   torqueBand,
   torqueLinesOf,
 } from '@calvik/core';
-import { cornerNames, patternText } from '@calvik/words';
+import { cornerNames, counted, patternText } from '@calvik/words';
 import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
 import { GUIDED_TARGET } from '../../../theme/tokens';
@@ -49,8 +49,20 @@ export function TorqueStep({ s, step }: StepProps) {
   const firstOpen = lines.find((l) => l.set === null || l.verdict === 'stop') ?? lines[0];
   const [openKey, setOpenKey] = useState(firstOpen ? keyOf(firstOpen) : '');
   const active = lines.find((l) => keyOf(l) === openKey) ?? firstOpen;
+  const [clicked, setClicked] = useState(0);
+  const untouched = lines.filter((l) => l.set === null).length;
   return (
-    <StepFrame s={s} step={step}>
+    <StepFrame
+      s={s}
+      step={step}
+      unsaved={
+        clicked > 0 && active
+          ? `${counted(clicked, 'click')} of ${active.fastener.name.toLowerCase()}, ${active.corner}, not saved.`
+          : untouched > 0
+            ? `${untouched} of ${lines.length} not torqued.`
+            : null
+      }
+    >
       <View role="group" aria-label="Torque table">
         {lines.map((line) => {
           const { fastener: f, corner, set } = line;
@@ -95,6 +107,7 @@ export function TorqueStep({ s, step }: StepProps) {
           s={s}
           step={step}
           line={active}
+          onClicks={setClicked}
           onSaved={() => {
             const next = lines.find((l) => keyOf(l) !== keyOf(active) && l.set === null);
             if (next) setOpenKey(keyOf(next));
@@ -106,7 +119,18 @@ export function TorqueStep({ s, step }: StepProps) {
 }
 
 /** One line: its clicks, the condition of its thread, and what the sheet wants besides. */
-function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line: TorqueLine; onSaved: () => void }) {
+function Line({
+  s,
+  step,
+  line,
+  onClicks,
+  onSaved,
+}: Pick<StepProps, 's' | 'step'> & {
+  line: TorqueLine;
+  /** How many clicks stand here that are not saved. */
+  onClicks: (count: number) => void;
+  onSaved: () => void;
+}) {
   const units = useUnits();
   const read = useReadFigure();
   const today = useToday();
@@ -127,6 +151,7 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
   const [setting, setSetting] = useState(recordText(f.torqueNm, 'torque', units.system));
   const [sentence, setSentence] = useState<string | null>(null);
   const [clicks, setClicks] = useState<number[]>(draft.clicks);
+  useEffect(() => onClicks(clicks.length), [clicks.length, onClicks]);
   const add = (nm: number, instrument: LineForm['instrument']): void =>
     setClicks((now) => {
       const next = [...now, nm].slice(0, 24);
@@ -139,8 +164,10 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
   clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
   const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
 
+  const settingNm = read(setting, 'torque');
   const logClick = (): void => {
-    const nm = read(draft.typed, 'torque');
+    // A click wrench clicks at its setting: nothing is typed then.
+    const nm = draft.typed.trim() === '' ? settingNm : read(draft.typed, 'torque');
     if (nm === null) return setSentence('Type the click in N·m or lbf·ft.');
     setSentence(null);
     add(nm, 'byHand');
@@ -217,7 +244,9 @@ function Line({ s, step, line, onSaved }: Pick<StepProps, 's' | 'step'> & { line
             <View style={styles.row}>
               <View style={styles.grow}>
                 <MainButton mode="outlined" onPress={logClick}>
-                  Log click
+                  {draft.typed.trim() === '' && settingNm !== null
+                    ? `Click at ${units.show(settingNm, 'torque')}`
+                    : 'Log click'}
                 </MainButton>
               </View>
               <View style={styles.grow}>
