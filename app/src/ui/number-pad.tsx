@@ -33,7 +33,7 @@ export function NumberPad({
   nextLabel,
   focus = false,
   verdict,
-  verdictHeight = 104,
+  verdictHeight = 116,
   after,
 }: {
   label: string;

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Fact, ServiceJudgement, ServiceStep } from '@calvik/core';
 import { phaseNames, stepName, stepWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
@@ -13,6 +13,7 @@ import { StepMore } from './step-more';
 import { useSaveStep } from './use-save-step';
 import type { StepFact } from './use-service';
 
+const SHORT = 800;
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
 const whySo = ['Read twice, it is right', 'Other parts are on', 'Put right since'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
@@ -52,11 +53,33 @@ export function StepFrame({
   const takePhoto = useTakePhoto(s, step);
   const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
   const [warned, setWarned] = useState(false);
+  // On a short phone the figures come first and the sentences after them: the keypad takes the rest.
+  const isShort = useWindowDimensions().height < SHORT;
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
     step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
       ? 'Parking-brake motors pinch: service mode on, and nobody opens the door in the middle.'
       : stepWords[step.kind].caution;
+  const head = (
+    <View style={styles.head}>
+      <Text>{stepWords[step.kind].what(step, s)}</Text>
+      {wanted ? (
+        <Text as="strong" testID="wanted">
+          {wanted}
+        </Text>
+      ) : null}
+      {caution ? <Text as="small">{caution}</Text> : null}
+      {step.handedTo && step.handedTo !== crew?.id ? (
+        <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
+      ) : null}
+      {step.state === 'done' && step.fact ? (
+        <Text as="small" testID="saved-by">{`Saved by ${name(step.fact.by)}. What you save now counts instead.`}</Text>
+      ) : null}
+      {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
+        <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
+      ) : null}
+    </View>
+  );
   return (
     <Screen
       title={stepName(step, s)}
@@ -89,27 +112,7 @@ export function StepFrame({
         </View>
       }
     >
-      <View style={styles.head}>
-        <Text>{stepWords[step.kind].what(step, s)}</Text>
-        {wanted ? (
-          <Text as="strong" testID="wanted">
-            {wanted}
-          </Text>
-        ) : null}
-        {caution ? <Text as="small">{caution}</Text> : null}
-        {step.handedTo && step.handedTo !== crew?.id ? (
-          <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
-        ) : null}
-        {step.state === 'done' && step.fact ? (
-          <Text
-            as="small"
-            testID="saved-by"
-          >{`Saved by ${name(step.fact.by)}. What you save now counts instead.`}</Text>
-        ) : null}
-        {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
-          <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
-        ) : null}
-      </View>
+      {isShort ? null : head}
       {before.length > 0 ? (
         <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
       ) : null}
@@ -126,6 +129,7 @@ export function StepFrame({
         </View>
       ) : null}
       {children}
+      {isShort ? head : null}
       {before.length > 0 ? (
         <View style={[styles.notice, { borderColor: t.amber }]} testID="out-of-turn">
           <Text>{`Still open before this: ${before

@@ -256,9 +256,13 @@ export function BoilStep({ s, step }: StepProps) {
       <FigureFields
         verdict={
           <View testID="live-verdict" style={{ gap: 4 }}>
-            {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
             <FluidBar judgement={judgement} />
-            <Text numberOfLines={2}>{tell(judgement.headline)}</Text>
+            <View style={styles.said}>
+              {judged ? <VerdictMark verdict={judgement.verdict} /> : null}
+              <Text numberOfLines={2} style={styles.grow}>
+                {tell(judgement.headline)}
+              </Text>
+            </View>
           </View>
         }
         fields={[
@@ -311,6 +315,7 @@ export function ChecksStep({ s, step }: StepProps) {
 }
 
 const styles = StyleSheet.create({
+  said: { flexDirection: 'row', alignItems: 'flex-start', gap: 8 },
   side: { flexDirection: 'row', gap: 16, alignItems: 'center' },
   row: { flexDirection: 'row', gap: 16, alignItems: 'center' },
   grow: { flex: 1 },

@@ -188,6 +188,7 @@ function Line({
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
     setSentence(null);
     const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
+    onClicks(0);
     const isSaved = await saveFact(
       {
         kind: 'torqueSet',
@@ -206,7 +207,7 @@ function Line({
       } as NewFact,
       today,
     );
-    if (!isSaved) return;
+    if (!isSaved) return onClicks(clicks.length);
     wrench.stop();
     clear();
     setClicks([]);
