@@ -61,13 +61,8 @@ export function StepScreen() {
   if (!s || !step)
     return <Gone what={s ? 'step in this service any more' : 'service'} back={s ? `/service/${jobId}` : '/work'} />;
   const Body = screens[step.kind];
-  // A step that is reached anew starts from what stands, not from what another one held.
-  return (
-    <Body
-      key={`${jobId} ${key} ${s.exchange.begun?.id ?? ''} ${step.fact?.id ?? ''}`}
-      s={s}
-      step={step}
-      logbook={logbook}
-    />
-  );
+  // A step that is reached anew starts from what stands, not from what another one held. A torque table has a form for each of its lines, which
+  // outlives the saving of the last of them.
+  const stands = step.kind === 'torque' || step.kind === 'wheels' ? '' : (step.fact?.id ?? '');
+  return <Body key={`${jobId} ${key} ${s.exchange.begun?.id ?? ''} ${stands}`} s={s} step={step} logbook={logbook} />;
 }

@@ -1,46 +1,17 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import {
-  type TorqueLine,
-  type TorqueSet,
-  judgeClick,
-  quantityParts,
-  readingsWanted,
-  tighteningOrder,
-  torqueBand,
-  torqueLinesOf,
-} from '@calvik/core';
+import { quantityParts, torqueLinesOf } from '@calvik/core';
 import { cornerNames, counted, patternText } from '@calvik/words';
-import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
 import { GUIDED_TARGET } from '../../../theme/tokens';
 import { useTokens } from '../../../theme/use-tokens';
-import { LineInput } from '../../../ui/line-input';
-import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
-import { recordText } from '../../../ui/quantity-text';
-import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 import { VerdictMark } from '../../../ui/verdict';
-import { type NewFact, useSaveFact } from '../../save-fact';
-import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
-import { useDraft } from '../../../state/use-draft';
-import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
-import { FindingLine } from '../../finding-line';
-import { FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
 
-interface LineForm extends FastenerDraft {
-  clicks: number[];
-  typed: string;
-  instrument: TorqueSet['instrument'];
-}
-interface WrenchForm {
-  wrench: string;
-  calibrated: string;
-}
+import { TorqueLineForm, keyOf } from './torque-line';
 
-const keyOf = (line: TorqueLine): string => `${line.fastener.key}.${line.corner}`;
 /** The torque table of an axle, or the wheels: line by line, in order and pattern, each click judged as it comes. */
 export function TorqueStep({ s, step }: StepProps) {
   const t = useTokens();
@@ -102,7 +73,7 @@ export function TorqueStep({ s, step }: StepProps) {
         })}
       </View>
       {active ? (
-        <Line
+        <TorqueLineForm
           key={keyOf(active)}
           s={s}
           step={step}
@@ -115,192 +86,6 @@ export function TorqueStep({ s, step }: StepProps) {
         />
       ) : null}
     </StepFrame>
-  );
-}
-
-/** One line: its clicks, the condition of its thread, and what the sheet wants besides. */
-function Line({
-  s,
-  step,
-  line,
-  onClicks,
-  onSaved,
-}: Pick<StepProps, 's' | 'step'> & {
-  line: TorqueLine;
-  /** How many clicks stand here that are not saved. */
-  onClicks: (count: number) => void;
-  onSaved: () => void;
-}) {
-  const units = useUnits();
-  const read = useReadFigure();
-  const today = useToday();
-  const { saveFact, saving, problem } = useSaveFact();
-  const { fastener: f, corner } = line;
-  const order = tighteningOrder(f.group, f.perCorner);
-  const wanted = readingsWanted(f);
-  const { draft, change, clear } = useDraft<LineForm>(`service.${s.job.id}.torque.${keyOf(line)}`, {
-    clicks: [],
-    typed: '',
-    condition: f.condition,
-    newBolts: '',
-    locker: '',
-    angle: '',
-    instrument: 'byHand',
-  });
-  const { draft: tool, change: setTool } = useDraft<WrenchForm>('wrench', { wrench: '', calibrated: '' });
-  const [setting, setSetting] = useState(recordText(f.torqueNm, 'torque', units.system));
-  const [sentence, setSentence] = useState<string | null>(null);
-  const [clicks, setClicks] = useState<number[]>(draft.clicks);
-  useEffect(() => onClicks(clicks.length), [clicks.length, onClicks]);
-  const add = (nm: number, instrument: LineForm['instrument']): void =>
-    setClicks((now) => {
-      const next = [...now, nm].slice(0, 24);
-      change({ clicks: next, typed: '', instrument });
-      return next;
-    });
-  const wrench = useInstrument<{ torqueNm: number }>('wrenches', ({ torqueNm }) => add(torqueNm, 'simulatedWrench'));
-  const place = order[clicks.length % order.length];
-  const lastOf = new Map<number, number>();
-  clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
-  const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
-
-  const settingNm = read(setting, 'torque');
-  const logClick = (): void => {
-    // A click wrench clicks at its setting: nothing is typed then.
-    const nm = draft.typed.trim() === '' ? settingNm : read(draft.typed, 'torque');
-    if (nm === null) return setSentence('Type the click in N·m or lbf·ft.');
-    setSentence(null);
-    add(nm, 'byHand');
-  };
-  const start = (): void => {
-    const nm = read(setting, 'torque');
-    if (nm === null) return setSentence('Set the wrench first.');
-    setSentence(null);
-    void wrench.start({ settingNm: nm, count: Math.max(1, wanted - (clicks.length % Math.max(1, wanted))) });
-  };
-  const save = async (): Promise<void> => {
-    if (lastOf.size < f.perCorner)
-      return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to torque.`);
-    if (tool.wrench.trim() === '') return setSentence('Say which wrench it was.');
-    if (tool.calibrated !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(tool.calibrated))
-      return setSentence('Give the calibration date as year-month-day.');
-    if (f.isOneUse && draft.newBolts === '') return setSentence('Say whether new bolts went in.');
-    if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
-    setSentence(null);
-    const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
-    onClicks(0);
-    const isSaved = await saveFact(
-      {
-        kind: 'torqueSet',
-        carId: s.car.id,
-        jobId: s.job.id,
-        fastenerKey: f.key,
-        corner,
-        readingsNm: clicks,
-        condition: draft.condition,
-        newBolts: yes(draft.newBolts),
-        threadLocker: yes(draft.locker),
-        angleDone: yes(draft.angle),
-        wrench: tool.wrench.trim(),
-        calibratedOn: tool.calibrated === '' ? null : tool.calibrated,
-        instrument: draft.instrument,
-      } as NewFact,
-      today,
-    );
-    if (!isSaved) return onClicks(clicks.length);
-    wrench.stop();
-    clear();
-    setClicks([]);
-    change({ clicks: [] });
-    onSaved();
-  };
-  return (
-    <Section title={`${f.name}, ${cornerNames[corner]}`}>
-      {f.torqueNm === null ? <FindFigure s={s} fastener={f} corner={corner} /> : null}
-      {f.torqueNm === null ? null : (
-        <View style={styles.head}>
-          <Text as="bigFigure" testID="torque-figure">
-            {units.show(f.torqueNm, 'torque')}
-          </Text>
-          <View style={styles.grow}>
-            <Text as="strong">{`= ${units.other(f.torqueNm, 'torque')}`}</Text>
-            <Text as="small">{`${units.show(torqueBand(f.torqueNm, f.tolerancePercent).low, 'torque')} to ${units.show(torqueBand(f.torqueNm, f.tolerancePercent).high, 'torque')}; ${f.source}`}</Text>
-            {f.angleDeg !== null ? <Text as="strong">{`then ${f.angleDeg}° more`}</Text> : null}
-          </View>
-        </View>
-      )}
-      <TorqueClicks fastener={f} clicks={clicks} order={order} wanted={wanted} />
-      {bad.map(([n, nm]) => (
-        <FindingLine key={n} finding={judgeClick(nm, f, n)} />
-      ))}
-      <FigureFields
-        fields={[{ key: 'typed', label: `Click on no. ${place ?? 1}`, dimension: 'torque' }]}
-        values={{ typed: draft.typed }}
-        onChange={(_, typed) => change({ typed })}
-        selected="typed"
-        onSelect={() => undefined}
-        onDone={logClick}
-        after={
-          <View style={styles.gap}>
-            <View style={styles.row}>
-              <View style={styles.grow}>
-                <MainButton mode="outlined" onPress={logClick}>
-                  {draft.typed.trim() === '' && settingNm !== null
-                    ? `Click at ${units.show(settingNm, 'torque')}`
-                    : 'Log click'}
-                </MainButton>
-              </View>
-              <View style={styles.grow}>
-                <MainButton
-                  mode="text"
-                  onPress={() => {
-                    const fewer = clicks.slice(0, -1);
-                    setClicks(fewer);
-                    change({ clicks: fewer });
-                  }}
-                >
-                  Undo
-                </MainButton>
-              </View>
-            </View>
-            {(sentence ?? problem) ? (
-              <Text tone="stop" live>
-                {sentence ?? problem ?? ''}
-              </Text>
-            ) : null}
-            <MainButton onPress={() => void save()} loading={saving}>
-              {`Save ${f.name.toLowerCase()}, ${corner}`}
-            </MainButton>
-          </View>
-        }
-      />
-      <View style={styles.row}>
-        <LineInput label="Wrench is set to" value={setting} onChange={setSetting} dense style={styles.grow} />
-        <MainButton mode="outlined" onPress={wrench.isOn ? wrench.stop : start}>
-          {wrench.isOn ? 'Stop' : 'Listen to the wrench'}
-        </MainButton>
-      </View>
-      {wrench.problem ? <Text tone="stop">{wrench.problem}</Text> : null}
-      <FastenerConditions fastener={f} draft={draft} onChange={change} />
-      <View style={styles.row}>
-        <LineInput
-          label="Wrench"
-          value={tool.wrench}
-          onChange={(text) => setTool({ wrench: text })}
-          dense
-          style={styles.grow}
-        />
-        <LineInput
-          label="Calibrated on"
-          value={tool.calibrated}
-          onChange={(calibrated) => setTool({ calibrated })}
-          dense
-          style={styles.grow}
-          placeholder="2026-03-01"
-        />
-      </View>
-      {step.state === 'done' ? <Text as="small">Saved again, the last time counts.</Text> : null}
-    </Section>
   );
 }
 
@@ -317,7 +102,4 @@ const styles = StyleSheet.create({
   },
   grow: { flex: 1, minWidth: 0 },
   right: { alignItems: 'flex-end' },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 14 },
-  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  gap: { gap: 6 },
 });
