@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { type Fact, type Finding, judgeService, limitsOf, traceOf } from '@calvik/core';
+import { type Bottle, type Fact, type Finding, judgeService, limitsOf, traceOf } from '@calvik/core';
 import { customer } from '../../core/test/builders/book';
 import { forbidden } from '../../core/test/builders/oracle';
 import { LEAD, bottle, car, crew, fluid, job, wholeService } from '../../core/test/builders/service-book';
@@ -28,7 +28,8 @@ beforeAll(async () => {
   for (const member of crew) await put('crew', member);
   await put('customers', customer);
   await put('fluids', fluid);
-  await put('bottles', { ...bottle, sizeMl: 60_000 });
+  const big: Bottle = { ...bottle, sizeMl: 60_000 };
+  await put('bottles', big);
 });
 afterAll(async () => {
   stop();
@@ -36,7 +37,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const put = async (collection: string, body: { id: string }): Promise<number> => {
+const put = async (collection: string, body: object & { id: string }): Promise<number> => {
   const of = collection === 'facts' ? body : { ...body, version: 0 };
   const answer = await api.put(`/api/${collection}/${body.id}`).send(of);
   if (answer.status >= 500 || answer.status === 400 || answer.status === 422)
