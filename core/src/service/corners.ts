@@ -96,7 +96,14 @@ function cornerState(
     lastPads && judgePads(lastPads, spec, rules < 2 ? [] : padReadings.filter((r) => r.id !== lastPads.id));
   const rotorJudgement =
     lastRotor && judgeRotor(lastRotor, rotorPair, rules < 2 ? [] : rotorReadings.filter((r) => r.id !== lastRotor.id));
-  const findings: Finding[] = [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])];
+  // By the first rules a part that went back on brought along only what stops a car.
+  const bringsAll = (reading: object | null): boolean => rules >= 2 || reading !== null;
+  const brought = (found: readonly Finding[], reading: object | null): Finding[] =>
+    found.filter((f) => bringsAll(reading) || f.verdict === 'stop');
+  const findings: Finding[] = [
+    ...brought(padJudgement?.findings ?? [], pads),
+    ...brought(rotorJudgement?.findings ?? [], rotor),
+  ];
   if (!lastPads && padSet && padSet.newThicknessMm < spec.limitMm)
     findings.push(serviceFinding('padSetUnderLimit', 'stop', { corner }, { pads: padSet.label }));
 
