@@ -115,9 +115,9 @@ export function migrateBodies(
   const released = (f: { jobId: string; at: string; openItems: string[] }): object => {
     const said = saidAt(f.jobId, f.at);
     const job = jobs.get(f.jobId);
-    const found = job ? limitsOf(logbookAt(job.carId, f.at), job) : null;
+    const ofMoment = job ? limitsOf(logbookAt(job.carId, f.at), job) : null;
     // Signed before the rules of the gate were counted: by the first ones.
-    const limits: LimitsOfMoment | null = found && { ...found, rules: 1 };
+    const limits: LimitsOfMoment | null = ofMoment && { ...ofMoment, rules: 1 };
     return {
       ...f,
       openItems: f.openItems.map((text) => found(text, said) ?? wording(text)),
