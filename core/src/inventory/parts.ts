@@ -3,7 +3,7 @@
  * rotor has met. All of it follows from facts; nothing of it is stored.
  */
 import type { LocalDate } from '../calendar';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, byTime, ofKind } from '../logbook';
 import {
   type Axle,
   type Booking,
@@ -74,24 +74,29 @@ export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasur
   );
 }
 
+const byTimeOnce = <F extends Fact>(facts: readonly F[]): F[] =>
+  [...new Map(facts.map((f) => [f.id, f])).values()].sort(byTime);
+
 /**
  * Every reading of the pads that are at a corner now, oldest first: of a labelled set wherever it has been, of pads without a label since
  * they were fitted.
  */
 export function padReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] {
   const { padSet, padsSince } = axleParts(logbook, car, axleOfCorner(corner));
-  const all = padSet
-    ? ofKind(logbook.factsOfPart(padSet.id), 'padMeasurement')
-    : ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => isAfter(f, padsSince));
+  const here = ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => isAfter(f, padsSince));
+  // What is read while a set is on counts for it, whatever label was written beside the figures.
+  const all = padSet ? byTimeOnce([...ofKind(logbook.factsOfPart(padSet.id), 'padMeasurement'), ...here]) : here;
   return all.filter((f) => f.corner === corner);
 }
 
 /** Every reading of the rotor that is at a corner now, oldest first. */
 export function rotorReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] {
   const { rotorPair, rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  const here = ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').filter((f) => isAfter(f, rotorsSince));
+  // What is read while a set is on counts for it, whatever label was written beside the figures.
   const all = rotorPair
-    ? ofKind(logbook.factsOfPart(rotorPair.id), 'rotorMeasurement')
-    : ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').filter((f) => isAfter(f, rotorsSince));
+    ? byTimeOnce([...ofKind(logbook.factsOfPart(rotorPair.id), 'rotorMeasurement'), ...here])
+    : here;
   return all.filter((f) => f.corner === corner);
 }
 

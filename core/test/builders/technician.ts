@@ -75,6 +75,8 @@ const acts: fc.Arbitrary<Act>[] = [
         ...(explanation ? { explanation } : {}),
       }),
   ),
+  // Without the label of what is on: the reading is of it all the same.
+  act(fc.tuple(corner, condition), ([c, seen]) => pads(c, 9, { outer: face(9, [seen]) })),
   act(fc.tuple(corner, condition), ([c, seen], facts) =>
     pads(c, 9, { padSetId: onNow(facts, c)?.padSetId ?? null, outer: face(9, [seen]) }),
   ),
