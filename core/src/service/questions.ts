@@ -94,6 +94,30 @@ function pouringQuestions(logbook: Logbook, bottleId: string, pouredMl: number, 
   return short ? [short] : [];
 }
 
+interface Asked {
+  logbook: Logbook;
+  car: Car;
+  today: LocalDate;
+}
+/** What is asked of each kind of entry; of a kind without a line nothing is. */
+const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: Asked) => Finding[] } = {
+  padMeasurement: (fact, { logbook, car }) => padQuestions(logbook, car, fact),
+  rotorMeasurement: (fact, { logbook, car }) => rotorQuestions(logbook, car, fact),
+  reservoirSeen: (fact, { car }) => levelQuestions(car, fact.levelMl),
+  pistonsRetracted: (fact, { car }) => levelQuestions(car, fact.levelBeforeMl),
+  reservoirToppedUp: (fact, { logbook, car, today }) => [
+    ...levelQuestions(car, levelWith(logbook, car, fact)),
+    ...pouringQuestions(logbook, fact.bottleId, fact.volumeMl, today),
+  ],
+  nippleBled: (fact, { logbook, car, today }) => [
+    ...levelQuestions(car, levelWith(logbook, car, fact)),
+    ...(fact.replaces === undefined ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
+  ],
+};
+
+/** Whether something may be asked of an entry of this kind. */
+export const isAsked = (fact: Pick<Fact, 'kind'>): boolean => fact.kind in questions;
+
 /**
  * What is asked of a reading before it is saved: each question names the likely slip, or what was seen on the part before. With an
  * `explanation` the entry is saved; without one the server refuses it.
@@ -101,39 +125,6 @@ function pouringQuestions(logbook: Logbook, bottleId: string, pouredMl: number, 
  */
 export function questionsOf(logbook: Logbook, fact: Fact): Finding[] {
   const car = logbook.cars.get('carId' in fact ? (fact.carId ?? '') : '');
-  if (!car) return [];
-  const today = dateIn(fact.at, logbook.shop.timeZone);
-  switch (fact.kind) {
-    case 'padMeasurement':
-      return padQuestions(logbook, car, fact);
-    case 'rotorMeasurement':
-      return rotorQuestions(logbook, car, fact);
-    case 'reservoirSeen':
-      return levelQuestions(car, fact.levelMl);
-    case 'pistonsRetracted':
-      return levelQuestions(car, fact.levelBeforeMl);
-    case 'reservoirToppedUp':
-      return [
-        ...levelQuestions(car, levelWith(logbook, car, fact)),
-        ...pouringQuestions(logbook, fact.bottleId, fact.volumeMl, today),
-      ];
-    case 'nippleBled':
-      return [
-        ...levelQuestions(car, levelWith(logbook, car, fact)),
-        ...(fact.replaces === undefined ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
-      ];
-    default:
-      return [];
-  }
+  const ask = questions[fact.kind] as ((fact: Fact, of: Asked) => Finding[]) | undefined;
+  return car && ask ? ask(fact, { logbook, car, today: dateIn(fact.at, logbook.shop.timeZone) }) : [];
 }
-
-/** Kinds of entries of which something may be asked. */
-export const isAsked = (fact: Pick<Fact, 'kind'>): boolean =>
-  [
-    'padMeasurement',
-    'rotorMeasurement',
-    'reservoirSeen',
-    'pistonsRetracted',
-    'reservoirToppedUp',
-    'nippleBled',
-  ].includes(fact.kind);

@@ -4,32 +4,12 @@ import { TesterPanel } from '../../../src/features/fluid/tester-panel';
 import { car, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { answers, freshHands, isThere, press, sent, text, type } from '../../builders/hands';
-import { pressing } from '../../builders/instrument-scene';
+import { Wire, benchWire, pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-/** The wire from the bench: what an instrument says is what a test lets it say. */
-class Wire extends EventTarget {
-  static last: Wire;
-  onerror: (() => void) | null = null;
-  closed = false;
-  constructor(readonly url: string) {
-    super();
-    Wire.last = this;
-  }
-  close(): void {
-    this.closed = true;
-  }
-  say(kind: string, data: object): void {
-    act(() => void this.dispatchEvent(new MessageEvent(kind, { data: JSON.stringify(data) })));
-  }
-}
-
-beforeEach(() => {
-  (globalThis as { EventSource: unknown }).EventSource = Wire;
-});
+benchWire();
 
 describe('the boiling tester', () => {
   const result = jest.fn();

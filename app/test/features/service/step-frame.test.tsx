@@ -1,36 +1,16 @@
 /** Steps that listen to an instrument or a sheet: caliper, wrench, tester; and the figure that nobody has. */
-import { act, screen, waitFor } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import { id } from '../../builders/scene';
 import { at, lead, pads } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, press } from '../../builders/hands';
-import { step, pressing } from '../../builders/instrument-scene';
+import { benchWire, step, pressing } from '../../builders/instrument-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
-
-/** The wire from the bench: what an instrument says is what a test lets it say. */
-class Wire extends EventTarget {
-  static last: Wire;
-  onerror: (() => void) | null = null;
-  closed = false;
-  constructor(readonly url: string) {
-    super();
-    Wire.last = this;
-  }
-  close(): void {
-    this.closed = true;
-  }
-  say(kind: string, data: object): void {
-    act(() => void this.dispatchEvent(new MessageEvent(kind, { data: JSON.stringify(data) })));
-  }
-}
-
-beforeEach(() => {
-  (globalThis as { EventSource: unknown }).EventSource = Wire;
-});
+benchWire();
 
 describe('steps of others', () => {
   test('a side of the car is handed over whole', async () => {
