@@ -88,15 +88,17 @@ export function FigureFields({
   );
   const field = fields[at]!;
   const next = fields[at + 1];
+  // One figure is its own line, the keypad's display; it has a line while another list has the keypad.
+  const alone = fields.length === 1 && dock.isMine;
   const toneOf = (verdict: Verdict | undefined): 'stop' | 'amber' | 'ink' =>
     verdict === 'stop' ? 'stop' : verdict === 'watch' || verdict === 'needsWork' ? 'amber' : 'ink';
   return (
     <View style={styles.all}>
-      {fields.length === 1 && typeof field.last === 'number' ? (
+      {alone && typeof field.last === 'number' ? (
         <Text as="small">{`Last ${show(field.last, field.dimension, field.digits)}`}</Text>
       ) : null}
-      <View style={fields.length === 1 ? styles.none : styles.lines}>
-        {fields.map((f) => {
+      <View style={styles.lines}>
+        {(alone ? [] : fields).map((f) => {
           const text = values[f.key] ?? '';
           const value = read(text, f.dimension);
           const on = f.key === field.key && dock.isMine;
@@ -177,8 +179,6 @@ export function FigureFields({
 
 const styles = StyleSheet.create({
   all: { gap: 10 },
-  // One figure is its own line: the keypad's display.
-  none: { display: 'none' },
   lines: { flexDirection: 'row', flexWrap: 'wrap', margin: -2 },
   line: {
     minHeight: GUIDED_TARGET,
