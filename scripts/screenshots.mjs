@@ -53,7 +53,7 @@ async function serviceUnderWay(url, changes) {
     return id;
   };
   const ok = (check) => ({ check, corner: null, result: 'ok', remark: '' });
-  const face = (thicknessMm) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+  const face = (thicknessMm) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
   await put({
     kind: 'pedalCheck',
     moment: 'baseline',

@@ -14,6 +14,7 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   reservoirMinMl: 130,
   reservoirDepthMm: 38,
   reservoirSharedWithClutch: false,
+  reservoirCanBeSuckedOut: true,
   front: {
     brake: 'floatingCaliper',
     boresMm: [54],

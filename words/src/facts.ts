@@ -120,8 +120,12 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     text: `From bottle ${logbook.bottles.get(f.bottleId)?.label ?? '?'}`,
   }),
   nippleBled: (f, _, say) => ({
-    title: `Drawn ${say.value(f.volumeMl, 'volume')}, ${placeName({ corner: f.corner, nipple: f.nipple })}`,
+    title: `Bled ${say.value(f.volumeMl, 'volume')}, ${placeName({ corner: f.corner, nipple: f.nipple })}`,
     text: f.isShut ? 'Bleed nipple shut' : 'Bleed nipple open',
+  }),
+  clutchBled: (f, _, say) => ({
+    title: `Clutch line bled, ${say.value(f.volumeMl, 'volume')}`,
+    text: f.pedalReturns ? 'Pedal comes back' : 'Pedal does not come back',
   }),
   torqueSet: (f, logbook, say) => ({
     title: `${fastenerName(logbook, f.carId, f.fastenerKey)}, ${cornerNames[f.corner]}: torqued`,

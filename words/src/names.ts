@@ -110,7 +110,7 @@ export function policyName(policy: FluidPolicy): string {
     case 'everyEvent':
       return 'A: flush before every event';
     case 'window':
-      return `B: within ${policy.withinDays} days before the event`;
+      return `B: within ${policy.withinDays} ${policy.withinDays === 1 ? 'day' : 'days'} before the event`;
     case 'bleedAfterTrackDay':
       return `C: bleed after each track day, flush every ${policy.fullEveryMonths} months`;
     case 'roadInterval':
@@ -162,7 +162,7 @@ export const transferLayerWords: Record<RotorMeasurement['transferLayer'], { nam
   blotchy: { name: 'Blotches', advice: 'Blotchy transfer layer, too hot too fast: sand or turn, then bed.' },
   smeared: { name: 'Smears', advice: 'Smeared transfer layer, judder in the pedal: sand or turn, then bed.' },
   rusty: { name: 'Rust', advice: 'Rust on the face: clean off, then bed.' },
-  none: { name: 'Bare, new', advice: 'Bare: bed before use.' },
+  none: { name: 'New, unbedded', advice: 'New, unbedded: bed before use.' },
 };
 
 export const threadConditionNames: Record<ThreadCondition, string> = {
@@ -188,6 +188,15 @@ const patternNames: Record<TighteningPattern, (order: number[]) => string> = {
   bottomTopTwice: () => 'bottom, top, bottom, top',
   inTurn: (order) => order.join(' '),
 };
+/** Which fastener of a corner: "bottom", "top", "no. 3". */
+export const positionName = (pattern: TighteningPattern, position: number): string =>
+  pattern === 'bottomTopTwice' ? (position === 1 ? 'top' : 'bottom') : `no. ${position}`;
+/** The same of a fastener of the brake sheet. */
+export const positionOfFastener = (
+  { group, perCorner }: Pick<Fastener, 'group' | 'perCorner'>,
+  position: number,
+): string => positionName(tighteningPattern(group, perCorner), position);
+
 /** The tightening order: "star: 1 3 5 2 4", "bottom, top, bottom, top". */
 export const patternText = ({ group, perCorner }: Pick<Fastener, 'group' | 'perCorner'>): string =>
   patternNames[tighteningPattern(group, perCorner)](tighteningOrder(group, perCorner));
@@ -199,7 +208,7 @@ export const pedalSuspectNames: Record<PedalSuspect, string> = {
   hoseSwells: 'a hose that swells',
   airInAbs: 'air in the ABS unit: the maker’s tool and a qualified workshop',
   leak: 'a leak: nipples, hoses, unions, pistons',
-  masterCylinder: 'master cylinder bypassing',
+  masterCylinder: 'bypassing master cylinder',
   pistonsNotOut: 'pistons not pumped out',
   air: 'air',
   rearAdjusters: 'rear adjusters',
@@ -265,7 +274,7 @@ export const complaintWords: Record<Complaint, { says: string; suspects: string[
 
 /** What each check is called, as something to look at or to do. */
 export const checkNames: Record<CheckName, string> = {
-  nutsCracked: 'Wheel nuts cracked loose on the ground',
+  nutsCracked: 'Wheel nuts cracked loose on the ground, no impact gun',
   chocked: 'Chocked',
   onStands: 'On stands, never a jack alone',
   parkingBrakeService: 'Electric parking brake in service mode, doors shut',
@@ -285,6 +294,7 @@ export const checkNames: Record<CheckName, string> = {
   pins: 'Pins and retainers',
   clips: 'Safety clips',
   shims: 'Shims',
+  slidePinsGreased: 'Slide pins clean, greased, boots whole',
   sensorRefitted: 'Wear sensor refitted in its slot',
   sensorTiedUp: 'Wear sensor tied up or left out: these pads have no slot for it',
   hubFaceClean: 'Hub face clean and flat',
@@ -318,6 +328,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   wearParts: 'wear part',
   orders: 'order',
   messages: 'message',
+  wrenches: 'wrench',
   facts: 'entry',
 };
 

@@ -106,12 +106,17 @@ export const stepWords: Record<StepKind, StepWords> = {
     name: ({ turn }, s) => {
       const step = s?.exchange.steps[turn!];
       const where = step ? `, ${cornerNames[step.corner]}${step.nipple === 'single' ? '' : `, ${step.nipple}`}` : '';
-      return `Draw ${turn! + 1}${where}`;
+      return `Bleed ${turn! + 1}${where}`;
     },
     what: (_, { exchange }) =>
-      `${exchange.begun ? `${methodNames[exchange.begun.method]}: h` : 'H'}ose on, nipple open, draw; shut it to its torque, hose off, cap on, wiped.`,
+      `${exchange.begun ? `${methodNames[exchange.begun.method]}: h` : 'H'}ose on, nipple open, bleed; shut it to its torque, hose off, cap on, wiped.`,
     caution: 'Eyes and gloves. Hose end under old fluid. Used fluid to the container, never a drain.',
   },
+  clutch: plain(
+    'Clutch line',
+    'It hangs on the brake reservoir and is bled last: many strokes by hand, until it runs clean; then see that its pedal comes back.',
+    'Eyes and gloves. The level never goes under MIN here either.',
+  ),
   torque: {
     name: ({ axle }) => `Torque, ${axle}`,
     what: () => 'Every fastener that was undone, in its order, to its figure.',

@@ -15,7 +15,6 @@ import {
   car,
   judged,
   logbookOf,
-  makeRotorPair,
   pads,
   pedal,
   rotor,
@@ -54,7 +53,7 @@ const found = (): Finding[] => {
     ...gate.open,
     ...judgeFluid(logbookOf(fluidFacts), car, null, '2026-05-04').findings,
     ...judgeLevel(car, { levelMl: 90, moment: 'final' }, 230),
-    judgeRotorThickness(30, makeRotorPair(), 'FL'),
+    judgeRotorThickness(30, 30.4, 'FL'),
   ];
 };
 

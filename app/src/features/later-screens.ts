@@ -29,6 +29,7 @@ export { NewFluidScreen } from './inventory/fluid-form';
 export { EditPadSetScreen, NewPadSetScreen } from './inventory/pad-set-form';
 export { PadSetScreen, RotorPairScreen } from './inventory/part-screen';
 export { EditRotorPairScreen, NewRotorPairScreen } from './inventory/rotor-pair-form';
+export { WrenchScreen } from './inventory/wrenches';
 export { StockScreen } from './inventory/stock-screen';
 export { PlanScreen } from './work/plan-screen';
 export { WorkScreen } from './work/work-screen';

@@ -57,4 +57,5 @@ export const routes = {
   editRotorPair: (id: string) => to(`/inventory/rotors/${id}/edit`),
   supplier: (id: string) => to(`/inventory/suppliers/${id}`),
   wearPart: (id: string) => to(`/inventory/wear-parts/${id}`),
+  wrench: (id: string) => to(`/inventory/wrenches/${id}`),
 };

@@ -38,15 +38,90 @@ export function checkStates(items: readonly CheckItem[]): CheckStates {
   return states;
 }
 
+/** The states of a list that is gone through corner by corner. */
+export type CornerCheckStates = Partial<Record<Corner, CheckStates>>;
+
+/** The items of such a list as they are saved: one for each check at each corner. */
+export const cornerCheckItems = (
+  names: readonly CheckName[],
+  at: readonly Corner[],
+  states: CornerCheckStates,
+): CheckItem[] => at.flatMap((corner) => checkItems(names, states[corner] ?? {}).map((item) => ({ ...item, corner })));
+
+/** The states of such a list that was saved before; an item without a corner stands for all of them. */
+export const cornerCheckStates = (items: readonly CheckItem[], at: readonly Corner[]): CornerCheckStates =>
+  Object.fromEntries(
+    at.map((corner) => [
+      corner,
+      checkStates(items.filter((i) => (i.corner ?? corner) === corner).map((i) => ({ ...i, corner: null }))),
+    ]),
+  );
+
 /** The first check of a list that nothing stands against yet. */
 export const firstOpenCheck = (names: readonly CheckName[], states: CheckStates): CheckName | undefined =>
   names.find((n) => (states[n]?.result ?? '') === '');
 
 const results = [
-  { value: 'ok', label: 'In order' },
+  { value: 'ok', label: 'OK' },
   { value: 'fault', label: 'Fault' },
-  { value: 'notThere', label: 'Not there' },
+  { value: 'notThere', label: 'N/A' },
 ] as const;
+
+/** OK, fault, or not on this car: one check, of the whole car or of one corner. */
+function Results({
+  words,
+  result,
+  onChange,
+}: {
+  words: string;
+  result: CheckState['result'];
+  onChange: (result: CheckItem['result']) => void;
+}) {
+  const t = useTokens();
+  return (
+    <View style={[styles.row, styles.grow]} role="radiogroup" aria-label={words}>
+      {results.map(({ value, label }) => {
+        const on = result === value;
+        const fault = value === 'fault' && on;
+        return (
+          <Pressable
+            key={value}
+            role="radio"
+            aria-checked={on}
+            aria-label={`${words}: ${label}`}
+            onPress={() => onChange(value)}
+            {...onSpace(() => onChange(value))}
+            style={[
+              styles.choice,
+              {
+                borderColor: fault ? t.amber : on ? t.iron : t.rule,
+                borderWidth: on ? 2.5 : 1,
+                backgroundColor: fault ? t.amberWash : on ? t.ironWash : t.sheet,
+              },
+            ]}
+          >
+            <Text as={on ? 'strong' : 'body'}>{label}</Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+function Remark({ words, value, onChange }: { words: string; value: string; onChange: (remark: string) => void }) {
+  const t = useTokens();
+  return (
+    <TextInput
+      aria-label={`${words}: what is wrong`}
+      placeholder="What is wrong"
+      placeholderTextColor={t.inkSoft}
+      value={value}
+      maxLength={200}
+      onChangeText={onChange}
+      style={[styles.remark, { borderColor: t.inkSoft, color: t.ink, backgroundColor: t.sheet }]}
+    />
+  );
+}
 
 /** A list to go through with a thumb: each line in order, at fault (where, and what), or not on this car. */
 export function CheckList({
@@ -73,32 +148,7 @@ export function CheckList({
         return (
           <View key={name} style={[styles.item, { borderColor: t.rule }]} testID={`check-${name}`}>
             <Text as="strong">{words}</Text>
-            <View style={styles.row} role="radiogroup" aria-label={words}>
-              {results.map(({ value, label }) => {
-                const on = state.result === value;
-                const fault = value === 'fault' && on;
-                return (
-                  <Pressable
-                    key={value}
-                    role="radio"
-                    aria-checked={on}
-                    aria-label={`${words}: ${label}`}
-                    onPress={() => set(name, { result: value })}
-                    {...onSpace(() => set(name, { result: value }))}
-                    style={[
-                      styles.choice,
-                      {
-                        borderColor: fault ? t.amber : on ? t.iron : t.rule,
-                        borderWidth: on ? 2.5 : 1,
-                        backgroundColor: fault ? t.amberWash : on ? t.ironWash : t.sheet,
-                      },
-                    ]}
-                  >
-                    <Text as={on ? 'strong' : 'body'}>{label}</Text>
-                  </Pressable>
-                );
-              })}
-            </View>
+            <Results words={words} result={state.result} onChange={(result) => set(name, { result })} />
             {state.result === 'fault' ? (
               <View style={styles.list}>
                 {byCorner ? (
@@ -127,15 +177,7 @@ export function CheckList({
                     })}
                   </View>
                 ) : null}
-                <TextInput
-                  aria-label={`${words}: what is wrong`}
-                  placeholder="What is wrong"
-                  placeholderTextColor={t.inkSoft}
-                  value={state.remark}
-                  maxLength={200}
-                  onChangeText={(remark) => set(name, { remark })}
-                  style={[styles.remark, { borderColor: t.inkSoft, color: t.ink, backgroundColor: t.sheet }]}
-                />
+                <Remark words={words} value={state.remark} onChange={(remark) => set(name, { remark })} />
               </View>
             ) : null}
           </View>
@@ -148,14 +190,82 @@ export function CheckList({
             onChange({ ...states, ...Object.fromEntries(open.map((n) => [n, { ...BLANK, result: 'ok' as const }])) })
           }
         >
-          {open.length === names.length ? 'All in order' : 'The rest in order'}
+          {open.length === names.length ? 'All OK' : 'The rest OK'}
         </MainButton>
       ) : null}
     </View>
   );
 }
 
+/** A list that is gone through at each corner of an axle: both stand side by side, and each is closed for itself. */
+export function CornerCheckList({
+  names,
+  at,
+  states,
+  onChange,
+}: {
+  names: readonly CheckName[];
+  at: readonly Corner[];
+  states: CornerCheckStates;
+  onChange: (states: CornerCheckStates) => void;
+}) {
+  const t = useTokens();
+  const set = (corner: Corner, more: CheckStates): void =>
+    onChange({ ...states, [corner]: { ...states[corner], ...more } });
+  return (
+    <View style={styles.list}>
+      {names.map((name) => (
+        <View key={name} style={[styles.item, { borderColor: t.rule }]} testID={`check-${name}`}>
+          <Text as="strong">{checkNames[name]}</Text>
+          <View style={styles.sides}>
+            {at.map((corner) => {
+              const state = states[corner]?.[name] ?? BLANK;
+              const words = `${checkNames[name]}, ${corner}`;
+              return (
+                <View key={corner} style={styles.grow}>
+                  <Text as="label">{corner}</Text>
+                  <Results
+                    words={words}
+                    result={state.result}
+                    onChange={(result) => set(corner, { [name]: { ...state, result } })}
+                  />
+                  {state.result === 'fault' ? (
+                    <Remark
+                      words={words}
+                      value={state.remark}
+                      onChange={(remark) => set(corner, { [name]: { ...state, remark } })}
+                    />
+                  ) : null}
+                </View>
+              );
+            })}
+          </View>
+        </View>
+      ))}
+      <View style={styles.sides}>
+        {at.map((corner) => {
+          const open = names.filter((n) => (states[corner]?.[n]?.result ?? '') === '');
+          return open.length === 0 ? null : (
+            <View key={corner} style={styles.grow}>
+              <MainButton
+                mode="outlined"
+                onPress={() =>
+                  set(corner, Object.fromEntries(open.map((n) => [n, { ...BLANK, result: 'ok' as const }])))
+                }
+              >
+                {`${corner}: ${open.length === names.length ? 'all' : 'the rest'} OK`}
+              </MainButton>
+            </View>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
+  sides: { flexDirection: 'row', gap: 12 },
+  grow: { flex: 1, minWidth: 0 },
   list: { gap: 8 },
   item: { gap: 6, borderBottomWidth: 1, paddingBottom: 10 },
   row: { flexDirection: 'row', gap: 6 },

@@ -54,6 +54,8 @@ export function FigureFields({
   verdict,
   verdictHeight,
   after,
+  cell,
+  instrument,
 }: {
   fields: readonly FigureField[];
   values: Record<string, string>;
@@ -69,6 +71,10 @@ export function FigureFields({
   verdict?: ReactNode;
   verdictHeight?: number;
   after?: ReactNode;
+  /** Stands beside the figures, as one of their cells: what is said of them in one tap. */
+  cell?: ReactNode;
+  /** An instrument that is on: it stands where the keys are. */
+  instrument?: ReactNode;
 }) {
   const t = useTokens();
   const { show, system } = useUnits();
@@ -153,24 +159,32 @@ export function FigureFields({
             </View>
           );
         })}
+        {cell ? <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>{cell}</View> : null}
       </View>
       {dock.isMine ? (
         <Docked>
-          <NumberPad
-            key={field.key}
-            label={field.label}
-            dimension={field.dimension}
-            text={values[field.key] ?? ''}
-            onChange={(text) => onChange(field.key, text)}
-            digits={field.digits}
-            unitKeys={unitKeys[field.dimension] ?? []}
-            onNext={next ? () => onSelect(next.key) : onDone}
-            nextLabel={next ? `Next: ${next.label}` : undefined}
-            focus={focus}
-            verdict={verdict}
-            verdictHeight={verdictHeight}
-            after={after}
-          />
+          {instrument ? (
+            <View style={styles.instrument}>
+              {verdict}
+              {instrument}
+            </View>
+          ) : (
+            <NumberPad
+              key={field.key}
+              label={field.label}
+              dimension={field.dimension}
+              text={values[field.key] ?? ''}
+              onChange={(text) => onChange(field.key, text)}
+              digits={field.digits}
+              unitKeys={unitKeys[field.dimension] ?? []}
+              onNext={next ? () => onSelect(next.key) : onDone}
+              nextLabel={next ? `Next: ${next.label}` : undefined}
+              focus={focus}
+              verdict={verdict}
+              verdictHeight={verdictHeight}
+              after={after}
+            />
+          )}
         </Docked>
       ) : null}
     </View>
@@ -179,6 +193,7 @@ export function FigureFields({
 
 const styles = StyleSheet.create({
   all: { gap: 10 },
+  instrument: { width: '100%', maxWidth: 720, gap: 10, paddingVertical: 4 },
   lines: { flexDirection: 'row', flexWrap: 'wrap', margin: -2 },
   line: {
     minHeight: GUIDED_TARGET,

@@ -91,6 +91,7 @@ export const car: Car = {
   reservoirMinMl: 130,
   reservoirDepthMm: 38,
   reservoirSharedWithClutch: false,
+  reservoirCanBeSuckedOut: true,
   front: caliper,
   rear: caliper,
   lineLengthMm: defaultLineLengthsMm('left'),

@@ -72,7 +72,7 @@ export const at = (n: number): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> & {
   const moment = new Date(Date.now() - 3_600_000 + n * 1000).toISOString();
   return { id: id(100 + n), at: moment, recordedAt: moment, by: crew.id, carId: car.id, jobId: job.id };
 };
-export const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+export const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
 export const pads = (n: number, corner: string, mm: number): Fact =>
   ({
     ...at(n),

@@ -71,6 +71,7 @@ const awkwardCar: Car = {
   reservoirMinMl: 132.5,
   reservoirDepthMm: toCanonical(1.375, 'in'),
   reservoirSharedWithClutch: true,
+  reservoirCanBeSuckedOut: false,
   front: {
     ...car.front,
     brake: 'fixedCaliper',

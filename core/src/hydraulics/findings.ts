@@ -4,6 +4,12 @@ export interface HydraulicsFindings {
   nippleNotShut: Record<string, never>;
   nippleNotCapped: Record<string, never>;
   bubbles: { bubbles: NippleBled['bubbles'] };
+  /** Fine ones that the strokes of the pedal did not show. */
+  bubblesPastThreads: Record<string, never>;
+  clutchNippleNotShut: Record<string, never>;
+  clutchPedalStays: Record<string, never>;
+  clutchBubbles: Record<string, never>;
+  clutchNotClean: Record<string, never>;
   fluidNotClean: Record<string, never>;
   /** The reservoir stood under MIN while this nipple was open. */
   reservoirUnderMin: { level: Quantity; min: Quantity };

@@ -49,17 +49,21 @@ export {
   inSequence,
   isFedMethod,
   judgeBubbles,
+  judgeClutch,
   levelNow,
   needsLeakDownTest,
   planInJob,
 } from './progress';
 export {
   type DrawOutlook,
+  type ReservoirWay,
   afterRetraction,
   bottlesToOpen,
   drawOutlook,
   judgeLevel,
   levelAtShare,
+  pushThroughMl,
   reservoirFirst,
+  reservoirWay,
 } from './outlook';
 export { judgeExchangeStart, judgePressure } from './exchange-start';

@@ -1,5 +1,5 @@
 /** What a technician is told while a figure is being typed: where the level goes, when to stop, what to open. */
-import { EXCHANGE_RESERVE_ML, lowestOfDraw } from '../logbook';
+import { EXCHANGE_RESERVE_ML, type TopUp, lowestOfDraw } from '../logbook';
 import { type Car, type Finding, type NippleBled, type ReservoirSeen, millilitres } from '../model';
 import { UNSUCKABLE_SHARE } from './exchange-model';
 import { hydraulicsFinding } from './findings';
@@ -23,24 +23,29 @@ export interface DrawOutlook {
  * Where the reservoir stands at one nipple.
  * @param typed millilitres drawn here (null while nobody has said), topped up, and the lowest level where somebody saw it
  * @param standing the draw that is being corrected
+ * @param topUps what was poured in at this nipple, which the level of the progress has in it already
  */
 export function drawOutlook(
   car: Pick<Car, 'reservoirMinMl'>,
   progress: Pick<ExchangeProgress, 'begun' | 'levelMl'>,
   typed: { volumeMl: number | null; toppedUpMl: number; lowestMl: number | null },
   standing: Pick<NippleBled, 'volumeMl' | 'toppedUpMl'> | null,
+  topUps: readonly TopUp[] = [],
 ): DrawOutlook {
   const isFed = progress.begun !== null && isFedMethod(progress.begun.method);
   const volumeMl = typed.volumeMl ?? 0;
   const beforeMl = progress.levelMl + (standing && !isFed ? standing.volumeMl - standing.toppedUpMl : 0);
+  // By how much more may come out before MIN: what was poured in counts.
   const stopAfterMl = isFed ? null : Math.max(0, beforeMl - car.reservoirMinMl);
+  const openedAtMl = beforeMl - topUps.reduce((sum, t) => sum + t.volumeMl, 0);
   const endMl = beforeMl - volumeMl + typed.toppedUpMl;
   const alarmMl = car.reservoirMinMl + EXCHANGE_RESERVE_ML;
   const lowestMl = lowestOfDraw(
     car,
-    beforeMl,
+    openedAtMl,
     { volumeMl, toppedUpMl: typed.toppedUpMl, lowestLevelMl: typed.lowestMl },
     isFed,
+    topUps,
   );
   const isUnderMin = lowestMl < car.reservoirMinMl;
   return {
@@ -79,11 +84,22 @@ export function afterRetraction(
   return { leftMl, standsAtMl, overflowMl, finding };
 }
 
+/** How the old fluid leaves the reservoir: out through its cap, or through the first nipple until it is low. */
+export type ReservoirWay = 'suckOut' | 'pushThrough';
+export const reservoirWay = (car: Pick<Car, 'reservoirCanBeSuckedOut'>): ReservoirWay =>
+  car.reservoirCanBeSuckedOut === false ? 'pushThrough' : 'suckOut';
+
+/** How much old fluid to push through the first nipple before new fluid is poured in, mL: down to the alarm, never to MIN. */
+export const pushThroughMl = (car: Pick<Car, 'reservoirMinMl'>, levelMl: number): number =>
+  Math.max(0, levelMl - car.reservoirMinMl - EXCHANGE_RESERVE_ML);
+
 /** What to suck out of a reservoir and pour back before an exchange, and what cannot be sucked out, mL. */
 export function reservoirFirst(
   car: Pick<Car, 'reservoirMaxMl'>,
   levelMl: number,
+  way: ReservoirWay = 'suckOut',
 ): { drawOffMl: number; refillMl: number; staysMl: number } {
+  if (way === 'pushThrough') return { staysMl: levelMl, drawOffMl: 0, refillMl: 0 };
   const staysMl = Math.round(car.reservoirMaxMl * UNSUCKABLE_SHARE);
   return {
     staysMl,

@@ -3,12 +3,15 @@ import {
   EXCHANGE_RESERVE_ML,
   type Logbook,
   type ReservoirCourse,
+  type TopUp,
   byTime,
   countingDraws,
+  isClearedByStrokes,
   reservoirCourse,
 } from '../logbook';
 import {
   type Car,
+  type ClutchBled,
   type Corner,
   type ExchangeBegun,
   type ExchangeMethod,
@@ -50,7 +53,11 @@ export interface ExchangeProgress {
   /** The plan from the state in which it began; null before it has. */
   plan: ExchangePlan | null;
   /** Set where the reservoir stood under MIN: everything before it no longer counts. */
-  restart: { bled: NippleBled; finding: Finding } | null;
+  restart: { bled: NippleBled | ClutchBled; finding: Finding } | null;
+  /** The clutch line, where it hangs on the same reservoir and has been bled. */
+  clutch: ClutchBled | null;
+  /** What was poured in at the nipple that is open now, in order. */
+  openTopUps: (index: number) => readonly TopUp[];
   /** Level of the reservoir by the sum of what went in and out, mL. */
   levelMl: number;
   /** How much may be drawn now before somebody must stop; null while fluid is fed. */
@@ -147,9 +154,29 @@ export function planInJob(
   return { ...plan, nipples, wasteMl, newFluidMl: Math.min(plan.newFluidMl, wasteMl) };
 }
 
-/** What bubbles at a nipple mean; null where there were none. Small ones hold the car as large ones do: nobody knows which air it is. */
-export const judgeBubbles = (corner: Corner, bubbles: NippleBled['bubbles']): Finding | null =>
-  bubbles === 'none' ? null : hydraulicsFinding('bubbles', 'needsWork', { corner }, { bubbles });
+/**
+ * What bubbles at a nipple mean; null where there were none. Fine ones hold the car as large ones do, for nobody knows which air it is,
+ * until strokes of the pedal show none: then they came past the threads.
+ */
+export const judgeBubbles = (
+  corner: Corner,
+  drawn: Pick<NippleBled, 'bubbles' | 'strokesWithoutBubbles'>,
+): Finding | null =>
+  drawn.bubbles === 'none'
+    ? null
+    : isClearedByStrokes(drawn)
+      ? hydraulicsFinding('bubblesPastThreads', 'watch', { corner }, {})
+      : hydraulicsFinding('bubbles', 'needsWork', { corner }, { bubbles: drawn.bubbles });
+
+/** What the clutch line left behind: it hangs on the same reservoir, and its pedal must come back. */
+export const judgeClutch = (
+  clutch: Pick<ClutchBled, 'bubbles' | 'isShut' | 'ranClean' | 'pedalReturns'>,
+): Finding[] => [
+  ...(clutch.isShut ? [] : [hydraulicsFinding('clutchNippleNotShut', 'stop', {}, {})]),
+  ...(clutch.pedalReturns ? [] : [hydraulicsFinding('clutchPedalStays', 'needsWork', {}, {})]),
+  ...(clutch.bubbles === 'none' ? [] : [hydraulicsFinding('clutchBubbles', 'needsWork', {}, {})]),
+  ...(clutch.ranClean ? [] : [hydraulicsFinding('clutchNotClean', 'watch', {}, {})]),
+];
 
 /** Where the exchange of a job stands. */
 export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): ExchangeProgress {
@@ -161,7 +188,9 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
     .sort(byTime);
   const hold = facts.findLast((f): f is LeakDownTest => f.kind === 'leakDownTest') ?? null;
   const course = reservoirCourse(car, facts);
-  const { counting, restart } = countingDraws(draws, course, car.reservoirMinMl);
+  const clutches = facts.filter((f): f is ClutchBled => f.kind === 'clutchBled' && f.exchangeId === begun?.id);
+  const clutch = clutches.at(-1) ?? null;
+  const { counting, restart } = countingDraws([...draws, ...clutches].sort(byTime), course, car.reservoirMinMl);
   const steps = bleedSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
   const start = begun && { ...begun, levelMl: course.begun.get(begun.id) ?? car.reservoirMaxMl };
   const toppedUp = facts.filter((f): f is ReservoirToppedUp => f.kind === 'reservoirToppedUp');
@@ -180,16 +209,17 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   const lastAt = new Map<Corner, NippleBled>();
   for (const { drawn } of steps) if (drawn) lastAt.set(drawn.corner, drawn);
   for (const drawn of lastAt.values()) {
-    const bubbles = judgeBubbles(drawn.corner, drawn.bubbles);
+    const bubbles = judgeBubbles(drawn.corner, drawn);
     if (bubbles) findings.push(bubbles);
     if (!drawn.ranClean) findings.push(hydraulicsFinding('fluidNotClean', 'watch', { corner: drawn.corner }, {}));
   }
+  if (clutch) findings.push(...judgeClutch(clutch));
   const restarted = restart && {
     bled: restart,
     finding: hydraulicsFinding(
       'reservoirUnderMin',
       'needsWork',
-      { corner: restart.corner },
+      restart.kind === 'nippleBled' ? { corner: restart.corner } : {},
       { level: millilitres(course.draws.get(restart.id)?.lowestMl ?? 0), min: millilitres(car.reservoirMinMl) },
     ),
   };
@@ -205,6 +235,8 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
         start,
       ),
     restart: restarted,
+    clutch,
+    openTopUps: (index) => (begun ? course.openTopUps(begun.id, index) : []),
     levelMl,
     stopAfterMl: begun && isFedMethod(begun.method) ? null : Math.max(0, levelMl - car.reservoirMinMl),
     leftOldPercent:
@@ -213,7 +245,7 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
             (['FL', 'FR', 'RL', 'RR'] as const).map((c) => [c, 100 * state.calipers[c].old]),
           ) as Record<Corner, number>)
         : null,
-    wasteMl: draws.reduce((sum, d) => sum + d.volumeMl, 0) + (begun?.drawnOffMl ?? 0),
+    wasteMl: [...draws, ...clutches].reduce((sum, d) => sum + d.volumeMl, 0) + (begun?.drawnOffMl ?? 0),
     leakDown: hold && judgeLeakDown(hold, car.pressureCeilingKpa),
     isDone,
     findings,

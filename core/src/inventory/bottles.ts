@@ -4,6 +4,7 @@ import {
   type Booking,
   type Bottle,
   type Car,
+  type ClutchBled,
   type Fact,
   type Finding,
   type Fluid,
@@ -46,10 +47,17 @@ function openedAt(facts: readonly Fact[], bottleId: string): string | null {
     (f) =>
       f.kind === 'bottleOpened' ||
       f.kind === 'reservoirToppedUp' ||
+      f.kind === 'clutchBled' ||
       (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
   );
   return opening?.at ?? null;
 }
+
+/** Whether the fluid came out of the bottle while the clutch line was drawn, not out of the reservoir. */
+const wasFed = (logbook: Logbook, { jobId, exchangeId }: ClutchBled): boolean =>
+  logbook
+    .factsOfJob(jobId)
+    .some((f) => f.kind === 'exchangeBegun' && f.id === exchangeId && f.method === 'pressureFed');
 
 /**
  * What is left in a bottle and for how long it has been open. A measured level restarts the count.
@@ -62,6 +70,7 @@ export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate):
     if (fact.kind === 'bottleLevel') leftMl = fact.leftMl;
     if (fact.kind === 'fluidExchange') leftMl -= pouredFrom(fact, bottle.id);
     if (fact.kind === 'reservoirToppedUp') leftMl -= fact.volumeMl;
+    if (fact.kind === 'clutchBled' && wasFed(logbook, fact)) leftMl -= fact.volumeMl;
   }
   const opened = openedAt(facts, bottle.id);
   const openedOn = opened ? dateIn(opened, logbook.shop.timeZone) : null;
@@ -104,7 +113,8 @@ export function bottleObjections(logbook: Logbook, state: BottleState, car: Car)
         { inCar: inCar.name, inCarGrade: inCar.grade, poured: fluid.grade },
       ),
     );
-  const age = judgeBottleAge(logbook, state);
+  // What must never go in is no buffer either: it is not spoken of as one.
+  const age = worstOf(findings) === 'stop' ? null : judgeBottleAge(logbook, state);
   if (age) findings.push(age);
   if (state.leftMl <= 0) findings.push(inventoryFinding('bottleEmpty', 'needsWork', {}, {}));
   if (state.reservedFor && state.reservedFor.carId !== car.id)
@@ -183,7 +193,8 @@ export const wasteCollectedMl = (logbook: Logbook): number =>
         total +
         (fact.kind === 'fluidExchange' ? wasteOf(fact) : 0) +
         // Drawn off before pistons are pushed back: it goes to the same container.
-        (fact.kind === 'pistonsRetracted' ? fact.drawnOffMl : 0),
+        (fact.kind === 'pistonsRetracted' ? fact.drawnOffMl : 0) +
+        (fact.kind === 'clutchBled' ? fact.volumeMl : 0),
       0,
     );
 

@@ -1,23 +1,30 @@
-import type { Car, ExchangeBegun, Fact, FluidExchange, NippleBled, PedalCheck } from '../model';
+import type { Car, ClutchBled, ExchangeBegun, Fact, FluidExchange, NippleBled, PedalCheck } from '../model';
 import { byTime } from './by-time';
 import { type ReservoirCourse, reservoirCourse, wentUnderMin } from './levels';
 
 /**
  * The draws that count in a sequence: the last one at each place, after the last time the reservoir stood under MIN, for that
  * lets air in and the whole sequence begins again.
- * @param draws of one exchange, in time order
+ * @param draws of one exchange, in time order; the clutch line hangs on the same reservoir
  * @param course of the reservoir through the job
  */
 export function countingDraws(
-  draws: readonly NippleBled[],
+  draws: readonly (NippleBled | ClutchBled)[],
   course: ReservoirCourse,
   minMl: number,
-): { counting: Map<number, NippleBled>; restart: NippleBled | null } {
+): { counting: Map<number, NippleBled>; restart: NippleBled | ClutchBled | null } {
   const restartAt = draws.findLastIndex((d) => wentUnderMin(course, d, minMl));
   const counting = new Map<number, NippleBled>();
-  for (const drawn of draws.slice(restartAt + 1)) counting.set(drawn.index, drawn);
+  for (const drawn of draws.slice(restartAt + 1)) if (drawn.kind === 'nippleBled') counting.set(drawn.index, drawn);
   return { counting, restart: draws[restartAt] ?? null };
 }
+
+/** Fine bubbles, and none at the strokes of the pedal afterwards: they came past the threads of the nipple. Common practice, no source. */
+export const isClearedByStrokes = ({
+  bubbles,
+  strokesWithoutBubbles,
+}: Pick<NippleBled, 'bubbles' | 'strokesWithoutBubbles'>): boolean =>
+  bubbles === 'fine' && strokesWithoutBubbles === true;
 
 /** Kinds of facts that say or change where the reservoir stands. */
 const movesLevel: ReadonlySet<Fact['kind']> = new Set<Fact['kind']>([
@@ -26,6 +33,7 @@ const movesLevel: ReadonlySet<Fact['kind']> = new Set<Fact['kind']>([
   'reservoirToppedUp',
   'exchangeBegun',
   'nippleBled',
+  'clutchBled',
 ]);
 
 function compose(
@@ -36,7 +44,8 @@ function compose(
   ofJob: readonly Fact[],
 ): FluidExchange {
   const course = reservoirCourse(car ?? { reservoirMinMl: 0, reservoirMaxMl: 3000 }, ofJob);
-  const { counting, restart } = countingDraws(draws, course, car?.reservoirMinMl ?? 0);
+  const ofClutch = ofJob.filter((f): f is ClutchBled => f.kind === 'clutchBled' && f.exchangeId === begun.id);
+  const { counting, restart } = countingDraws([...draws, ...ofClutch].sort(byTime), course, car?.reservoirMinMl ?? 0);
   const isFed = begun.method === 'pressureFed';
   const last = draws.at(-1)!;
   const places = [...new Set(draws.map((d) => d.index))].sort((a, b) => a - b);
@@ -65,7 +74,7 @@ function compose(
         // Out of the bottle came what was fed or topped up, not what ran out of the nipple.
         pouredMl: here.reduce((sum, d) => sum + (isFed ? d.volumeMl : d.toppedUpMl), 0),
         clean: now.ranClean,
-        bubbleFree: now.bubbles === 'none',
+        bubbleFree: now.bubbles === 'none' || isClearedByStrokes(now),
         nippleShut: now.isShut,
       };
     }),

@@ -11,6 +11,7 @@ import {
   type Job,
   type Lift,
   type Message,
+  type Wrench,
   type PadSet,
   type PartsOrder,
   type RecordOf,
@@ -58,6 +59,7 @@ export interface Logbook {
   wearParts: ReadonlyMap<string, WearPart>;
   orders: ReadonlyMap<string, PartsOrder>;
   messages: ReadonlyMap<string, Message>;
+  wrenches: ReadonlyMap<string, Wrench>;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
   /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
@@ -246,6 +248,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     wearParts: byId(records.wearParts),
     orders: byId(records.orders),
     messages: byId(records.messages),
+    wrenches: byId(records.wrenches),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     factsOfPart: sortedOnDemand(ofPart),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,

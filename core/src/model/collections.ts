@@ -19,5 +19,6 @@ export const collections = [
   'wearParts',
   'orders',
   'messages',
+  'wrenches',
 ] as const;
 export type Collection = (typeof collections)[number];

@@ -66,11 +66,13 @@ export type {
   RotorPair,
   SequenceSchool,
   ThreadCondition,
+  Wrench,
 } from './schemas/parts';
 export type {
   CarReleased,
   CheckItem,
   ChecksDone,
+  ClutchBled,
   DriverReport,
   ExchangeBegun,
   ExchangeMethod,

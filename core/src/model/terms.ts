@@ -63,6 +63,7 @@ export const checkNames = [
   'pins',
   'clips',
   'shims',
+  'slidePinsGreased',
   'sensorRefitted',
   'sensorTiedUp',
   'hubFaceClean',

@@ -13,6 +13,7 @@ export interface PadFindings {
   padThickerThanNew: { pad: PadPosition; thickness: Quantity; new: Quantity };
   padThickerThanLast: { pad: PadPosition; thickness: Quantity; last: Quantity };
   padCondition: { pad: PadPosition; condition: PadCondition };
+  padFaceNotSeen: { pad: PadPosition };
   padNearHat: { clearance: Quantity; wanted: Quantity };
   padWornUnevenly: { inner: Quantity; outer: Quantity; cause: UnevenWearCause };
   padTapered: { pad: PadPosition; from: Quantity; to: Quantity };

@@ -156,6 +156,22 @@ export function seenOnPads(
   return [...conditionFindings(m.inner, m.corner, first), ...conditionFindings(m.outer, m.corner, second)];
 }
 
+/** A face nobody looked at, said so: a crack that was not looked for was not seen. */
+export const isFaceSeen = (face: Pick<PadFace, 'conditions' | 'isSeen'>): boolean =>
+  face.isSeen === true || face.conditions.length > 0;
+
+/** The pads of a reading whose faces nobody looked at: measured is not looked at. */
+export function judgeFacesSeen(
+  m: Pick<PadMeasurement, 'corner' | 'inner' | 'outer'>,
+  brake: AxleBrake['brake'],
+): Finding[] {
+  const [first, second] = positionsOf(brake);
+  return [
+    ...(isFaceSeen(m.inner) ? [] : [padFinding('padFaceNotSeen', 'needsWork', { corner: m.corner }, { pad: first })]),
+    ...(isFaceSeen(m.outer) ? [] : [padFinding('padFaceNotSeen', 'needsWork', { corner: m.corner }, { pad: second })]),
+  ];
+}
+
 /**
  * One corner's pads: thickness, condition, patterns, clearance to the hat.
  * @param before earlier readings of the same pads at this corner, oldest first: what was seen then stays until a reading says why it is in

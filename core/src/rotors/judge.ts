@@ -71,13 +71,22 @@ export interface RotorJudgement {
   standardDeviationMm: number;
 }
 
-/** The verdict on the thinnest point so far, as it is while somebody types. */
-export function judgeRotorThickness(thinnestMm: number, pair: RotorPair | null, corner?: Corner): Finding {
+/** The discard thickness of a rotor, mm: by its label, or as it was read off the hat with this reading; null where nobody knows. */
+export const discardThicknessMm = (
+  pair: Pick<RotorPair, 'discardThicknessMm'> | null,
+  reading?: Pick<RotorMeasurement, 'discardThicknessMm'> | null,
+): number | null => pair?.discardThicknessMm ?? reading?.discardThicknessMm ?? null;
+
+/**
+ * The verdict on the thinnest point so far, as it is while somebody types.
+ * @param discardMm discard thickness, mm; null where nobody knows it
+ */
+export function judgeRotorThickness(thinnestMm: number, discardMm: number | null, corner?: Corner): Finding {
   const place = corner ? { corner } : {};
   const thickness = mm(thinnestMm);
-  if (!pair) return rotorFinding('rotorWithoutDiscard', 'watch', place, { thickness });
-  const discard = mm(pair.discardThicknessMm);
-  return thinnestMm < pair.discardThicknessMm
+  if (discardMm === null) return rotorFinding('rotorWithoutDiscard', 'watch', place, { thickness });
+  const discard = mm(discardMm);
+  return thinnestMm < discardMm
     ? rotorFinding('rotorUnderDiscard', 'stop', place, { thickness, discard })
     : rotorFinding('rotorAboveDiscard', 'inOrder', place, { thickness, discard });
 }
@@ -183,7 +192,9 @@ export function judgeRotor(
         )
       : null;
   const findings: Finding[] = [];
-  const thickness = judgeRotorThickness(thinnest.value, pair, corner);
+  // A figure that was read off the hat once holds for every reading of that rotor.
+  const onHat = [...before, m].findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
+  const thickness = judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
   if (thickness.verdict !== 'inOrder') findings.push(thickness);
   const readings = [...before, m];
   findings.push(...standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner })));

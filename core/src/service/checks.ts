@@ -66,6 +66,7 @@ export function fitChecks(
     'pins',
     'clips',
     'shims',
+    ...(car[axle].brake === 'floatingCaliper' ? (['slidePinsGreased'] as const) : []),
     // Race pads have no slot for the sensor: it is tied up or left out.
     ...(sheet.hasWearSensors ? ([padSet?.hasSensorSlot === false ? 'sensorTiedUp' : 'sensorRefitted'] as const) : []),
   ];

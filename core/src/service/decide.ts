@@ -14,6 +14,7 @@ import {
   severity,
   worstOf,
 } from '../model';
+import { judgeFacesSeen } from '../pads';
 import type { CarCorners } from './corners';
 import { serviceFinding } from './findings';
 import { judgeMeasurements } from './measurements';
@@ -126,7 +127,14 @@ function padsQuestion(axle: Axle, measured: CarCorners, facts: readonly Fact[]):
     const judged = measured.corners[c].padJudgement;
     return (judged?.findings ?? []).filter((f) => !judged!.patterns.includes(f));
   });
-  return partsQuestion(axle, 'pads', found, notMeasured(axle, 'pads', facts), (verdict) =>
+  // A face that nobody looked at is not in order because it is thick enough.
+  const unseen = cornersOf(axle).flatMap((c) => {
+    const reading = measured.corners[c].pads;
+    return reading && facts.some((f) => f.id === reading.id)
+      ? judgeFacesSeen(reading, measured.corners[c].spec.brake)
+      : [];
+  });
+  return partsQuestion(axle, 'pads', found, [...notMeasured(axle, 'pads', facts), ...unseen], (verdict) =>
     verdict === 'stop' || verdict === 'needsWork' ? 'change' : verdict === 'watch' ? 'carrySpare' : 'keep',
   );
 }

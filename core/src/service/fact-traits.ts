@@ -49,6 +49,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   reservoirToppedUp: { readIn: null, timeGoesTo: 'flush' },
   leakDownTest: { readIn: null, timeGoesTo: 'flush' },
   nippleBled: { readIn: ({ index }) => stepId('bleed', { turn: index }), timeGoesTo: 'flush' },
+  clutchBled: { readIn: () => stepId('clutch'), timeGoesTo: 'flush' },
   torqueSet: done,
   stepSkipped: done,
   stepHandedOver: done,

@@ -22,7 +22,6 @@ export interface ServiceFindings {
   driverSays: { complaint: Complaint };
   stepSkipped: StepValues & { reason: string };
   stepNotDone: StepValues;
-  calibrationOver: { wrench: string; calibratedOn: string };
   /** What an earlier version stored as a sentence and this one cannot find again. */
   earlierWording: { text: string };
 }

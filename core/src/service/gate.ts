@@ -1,4 +1,4 @@
-import { dateIn, daysBetween } from '../calendar';
+import { dateIn } from '../calendar';
 import type { FluidJudgement } from '../fluid';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
@@ -25,7 +25,8 @@ import {
   stepsByKey,
 } from '../model';
 import type { PedalJudgement } from '../pedal';
-import type { TorqueLine } from '../torque';
+import { judgeFacesSeen } from '../pads';
+import { type TorqueLine, judgeCalibration } from '../torque';
 import { neverWaived } from './checks';
 import type { CarCorners } from './corners';
 import { type Recommendation, isChange } from './decide';
@@ -72,9 +73,6 @@ export interface GateInput {
   /** The rules that it is judged by: see {@link GATE_RULES}. */
   rules: number;
 }
-
-/** The wrench's calibration is good for this long, days. Common practice, no source. */
-export const CALIBRATION_DAYS = 365;
 
 /** What this job's own exchange left behind is said nipple by nipple: the rest of what is found of the fluid. */
 function fluidFindings({ exchange, fluid }: GateInput): Finding[] {
@@ -175,21 +173,28 @@ function stepFindings({ steps }: GateInput): Finding[] {
   });
 }
 
-function calibrationFindings({ logbook, torque }: GateInput): Finding[] {
+/** Wrenches whose calibration was over when they were used, each said once. */
+function calibrationFindings({ logbook, torque, rules }: GateInput): Finding[] {
   const { timeZone } = logbook.shop;
-  return torque.flatMap(({ set }) =>
-    set?.calibratedOn && daysBetween(set.calibratedOn, dateIn(set.at, timeZone)) > CALIBRATION_DAYS
-      ? [
-          serviceFinding(
-            'calibrationOver',
-            'needsWork',
-            { corner: set.corner },
-            { wrench: set.wrench, calibratedOn: set.calibratedOn },
-          ),
-        ]
-      : [],
-  );
+  const found = torque.flatMap(({ set }) => {
+    const finding = set && judgeCalibration(set.wrench, set.calibratedOn, dateIn(set.at, timeZone));
+    if (finding?.verdict !== 'needsWork') return [];
+    return [rules < 3 ? { ...finding, place: { corner: set!.corner } } : finding];
+  });
+  return distinctFindings(found);
 }
+
+/** Pads whose faces nobody has looked at in this service. */
+const faceFindings = ({ car, facts, corners: state, rules }: GateInput): Finding[] =>
+  rules < 3
+    ? []
+    : corners.flatMap((c) => {
+        const reading = ofKind(facts, 'padMeasurement').findLast((f) => f.corner === c);
+        // What was measured of parts that have come off since is no matter.
+        return reading && state.corners[c].pads?.id === reading.id
+          ? judgeFacesSeen(reading, car[axleOfCorner(c)].brake)
+          : [];
+      });
 
 /** Uneven wear whose caliper was freed and greased in this job only shows: the wear stays, its cause is gone. */
 function serviced({ corners: state, recommendations }: GateInput, found: Finding[]): Finding[] {
@@ -234,6 +239,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
     ...axles.flatMap((axle) => g.corners.axleFindings[axle]),
   ]),
   ...beddingFindings(g),
+  ...faceFindings(g),
   ...judgeMeasurements(g.facts, g.sheet).map((m) => m.finding),
   ...exchangeFindings(g),
   ...levelFindings(g),

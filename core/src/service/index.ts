@@ -5,7 +5,7 @@ export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, isCha
 export { defaultBrakeSheet } from './default-brake-sheet';
 export { factTraits, stepOfReading, workOfFact } from './fact-traits';
 export type { ServiceFindings } from './findings';
-export { CALIBRATION_DAYS, type HeldItem, type ReleaseGate, judgeComplaints } from './gate';
+export { type HeldItem, type ReleaseGate, judgeComplaints } from './gate';
 export * from './judge';
 export { limitsOf, withLimits } from './limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';

@@ -109,6 +109,7 @@ const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: 
     ...levelQuestions(car, levelWith(logbook, car, fact)),
     ...pouringQuestions(logbook, fact.bottleId, fact.volumeMl, today),
   ],
+  clutchBled: (fact, { logbook, car }) => levelQuestions(car, levelWith(logbook, car, fact)),
   nippleBled: (fact, { logbook, car, today }) => [
     ...levelQuestions(car, levelWith(logbook, car, fact)),
     ...(fact.replaces === undefined ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),

@@ -18,6 +18,7 @@ const padStep: Record<keyof PadFindings, StepKind> = {
   padThickerThanNew: 'pads',
   padThickerThanLast: 'pads',
   padCondition: 'pads',
+  padFaceNotSeen: 'pads',
   padNearHat: 'pads',
   padWornUnevenly: 'decide',
   padTapered: 'decide',
@@ -57,6 +58,9 @@ const torqueStep: Record<keyof TorqueFindings, StepKind> = {
   threadNotAsMeant: 'torque',
   oneUseBoltsNotNew: 'torque',
   threadLockerMissing: 'torque',
+  calibrationOver: 'torque',
+  calibrationDue: 'torque',
+  calibrationUnknown: 'torque',
 };
 const pedalStep: Record<keyof PedalFindings, StepKind> = {
   pedalGateOpen: 'pedalGate',
@@ -74,6 +78,11 @@ const hydraulicsStep: Partial<Record<keyof HydraulicsFindings, StepKind>> = {
   nippleNotShut: 'bleed',
   nippleNotCapped: 'bleed',
   bubbles: 'bleed',
+  bubblesPastThreads: 'bleed',
+  clutchNippleNotShut: 'clutch',
+  clutchPedalStays: 'clutch',
+  clutchBubbles: 'clutch',
+  clutchNotClean: 'clutch',
   fluidNotClean: 'bleed',
   reservoirUnderMin: 'bleed',
   levelUnderMin: 'level',
@@ -100,7 +109,6 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   driverSays: 'driver',
   stepSkipped: null,
   stepNotDone: null,
-  calibrationOver: 'torque',
   earlierWording: null,
 };
 const stepKindOf: Record<string, StepKind | null | undefined> = {

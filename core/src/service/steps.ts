@@ -1,5 +1,5 @@
 /** The steps of a guided service: one definition for each kind, in one registry; what somebody forgets does not compile. */
-import { type ExchangeProgress, needsLeakDownTest } from '../hydraulics';
+import { type ExchangeProgress, judgeClutch, needsLeakDownTest } from '../hydraulics';
 import {
   type BrakeSheet,
   type Car,
@@ -230,6 +230,13 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
       return worstOf(exchange.findings.filter((f) => f.place.corner === corner));
     },
   },
+  clutch: {
+    phase: 'exchange',
+    places: ({ car, exchange }) => (car.reservoirSharedWithClutch && exchange.begun?.scope === 'full' ? [{}] : []),
+    closedBy: ({ exchange }) => exchange.clutch,
+    isFreelySkipped: true,
+    verdict: ({ exchange }) => (exchange.clutch ? worstOf(judgeClutch(exchange.clutch)) : 'inOrder'),
+  },
   // Caliper and bracket bolts are tight before fluid is moved through them; wheel nuts come last, on the ground.
   torque: {
     phase: 'fit',
@@ -301,7 +308,7 @@ export const serviceSteps = (c: StepContext): ServiceStep[] =>
 /** The level as it was set last, if nothing was drawn, pushed back or poured in after it. */
 function lastLevel(facts: readonly Fact[]): Fact | null {
   const at = facts.findLastIndex((f) => f.kind === 'reservoirSeen' && f.moment === 'final');
-  const moves: Fact['kind'][] = ['nippleBled', 'exchangeBegun', 'pistonsRetracted', 'reservoirToppedUp'];
+  const moves: Fact['kind'][] = ['nippleBled', 'clutchBled', 'exchangeBegun', 'pistonsRetracted', 'reservoirToppedUp'];
   return at < 0 || facts.slice(at + 1).some((f) => moves.includes(f.kind)) ? null : facts[at]!;
 }
 

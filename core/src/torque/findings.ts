@@ -1,16 +1,22 @@
 import { type Quantity, type ThreadCondition, findingsOf } from '../model';
 
+/** How the fasteners of one corner follow each other. */
+export type TighteningPattern = 'centreLock' | 'single' | 'star' | 'bottomTopTwice' | 'inTurn';
+
 export interface TorqueFindings {
   torqueFigureMissing: Record<string, never>;
   notTorqued: Record<string, never>;
-  /** `position`: the fastener's number in the tightening order; null where there is only one click to speak of. */
-  torqueLow: { position: number | null; reading: Quantity; figure: Quantity };
-  torqueHigh: { position: number | null; reading: Quantity; figure: Quantity };
+  /** `position`: which fastener, from 1 round the clock from the top; null where there is only one. */
+  torqueLow: { position: number | null; pattern: TighteningPattern; reading: Quantity; figure: Quantity };
+  torqueHigh: { position: number | null; pattern: TighteningPattern; reading: Quantity; figure: Quantity };
   torqueInBand: { reading: Quantity };
   someNotTorqued: { missing: number; of: number };
   secondStageMissing: { angleDeg: number };
   threadNotAsMeant: { meant: ThreadCondition; is: ThreadCondition; preloadPercent: number };
   oneUseBoltsNotNew: Record<string, never>;
   threadLockerMissing: Record<string, never>;
+  calibrationOver: { wrench: string; calibratedOn: string };
+  calibrationDue: { wrench: string; daysLeft: number; until: string };
+  calibrationUnknown: { wrench: string };
 }
 export const torqueFinding = findingsOf<TorqueFindings>();

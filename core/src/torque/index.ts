@@ -1,2 +1,3 @@
 export * from './findings';
 export * from './judge';
+export * from './wrench';

@@ -17,7 +17,7 @@ import {
   newtonMetres,
   worstOf,
 } from '../model';
-import { type TorqueFindings, torqueFinding } from './findings';
+import { type TighteningPattern, type TorqueFindings, torqueFinding } from './findings';
 
 /** Torque factors K in `T = K·D·F`. Shigley, table of torque factors; from memory. */
 export const torqueFactor: Record<ThreadCondition, number> = { dry: 0.2, lubricated: 0.18, antiSeize: 0.12 };
@@ -98,9 +98,6 @@ export function tighteningOrder(group: FastenerGroup, count: number): number[] {
   return all;
 }
 
-/** How the fasteners of one corner follow each other. */
-export type TighteningPattern = 'centreLock' | 'single' | 'star' | 'bottomTopTwice' | 'inTurn';
-
 export function tighteningPattern(group: FastenerGroup, count: number): TighteningPattern {
   if (count === 1) return group === 'wheel' ? 'centreLock' : 'single';
   if (group === 'wheel' || group === 'rotorHat') return 'star';
@@ -110,6 +107,29 @@ export function tighteningPattern(group: FastenerGroup, count: number): Tighteni
 /** Readings wanted at one corner: one for each place in the order. */
 export const readingsWanted = (fastener: Fastener): number =>
   tighteningOrder(fastener.group, fastener.perCorner).length;
+
+/**
+ * The fastener that each reading of a set is of, from 1 round the clock: as it was said, or in tightening order.
+ * @example positionsOf({ readingsNm: [110, 110] }, [1, 3, 5, 2, 4]) // [1, 3]
+ */
+export const positionsOf = (
+  { readingsNm, positions }: Pick<TorqueSet, 'readingsNm' | 'positions'>,
+  order: readonly number[],
+): number[] => readingsNm.map((_, i) => positions?.[i] ?? order[i % order.length]!);
+
+/**
+ * The fastener to tighten next: the first in tightening order that has not had its turn in this round; the one that somebody picked comes
+ * out of turn.
+ * @param done positions that were clicked so far
+ */
+export function nextPosition(done: readonly number[], order: readonly number[]): number | null {
+  const left = [...order];
+  for (const position of done) {
+    const at = left.indexOf(position);
+    if (at >= 0) left.splice(at, 1);
+  }
+  return left[0] ?? null;
+}
 
 /** The band around a figure in which a click counts, N·m. */
 export const torqueBand = (figureNm: number, tolerancePercent: number): { low: number; high: number } => ({
@@ -130,7 +150,13 @@ export function judgeClick(
 ): Finding {
   if (fastener.torqueNm === null) return torqueFinding('torqueFigureMissing', 'stop', place, {});
   const { low, high } = torqueBand(fastener.torqueNm, fastener.tolerancePercent);
-  const values = { position, reading: newtonMetres(readingNm), figure: newtonMetres(fastener.torqueNm) };
+  const pattern = tighteningPattern(fastener.group, fastener.perCorner);
+  const values = {
+    position: fastener.perCorner > 1 ? position : null,
+    pattern,
+    reading: newtonMetres(readingNm),
+    figure: newtonMetres(fastener.torqueNm),
+  };
   if (readingNm < low) return torqueFinding('torqueLow', 'stop', place, values);
   if (readingNm > high) return torqueFinding('torqueHigh', 'stop', place, values);
   return torqueFinding('torqueInBand', 'inOrder', place, { reading: values.reading });
@@ -165,12 +191,13 @@ export function judgeTorque(
     // A fastener that was clicked twice counts with its last click.
     const order = tighteningOrder(fastener.group, fastener.perCorner);
     const last = new Map<number, number>();
-    set.readingsNm.forEach((nm, i) => last.set(order[i % order.length]!, nm));
+    const positions = positionsOf(set, order);
+    set.readingsNm.forEach((nm, i) => last.set(positions[i]!, nm));
     for (const [position, nm] of last) {
       const click = judgeClick(nm, fastener, position, place);
       if (click.verdict !== 'inOrder') findings.push(click);
     }
-    const missing = fastener.perCorner - last.size;
+    const missing = [...Array(fastener.perCorner).keys()].filter((i) => !last.has(i + 1)).length;
     if (missing > 0) say('someNotTorqued', 'stop', { missing, of: fastener.perCorner });
     if (fastener.angleDeg !== null && set.angleDone !== true)
       say('secondStageMissing', 'stop', { angleDeg: fastener.angleDeg });

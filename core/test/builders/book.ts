@@ -66,6 +66,7 @@ export const makeCar = (over: Partial<Car> = {}): Car => ({
   reservoirMinMl: 120,
   reservoirDepthMm: 40,
   reservoirSharedWithClutch: false,
+  reservoirCanBeSuckedOut: true,
   front: fixed,
   rear: floating,
   lineLengthMm: defaultLineLengthsMm(over.masterCylinderSide ?? 'left'),

@@ -128,7 +128,7 @@ export const pedal = (moment: 'baseline' | 'gate', over: Body<'pedalCheck'> = {}
     dropsWithEngine: true,
     ...over,
   }) as Fact;
-const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
 export const pads = (
   corner: Corner,
   mm: number | [number, number],

@@ -47,7 +47,7 @@ describe('rotors', () => {
     [{ wearMarksGone: true }, 'stop', 'Wear marks'],
     [{ runoutMm: 0.12 }, 'needsWork', 'Run-out'],
     [{ runoutMm: 0.08 }, 'watch', 'Run-out'],
-    [{ thicknessesMm: [31, 31.02] }, 'needsWork', 'Thickness varies by 0.020'],
+    [{ thicknessesMm: [31, 31.02] }, 'needsWork', 'Thickness variation 0.020'],
     [{ transferLayer: 'blotchy' }, 'needsWork', 'Blotchy'],
     [{ transferLayer: 'thin' }, 'watch', 'Silver'],
   ] as const)('%j is %s', (over, verdict, says) => {

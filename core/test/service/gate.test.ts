@@ -87,7 +87,7 @@ describe('what stops a car', () => {
     ],
     [
       'pads under the limit',
-      swap('padMeasurement', { inner: { thicknessMm: 2, otherEndMm: null, conditions: [] } }),
+      swap('padMeasurement', { inner: { thicknessMm: 2, otherEndMm: null, conditions: [], isSeen: true } }),
       'limit 3.0',
     ],
     ['cracked rotor', swap('rotorMeasurement', { crack: 'toEdge' }), 'reaches an edge'],
@@ -173,7 +173,7 @@ describe('properties of the gate', () => {
     (f) => (f.kind === 'pedalCheck' && f.moment === 'gate' ? ({ ...f, feel: 'soft' } as Fact) : f),
     (f) =>
       f.kind === 'padMeasurement' && f.corner === 'RL'
-        ? ({ ...f, outer: { thicknessMm: 1, otherEndMm: null, conditions: [] } } as Fact)
+        ? ({ ...f, outer: { thicknessMm: 1, otherEndMm: null, conditions: [], isSeen: true } } as Fact)
         : f,
     (f) => (f.kind === 'rotorMeasurement' && f.corner === 'FR' ? ({ ...f, crack: 'joinsHoles' } as Fact) : f),
     (f) => (f.kind === 'torqueSet' && f.corner === 'FL' ? null : f),

@@ -338,8 +338,10 @@ export function demoData(now: Instant): DemoData {
   plan('b1', 'next', 'tove', 1, '08:30', 'flush', 75);
   plan('k1', 'next', 'bram', 2, '09:00', 'flush', 60);
   plan('m1', 'next', 'sanna', 0, '15:00', 'boilingTest', 15);
+  const runUp = demoRunUp({ newId, at, crew });
   const service = demoService(
     {
+      wrench: runUp.wrenches.find((w) => w.label === 'W-2')!,
       newId,
       at,
       crew,
@@ -348,8 +350,7 @@ export function demoData(now: Instant): DemoData {
     },
     events.next!,
   );
-  const runUp = demoRunUp({ newId, at, crew });
-  for (const collection of ['lifts', 'suppliers', 'wearParts'] as const)
+  for (const collection of ['lifts', 'suppliers', 'wearParts', 'wrenches'] as const)
     for (const body of runUp[collection]) records.push({ collection, body } as AnyRecord);
   facts.push(...runUp.facts);
   for (const [key, set] of Object.entries(demoRuleSets)) {
@@ -407,6 +408,7 @@ export async function loadDemo(database: Database, now: Instant): Promise<number
     'wearParts',
     'orders',
     'messages',
+    'wrenches',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
   for (const { collection, body } of sorted) await expectSaved(database.saveRecord(collection, body as never));

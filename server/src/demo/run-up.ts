@@ -72,6 +72,11 @@ const suppliers: { name: string; supplies: Goods[]; leadDays: number; notes: str
   { name: 'Mossfield Fluids', supplies: ['bottle'], leadDays: 2, notes: '' },
   { name: 'Hob & Vane', supplies: ['wearPart', 'bottle'], leadDays: 4, notes: 'Small parts.' },
 ];
+const wrenches: { label: string; kind: RecordOf<'wrenches'>['kind']; calibratedDaysAgo: number; notes: string }[] = [
+  { label: 'W-1', kind: 'click', calibratedDaysAgo: 345, notes: '20 to 100 N·m' },
+  { label: 'W-2', kind: 'click', calibratedDaysAgo: 150, notes: '40 to 200 N·m' },
+  { label: 'W-3', kind: 'reading', calibratedDaysAgo: 60, notes: 'Dial, 5 to 30 N·m' },
+];
 const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; reorderAt: number; count: number }[] =
   [
     { name: 'Front hose, 480 mm', kind: 'hose', axle: 'front', reorderAt: 2, count: 3 },
@@ -91,6 +96,7 @@ export interface DemoRunUp {
   lifts: RecordOf<'lifts'>[];
   suppliers: RecordOf<'suppliers'>[];
   wearParts: RecordOf<'wearParts'>[];
+  wrenches: RecordOf<'wrenches'>[];
   facts: Fact[];
 }
 
@@ -123,6 +129,12 @@ export function demoRunUp({ newId, at, crew }: Context): DemoRunUp {
     lifts: lifts.map((name) => ({ ...common, id: newId(long), name })),
     suppliers: suppliers.map((s) => ({ ...common, id: newId(long), ...s })),
     wearParts: parts,
+    wrenches: wrenches.map(({ calibratedDaysAgo, ...w }) => ({
+      ...common,
+      id: newId(long),
+      ...w,
+      calibratedOn: at(calibratedDaysAgo).slice(0, 10),
+    })),
     facts,
   };
 }

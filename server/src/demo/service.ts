@@ -8,6 +8,7 @@ import {
   type Instant,
   type Job,
   type PadSet,
+  type RecordOf,
   type RotorPair,
   cornersOf,
   corners,
@@ -20,6 +21,8 @@ const common = { version: 0, archived: false };
 
 /** What the service demo needs of the rest of the demo. */
 export interface DemoContext {
+  /** The wrench that everything was tightened with. */
+  wrench: RecordOf<'wrenches'>;
   newId: (moment: Instant) => string;
   at: (daysAgo: number, time?: string) => Instant;
   car: (key: string) => Car;
@@ -294,6 +297,7 @@ function pastService(
     thicknessMm: Math.round(near(mm) * 10) / 10,
     otherEndMm: null,
     conditions: [],
+    isSeen: true,
   });
   for (const corner of corners as readonly Corner[]) {
     const axle = corner.startsWith('F') ? 'front' : 'rear';
@@ -349,8 +353,9 @@ function pastService(
         newBolts: null,
         threadLocker: null,
         angleDone: null,
-        wrench: 'W-2',
-        calibratedOn: ctx.at(150).slice(0, 10),
+        wrenchId: ctx.wrench.id,
+        wrench: ctx.wrench.label,
+        calibratedOn: ctx.wrench.calibratedOn,
         instrument: 'byHand',
       });
     }

@@ -537,6 +537,7 @@ export function demoCarDefaults(
     reservoirMinMl: 130,
     reservoirDepthMm: 38,
     reservoirSharedWithClutch: false,
+    reservoirCanBeSuckedOut: true,
     lineLengthMm: defaultLineLengthsMm(side),
     lineBoreMm: 3.3,
     sequenceSchool: 'farthestFirst',

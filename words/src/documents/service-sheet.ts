@@ -64,7 +64,7 @@ export interface ServiceSheet {
 
 const CAUTION =
   'Calvik advises, it certifies nothing. The maker’s manual, local codes and licensed workshops come first.';
-const RETORQUE = 'Wheel nuts and caliper bolts: tighten again to their figures after the first session.';
+const RETORQUE = 'Re-torque wheel nuts and caliper bolts after the first session.';
 
 /** Exchanges of the same job before its last one. */
 const earlierExchanges = (facts: readonly Fact[], lastId: string): FluidExchange[] =>

@@ -10,7 +10,7 @@ const work = { flush: 'flush', bleed: 'bleed' };
 const askedText = ({ rule, days, afterOn }: RuleFindings['workForEvent'], say: Say): string =>
   ({
     afterEvent: `the rule wants one after the event of ${say.date(afterOn ?? '1970-01-01')}`,
-    forThisEvent: `the rule wants one for this event, at most ${days} days before it`,
+    forThisEvent: `the rule wants one for this event, at most ${counted(days ?? 0, 'day')} before it`,
     window: `rule says ${days}`,
     weekly: 'the rule says weekly in season',
   })[rule];

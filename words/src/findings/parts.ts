@@ -7,6 +7,7 @@ import {
   type PedalFindings,
   type Place,
   type RotorFindings,
+  type TighteningPattern,
   type TorqueFindings,
 } from '@calvik/core';
 import {
@@ -16,11 +17,12 @@ import {
   padConditionWords,
   padPositionNames,
   placeName,
+  positionName,
   threadConditionNames,
   transferLayerWords,
   unevenWearCauses,
 } from '../names';
-import { type TextsFor, capital, list } from '../texts';
+import { type TextsFor, capital, counted, list } from '../texts';
 
 /** " FL inner" */
 const padAt = ({ corner }: Place, pad: keyof typeof padPositionNames | null): string =>
@@ -38,6 +40,7 @@ export const padTexts: TextsFor<PadFindings> = {
   padThickerThanLast: ({ pad, thickness, last }, at, say) =>
     `Pad${padAt(at, pad)} ${say.quantity(thickness)}, last time ${say.quantity(last)}: pads do not grow. Another set, another corner, or with the plate?`,
   padCondition: ({ pad, condition }, at) => `${padAt(at, pad).trim()}: ${padConditionWords[condition].advice}`,
+  padFaceNotSeen: ({ pad }, at) => `Pad${padAt(at, pad)}: measured, and nobody has looked at its face.`,
   padNearHat: ({ clearance, wanted }, at, say) =>
     `Pad edge ${say.quantity(clearance)} from the hat${atPlace(at)}; ${say.quantity(wanted)} wanted: trim or change.`,
   padWornUnevenly: ({ inner, outer, cause }, at, say) =>
@@ -66,7 +69,7 @@ export const rotorTexts: TextsFor<RotorFindings> = {
     `Crack ${length === null ? 'of unknown length' : say.quantity(length)}${atPlace(at)}; more than ${say.quantity(max)} is out.`,
   crackShort: ({ length }, at, say) => `Crack ${say.quantity(length)}${atPlace(at)}: look again after every session.`,
   thicknessVaries: ({ variation, max }, at, say) =>
-    `Thickness varies by ${say.finest(variation)}${atPlace(at)}; ${say.finest(max)} is a common limit.`,
+    `Thickness variation ${say.finest(variation)}${atPlace(at)}; ${say.finest(max)} is a common limit.`,
   fewPoints: ({ points, wanted }, at) =>
     `${points} of ${wanted} points measured${atPlace(at)}: fewer may pass by the thinnest place, and do not tell how the thickness varies.`,
   runoutTooHigh: ({ runout, max }, at, say) =>
@@ -85,10 +88,10 @@ export const torqueTexts: TextsFor<TorqueFindings> = {
   torqueFigureMissing: (_, at) =>
     `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and say where it stands.`,
   notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,
-  torqueLow: ({ position, reading, figure }, at, say) =>
-    `${fastenerAt(at, position)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,
-  torqueHigh: ({ position, reading, figure }, at, say) =>
-    `${fastenerAt(at, position)}${say.both(reading)}: over ${say.both(figure)}. Undo it, look at the thread, do it again.`,
+  torqueLow: ({ position, pattern, reading, figure }, at, say) =>
+    `${fastenerAt(at, position, pattern)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,
+  torqueHigh: ({ position, pattern, reading, figure }, at, say) =>
+    `${fastenerAt(at, position, pattern)}${say.both(reading)}: over ${say.both(figure)}. Undo it, look at the thread, do it again.`,
   torqueInBand: ({ reading }, _, say) => say.both(reading),
   someNotTorqued: ({ missing, of }, at) => `${fastenerAt(at)}${missing} of ${of} not torqued.`,
   secondStageMissing: ({ angleDeg }, at) => `${fastenerAt(at)}second stage, ${angleDeg}°, not done.`,
@@ -96,14 +99,23 @@ export const torqueTexts: TextsFor<TorqueFindings> = {
     `${fastenerAt(at)}the figure is for a thread ${threadConditionNames[meant].toLowerCase()}; ${threadConditionNames[is].toLowerCase()} it gives ${Math.abs(preloadPercent)} % ${preloadPercent > 0 ? 'more' : 'less'} preload at the same torque. Clean the thread, or find the maker’s figure for it.`,
   oneUseBoltsNotNew: (_, at) => `${fastenerAt(at)}one-use bolts, and no new ones recorded.`,
   threadLockerMissing: (_, at) => `${fastenerAt(at)}thread locker wanted, none recorded.`,
+  calibrationOver: ({ wrench, calibratedOn }, _, say) =>
+    `Wrench ${wrench} was last calibrated on ${say.date(calibratedOn)}: more than a year before.`,
+  calibrationDue: ({ wrench, daysLeft, until }, _, say) =>
+    `Wrench ${wrench} is due for calibration in ${counted(daysLeft, 'day')}, by ${say.date(until)}.`,
+  calibrationUnknown: ({ wrench }) => `Wrench ${wrench}: nobody has said when it was calibrated.`,
 };
-/** "Slide pins, left front, no. 2: ": the fastener's name is put in its place by whoever has the brake sheet. */
-const fastenerAt = ({ corner, nipple, fastener }: Place, position: number | null = null): string => {
+/** "Slide pins, left front, bottom: ": the fastener's name is put in its place by whoever has the brake sheet. */
+const fastenerAt = (
+  { corner, nipple, fastener }: Place,
+  position: number | null = null,
+  pattern: TighteningPattern = 'inTurn',
+): string => {
   const where = [
     fastener ?? '',
     corner ? cornerNames[corner] : '',
     nipple && nipple !== 'single' ? nipple : '',
-    position === null ? '' : `no. ${position}`,
+    position === null ? '' : positionName(pattern, position),
   ].filter(Boolean);
   return where.length > 0 ? `${where.join(', ')}: ` : '';
 };
@@ -111,7 +123,7 @@ const fastenerAt = ({ corner, nipple, fastener }: Place, position: number | null
 export const pedalTexts: TextsFor<PedalFindings> = {
   pedalGateOpen: () => 'The pedal gate has not been passed.',
   pedalSoft: () => 'Pedal soft: bleed again. Nobody drives this car.',
-  pedalSinks: () => 'Pedal sinks under a steady foot: a leak, or a master cylinder bypassing.',
+  pedalSinks: () => 'Pedal sinks under a steady foot: a leak, or a bypassing master cylinder.',
   pedalLong: () => 'Pedal long: find out why before it goes.',
   pedalWorseThanBefore: ({ feel, before }) =>
     `Pedal ${feelNames[feel]}, it came in ${feelNames[before]}: it must be as good or better.`,
@@ -133,6 +145,12 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   nippleNotShut: (_, at) => `Bleed nipple not shut${atPlace(at)}.`,
   nippleNotCapped: (_, at) => `No cap on the bleed nipple${atPlace(at)}.`,
   bubbles: ({ bubbles }, at) => bubbleTexts[bubbles](atPlace(at)),
+  bubblesPastThreads: (_, at) =>
+    `Fine bubbles${atPlace(at)} came past the nipple’s threads: none at the strokes of the pedal.`,
+  clutchNippleNotShut: () => 'Bleed nipple of the clutch not shut.',
+  clutchPedalStays: () => 'Clutch pedal does not come back: bleed the clutch line again.',
+  clutchBubbles: () => 'Bubbles from the clutch line: bleed it again.',
+  clutchNotClean: () => 'Fluid of the clutch line did not run clean.',
   fluidNotClean: (_, at) => `Fluid did not run clean${atPlace(at)}.`,
   reservoirUnderMin: ({ level, min }, at, say) =>
     `The reservoir stood at ${say.quantity(level)}${atPlace(at)}, MIN is ${say.quantity(min)}. Air may have gone in: the sequence starts again from the first nipple.`,
@@ -148,7 +166,7 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   pressureOverCeiling: ({ pressure, ceiling }, _, say) =>
     `${say.quantity(pressure)} is over this car’s ceiling of ${say.quantity(ceiling)}: let it down.`,
   noPressure: () => 'No pressure to speak of: pump up and hold again.',
-  exchangeAnew: () => 'An exchange has begun. Beginning anew asks for every nipple again.',
+  exchangeAnew: () => 'An exchange has begun. Starting again asks for every nipple again.',
   makerSequenceDiffers: ({ corners, source }) => `The maker’s sheet says otherwise: ${corners.join(', ')} (${source}).`,
   reservoirOverfilled: ({ level, max }, _, say) =>
     `That makes ${say.quantity(level)}, more than the reservoir holds: ${say.quantity(max)} at MAX.`,
@@ -165,7 +183,7 @@ export const inventoryTexts: TextsFor<InventoryFindings> = {
   bottleNeverMixes: ({ inCar, inCarGrade, poured }) =>
     `The car was last filled with ${inCar} (${inCarGrade}): it never mixes with ${poured}.`,
   bottleOpenTooLong: ({ daysOpen, maxDays }) =>
-    `Open for ${daysOpen} days; the shop allows ${maxDays}. Keep it for the buffer under the hose end.`,
+    `Open for ${counted(daysOpen, 'day')}; the shop allows ${maxDays}. Keep it for the buffer under the hose end.`,
   bottleMustNotGoIn: () => 'This fluid must not go into this car. Choose another bottle.',
   bottleEmpty: () => 'By the count this bottle is empty.',
   bottleShort: ({ bottle, left, wanted }, _, say) =>

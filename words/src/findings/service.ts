@@ -35,8 +35,6 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
     `Skipped: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}. ${reason}`,
   stepNotDone: ({ step, turn }, { corner, axle }) =>
     `Not done: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}.`,
-  calibrationOver: ({ wrench, calibratedOn }, _, say) =>
-    `Wrench ${wrench} was last calibrated on ${say.date(calibratedOn)}: more than a year before.`,
   earlierWording: ({ text }) => text,
 };
 

@@ -34,7 +34,8 @@ export function partText({ goods, name, axle, source, stock, on, supplier }: Par
         : `${goodsName(goods, name, axle)}: ${stock ?? 0} on the shelf`;
   const what = goodsName(goods, name, axle);
   if (source === 'ordered') return `${what}: ordered, here ${say.day(on)}`;
-  if (source === 'buy' && supplier) return `${what}: to buy, ${supplier.name}, ${supplier.leadDays} working days`;
+  if (source === 'buy' && supplier)
+    return `${what}: to buy, ${supplier.name}, ${counted(supplier.leadDays, 'working day')}`;
   return `${what}: nothing on record to order by, or no supplier sells it`;
 }
 
@@ -81,7 +82,7 @@ const workTexts: TextsFor<WorkFindings> = {
   eventHasBegun: () => 'The event has begun.',
   loadUpIsOver: ({ loadUp }, _, say) => `Load-up was ${say.day(loadUp)}.`,
   partComesTooLate: ({ goods, part, source, on, supplier, leadDays, loadUp }, { axle }, say) => {
-    const how = source === 'buy' ? `to buy, ${supplier}, ${leadDays} working days` : `here ${say.day(on)}`;
+    const how = source === 'buy' ? `to buy, ${supplier}, ${counted(leadDays, 'working day')}` : `here ${say.day(on)}`;
     return `${goodsName(goods, part, axle ?? null)}: ${how}: after load-up on ${say.day(loadUp)}.`;
   },
   noDayLeft: ({ earliest, latest }, _, say) =>

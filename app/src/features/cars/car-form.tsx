@@ -53,6 +53,7 @@ interface CarForm {
   reservoirMinMl: string;
   reservoirDepthMm: string;
   reservoirSharedWithClutch: boolean;
+  reservoirCanBeSuckedOut: boolean;
   front: AxleForm;
   rear: AxleForm;
   lineLengthMm: Record<Corner, string>;
@@ -103,6 +104,7 @@ function formOf(car: Car | null, system: 'metric' | 'imperial', customerId: stri
     reservoirMinMl: recordText(car?.reservoirMinMl ?? 130, 'volume', system),
     reservoirDepthMm: recordText(car?.reservoirDepthMm ?? 35, 'length', system),
     reservoirSharedWithClutch: car?.reservoirSharedWithClutch ?? false,
+    reservoirCanBeSuckedOut: car?.reservoirCanBeSuckedOut ?? true,
     front: axle(car?.front ?? axleDefaults.front),
     rear: axle(car?.rear ?? axleDefaults.rear),
     lineLengthMm: Object.fromEntries(corners.map((c) => [c, recordText(lengths[c], 'length', system)])) as Record<
@@ -310,6 +312,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
           dimension="length"
         />
         <SwitchField control={control} name="reservoirSharedWithClutch" label="Shares its reservoir with the clutch" />
+        <SwitchField control={control} name="reservoirCanBeSuckedOut" label="Its reservoir can be sucked out" />
         <QuantityField
           control={control}
           name="pressureCeilingKpa"

@@ -10,6 +10,7 @@ import {
   severity,
   recordDefaults,
 } from '@calvik/core';
+import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
@@ -176,7 +177,7 @@ function EventPage({ event }: { event: TrackEvent }) {
         </Text>
         <Text>
           {event.flushWithinDays
-            ? `${event.organiser || 'The organiser'} wants the fluid changed within ${event.flushWithinDays} days before it.`
+            ? `${event.organiser || 'The organiser'} wants the fluid changed within ${counted(event.flushWithinDays, 'day')} before it.`
             : 'The organiser has no rule about the age of the fluid.'}
         </Text>
         <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>

@@ -11,7 +11,7 @@ import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
 import { History } from '../fluid/history';
 import { useSaveFact } from '../save-fact';
-import { reservedText } from '@calvik/words';
+import { counted, reservedText } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
 
 export function BottleScreen() {
@@ -43,7 +43,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
         <Text as="bigFigure" testID="bottle-left">
           {show(state.leftMl, 'volume')}
         </Text>
-        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${state.daysOpen} days ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
+        <Text as="small">{`of ${show(bottle.sizeMl, 'volume')}, ${state.openedOn ? `opened ${longDate(state.openedOn)}, ${counted(state.daysOpen ?? 0, 'day')} ago` : 'sealed'}${bottle.batch ? `, batch ${bottle.batch}` : ''}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
       </View>
       {age ? <FindingLine finding={age} /> : null}
       {state.openedOn ? null : (

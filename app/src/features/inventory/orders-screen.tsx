@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, type PartsOrder, shortDate } from '@calvik/core';
+import { counted } from '@calvik/words';
 import {
   type ShoppingLine,
   type ShoppingList,
@@ -60,7 +61,7 @@ export function OrdersScreen() {
               <View key={s.id} style={styles.row}>
                 <View style={styles.grow}>
                   <Text as="strong">{s.name}</Text>
-                  <Text as="small">{`${s.leadDays} working days`}</Text>
+                  <Text as="small">{counted(s.leadDays, 'working day')}</Text>
                 </View>
                 <IconButton icon="edit" label={`Edit ${s.name}`} onPress={() => router.push(routes.supplier(s.id))} />
               </View>
@@ -138,7 +139,7 @@ function SupplierList({ list: { supplier, lines } }: { list: ShoppingList }) {
   const promised = plusWorkingDays(today, supplier.leadDays);
   const total = known?.reduce((n, a, i) => n + a.unitPriceMinor * lines[i]!.count, 0) ?? null;
   return (
-    <Section title={supplier.name} aside={<Text as="small">{`${supplier.leadDays} working days`}</Text>}>
+    <Section title={supplier.name} aside={<Text as="small">{counted(supplier.leadDays, 'working day')}</Text>}>
       <View testID={`supplier-${supplier.name}`}>
         {lines.map((line, i) => (
           <Line key={line.likeId} line={line} answer={known?.[i] ?? null} promised={promised} />

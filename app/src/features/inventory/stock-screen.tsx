@@ -9,9 +9,10 @@ import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
-import { reservedText } from '@calvik/words';
+import { counted, reservedText } from '@calvik/words';
 import { routes } from '../routes';
 import { WearParts } from './wear-parts';
+import { Wrenches } from './wrenches';
 
 /** Bottles on the shelf with what is left in them, the fluids that the shop knows, and the waste collected. */
 export function StockScreen() {
@@ -73,7 +74,7 @@ export function StockScreen() {
               testID={`bottle-${state.bottle.label}`}
             >
               <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
-              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${state.daysOpen} days`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
+              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${counted(state.daysOpen, 'day')}`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
               <BottleAge state={state} />
             </LinkRow>
           ))}
@@ -95,6 +96,7 @@ export function StockScreen() {
         }))}
       />
       <WearParts />
+      <Wrenches />
       <Section title="Used fluid">
         <Waste />
       </Section>

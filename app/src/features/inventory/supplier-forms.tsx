@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { useWatch } from 'react-hook-form';
 import { type Goods, type Supplier, type WearPart } from '@calvik/core';
-import { onShelf } from '@calvik/core';
+import { dateIn, longDate, onShelf } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { ChoiceField, DraftNotice, PickField, TextField } from '../../ui/form';
@@ -215,7 +215,7 @@ function Shelf({ part }: { part: WearPart }) {
           <Text
             key={f.id}
             as="small"
-          >{`${f.count} on ${logbook.cars.get(f.carId)?.name ?? 'a car'}, ${f.at.slice(0, 10)}`}</Text>
+          >{`${f.count} on ${logbook.cars.get(f.carId)?.name ?? 'a car'}, ${longDate(dateIn(f.at, logbook.shop.timeZone))}`}</Text>
         ) : null,
       )}
     </Section>

@@ -5,6 +5,7 @@ import { useLoaded, useLogbook } from '../../state/hooks';
 import { Gone } from '../gone';
 import { Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { ClutchStep } from './steps/clutch';
 import { DecideStep } from './steps/decide';
 import { DrawStep } from './steps/draw';
 import { ExchangeStep } from './steps/exchange';
@@ -36,6 +37,7 @@ const screens: Record<StepKind, ComponentType<StepProps>> = {
   exchange: ExchangeStep,
   leakDown: LeakDownStep,
   bleed: DrawStep,
+  clutch: ClutchStep,
   torque: TorqueStep,
   level: ReservoirStep,
   pedalGate: PedalStep,

@@ -126,6 +126,7 @@ const pointers = {
   scrappedPadSetId: 'padSets',
   scrappedRotorPairId: 'rotorPairs',
   wearPartId: 'wearParts',
+  wrenchId: 'wrenches',
   orderId: 'orders',
   exchangeId: 'facts',
   aboutFactId: 'facts',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { said } from './said';
 import { axles } from '../terms';
-import { id, line, note, quantity, whole } from './primitives';
+import { id, line, localDate, note, quantity, whole } from './primitives';
 
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
 export const axle = z.enum(axles);
@@ -97,6 +97,17 @@ export const fastener = z.object({
   source: note(200).default(''),
 });
 export type Fastener = z.infer<typeof fastener>;
+
+/** A torque wrench of the shop. */
+export const wrench = z.object({
+  ...record,
+  label: line(40),
+  /** One that clicks at its setting, or one whose scale is read. */
+  kind: z.enum(['click', 'reading']),
+  calibratedOn: localDate.nullable(),
+  notes: note().default(''),
+});
+export type Wrench = z.infer<typeof wrench>;
 
 /** What the maker's sheet says of a car's brakes beyond the hydraulics: limits, parking brake, fasteners. One per car. */
 export const brakeSheet = z

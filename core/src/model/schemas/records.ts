@@ -3,7 +3,7 @@ import { said } from './said';
 import type { Collection } from '../collections';
 import { usualHours, workSkills } from '../terms';
 import { axleBrake, fluidPolicy } from './brakes';
-import { brakeSheet, padSet, rotorPair, sequenceSchool } from './parts';
+import { brakeSheet, padSet, rotorPair, sequenceSchool, wrench } from './parts';
 import {
   beddingPlace,
   dayOff,
@@ -103,6 +103,8 @@ export const car = z
     reservoirMinMl: quantity(0, 2500, 'mL'),
     reservoirDepthMm: quantity(1, 300, 'mm'),
     reservoirSharedWithClutch: z.boolean().default(false),
+    /** A reservoir that no syringe reaches is emptied through a bleed nipple. */
+    reservoirCanBeSuckedOut: z.boolean().default(true),
     front: axleBrake,
     rear: axleBrake,
     lineLengthMm: z.object({ FL: lineLengthMm, FR: lineLengthMm, RL: lineLengthMm, RR: lineLengthMm }),
@@ -249,6 +251,7 @@ export const recordSchemas = {
   wearParts: wearPart,
   orders: partsOrder,
   messages: message,
+  wrenches: wrench,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;

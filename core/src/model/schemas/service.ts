@@ -69,6 +69,8 @@ const padFace = z.object({
   thicknessMm: quantity(0, 40, 'mm'),
   otherEndMm: quantity(0, 40, 'mm').nullable(),
   conditions: z.array(z.enum(padConditions)).max(padConditions.length),
+  /** Whether somebody looked at the face; with a condition somebody did. */
+  isSeen: z.boolean().optional(),
 });
 export type PadFace = z.infer<typeof padFace>;
 
@@ -89,6 +91,8 @@ export const rotorMeasurement = z.object({
   ...cornerReading,
   kind: z.literal('rotorMeasurement'),
   rotorPairId: id.nullable(),
+  /** As it is cast on the hat, where nothing on record says it. */
+  discardThicknessMm: quantity(2, 60, 'mm').nullable().optional(),
   /** At up to eight points, 10 mm in from the edge. */
   thicknessesMm: z
     .array(quantity(1, 60, 'mm'))
@@ -185,6 +189,8 @@ export const reservoirToppedUp = z.object({
   kind: z.literal('reservoirToppedUp'),
   bottleId: id,
   volumeMl: quantity(1, 3000, 'mL'),
+  /** While a nipple was being drawn: its turn, and what had been drawn there by then. */
+  during: z.object({ exchangeId: id, index: whole(0, 11, 'steps'), drawnMl: quantity(0, 3000, 'mL') }).optional(),
 });
 export type ReservoirToppedUp = z.infer<typeof reservoirToppedUp>;
 
@@ -204,11 +210,28 @@ export const nippleBled = z.object({
   toppedUpMl: quantity(0, 3000, 'mL'),
   ranClean: z.boolean(),
   bubbles: z.enum(['none', 'fine', 'large']),
+  /** Strokes of the pedal at the open nipple afterwards, and none seen: the fine ones came past the threads. */
+  strokesWithoutBubbles: z.boolean().optional(),
   isShut: z.boolean(),
   torqueNm: quantity(0, 200, 'N·m').nullable(),
   isCapped: z.boolean(),
 });
 export type NippleBled = z.infer<typeof nippleBled>;
+
+/** The clutch line that hangs on the brake reservoir, bled last. */
+export const clutchBled = z.object({
+  ...service,
+  kind: z.literal('clutchBled'),
+  exchangeId: id,
+  bottleId: id,
+  volumeMl: quantity(0, 3000, 'mL'),
+  ranClean: z.boolean(),
+  bubbles: z.enum(['none', 'fine', 'large']),
+  isShut: z.boolean(),
+  /** Whether the clutch pedal comes back by itself. */
+  pedalReturns: z.boolean(),
+});
+export type ClutchBled = z.infer<typeof clutchBled>;
 
 /** All fasteners of one kind at one corner, tightened; one reading each, in order. */
 export const torqueSet = z.object({
@@ -220,10 +243,17 @@ export const torqueSet = z.object({
     .array(quantity(0, 2000, 'N·m'))
     .min(1)
     .max(24),
+  /** Which fastener each reading is of, from 1 round the clock; without it in tightening order. */
+  positions: z
+    .array(whole(1, 12, 'fasteners'))
+    .max(24)
+    .optional(),
   condition: threadCondition,
   newBolts: z.boolean().nullable(),
   threadLocker: z.boolean().nullable(),
   angleDone: z.boolean().nullable(),
+  /** The shop's wrench; null where it is not the shop's. Label and date stand beside it as they were then. */
+  wrenchId: id.nullable().optional(),
   wrench: line(40),
   calibratedOn: localDate.nullable(),
   instrument: z.enum(['byHand', 'simulatedWrench']),
@@ -322,6 +352,7 @@ export const serviceFacts = [
   leakDownTest,
   reservoirToppedUp,
   nippleBled,
+  clutchBled,
   torqueSet,
   stepSkipped,
   stepHandedOver,

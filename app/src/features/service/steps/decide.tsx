@@ -104,7 +104,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           if (!c.action) return `Decide: ${what}.`;
           if (c.reason.trim() === '') return `Say why: ${what}.`;
         }
-        const undone = axles
+        const removed = axles
           .filter((axle) => off.axles.includes(axle) !== offNow.includes(axle))
           .map((axle) => ({
             kind: 'partsDecision' as const,
@@ -142,7 +142,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
             p.decision.rotorPairId === body.rotorPairId;
           return same ? [] : [body];
         });
-        return [...decided, ...undone];
+        return [...decided, ...removed];
       }}
       onSaved={() => {
         const decided = s.recommendations.map((p) => ({
@@ -206,7 +206,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           </Section>
         );
       })}
-      <Section title="Also undone">
+      <Section title="Also removed">
         <Chips
           label="Calipers off"
           chosen={off.axles}

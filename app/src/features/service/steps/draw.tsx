@@ -1,13 +1,23 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles, judgeClick } from '@calvik/core';
+import {
+  type NippleBled,
+  axleOfCorner,
+  drawOutlook,
+  isFedMethod,
+  judgeBubbles,
+  judgeClick,
+  pushThroughMl,
+  reservoirWay,
+} from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { Reservoir } from '../../../ui/reservoir';
-import { Section } from '../../../ui/screen';
+import { SayAll } from '../../../ui/say-all';
+import { MainButton, Section } from '../../../ui/screen';
 import { RadioList, Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { Tick } from '../../fluid/bottle-row';
@@ -25,6 +35,8 @@ interface DrawForm {
   bottleId: string;
   clean: 'yes' | 'no' | '';
   bubbles: NippleBled['bubbles'] | '';
+  /** Strokes of the pedal at the open nipple, and none seen. */
+  strokesClear: boolean;
   shut: boolean;
   capped: boolean;
 }
@@ -43,23 +55,28 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const { draft, change, clear } = useDraft<DrawForm>(`service.${s.job.id}.${step.key}.${exchange.begun?.id ?? ''}`, {
     volume: recordText(standing?.volumeMl, 'volume', system),
     lowest: recordText(standing?.lowestLevelMl, 'volume', system),
-    toppedUp: recordText(standing?.toppedUpMl, 'volume', system),
+    toppedUp: '',
     torque: recordText(standing?.torqueNm || null, 'torque', system),
     bottleId: standing?.bottleId ?? exchange.begun?.bottleId ?? '',
     clean: standing ? (standing.ranClean ? 'yes' : 'no') : '',
     bubbles: standing?.bubbles ?? '',
+    strokesClear: standing?.strokesWithoutBubbles ?? false,
     shut: standing?.isShut ?? false,
     capped: standing?.isCapped ?? false,
   });
   const [selected, select] = useState('volume');
   const shelf = useShelf({ s, logbook });
   const volume = read(draft.volume, 'volume');
+  // What is typed as topped up is an entry of its own, saved when it was poured.
   const topped = read(draft.toppedUp, 'volume') ?? 0;
+  // Earlier versions wrote it into the draw.
+  const toppedUpMl = standing?.toppedUpMl ?? 0;
   const outlook = drawOutlook(
     car,
     exchange,
-    { volumeMl: volume, toppedUpMl: topped, lowestMl: read(draft.lowest, 'volume') },
+    { volumeMl: volume, toppedUpMl: toppedUpMl + topped, lowestMl: read(draft.lowest, 'volume') },
     standing,
+    exchange.openTopUps(index),
   );
   const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
   const bottle = logbook.bottles.get(draft.bottleId);
@@ -67,18 +84,44 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const torqueNm = read(draft.torque, 'torque');
   const judgedClick = nipple && torqueNm !== null ? judgeClick(torqueNm, nipple) : null;
   const click = judgedClick && judgedClick.verdict !== 'inOrder' ? judgedClick : null;
-  const bubbles = draft.bubbles === '' ? null : judgeBubbles(own.corner, draft.bubbles);
+  const seen = {
+    bubbles: draft.bubbles || ('none' as const),
+    ...(draft.bubbles === 'fine' ? { strokesWithoutBubbles: draft.strokesClear } : {}),
+  };
+  const bubbles = judgeBubbles(own.corner, seen);
+  const runsClean = draft.clean === 'yes' && draft.bubbles === 'none';
+  const isClosed = draft.shut && draft.capped;
+  const openTopUps = exchange.openTopUps(index);
+  const toMaxMl = Math.round(car.reservoirMaxMl - outlook.nowMl);
   return (
     <StepFrame
       s={s}
       step={step}
       wanted={[
+        index === 0 &&
+        reservoirWay(car) === 'pushThrough' &&
+        exchange.begun?.drawnOffMl === 0 &&
+        openTopUps.length === 0
+          ? `Push ${show(pushThroughMl(car, outlook.beforeMl), 'volume')} of old fluid through, then fill to MAX.`
+          : '',
         planned ? `Draw about ${show(planned.volumeMl, 'volume')}.` : '',
         stopAfterMl === null || alarmAfterMl === null
           ? 'Fluid is fed: the level stands still.'
           : `Stop after ${show(stopAfterMl, 'volume')}, alarm at ${show(alarmAfterMl, 'volume')}: then top up.`,
-      ].join(' ')}
+      ]
+        .filter(Boolean)
+        .join(' ')}
+      saveLabel={topped > 0 ? `Log the top-up, ${show(topped, 'volume')}` : undefined}
       make={() => {
+        if (topped > 0)
+          return [
+            {
+              kind: 'reservoirToppedUp',
+              bottleId: draft.bottleId,
+              volumeMl: topped,
+              during: { exchangeId: exchange.begun!.id, index, drawnMl: volume ?? 0 },
+            },
+          ];
         if (volume === null) return 'Type what was drawn here.';
         if (!draft.clean) return 'Say whether it ran clean.';
         if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
@@ -93,16 +136,22 @@ export function DrawStep({ s, step, logbook }: StepProps) {
             bottleId: draft.bottleId,
             volumeMl: volume,
             lowestLevelMl: read(draft.lowest, 'volume'),
-            toppedUpMl: topped,
+            toppedUpMl,
             ranClean: draft.clean === 'yes',
-            bubbles: draft.bubbles,
+            ...seen,
             isShut: draft.shut,
             torqueNm: read(draft.torque, 'torque'),
             isCapped: draft.capped,
           },
         ];
       }}
-      onSaved={clear}
+      onSaved={() => {
+        if (topped === 0) return clear();
+        // The nipple is still open: it goes on here.
+        change({ toppedUp: '' });
+        select('volume');
+        return 'stay';
+      }}
     >
       {exchange.restart && !exchange.isDone ? <FindingLine finding={exchange.restart.finding} /> : null}
       <FigureFields
@@ -132,7 +181,50 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         selected={selected}
         onSelect={select}
         columns={2}
+        cell={
+          <SayAll
+            label="Clean, no bubbles"
+            on={runsClean}
+            onPress={() => change(runsClean ? { clean: '', bubbles: '' } : { clean: 'yes', bubbles: 'none' })}
+          />
+        }
+        after={
+          selected === 'toppedUp' ? (
+            <MainButton
+              mode="outlined"
+              disabled={toMaxMl < 1}
+              onPress={() => change({ toppedUp: recordText(toMaxMl, 'volume', system) })}
+            >
+              {`To MAX: ${show(Math.max(0, toMaxMl), 'volume')}`}
+            </MainButton>
+          ) : (
+            <View style={styles.row}>
+              <View style={styles.grow}>
+                <SayAll
+                  label="Shut, hose off, cap on, wiped"
+                  on={isClosed}
+                  onPress={() => change({ shut: !isClosed, capped: !isClosed })}
+                />
+              </View>
+              {nipple?.torqueNm ? (
+                <View style={styles.grow}>
+                  <MainButton
+                    mode="outlined"
+                    onPress={() => change({ torque: recordText(nipple.torqueNm, 'torque', system) })}
+                  >
+                    {`Click at ${show(nipple.torqueNm, 'torque')}`}
+                  </MainButton>
+                </View>
+              ) : null}
+            </View>
+          )
+        }
       />
+      {openTopUps.length > 0 ? (
+        <Text as="small" testID="top-ups">
+          {`Topped up here: ${openTopUps.map((x) => `${show(x.volumeMl, 'volume')} after ${show(x.drawnMl, 'volume')}`).join('; ')}.`}
+        </Text>
+      ) : null}
       <View style={styles.row}>
         <Reservoir
           levelMl={outlook.isUnderMin ? lowestMl : nowMl}
@@ -165,7 +257,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           label="Bubbles"
           columns={3}
           value={draft.bubbles}
-          onChange={(bubbles) => change({ bubbles })}
+          onChange={(next) => change({ bubbles: next, strokesClear: false })}
           options={[
             { value: 'none', label: 'No bubbles' },
             { value: 'fine', label: 'Fine stream' },
@@ -173,6 +265,14 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           ]}
         />
         {bubbles ? <FindingLine finding={bubbles} /> : null}
+        {draft.bubbles === 'fine' ? (
+          <Tick
+            label="Pedal strokes at the open nipple: none seen"
+            name="Pedal strokes, none seen"
+            on={draft.strokesClear}
+            onPress={() => change({ strokesClear: !draft.strokesClear })}
+          />
+        ) : null}
       </Section>
       <View style={styles.row}>
         <Tick

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import {
   type ExchangeMethod,
+  type ReservoirWay,
   type SequenceSchool,
   bottleChoices,
   inSequence,
@@ -9,7 +10,9 @@ import {
   levelNow,
   needsLeakDownTest,
   planInJob,
+  pushThroughMl,
   reservoirFirst,
+  reservoirWay,
 } from '@calvik/core';
 import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
@@ -29,6 +32,7 @@ import { ExchangeMethodFields } from './exchange-method';
 import { ExchangePlanTable } from './exchange-plan';
 
 interface ExchangeForm {
+  way: ReservoirWay;
   method: ExchangeMethod | '';
   scope: 'full' | 'heatAffected';
   sequence: SequenceSchool;
@@ -53,9 +57,10 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   const read = useReadFigure();
   const { car: own } = s;
   const level = levelNow(own, s.facts);
-  const first = reservoirFirst(own, level);
+  const first = reservoirFirst(own, level, reservoirWay(own));
   const { begun } = s.exchange;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
+    way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
     method: begun?.method ?? '',
     // What is begun anew after a soft pedal is a bleed.
     scope: begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : 'full',
@@ -108,7 +113,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      saveLabel={begun ? 'Begin it anew' : 'Begin'}
+      saveLabel={begun ? 'Start again' : 'Begin'}
       make={() => {
         if (!draft.method) return 'Choose the method.';
         if (!draft.bottleId || !chosen) return 'Choose the bottle.';
@@ -152,19 +157,45 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
       </Section>
       {isFull ? (
         <Section title="Reservoir first, and how far">
-          <Text as="small">{`It stands at ${show(level, 'volume')}; about ${show(first.staysMl, 'volume')} cannot be sucked out and dilutes the new fluid.`}</Text>
-          <FigureFields
-            fields={[
-              { key: 'drawn', label: 'Draw off', dimension: 'volume' },
-              { key: 'refill', label: 'Refill', dimension: 'volume' },
-              ...(pressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const, digits: 0 }] : []),
+          <Segments
+            label="Reservoir first"
+            value={draft.way}
+            onChange={(way) => {
+              const { drawOffMl, refillMl: filled } = reservoirFirst(own, level, way);
+              change({
+                way,
+                drawn: quantityText(drawOffMl, 'volume', system),
+                refill: quantityText(filled, 'volume', system),
+              });
+            }}
+            options={[
+              { value: 'suckOut', label: 'Suck it out' },
+              { value: 'pushThrough', label: 'Push it through' },
             ]}
-            values={{ drawn: draft.drawn, refill: draft.refill, pressure: draft.pressure }}
-            onChange={(key, text) => change({ [key as 'drawn']: text })}
-            selected={selected}
-            onSelect={select}
-            columns={2}
           />
+          <Text as="small">
+            {draft.way === 'pushThrough'
+              ? `It stands at ${show(level, 'volume')}. Push ${show(pushThroughMl(own, level), 'volume')} of old fluid through the first nipple until it is low, never under MIN, then fill to MAX.`
+              : `It stands at ${show(level, 'volume')}; about ${show(first.staysMl, 'volume')} cannot be sucked out and dilutes the new fluid.`}
+          </Text>
+          {draft.way === 'suckOut' || pressed ? (
+            <FigureFields
+              fields={[
+                ...(draft.way === 'suckOut'
+                  ? [
+                      { key: 'drawn', label: 'Draw off', dimension: 'volume' as const },
+                      { key: 'refill', label: 'Refill', dimension: 'volume' as const },
+                    ]
+                  : []),
+                ...(pressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const, digits: 0 }] : []),
+              ]}
+              values={{ drawn: draft.drawn, refill: draft.refill, pressure: draft.pressure }}
+              onChange={(key, text) => change({ [key as 'drawn']: text })}
+              selected={selected}
+              onSelect={select}
+              columns={2}
+            />
+          ) : null}
           {pressed ? (
             <Text as="small">
               {car.pressureCeilingKpa === null

@@ -4,6 +4,7 @@ import {
   type Axle,
   afterRetraction,
   checksOf,
+  cornersOf,
   decidedParts,
   decidedWork,
   findingsOfPart,
@@ -12,8 +13,18 @@ import {
   overflowOf,
   judgePairing,
 } from '@calvik/core';
+import { cornerNames } from '@calvik/words';
 import { useUnits } from '../../../ui/units';
-import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
+import {
+  CheckList,
+  type CheckStates,
+  CornerCheckList,
+  type CornerCheckStates,
+  checkItems,
+  cornerCheckItems,
+  cornerCheckStates,
+  firstOpenCheck,
+} from '../../../ui/check-list';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { quantityText, recordText } from '../../../ui/quantity-text';
 import { Reservoir } from '../../../ui/reservoir';
@@ -109,12 +120,13 @@ export function FitStep({ s, step, logbook }: StepProps) {
   const own = s.corners.parts[axle];
   const decided = decidedParts(s.facts, axle);
   const standing = lastOf(s, 'checksDone', (f) => f.step === step.key);
-  const { draft, change, clear } = useDraft<{ pads: string; rotors: string; states: CheckStates }>(
+  const at = cornersOf(axle);
+  const { draft, change, clear } = useDraft<{ pads: string; rotors: string; states: CornerCheckStates }>(
     `service.${s.job.id}.${step.key}`,
     {
       pads: (work.pads[axle] ? decided.padSetId : own.padSet?.id) ?? '',
       rotors: (work.rotors[axle] ? decided.rotorPairId : own.rotorPair?.id) ?? '',
-      states: standing ? checkStates(standing.items) : {},
+      states: standing ? cornerCheckStates(standing.items, at) : {},
     },
   );
   const found = fittingCandidates(logbook, s.car, axle);
@@ -134,11 +146,12 @@ export function FitStep({ s, step, logbook }: StepProps) {
       make={() => {
         if (draft.pads === '') return 'Choose the set that goes on.';
         if (!isDrum && draft.rotors === '') return 'Choose the rotors that it runs on.';
-        if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
+        const open = at.find((corner) => firstOpenCheck(names, draft.states[corner] ?? {}));
+        if (open) return `Go through the whole list: something is still open at the ${cornerNames[open]}.`;
         const changed = work.pads[axle] ? (work.rotors[axle] ? 'both' : 'pads') : work.rotors[axle] ? 'rotors' : 'none';
         return [
           { kind: 'partsFitted', axle, padSetId: padSet?.id ?? null, rotorPairId: rotorPair?.id ?? null, changed },
-          { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
+          { kind: 'checksDone', step: step.key, items: cornerCheckItems(names, at, draft.states) },
         ];
       }}
       onSaved={clear}
@@ -178,7 +191,7 @@ export function FitStep({ s, step, logbook }: StepProps) {
         ) : null}
       </View>
       <Section title="Go through">
-        <CheckList names={names} states={draft.states} onChange={(states) => change({ states })} />
+        <CornerCheckList names={names} at={at} states={draft.states} onChange={(states) => change({ states })} />
       </Section>
     </StepFrame>
   );

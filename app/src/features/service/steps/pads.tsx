@@ -4,6 +4,8 @@ import {
   type PadCondition,
   type PadFace,
   type PadMeasurement,
+  isFaceSeen,
+  judgeFacesSeen,
   judgePads,
   judgeThickness,
   oddCorner,
@@ -21,16 +23,19 @@ import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figur
 import { LimitBar } from '../../../ui/limit-bar';
 import { PadDrawing } from '../../../ui/pad-drawing';
 import { recordText } from '../../../ui/quantity-text';
+import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { StepFrame } from '../step-frame';
-import { CaliperPanel } from '../caliper-panel';
+import { useCaliper } from '../use-caliper';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { FindingLines, LiveFinding } from '../../finding-line';
 
 interface PadsForm {
   figures: Record<string, string>;
+  /** Faces that somebody has looked at. */
+  seen: Record<'inner' | 'outer', boolean>;
   inner: PadCondition[];
   outer: PadCondition[];
   bothEnds: boolean;
@@ -56,6 +61,10 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       innerEnd: text(standing?.inner.otherEndMm),
       outerEnd: text(standing?.outer.otherEndMm),
       hat: text(standing?.hatClearanceMm),
+    },
+    seen: {
+      inner: standing !== undefined && isFaceSeen(standing.inner),
+      outer: standing !== undefined && isFaceSeen(standing.outer),
     },
     inner: standing?.inner.conditions ?? [],
     outer: standing?.outer.conditions ?? [],
@@ -119,6 +128,15 @@ export function PadsStep({ s, step, logbook }: StepProps) {
     return next.key.startsWith('outer') ? 'outer' : 'inner';
   };
 
+  const caliper = useCaliper({
+    carId: s.car.id,
+    corner,
+    target: selected.startsWith('outer') ? 'outer' : 'inner',
+    place: fields.find((field) => field.key === selected)?.label ?? '',
+    isWanted: !standing,
+    onTake: take,
+  });
+
   const body = useMemo(() => {
     const face = (side: 'inner' | 'outer'): PadFace | null => {
       const thicknessMm = read(draft.figures[side], 'length');
@@ -128,6 +146,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
             thicknessMm,
             otherEndMm: draft.bothEnds ? read(draft.figures[`${side}End`], 'length') : null,
             conditions: draft[side],
+            isSeen: draft.seen[side] || draft[side].length > 0,
           };
     };
     const inner = face('inner');
@@ -154,7 +173,10 @@ export function PadsStep({ s, step, logbook }: StepProps) {
     body && other.pads?.jobId === s.job.id
       ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
       : null;
+  // While somebody types, what is still to be looked at is not found yet: it is said when it is saved like that.
   const findings = worstFirst([...(judged?.findings ?? []), ...(odd ? [odd] : [])]);
+  const unseen = body ? judgeFacesSeen(body, state.spec.brake) : [];
+  const seenClean = draft.seen.inner && draft.seen.outer && draft.inner.length + draft.outer.length === 0;
   const least = judged?.thinnest.value ?? null;
   const fresh = state.spec.newMm ?? Math.max(usualNewPadMm(state.spec.brake), least ?? 0);
   return (
@@ -192,15 +214,17 @@ export function PadsStep({ s, step, logbook }: StepProps) {
         selected={selected}
         onSelect={select}
         columns={2}
+        instrument={caliper.panel}
+        cell={
+          <SayAll
+            label="Both seen, clean"
+            on={seenClean}
+            onPress={() => change({ inner: [], outer: [], seen: { inner: !seenClean, outer: !seenClean } })}
+          />
+        }
       />
-      <FindingLines findings={findings.slice(1)} />
-      <CaliperPanel
-        carId={s.car.id}
-        corner={corner}
-        target={selected.startsWith('outer') ? 'outer' : 'inner'}
-        place={fields.find((field) => field.key === selected)?.label ?? ''}
-        onTake={take}
-      />
+      <FindingLines findings={[...findings.slice(1), ...unseen]} />
+      {caliper.button}
       <Segments
         label="Measured at"
         value={draft.bothEnds ? 'both' : 'one'}
@@ -215,7 +239,9 @@ export function PadsStep({ s, step, logbook }: StepProps) {
           <Chips
             label={side === 'inner' ? a : b}
             chosen={draft[side]}
-            onChange={(conditions) => change({ [side]: conditions } as Partial<PadsForm>)}
+            onChange={(conditions) =>
+              change({ [side]: conditions, seen: { ...draft.seen, [side]: true } } as Partial<PadsForm>)
+            }
             options={padConditions.map((c) => ({
               value: c,
               label: padConditionWords[c].name,

@@ -118,7 +118,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
           </View>
         </Section>
       ) : null}
-      <Text as="small">Wheel nuts and caliper bolts again after the first session.</Text>
+      <Text as="small">Re-torque wheel nuts and caliper bolts after the first session.</Text>
     </StepFrame>
   );
 }

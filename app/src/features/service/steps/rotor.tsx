@@ -7,6 +7,7 @@ import {
   judgeRotor,
   readingBefore,
   judgeRotorThickness,
+  rotorReadingsAt,
   worstFirst,
 } from '@calvik/core';
 import { crackNames, transferLayerWords } from '@calvik/words';
@@ -15,12 +16,13 @@ import { ChoiceChips } from '../../../ui/chips';
 import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
 import { recordText } from '../../../ui/quantity-text';
+import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { FigureView } from '../../../ui/working';
 import { StepFrame } from '../step-frame';
-import { CaliperPanel } from '../caliper-panel';
+import { useCaliper } from '../use-caliper';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { FindingLines, LiveFinding } from '../../finding-line';
@@ -31,7 +33,7 @@ interface RotorForm {
   figures: Record<string, string>;
   crack: RotorMeasurement['crack'] | '';
   transferLayer: RotorMeasurement['transferLayer'] | '';
-  marks: 'there' | 'gone';
+  marks: 'there' | 'gone' | '';
   instrument: RotorMeasurement['instrument'];
 }
 
@@ -42,6 +44,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
   const corner = step.corner!;
   const { rotorPair, rotor } = s.corners.corners[corner];
   const standing = rotor?.jobId === s.job.id ? rotor : undefined;
+  const known = rotorReadingsAt(logbook, s.car, corner).findLast((r) => typeof r.discardThicknessMm === 'number');
   const last = readingBefore(logbook, s.car, 'rotorMeasurement', corner, s.job.id);
   const hundredths = system === 'metric' ? 2 : 4;
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
@@ -52,14 +55,18 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       lip: text(standing?.lipMm),
       mass: recordText(standing?.massKg, 'mass', system),
       crackLength: text(standing?.crackLengthMm),
+      discard: text(standing?.discardThicknessMm),
     },
     crack: standing?.crack ?? '',
     transferLayer: standing?.transferLayer ?? '',
-    marks: standing?.wearMarksGone ? 'gone' : 'there',
+    marks: standing ? (standing.wearMarksGone ? 'gone' : 'there') : '',
     instrument: standing?.instrument ?? 'byHand',
   });
   const [selected, select] = useState('t1');
   const set = (key: string, value: string): void => change({ figures: { ...draft.figures, [key]: value } });
+  // Read off the hat where nothing on record says it: it is kept with the reading.
+  const discardMm =
+    rotorPair?.discardThicknessMm ?? read(draft.figures.discard, 'length') ?? known?.discardThicknessMm ?? null;
   const points: FigureField[] = POINTS.map((n) => {
     const value = read(draft.figures[`t${n}`], 'length');
     return {
@@ -67,10 +74,22 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       label: `${n}`,
       dimension: 'length',
       digits: hundredths,
-      verdict: value === null ? undefined : judgeRotorThickness(value, rotorPair).verdict,
+      verdict: value === null ? undefined : judgeRotorThickness(value, discardMm).verdict,
     };
   });
   const more: FigureField[] = [
+    ...(rotorPair
+      ? []
+      : [
+          {
+            key: 'discard',
+            label: 'Discard',
+            dimension: 'length' as const,
+            optional: true,
+            last: known?.discardThicknessMm ?? null,
+            digits: hundredths,
+          },
+        ]),
     {
       key: 'runout',
       label: 'Run-out',
@@ -89,6 +108,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       kind: 'rotorMeasurement' as const,
       corner,
       rotorPairId: rotorPair?.id ?? null,
+      ...(rotorPair ? {} : { discardThicknessMm: read(draft.figures.discard, 'length') }),
       thicknessesMm,
       runoutMm: read(draft.figures.runout, 'length'),
       lipMm: read(draft.figures.lip, 'length'),
@@ -115,6 +135,21 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     select(`t${n + 1}`);
     return 'rotor';
   };
+  const caliper = useCaliper({
+    carId: s.car.id,
+    corner,
+    target: 'rotor',
+    place: selected.startsWith('t') ? `point ${selected.slice(1)}` : 'the rotor',
+    isWanted: !standing,
+    onTake: take,
+  });
+  const looksGood = draft.crack === 'none' && draft.transferLayer === 'even' && draft.marks === 'there';
+  const sayLooksGood = (): void =>
+    change(
+      looksGood
+        ? { crack: '', transferLayer: '', marks: '' }
+        : { crack: 'none', transferLayer: 'even', marks: 'there' },
+    );
   const findings = worstFirst(judged?.findings ?? []);
   const lastLeast = last ? Math.min(...last.thicknessesMm) : null;
   return (
@@ -124,13 +159,14 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       wanted={
         rotorPair
           ? `${rotorPair.label}${lastLeast === null ? '' : `, last ${show(lastLeast, 'length', hundredths)}`}.`
-          : 'No rotors on record here: read the discard figure off the hat, and give them a label in Stock.'
+          : 'No rotors on record here: type the discard figure that is cast on the hat.'
       }
       make={() => {
         if (!body) return 'Measure at one point at least; eight are usual.';
         if (!draft.crack) return 'Say what cracks there are, or none.';
         if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
         if (!draft.transferLayer) return 'Say how the transfer layer looks.';
+        if (!draft.marks) return 'Say whether the wear marks are still there.';
         return [body];
       }}
       onSaved={clear}
@@ -138,11 +174,11 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       <FigureFields
         verdict={
           <View testID="live-verdict" style={{ gap: 6 }}>
-            {rotorPair ? (
+            {discardMm !== null ? (
               <LimitBar
                 label="Rotor thickness"
-                fresh={rotorPair.newThicknessMm}
-                limit={rotorPair.discardThicknessMm}
+                fresh={rotorPair?.newThicknessMm ?? Math.max(discardMm + 2, judged?.thinnest.value ?? 0)}
+                limit={discardMm}
                 reading={judged?.thinnest.value ?? null}
                 show={(value) => show(value, 'length', hundredths)}
                 limitWord="Discard"
@@ -151,23 +187,19 @@ export function RotorStep({ s, step, logbook }: StepProps) {
             <LiveFinding findings={findings} hasReading={judged !== null} />
           </View>
         }
-        fields={points}
+        fields={[...points, ...more]}
         values={draft.figures}
         onChange={(key, value) => {
           set(key, value);
           change({ instrument: 'byHand' });
         }}
-        selected={selected.startsWith('t') ? selected : 't1'}
+        selected={selected}
         onSelect={select}
         columns={4}
+        instrument={caliper.panel}
+        cell={<SayAll label="Looks good" on={looksGood} onPress={sayLooksGood} />}
       />
-      <CaliperPanel
-        carId={s.car.id}
-        corner={corner}
-        target="rotor"
-        place={`point ${selected.slice(1)}`}
-        onTake={take}
-      />
+      {caliper.button}
       <FindingLines findings={findings.slice(1)} />
       {judged?.spread ? (
         <LimitBar
@@ -238,7 +270,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           ]}
         />
       </Section>
-      <Section title={`Run-out (${show(RUNOUT_LIMIT_MM.max, 'length', hundredths)} at most), lip, weight`}>
+      <Section title={`Run-out, ${show(RUNOUT_LIMIT_MM.max, 'length', hundredths)} at most`}>
         <LimitBar
           label="Run-out"
           fresh={0}
@@ -247,14 +279,6 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           reading={read(draft.figures.runout, 'length')}
           show={(value) => show(value, 'length', hundredths)}
           freshWord="Run-out"
-        />
-        <FigureFields
-          fields={more}
-          values={draft.figures}
-          onChange={set}
-          selected={selected.startsWith('t') ? 'runout' : selected}
-          onSelect={select}
-          focus={!selected.startsWith('t')}
         />
       </Section>
     </StepFrame>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type TorqueLine, type TorqueSet, judgeClick, readingsWanted, tighteningOrder, torqueBand } from '@calvik/core';
-import { cornerNames } from '@calvik/words';
+import { type TorqueLine, type TorqueSet, judgeClick, nextPosition, tighteningOrder, torqueBand } from '@calvik/core';
+import { cornerNames, positionOfFastener } from '@calvik/words';
 import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
 import { LineInput } from '../../../ui/line-input';
@@ -15,16 +15,14 @@ import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../use-instrument';
 import type { StepProps } from '../use-service';
 import { FindingLine } from '../../finding-line';
-import { FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
+import { type Click, FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
+import { WrenchChoice, useWrench } from './torque-wrench';
 
 interface LineForm extends FastenerDraft {
-  clicks: number[];
+  /** A draft of an earlier version has bare figures, in tightening order. */
+  clicks: (Click | number)[];
   typed: string;
   instrument: TorqueSet['instrument'];
-}
-interface WrenchForm {
-  wrench: string;
-  calibrated: string;
 }
 
 /** Names a line of the torque table. */
@@ -49,7 +47,7 @@ export function TorqueLineForm({
   const { saveFact, saving, problem } = useSaveFact();
   const { fastener: f, corner } = line;
   const order = tighteningOrder(f.group, f.perCorner);
-  const wanted = readingsWanted(f);
+  const wanted = order.length;
   const { draft, change, clear } = useDraft<LineForm>(`service.${s.job.id}.torque.${keyOf(line)}`, {
     clicks: [],
     typed: '',
@@ -59,28 +57,40 @@ export function TorqueLineForm({
     angle: '',
     instrument: 'byHand',
   });
-  const { draft: tool, change: setTool } = useDraft<WrenchForm>('wrench', { wrench: '', calibrated: '' });
+  const shopWrenches = useWrench();
+  const { wrench: tool } = shopWrenches;
   const [setting, setSetting] = useState(recordText(f.torqueNm, 'torque', units.system));
   const [sentence, setSentence] = useState<string | null>(null);
-  const [clicks, setClicks] = useState<number[]>(draft.clicks);
+  const [clicks, setClicks] = useState<Click[]>(() =>
+    draft.clicks.map((c, i) => (typeof c === 'number' ? { nm: c, position: order[i % order.length]! } : c)),
+  );
+  const [picked, pick] = useState<number | null>(null);
   useEffect(() => onClicks(clicks.length), [clicks.length, onClicks]);
-  const add = (nm: number, instrument: LineForm['instrument']): void =>
+  const nextOf = (done: readonly Click[]): number | null =>
+    nextPosition(
+      done.map((c) => c.position),
+      order,
+    );
+  const next = picked ?? nextOf(clicks);
+  // A wrench sends click upon click: each is put to what stands now.
+  const add = (nm: number, instrument: LineForm['instrument']): void => {
+    const at = picked;
+    pick(null);
     setClicks((now) => {
-      const next = [...now, nm].slice(0, 24);
-      change({ clicks: next, typed: '', instrument });
-      return next;
+      const more = [...now, { nm, position: at ?? nextOf(now) ?? order[0]! }].slice(0, 24);
+      change({ clicks: more, typed: '', instrument });
+      return more;
     });
+  };
   const wrench = useInstrument<{ torqueNm: number }>('wrenches', ({ torqueNm }) => add(torqueNm, 'simulatedWrench'));
-  const place = order[clicks.length % order.length];
-  const lastOf = new Map<number, number>();
-  clicks.forEach((nm, i) => lastOf.set(order[i % order.length]!, nm));
+  const lastOf = new Map(clicks.map((c) => [c.position, c.nm]));
   const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
 
   const settingNm = read(setting, 'torque');
   const logClick = (): void => {
     // A click wrench clicks at its setting: nothing is typed then.
-    const nm = draft.typed.trim() === '' ? settingNm : read(draft.typed, 'torque');
-    if (nm === null) return setSentence('Type the click in N·m or lbf·ft.');
+    const nm = draft.typed.trim() === '' && tool?.kind !== 'reading' ? settingNm : read(draft.typed, 'torque');
+    if (nm === null) return setSentence('Type the reading in N·m or lbf·ft.');
     setSentence(null);
     add(nm, 'byHand');
   };
@@ -88,14 +98,11 @@ export function TorqueLineForm({
     const nm = read(setting, 'torque');
     if (nm === null) return setSentence('Set the wrench first.');
     setSentence(null);
-    void wrench.start({ settingNm: nm, count: Math.max(1, wanted - (clicks.length % Math.max(1, wanted))) });
+    void wrench.start({ settingNm: nm, count: Math.max(1, wanted - clicks.length) });
   };
   const save = async (): Promise<void> => {
-    if (lastOf.size < f.perCorner)
-      return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} still to torque.`);
-    if (tool.wrench.trim() === '') return setSentence('Say which wrench it was.');
-    if (tool.calibrated !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(tool.calibrated))
-      return setSentence('Give the calibration date as year-month-day.');
+    if (lastOf.size < f.perCorner) return setSentence(`${f.perCorner - lastOf.size} of ${f.perCorner} not torqued.`);
+    if (!tool) return setSentence('Choose the wrench.');
     if (f.isOneUse && draft.newBolts === '') return setSentence('Say whether new bolts went in.');
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
     setSentence(null);
@@ -108,13 +115,15 @@ export function TorqueLineForm({
         jobId: s.job.id,
         fastenerKey: f.key,
         corner,
-        readingsNm: clicks,
+        readingsNm: clicks.map((c) => c.nm),
+        positions: clicks.map((c) => c.position),
         condition: draft.condition,
         newBolts: yes(draft.newBolts),
         threadLocker: yes(draft.locker),
         angleDone: yes(draft.angle),
-        wrench: tool.wrench.trim(),
-        calibratedOn: tool.calibrated === '' ? null : tool.calibrated,
+        wrenchId: tool.id,
+        wrench: tool.label,
+        calibratedOn: tool.calibratedOn,
         instrument: draft.instrument,
       } as NewFact,
       today,
@@ -141,12 +150,18 @@ export function TorqueLineForm({
           </View>
         </View>
       )}
-      <TorqueClicks fastener={f} clicks={clicks} order={order} wanted={wanted} />
+      <TorqueClicks fastener={f} clicks={clicks} order={order} next={next} onPick={pick} />
       {bad.map(([n, nm]) => (
         <FindingLine key={n} finding={judgeClick(nm, f, n)} />
       ))}
       <FigureFields
-        fields={[{ key: 'typed', label: `Click on no. ${place ?? 1}`, dimension: 'torque' }]}
+        fields={[
+          {
+            key: 'typed',
+            label: `${tool?.kind === 'reading' ? 'Reading' : 'Click'}, ${positionOfFastener(f, next ?? order[0]!)}`,
+            dimension: 'torque',
+          },
+        ]}
         values={{ typed: draft.typed }}
         onChange={(_, typed) => change({ typed })}
         selected="typed"
@@ -157,7 +172,7 @@ export function TorqueLineForm({
             <View style={styles.row}>
               <View style={styles.grow}>
                 <MainButton mode="outlined" onPress={logClick}>
-                  {draft.typed.trim() === '' && settingNm !== null
+                  {draft.typed.trim() === '' && settingNm !== null && tool?.kind !== 'reading'
                     ? `Click at ${units.show(settingNm, 'torque')}`
                     : 'Log click'}
                 </MainButton>
@@ -193,24 +208,8 @@ export function TorqueLineForm({
         </MainButton>
       </View>
       {wrench.problem ? <Text tone="stop">{wrench.problem}</Text> : null}
+      <WrenchChoice {...shopWrenches} />
       <FastenerConditions fastener={f} draft={draft} onChange={change} />
-      <View style={styles.row}>
-        <LineInput
-          label="Wrench"
-          value={tool.wrench}
-          onChange={(text) => setTool({ wrench: text })}
-          dense
-          style={styles.grow}
-        />
-        <LineInput
-          label="Calibrated on"
-          value={tool.calibrated}
-          onChange={(calibrated) => setTool({ calibrated })}
-          dense
-          style={styles.grow}
-          placeholder="2026-03-01"
-        />
-      </View>
       {step.state === 'done' ? <Text as="small">Saved again, the last time counts.</Text> : null}
     </Section>
   );

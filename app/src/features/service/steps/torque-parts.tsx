@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { type Fastener, greaseWarning, judgeClick } from '@calvik/core';
-import { threadConditionNames } from '@calvik/words';
+import { positionOfFastener, threadConditionNames } from '@calvik/words';
 import { useTokens } from '../../../theme/use-tokens';
 import { ChoiceChips } from '../../../ui/chips';
 import { Segments } from '../../../ui/segments';
@@ -22,41 +22,61 @@ const yesNo = [
   { value: 'no' as const, label: 'No' },
 ];
 
-/** The clicks of a line in tightening order, those out of band marked. */
+/** One click, and which fastener it was on. */
+export interface Click {
+  nm: number;
+  position: number;
+}
+
+/** Every fastener of a line in tightening order, with its last click; those out of band marked. A tap picks the one that is next. */
 export function TorqueClicks({
   fastener: f,
   clicks,
   order,
-  wanted,
+  next,
+  onPick,
 }: {
   fastener: Fastener;
-  clicks: readonly number[];
+  clicks: readonly Click[];
   order: readonly number[];
-  wanted: number;
+  /** The fastener that the next click is on. */
+  next: number | null;
+  onPick: (position: number) => void;
 }) {
   const t = useTokens();
   const units = useUnits();
   return (
-    <View style={styles.clicks} testID="clicks" aria-label={`Clicks: ${clicks.length} of ${wanted}`}>
-      {Array.from({ length: Math.max(wanted, clicks.length) }, (_, i) => {
-        const nm = clicks[i];
-        const stop = nm !== undefined && judgeClick(nm, f).verdict === 'stop' && f.torqueNm !== null;
+    <View style={styles.clicks} testID="clicks" aria-label={`Clicks: ${clicks.length} of ${order.length}`}>
+      {order.map((position, i) => {
+        // Of a fastener that has several turns each tile shows its own; what is clicked beyond them counts in the last.
+        const own = clicks.filter((c) => c.position === position);
+        const turn = order.slice(0, i).filter((p) => p === position).length;
+        const isLastTurn = !order.slice(i + 1).includes(position);
+        const click = isLastTurn && own.length > turn ? own.at(-1) : own[turn];
+        const stop = click !== undefined && f.torqueNm !== null && judgeClick(click.nm, f).verdict === 'stop';
+        const isNext = position === next && click === undefined;
+        const name = positionOfFastener(f, position);
         return (
-          <View
+          <Pressable
             key={i}
+            role="button"
+            aria-label={`Pick ${name}`}
+            aria-pressed={isNext}
+            onPress={() => onPick(position)}
             style={[
               styles.click,
               {
-                borderColor: stop ? t.stop : nm === undefined ? t.rule : t.ink,
-                backgroundColor: stop ? t.stopWash : t.sheet,
+                borderColor: stop ? t.stop : isNext ? t.iron : click === undefined ? t.rule : t.ink,
+                borderWidth: isNext ? 2.5 : 1.5,
+                backgroundColor: stop ? t.stopWash : isNext ? t.ironWash : t.sheet,
               },
             ]}
           >
-            <Text as="label">{`No. ${order[i % order.length]}`}</Text>
+            <Text as="label">{name}</Text>
             <Text as="strong" tone={stop ? 'stop' : 'ink'}>
-              {nm === undefined ? '–' : units.show(nm, 'torque')}
+              {click === undefined ? '–' : units.show(click.nm, 'torque')}
             </Text>
-          </View>
+          </Pressable>
         );
       })}
     </View>

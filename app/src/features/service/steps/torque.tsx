@@ -66,7 +66,7 @@ export function TorqueStep({ s, step }: StepProps) {
               {set ? (
                 <VerdictMark verdict={line.verdict} word={line.verdict === 'inOrder' ? 'Done' : undefined} />
               ) : (
-                <Text as="label">To do</Text>
+                <Text as="label">Not torqued</Text>
               )}
             </Pressable>
           );

@@ -1,0 +1,127 @@
+import { View } from 'react-native';
+import { type ClutchBled, judgeClutch } from '@calvik/core';
+import { bubbleNames } from '@calvik/words';
+import { useDraft } from '../../../state/use-draft';
+import { ChoiceChips } from '../../../ui/chips';
+import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
+import { recordText } from '../../../ui/quantity-text';
+import { SayAll } from '../../../ui/say-all';
+import { Section } from '../../../ui/screen';
+import { Segments } from '../../../ui/segments';
+import { useUnits } from '../../../ui/units';
+import { FindingLines } from '../../finding-line';
+import { StepFrame } from '../step-frame';
+import type { StepProps } from '../use-service';
+
+interface ClutchForm {
+  volume: string;
+  clean: 'yes' | 'no' | '';
+  bubbles: ClutchBled['bubbles'] | '';
+  shut: boolean;
+  returns: 'yes' | 'no' | '';
+}
+
+/** The clutch line on a shared reservoir: bled last, and its pedal must come back. */
+export function ClutchStep({ s, step }: StepProps) {
+  const { show, system } = useUnits();
+  const read = useReadFigure();
+  const { exchange, car } = s;
+  const standing = exchange.clutch;
+  const { draft, change, clear } = useDraft<ClutchForm>(`service.${s.job.id}.clutch.${exchange.begun?.id ?? ''}`, {
+    volume: recordText(standing?.volumeMl, 'volume', system),
+    clean: standing ? (standing.ranClean ? 'yes' : 'no') : '',
+    bubbles: standing?.bubbles ?? '',
+    shut: standing?.isShut ?? false,
+    returns: standing ? (standing.pedalReturns ? 'yes' : 'no') : '',
+  });
+  const volumeMl = read(draft.volume, 'volume');
+  const isGood = draft.clean === 'yes' && draft.bubbles === 'none';
+  const found = judgeClutch({
+    isShut: draft.shut || draft.volume === '',
+    pedalReturns: draft.returns !== 'no',
+    bubbles: draft.bubbles || 'none',
+    ranClean: draft.clean !== 'no',
+  });
+  return (
+    <StepFrame
+      s={s}
+      step={step}
+      wanted={
+        exchange.stopAfterMl === null
+          ? undefined
+          : `Stop after ${show(exchange.stopAfterMl + (standing?.volumeMl ?? 0), 'volume')}; MIN is ${show(car.reservoirMinMl, 'volume')}.`
+      }
+      make={() => {
+        if (volumeMl === null) return 'Type what was bled here.';
+        if (!draft.clean) return 'Say whether it ran clean.';
+        if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
+        if (!draft.shut) return 'The bleed nipple must be shut before you go on.';
+        if (!draft.returns) return 'Say whether the clutch pedal comes back.';
+        return [
+          {
+            kind: 'clutchBled',
+            exchangeId: exchange.begun!.id,
+            bottleId: exchange.begun!.bottleId,
+            volumeMl,
+            ranClean: draft.clean === 'yes',
+            bubbles: draft.bubbles,
+            isShut: draft.shut,
+            pedalReturns: draft.returns === 'yes',
+          },
+        ];
+      }}
+      onSaved={clear}
+    >
+      <FigureFields
+        fields={[{ key: 'volume', label: 'Bled here', dimension: 'volume' }]}
+        values={{ volume: draft.volume }}
+        onChange={(_, volume) => change({ volume })}
+        selected="volume"
+        onSelect={() => undefined}
+        after={
+          <SayAll label="Nipple shut, cap on, wiped" on={draft.shut} onPress={() => change({ shut: !draft.shut })} />
+        }
+      />
+      <FindingLines findings={found} />
+      <Section title="Clutch pedal">
+        <Segments
+          label="Clutch pedal"
+          value={draft.returns}
+          onChange={(returns) => change({ returns })}
+          options={[
+            { value: 'yes', label: 'Comes back' },
+            { value: 'no', label: 'Stays down' },
+          ]}
+        />
+      </Section>
+      <Section title="Colour and bubbles">
+        <SayAll
+          label="Clean, no bubbles"
+          on={isGood}
+          onPress={() => change(isGood ? { clean: '', bubbles: '' } : { clean: 'yes', bubbles: 'none' })}
+        />
+        <View>
+          <Segments
+            label="Runs"
+            value={draft.clean}
+            onChange={(clean) => change({ clean })}
+            options={[
+              { value: 'yes', label: 'Clean, new' },
+              { value: 'no', label: 'Still old' },
+            ]}
+          />
+        </View>
+        <ChoiceChips
+          label="Bubbles"
+          columns={3}
+          value={draft.bubbles}
+          onChange={(bubbles) => change({ bubbles })}
+          options={(Object.keys(bubbleNames) as ClutchBled['bubbles'][]).map((value) => ({
+            value,
+            label: bubbleNames[value],
+          }))}
+        />
+      </Section>
+    </StepFrame>
+  );
+}

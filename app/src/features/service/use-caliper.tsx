@@ -1,0 +1,109 @@
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Corner } from '@calvik/core';
+import { useDraft } from '../../state/use-draft';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { useInstrument } from './use-instrument';
+
+interface Jaws {
+  mm: number;
+  isSteady: boolean;
+}
+export type CaliperTarget = 'inner' | 'outer' | 'rotor';
+
+/**
+ * The digital caliper: its jaws close on what is chosen, come to rest, and the reading is taken with one press; then it goes on
+ * to the next place by itself. Who measured with it goes on measuring with it: at the next corner it is on already.
+ */
+export function useCaliper({
+  carId,
+  corner,
+  target,
+  place,
+  isWanted,
+  onTake,
+}: {
+  carId: string;
+  corner: Corner;
+  target: CaliperTarget;
+  /** Where the jaws are, in words. */
+  place: string;
+  /** Whether there is still something to measure here: then it comes on by itself where it was used last. */
+  isWanted: boolean;
+  /** Takes a reading, mm. @returns what the jaws close on next, or null when that was the last */
+  onTake: (mm: number) => CaliperTarget | null;
+}): {
+  /** In place of the keypad while it is on. */
+  panel: ReactNode;
+  /** Turns it on. */
+  button: ReactNode;
+} {
+  const { show } = useUnits();
+  const { draft: habit, change: setHabit } = useDraft<{ isUsed: boolean }>('caliper', { isUsed: false });
+  const [jaws, setJaws] = useState<Jaws | null>(null);
+  const caliper = useInstrument<Jaws>('calipers', setJaws);
+  const measure = (on: CaliperTarget): void => void caliper.start({ carId, corner, target: on });
+  const begin = useRef(habit.isUsed && isWanted);
+  useEffect(() => {
+    if (begin.current) measure(target);
+    begin.current = false;
+    // Once, when the step opens.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  const take = (): void => {
+    if (!jaws) return;
+    const next = onTake(jaws.mm);
+    setJaws(null);
+    if (next) measure(next);
+    else caliper.stop();
+  };
+  const panel = caliper.isOn ? (
+    <View style={styles.panel}>
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <Text as="label">{`Caliper on: ${place}`}</Text>
+          <Text as="bigFigure" testID="caliper">
+            {jaws ? show(jaws.mm, 'length', 2) : '–'}
+          </Text>
+        </View>
+        <MainButton
+          mode="text"
+          onPress={() => {
+            setHabit({ isUsed: false });
+            caliper.stop();
+          }}
+        >
+          Type instead
+        </MainButton>
+      </View>
+      <MainButton onPress={take} disabled={!jaws?.isSteady}>
+        {jaws?.isSteady ? 'Take it' : 'Closing …'}
+      </MainButton>
+    </View>
+  ) : null;
+  const button = (
+    <>
+      {caliper.isOn ? null : (
+        <MainButton
+          mode="outlined"
+          onPress={() => {
+            setHabit({ isUsed: true });
+            measure(target);
+          }}
+        >
+          Use the digital caliper
+        </MainButton>
+      )}
+      {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}
+    </>
+  );
+  return { panel, button };
+}
+
+const styles = StyleSheet.create({
+  panel: { width: '100%', maxWidth: 720, gap: 10 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  grow: { flex: 1 },
+});
