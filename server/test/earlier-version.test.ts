@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Sqlite from 'better-sqlite3';
-import { type Fact, type Logbook, judgeCar, judgeService, limitsOf, refusalOf } from '@calvik/core';
+import { type Fact, type Logbook, judgeCar, judgeService, limitsOf, refusalOf, type StepKind } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';
@@ -104,6 +104,9 @@ test('every car is judged as it was', () => {
   ]);
 });
 
+/** Steps that were added since: an unsigned service is asked for them, a signed one is not. */
+const ADDED: StepKind[] = ['wheelBearing', 'clutch'];
+
 test('every service stands as it did: its steps, its holds with who waived them, its release', () => {
   const before = then.beforeTheLimitWasRaised.services;
   for (const [id, was] of Object.entries(then.asItStands.services)) {
@@ -114,7 +117,8 @@ test('every service stands as it did: its steps, its holds with who waived them,
     expect([is.car.name, is.gate.isReleased]).toEqual([is.car.name, expected.isReleased]);
     const added = is.steps.filter((s) => s.kind === 'wheelBearing');
     expect(added.length).toBe(signed ? 0 : 4);
-    const steps = is.steps.filter((s) => s.kind !== 'wheelBearing').map((s) => s.state);
+    if (signed) expect(is.steps.filter((s) => ADDED.includes(s.kind))).toEqual([]);
+    const steps = is.steps.filter((s) => !ADDED.includes(s.kind)).map((s) => s.state);
     // Oily pads that were measured again without a word: see above. Pads of that axle want a decision again, and stop the car.
     const stays = is.gate.stops.filter((f) => f.code === 'padCondition');
     const decide = is.steps.find((s) => s.kind === 'decide')!;
@@ -126,14 +130,18 @@ test('every service stands as it did: its steps, its holds with who waived them,
     // Only more is seen of pads; nothing that stopped a car is gone, and nothing else has come.
     expect(is.gate.stops.length).toBeGreaterThanOrEqual(expected.stops.length);
     if (stays.length === 0) expect(is.gate.stops.length).toBe(expected.stops.length);
-    const holds = is.gate.holds.filter((h) => h.finding.values.step !== 'wheelBearing');
+    const holds = is.gate.holds.filter((h) => !ADDED.includes(h.finding.values.step as StepKind));
+    // A wrench out of calibration held the car at every corner that it was used at; it is said once now, and the last waiver of it counts.
+    const ofWrench = is.facts.filter((f) => f.kind === 'holdWaived' && f.finding.code === 'calibrationOver');
+    const again = new Set(ofWrench.slice(0, -1).map((f) => f.id));
+    const passed = expected.holds.flatMap((h) => (h.passed === null ? [null] : again.has(h.passed) ? [] : [h.passed]));
     if (stays.length > 0) {
       // More is seen of it than before; what the lead had waived stays waived.
       const waived = holds.flatMap((h) => (h.waived ? [h.waived.id] : []));
-      expect(waived).toEqual(expect.arrayContaining(expected.holds.flatMap((h) => h.passed ?? [])));
+      expect(waived).toEqual(expect.arrayContaining(passed.filter((id) => id !== null)));
       continue;
     }
-    expect(holds.map((h) => h.waived?.id ?? null).sort()).toEqual(expected.holds.map((h) => h.passed).sort());
+    expect(holds.map((h) => h.waived?.id ?? null).sort()).toEqual(passed.sort());
   }
 });
 

@@ -156,9 +156,12 @@ export function seenOnPads(
   return [...conditionFindings(m.inner, m.corner, first), ...conditionFindings(m.outer, m.corner, second)];
 }
 
-/** A face nobody looked at, said so: a crack that was not looked for was not seen. */
+/**
+ * Whether somebody looked at the face: a crack that was not looked for was not seen. An entry of before this was asked says nothing of it,
+ * and is taken as looked at.
+ */
 export const isFaceSeen = (face: Pick<PadFace, 'conditions' | 'isSeen'>): boolean =>
-  face.isSeen === true || face.conditions.length > 0;
+  face.isSeen !== false || face.conditions.length > 0;
 
 /** The pads of a reading whose faces nobody looked at: measured is not looked at. */
 export function judgeFacesSeen(

@@ -174,15 +174,18 @@ function stepFindings({ steps }: GateInput): Finding[] {
 }
 
 /** Wrenches whose calibration was over when they were used, each said once. */
-function calibrationFindings({ logbook, torque, rules }: GateInput): Finding[] {
-  const { timeZone } = logbook.shop;
-  const found = torque.flatMap(({ set }) => {
-    const finding = set && judgeCalibration(set.wrench, set.calibratedOn, dateIn(set.at, timeZone));
-    if (finding?.verdict !== 'needsWork') return [];
-    return [rules < 3 ? { ...finding, place: { corner: set!.corner } } : finding];
+const calibrationFindings = ({ logbook, torque }: GateInput): Finding[] =>
+  torque.flatMap(({ set }) => {
+    const finding = set && judgeCalibration(set.wrench, set.calibratedOn, dateIn(set.at, logbook.shop.timeZone));
+    return finding?.verdict === 'needsWork' ? [finding] : [];
   });
-  return distinctFindings(found);
-}
+
+/** Whether a waiver is of this very finding; a wrench is the same at every corner, and earlier versions named one. */
+const isOf = (waiver: HoldWaived, finding: Finding): boolean =>
+  isSameFinding(
+    finding.code === 'calibrationOver' ? { ...waiver.finding, place: finding.place } : waiver.finding,
+    finding,
+  );
 
 /** Pads whose faces nobody has looked at in this service. */
 const faceFindings = ({ car, facts, corners: state, rules }: GateInput): Finding[] =>
@@ -265,7 +268,7 @@ export function releaseGate(g: GateInput): ReleaseGate {
   const waivers = ofKind(g.facts, 'holdWaived').filter(isByLead);
   const holds = of('needsWork').map((finding): HeldItem => ({
     finding,
-    waived: waivers.findLast((w) => isSameFinding(w.finding, finding)) ?? null,
+    waived: waivers.findLast((w) => isOf(w, finding)) ?? null,
   }));
   const stops = of('stop');
   const canRelease = stops.length === 0 && holds.every((h) => h.waived !== null);

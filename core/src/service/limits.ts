@@ -4,7 +4,7 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKinds 
 /**
  * Counts the changes of what the gate asks: a signature is judged by the rules of its moment. Since 2: what was seen stays with the part, the
  * level is set again after fluid was moved and above MIN, any fault of a hose stops the car. Since 3: faces of pads that were measured are looked at,
- * the clutch pedal on a shared reservoir comes back, and a wrench out of calibration is said once.
+ * and the clutch pedal on a shared reservoir comes back.
  */
 export const GATE_RULES = 3;
 

@@ -9,6 +9,7 @@ export interface OracleLimits {
   padMm: number;
   discardMm: number;
   reservoirMinMl: number;
+  reservoirMaxMl: number;
   nipples: number;
   /** Figure and count of each kind of fastener, by its key; the axle it belongs to. */
   fasteners: Record<string, { nm: number; count: number; axle: 'front' | 'rear'; isWheel: boolean; isNipple: boolean }>;
@@ -60,6 +61,26 @@ function seen(facts: readonly Fact[], corner: Corner, of: 'pads' | 'rotors'): st
   return [...standing];
 }
 
+/** Draws during which the reservoir stood under MIN: as somebody read it; by the sum only where nothing was topped up meanwhile. */
+function lowDraws(facts: readonly Fact[], { reservoirMinMl, reservoirMaxMl }: OracleLimits): Set<string> {
+  const low = new Set<string>();
+  let level = reservoirMaxMl;
+  for (const f of facts) {
+    if (f.kind === 'reservoirSeen') level = f.levelMl;
+    if (f.kind === 'pistonsRetracted') level = Math.min(reservoirMaxMl, f.levelAfterMl);
+    if (f.kind === 'exchangeBegun') level = Math.max(0, level + f.refillMl - f.drawnOffMl);
+    if (f.kind === 'reservoirToppedUp') level += f.volumeMl;
+    if (f.kind !== 'nippleBled') continue;
+    const isUnder =
+      f.lowestLevelMl === null
+        ? f.toppedUpMl === 0 && level - f.volumeMl < reservoirMinMl
+        : f.lowestLevelMl < reservoirMinMl;
+    if (isUnder) low.add(f.id);
+    level = Math.max(0, level - f.volumeMl + f.toppedUpMl);
+  }
+  return low;
+}
+
 /** Why a car must not go, whatever anybody waives; empty when it may. @param all every fact of the job, replaced ones included */
 export function forbidden(all: readonly Fact[], limits: OracleLimits): string[] {
   const facts = counting(all);
@@ -91,18 +112,22 @@ export function forbidden(all: readonly Fact[], limits: OracleLimits): string[] 
         .slice(fittedAt + 1)
         .findLast((t) => t.kind === 'torqueSet' && t.fastenerKey === key && t.corner === corner);
       if (set?.kind !== 'torqueSet') why.push(`${corner} ${key} not torqued`);
-      else if (
-        set.readingsNm.length < f.count ||
-        set.readingsNm.slice(-f.count).some((nm) => Math.abs(nm / f.nm - 1) > 0.08 + 1e-9)
-      )
-        why.push(`${corner} ${key} out of its band`);
+      else {
+        // Where somebody said which fastener each click was on, the last one of each counts; else the last round.
+        const byHand = set.positions?.length === set.readingsNm.length ? set.positions : null;
+        const lastOf = byHand ? new Map(byHand.map((p, i) => [p, set.readingsNm[i]!])) : null;
+        const counted = lastOf ? [...lastOf.values()] : set.readingsNm.slice(-f.count);
+        if (counted.length < f.count || counted.some((nm) => Math.abs(nm / f.nm - 1) > 0.08 + 1e-9))
+          why.push(`${corner} ${key} out of its band`);
+      }
     }
   }
 
   const begun = last('exchangeBegun');
   if (begun) {
     const draws = facts.filter((f): f is Of<'nippleBled'> => f.kind === 'nippleBled' && f.exchangeId === begun.id);
-    const under = draws.findLastIndex((d) => d.lowestLevelMl !== null && d.lowestLevelMl < limits.reservoirMinMl);
+    const low = lowDraws(facts, limits);
+    const under = draws.findLastIndex((d) => low.has(d.id));
     const at = new Map(draws.slice(under + 1).map((d) => [d.index, d]));
     if (at.size < limits.nipples) why.push('exchange not finished');
     for (const d of at.values()) {

@@ -165,7 +165,7 @@ export const rotor = (corner: Corner, mm: number, over: Body<'rotorMeasurement'>
     ...over,
   }) as Of<'rotorMeasurement'>;
 export const wheelBearing = (corner: Corner, playMm: number): Fact =>
-  ({ ...at(), kind: 'wheelBearingMeasurement', corner, playMm, method: 'rim', instrument: 'byHand' }) as Fact;
+  ({ ...at(), kind: 'wheelBearingMeasurement', corner, playMm, method: 'rim' }) as Fact;
 export const checks = (step: string, items: [string, Corner | null, 'ok' | 'fault'][]): Fact =>
   ({
     ...at(),

@@ -5,6 +5,7 @@ import { type OracleLimits, counting } from './oracle';
 import {
   at,
   begun,
+  bottle,
   car,
   checks,
   decision,
@@ -27,6 +28,7 @@ export const limits: OracleLimits = {
   padMm: 3,
   discardMm: 30.4,
   reservoirMinMl: car.reservoirMinMl,
+  reservoirMaxMl: car.reservoirMaxMl,
   nipples: 4,
   fasteners: Object.fromEntries(
     sheet.fasteners
@@ -120,13 +122,14 @@ const acts: fc.Arbitrary<Act>[] = [
       fc.boolean(),
       fc.constantFrom(10, 9.5, 7, 14, null),
       fc.constantFrom('none', 'fine', 'large'),
+      fc.boolean(),
     ),
-    ([index, volumeMl, lowestLevelMl, isShut, torqueNm, bubbles], facts) => {
+    ([index, volumeMl, lowestLevelMl, isShut, torqueNm, bubbles, isToppedUp], facts) => {
       const exchange = counting(facts).findLast((f) => f.kind === 'exchangeBegun');
       return exchange
         ? drawn(exchange.id, index, {
             volumeMl,
-            toppedUpMl: volumeMl,
+            toppedUpMl: isToppedUp ? volumeMl : 0,
             lowestLevelMl,
             isShut,
             torqueNm,
@@ -141,6 +144,34 @@ const acts: fc.Arbitrary<Act>[] = [
       torqueSet(f, cornersOf(f.axle)[isLeft ? 0 : 1]!, {
         readingsNm: Array.from({ length: readingsWanted(f) }, () => f.torqueNm! * factor),
       }),
+  ),
+  // Any fastener in any order, some of them twice and some never.
+  act(
+    fc.tuple(
+      fc.constantFrom(...sheet.fasteners),
+      fc.boolean(),
+      fc.array(fc.tuple(fc.integer({ min: 1, max: 6 }), fc.constantFrom(1, 1.05, 0.8)), { minLength: 1, maxLength: 8 }),
+    ),
+    ([f, isLeft, clicks]) =>
+      torqueSet(f, cornersOf(f.axle)[isLeft ? 0 : 1]!, {
+        readingsNm: clicks.map(([, factor]) => f.torqueNm! * factor),
+        positions: clicks.map(([position]) => 1 + ((position - 1) % f.perCorner)),
+      }),
+  ),
+  // Poured in while a nipple is open, or at any other time.
+  act(
+    fc.tuple(fc.integer({ min: 1, max: 300 }), fc.option(fc.tuple(fc.nat(3), fc.integer({ min: 0, max: 200 })))),
+    ([volumeMl, during], facts) => {
+      const exchange = counting(facts).findLast((f) => f.kind === 'exchangeBegun');
+      return {
+        ...at(),
+        kind: 'reservoirToppedUp',
+        bottleId: bottle.id,
+        volumeMl,
+        explanation: 'Read twice.',
+        ...(exchange && during ? { during: { exchangeId: exchange.id, index: during[0], drawnMl: during[1] } } : {}),
+      } as Fact;
+    },
   ),
   act(fc.constantFrom('hoses', 'leaks', 'hubs'), (check) => checks('look', [[check, fcCorner(check), 'fault']])),
   act(fc.constant(null), () =>

@@ -39,8 +39,8 @@ interface HoldPassed {
   hold?: string;
 }
 
-/** Kinds of steps that this version added: no service of before is asked for them once it is signed. */
-const NEW_STEPS = new Set(['wheelBearing']);
+/** Kinds of steps that were added since: no service of before is asked for them once it is signed. */
+const NEW_STEPS = new Set(['wheelBearing', 'clutch']);
 
 /** What nobody can find again stays as it was written. */
 const wording = (text: string): FindingTrace => ({ code: 'earlierWording', place: {}, values: { text } });

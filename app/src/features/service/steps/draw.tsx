@@ -18,13 +18,13 @@ import { recordText } from '../../../ui/quantity-text';
 import { Reservoir } from '../../../ui/reservoir';
 import { SayAll } from '../../../ui/say-all';
 import { MainButton, Section } from '../../../ui/screen';
-import { RadioList, Segments } from '../../../ui/segments';
+import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { Tick } from '../../fluid/bottle-row';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { useShelf } from './exchange';
+import { FromBottle } from './exchange';
 import { FindingLine, LiveFinding } from '../../finding-line';
 
 interface DrawForm {
@@ -65,7 +65,6 @@ export function DrawStep({ s, step, logbook }: StepProps) {
     capped: standing?.isCapped ?? false,
   });
   const [selected, select] = useState('volume');
-  const shelf = useShelf({ s, logbook });
   const volume = read(draft.volume, 'volume');
   // What is typed as topped up is an entry of its own, saved when it was poured.
   const topped = read(draft.toppedUp, 'volume') ?? 0;
@@ -292,18 +291,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         <Text tone="amber">No torque typed: the car is not released without it.</Text>
       ) : null}
       <Section title={`From bottle ${bottle?.label ?? '?'}`}>
-        <RadioList
-          label="Bottle"
-          value={draft.bottleId}
-          onChange={(bottleId) => change({ bottleId })}
-          options={shelf
-            .filter((x) => x.verdict !== 'stop')
-            .slice(0, 6)
-            .map((x) => ({
-              value: x.state.bottle.id,
-              label: `${x.state.bottle.label} ${x.state.fluid?.name ?? ''}, ${show(x.state.leftMl, 'volume')} left`,
-            }))}
-        />
+        <FromBottle s={s} logbook={logbook} bottleId={draft.bottleId} onChoose={(bottleId) => change({ bottleId })} />
       </Section>
     </StepFrame>
   );

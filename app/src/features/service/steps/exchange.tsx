@@ -20,7 +20,7 @@ import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { quantityText, recordText } from '../../../ui/quantity-text';
 import { Section } from '../../../ui/screen';
-import { Segments } from '../../../ui/segments';
+import { RadioList, Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { BottleShelf } from '../../fluid/bottle-shelf';
 import { FindingLines } from '../../finding-line';
@@ -48,6 +48,31 @@ export function useShelf({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const today = useToday();
   const inCar = s.fluid.state.current.fluids[0]?.id;
   return useMemo(() => bottleChoices(logbook, s.car, inCar, today), [logbook, today, s.car, inCar]);
+}
+
+/** Which bottle fluid comes out of: those that may go into this car. */
+export function FromBottle({
+  s,
+  logbook,
+  bottleId,
+  onChoose,
+}: Pick<StepProps, 's' | 'logbook'> & { bottleId: string; onChoose: (bottleId: string) => void }) {
+  const { show } = useUnits();
+  const shelf = useShelf({ s, logbook });
+  return (
+    <RadioList
+      label="Bottle"
+      value={bottleId}
+      onChange={onChoose}
+      options={shelf
+        .filter((x) => x.verdict !== 'stop')
+        .slice(0, 6)
+        .map((x) => ({
+          value: x.state.bottle.id,
+          label: `${x.state.bottle.label} ${x.state.fluid?.name ?? ''}, ${show(x.state.leftMl, 'volume')} left`,
+        }))}
+    />
+  );
 }
 
 /** Method, bottle and volumes; then the plan: what to draw where, when to top up, which bottles to open. */
