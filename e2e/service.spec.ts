@@ -266,7 +266,7 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
 
     const draw = async (title: string, volume: string, lowest?: string, topped = volume): Promise<void> => {
       await heading(page, title);
-      await type(page, 'Drawn here', volume);
+      await type(page, 'Bled here', volume);
       await type(page, 'Topped up', topped);
       await type(page, 'Nipple torque, 11 N·m', '11');
       if (lowest) await type(page, 'Lowest level seen', lowest);
@@ -517,7 +517,7 @@ test('a whole job on the wide screen, by keyboard alone', async ({ browser }, in
   await done(page);
   for (const title of ['Draw 1, right rear', 'Draw 2, left front', 'Draw 3, left rear', 'Draw 4, right front']) {
     await heading(page, title);
-    await expect(field(page, 'Drawn here')).toBeFocused();
+    await expect(field(page, 'Bled here')).toBeFocused();
     await page.keyboard.type('90');
     await page.keyboard.press('Enter');
     await page.keyboard.type('90');

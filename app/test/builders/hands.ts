@@ -52,7 +52,7 @@ export function freshHands(): void {
   afterEach(cleanup);
 }
 
-export const type = (label: string, text: string): void =>
+export const type = (label: string | RegExp, text: string): void =>
   void fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value: text } });
 
 /** Figures stand before their units with a space that does not break. */

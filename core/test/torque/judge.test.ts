@@ -2,8 +2,11 @@ import fc from 'fast-check';
 import {
   type Fastener,
   formatQuantity,
+  calibratedUntil,
   greaseWarning,
+  judgeCalibration,
   judgeTorque,
+  nextPosition,
   parseQuantity,
   preloadKn,
   tighteningOrder,
@@ -81,5 +84,41 @@ describe('torque', () => {
     expect(judge({ ...wheel, isOneUse: true }, {}).verdict).toBe('needsWork');
     expect(judge({ ...wheel, needsThreadLocker: true }, { threadLocker: true }).verdict).toBe('inOrder');
     expect(judge(wheel, { condition: 'lubricated' }).verdict).toBe('needsWork');
+  });
+});
+
+describe('a wrench', () => {
+  test.each([
+    [null, 'calibrationUnknown', 'watch'],
+    ['2025-05-03', 'calibrationOver', 'needsWork'],
+    ['2025-05-04', 'calibrationDue', 'watch'],
+    ['2025-06-03', 'calibrationDue', 'watch'],
+  ])('calibrated %s on 4 May 2026 is %s', (calibratedOn, code, verdict) => {
+    expect(judgeCalibration('T-1', calibratedOn, '2026-05-04')).toMatchObject({ code, verdict });
+  });
+  test('a year is good, and until when it is said', () => {
+    expect(judgeCalibration('T-1', '2025-06-04', '2026-05-04')).toBeNull();
+    expect(calibratedUntil('2025-06-04')).toBe('2026-06-04');
+  });
+});
+
+describe('any fastener in any order', () => {
+  const order = [1, 3, 5, 2, 4];
+  test('the one that was passed over is next again', () => {
+    expect(nextPosition([], order)).toBe(1);
+    expect(nextPosition([4], order)).toBe(1);
+    expect(nextPosition([4, 1, 3], order)).toBe(5);
+    expect(nextPosition([1, 3, 5, 2, 4], order)).toBeNull();
+    // Bottom, top, bottom, top: each has two turns.
+    expect(nextPosition([2, 1], [2, 1, 2, 1])).toBe(2);
+  });
+  test('property: whatever is picked, each turn comes once and then nothing is next', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(order), (picked) => {
+        const done = [...picked];
+        for (let next = nextPosition(done, order); next !== null; next = nextPosition(done, order)) done.push(next);
+        expect([...done].sort()).toEqual([...order].sort());
+      }),
+    );
   });
 });

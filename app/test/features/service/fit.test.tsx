@@ -26,7 +26,7 @@ describe('retracting and fitting', () => {
     type('Level before', '260');
     await saveIt();
     expect(screen.getByText('Go through the whole list: something is still open.')).toBeTruthy();
-    press(/^Pistons brushed clean.*: In order$/, 'radio');
+    press(/^Pistons brushed clean.*: OK$/, 'radio');
     await saveIt();
     await waitFor(() => expect(saved().map((k) => k.kind)).toEqual(['pistonsRetracted', 'checksDone']));
     expect(saved()[0]!).toMatchObject({
@@ -46,10 +46,21 @@ describe('retracting and fitting', () => {
     } as Fact;
     step('fit.front', [...worn, ...allDecided, retracted]);
     expect(said('pairing')).toContain('Rotors R-001 carry a transfer layer of Kerren R2; pads P-007 are Holt Sprint.');
-    press('All in order');
+    press('FL: all OK');
+    await saveIt();
+    expect(screen.getByText('Go through the whole list: something is still open at the right front.')).toBeTruthy();
+    press(/^Pins and retainers, FR: Fault$/, 'radio');
+    type(/^Pins and retainers, FR: what is wrong$/, 'bent');
+    press('FR: the rest OK');
     await saveIt();
     await waitFor(() => expect(saved().map((k) => k.kind)).toEqual(['partsFitted', 'checksDone']));
     expect(saved()[0]!).toMatchObject({ padSetId: newSet.id, rotorPairId: pair.id, changed: 'pads' });
+    const items = saved()[1]!.items as { check: string; corner: string; result: string; remark: string }[];
+    expect(items.filter((i) => i.check === 'pins')).toEqual([
+      { check: 'pins', corner: 'FL', result: 'ok', remark: '' },
+      { check: 'pins', corner: 'FR', result: 'fault', remark: 'bent' },
+    ]);
+    expect(items.filter((i) => i.check === 'slidePinsGreased').map((i) => i.corner)).toEqual(['FL', 'FR']);
   });
 });
 

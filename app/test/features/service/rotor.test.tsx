@@ -36,7 +36,7 @@ describe('measuring a rotor', () => {
     Wire.last.say('sample', { sample: { mm: 31.4, isSteady: false } });
     expect(screen.getByTestId('caliper').textContent).toMatch(/31\.40/);
     press('Closing …');
-    expect((screen.getByLabelText('1', { selector: 'input' }) as HTMLInputElement).value).toBe('');
+    expect(saved()).toEqual([]);
     Wire.last.say('sample', { sample: { mm: 31.287, isSteady: true } });
     await pressing('Take it');
     await waitFor(() => expect(text()).toContain('Caliper on: point 2'));
@@ -44,6 +44,9 @@ describe('measuring a rotor', () => {
     await pressing('Take it');
     press('Cracks: No cracks', 'radio');
     press('Transfer layer: Even, blue-grey', 'radio');
+    await pressing('Save and go on');
+    expect(text()).toContain('Say whether the wear marks are still there.');
+    press('Wear marks: Still there', 'radio');
     await pressing('Save and go on');
     await waitFor(() =>
       expect(saved('facts')).toMatchObject([
@@ -82,6 +85,22 @@ describe('measuring a rotor', () => {
     await pressing('Save and go on');
     expect(text()).toContain('Say how the transfer layer looks.');
     expect(saved()).toEqual([]);
+  });
+
+  test('a rotor without a label is judged by the figure that is read off its hat, and what looks good is said in one tap', async () => {
+    step('rotor.FL');
+    press(/^Discard: /);
+    type('Discard', '30');
+    press(/^1: /);
+    type('1', '29.9');
+    expect(screen.getByTestId('live-verdict').textContent).toMatch(/29\.90.*30\.00/);
+    press('Looks good', 'checkbox');
+    await pressing('Save and go on');
+    await waitFor(() =>
+      expect(saved('facts')).toMatchObject([
+        { discardThicknessMm: 30, crack: 'none', transferLayer: 'even', wearMarksGone: false, rotorPairId: null },
+      ]),
+    );
   });
 
   test('weight is a check on thickness: when they disagree, measure again', () => {

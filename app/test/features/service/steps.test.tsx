@@ -14,7 +14,7 @@ freshHands();
 describe('other steps', () => {
   test('a list is gone through whole; a fault says where and what', async () => {
     step('look');
-    press('All in order');
+    press('All OK');
     press(/^Hoses.*: Fault$/, 'radio');
     press(/^Hoses.* at RL$/, 'checkbox');
     fireEvent.change(screen.getByLabelText(/^Hoses.*: what is wrong$/), { target: { value: 'chafed' } });
@@ -49,10 +49,10 @@ describe('other steps', () => {
       wantedNewPercent: 90,
     } as Fact;
     step('bleed.0', [...intake, begun]);
-    expect(said('wanted')).toMatch(/Draw about \d+\smL\. Stop after 170\smL, alarm at 150\smL/);
-    type('Drawn here', '155');
+    expect(said('wanted')).toMatch(/Bleed about \d+\smL\. Stop after 170\smL, alarm at 150\smL/);
+    type('Bled here', '155');
     expect(said('level-alarm')).toContain('Stop and top up');
-    type('Drawn here', '180');
+    type('Bled here', '180');
     expect(said('level-alarm')).toContain('the sequence starts again');
     press('Runs: Clean, new', 'radio');
     press('Bubbles: No bubbles', 'radio');
@@ -62,14 +62,14 @@ describe('other steps', () => {
 
   test('a click out of band is marked, and grease on the thread warns of the preload', async () => {
     step('wheels');
-    type('Click on no. 1', '80');
+    type('Click, no. 1', '80');
     press('Log click');
     expect(screen.getByText(/No\. 1: 80.*under 100/)).toBeTruthy();
     expect(screen.queryByTestId('preload-warning')).toBeNull();
     press('Thread: With anti-seize', 'radio');
     expect(said('preload-warning')).toMatch(/67\s% more preload/);
     await act(async () => press(/^Save front wheel nuts/));
-    expect(screen.getByText('4 of 5 still to torque.')).toBeTruthy();
+    expect(screen.getByText('4 of 5 not torqued.')).toBeTruthy();
     expect(saved()).toEqual([]);
   });
 

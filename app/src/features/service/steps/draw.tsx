@@ -103,7 +103,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         openTopUps.length === 0
           ? `Push ${show(pushThroughMl(car, outlook.beforeMl), 'volume')} of old fluid through, then fill to MAX.`
           : '',
-        planned ? `Draw about ${show(planned.volumeMl, 'volume')}.` : '',
+        planned ? `Bleed about ${show(planned.volumeMl, 'volume')}.` : '',
         stopAfterMl === null || alarmAfterMl === null
           ? 'Fluid is fed: the level stands still.'
           : `Stop after ${show(stopAfterMl, 'volume')}, alarm at ${show(alarmAfterMl, 'volume')}: then top up.`,
@@ -121,7 +121,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
               during: { exchangeId: exchange.begun!.id, index, drawnMl: volume ?? 0 },
             },
           ];
-        if (volume === null) return 'Type what was drawn here.';
+        if (volume === null) return 'Type what was bled here.';
         if (!draft.clean) return 'Say whether it ran clean.';
         if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
         if (!draft.shut) return 'The bleed nipple must be shut before you go on.';
@@ -164,7 +164,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
           </View>
         }
         fields={[
-          { key: 'volume', label: 'Drawn here', dimension: 'volume' },
+          { key: 'volume', label: 'Bled here', dimension: 'volume' },
           ...(isFed ? [] : [{ key: 'toppedUp', label: 'Topped up', dimension: 'volume' as const, optional: true }]),
           {
             key: 'torque',
