@@ -1,6 +1,6 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
-import { type Fact, type FactKind, type Logbook, stepsByKey, thinnestEnd, wasteOf } from '@calvik/core';
-import { findingText } from './findings';
+import { type Fact, type FactKind, type Logbook, brakeSheetOf, stepsByKey, thinnestEnd, wasteOf } from '@calvik/core';
+import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {
   actionNames,
   axleNames,
@@ -34,8 +34,11 @@ const nameOfStep = (key: string): string => {
 const padSet = (logbook: Logbook, id: string | null): string => logbook.padSets.get(id ?? '')?.label ?? 'no label';
 const rotorPair = (logbook: Logbook, id: string | null): string =>
   logbook.rotorPairs.get(id ?? '')?.label ?? 'no label';
-const fastenerName = (logbook: Logbook, carId: string, key: string): string =>
-  logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === key)?.name ?? 'Fastener';
+/** What fasteners of a car are called: on its own sheet, or on the usual one where nobody has entered it. */
+const fastenersOf = (logbook: Logbook, carId: string): FastenerNames => {
+  const car = logbook.cars.get(carId);
+  return car ? fastenerNames(brakeSheetOf(logbook, car).fasteners) : new Map();
+};
 
 const tellings: { [K in FactKind]: Tell<K> } = {
   boilingTest: (f, _, say) => ({
@@ -128,7 +131,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     text: f.pedalReturns ? 'Pedal comes back' : 'Pedal does not come back',
   }),
   torqueSet: (f, logbook, say) => ({
-    title: `${fastenerName(logbook, f.carId, f.fastenerKey)}, ${cornerNames[f.corner]}: torqued`,
+    title: `${fastenersOf(logbook, f.carId).get(f.fastenerKey) ?? 'Fastener'}, ${cornerNames[f.corner]}: torqued`,
     text: f.readingsNm.map((nm) => say.value(nm, 'torque')).join(', '),
   }),
   stepSkipped: (f) => ({ title: `Skipped: ${nameOfStep(f.step)}`, text: f.reason }),
@@ -136,7 +139,10 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     title: `Handed over: ${nameOfStep(f.step)}`,
     text: `To ${logbook.crew.get(f.toCrewId)?.name ?? 'somebody'}`,
   }),
-  holdWaived: (f, _, say) => ({ title: 'Hold waived', text: `${findingText(f.finding, say)} ${f.reason}` }),
+  holdWaived: (f, logbook, say) => ({
+    title: 'Hold waived',
+    text: `${findingText(f.finding, say, fastenersOf(logbook, f.carId))} ${f.reason}`,
+  }),
   carReleased: (f) => ({ title: 'Car released', text: `${counted(f.openItems.length, 'item')} open and known` }),
   photoTaken: (f) => ({ title: 'Photo', text: nameOfStep(f.step) }),
   workDone: (f) => ({

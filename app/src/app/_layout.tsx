@@ -5,12 +5,14 @@ import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
 import { fetchPagesAhead } from '../api/pages-ahead';
 import { SyncContext, useAppSelector } from '../state/hooks';
+import { selectShop } from '../state/logbook';
 import { store } from '../state/store';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../features/frame/frame';
 import { laterPiece } from '../features/later';
 import { PaperIcon } from '../ui/icons';
+import { DateHabitContext, dateHabitOf } from '../ui/date-habit';
 import { UnitsContext } from '../ui/units';
 import { WorkingHost } from '../ui/working';
 
@@ -21,6 +23,7 @@ export { ErrorBoundary } from '../ui/error-boundary';
 function Themed() {
   const wanted = useAppSelector((state) => state.preferences.theme);
   const units = useAppSelector((state) => state.preferences.units);
+  const timeZone = useAppSelector(selectShop).timeZone;
   const system = useColorScheme();
   const isDark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
   const theme = isDark ? darkTheme : lightTheme;
@@ -31,11 +34,13 @@ function Themed() {
   return (
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
       <UnitsContext.Provider value={units}>
-        <WorkingHost sheet={WorkingSheet}>
-          <Frame>
-            <Slot />
-          </Frame>
-        </WorkingHost>
+        <DateHabitContext.Provider value={dateHabitOf(timeZone)}>
+          <WorkingHost sheet={WorkingSheet}>
+            <Frame>
+              <Slot />
+            </Frame>
+          </WorkingHost>
+        </DateHabitContext.Provider>
       </UnitsContext.Provider>
     </PaperProvider>
   );

@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { useContext, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { DatePickerInput, DatePickerModal, enGB, registerTranslation } from 'react-native-paper-dates';
+import { DatePickerInput, DatePickerModal, en, enGB, registerTranslation } from 'react-native-paper-dates';
+import { DateHabitContext } from './date-habit';
 import { IconButton } from './screen';
 
 registerTranslation('en-GB', enGB);
+registerTranslation('en-US', en);
 
 const toDate = (text: string): Date | undefined => {
   const [y, m, d] = text.split('-').map(Number);
@@ -27,11 +29,12 @@ export function DateInput({
   invalid: boolean;
 }) {
   const [open, setOpen] = useState(false);
+  const habit = useContext(DateHabitContext);
   return (
     <View style={styles.row}>
       <View style={styles.input}>
         <DatePickerInput
-          locale="en-GB"
+          locale={habit}
           label={label}
           aria-label={label}
           mode="outlined"
@@ -45,7 +48,7 @@ export function DateInput({
       </View>
       <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
       <DatePickerModal
-        locale="en-GB"
+        locale={habit}
         mode="single"
         startWeekOnMonday
         label={label}

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { type Dimension, type Unit, type Verdict, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
-import { useUnits } from './units';
+import { type Dimension, type Unit, type Verdict, parseQuantity, quantityParts } from '@calvik/core';
+import { keypadUnit, useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Docked, useDock } from './dock';
@@ -33,7 +33,7 @@ const unitKeys: Partial<Record<Dimension, Unit[]>> = {
 export function useReadFigure(): (text: string | undefined, dimension: Dimension) => number | null {
   const { system } = useUnits();
   return (text, dimension) => {
-    const parsed = parseQuantity(text ?? '', dimension, preferredUnit(dimension, system));
+    const parsed = parseQuantity(text ?? '', dimension, keypadUnit(dimension, system));
     return parsed.ok ? parsed.value : null;
   };
 }

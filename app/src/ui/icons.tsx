@@ -7,6 +7,7 @@ import Check from 'lucide-react-native/icons/check';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import ClipboardList from 'lucide-react-native/icons/clipboard-list';
 import Delete from 'lucide-react-native/icons/delete';
 import Droplets from 'lucide-react-native/icons/droplets';
@@ -31,6 +32,7 @@ const icons = {
   down: ChevronDown,
   left: ChevronLeft,
   right: ChevronRight,
+  up: ChevronUp,
   work: ClipboardList,
   erase: Delete,
   fluid: Droplets,

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
-import { type Dimension, type Unit, parseQuantity, preferredUnit, unitDefinition } from '@calvik/core';
-import { useUnits } from './units';
+import { type Dimension, type Unit, parseQuantity, unitDefinition } from '@calvik/core';
+import { keypadUnit, useUnits } from './units';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
@@ -62,7 +62,7 @@ export function NumberPad({
     if (focus && wide) field.current?.focus();
   }, [focus, wide]);
   const { system, show, other } = useUnits();
-  const parsed = text === '' ? null : parseQuantity(text, dimension, preferredUnit(dimension, system));
+  const parsed = text === '' ? null : parseQuantity(text, dimension, keypadUnit(dimension, system));
   const digits = text.replace(/[^\d.,-]/g, '');
   // What stood on record is replaced by the first key, like a figure that somebody marked.
   const fresh = useRef(text !== '');
@@ -123,7 +123,7 @@ export function NumberPad({
               ? quantityProblemText(parsed)
               : parsed?.ok
                 ? show(parsed.value, dimension, shownDigits)
-                : unitDefinition(preferredUnit(dimension, system)).label}
+                : unitDefinition(keypadUnit(dimension, system)).label}
           </Text>
           {parsed?.ok ? <Text as="small">{other(parsed.value, dimension)}</Text> : null}
         </View>

@@ -1,5 +1,5 @@
 import { createContext, useContext, useMemo } from 'react';
-import { type Dimension, type UnitSystem, formatQuantity } from '@calvik/core';
+import { type Dimension, type Unit, type UnitSystem, formatQuantity, preferredUnit } from '@calvik/core';
 
 /** The system of units that whoever uses this device prefers: the app provides it, whatever is drawn takes it. */
 export const UnitsContext = createContext<UnitSystem>('metric');
@@ -10,6 +10,12 @@ export interface Units {
   /** The same in the other system, for where a conversion can hurt. */
   other: (value: number, dimension: Dimension) => string;
 }
+
+/**
+ * The unit of a bare figure on the keypad. Pressure on a bleeder is spoken of in bar: a bare "1" there is never one kilopascal.
+ */
+export const keypadUnit = (dimension: Dimension, system: UnitSystem): Unit =>
+  dimension === 'pressure' && system === 'metric' ? 'bar' : preferredUnit(dimension, system);
 
 /** Quantities in the units that this person prefers. */
 export function useUnits(): Units {

@@ -14,7 +14,7 @@ import {
   worstOf,
 } from '../model';
 import { fluidFinding } from './findings';
-import { type FluidWork, type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
+import { type FluidDue, type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
 import { pressureAtAltitude } from './pressure';
 import {
   PEN_TOLERANCE_PERCENT,
@@ -45,7 +45,7 @@ export interface FluidJudgement {
   /** All rules in force, the boiling point among them. */
   rules: RuleVerdict[];
   strictest: RuleVerdict | null;
-  nextDue: { on: LocalDate; work: FluidWork } | null;
+  nextDue: FluidDue | null;
   /** Set when a pen and the boiling test contradict each other. */
   penDisagrees: Finding | null;
   /** What only a boiling test can settle: nothing is known, a pen is over amber or disagrees, or the lower edge of the band is under the demand. */

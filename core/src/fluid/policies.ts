@@ -1,5 +1,5 @@
 import { type LocalDate, daysBetween, plusDays, plusMonths } from '../calendar';
-import type { Finding, FluidPolicy, Verdict } from '../model';
+import { type Finding, type FluidPolicy, type Verdict, findingKey } from '../model';
 import { type FluidFindings, fluidFinding } from './findings';
 
 export type FluidWork = 'flush' | 'bleed';
@@ -189,10 +189,20 @@ export function strictest(rules: readonly RuleVerdict[]): RuleVerdict | null {
   );
 }
 
-/** The next day on which fluid work falls due: never later than any single rule's. */
-export function nextDue(rules: readonly RuleVerdict[]): { on: LocalDate; work: FluidWork } | null {
+/** Fluid work that falls due, and the rule that says so. */
+export interface FluidDue {
+  on: LocalDate;
+  work: FluidWork;
+  rule: RuleVerdict;
+}
+
+/** The next day on which fluid work falls due, by the strictest rule: never later than any single one's. */
+export function nextDue(rules: readonly RuleVerdict[]): FluidDue | null {
   const open = rules.filter((r) => r.dueBy !== null && (!r.met || r.notBefore === null));
   if (open.length === 0) return null;
-  const first = open.reduce((a, b) => (b.dueBy! < a.dueBy! || (b.dueBy === a.dueBy && b.work === 'flush') ? b : a));
-  return { on: first.dueBy!, work: first.work };
+  // Of several on one day a flush before a bleed, and always the same one, in whatever order the rules stand.
+  const order = (r: RuleVerdict): string =>
+    [r.dueBy, r.work === 'flush' ? 0 : 1, r.owner, findingKey(r.reason)].join(' ');
+  const rule = open.reduce((a, b) => (order(b) < order(a) ? b : a));
+  return { on: rule.dueBy!, work: rule.work, rule };
 }

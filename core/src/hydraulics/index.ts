@@ -50,6 +50,7 @@ export {
   isFedMethod,
   judgeBubbles,
   judgeClutch,
+  judgeUnderMin,
   levelNow,
   needsLeakDownTest,
   planInJob,

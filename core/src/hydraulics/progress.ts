@@ -168,6 +168,17 @@ export const judgeBubbles = (
       ? hydraulicsFinding('bubblesPastThreads', 'watch', { corner }, {})
       : hydraulicsFinding('bubbles', 'needsWork', { corner }, { bubbles: drawn.bubbles });
 
+/** Said of a draw during which the reservoir stood under MIN: air may have gone in, and the sequence starts again. */
+export const judgeUnderMin = (
+  car: Pick<Car, 'reservoirMinMl'>,
+  draw: NippleBled | ClutchBled,
+  course: ReservoirCourse,
+): Finding =>
+  hydraulicsFinding('reservoirUnderMin', 'needsWork', draw.kind === 'nippleBled' ? { corner: draw.corner } : {}, {
+    level: millilitres(course.draws.get(draw.id)?.lowestMl ?? 0),
+    min: millilitres(car.reservoirMinMl),
+  });
+
 /** What the clutch line left behind: it hangs on the same reservoir, and its pedal must come back. */
 export const judgeClutch = (
   clutch: Pick<ClutchBled, 'bubbles' | 'isShut' | 'ranClean' | 'pedalReturns'>,
@@ -214,15 +225,7 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
     if (!drawn.ranClean) findings.push(hydraulicsFinding('fluidNotClean', 'watch', { corner: drawn.corner }, {}));
   }
   if (clutch) findings.push(...judgeClutch(clutch));
-  const restarted = restart && {
-    bled: restart,
-    finding: hydraulicsFinding(
-      'reservoirUnderMin',
-      'needsWork',
-      restart.kind === 'nippleBled' ? { corner: restart.corner } : {},
-      { level: millilitres(course.draws.get(restart.id)?.lowestMl ?? 0), min: millilitres(car.reservoirMinMl) },
-    ),
-  };
+  const restarted = restart && { bled: restart, finding: judgeUnderMin(car, restart, course) };
   if (restarted && !isDone) findings.push(restarted.finding);
   return {
     begun,

@@ -1,4 +1,5 @@
 export type { PartsGoingOn } from './checks';
+export { type Visit, type VisitOutcome, isReopened, visitsOf } from './visits';
 export { decidedParts } from './checks';
 export { type CarCorners, type CornerState, judgeCorners, measuredIn, padSpec, readingBefore } from './corners';
 export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, isChange, questionKey } from './decide';

@@ -158,7 +158,7 @@ const asSet = (d: NippleBled, f: Fastener): TorqueSet | null =>
         newBolts: null,
         threadLocker: null,
         angleDone: null,
-        wrench: 'nipple wrench',
+        wrench: '',
         calibratedOn: null,
         instrument: 'byHand',
       };

@@ -106,7 +106,8 @@ const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: 
   reservoirSeen: (fact, { car }) => levelQuestions(car, fact.levelMl),
   pistonsRetracted: (fact, { car }) => levelQuestions(car, fact.levelBeforeMl),
   reservoirToppedUp: (fact, { logbook, car, today }) => [
-    ...levelQuestions(car, levelWith(logbook, car, fact)),
+    // What has come out of the nipple that is open is saved when it is shut.
+    ...levelQuestions(car, levelWith(logbook, car, fact) - (fact.during?.drawnMl ?? 0)),
     ...pouringQuestions(logbook, fact.bottleId, fact.volumeMl, today),
   ],
   clutchBled: (fact, { logbook, car }) => levelQuestions(car, levelWith(logbook, car, fact)),

@@ -143,7 +143,15 @@ describe('changing parts', () => {
     const page = serviceSheet(book, released, 'metric');
     expect(page.status).toBe('released');
     const table = page.sections.find((x) => x.title.startsWith('Pads'))!.table!;
-    expect(table.rows[0]).toEqual(['left front', '4.0 mm', '2.5 mm', '12.0 mm', '3.0 mm', '–']);
+    expect(table.rows[0]).toEqual([
+      'left front',
+      'no label, now P-7',
+      '4.0 mm',
+      '2.5 mm',
+      '12.0 mm',
+      '3.0 mm',
+      'clean',
+    ]);
   });
 
   test('parts without a label hold the car until they are measured where they are', () => {

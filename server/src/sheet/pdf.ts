@@ -1,4 +1,5 @@
 import type { ServiceSheet } from '@calvik/words/documents';
+import { drawCorners } from './corners';
 import { INK, MARGIN, begin, finish, rule as ruleOf } from './document';
 
 export interface SheetPhoto {
@@ -40,6 +41,7 @@ export function sheetPdf(sheet: ServiceSheet, photos: readonly SheetPhoto[] = []
     .stroke();
   doc.x = MARGIN;
   doc.y += 14;
+  drawCorners(doc, sheet.corners);
 
   for (const { title, lines, table } of sheet.sections) {
     if (doc.y > doc.page.height - 130) doc.addPage();

@@ -2,5 +2,12 @@
 export { type CalendarEntry, calendarOfCrew, calendarOfEvent } from './calendar-entries';
 export { messageText } from './messages';
 export { type RunSheet, type RunSheetJob, runSheet } from './run-sheet';
-export { type ServiceSheet, type SheetSection, serviceSheet, sheetRows } from './service-sheet';
+export {
+  type ServiceSheet,
+  type SheetBar,
+  type SheetCorner,
+  type SheetSection,
+  serviceSheet,
+  sheetRows,
+} from './service-sheet';
 export { shoppingRows, workListRows } from './tables';

@@ -22,7 +22,7 @@ import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/scree
 import { Text } from '../../ui/text';
 import { ClearedBy } from '../fluid/cleared-by';
 import { FluidCard } from '../fluid/fluid-card';
-import { History } from '../fluid/history';
+import { CarHistory } from '../fluid/history';
 import { newRecord } from '../save-record';
 import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
@@ -165,7 +165,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         <Layout car={car} />
       </Section>
       <Section title="History">
-        <History carId={car.id} />
+        <CarHistory carId={car.id} />
       </Section>
     </Screen>
   );

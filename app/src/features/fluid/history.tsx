@@ -2,8 +2,8 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Button, Dialog, Portal } from 'react-native-paper';
-import { type Fact, dateIn, longDate, timeIn, stepOfReading } from '@calvik/core';
-import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { type Fact, type Visit, dateIn, longDate, stepOfReading, timeIn, visitsOf } from '@calvik/core';
+import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { selectAllFacts } from '../../state/logbook';
 import { LineInput } from '../../ui/line-input';
 import { Icon } from '../../ui/icons';
@@ -11,43 +11,133 @@ import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
-import { factText } from '@calvik/words/facts';
+import { factText, visitText } from '@calvik/words/history';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
 const STEP = 8;
 
-/** Everything on record about a car (or a bottle), newest first; corrected entries stay visible, struck through. */
-export function History({ carId, bottleId }: { carId?: string; bottleId?: string }) {
+/** Everything on record about a bottle, newest first; corrected entries stay visible, struck through. */
+export function BottleHistory({ bottleId }: { bottleId: string }) {
+  const all = useAppSelector(selectAllFacts);
+  const [shown, setShown] = useState(STEP);
+  const facts = useMemo(
+    () =>
+      all
+        .filter((f) => 'bottleId' in f && f.bottleId === bottleId)
+        .sort((a, b) => b.at.localeCompare(a.at) || b.recordedAt.localeCompare(a.recordedAt)),
+    [all, bottleId],
+  );
+  if (facts.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
+  return (
+    <View testID="history">
+      <Entries facts={facts.slice(0, shown)} replacing={facts} />
+      <Older left={facts.length - shown} onPress={() => setShown(shown + 4 * STEP)} />
+    </View>
+  );
+}
+
+/** A car's history by visits, newest first: one line each with its outcome, its entries below on demand. */
+export function CarHistory({ carId }: { carId: string }) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const all = useAppSelector(selectAllFacts);
+  const [shown, setShown] = useState(STEP);
+  const facts = useMemo(() => all.filter((f) => 'carId' in f && f.carId === carId), [all, carId]);
+  const visits = useMemo(() => visitsOf(logbook, facts, today), [logbook, facts, today]);
+  if (visits.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
+  return (
+    <View testID="history">
+      {visits
+        .slice(0, shown)
+        .map((visit) =>
+          visit.job ? (
+            <VisitLine key={visit.id} visit={visit} />
+          ) : (
+            <Entries key={visit.id} facts={visit.facts} replacing={visit.facts} carId={carId} />
+          ),
+        )}
+      <Older left={visits.length - shown} onPress={() => setShown(shown + 4 * STEP)} />
+    </View>
+  );
+}
+
+/** One visit: what it was and how it ended; a tap opens its entries. */
+function VisitLine({ visit }: { visit: Visit }) {
+  const t = useTokens();
+  const logbook = useLogbook();
+  const say = useSay();
+  const [isOpen, setOpen] = useState(false);
+  const { title, outcome } = visitText(visit, logbook, say);
+  const day = longDate(dateIn(visit.facts[0]!.at, logbook.shop.timeZone));
+  return (
+    <View testID="visit">
+      <Pressable
+        role="button"
+        aria-expanded={isOpen}
+        aria-label={`${title}, ${day}: entries`}
+        onPress={() => setOpen(!isOpen)}
+        style={[styles.entry, { borderColor: t.rule }]}
+      >
+        <View style={styles.text}>
+          <Text as="strong">{title}</Text>
+          <Text
+            as="small"
+            tone={visit.outcome === 'reopened' ? 'stop' : visit.outcome === 'underWay' ? 'amber' : 'ink'}
+          >
+            {outcome}
+          </Text>
+          <Text as="small">{day}</Text>
+        </View>
+        <Icon name={isOpen ? 'up' : 'down'} size={18} color={t.inkSoft} />
+      </Pressable>
+      {isOpen ? (
+        <View style={[styles.opened, { borderColor: t.rule }]}>
+          <Entries facts={visit.facts} replacing={visit.facts} carId={visit.job!.carId} />
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+function Older({ left, onPress }: { left: number; onPress: () => void }) {
+  return left > 0 ? (
+    <MainButton mode="text" onPress={onPress}>
+      {`Show ${left} older`}
+    </MainButton>
+  ) : null;
+}
+
+/** Entries one by one; of a car those that may be corrected or withdrawn say so on a tap. */
+function Entries({
+  facts,
+  replacing,
+  carId,
+}: {
+  facts: readonly Fact[];
+  /** Among which a later one may replace one of them. */
+  replacing: readonly Fact[];
+  carId?: string;
+}) {
   const t = useTokens();
   const router = useRouter();
   const logbook = useLogbook();
   const say = useSay();
-  const all = useAppSelector(selectAllFacts);
-  const [shown, setShown] = useState(STEP);
   const [opened, setOpened] = useState<string | null>(null);
   const [withdrawing, setWithdrawing] = useState<Fact | null>(null);
   const { timeZone } = logbook.shop;
-  const facts = useMemo(
-    () =>
-      all
-        .filter(
-          (f) =>
-            (carId && 'carId' in f && f.carId === carId) || (bottleId && 'bottleId' in f && f.bottleId === bottleId),
-        )
-        .sort((a, b) => b.at.localeCompare(a.at) || b.recordedAt.localeCompare(a.recordedAt)),
-    [all, carId, bottleId],
+  const replacedBy = useMemo(
+    () => new Map(replacing.filter((f) => f.replaces).map((f) => [f.replaces!, f])),
+    [replacing],
   );
-  const replacedBy = useMemo(() => new Map(facts.filter((f) => f.replaces).map((f) => [f.replaces!, f])), [facts]);
-  if (facts.length === 0) return <Text tone="inkSoft">Nothing on record yet.</Text>;
   const correct = (fact: Fact): void => {
     const step = stepOfReading(fact);
     const page = fact.kind === 'fluidExchange' ? routes.flush : routes.test;
     router.push(step && fact.jobId ? routes.step(fact.jobId, step.key) : page(carId!, { corrects: fact.id }));
   };
   return (
-    <View testID="history">
-      {facts.slice(0, shown).map((fact) => {
+    <View>
+      {facts.map((fact) => {
         const { title, text } = factText(fact, logbook, say);
         const later = replacedBy.get(fact.id);
         const who = logbook.crew.get(fact.by)?.name ?? 'Somebody';
@@ -101,11 +191,6 @@ export function History({ carId, bottleId }: { carId?: string; bottleId?: string
           </View>
         );
       })}
-      {facts.length > shown ? (
-        <MainButton mode="text" onPress={() => setShown(shown + 4 * STEP)}>
-          {`Show ${facts.length - shown} older`}
-        </MainButton>
-      ) : null}
       {withdrawing ? <WithdrawDialog fact={withdrawing} onClose={() => setWithdrawing(null)} /> : null}
     </View>
   );
@@ -159,6 +244,7 @@ function WithdrawDialog({ fact, onClose }: { fact: Fact; onClose: () => void }) 
 }
 
 const styles = StyleSheet.create({
+  opened: { borderLeftWidth: 3, paddingLeft: 10, marginLeft: 4 },
   entry: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 8, gap: 8, alignItems: 'center' },
   text: { flex: 1, minWidth: 0 },
   struck: { textDecorationLine: 'line-through' },

@@ -9,7 +9,7 @@ import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
-import { History } from '../fluid/history';
+import { BottleHistory } from '../fluid/history';
 import { useSaveFact } from '../save-fact';
 import { counted, reservedText } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
@@ -67,7 +67,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
         ) : null}
       </Section>
       <Section title="History">
-        <History bottleId={bottle.id} />
+        <BottleHistory bottleId={bottle.id} />
       </Section>
     </Screen>
   );

@@ -90,7 +90,7 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
             { value: 'reading', label: 'Is read' },
           ]}
         />
-        <DateField control={control} name="calibratedOn" label="Calibrated on" />
+        <DateField control={control} name="calibratedOn" label="Calibrated on" optional />
         <TextField control={control} name="notes" label="Notes" lines={2} />
         {wrench ? <SwitchField control={control} name="archived" label="Put away: not offered any more" /> : null}
       </Section>

@@ -2,12 +2,13 @@ import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { UnitSystem } from '@calvik/core';
-import { type SheetSection, serviceSheet } from '@calvik/words/documents/service-sheet';
+import { type SheetCorner, type SheetSection, serviceSheet } from '@calvik/words/documents/service-sheet';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
 import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
+import { LimitBar } from '../../ui/limit-bar';
 import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
 import { useService } from './use-service';
@@ -68,6 +69,7 @@ export function SheetScreen() {
         <View style={[styles.status, { borderColor: t.ink, borderWidth: sheet.status === 'released' ? 1 : 3 }]}>
           <Text as="strong">{sheet.statusLine}</Text>
         </View>
+        <Drawing corners={sheet.corners} />
         {sheet.sections.map((section) => (
           <View key={section.title} style={styles.part}>
             <View style={[styles.title, { borderColor: t.ink }]}>
@@ -85,6 +87,40 @@ export function SheetScreen() {
         <Text as="small">{sheet.caution}</Text>
       </View>
     </Screen>
+  );
+}
+
+/** The four corners as they lie on the car, front up, with their limit bars. */
+function Drawing({ corners }: { corners: readonly SheetCorner[] }) {
+  const t = useTokens();
+  return (
+    <View style={styles.corners} testID="sheet-corners">
+      {corners.map(({ corner, name, bars }) => (
+        <View key={corner} style={[styles.corner, { borderColor: t.ink }]}>
+          <Text as="strong">{name}</Text>
+          {bars.map(({ label, text, scale }) => (
+            <View key={label}>
+              {scale ? (
+                <LimitBar
+                  label={`${label}, ${name.toLowerCase()}`}
+                  fresh={scale.newMm}
+                  limit={scale.limitMm}
+                  reading={scale.readingMm}
+                  show={() => ''}
+                  freshWord={label}
+                  limitWord=""
+                />
+              ) : (
+                <Text as="label">{label}</Text>
+              )}
+              <Text as="small" tone="ink">
+                {text}
+              </Text>
+            </View>
+          ))}
+        </View>
+      ))}
+    </View>
   );
 }
 
@@ -136,6 +172,8 @@ function Table({ title, table: { head, rows } }: { title: string; table: NonNull
 }
 
 const styles = StyleSheet.create({
+  corners: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  corner: { borderWidth: 1, padding: 8, gap: 6, flexBasis: '45%', flexGrow: 1, minWidth: 0 },
   block: { borderBottomWidth: 1, paddingVertical: 6, gap: 2 },
   pairs: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 18, rowGap: 4 },
   pair: { minWidth: 90 },

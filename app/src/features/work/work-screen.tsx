@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { type Job, dateIn, isDone, isReopened, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile } from '../open-file';
@@ -20,18 +20,23 @@ export function WorkScreen() {
   const crew = useCrewOnDuty();
   const [whose, setWhose] = useState<'mine' | 'all'>('all');
   const { timeZone } = logbook.shop;
+  // A car that was released and is stopped again is not done.
+  const isOver = useCallback(
+    (job: Job): boolean => isDone(logbook, job) && !(job.kind === 'service' && isReopened(logbook, job, today)),
+    [logbook, today],
+  );
   const days = useMemo(() => {
     const byDay = new Map<string, Job[]>();
     const jobs = [...logbook.jobs.values()]
       .filter((job) => !job.archived && (whose === 'all' || job.crewId === crew?.id || job.helperId === crew?.id))
-      .filter((job) => !isDone(logbook, job) || dateIn(job.startAt, timeZone) >= today)
+      .filter((job) => !isOver(job) || dateIn(job.startAt, timeZone) >= today)
       .sort((a, b) => a.startAt.localeCompare(b.startAt));
     for (const job of jobs) {
       const day = dateIn(job.startAt, timeZone);
       byDay.set(day, [...(byDay.get(day) ?? []), job]);
     }
     return [...byDay];
-  }, [logbook, whose, crew, timeZone, today]);
+  }, [logbook, whose, crew, timeZone, today, isOver]);
   const open = (job: Job): void => router.push(pageOf(job) ?? routes.boardAt(dateIn(job.startAt, timeZone), job.id));
   return (
     <Screen
@@ -85,7 +90,7 @@ export function WorkScreen() {
         >
           <View>
             {jobs.map((job) => {
-              const done = isDone(logbook, job);
+              const done = isOver(job);
               const car = logbook.cars.get(job.carId);
               return (
                 <View key={job.id} style={styles.row}>
@@ -105,7 +110,7 @@ export function WorkScreen() {
                       </Text>
                       {job.kind === 'service' && !done && logbook.factsOfJob(job.id).length > 0 ? (
                         <Text as="small" tone="amber">
-                          Under way, not released
+                          {isDone(logbook, job) ? 'Was released, stopped again' : 'Under way, not released'}
                         </Text>
                       ) : null}
                       {job.covers.length > 1 || job.kind === 'errand' ? (

@@ -1,10 +1,12 @@
+import type { Fact } from '@calvik/core';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { ClearedBy } from '../../../src/features/fluid/cleared-by';
 import { FluidCard } from '../../../src/features/fluid/fluid-card';
-import { History } from '../../../src/features/fluid/history';
+import { CarHistory } from '../../../src/features/fluid/history';
 import { BottleScreen } from '../../../src/features/inventory/bottle-screen';
 import { CornerMap } from '../../../src/ui/corner-map';
 import { boil, bottle, car, flush, show, silicone } from '../../builders/scene';
+import { at, intake, job } from '../../builders/service-scene';
 
 jest.mock('expo-router', () => ({
   useRouter: () => ({
@@ -73,7 +75,7 @@ describe('the history', () => {
   const right = boil(22, 3, 261, { replaces: wrong.id, because: 'Figures swapped.' });
 
   test('shows a corrected entry and its correction, and only the latter can be corrected again', () => {
-    show(<History carId={car.id} />, [flush(20, 30), wrong, right]);
+    show(<CarHistory carId={car.id} />, [flush(20, 30), wrong, right]);
     expect(screen.getByTestId('history-replaced').textContent).toContain('Corrected: Figures swapped.');
     const entries = screen.getAllByTestId('history-entry');
     expect(entries).toHaveLength(2);
@@ -84,7 +86,7 @@ describe('the history', () => {
   });
 
   test('a withdrawal asks why before it does anything', () => {
-    show(<History carId={car.id} />, [wrong]);
+    show(<CarHistory carId={car.id} />, [wrong]);
     fireEvent.click(screen.getByRole('button', { name: /correct or withdraw/ }));
     fireEvent.click(screen.getByRole('button', { name: 'Withdraw' }));
     const dialog = screen.getByText('Withdraw this entry').closest('[role="dialog"], [aria-modal]') ?? document.body;
@@ -93,8 +95,23 @@ describe('the history', () => {
     expect(screen.getByText('Say why.')).toBeTruthy();
   });
 
+  test('a service is one line with its outcome, and its entries open below', () => {
+    const step = (n: number, more: object): Fact => ({ ...at(n), ...more }) as Fact;
+    show(
+      <CarHistory carId={car.id} />,
+      [boil(21, 2, 290), ...intake, step(30, { kind: 'stepSkipped', step: 'look', reason: 'Done before' })],
+      { jobs: [job] },
+    );
+    const line = screen.getByTestId('visit');
+    expect(line.textContent).toMatch(/^ServiceNot finished; 6 entries/);
+    expect(screen.getAllByTestId('history-entry')).toHaveLength(1);
+    fireEvent.click(within(line).getByRole('button', { name: /^Service, .*: entries$/ }));
+    expect(screen.getAllByTestId('history-entry').length).toBe(7);
+    expect(line.textContent).toContain('Skipped: Hoses, seals, hubs');
+  });
+
   test('says so when there is nothing', () => {
-    show(<History carId={car.id} />);
+    show(<CarHistory carId={car.id} />);
     expect(screen.getByText('Nothing on record yet.')).toBeTruthy();
   });
 });

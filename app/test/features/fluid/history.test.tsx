@@ -2,7 +2,7 @@
 
 import { type Fact, buildLogbook } from '@calvik/core';
 import { sayTo } from '@calvik/words';
-import { factText } from '@calvik/words/facts';
+import { factText } from '@calvik/words/history';
 import { bottle, car, crew, id } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands } from '../../builders/hands';

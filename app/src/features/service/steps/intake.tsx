@@ -123,7 +123,7 @@ export function BoilStep({ s, step }: StepProps) {
         selected="reading"
         onSelect={() => undefined}
       />
-      <MainButton mode="outlined" onPress={() => router.push(routes.test(s.car.id, { job: s.job.id }))}>
+      <MainButton mode="outlined" onPress={() => router.replace(routes.test(s.car.id, { job: s.job.id }))}>
         Tester or pen
       </MainButton>
     </StepFrame>

@@ -85,7 +85,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
             ))}
           </View>
           {s.pedal.suspects.length > 0 ? (
-            <MainButton mode="outlined" onPress={() => router.push(routes.step(s.job.id, 'exchange'))}>
+            <MainButton mode="outlined" onPress={() => router.replace(routes.step(s.job.id, 'exchange'))}>
               Back to the exchange
             </MainButton>
           ) : null}
@@ -129,7 +129,8 @@ function Leading({ s, finding, fasteners }: Pick<StepProps, 's'> & { finding: Fi
   const router = useRouter();
   const step = stepOfFinding(s, finding);
   if (!step) return <FindingLine finding={finding} fasteners={fasteners} />;
-  const open = (): void => router.push(routes.step(s.job.id, step.key));
+  // Steps take each other's place: back always leads to the service.
+  const open = (): void => router.replace(routes.step(s.job.id, step.key));
   return (
     <Pressable
       role="link"

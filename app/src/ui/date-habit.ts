@@ -1,0 +1,16 @@
+import { createContext } from 'react';
+
+/** Time zones of the United States, where the month is written first. */
+const MONTH_FIRST =
+  /^(America\/(New_York|Detroit|Chicago|Denver|Phoenix|Boise|Los_Angeles|Anchorage|Juneau|Nome|Adak|Menominee|Indiana\/.*|Kentucky\/.*|North_Dakota\/.*)|Pacific\/Honolulu|US\/.*)$/;
+
+export type DateHabit = 'en-GB' | 'en-US';
+
+/**
+ * How people where the shop is write a date: the day first, or the month.
+ * @example dateHabitOf('America/Chicago') // 'en-US'
+ */
+export const dateHabitOf = (timeZone: string): DateHabit => (MONTH_FIRST.test(timeZone) ? 'en-US' : 'en-GB');
+
+/** The habit of the shop: the app provides it, every date field reads and writes by it. */
+export const DateHabitContext = createContext<DateHabit>('en-GB');
