@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { type Dimension, type Unit, type Verdict, parseQuantity, quantityParts } from '@calvik/core';
 import { keypadUnit, useUnits } from './units';
@@ -55,6 +55,7 @@ export function FigureFields({
   verdictHeight,
   after,
   cell,
+  cellAt = fields.length,
   instrument,
 }: {
   fields: readonly FigureField[];
@@ -73,6 +74,8 @@ export function FigureFields({
   after?: ReactNode;
   /** Stands beside the figures, as one of their cells: what is said of them in one tap. */
   cell?: ReactNode;
+  /** Before which of the figures; default: after the last. */
+  cellAt?: number;
   /** An instrument that is on: it stands where the keys are. */
   instrument?: ReactNode;
 }) {
@@ -96,6 +99,8 @@ export function FigureFields({
   const next = fields[at + 1];
   // One figure is its own line, the keypad's display; it has a line while another list has the keypad.
   const alone = fields.length === 1 && dock.isMine;
+  const shown = alone ? [] : fields;
+  const besides = cell ? <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>{cell}</View> : null;
   const toneOf = (verdict: Verdict | undefined): 'stop' | 'amber' | 'ink' =>
     verdict === 'stop' ? 'stop' : verdict === 'watch' || verdict === 'needsWork' ? 'amber' : 'ink';
   return (
@@ -104,62 +109,65 @@ export function FigureFields({
         <Text as="small">{`Last ${show(field.last, field.dimension, field.digits)}`}</Text>
       ) : null}
       <View style={styles.lines}>
-        {(alone ? [] : fields).map((f) => {
+        {shown.map((f, i) => {
           const text = values[f.key] ?? '';
           const value = read(text, f.dimension);
           const on = f.key === field.key && dock.isMine;
           const figure = value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits);
           return (
-            <View key={f.key} style={{ width: `${100 / columns}%` as never, padding: 2 }}>
-              <Pressable
-                role="button"
-                aria-label={`${f.label}: ${text || 'not typed'}`}
-                aria-pressed={on}
-                onPress={() => {
-                  dock.take();
-                  onSelect(f.key);
-                }}
-                style={[
-                  columns === 1 ? styles.line : styles.small,
-                  {
-                    borderColor: on ? t.iron : t.rule,
-                    borderWidth: on ? 2.5 : 1,
-                    backgroundColor: on ? t.ironWash : t.sheet,
-                  },
-                ]}
-              >
-                {columns === 1 ? (
-                  <>
-                    <View style={styles.grow}>
-                      <Text as="strong" numberOfLines={1}>
+            <Fragment key={f.key}>
+              {i === cellAt ? besides : null}
+              <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>
+                <Pressable
+                  role="button"
+                  aria-label={`${f.label}: ${text || 'not typed'}`}
+                  aria-pressed={on}
+                  onPress={() => {
+                    dock.take();
+                    onSelect(f.key);
+                  }}
+                  style={[
+                    columns === 1 ? styles.line : styles.small,
+                    {
+                      borderColor: on ? t.iron : t.rule,
+                      borderWidth: on ? 2.5 : 1,
+                      backgroundColor: on ? t.ironWash : t.sheet,
+                    },
+                  ]}
+                >
+                  {columns === 1 ? (
+                    <>
+                      <View style={styles.grow}>
+                        <Text as="strong" numberOfLines={1}>
+                          {f.label}
+                        </Text>
+                        {lastWords(f) ? <Text as="small">{lastWords(f)}</Text> : null}
+                      </View>
+                      <Text as="figure" tone={toneOf(f.verdict)}>
+                        {figure}
+                      </Text>
+                    </>
+                  ) : (
+                    <>
+                      <Text as="small" tone="ink" numberOfLines={1}>
                         {f.label}
                       </Text>
-                      {lastWords(f) ? <Text as="small">{lastWords(f)}</Text> : null}
-                    </View>
-                    <Text as="figure" tone={toneOf(f.verdict)}>
-                      {figure}
-                    </Text>
-                  </>
-                ) : (
-                  <>
-                    <Text as="small" tone="ink" numberOfLines={1}>
-                      {f.label}
-                    </Text>
-                    <View style={styles.below}>
-                      {columns === 2 ? <Text as="small">{lastWords(f)}</Text> : null}
-                      <Text as="figure" tone={toneOf(f.verdict)}>
-                        {columns === 4 && value !== null
-                          ? quantityParts(value, f.dimension, system, f.digits).figure
-                          : figure}
-                      </Text>
-                    </View>
-                  </>
-                )}
-              </Pressable>
-            </View>
+                      <View style={styles.below}>
+                        {columns === 2 ? <Text as="small">{lastWords(f)}</Text> : null}
+                        <Text as="figure" tone={toneOf(f.verdict)}>
+                          {columns === 4 && value !== null
+                            ? quantityParts(value, f.dimension, system, f.digits).figure
+                            : figure}
+                        </Text>
+                      </View>
+                    </>
+                  )}
+                </Pressable>
+              </View>
+            </Fragment>
           );
         })}
-        {cell ? <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>{cell}</View> : null}
+        {cellAt >= shown.length ? besides : null}
       </View>
       {dock.isMine ? (
         <Docked>

@@ -180,7 +180,11 @@ describe('the strictest', () => {
   });
   test('a window that is kept for this event sets no date', () => {
     expect(nextDue([rule({ dueBy: '2026-06-13', notBefore: '2026-03-15' })])).toBeNull();
-    expect(nextDue([rule({ dueBy: '2026-12-01' })])).toMatchObject({ on: '2026-12-01', work: 'flush', rule: { owner: expect.anything() } });
+    expect(nextDue([rule({ dueBy: '2026-12-01' })])).toMatchObject({
+      on: '2026-12-01',
+      work: 'flush',
+      rule: { owner: expect.anything() },
+    });
   });
   test('the order in which rules are listed changes nothing that matters', () => {
     const any = fc

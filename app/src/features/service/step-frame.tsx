@@ -1,10 +1,10 @@
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
-import type { Fact, ServiceJudgement, ServiceStep } from '@calvik/core';
+import type { Fact, ServiceJudgement, ServiceStep, StepKind } from '@calvik/core';
 import { phaseNames, stepName, stepWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLines } from '../finding-line';
 import { Photos, useTakePhoto } from './photos';
@@ -13,7 +13,23 @@ import { StepMore } from './step-more';
 import { useSaveStep } from './use-save-step';
 import type { StepFact } from './use-service';
 
+/** On a phone shorter than this the caution comes after the figures too. */
 const SHORT = 800;
+/** Steps in which figures are typed: on a phone the keypad takes half the height, so the figures come before the sentences. */
+const withKeypad: ReadonlySet<StepKind> = new Set<StepKind>([
+  'reservoir',
+  'boil',
+  'pads',
+  'rotor',
+  'wheelBearing',
+  'retract',
+  'leakDown',
+  'bleed',
+  'clutch',
+  'torque',
+  'wheels',
+  'level',
+]);
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
 const whySo = ['Read twice, it is right', 'Other parts are on', 'Put right since'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
@@ -53,22 +69,25 @@ export function StepFrame({
   const takePhoto = useTakePhoto(s, step);
   const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
   const [warned, setWarned] = useState(false);
-  // On a short phone the figures come first and the sentences after them: the keypad takes the rest.
-  const isShort = useWindowDimensions().height < SHORT;
+  const wide = useWide();
+  const isTight = !wide && withKeypad.has(step.kind);
+  const isShort = useWindowDimensions().height < SHORT && isTight;
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
     step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
       ? 'Parking-brake motors pinch: service mode on, and nobody opens the door in the middle.'
       : stepWords[step.kind].caution;
+  const what = <Text>{stepWords[step.kind].what(step, s)}</Text>;
+  const said = caution ? <Text as="small">{caution}</Text> : null;
   const head = (
     <View style={styles.head}>
-      <Text>{stepWords[step.kind].what(step, s)}</Text>
+      {isTight ? null : what}
       {wanted ? (
         <Text as="strong" testID="wanted">
           {wanted}
         </Text>
       ) : null}
-      {caution ? <Text as="small">{caution}</Text> : null}
+      {isShort ? null : said}
       {step.handedTo && step.handedTo !== crew?.id ? (
         <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
       ) : null}
@@ -112,7 +131,7 @@ export function StepFrame({
         </View>
       }
     >
-      {isShort ? null : head}
+      {head}
       {before.length > 0 ? (
         <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
       ) : null}
@@ -129,7 +148,12 @@ export function StepFrame({
         </View>
       ) : null}
       {children}
-      {isShort ? head : null}
+      {isTight ? (
+        <View style={styles.head}>
+          {what}
+          {isShort ? said : null}
+        </View>
+      ) : null}
       {before.length > 0 ? (
         <View style={[styles.notice, { borderColor: t.amber }]} testID="out-of-turn">
           <Text>{`Still open before this: ${before

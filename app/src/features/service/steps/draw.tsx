@@ -180,6 +180,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         selected={selected}
         onSelect={select}
         columns={2}
+        cellAt={isFed ? undefined : 3}
         cell={
           <SayAll
             label="Clean, no bubbles"
