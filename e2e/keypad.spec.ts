@@ -2,7 +2,10 @@ import { type Page, expect, test } from '@playwright/test';
 import { deviceOf, idsByName } from './people';
 import { Server, newDataFile } from './server';
 
-/** The docked keypad, measured by its boxes: figure, verdict, every key and the save key in view together, in every step that takes figures. */
+/**
+ * The docked keypad, measured by its boxes: figure, verdict, every key and the save key in view together, in every step and form that takes
+ * figures, in every state: as it opens, with a bad figure, with a slip that is asked about, after a refused save, and in a correction.
+ */
 let server: Server;
 test.beforeAll(async () => {
   server = await Server.start({ data: newDataFile(), demo: true });
@@ -15,10 +18,15 @@ const sizes = [
 ];
 const keys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0', 'Point', 'Clear', 'Erase'];
 
+interface Box {
+  top: number;
+  bottom: number;
+}
+
 /** Tops and bottoms of everything that must be seen together. */
-async function boxes(page: Page): Promise<Record<string, { top: number; bottom: number }>> {
+async function boxes(page: Page): Promise<Record<string, Box>> {
   return page.evaluate((names) => {
-    const found: Record<string, { top: number; bottom: number }> = {};
+    const found: Record<string, Box> = {};
     const note = (name: string, element: Element | null | undefined): void => {
       const box = element?.getBoundingClientRect();
       if (box && box.height > 0) found[name] = { top: Math.round(box.top), bottom: Math.round(box.bottom) };
@@ -27,49 +35,150 @@ async function boxes(page: Page): Promise<Record<string, { top: number; bottom: 
     for (const name of names) note(name, pad?.querySelector(`[aria-label="${name}"]`));
     note('figure', pad?.querySelector('input'));
     note('foot', document.querySelector('[data-testid="page-foot"]'));
+    note('notice', document.querySelector('[data-testid="notice"]'));
     note('keypad', pad);
     return found;
   }, keys);
 }
 
-test('at both sizes every key, the figure and the save key are in view, and no verdict moves a key', async ({
+type Fact = Record<string, unknown>;
+
+/** What has been written down before a step is opened: an exchange that has begun, readings that stand, so that a new one corrects them. */
+const standing = (bottleId: string): Fact[] => {
+  const face = { thicknessMm: 8, otherEndMm: null, conditions: [], isSeen: true };
+  const corner = 'FL';
+  return [
+    { kind: 'reservoirSeen', moment: 'intake', levelMl: 250, colour: 'amber', basket: 'clean' },
+    {
+      kind: 'padMeasurement',
+      corner,
+      padSetId: null,
+      inner: face,
+      outer: face,
+      hatClearanceMm: null,
+      instrument: 'byHand',
+    },
+    {
+      kind: 'rotorMeasurement',
+      corner,
+      rotorPairId: null,
+      thicknessesMm: [27.4],
+      runoutMm: null,
+      lipMm: null,
+      massKg: null,
+      crack: 'none',
+      crackLengthMm: null,
+      wearMarksGone: false,
+      transferLayer: 'even',
+      instrument: 'byHand',
+    },
+    { kind: 'wheelBearingMeasurement', corner, playMm: 0.2, method: 'rim' },
+    {
+      kind: 'exchangeBegun',
+      scope: 'full',
+      method: 'pressureAir',
+      bottleId,
+      drawnOffMl: 0,
+      refillMl: 0,
+      pressureKpa: 100,
+      wantedNewPercent: 90,
+    },
+    {
+      kind: 'partsDecision',
+      subject: 'pads',
+      axle: 'front',
+      corner: null,
+      action: 'change',
+      padSetId: null,
+      rotorPairId: null,
+      reason: 'Worn.',
+    },
+  ];
+};
+
+test('at both sizes, in every step and state, every key, the figure and the save key are in view, and no verdict moves a key', async ({
   browser,
 }, { project }) => {
   test.skip(project.name !== 'phone', 'measured at the sizes of phones');
+  test.setTimeout(600_000);
   const ids = await idsByName(server.url);
   const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
   const feed = (await (await fetch(`${server.url}/api/changes?limit=5000`)).json()) as {
-    changes: { collection: string; body: { id: string; kind?: string; carId?: string } }[];
+    changes: {
+      collection: string;
+      body: { id: string; kind?: string; carId?: string; startAt?: string; archived?: boolean };
+    }[];
   };
-  const job = feed.changes.find(
-    ({ collection, body }) => collection === 'jobs' && body.kind === 'service' && body.carId === ids['Rooth Velund'],
-  )!.body.id;
+  const jobsOf = (car: string): string[] =>
+    feed.changes
+      .filter(({ collection, body }) => collection === 'jobs' && body.kind === 'service' && body.carId === ids[car])
+      .map(({ body }) => body)
+      .sort((a, b) => a.startAt!.localeCompare(b.startAt!))
+      .map(({ id }) => id);
+  // One service has been signed, so that whatever is saved in it corrects; one is fresh; one stands in its middle, with a clutch on the reservoir.
+  const [signed] = jobsOf('Rooth Velund');
+  const fresh = jobsOf('Rooth Velund').at(-1)!;
+  const busy = jobsOf('Tarrick Karsk').at(-1)!;
+  const bottle = feed.changes.filter(({ collection, body }) => collection === 'bottles' && !body.archived).at(-6)!;
+  for (const [n, fact] of standing(bottle.body.id).entries()) {
+    const at = new Date(Date.now() - 600_000 + n * 1000).toISOString();
+    const id = `01a00000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+    const about = { id, at, recordedAt: at, by: ids['Tove Loy'], carId: ids['Tarrick Karsk'], jobId: busy };
+    const answer = await page.request.put(`${server.url}/api/facts/${id}`, { data: { ...about, ...fact } });
+    expect(answer.ok(), `${String(fact.kind)}: ${await answer.text()}`).toBe(true);
+  }
+  const places = [
+    { path: `/cars/${ids['Rooth Velund']}/test`, name: 'boiling test' },
+    ...['reservoir', 'boil', 'pads.FL', 'rotor.FL', 'wheelBearing.FL', 'exchange', 'level', 'wheels'].map((step) => ({
+      path: `/service/${fresh}/${step}`,
+      name: step,
+    })),
+    ...['reservoir', 'pads.FL', 'rotor.FL', 'level', 'wheels'].map((step) => ({
+      path: `/service/${signed}/${step}`,
+      name: `${step} corrected`,
+    })),
+    ...['pads.FL', 'rotor.FL', 'retract.front', 'torque.front', 'leakDown', 'bleed.0', 'clutch'].map((step) => ({
+      path: `/service/${busy}/${step}`,
+      name: `${step} under way`,
+    })),
+  ];
   const seen: string[] = [];
+  let measured = 0;
   for (const size of sizes) {
     await page.setViewportSize(size);
-    for (const step of ['reservoir', 'boil', 'pads.FL', 'rotor.FL', 'wheelBearing.FL', 'exchange', 'level', 'wheels']) {
-      await page.goto(`${server.url}/service/${job}/${step}`);
-      await expect(page.getByTestId('keypad')).toBeVisible();
-      const measure = async (state: string): Promise<Record<string, { top: number; bottom: number }>> => {
+    for (const { path, name } of places) {
+      await page.goto(server.url + path);
+      await expect(page.getByTestId('keypad'), name).toBeVisible();
+      const measure = async (state: string, still?: Record<string, Box>): Promise<Record<string, Box>> => {
         const all = await boxes(page);
         for (const key of [...keys, 'figure', 'foot']) {
-          expect(all[key], `${step}, ${state}: ${key}`).toBeDefined();
-          expect(all[key]!.top, `${step}, ${state}: ${key}`).toBeGreaterThanOrEqual(0);
-          expect(all[key]!.bottom, `${step}, ${state}: ${key}`).toBeLessThanOrEqual(size.height);
+          expect(all[key], `${name}, ${state}: ${key}`).toBeDefined();
+          expect(all[key]!.top, `${name}, ${state}: ${key}`).toBeGreaterThanOrEqual(0);
+          expect(all[key]!.bottom, `${name}, ${state}: ${key}`).toBeLessThanOrEqual(size.height);
+          if (still && key !== 'foot') expect(all[key], `${name}, ${state}: ${key} has moved`).toEqual(still[key]);
         }
-        expect(all.keypad!.bottom, `${step}, ${state}: keypad over the foot`).toBeLessThanOrEqual(all.foot!.top + 1);
+        expect(all.keypad!.bottom, `${name}, ${state}: keypad over the foot`).toBeLessThanOrEqual(all.foot!.top + 1);
+        measured += 1;
         return all;
       };
+      const key = (label: string) => page.getByTestId('keypad').getByRole('button', { name: label, exact: true });
       const empty = await measure('as it opens');
-      await page.getByRole('button', { name: '1', exact: true }).last().click();
-      const typed = await measure('with a bad figure');
-      for (const key of keys) expect(typed[key], `${step}: ${key} has moved`).toEqual(empty[key]);
-      await page.getByRole('button', { name: 'Clear', exact: true }).last().click();
+      await key('Clear').click();
+      await key('1').click();
+      await measure('with a bad figure', empty);
+      for (const digit of ['9', '9', '9']) await key(digit).click();
+      await measure('with a slip', empty);
+      // What is refused says why above the keys.
+      const save = page.getByTestId('page-foot').getByRole('button').last();
+      await save.click();
+      const refused = await measure('after a refused save', empty);
+      await key('Clear').click();
       seen.push(
-        `${size.width}×${size.height} ${step}: keypad ${typed.keypad!.top}–${typed.keypad!.bottom}, foot ${typed.foot!.top}`,
+        `${size.width}×${size.height} ${name}: keypad ${empty.keypad!.top}–${empty.keypad!.bottom}, foot ${empty.foot!.top}${refused.notice ? ', refused with a word' : ''}`,
       );
     }
   }
+  complaints.expected(/409|422/);
   complaints.none();
-  console.log(seen.join('\n'));
+  console.log(`${seen.join('\n')}\n${measured} states measured`);
 });

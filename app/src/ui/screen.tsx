@@ -50,6 +50,8 @@ export interface ScreenProps {
   actions?: ReactNode;
   /** The main action, in reach of the thumb. */
   footer?: ReactNode;
+  /** Why something was not saved: it takes its room from what scrolls, and moves no key. */
+  notice?: string | null;
   children: ReactNode;
   maxWidth?: number;
   /** Guided work: everything closer together, so that the keypad stands without scrolling. */
@@ -65,6 +67,7 @@ export function Screen({
   back,
   actions,
   footer,
+  notice,
   children,
   maxWidth = 720,
   dense = false,
@@ -101,6 +104,13 @@ export function Screen({
       >
         {children}
       </ScrollView>
+      {notice ? (
+        <View style={[styles.notice, { borderColor: t.stop, backgroundColor: t.stopWash }]} testID="notice">
+          <Text tone="stop" live>
+            {notice}
+          </Text>
+        </View>
+      ) : null}
       {dock}
       {footer ? (
         <View style={[styles.footer, { borderColor: t.rule, backgroundColor: t.sheet }]} testID="page-foot">
@@ -237,6 +247,7 @@ const styles = StyleSheet.create({
   scroll: { flex: 1 },
   content: { padding: 16, paddingBottom: 32, gap: 24, width: '100%' },
   dense: { paddingTop: 10, gap: 14 },
+  notice: { borderTopWidth: 2, paddingHorizontal: 16, paddingVertical: 6 },
   footer: { borderTopWidth: 1, paddingHorizontal: 16, paddingVertical: 10 },
   footerInner: { width: '100%', gap: 8 },
   section: { gap: 12 },

@@ -39,13 +39,19 @@ export function trueThicknessMm(logbook: Logbook, car: Car, corner: Corner, targ
   return (parts.padSet?.newThicknessMm ?? 12) * (parts.padSet ? 1 : 0.45 + 0.4 * dice.uniform());
 }
 
-/** Jaws that close, wobble, and come to rest; resolution 0.01 mm. */
-export function* closing(truthMm: number, seed: string): Generator<CaliperReading> {
+/** How finely each instrument reads, mm: a caliper on pads; on rotors a micrometer, for a caliper cannot tell 0.013 mm. */
+const readsTo = (target: CaliperTarget): { resolutionMm: number; noiseMm: number } =>
+  target === 'rotor' ? { resolutionMm: 0.001, noiseMm: 0.0012 } : { resolutionMm: 0.01, noiseMm: 0.006 };
+
+/** Jaws that close, wobble, and come to rest. */
+export function* closing(truthMm: number, seed: string, target: CaliperTarget = 'inner'): Generator<CaliperReading> {
   const dice = chance(seed);
+  const { resolutionMm, noiseMm } = readsTo(target);
   for (let i = 0; i < LONGEST; i++) {
     const gap = 6 * Math.exp(-i / 3);
-    const wobble = i < 12 ? dice.normal(0.05) : dice.normal(0.006);
-    const mm = Math.max(0, Math.round((truthMm + gap + wobble) * 100) / 100);
+    const wobble = i < 12 ? dice.normal(0.05) : dice.normal(noiseMm);
+    const steps = Math.round((truthMm + (i > 14 ? 0 : gap) + wobble) / resolutionMm);
+    const mm = Math.max(0, Number((steps * resolutionMm).toFixed(3)));
     yield { mm, isSteady: i > 14 };
   }
 }

@@ -113,7 +113,7 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     return car;
   };
   stream('/calipers', caliperRequest, ({ carId, corner: at, target }, seed, logbook) => ({
-    source: closing(trueThicknessMm(logbook, carOf(logbook, carId), at, target), seed),
+    source: closing(trueThicknessMm(logbook, carOf(logbook, carId), at, target), seed, target),
     everyMs: CALIPER_EVERY_MS,
   }));
   stream('/wrenches', wrenchRequest, ({ settingNm, count }, seed) => ({

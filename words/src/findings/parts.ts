@@ -154,8 +154,7 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   fluidNotClean: (_, at) => `Fluid did not run clean${atPlace(at)}.`,
   reservoirUnderMin: ({ level, min }, at, say) =>
     `The reservoir stood at ${say.quantity(level)}${atPlace(at)}, MIN is ${say.quantity(min)}. Air may have gone in: the sequence starts again from the first nipple.`,
-  wouldGoUnderMin: () =>
-    'Under MIN: air may have gone in. Saved like this, the sequence starts again from the first nipple.',
+  wouldGoUnderMin: () => 'Under MIN: air may have gone in. Saved like this, the sequence starts again.',
   topUpNow: ({ level, min }, _, say) => `Stop and top up: ${say.quantity(level)}, MIN is ${say.quantity(min)}.`,
   levelUnderMin: ({ level, min }, _, say) =>
     `Reservoir ${level.value < min.value ? 'under' : 'at'} MIN: ${say.quantity(level)}, MIN is ${say.quantity(min)}. Look for a leak, and at the pads.`,

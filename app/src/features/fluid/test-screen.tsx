@@ -105,9 +105,10 @@ function TestPage({
       back={jobId ? routes.step(jobId, 'boil') : routes.car(car.id)}
       isBackFixed={jobId !== undefined}
       isDocked
+      notice={sentence ?? problem}
       footer={
         <SaveBar
-          problem={sentence ?? problem}
+          problem={null}
           saving={saving}
           onSave={() => void save()}
           label={

@@ -105,14 +105,10 @@ export function StepFrame({
       above={`${s.car.name} · ${phaseNames[step.phase]}`}
       back={`/service/${s.job.id}`}
       dense
+      notice={problem ?? takePhoto.problem ?? (warned ? unsaved : null)}
       actions={<IconButton icon="camera" label="Take a photo" onPress={takePhoto.open} />}
       footer={
         <View style={styles.footer}>
-          {(problem ?? takePhoto.problem ?? (warned ? unsaved : null)) ? (
-            <Text tone="stop" live>
-              {problem ?? takePhoto.problem ?? unsaved ?? ''}
-            </Text>
-          ) : null}
           {footer}
           <View style={styles.row}>
             {step.kind === 'release' ? null : <StepMore s={s} step={step} />}

@@ -14,7 +14,7 @@ interface Jaws {
 export type CaliperTarget = 'inner' | 'outer' | 'rotor';
 
 /**
- * The digital caliper: its jaws close on what is chosen, come to rest, and the reading is taken with one press; then it goes on
+ * The digital caliper, on rotors the micrometer: its jaws close on what is chosen, come to rest, and the reading is taken with one press; then it goes on
  * to the next place by itself. Who measured with it goes on measuring with it: at the next corner it is on already.
  */
 export function useCaliper({
@@ -63,9 +63,9 @@ export function useCaliper({
     <View style={styles.panel}>
       <View style={styles.row}>
         <View style={styles.grow}>
-          <Text as="label">{`Caliper on: ${place}`}</Text>
+          <Text as="label">{`${target === 'rotor' ? 'Micrometer' : 'Caliper'} on: ${place}`}</Text>
           <Text as="bigFigure" testID="caliper">
-            {jaws ? show(jaws.mm, 'length', 2) : '–'}
+            {jaws ? show(jaws.mm, 'length', target === 'rotor' ? 3 : 2) : '–'}
           </Text>
         </View>
         <MainButton
@@ -93,7 +93,7 @@ export function useCaliper({
             measure(target);
           }}
         >
-          Use the digital caliper
+          {target === 'rotor' ? 'Use the digital micrometer' : 'Use the digital caliper'}
         </MainButton>
       )}
       {caliper.problem ? <Text tone="stop">{caliper.problem}</Text> : null}

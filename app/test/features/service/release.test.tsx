@@ -63,6 +63,6 @@ describe('the end of it', () => {
       expect(saved()[0]).toMatchObject({ kind: 'holdWaived', by: lead.id, reason: 'Looked at together.' }),
     );
     press(/^Open /, 'link');
-    expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
+    expect(router.replace).toHaveBeenCalledWith(expect.stringContaining(`/service/${job.id}/`));
   });
 });

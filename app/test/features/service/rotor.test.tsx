@@ -28,18 +28,18 @@ describe('measuring a rotor', () => {
 
   test('the caliper goes from point to point; only a reading at rest is taken', async () => {
     step('rotor.FL', [fitted]);
-    await pressing('Use the digital caliper');
+    await pressing('Use the digital micrometer');
     expect(sent.at(-1)).toMatchObject({
       path: '/api/bench/calipers',
       body: { carId: car.id, corner: 'FL', target: 'rotor' },
     });
     Wire.last.say('sample', { sample: { mm: 31.4, isSteady: false } });
-    expect(screen.getByTestId('caliper').textContent).toMatch(/31\.40/);
+    expect(screen.getByTestId('caliper').textContent).toMatch(/31\.400/);
     press('Closing …');
     expect(saved()).toEqual([]);
     Wire.last.say('sample', { sample: { mm: 31.287, isSteady: true } });
     await pressing('Take it');
-    await waitFor(() => expect(text()).toContain('Caliper on: point 2'));
+    await waitFor(() => expect(text()).toContain('Micrometer on: point 2'));
     Wire.last.say('sample', { sample: { mm: 31.301, isSteady: true } });
     await pressing('Take it');
     press('Cracks: No cracks', 'radio');
@@ -63,10 +63,10 @@ describe('measuring a rotor', () => {
 
   test('a caliper that falls silent says so, and the keypad is there', async () => {
     step('rotor.FL', [fitted]);
-    await pressing('Use the digital caliper');
+    await pressing('Use the digital micrometer');
     act(() => Wire.last.onerror?.());
     expect(text()).toContain('The instrument does not answer. Type the figure.');
-    expect(isThere('Use the digital caliper')).toBe(true);
+    expect(isThere('Use the digital micrometer')).toBe(true);
     expect(Wire.last.closed).toBe(true);
   });
 

@@ -37,7 +37,8 @@ export function ClutchStep({ s, step }: StepProps) {
   const volumeMl = read(draft.volume, 'volume');
   const isGood = draft.clean === 'yes' && draft.bubbles === 'none';
   const found = judgeClutch({
-    isShut: draft.shut || draft.volume === '',
+    // Whether it is shut is asked when it is saved.
+    isShut: true,
     pedalReturns: draft.returns !== 'no',
     bubbles: draft.bubbles || 'none',
     ranClean: draft.clean !== 'no',

@@ -172,6 +172,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
             </Text>
             <ChoiceChips
               label={title}
+              columns={3}
               value={c.action}
               onChange={(action) => set({ action })}
               options={actionsOf[p.subject].map((value) => ({
@@ -202,6 +203,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
               onChangeText={(reason) => set({ reason })}
               maxLength={300}
               multiline
+              dense
             />
           </Section>
         );

@@ -78,7 +78,6 @@ export function DrawStep({ s, step, logbook }: StepProps) {
     exchange.openTopUps(index),
   );
   const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
-  const bottle = logbook.bottles.get(draft.bottleId);
   // The nipple is closed to a figure: under or over it is said here, not at the gate.
   const torqueNm = read(draft.torque, 'torque');
   const judgedClick = nipple && torqueNm !== null ? judgeClick(torqueNm, nipple) : null;
@@ -291,9 +290,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       {draft.shut && read(draft.torque, 'torque') === null ? (
         <Text tone="amber">No torque typed: the car is not released without it.</Text>
       ) : null}
-      <Section title={`From bottle ${bottle?.label ?? '?'}`}>
-        <FromBottle s={s} logbook={logbook} bottleId={draft.bottleId} onChoose={(bottleId) => change({ bottleId })} />
-      </Section>
+      <FromBottle s={s} logbook={logbook} bottleId={draft.bottleId} onChoose={(bottleId) => change({ bottleId })} />
     </StepFrame>
   );
 }

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
 import {
   type ExchangeMethod,
   type ReservoirWay,
@@ -19,7 +20,7 @@ import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { quantityText, recordText } from '../../../ui/quantity-text';
-import { Section } from '../../../ui/screen';
+import { MainButton, Section } from '../../../ui/screen';
 import { RadioList, Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { BottleShelf } from '../../fluid/bottle-shelf';
@@ -59,11 +60,25 @@ export function FromBottle({
 }: Pick<StepProps, 's' | 'logbook'> & { bottleId: string; onChoose: (bottleId: string) => void }) {
   const { show } = useUnits();
   const shelf = useShelf({ s, logbook });
+  const [isOpen, setOpen] = useState(bottleId === '');
+  const now = logbook.bottles.get(bottleId);
+  if (!isOpen)
+    return (
+      <View style={styles.row}>
+        <Text as="strong" style={styles.grow}>{`From bottle ${now?.label ?? '?'}`}</Text>
+        <MainButton mode="text" onPress={() => setOpen(true)}>
+          Another bottle
+        </MainButton>
+      </View>
+    );
   return (
     <RadioList
       label="Bottle"
       value={bottleId}
-      onChange={onChoose}
+      onChange={(id) => {
+        onChoose(id);
+        setOpen(false);
+      }}
       options={shelf
         .filter((x) => x.verdict !== 'stop')
         .slice(0, 6)
@@ -251,3 +266,8 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     </StepFrame>
   );
 }
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});

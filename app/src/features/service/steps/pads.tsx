@@ -10,6 +10,7 @@ import {
   judgeThickness,
   oddCorner,
   padConditions,
+  questionsOf,
   readingBefore,
   thinnest,
   usualNewPadMm,
@@ -26,6 +27,7 @@ import { recordText } from '../../../ui/quantity-text';
 import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
+import { type NewFact, asFact } from '../../save-fact';
 import { StepFrame } from '../step-frame';
 import { useCaliper } from '../use-caliper';
 import { useDraft } from '../../../state/use-draft';
@@ -174,10 +176,32 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
       : null;
   // While somebody types, what is still to be looked at is not found yet: it is said when it is saved like that.
-  const findings = worstFirst([...(judged?.findings ?? []), ...(odd ? [odd] : [])]);
+  // One figure is judged and asked about as soon as it stands, before its partner is typed.
+  const half = useMemo(() => {
+    const typed = (['inner', 'outer'] as const).filter((side) => read(draft.figures[side], 'length') !== null);
+    if (body || typed.length !== 1) return [];
+    const [side] = typed as ['inner' | 'outer'];
+    const face = { thicknessMm: read(draft.figures[side], 'length')!, otherEndMm: null, conditions: [] };
+    const alone = {
+      kind: 'padMeasurement',
+      corner,
+      padSetId: state.padSet?.id ?? null,
+      hatClearanceMm: null,
+      instrument: 'byHand',
+    };
+    const fact = asFact(
+      { ...alone, inner: face, outer: face, carId: s.car.id, jobId: s.job.id } as NewFact,
+      new Date().toISOString(),
+      '',
+    );
+    const asked = questionsOf(logbook, fact).filter((f) => f.values.pad === side);
+    return [...asked, judgeThickness(face.thicknessMm, state.spec, corner, side)];
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft.figures, body, corner, state, logbook, s.car.id, s.job.id, system]);
+  const findings = worstFirst([...(judged?.findings ?? []), ...half, ...(odd ? [odd] : [])]);
   const unseen = body ? judgeFacesSeen(body, state.spec.brake) : [];
   const seenClean = draft.seen.inner && draft.seen.outer && draft.inner.length + draft.outer.length === 0;
-  const least = judged?.thinnest.value ?? null;
+  const least = judged?.thinnest.value ?? mm('inner') ?? mm('outer');
   const fresh = state.spec.newMm ?? Math.max(usualNewPadMm(state.spec.brake), least ?? 0);
   return (
     <StepFrame
@@ -202,7 +226,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
               reading={least}
               show={(value) => show(value, 'length')}
             />
-            <LiveFinding findings={findings} hasReading={judged !== null} />
+            <LiveFinding findings={findings} hasReading={judged !== null || half.length > 0} />
           </View>
         }
         fields={fields}

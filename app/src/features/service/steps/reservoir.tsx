@@ -102,7 +102,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
         <View style={styles.grow}>
           <ChoiceChips
             label="Level"
-            columns={1}
+            columns={2}
             value={marks.find(([, ml]) => level !== null && Math.abs(ml - level) < 0.6)?.[0] ?? ''}
             onChange={(label) => change({ level: recordText(marks.find(([m]) => m === label)![1], 'volume', system) })}
             options={marks.map(([label]) => ({ value: label, label }))}

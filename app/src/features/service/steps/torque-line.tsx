@@ -65,7 +65,9 @@ export function TorqueLineForm({
     draft.clicks.map((c, i) => (typeof c === 'number' ? { nm: c, position: order[i % order.length]! } : c)),
   );
   const [picked, pick] = useState<number | null>(null);
-  useEffect(() => onClicks(clicks.length), [clicks.length, onClicks]);
+  // A figure that is typed and not logged would be left behind as well.
+  const unsaved = clicks.length + (draft.typed.trim() === '' ? 0 : 1);
+  useEffect(() => onClicks(unsaved), [unsaved, onClicks]);
   const nextOf = (done: readonly Click[]): number | null =>
     nextPosition(
       done.map((c) => c.position),
