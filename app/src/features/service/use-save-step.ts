@@ -111,9 +111,11 @@ export function useSaveStep(
     if (typeof made === 'string' || wanting) return;
     if (!(await saveAll(made))) return;
     setTried(false);
+    // Who stays has said already why it is done now; the answers to this entry's figures are its own.
+    if (onSaved?.() === 'stay') return change({ explanation: '', because: '' });
     clear();
     change(noReasons);
-    if (onSaved?.() !== 'stay') goOn();
+    goOn();
   };
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
