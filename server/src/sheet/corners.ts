@@ -3,7 +3,7 @@ import { INK, MARGIN } from './document';
 
 const ROW = 24;
 const LABEL = 48;
-const BAR = 92;
+const BAR = 168;
 const HEIGHT = 9;
 
 /** Where a reading lies on a bar, 0 at the left (new) to 1 at the right (worn out), with a third of the way kept for what is beyond the limit. */

@@ -195,7 +195,8 @@ export function PadsStep({ s, step, logbook }: StepProps) {
       '',
     );
     const asked = questionsOf(logbook, fact).filter((f) => f.values.pad === side);
-    return [...asked, judgeThickness(face.thicknessMm, state.spec, corner, side)];
+    const judgement = judgeThickness(face.thicknessMm, state.spec, corner, side);
+    return judgement.verdict === 'inOrder' ? asked : [...asked, judgement];
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [draft.figures, body, corner, state, logbook, s.car.id, s.job.id, system]);
   const findings = worstFirst([...(judged?.findings ?? []), ...half, ...(odd ? [odd] : [])]);
@@ -226,7 +227,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
               reading={least}
               show={(value) => show(value, 'length')}
             />
-            <LiveFinding findings={findings} hasReading={judged !== null || half.length > 0} />
+            <LiveFinding findings={findings} hasReading={judged !== null || least !== null} />
           </View>
         }
         fields={fields}
