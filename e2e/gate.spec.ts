@@ -18,7 +18,6 @@ const save = (page: Page) => button(page, /^(Save and go on|Save the correction|
 interface Fact {
   [field: string]: unknown;
 }
-const face = { thicknessMm: 8, otherEndMm: null, conditions: [], isSeen: true };
 const rotorReading = (corner: string, rotorPairId: string, mm: number, crack: string): Fact => ({
   kind: 'rotorMeasurement',
   corner,
