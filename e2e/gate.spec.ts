@@ -175,7 +175,7 @@ test('topping up before drawing is not read as under MIN; a soft pedal leads bac
   await radio(page, 'Pedal: Firm').click();
   await radio(page, 'Sinks: Sinks').click();
   await radio(page, 'Why now: Working together').click();
-  await button(page, 'Save it, back to the exchange').click();
+  await button(page, 'Save, then bleed again').click();
   await heading(page, 'Plan the exchange');
 
   await page.goto(`${server.url}/service/${job}`);

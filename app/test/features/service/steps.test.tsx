@@ -80,7 +80,7 @@ describe('other steps', () => {
     expect(screen.getByText('Pedal soft: bleed again. Nobody drives this car.')).toBeTruthy();
     expect(said('suspects')).toContain('a bleed nipple not shut');
     press('Sinks: Holds', 'radio');
-    await saveIt('Save it, back to the exchange');
+    await saveIt('Save, then bleed again');
     await waitFor(() => expect(saved()[0]).toMatchObject({ kind: 'pedalCheck', moment: 'gate', feel: 'soft' }));
     await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/exchange`));
   });

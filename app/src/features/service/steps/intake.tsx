@@ -57,6 +57,9 @@ export function DriverStep({ s, step }: StepProps) {
   );
 }
 
+/** No brake fluid boils under this, °C: a figure below it is not finished yet, or misread. */
+const LEAST_BOILING_C = 80;
+
 /** The boiling test inside the service; tester and pen are one tap away. */
 export function BoilStep({ s, step }: StepProps) {
   const router = useRouter();
@@ -68,7 +71,7 @@ export function BoilStep({ s, step }: StepProps) {
   const reading = read(draft.reading, 'temperature');
   const body = useMemo(
     () =>
-      reading === null
+      reading === null || reading < LEAST_BOILING_C
         ? null
         : ({
             kind: 'boilingTest',
@@ -93,7 +96,13 @@ export function BoilStep({ s, step }: StepProps) {
       s={s}
       step={step}
       wanted={`Wants ${show(judgement.demanded.value, 'temperature')}${s.event ? ` at ${s.event.name}` : ''}.`}
-      make={() => (body ? [body] : 'Type the reading, or take it with the tester or the pen.')}
+      make={() =>
+        body
+          ? [body]
+          : reading === null
+            ? 'Type the reading, or take it with the tester or the pen.'
+            : `No brake fluid boils at ${show(reading, 'temperature')}: read it again.`
+      }
       onSaved={clear}
     >
       {ownBoil ? <Text as="strong">{ownBoil}</Text> : null}

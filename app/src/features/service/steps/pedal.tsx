@@ -80,7 +80,7 @@ export function PedalStep({ s, step }: StepProps) {
         router.replace(routes.step(s.job.id, 'exchange'));
         return 'stay';
       }}
-      saveLabel={isBad ? 'Save it, back to the exchange' : undefined}
+      saveLabel={isBad ? 'Save, then bleed again' : undefined}
       wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>
@@ -150,7 +150,7 @@ export function PedalStep({ s, step }: StepProps) {
               options={[
                 { value: 'yes', label: 'Gives a little' },
                 { value: 'no', label: 'Does not' },
-                { value: 'none', label: 'No servo' },
+                { value: 'none', label: 'No booster' },
               ]}
             />
           </Section>
