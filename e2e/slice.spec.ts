@@ -221,6 +221,10 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
 
   await test.step('a mistake is corrected by a new entry, and both stay visible', async () => {
     await openCar();
+    // The visit is one line; its entries open below.
+    await button(page, /^Flush.*: entries$/)
+      .first()
+      .click();
     await button(page, /^Flush, .*correct or withdraw/)
       .first()
       .click();
@@ -231,6 +235,9 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(page.getByText(/marked above|must not be empty/).first()).toBeVisible();
     await field(page, 'Reason').fill('Read the wrong line on the bottle');
     await button(page, 'Save the correction').click();
+    await button(page, /^Flush.*: entries$/)
+      .first()
+      .click();
     await expect(page.getByTestId('history-replaced').first()).toContainText(
       'Corrected: Read the wrong line on the bottle',
     );

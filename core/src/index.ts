@@ -1,5 +1,6 @@
 export * from './calendar';
 export * from './fluid';
+export * from './heat';
 export * from './hydraulics';
 export * from './logbook';
 export * from './pads';

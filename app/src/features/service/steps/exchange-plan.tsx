@@ -90,7 +90,7 @@ export function ExchangePlanTable({
 }
 
 const styles = StyleSheet.create({
-  line: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1, minHeight: 40, gap: 6 },
+  line: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1, minHeight: 34, gap: 6 },
   name: { flex: 1.3 },
   cell: { flex: 1, textAlign: 'right' },
 });

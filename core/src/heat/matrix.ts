@@ -1,0 +1,44 @@
+/** Small dense matrices, row by row in one array: five rows at most, millions of times. */
+
+/** `c = a·b` of n × n matrices. */
+function multiply(a: Float64Array, b: Float64Array, c: Float64Array, n: number): void {
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++) {
+      let sum = 0;
+      for (let k = 0; k < n; k++) sum += a[i * n + k]! * b[k * n + j]!;
+      c[i * n + j] = sum;
+    }
+}
+
+const TERMS = 12;
+
+/**
+ * The exponential of a small matrix, by Taylor's series of the scaled matrix and squaring. Scaled below a norm of one half, twelve terms
+ * leave an error under 1e-13 of the norm. N. Higham, Functions of Matrices, for scaling and squaring.
+ * @param a n × n, row by row; not changed
+ */
+export function expm(a: Float64Array, n: number): Float64Array {
+  let norm = 0;
+  for (let i = 0; i < n; i++) {
+    let row = 0;
+    for (let j = 0; j < n; j++) row += Math.abs(a[i * n + j]!);
+    norm = Math.max(norm, row);
+  }
+  const squarings = norm > 0.5 ? Math.ceil(Math.log2(norm / 0.5)) : 0;
+  const scale = 2 ** -squarings;
+  const scaled = a.map((x) => x * scale);
+  let result = new Float64Array(n * n);
+  let term = new Float64Array(n * n);
+  let other = new Float64Array(n * n);
+  for (let i = 0; i < n; i++) result[i * n + i] = term[i * n + i] = 1;
+  for (let k = 1; k <= TERMS; k++) {
+    multiply(term, scaled, other, n);
+    for (let i = 0; i < n * n; i++) result[i]! += other[i]! /= k;
+    [term, other] = [other, term];
+  }
+  for (let s = 0; s < squarings; s++) {
+    multiply(result, result, other, n);
+    [result, other] = [other, result];
+  }
+  return result;
+}

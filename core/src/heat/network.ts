@@ -1,0 +1,199 @@
+/**
+ * One corner as four lumps: rotor, pads, caliper, and the fluid behind its pistons. Heat goes from the rotor to the pads, through their
+ * thickness and the pistons into the fluid, and by the abutments into the caliper; fluid and caliper share theirs. Rotor, pads and caliper
+ * lose it to the air, the rotor also by radiation, the caliper into its knuckle.
+ */
+import { type RotorMaterial, capacitySlope, heatCapacity, materials } from './materials';
+import { expm } from './matrix';
+
+/** W/m²·K⁴. CODATA. */
+const STEFAN_BOLTZMANN = 5.670374e-8;
+/** Air at about 60 °C: conductivity W/m·K, kinematic viscosity m²/s. Handbook, from memory. */
+const AIR = { conductivity: 0.028, viscosity: 1.9e-5 } as const;
+/** Still air takes this much, W/m²·K. Handbook range 5 to 15, from memory. */
+const STILL_AIR = 10;
+/** Of the road speed, how much passes caliper and pads. Calvik's own figure. */
+const SPEED_AT_CALIPER = 0.6;
+/** A vented rotor sheds this much more than a plain one: double or more. Common practice, no source. */
+const VENTED = 2.2;
+
+/** What of one corner decides how it heats and cools. SI: kg, m, W, K. */
+export interface CornerHeat {
+  rotor: {
+    material: RotorMaterial;
+    massKg: number;
+    outerDiameterM: number;
+    /** Both faces and the rim, m². */
+    coolingAreaM2: number;
+    /** One swept face, m². */
+    faceAreaM2: number;
+    isVented: boolean;
+  };
+  /** Ducts multiply what the rotor sheds by convection; 1 without. */
+  ductFactor: number;
+  /** Both pads together. */
+  pads: { massKg: number; capacityJPerKgK: number; areaM2: number; thicknessM: number; conductivityWPerMK: number };
+  caliper: { massKg: number; capacityJPerKgK: number; coolingAreaM2: number };
+  fluidMl: number;
+  /** Share of the braking power that goes into the pads at once, 0.05 to 0.1. Common practice, no source. */
+  padShare: number;
+}
+
+/** Temperatures of one corner, °C. */
+export interface CornerTemps {
+  rotorC: number;
+  padsC: number;
+  caliperC: number;
+  fluidC: number;
+}
+
+/** What acts on a corner during one step. */
+export interface Drive {
+  /** Into both faces and the pads together, W. */
+  powerW: number;
+  speedMPerS: number;
+  airC: number;
+}
+
+/** Glycol-ether fluid: density kg/L, capacity J/kg·K. Handbook, from memory. */
+const FLUID = { kgPerL: 1.05, capacity: 2100 } as const;
+/** From rotor to pads with the brakes on, and off with the pads a hair away, W/K a corner. Calvik's own figures. */
+const ROTOR_TO_PADS = { on: 30, off: 4 } as const;
+/** Backing plate and piston in series with the friction material, m²·K/W. Calvik's own figure. */
+const PLATE_RESISTANCE = 0.008;
+/** Of what comes through the pads, how much goes by the pistons into the fluid; the rest goes by the abutments into the body. Calvik's own figure. */
+const THROUGH_PISTONS = 0.17;
+/** Between body and fluid, W/K per square root of its volume in mL. Calvik's own figure. */
+const BODY_TO_FLUID = 0.5;
+/** The caliper sees the rotor and stands in its hot air, W/K. Calvik's own figure. */
+const ROTOR_TO_CALIPER = 0.5;
+/** From the caliper into knuckle and suspension, W/K. Calvik's own figure. */
+const INTO_KNUCKLE = 2.8;
+
+/** Convection at the rotor, W/m²·K: `Nu = 0.04·Re^0.8` of a turning disc. Limpert, Brake Design and Safety; from memory. */
+export function rotorConvection(speedMPerS: number, outerDiameterM: number, isVented: boolean): number {
+  const reynolds = (Math.max(0, speedMPerS) * outerDiameterM) / AIR.viscosity;
+  const forced = (0.04 * reynolds ** 0.8 * AIR.conductivity) / outerDiameterM;
+  return STILL_AIR + forced * (isVented ? VENTED : 1);
+}
+const caliperConvection = (speedMPerS: number): number =>
+  STILL_AIR + 5.5 * (Math.max(0, speedMPerS) * SPEED_AT_CALIPER) ** 0.8;
+
+const kelvin = (c: number): number => c + 273.15;
+
+/** Conductances of a corner for one step, W/K, and its capacities, J/K; rotor and radiation at the given temperature. */
+interface Coefficients {
+  rotorCapacity: number;
+  padCapacity: number;
+  caliperCapacity: number;
+  fluidCapacity: number;
+  rotorToAir: number;
+  rotorToPads: number;
+  padsToCaliper: number;
+  padsToFluid: number;
+  padsToAir: number;
+  caliperToAir: number;
+  caliperToFluid: number;
+}
+
+function coefficients(c: CornerHeat, drive: Drive, rotorC: number): Coefficients {
+  const { rotor, pads, caliper } = c;
+  // The thinner the pad, the more gets through; its heat sits half way in.
+  const through = pads.areaM2 / (pads.thicknessM / 2 / pads.conductivityWPerMK + PLATE_RESISTANCE);
+  const outside = caliperConvection(drive.speedMPerS);
+  return {
+    rotorCapacity: rotor.massKg * heatCapacity(rotor.material, rotorC),
+    padCapacity: pads.massKg * pads.capacityJPerKgK,
+    caliperCapacity: caliper.massKg * caliper.capacityJPerKgK,
+    fluidCapacity: (c.fluidMl / 1000) * FLUID.kgPerL * FLUID.capacity,
+    rotorToAir:
+      rotorConvection(drive.speedMPerS, rotor.outerDiameterM, rotor.isVented) * rotor.coolingAreaM2 * c.ductFactor,
+    rotorToPads: drive.powerW > 0 ? ROTOR_TO_PADS.on : ROTOR_TO_PADS.off,
+    padsToCaliper: through * (1 - THROUGH_PISTONS),
+    padsToFluid: through * THROUGH_PISTONS,
+    padsToAir: outside * pads.areaM2,
+    caliperToAir: outside * caliper.coolingAreaM2 + INTO_KNUCKLE,
+    caliperToFluid: BODY_TO_FLUID * Math.sqrt(c.fluidMl),
+  };
+}
+
+const radiated = (c: CornerHeat, rotorC: number, airC: number): number =>
+  materials[c.rotor.material].emissivity *
+  STEFAN_BOLTZMANN *
+  2 *
+  c.rotor.faceAreaM2 *
+  (kelvin(rotorC) ** 4 - kelvin(airC) ** 4);
+
+/** How fast each temperature changes, K/s, in the order rotor, pads, caliper, fluid: the equations of the network. */
+export function ratesOf(c: CornerHeat, drive: Drive, t: CornerTemps): [number, number, number, number] {
+  const k = coefficients(c, drive, t.rotorC);
+  const toPads = k.rotorToPads * (t.rotorC - t.padsC);
+  const toCaliper = k.padsToCaliper * (t.padsC - t.caliperC);
+  const byPistons = k.padsToFluid * (t.padsC - t.fluidC);
+  const byBody = k.caliperToFluid * (t.caliperC - t.fluidC);
+  const across = ROTOR_TO_CALIPER * (t.rotorC - t.caliperC);
+  const lost = k.rotorToAir * (t.rotorC - drive.airC) + radiated(c, t.rotorC, drive.airC);
+  return [
+    (drive.powerW * (1 - c.padShare) - lost - toPads - across) / k.rotorCapacity,
+    (drive.powerW * c.padShare + toPads - toCaliper - byPistons - k.padsToAir * (t.padsC - drive.airC)) / k.padCapacity,
+    (toCaliper + across - byBody - k.caliperToAir * (t.caliperC - drive.airC)) / k.caliperCapacity,
+    (byPistons + byBody) / k.fluidCapacity,
+  ];
+}
+
+/**
+ * One step of any length: `T ← T + h·φ₁(h·J)·f(T)`, an exponential step along the equations linearised where they are (Rosenbrock–Euler;
+ * Hochbruck and Ostermann, Exponential integrators, Acta Numerica 2010). Exact where the equations are linear, stable at any step, of second
+ * order in what radiation and capacity bend. A step over which the rotor would change by more than {@link MOST_AT_ONCE_K} is halved.
+ * @param seconds over 0
+ */
+export function stepCorner(c: CornerHeat, drive: Drive, t: CornerTemps, seconds: number): CornerTemps {
+  const end = exponentialStep(c, drive, t, seconds);
+  if (Math.abs(end.rotorC - t.rotorC) <= MOST_AT_ONCE_K || seconds < SHORTEST_S) return end;
+  return stepCorner(c, drive, stepCorner(c, drive, t, seconds / 2), seconds / 2);
+}
+
+const MOST_AT_ONCE_K = 25;
+const SHORTEST_S = 1e-3;
+
+function exponentialStep(c: CornerHeat, drive: Drive, t: CornerTemps, seconds: number): CornerTemps {
+  const k = coefficients(c, drive, t.rotorC);
+  const f = ratesOf(c, drive, t);
+  const { emissivity } = materials[c.rotor.material];
+  const radiationSlope = emissivity * STEFAN_BOLTZMANN * 2 * c.rotor.faceAreaM2 * 4 * kelvin(t.rotorC) ** 3;
+  // The rate of the rotor is a flow over a capacity that rises with temperature.
+  const capacityTerm = (f[0] * c.rotor.massKg * capacitySlope(c.rotor.material, t.rotorC)) / k.rotorCapacity;
+  const h = seconds;
+  const { rotorCapacity: cr, padCapacity: cp, caliperCapacity: cc, fluidCapacity: cf } = k;
+  const out = k.rotorToPads + k.padsToCaliper + k.padsToFluid + k.padsToAir;
+  const body = k.padsToCaliper + k.caliperToFluid + k.caliperToAir + ROTOR_TO_CALIPER;
+  // prettier-ignore
+  const augmented = Float64Array.of(
+    h * ((-k.rotorToAir - radiationSlope - k.rotorToPads - ROTOR_TO_CALIPER) / cr - capacityTerm), (h * k.rotorToPads) / cr, (h * ROTOR_TO_CALIPER) / cr, 0, h * f[0],
+    (h * k.rotorToPads) / cp, (-h * out) / cp, (h * k.padsToCaliper) / cp, (h * k.padsToFluid) / cp, h * f[1],
+    (h * ROTOR_TO_CALIPER) / cc, (h * k.padsToCaliper) / cc, (-h * body) / cc, (h * k.caliperToFluid) / cc, h * f[2],
+    0, (h * k.padsToFluid) / cf, (h * k.caliperToFluid) / cf, (-h * (k.padsToFluid + k.caliperToFluid)) / cf, h * f[3],
+    0, 0, 0, 0, 0,
+  );
+  const e = expm(augmented, 5);
+  return {
+    rotorC: t.rotorC + e[4]!,
+    padsC: t.padsC + e[9]!,
+    caliperC: t.caliperC + e[14]!,
+    fluidC: t.fluidC + e[19]!,
+  };
+}
+
+/** Heat that a corner holds above a temperature, J: what an energy balance adds up. */
+export function heatHeldJ(c: CornerHeat, t: CornerTemps, aboveC: number): number {
+  const { material, massKg } = c.rotor;
+  // The integral of a capacity that rises linearly.
+  const rotor = massKg * (t.rotorC - aboveC) * heatCapacity(material, (t.rotorC + aboveC) / 2);
+  const rest = coefficients(c, { powerW: 0, speedMPerS: 0, airC: aboveC }, t.rotorC);
+  return (
+    rotor +
+    rest.padCapacity * (t.padsC - aboveC) +
+    rest.caliperCapacity * (t.caliperC - aboveC) +
+    rest.fluidCapacity * (t.fluidC - aboveC)
+  );
+}
