@@ -1,6 +1,5 @@
 export * from './calendar';
 export * from './fluid';
-export * from './heat';
 export * from './hydraulics';
 export * from './logbook';
 export * from './pads';

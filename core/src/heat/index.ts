@@ -3,3 +3,4 @@ export * from './energy';
 export * from './materials';
 export * from './network';
 export * from './run';
+export * from './trace';

@@ -1,5 +1,6 @@
 /** Plausible cars for the heat model: invented, with handbook figures. */
-import { type Corner, type CornerHeat, type HeatedCar, type MovingCar, corners, frontShare } from '../../src';
+import { type Corner, corners } from '../../src';
+import { type CornerHeat, type HeatedCar, type MovingCar, frontShare } from '../../src/heat';
 
 /** A corner with a vented iron rotor. @param massKg of the rotor */
 export const cornerHeat = (

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { brakeEnergyJ, frontShare, hydraulicFrontShare, idealFrontShare } from '../../src';
+import { brakeEnergyJ, frontShare, hydraulicFrontShare, idealFrontShare } from '../../src/heat';
 import { balance, frontForce, moving, rearForce } from '../builders/heat-car';
 
 const kmh = (v: number): number => v / 3.6;

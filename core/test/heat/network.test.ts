@@ -12,7 +12,7 @@ import {
   rotorConvection,
   stepCorner,
   surfaceFlashK,
-} from '../../src';
+} from '../../src/heat';
 import { expm } from '../../src/heat/matrix';
 import { cornerHeat } from '../builders/heat-car';
 

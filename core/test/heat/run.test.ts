@@ -1,6 +1,6 @@
 /** A session on a car: where heat goes, when the fluid is hottest, and what nobody may find cooler. */
 import fc from 'fast-check';
-import { type HeatedCar, type SessionPlan, lapOf, peaksOf, runHeat, sessionOf } from '../../src';
+import { type HeatedCar, type SessionPlan, lapOf, peaksOf, runHeat, sessionOf } from '../../src/heat';
 import { heatedCar, zones } from '../builders/heat-car';
 
 const DECEL = 9.5;
