@@ -202,7 +202,13 @@ export function nextDue(rules: readonly RuleVerdict[]): FluidDue | null {
   if (open.length === 0) return null;
   // Of several on one day a flush before a bleed, and always the same one, in whatever order the rules stand.
   const order = (r: RuleVerdict): string =>
-    [r.dueBy, r.work === 'flush' ? 0 : 1, r.owner, findingKey(r.reason)].join(' ');
+    [
+      r.dueBy,
+      r.work === 'flush' ? 0 : 1,
+      r.owner,
+      findingKey(r.reason),
+      JSON.stringify([r.policy, r.notBefore, r.met]),
+    ].join(' ');
   const rule = open.reduce((a, b) => (order(b) < order(a) ? b : a));
   return { on: rule.dueBy!, work: rule.work, rule };
 }
