@@ -98,7 +98,7 @@ async function serviceUnderWay(url, changes) {
     });
   }
   for (const corner of ['FL', 'FR', 'RL', 'RR'])
-    await put({ kind: 'wheelBearingMeasurement', corner, playMm: 0.2, method: 'rim', instrument: 'byHand' });
+    await put({ kind: 'wheelBearingMeasurement', corner, playMm: 0.2, method: 'rim' });
   await put({ kind: 'checksDone', step: 'look', items: ['hoses', 'seals', 'leaks', 'hubs', 'ductsSound'].map(ok) });
   for (const axle of ['front', 'rear'])
     for (const subject of ['pads', 'rotors'])

@@ -22,6 +22,7 @@ describe('the exchange', () => {
     await saveIt('Begin');
     expect(screen.getByText('This fluid must not go into this car. Choose another bottle.')).toBeTruthy();
     press(/^Bottle B-031/, 'radio');
+    press('Another sequence');
     press('Sequence: Nearest line first', 'radio');
     expect(said('exchange-plan')).toMatch(/1 left front\d+\smL/);
     await saveIt('Begin');

@@ -1,8 +1,9 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
 import type { Car, ExchangeMethod, SequenceSchool } from '@calvik/core';
 import { methodNames, sequenceNames } from '@calvik/words';
 import { ChoiceChips } from '../../../ui/chips';
-import { Section } from '../../../ui/screen';
+import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
 
 /** How fluid is moved, and in which sequence the nipples are opened. */
@@ -20,6 +21,7 @@ export function ExchangeMethodFields({
   /** What there is to say of the sequence. */
   children: ReactNode;
 }) {
+  const [isOpen, setOpen] = useState(false);
   return (
     <>
       <Section title="Method">
@@ -45,16 +47,32 @@ export function ExchangeMethodFields({
         ) : null}
       </Section>
       <Section title="Sequence">
-        <ChoiceChips
-          label="Sequence"
-          value={sequence}
-          onChange={(sequence) => onChange({ sequence })}
-          options={(Object.keys(sequenceNames) as SequenceSchool[])
-            .filter((value) => value !== 'makerSheet' || car.makerSequence.length === 4)
-            .map((value) => ({ value, label: sequenceNames[value] }))}
-        />
+        {isOpen ? (
+          <ChoiceChips
+            label="Sequence"
+            value={sequence}
+            onChange={(sequence) => onChange({ sequence })}
+            options={(Object.keys(sequenceNames) as SequenceSchool[])
+              .filter((value) => value !== 'makerSheet' || car.makerSequence.length === 4)
+              .map((value) => ({ value, label: sequenceNames[value] }))}
+          />
+        ) : (
+          <View style={styles.row}>
+            <Text as="strong" style={styles.grow}>
+              {sequenceNames[sequence]}
+            </Text>
+            <MainButton mode="text" onPress={() => setOpen(true)}>
+              Another sequence
+            </MainButton>
+          </View>
+        )}
         {children}
       </Section>
     </>
   );
 }
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});
