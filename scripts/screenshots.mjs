@@ -279,12 +279,12 @@ main(async () => {
   });
   await shoot('service', PHONE, `/service/${service.job}`);
   await shoot('service-bleed', PHONE, `/service/${service.job}/bleed.2`, {
-    act: (page) => figure(page, 'Drawn here', '58'),
+    act: (page) => figure(page, 'Bled here', '58'),
   });
   await shoot('service-torque', PHONE, `/service/${service.job}/wheels`, {
     act: async (page) => {
       for (const nm of ['115', '114', '96']) {
-        await page.getByRole('textbox', { name: /^Click on no/ }).fill(nm);
+        await page.getByRole('textbox', { name: /^Click, / }).fill(nm);
         await page.getByRole('button', { name: 'Log click' }).click();
       }
       await page.getByTestId('clicks').scrollIntoViewIfNeeded();
