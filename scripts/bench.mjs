@@ -8,6 +8,7 @@ main(async () => {
   for (const [name, args] of [
     ['Data', ['--import', 'tsx', 'bench/data.ts']],
     ['Planning', ['--import', 'tsx', 'bench/plan.ts']],
+    ['Heat', ['--import', 'tsx', 'bench/heat.ts']],
     ['Guided service', ['--import', 'tsx', 'bench/service.ts']],
     ['First paint of a step', ['bench/step.mjs']],
     ['Run-up page', ['bench/home.mjs']],

@@ -42,3 +42,50 @@ export function expm(a: Float64Array, n: number): Float64Array {
   }
   return result;
 }
+
+/** Under this norm the series below needs no squaring. */
+const SMALL = 1;
+
+/**
+ * `φ₁(A)·v` of a small matrix, with `φ₁(z) = (e^z − 1)/z`: by its series `Σ Aᵏ·v/(k+1)!` where the matrix is small, else out of the exponential
+ * of the matrix with `v` beside it.
+ * @param a n × n, row by row @param v n numbers
+ */
+export function phi1Times(a: Float64Array, v: readonly number[]): number[] {
+  const n = v.length;
+  let norm = 0;
+  for (let i = 0; i < n; i++) {
+    let row = 0;
+    for (let j = 0; j < n; j++) row += Math.abs(a[i * n + j]!);
+    norm = Math.max(norm, row);
+  }
+  if (norm > SMALL) return byExponential(a, v);
+  const result = [...v];
+  let term = [...v];
+  for (let k = 1; k < 20; k++) {
+    const next: number[] = [];
+    let largest = 0;
+    for (let i = 0; i < n; i++) {
+      let sum = 0;
+      for (let j = 0; j < n; j++) sum += a[i * n + j]! * term[j]!;
+      next[i] = sum / (k + 1);
+      result[i]! += next[i]!;
+      largest = Math.max(largest, Math.abs(next[i]!));
+    }
+    term = next;
+    if (largest < 1e-13) break;
+  }
+  return result;
+}
+
+function byExponential(a: Float64Array, v: readonly number[]): number[] {
+  const n = v.length;
+  const m = n + 1;
+  const beside = new Float64Array(m * m);
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j < n; j++) beside[i * m + j] = a[i * n + j]!;
+    beside[i * m + n] = v[i]!;
+  }
+  const e = expm(beside, m);
+  return v.map((_, i) => e[i * m + n]!);
+}

@@ -4,7 +4,7 @@
  * lose it to the air, the rotor also by radiation, the caliper into its knuckle.
  */
 import { type RotorMaterial, capacitySlope, heatCapacity, materials } from './materials';
-import { expm } from './matrix';
+import { phi1Times } from './matrix';
 
 /** W/m²·K⁴. CODATA. */
 const STEFAN_BOLTZMANN = 5.670374e-8;
@@ -168,19 +168,18 @@ function exponentialStep(c: CornerHeat, drive: Drive, t: CornerTemps, seconds: n
   const out = k.rotorToPads + k.padsToCaliper + k.padsToFluid + k.padsToAir;
   const body = k.padsToCaliper + k.caliperToFluid + k.caliperToAir + ROTOR_TO_CALIPER;
   // prettier-ignore
-  const augmented = Float64Array.of(
-    h * ((-k.rotorToAir - radiationSlope - k.rotorToPads - ROTOR_TO_CALIPER) / cr - capacityTerm), (h * k.rotorToPads) / cr, (h * ROTOR_TO_CALIPER) / cr, 0, h * f[0],
-    (h * k.rotorToPads) / cp, (-h * out) / cp, (h * k.padsToCaliper) / cp, (h * k.padsToFluid) / cp, h * f[1],
-    (h * ROTOR_TO_CALIPER) / cc, (h * k.padsToCaliper) / cc, (-h * body) / cc, (h * k.caliperToFluid) / cc, h * f[2],
-    0, (h * k.padsToFluid) / cf, (h * k.caliperToFluid) / cf, (-h * (k.padsToFluid + k.caliperToFluid)) / cf, h * f[3],
-    0, 0, 0, 0, 0,
+  const jacobian = Float64Array.of(
+    h * ((-k.rotorToAir - radiationSlope - k.rotorToPads - ROTOR_TO_CALIPER) / cr - capacityTerm), (h * k.rotorToPads) / cr, (h * ROTOR_TO_CALIPER) / cr, 0,
+    (h * k.rotorToPads) / cp, (-h * out) / cp, (h * k.padsToCaliper) / cp, (h * k.padsToFluid) / cp,
+    (h * ROTOR_TO_CALIPER) / cc, (h * k.padsToCaliper) / cc, (-h * body) / cc, (h * k.caliperToFluid) / cc,
+    0, (h * k.padsToFluid) / cf, (h * k.caliperToFluid) / cf, (-h * (k.padsToFluid + k.caliperToFluid)) / cf,
   );
-  const e = expm(augmented, 5);
+  const e = phi1Times(jacobian, [h * f[0], h * f[1], h * f[2], h * f[3]]);
   return {
-    rotorC: t.rotorC + e[4]!,
-    padsC: t.padsC + e[9]!,
-    caliperC: t.caliperC + e[14]!,
-    fluidC: t.fluidC + e[19]!,
+    rotorC: t.rotorC + e[0]!,
+    padsC: t.padsC + e[1]!,
+    caliperC: t.caliperC + e[2]!,
+    fluidC: t.fluidC + e[3]!,
   };
 }
 

@@ -144,6 +144,13 @@ export function runHeat(
       now += h;
       for (const corner of corners) {
         const c = car.corners[corner];
+        // Both sides of an axle are the same while nobody says that one is not: a duct that is off, a caliper that drags.
+        const twin = corner === 'FR' ? 'FL' : corner === 'RR' ? 'RL' : null;
+        if (twin && car.corners[twin] === c) {
+          temps[corner] = temps[twin];
+          samples[corner].push(samples[twin].at(-1)!);
+          continue;
+        }
         const powerW = (energyJ / h / 2) * (axleOfCorner(corner) === 'front' ? front : 1 - front);
         const next = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC }, temps[corner], h);
         temps[corner] = next;

@@ -1,6 +1,6 @@
 /** A trace of a drive, time and speed, as a phone or a logger wrote it: read, cleaned, and its braking zones found. */
 import { linearRegression, median } from 'simple-statistics';
-import type { BrakingZone } from './run';
+import type { BrakingZone, DrivePiece } from './run';
 
 /** One sample of a trace. */
 export interface TracePoint {
@@ -28,9 +28,11 @@ export interface TraceColumns {
 const mPerSPer: Record<SpeedUnit, number> = { 'km/h': 1 / 3.6, 'm/s': 1, mph: 0.44704, kn: 1852 / 3600 };
 const secondsPer: Record<Exclude<TimeUnit, 'clock'>, number> = { s: 1, ms: 0.001, min: 60 };
 
+const decimal = (text: string): string => (text.includes(',') ? text.replace(',', '.') : text).trim();
+
 /** "01:02:03.5", "62:03", an instant, or a number. */
 function readTime(text: string, unit: TimeUnit): number {
-  const plain = text.trim().replace(',', '.');
+  const plain = decimal(text);
   if (unit !== 'clock') return plain === '' ? Number.NaN : Number(plain) * secondsPer[unit];
   const parts = plain.split(':');
   if (parts.length >= 2 && parts.length <= 3 && !plain.includes('T'))
@@ -59,7 +61,7 @@ export function readTrace(rows: readonly (readonly string[])[], columns: TraceCo
       continue;
     }
     timed += 1;
-    const text = (row[columns.speed] ?? '').trim().replace(',', '.');
+    const text = decimal(row[columns.speed] ?? '');
     const speedMPerS = text === '' ? Number.NaN : Number(text) * mPerSPer[columns.speedUnit];
     if (Number.isFinite(speedMPerS) && speedMPerS > FASTEST_M_PER_S)
       return { ok: false, problem: 'impossibleSpeed', row: i };
@@ -74,8 +76,7 @@ export function readTrace(rows: readonly (readonly string[])[], columns: TraceCo
   if (points.length === 0) return { ok: false, problem: 'noSpeed', row: null };
   if (points.length === 1 && timed > FEWEST_POINTS) return { ok: false, problem: 'timeStandsStill', row: null };
   if (points.length < FEWEST_POINTS) return { ok: false, problem: 'tooFewPoints', row: null };
-  if (Math.max(...points.map((p) => p.speedMPerS)) < SLOWEST_PEAK_M_PER_S)
-    return { ok: false, problem: 'tooSlow', row: null };
+  if (!points.some((p) => p.speedMPerS >= SLOWEST_PEAK_M_PER_S)) return { ok: false, problem: 'tooSlow', row: null };
   const { seconds: first } = points[0]!;
   return { ok: true, points: points.map((p) => ({ ...p, seconds: p.seconds - first })), skipped };
 }
@@ -147,9 +148,13 @@ function smoothed(points: readonly TracePoint[]): TracePoint[] {
   const everyS = (points.at(-1)!.seconds - points[0]!.seconds) / (points.length - 1);
   const half = Math.floor(0.3 / everyS);
   if (half < 1) return [...points];
+  // A running sum: what comes in on the one side goes out on the other.
+  let sum = 0;
+  let [low, high] = [0, 0];
   return points.map((p, i) => {
-    const near = points.slice(Math.max(0, i - half), i + half + 1);
-    return { seconds: p.seconds, speedMPerS: near.reduce((sum, q) => sum + q.speedMPerS, 0) / near.length };
+    for (; high < points.length && high <= i + half; high++) sum += points[high]!.speedMPerS;
+    for (; low < i - half; low++) sum -= points[low]!.speedMPerS;
+    return { seconds: p.seconds, speedMPerS: sum / (high - low) };
   });
 }
 
@@ -233,18 +238,15 @@ function ends(points: readonly TracePoint[], run: Run, usual: number): FoundZone
   const reach = Math.max(4.3 * everyS, 1.6);
   const braking = brakingLine(points, run, usual);
   // Only what belongs to the same stretch: the braking of another zone bends the line.
-  const before = lineThrough(
-    points.filter(
-      (p, i) =>
-        i <= run.first && p.seconds >= from.seconds - reach && (i === 0 || slowing(points, i) < BRAKING_M_PER_S2),
-    ),
-  );
-  const after = lineThrough(
-    points.filter(
-      (p, i) =>
-        i >= run.last && p.seconds <= to.seconds + reach && (i === run.last || slowing(points, i) < BRAKING_M_PER_S2),
-    ),
-  );
+  const isCalm = (i: number): boolean => i <= 0 || slowing(points, i) < BRAKING_M_PER_S2;
+  const earlier: TracePoint[] = [];
+  for (let i = run.first; i >= 0 && points[i]!.seconds >= from.seconds - reach; i--)
+    if (isCalm(i)) earlier.push(points[i]!);
+  const later: TracePoint[] = [];
+  for (let i = run.last; i < points.length && points[i]!.seconds <= to.seconds + reach; i++)
+    if (i === run.last || isCalm(i)) later.push(points[i]!);
+  const before = lineThrough(earlier);
+  const after = lineThrough(later);
   const near = (at: number | null, edge: number): number | null =>
     at !== null && Math.abs(at - edge) <= 1.3 * everyS + 0.3 ? at : null;
   const startS = near(before && meeting(before, braking), from.seconds);
@@ -310,4 +312,30 @@ export function zonesOfLap(found: readonly FoundZone[], lapS: number, fromS: num
       secondsSince: Math.max(0, zone.startS - endBefore),
     };
   });
+}
+
+/** Slowing by more than this may be brakes: what drag and rolling resistance take of it is taken off with the energy, m/s². */
+const MAY_BE_BRAKING_M_PER_S2 = 0.5;
+/** Pieces of a trace are no longer than this, s: with the brakes on, and rolling. */
+const PIECE_S = { braking: 0.25, rolling: 1 } as const;
+
+/** A trace as the pieces of a drive: samples in a row that do the same are one piece. */
+export function piecesOfTrace(trace: readonly TracePoint[]): DrivePiece[] {
+  const points = smoothed(trace);
+  const pieces: DrivePiece[] = [];
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1]!, points[i]!];
+    const seconds = b.seconds - a.seconds;
+    const isBraking = slowing(points, i) > MAY_BE_BRAKING_M_PER_S2;
+    const last = pieces.at(-1);
+    if (
+      last &&
+      last.isBraking === isBraking &&
+      last.seconds + seconds <= PIECE_S[isBraking ? 'braking' : 'rolling'] + 1e-9
+    ) {
+      last.seconds += seconds;
+      last.toMPerS = b.speedMPerS;
+    } else pieces.push({ seconds, fromMPerS: a.speedMPerS, toMPerS: b.speedMPerS, isBraking });
+  }
+  return pieces;
 }

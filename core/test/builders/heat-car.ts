@@ -46,22 +46,24 @@ export const balance = { wheelbaseMm: 2550, cgHeightMm: 500, frontWeightShare: 0
 export const frontForce = { pistonAreaMm2: 2500, effectiveRadiusMm: 135, padFriction: 0.42, pressureShare: 1 };
 export const rearForce = { pistonAreaMm2: 1250, effectiveRadiusMm: 128, padFriction: 0.42, pressureShare: 0.9 };
 
-export const heatedCar = (
+export function heatedCar(
   over: {
     moving?: Partial<MovingCar>;
     front?: Parameters<typeof cornerHeat>[0];
     rear?: Parameters<typeof cornerHeat>[0];
   } = {},
-): HeatedCar => ({
-  moving: moving(over.moving),
-  corners: Object.fromEntries(
-    corners.map((c) => [
-      c,
-      c.startsWith('F') ? cornerHeat(over.front) : cornerHeat({ massKg: 6, outerMm: 300, ...over.rear }),
-    ]),
-  ) as Record<Corner, CornerHeat>,
-  frontShareAt: (decel) => frontShare(balance, frontForce, rearForce, decel / 9.80665, 1.15),
-});
+): HeatedCar {
+  const front = cornerHeat(over.front);
+  const rear = cornerHeat({ massKg: 6, outerMm: 300, ...over.rear });
+  return {
+    moving: moving(over.moving),
+    corners: Object.fromEntries(corners.map((c) => [c, c.startsWith('F') ? front : rear])) as Record<
+      Corner,
+      CornerHeat
+    >,
+    frontShareAt: (decel) => frontShare(balance, frontForce, rearForce, decel / 9.80665, 1.15),
+  };
+}
 
 /** A lap of about a minute and a half with five braking zones. */
 export const zones = [

@@ -13,7 +13,7 @@ import {
   stepCorner,
   surfaceFlashK,
 } from '../../src/heat';
-import { expm } from '../../src/heat/matrix';
+import { expm, phi1Times } from '../../src/heat/matrix';
 import { cornerHeat } from '../builders/heat-car';
 
 /** `odex` ships its source alone, which the strict compiler refuses: what is used of it. */
@@ -69,6 +69,22 @@ describe('the exponential of a matrix', () => {
     expect(turn[0]).toBeCloseTo(Math.cos(1), 12);
     expect(turn[2]).toBeCloseTo(Math.sin(1), 12);
   });
+});
+
+test('φ₁ of a small matrix by its series is the same as out of the exponential', () => {
+  const a = Float64Array.of(-0.4, 0.3, 0.1, -0.2);
+  const big = a.map((x) => x * 8);
+  // φ₁(8A)·8v is what four steps of 2A add up to: y ← y + φ₁(2A)·(2v + 2A·y).
+  let y = [0, 0];
+  for (let i = 0; i < 4; i++) {
+    const rate = [2 * (1 + a[0]! * y[0]! + a[1]! * y[1]!), 2 * (3 + a[2]! * y[0]! + a[3]! * y[1]!)];
+    const step = phi1Times(
+      a.map((x) => 2 * x),
+      rate,
+    );
+    y = [y[0]! + step[0]!, y[1]! + step[1]!];
+  }
+  phi1Times(big, [8, 24]).forEach((value, i) => expect(value).toBeCloseTo(y[i]!, 9));
 });
 
 describe('one corner', () => {

@@ -7,10 +7,13 @@ import {
   guessColumns,
   lapOf,
   lapTimeS,
+  peaksOf,
+  piecesOfTrace,
   readTrace,
+  runHeat,
   zonesOfLap,
 } from '../../src/heat';
-import { zones } from '../builders/heat-car';
+import { heatedCar, zones } from '../builders/heat-car';
 
 const DECEL = 9.5;
 
@@ -120,6 +123,18 @@ describe('zones', () => {
     });
     expect(lapTimeS(logged(drive(1), 5, 0.5, 0, 1))).toBeNull();
   });
+});
+
+test('the pieces of a trace heat the car as its zones do', () => {
+  const of = drive(8);
+  const car = heatedCar();
+  const peak = (pieces: ReturnType<typeof piecesOfTrace>): number =>
+    peaksOf(runHeat(car, pieces, { airC: 22 }).samples.FL).rotorC.tempC;
+  const byZones = peak(Array.from({ length: 8 }, () => lapOf(zones, DECEL)).flat());
+  for (const hz of [50, 5]) {
+    const pieces = piecesOfTrace(logged(of, hz, 0.2, 0, 5));
+    expect(Math.abs(peak(pieces) - byZones)).toBeLessThan(0.06 * byZones);
+  }
 });
 
 describe('reading a table', () => {
