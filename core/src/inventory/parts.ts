@@ -77,6 +77,45 @@ export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasur
 const byTimeOnce = <F extends Fact>(facts: readonly F[]): F[] =>
   [...new Map(facts.map((f) => [f.id, f])).values()].sort(byTime);
 
+/** The label and the readings of each kind of part. */
+const kindsOfPart = {
+  pads: { label: 'padSetId', reading: 'padMeasurement' },
+  rotors: { label: 'rotorPairId', reading: 'rotorMeasurement' },
+} as const;
+type KindOfPart = keyof typeof kindsOfPart;
+type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
+
+/** Whether a fitting puts something else on than this part; one without a label only where it says that parts were changed. */
+const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean => {
+  const label = fitting[kindsOfPart[of].label];
+  return label === null ? fitting.changed === of || fitting.changed === 'both' : label !== partId;
+};
+
+/**
+ * Every reading of a labelled part, oldest first, wherever it was on: those that name it, and those without a label that were taken while it
+ * stood as fitted. A set that is recorded as fitted a second time is the same set.
+ */
+function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): ReadingOf<K>[] {
+  const { label, reading } = kindsOfPart[of];
+  const own = logbook.factsOfPart(partId);
+  const whileOn = ofKind(own, 'partsFitted')
+    .filter((f) => f[label] === partId)
+    .flatMap((fitting) => {
+      const facts = logbook.factsOfCar(fitting.carId);
+      const next = ofKind(facts, 'partsFitted').find(
+        (f) => f.axle === fitting.axle && isAfter(f, fitting) && takesOff(f, partId, of),
+      );
+      return (ofKind(facts, reading) as readonly ReadingOf<K>[]).filter(
+        (r) =>
+          (r as Partial<Record<typeof label, string | null>>)[label] === null &&
+          axleOfCorner((r as { corner: Corner }).corner) === fitting.axle &&
+          isAfter(r, fitting) &&
+          (!next || isAfter(next, r)),
+      );
+    });
+  return byTimeOnce([...(ofKind(own, reading) as readonly ReadingOf<K>[]), ...whileOn]);
+}
+
 /**
  * Every reading of the pads that are at a corner now, oldest first: of a labelled set wherever it has been, of pads without a label since
  * they were fitted.
@@ -85,7 +124,7 @@ export function padReadingsAt(logbook: Logbook, car: Car, corner: Corner): reado
   const { padSet, padsSince } = axleParts(logbook, car, axleOfCorner(corner));
   const here = ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => isAfter(f, padsSince));
   // What is read while a set is on counts for it, whatever label was written beside the figures.
-  const all = padSet ? byTimeOnce([...ofKind(logbook.factsOfPart(padSet.id), 'padMeasurement'), ...here]) : here;
+  const all = padSet ? byTimeOnce([...readingsOfPart(logbook, padSet.id, 'pads'), ...here]) : here;
   return all.filter((f) => f.corner === corner);
 }
 
@@ -94,9 +133,7 @@ export function rotorReadingsAt(logbook: Logbook, car: Car, corner: Corner): rea
   const { rotorPair, rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
   const here = ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').filter((f) => isAfter(f, rotorsSince));
   // What is read while a set is on counts for it, whatever label was written beside the figures.
-  const all = rotorPair
-    ? byTimeOnce([...ofKind(logbook.factsOfPart(rotorPair.id), 'rotorMeasurement'), ...here])
-    : here;
+  const all = rotorPair ? byTimeOnce([...readingsOfPart(logbook, rotorPair.id, 'rotors'), ...here]) : here;
   return all.filter((f) => f.corner === corner);
 }
 
@@ -136,15 +173,14 @@ export const scrappedBy = (logbook: Logbook, partId: string): PartsDecision | nu
 
 /** What was seen on a part and still stands, wherever it lies: it is said before anybody fits it. */
 export function findingsOfPart(logbook: Logbook, part: PadSet | RotorPair): Finding[] {
-  const facts = logbook.factsOfPart(part.id);
   const brake = 'isLining' in part && part.isLining ? 'drum' : 'floatingCaliper';
   return corners.flatMap((corner) => [
     ...standingFindings(
-      ofKind(facts, 'padMeasurement').filter((f) => f.padSetId === part.id && f.corner === corner),
+      readingsOfPart(logbook, part.id, 'pads').filter((f) => f.corner === corner),
       (reading) => seenOnPads(reading, brake),
     ),
     ...standingFindings(
-      ofKind(facts, 'rotorMeasurement').filter((f) => f.rotorPairId === part.id && f.corner === corner),
+      readingsOfPart(logbook, part.id, 'rotors').filter((f) => f.corner === corner),
       seenOnRotor,
     ),
   ]);

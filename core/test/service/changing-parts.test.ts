@@ -1,6 +1,7 @@
 import {
   type Fact,
   compoundHistory,
+  findingsOfPart,
   fittingCandidates,
   judgeService,
   levelTarget,
@@ -152,6 +153,17 @@ describe('changing parts', () => {
       '3.0 mm',
       'clean',
     ]);
+  });
+
+  test('a set that is recorded as fitted a second time keeps what was seen on it without its label', () => {
+    const set = makePadSet({ label: 'P-9' });
+    const fit = (): Fact =>
+      ({ ...at(), kind: 'partsFitted', axle: 'front', padSetId: set.id, rotorPairId: null, changed: 'pads' }) as Fact;
+    const lifting = { thicknessMm: 9, otherEndMm: null, conditions: ['lifting' as const] };
+    const facts = [fit(), pads('FL', 9, { outer: lifting }), fit()];
+    const stops = judged(facts, { padSets: [set] }).gate.stops.filter((f) => f.code === 'padCondition');
+    expect(stops.map((f) => [f.place.corner, f.values.condition])).toEqual([['FL', 'lifting']]);
+    expect(findingsOfPart(logbookOf(facts, { padSets: [set] }), set).map((f) => f.code)).toEqual(['padCondition']);
   });
 
   test('parts without a label hold the car until they are measured where they are', () => {
