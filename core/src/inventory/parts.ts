@@ -41,16 +41,29 @@ export interface AxleParts {
 export const isAfter = (fact: Fact, other: Fact | null): boolean =>
   other === null || fact.at > other.at || (fact.at === other.at && fact.id > other.id);
 
-/** What is on an axle, by the last fitting on record. */
+/** The label and the readings of each kind of part. */
+const kindsOfPart = {
+  pads: { label: 'padSetId', reading: 'padMeasurement' },
+  rotors: { label: 'rotorPairId', reading: 'rotorMeasurement' },
+} as const;
+type KindOfPart = keyof typeof kindsOfPart;
+type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
+
+/** Whether pads, or rotors, came new to an axle with a fitting. */
+const changes = (fitting: PartsFitted, of: KindOfPart): boolean => fitting.changed === of || fitting.changed === 'both';
+
+/** What is on an axle, by the last fitting that says so: one without a label that changed nothing leaves on what was on. */
 export function axleParts(logbook: Logbook, car: Car, axle: Axle): AxleParts {
   const fittings = ofKind(logbook.factsOfCar(car.id), 'partsFitted').filter((f) => f.axle === axle);
   const fitting = fittings.at(-1) ?? null;
+  const labelOn = (of: KindOfPart): string =>
+    fittings.findLast((f) => f[kindsOfPart[of].label] !== null || changes(f, of))?.[kindsOfPart[of].label] ?? '';
   return {
-    padSet: logbook.padSets.get(fitting?.padSetId ?? '') ?? null,
-    rotorPair: logbook.rotorPairs.get(fitting?.rotorPairId ?? '') ?? null,
+    padSet: logbook.padSets.get(labelOn('pads')) ?? null,
+    rotorPair: logbook.rotorPairs.get(labelOn('rotors')) ?? null,
     fitting,
-    padsSince: fittings.findLast((f) => f.changed === 'pads' || f.changed === 'both') ?? null,
-    rotorsSince: fittings.findLast((f) => f.changed === 'rotors' || f.changed === 'both') ?? null,
+    padsSince: fittings.findLast((f) => changes(f, 'pads')) ?? null,
+    rotorsSince: fittings.findLast((f) => changes(f, 'rotors')) ?? null,
   };
 }
 
@@ -77,18 +90,10 @@ export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasur
 const byTimeOnce = <F extends Fact>(facts: readonly F[]): F[] =>
   [...new Map(facts.map((f) => [f.id, f])).values()].sort(byTime);
 
-/** The label and the readings of each kind of part. */
-const kindsOfPart = {
-  pads: { label: 'padSetId', reading: 'padMeasurement' },
-  rotors: { label: 'rotorPairId', reading: 'rotorMeasurement' },
-} as const;
-type KindOfPart = keyof typeof kindsOfPart;
-type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
-
 /** Whether a fitting puts something else on than this part; one without a label only where it says that parts were changed. */
 const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean => {
   const label = fitting[kindsOfPart[of].label];
-  return label === null ? fitting.changed === of || fitting.changed === 'both' : label !== partId;
+  return label === null ? changes(fitting, of) : label !== partId;
 };
 
 /**
@@ -197,8 +202,8 @@ export function placeOf(logbook: Logbook, partId: string): PartPlace {
   const shelf: PartPlace = scrapped ? { at: 'scrapped', since: scrapped.at } : { at: 'shelf' };
   if (!last) return shelf;
   const car = logbook.cars.get(last.carId);
-  const now = car && axleParts(logbook, car, last.axle).fitting;
-  return now && (now.padSetId === partId || now.rotorPairId === partId)
+  const now = car && axleParts(logbook, car, last.axle);
+  return now && (now.padSet?.id === partId || now.rotorPair?.id === partId)
     ? { at: 'car', carId: last.carId, axle: last.axle, since: last.at }
     : shelf;
 }

@@ -166,6 +166,23 @@ describe('changing parts', () => {
     expect(findingsOfPart(logbookOf(facts, { padSets: [set] }), set).map((f) => f.code)).toEqual(['padCondition']);
   });
 
+  test('a fitting without a label that changed nothing leaves on what was on, with what was seen', () => {
+    const set = makePadSet({ label: 'P-9' });
+    const fit = (padSetId: string | null, changed: string): Fact =>
+      ({ ...at(), kind: 'partsFitted', axle: 'front', padSetId, rotorPairId: null, changed }) as Fact;
+    const cracked = { thicknessMm: 9, otherEndMm: null, conditions: ['crackThrough' as const] };
+    const facts = [
+      fit(set.id, 'pads'),
+      pads('FL', 9, { padSetId: set.id, outer: cracked }),
+      fit(set.id, 'pads'),
+      fit(null, 'none'),
+    ];
+    const s = judged(facts, { padSets: [set] });
+    expect(s.corners.parts.front.padSet?.label).toBe('P-9');
+    expect(s.gate.stops.filter((f) => f.code === 'padCondition')).toHaveLength(1);
+    expect(placeOf(logbookOf(facts, { padSets: [set] }), set.id).at).toBe('car');
+  });
+
   test('parts without a label hold the car until they are measured where they are', () => {
     const texts2 = (facts: Fact[]): string => texts(judged(facts, { rotorPairs: [] }).gate.holds);
     const before = [pads('FL', 9), pads('FR', 9)];
