@@ -89,7 +89,8 @@ test('what the server releases the oracle lets go', async () => {
       const why = forbidden(taken, limits);
       if (why.length > 0) throw new Error(`Released though: ${why.join('; ')}`);
     }),
-    { numRuns: SERVICES },
+    // The first does nothing wrong: somebody must come through, or the check would be worth nothing.
+    { numRuns: SERVICES, examples: [[[], true]], ...(process.env.CALVIK_SERVICES ? {} : { seed: 20261126 }) },
   );
   expect(released).toBeGreaterThan(0);
   // What is stored is what somebody gave: no figure was made up, rounded or filled in on the way.
