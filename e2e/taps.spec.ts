@@ -170,7 +170,7 @@ test('a service costs at most half the taps that it did, and never more than a s
   const cost = (await taps()) - begin;
   lines.push(`${String(cost).padStart(4)} taps in all, ${BEFORE} before: ${((100 * cost) / BEFORE).toFixed(0)} %`);
   console.log(lines.join('\n'));
-  await expect(page.getByTestId('gate-state')).toContainText(/Released by|Held: |Stopped: /);
+  await expect(page.getByTestId('gate-state')).toContainText('Released by');
   expect(cost).toBeLessThanOrEqual(BEFORE / 2);
   expect(mostPx).toBeLessThanOrEqual(844);
   complaints.none();

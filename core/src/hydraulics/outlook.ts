@@ -12,6 +12,8 @@ export interface DrawOutlook {
   stopAfterMl: number | null;
   alarmAfterMl: number | null;
   nowMl: number;
+  /** What still goes in up to MAX, mL. */
+  toMaxMl: number;
   /** The lowest that the level stood: as seen, or as the sum says. */
   lowestMl: number;
   isUnderMin: boolean;
@@ -26,7 +28,7 @@ export interface DrawOutlook {
  * @param topUps what was poured in at this nipple, which the level of the progress has in it already
  */
 export function drawOutlook(
-  car: Pick<Car, 'reservoirMinMl'>,
+  car: Pick<Car, 'reservoirMinMl' | 'reservoirMaxMl'>,
   progress: Pick<ExchangeProgress, 'begun' | 'levelMl'>,
   typed: { volumeMl: number | null; toppedUpMl: number; lowestMl: number | null },
   standing: Pick<NippleBled, 'volumeMl' | 'toppedUpMl'> | null,
@@ -53,6 +55,7 @@ export function drawOutlook(
     stopAfterMl,
     alarmAfterMl: stopAfterMl === null ? null : Math.max(0, stopAfterMl - EXCHANGE_RESERVE_ML),
     nowMl: isFed ? beforeMl : Math.max(0, endMl),
+    toMaxMl: isFed ? 0 : Math.max(0, Math.round(car.reservoirMaxMl - Math.max(0, endMl))),
     lowestMl,
     isUnderMin,
     finding: isUnderMin

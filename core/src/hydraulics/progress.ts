@@ -200,8 +200,9 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   const hold = facts.findLast((f): f is LeakDownTest => f.kind === 'leakDownTest') ?? null;
   const course = reservoirCourse(car, facts);
   const clutches = facts.filter((f): f is ClutchBled => f.kind === 'clutchBled' && f.exchangeId === begun?.id);
-  const clutch = clutches.at(-1) ?? null;
   const { counting, restart } = countingDraws([...draws, ...clutches].sort(byTime), course, car.reservoirMinMl);
+  // Bled before the sequence had to start again, or the reason that it has to, it is bled again.
+  const clutch = clutches.findLast((c) => restart === null || byTime(c, restart) > 0) ?? null;
   const steps = bleedSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
   const start = begun && { ...begun, levelMl: course.begun.get(begun.id) ?? car.reservoirMaxMl };
   const toppedUp = facts.filter((f): f is ReservoirToppedUp => f.kind === 'reservoirToppedUp');

@@ -97,6 +97,9 @@ describe('the clutch on the same reservoir', () => {
     expect(progress(...whole).isDone).toBe(true);
     const low = progress(...draws, clutch({ volumeMl: 140 }));
     expect(low.isDone).toBe(false);
+    // It is the reason of the restart: it is bled again, after the brakes.
+    expect(low.clutch).toBeNull();
+    expect(progress(...whole).clutch).not.toBeNull();
     expect(low.restart?.finding).toMatchObject({ code: 'reservoirUnderMin', place: {} });
   });
 });

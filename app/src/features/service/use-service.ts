@@ -40,6 +40,7 @@ export function standingReading(s: ServiceJudgement, body: StepFact): Fact | nul
   if (!step) return null;
   // A nipple drawn again after the sequence began anew corrects nothing.
   if (body.kind === 'nippleBled') return s.exchange.steps[body.index]?.drawn ?? null;
+  if (body.kind === 'clutchBled') return s.exchange.clutch;
   const found = s.facts.findLast((f) => f.kind === body.kind && stepOfReading(f)?.key === step.key) ?? null;
   // Measured again after something was fitted there: another set of parts, not a correction.
   const axle = step.corner ? axleOfCorner(step.corner) : step.axle;

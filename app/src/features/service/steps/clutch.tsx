@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { type ClutchBled, judgeClutch } from '@calvik/core';
+import { type ClutchBled, drawOutlook, judgeClutch } from '@calvik/core';
 import { bubbleNames } from '@calvik/words';
 import { useDraft } from '../../../state/use-draft';
 import { ChoiceChips } from '../../../ui/chips';
@@ -9,7 +9,7 @@ import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { useUnits } from '../../../ui/units';
-import { FindingLines } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../finding-line';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 
@@ -36,6 +36,13 @@ export function ClutchStep({ s, step }: StepProps) {
   });
   const volumeMl = read(draft.volume, 'volume');
   const isGood = draft.clean === 'yes' && draft.bubbles === 'none';
+  // It draws from the reservoir of the brakes: under MIN is said here as at any nipple.
+  const outlook = drawOutlook(
+    car,
+    exchange,
+    { volumeMl, toppedUpMl: 0, lowestMl: null },
+    standing && { volumeMl: standing.volumeMl, toppedUpMl: 0 },
+  );
   const found = judgeClutch({
     // Whether it is shut is asked when it is saved.
     isShut: true,
@@ -48,9 +55,9 @@ export function ClutchStep({ s, step }: StepProps) {
       s={s}
       step={step}
       wanted={
-        exchange.stopAfterMl === null
+        outlook.stopAfterMl === null
           ? undefined
-          : `Stop after ${show(exchange.stopAfterMl + (standing?.volumeMl ?? 0), 'volume')}; MIN is ${show(car.reservoirMinMl, 'volume')}.`
+          : `Stop after ${show(outlook.stopAfterMl, 'volume')}; MIN is ${show(car.reservoirMinMl, 'volume')}.`
       }
       make={() => {
         if (volumeMl === null) return 'Type what was bled here.';
@@ -74,6 +81,12 @@ export function ClutchStep({ s, step }: StepProps) {
       onSaved={clear}
     >
       <FigureFields
+        verdictHeight={44}
+        verdict={
+          <View testID="level-alarm">
+            <LiveFinding findings={outlook.finding ? [outlook.finding] : []} hasReading={outlook.finding !== null} />
+          </View>
+        }
         fields={[{ key: 'volume', label: 'Bled here', dimension: 'volume' }]}
         values={{ volume: draft.volume }}
         onChange={(_, volume) => change({ volume })}
@@ -101,17 +114,15 @@ export function ClutchStep({ s, step }: StepProps) {
           on={isGood}
           onPress={() => change(isGood ? { clean: '', bubbles: '' } : { clean: 'yes', bubbles: 'none' })}
         />
-        <View>
-          <Segments
-            label="Runs"
-            value={draft.clean}
-            onChange={(clean) => change({ clean })}
-            options={[
-              { value: 'yes', label: 'Clean, new' },
-              { value: 'no', label: 'Still old' },
-            ]}
-          />
-        </View>
+        <Segments
+          label="Runs"
+          value={draft.clean}
+          onChange={(clean) => change({ clean })}
+          options={[
+            { value: 'yes', label: 'Clean, new' },
+            { value: 'no', label: 'Still old' },
+          ]}
+        />
         <ChoiceChips
           label="Bubbles"
           columns={3}

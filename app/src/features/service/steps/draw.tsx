@@ -77,7 +77,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
     standing,
     exchange.openTopUps(index),
   );
-  const { stopAfterMl, alarmAfterMl, nowMl, lowestMl } = outlook;
+  const { stopAfterMl, alarmAfterMl, nowMl, toMaxMl, lowestMl } = outlook;
   // The nipple is closed to a figure: under or over it is said here, not at the gate.
   const torqueNm = read(draft.torque, 'torque');
   const judgedClick = nipple && torqueNm !== null ? judgeClick(torqueNm, nipple) : null;
@@ -90,7 +90,6 @@ export function DrawStep({ s, step, logbook }: StepProps) {
   const runsClean = draft.clean === 'yes' && draft.bubbles === 'none';
   const isClosed = draft.shut && draft.capped;
   const openTopUps = exchange.openTopUps(index);
-  const toMaxMl = Math.round(car.reservoirMaxMl - outlook.nowMl);
   return (
     <StepFrame
       s={s}
@@ -194,7 +193,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
               disabled={toMaxMl < 1}
               onPress={() => change({ toppedUp: recordText(toMaxMl, 'volume', system) })}
             >
-              {`To MAX: ${show(Math.max(0, toMaxMl), 'volume')}`}
+              {`To MAX: ${show(toMaxMl, 'volume')}`}
             </MainButton>
           ) : (
             <View style={styles.row}>

@@ -141,8 +141,5 @@ export function BoilStep({ s, step }: StepProps) {
 
 const styles = StyleSheet.create({
   said: { flexDirection: 'row', alignItems: 'flex-start', gap: 8 },
-  side: { flexDirection: 'row', gap: 16, alignItems: 'center' },
-  row: { flexDirection: 'row', gap: 16, alignItems: 'center' },
   grow: { flex: 1 },
-  gap: { gap: 8 },
 });

@@ -175,9 +175,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
 }
 
 const styles = StyleSheet.create({
-  said: { flexDirection: 'row', alignItems: 'flex-start', gap: 8 },
   side: { flexDirection: 'row', gap: 16, alignItems: 'center' },
   row: { flexDirection: 'row', gap: 16, alignItems: 'center' },
   grow: { flex: 1 },
-  gap: { gap: 8 },
 });
