@@ -57,7 +57,7 @@ describe('the level while somebody types', () => {
     );
   });
   test('after pistons went back; what to suck out first; bottles to open; marks of a reservoir', () => {
-    const max = { reservoirMaxMl: 300, reservoirMinMl: 130, reservoirMaxMl: 300 };
+    const max = { reservoirMaxMl: 300, reservoirMinMl: 130 };
     expect(afterRetraction(max, 260, 20, 49)).toEqual({ leftMl: 240, standsAtMl: 289, overflowMl: 0, finding: null });
     expect(afterRetraction(max, 260, 0, 49)).toMatchObject({ overflowMl: 9, finding: { code: 'overflowComing' } });
     expect(reservoirFirst(max, 258)).toEqual({ staysMl: 45, drawOffMl: 213, refillMl: 255 });
