@@ -17,7 +17,7 @@ const node = (name) => ({
   // It offers itself to `import` alone.
   moduleNameMapper: { '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
   transformIgnorePatterns: [
-    'node_modules/(?!(pure-rand|@date-fns|uuid|file-type|strtok3|token-types|uint8array-extras|peek-readable|@tokenizer|@borewit)/)',
+    'node_modules/(?!(pure-rand|@date-fns|uuid|file-type|strtok3|token-types|uint8array-extras|peek-readable|@tokenizer|@borewit|ml-[a-z-]+|is-any-array)/)',
   ],
 });
 

@@ -6,16 +6,13 @@ import { createRequire } from 'node:module';
 import Papa from 'papaparse';
 import {
   type CornerTemps,
-  type TracePoint,
   brakeEnergyJ,
-  findZones,
   lapOf,
   peaksOf,
-  piecesOfTrace,
   ratesOf,
-  readTrace,
   runHeat,
 } from '../core/src/heat';
+import { type TracePoint, findZones, piecesOfTrace, readTrace } from '../core/src/traces';
 import { heatedCar, zones } from '../core/test/builders/heat-car';
 
 const { Solver } = createRequire(import.meta.url)('odex') as {

@@ -1,5 +1,7 @@
 export * from './calendar';
+export * from './demand';
 export * from './fluid';
+export * from './heat-outlook';
 export * from './hydraulics';
 export * from './logbook';
 export * from './pads';

@@ -18,6 +18,7 @@ import { planRoutes } from './routes/plans';
 import { runSheetRoutes } from './routes/run-sheets';
 import { sheetRoutes } from './routes/sheet';
 import { shoppingListRoutes } from './routes/shopping-lists';
+import { traceRoutes } from './routes/traces';
 import { supplierRoutes } from './routes/suppliers';
 import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
@@ -84,6 +85,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: feedRoutes(database, cache) },
     { at: '/api/bench', router: bench.router },
     { at: '/api', router: photoRoutes(database) },
+    { at: '/api', router: traceRoutes(database, cache) },
     { at: '/api', router: sheetRoutes(database, cache) },
     { at: '/api', router: calendarRoutes(cache) },
     { at: '/api', router: planRoutes(database, cache, planner) },

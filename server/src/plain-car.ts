@@ -1,4 +1,4 @@
-import { type Car, defaultLineLengthsMm } from '@calvik/core';
+import { type Car, defaultLineLengthsMm, nothingKnown } from '@calvik/core';
 
 /** What an imported car has until somebody enters its own figures: said in its notes. */
 export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'> = {
@@ -33,5 +33,6 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   makerSequence: [],
   makerSequenceSource: '',
   pressureCeilingKpa: null,
+  heat: nothingKnown,
   notes: 'Imported: calipers, reservoir and lines are assumed. Enter this car’s own figures before its first service.',
 };

@@ -27,6 +27,8 @@ const venue = (over: Partial<Venue> = {}): Venue => ({
   name: 'Low field',
   altitudeM: 12,
   peakFluidTempC: 185,
+  zones: [],
+  trace: null,
   notes: '',
   ...over,
 });

@@ -15,6 +15,7 @@ import {
   subjectNames,
   transferLayerWords,
 } from './names';
+import { heatInstrumentNames, heatReadText } from './heat';
 import type { Say } from './reader';
 import { stepName } from './steps';
 import { bearingMethodNames } from './wheel-bearings';
@@ -60,6 +61,10 @@ const tellings: { [K in FactKind]: Tell<K> } = {
       text: `${names}; ${say.value(wasteOf(f), 'volume')} out; pedal ${feel(f.pedalBefore)} → ${feel(f.pedalAfter)}`,
     };
   },
+  heatReading: (f, logbook, say) => ({
+    title: `${heatInstrumentNames[f.read.instrument]}: ${heatReadText(f.read, say)}`,
+    text: logbook.venues.get(f.venueId)?.name ?? '',
+  }),
   systemCleared: (f) => ({ title: 'System cleared', text: f.workshop }),
   bottleOpened: () => ({ title: 'Bottle opened', text: '' }),
   bottleLevel: (f, _, say) => ({ title: `${say.value(f.leftMl, 'volume')} left`, text: 'Looked at' }),

@@ -25,6 +25,8 @@ const examples: Record<Dimension, string> = {
   share: '1.5',
   duration: '60 or 1 h',
   days: '90 or 12 weeks',
+  speed: '205 or 127 mph',
+  area: '6200 or 9.6 in2',
 };
 /** What could be typed for this dimension, for hints and for error sentences. */
 export const typingExample = (dimension: Dimension): string => examples[dimension];
@@ -42,6 +44,8 @@ const spoken: Record<Dimension, string> = {
   share: 'share',
   duration: 'duration',
   days: 'time',
+  speed: 'speed',
+  area: 'area',
 };
 
 /** Why a quantity cannot be read, in a sentence. */
@@ -107,12 +111,20 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   drumHasOneNipple: () => 'A wheel cylinder in a drum has one bleed nipple.',
   noBore: () => 'Say the bore of each piston.',
   minAboveMax: () => 'The volume at MIN must be less than the volume at MAX.',
+  rangeSwapped: () => 'The range begins lower than it ends.',
   sequenceIncomplete: () => 'The maker’s sequence must name each of the four corners once.',
   sequenceWithoutSource: () => 'Say where the maker’s sequence stands, so that it can be looked up.',
   eventEndsBeforeItBegins: () => 'The event ends before it begins.',
   loadUpAfterStart: () => 'Load-up is after the event begins.',
   windowEndsBeforeItBegins: () => 'The window ends before it begins.',
   wetAboveDry: () => 'The wet boiling point must be below the dry one.',
+  zoneSlowsNothing: () => 'A zone ends slower than it begins, by 5 km/h at least.',
+  minutesOrLaps: () => 'Say how many minutes, or how many laps: one of the two.',
+  workingAboveHighest: () => 'The working range ends at or below the highest temperature.',
+  noStepRead: () => 'Say the highest step that was reached, or the lowest that was not.',
+  stepsSwapped: () => 'The step that was not reached lies above the one that was.',
+  ceramicWithoutMass: () => 'A carbon-ceramic rotor is judged by its weight: type the least weight from its hat.',
+  ironWithoutDiscard: () => 'Type the discard thickness that is cast on the hat.',
   tooFewReadings: ({ min }) => `A hold needs ${counted(min, 'reading')} at least.`,
 };
 

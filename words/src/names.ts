@@ -61,7 +61,12 @@ export const atPlace = (place: Place): string => (placeName(place) === '' ? '' :
 export const figureName = ({ label, place }: Pick<Figure, 'label' | 'place'>): string =>
   [label, place ? placeName(place) : ''].filter(Boolean).join(', ');
 
-export const gateNames: Record<GateName, string> = { fluid: 'Fluid', parts: 'Pads and rotors', service: 'Service' };
+export const gateNames: Record<GateName, string> = {
+  fluid: 'Fluid',
+  heat: 'Heat',
+  parts: 'Pads and rotors',
+  service: 'Service',
+};
 
 export const brakeNames: Record<AxleBrake['brake'], string> = {
   fixedCaliper: 'Fixed caliper',
@@ -329,6 +334,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   orders: 'order',
   messages: 'message',
   wrenches: 'wrench',
+  compounds: 'compound',
   facts: 'entry',
 };
 

@@ -1,8 +1,10 @@
 /** What can go wrong between a client and the server (RFC 9457): codes with their values, and the sentence for each. */
 import type { Collection, Finding, Refusal } from '@calvik/core';
+import type { FileProblem, TraceProblem } from '@calvik/core/traces';
 import { findingText } from './findings';
 import { collectionNames } from './names';
 import type { Say } from './reader';
+import { traceProblemText } from './traces';
 
 /** Every problem that the server answers with, and what it says beside its code. */
 export interface Problems {
@@ -32,7 +34,19 @@ export interface Problems {
   unreadable: Record<string, never>;
   failed: Record<string, never>;
   noSuch: {
-    what: 'event' | 'supplier' | 'car' | 'bottle' | 'plan' | 'picture' | 'service' | 'crew' | 'test' | 'reading';
+    what:
+      | 'event'
+      | 'supplier'
+      | 'car'
+      | 'bottle'
+      | 'plan'
+      | 'picture'
+      | 'service'
+      | 'crew'
+      | 'test'
+      | 'reading'
+      | 'venue'
+      | 'trace';
   };
   dayNotValid: Record<string, never>;
   supplierDoesNotSell: { supplier: string };
@@ -48,6 +62,8 @@ export interface Problems {
   planOutOfDate: Record<string, never>;
   pictureNotReadable: Record<string, never>;
   pictureTooLarge: Record<string, never>;
+  traceNotReadable: { why: FileProblem | TraceProblem; row: number | null };
+  noZones: { venue: string };
   carAndBottle: Record<string, never>;
   unreachable: Record<string, never>;
 }
@@ -64,6 +80,8 @@ const whats: Record<Problems['noSuch']['what'], string> = {
   crew: 'crew member',
   test: 'test running',
   reading: 'reading running',
+  venue: 'venue',
+  trace: 'trace',
 };
 
 const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } = {
@@ -116,6 +134,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   planOutOfDate: () => 'Jobs were changed since this plan was made. Make a new one.',
   pictureNotReadable: () => 'This is not a JPEG, PNG or WebP picture.',
   pictureTooLarge: () => 'The picture is too large.',
+  traceNotReadable: ({ why, row }) => traceProblemText(why, row),
+  noZones: ({ venue }) => `${venue} has no braking zones yet: nothing can be said of a session there.`,
   carAndBottle: () => 'A sample is of a car or of a bottle.',
   unreachable: () => 'The server cannot be reached.',
 };

@@ -26,6 +26,7 @@ export { UnsentScreen } from './settings/unsent-screen';
 export { NewBottleScreen } from './inventory/bottle-form';
 export { BottleScreen } from './inventory/bottle-screen';
 export { NewFluidScreen } from './inventory/fluid-form';
+export { CompoundScreen, NewCompoundScreen } from './inventory/compound-form';
 export { EditPadSetScreen, NewPadSetScreen } from './inventory/pad-set-form';
 export { PadSetScreen, RotorPairScreen } from './inventory/part-screen';
 export { EditRotorPairScreen, NewRotorPairScreen } from './inventory/rotor-pair-form';

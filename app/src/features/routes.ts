@@ -49,6 +49,8 @@ export const routes = {
   newBottle: to('/inventory/bottles/new'),
   bottle: (id: string) => to(`/inventory/bottles/${id}`),
   newFluid: to('/inventory/fluids/new'),
+  newCompound: to('/inventory/compounds/new'),
+  compound: (id: string) => to(`/inventory/compounds/${id}`),
   newPadSet: to('/inventory/pads/new'),
   padSet: (id: string) => to(`/inventory/pads/${id}`),
   editPadSet: (id: string) => to(`/inventory/pads/${id}/edit`),

@@ -146,6 +146,24 @@ export function QuantityField<T extends FieldValues>({
   );
 }
 
+/** A plain number without a unit. */
+export function NumberField<T extends FieldValues>({
+  optional = false,
+  ...field
+}: FieldProps<T> & { optional?: boolean }) {
+  return (
+    <TextField
+      {...field}
+      required={!optional}
+      check={(text) =>
+        text === '' || Number.isFinite(Number(text.replace(',', '.')))
+          ? null
+          : 'This is not a figure: type it like 0.42.'
+      }
+    />
+  );
+}
+
 /** One of a few. */
 export function ChoiceField<T extends FieldValues>({
   control,

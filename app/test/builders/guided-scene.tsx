@@ -3,9 +3,9 @@ import { type Fact } from '@calvik/core';
 import { StepScreen } from '../../src/features/service/step-screen';
 import { bottle, flush, id, show, silicone } from './scene';
 import { place, press } from './hands';
-import { at, intake, job, padSet, pads, pair, records } from './service-scene';
+import { at, compounds, intake, job, padSet, pads, pair, records } from './service-scene';
 
-export const newSet = { ...padSet, id: id(71), label: 'P-007', compound: 'Holt Sprint' };
+export const newSet = { ...padSet, id: id(71), label: 'P-007', compoundId: compounds[1]!.id };
 
 export const sealed = { ...bottle, id: id(31), label: 'B-031' };
 
@@ -15,6 +15,7 @@ export const step = (key: string, facts: Fact[] = [], more: object = {}) => {
   place.params = { job: job.id, step: key };
   return show(<StepScreen />, [flush(60, 20), ...intake, ...facts], {
     ...records,
+    compounds,
     padSets: [padSet, newSet],
     fluids: [silicone],
     bottles: [sealed, wrong],

@@ -13,6 +13,7 @@ export const venue: RecordOf<'venues'> = {
   name: 'Dunvarrel Ring',
   altitudeM: 600,
   peakFluidTempC: 215,
+  ...recordDefaults.venues,
   notes: '',
 };
 

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
 import {
+  nothingKnown,
   type Car,
   type Fact,
   type Fluid,
@@ -96,6 +97,7 @@ export const car: Car = {
   rear: caliper,
   lineLengthMm: defaultLineLengthsMm('left'),
   lineBoreMm: 3.3,
+  heat: nothingKnown,
   sequenceSchool: 'farthestFirst',
   makerSequence: [],
   makerSequenceSource: '',

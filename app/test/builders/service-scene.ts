@@ -1,6 +1,7 @@
 /** A service on the car of the scene: its job, parts, sheet, and the facts of an intake. */
 import {
   type BrakeSheet,
+  type Compound,
   type Fact,
   type Job,
   type PadSet,
@@ -24,11 +25,25 @@ export const job: Job = {
   durationMin: 120,
   notes: '',
 };
+export const compounds: Compound[] = ['Kerren R2', 'Holt Sprint'].map((name, i) => ({
+  ...common,
+  id: id(80 + i),
+  name,
+  use: 'track',
+  minWorkingC: null,
+  maxWorkingC: null,
+  maxTempC: null,
+  friction: null,
+  layerFormsC: null,
+  beddingSource: '',
+  notes: '',
+}));
 export const padSet: PadSet = {
   ...common,
   id: id(51),
   label: 'P-001',
-  compound: 'Kerren R2',
+  compoundId: compounds[0]!.id,
+  padAreaMm2: null,
   axle: 'front',
   use: 'track',
   isLining: false,
@@ -46,6 +61,9 @@ export const pair: RotorPair = {
   label: 'R-001',
   axle: 'front',
   carId: car.id,
+  material: 'greyIron',
+  isVented: null,
+  minMassKg: null,
   newThicknessMm: 32,
   discardThicknessMm: 30,
   sweptOuterDiameterMm: 330,
@@ -66,7 +84,14 @@ export const sheet: BrakeSheet = {
     source: 'Sheet 1',
   })),
 };
-export const records = { crew: [lead], jobs: [job], padSets: [padSet], rotorPairs: [pair], brakeSheets: [sheet] };
+export const records = {
+  crew: [lead],
+  jobs: [job],
+  compounds,
+  padSets: [padSet],
+  rotorPairs: [pair],
+  brakeSheets: [sheet],
+};
 
 export const at = (n: number): Pick<Fact, 'id' | 'at' | 'recordedAt' | 'by'> & { carId: string; jobId: string } => {
   const moment = new Date(Date.now() - 3_600_000 + n * 1000).toISOString();

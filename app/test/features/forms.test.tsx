@@ -37,6 +37,7 @@ const venue: RecordOf<'venues'> = {
   name: 'Dunvarrel Ring',
   altitudeM: toCanonical(2034, 'ft'),
   peakFluidTempC: toCanonical(423, 'degF'),
+  ...recordDefaults.venues,
   notes: 'Tight pit lane.',
 };
 

@@ -1,4 +1,4 @@
-import { type Fact, type Venue } from '@calvik/core';
+import { recordDefaults, type Fact, type Venue } from '@calvik/core';
 import {
   connection,
   dropped,
@@ -20,6 +20,7 @@ const venue = (version: number, name: string): Venue => ({
   name,
   altitudeM: 10,
   peakFluidTempC: 200,
+  ...recordDefaults.venues,
   notes: '',
 });
 

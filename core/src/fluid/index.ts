@@ -1,4 +1,4 @@
-export { type FluidFindings, type RuleFindings } from './findings';
+export { type FluidFindings, type RuleFindings, fluidFinding } from './findings';
 export { type FluidBase, checkGrade, gradeFacts } from './grades';
 export {
   FALL_BAND,
@@ -15,6 +15,7 @@ export { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 export { type HeatingSample, type Plateau, findPlateau } from './plateau';
 export { type BleedStep, cornerSequence, defaultLineLengthsMm, bleedSequence, usualVolumesMl } from './sequence';
 export {
+  type FluidDue,
   type FluidWork,
   type PolicyContext,
   type RuleOwner,
@@ -23,6 +24,14 @@ export {
   nextDue,
   strictest,
 } from './policies';
-export { type FluidState, type JudgedTest, fluidState, isComplete, judgeTest } from './state';
-export { type Anchor, anchorOf, boilingFigure, dayBelow, waterAt } from './projection';
-export { type FluidJudgement, type PlannedFluid, judgeFluid, policyRules, previousEventEnd } from './judge';
+export { type FluidState, type JudgedTest, exchangeDate, fluidState, isComplete, judgeTest } from './state';
+export {
+  type Anchor,
+  PEN_TOLERANCE_PERCENT,
+  anchorOf,
+  boilingFigure,
+  dayBelow,
+  uptakeFigure,
+  waterAt,
+  waterFigure,
+} from './projection';

@@ -27,8 +27,26 @@ export const cooledC = (fromC: number, ambientC: number, beta: number, seconds: 
  * `ΔT = 2q·√(t/(π·k·ρ·c))`. Carslaw and Jaeger, Conduction of Heat in Solids.
  * @param fluxWPerM2 into one face @param seconds since the brakes went on
  */
-export function surfaceFlashK(fluxWPerM2: number, seconds: number, material: RotorMaterial, tempC: number): number {
+export const surfaceFlashK = (fluxWPerM2: number, seconds: number, material: RotorMaterial, tempC: number): number =>
+  fallingFlashK(fluxWPerM2, 0, seconds, material, tempC);
+
+/**
+ * The same where the flux falls in a straight line from `q` by `s` a second, as it does while a car slows evenly:
+ * `ΔT = (2q·√t − 4/3·s·t^1.5)/√(π·k·ρ·c)`, by Duhamel's integral of the form above.
+ * @param fluxWPerM2 into one face when the brakes go on @param fallWPerM2S by how much it falls a second
+ */
+export function fallingFlashK(
+  fluxWPerM2: number,
+  fallWPerM2S: number,
+  seconds: number,
+  material: RotorMaterial,
+  tempC: number,
+): number {
   const { conductivityWPerMK, densityKgPerM3 } = materials[material];
   const effusivity2 = conductivityWPerMK * densityKgPerM3 * heatCapacity(material, tempC);
-  return 2 * fluxWPerM2 * Math.sqrt(seconds / (Math.PI * effusivity2));
+  const root = Math.sqrt(seconds);
+  return Math.max(
+    0,
+    (2 * fluxWPerM2 * root - (4 / 3) * fallWPerM2S * seconds * root) / Math.sqrt(Math.PI * effusivity2),
+  );
 }

@@ -3,4 +3,3 @@ export * from './energy';
 export * from './materials';
 export * from './network';
 export * from './run';
-export * from './trace';

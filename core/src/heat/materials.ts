@@ -37,7 +37,7 @@ const HELD_ABOVE_C = 900;
  */
 export function heatCapacity(material: RotorMaterial, tempC: number): number {
   const { capacityAt20, capacityAt500 } = materials[material];
-  const held = Math.min(HELD_ABOVE_C, Math.max(-40, tempC));
+  const held = tempC > HELD_ABOVE_C ? HELD_ABOVE_C : tempC < -40 ? -40 : tempC;
   return capacityAt20 + ((capacityAt500 - capacityAt20) * (held - 20)) / 480;
 }
 

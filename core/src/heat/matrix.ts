@@ -43,42 +43,58 @@ export function expm(a: Float64Array, n: number): Float64Array {
   return result;
 }
 
-/** Under this norm the series below needs no squaring. */
-const SMALL = 1;
+/** Over this norm the exponential of the whole step is cheaper than many short ones. */
+const LARGE = 24;
+/** Scratch of {@link phi1Times}: it is called millions of times, and never within itself. */
+const scratch = { term: new Float64Array(8), next: new Float64Array(8), start: new Float64Array(8) };
 
 /**
- * `φ₁(A)·v` of a small matrix, with `φ₁(z) = (e^z − 1)/z`: by its series `Σ Aᵏ·v/(k+1)!` where the matrix is small, else out of the exponential
- * of the matrix with `v` beside it.
- * @param a n × n, row by row @param v n numbers
+ * `φ₁(A)·v` of a small matrix, with `φ₁(z) = (e^z − 1)/z`: the way that a linear system goes in one step. The step is cut until its matrix is
+ * small; over each piece the series `Σ Aᵏ·v/(k+1)!` is summed. A matrix with a very large norm goes by its exponential, with `v` beside it.
+ * @param a n × n, row by row, n at most 8 @param v n numbers
  */
-export function phi1Times(a: Float64Array, v: readonly number[]): number[] {
+export function phi1Times(a: Float64Array, v: ArrayLike<number>): Float64Array {
   const n = v.length;
   let norm = 0;
   for (let i = 0; i < n; i++) {
     let row = 0;
     for (let j = 0; j < n; j++) row += Math.abs(a[i * n + j]!);
-    norm = Math.max(norm, row);
+    if (row > norm) norm = row;
   }
-  if (norm > SMALL) return byExponential(a, v);
-  const result = [...v];
-  let term = [...v];
-  for (let k = 1; k < 20; k++) {
-    const next: number[] = [];
-    let largest = 0;
+  if (norm > LARGE) return byExponential(a, v);
+  const cuts = Math.max(1, Math.ceil(norm));
+  const gone = new Float64Array(n);
+  let { term, next } = scratch;
+  const { start } = scratch;
+  for (let cut = 0; cut < cuts; cut++) {
+    // The rate where this piece begins: v + A·(what has gone), over one piece.
     for (let i = 0; i < n; i++) {
-      let sum = 0;
-      for (let j = 0; j < n; j++) sum += a[i * n + j]! * term[j]!;
-      next[i] = sum / (k + 1);
-      result[i]! += next[i]!;
-      largest = Math.max(largest, Math.abs(next[i]!));
+      let sum = v[i]!;
+      for (let j = 0; j < n; j++) sum += a[i * n + j]! * gone[j]!;
+      start[i] = sum / cuts;
     }
-    term = next;
-    if (largest < 1e-13) break;
+    for (let i = 0; i < n; i++) term[i] = start[i]!;
+    for (let k = 1; k < 20; k++) {
+      let largest = 0;
+      const share = 1 / ((k + 1) * cuts);
+      for (let i = 0; i < n; i++) {
+        let sum = 0;
+        for (let j = 0; j < n; j++) sum += a[i * n + j]! * term[j]!;
+        const x = sum * share;
+        next[i] = x;
+        start[i]! += x;
+        const size = x < 0 ? -x : x;
+        if (size > largest) largest = size;
+      }
+      [term, next] = [next, term];
+      if (largest < 1e-10) break;
+    }
+    for (let i = 0; i < n; i++) gone[i]! += start[i]!;
   }
-  return result;
+  return gone;
 }
 
-function byExponential(a: Float64Array, v: readonly number[]): number[] {
+function byExponential(a: Float64Array, v: ArrayLike<number>): Float64Array {
   const n = v.length;
   const m = n + 1;
   const beside = new Float64Array(m * m);
@@ -87,5 +103,5 @@ function byExponential(a: Float64Array, v: readonly number[]): number[] {
     beside[i * m + n] = v[i]!;
   }
   const e = expm(beside, m);
-  return v.map((_, i) => e[i * m + n]!);
+  return Float64Array.from({ length: n }, (_, i) => e[i * m + n]!);
 }

@@ -6,6 +6,8 @@
 import { type RotorMaterial, capacitySlope, heatCapacity, materials } from './materials';
 import { phi1Times } from './matrix';
 
+const { abs, ceil, max, sqrt } = Math;
+
 /** W/m²·K⁴. CODATA. */
 const STEFAN_BOLTZMANN = 5.670374e-8;
 /** Air at about 60 °C: conductivity W/m·K, kinematic viscosity m²/s. Handbook, from memory. */
@@ -72,12 +74,12 @@ const INTO_KNUCKLE = 2.8;
 
 /** Convection at the rotor, W/m²·K: `Nu = 0.04·Re^0.8` of a turning disc. Limpert, Brake Design and Safety; from memory. */
 export function rotorConvection(speedMPerS: number, outerDiameterM: number, isVented: boolean): number {
-  const reynolds = (Math.max(0, speedMPerS) * outerDiameterM) / AIR.viscosity;
+  const reynolds = (max(0, speedMPerS) * outerDiameterM) / AIR.viscosity;
   const forced = (0.04 * reynolds ** 0.8 * AIR.conductivity) / outerDiameterM;
   return STILL_AIR + forced * (isVented ? VENTED : 1);
 }
 const caliperConvection = (speedMPerS: number): number =>
-  STILL_AIR + 5.5 * (Math.max(0, speedMPerS) * SPEED_AT_CALIPER) ** 0.8;
+  STILL_AIR + 5.5 * (max(0, speedMPerS) * SPEED_AT_CALIPER) ** 0.8;
 
 const kelvin = (c: number): number => c + 273.15;
 
@@ -113,7 +115,7 @@ function coefficients(c: CornerHeat, drive: Drive, rotorC: number): Coefficients
     padsToFluid: through * THROUGH_PISTONS,
     padsToAir: outside * pads.areaM2,
     caliperToAir: outside * caliper.coolingAreaM2 + INTO_KNUCKLE,
-    caliperToFluid: BODY_TO_FLUID * Math.sqrt(c.fluidMl),
+    caliperToFluid: BODY_TO_FLUID * sqrt(c.fluidMl),
   };
 }
 
@@ -125,8 +127,12 @@ const radiated = (c: CornerHeat, rotorC: number, airC: number): number =>
   (kelvin(rotorC) ** 4 - kelvin(airC) ** 4);
 
 /** How fast each temperature changes, K/s, in the order rotor, pads, caliper, fluid: the equations of the network. */
-export function ratesOf(c: CornerHeat, drive: Drive, t: CornerTemps): [number, number, number, number] {
-  const k = coefficients(c, drive, t.rotorC);
+export function ratesOf(
+  c: CornerHeat,
+  drive: Drive,
+  t: CornerTemps,
+  k = coefficients(c, drive, t.rotorC),
+): [number, number, number, number] {
   const toPads = k.rotorToPads * (t.rotorC - t.padsC);
   const toCaliper = k.padsToCaliper * (t.padsC - t.caliperC);
   const byPistons = k.padsToFluid * (t.padsC - t.fluidC);
@@ -156,31 +162,74 @@ export function stepCorner(c: CornerHeat, drive: Drive, t: CornerTemps, seconds:
 const MOST_AT_ONCE_K = 25;
 const SHORTEST_S = 1e-3;
 
+/** More pieces than this, and the exponential of the whole step is cheaper. */
+const MOST_PIECES = 48;
+
+/** Written out number by number: it is the innermost loop of everything that is computed of heat. */
 function exponentialStep(c: CornerHeat, drive: Drive, t: CornerTemps, seconds: number): CornerTemps {
   const k = coefficients(c, drive, t.rotorC);
-  const f = ratesOf(c, drive, t);
+  const f = ratesOf(c, drive, t, k);
   const { emissivity } = materials[c.rotor.material];
   const radiationSlope = emissivity * STEFAN_BOLTZMANN * 2 * c.rotor.faceAreaM2 * 4 * kelvin(t.rotorC) ** 3;
   // The rate of the rotor is a flow over a capacity that rises with temperature.
   const capacityTerm = (f[0] * c.rotor.massKg * capacitySlope(c.rotor.material, t.rotorC)) / k.rotorCapacity;
-  const h = seconds;
   const { rotorCapacity: cr, padCapacity: cp, caliperCapacity: cc, fluidCapacity: cf } = k;
   const out = k.rotorToPads + k.padsToCaliper + k.padsToFluid + k.padsToAir;
   const body = k.padsToCaliper + k.caliperToFluid + k.caliperToAir + ROTOR_TO_CALIPER;
-  // prettier-ignore
-  const jacobian = Float64Array.of(
-    h * ((-k.rotorToAir - radiationSlope - k.rotorToPads - ROTOR_TO_CALIPER) / cr - capacityTerm), (h * k.rotorToPads) / cr, (h * ROTOR_TO_CALIPER) / cr, 0,
-    (h * k.rotorToPads) / cp, (-h * out) / cp, (h * k.padsToCaliper) / cp, (h * k.padsToFluid) / cp,
-    (h * ROTOR_TO_CALIPER) / cc, (h * k.padsToCaliper) / cc, (-h * body) / cc, (h * k.caliperToFluid) / cc,
-    0, (h * k.padsToFluid) / cf, (h * k.caliperToFluid) / cf, (-h * (k.padsToFluid + k.caliperToFluid)) / cf,
-  );
-  const e = phi1Times(jacobian, [h * f[0], h * f[1], h * f[2], h * f[3]]);
-  return {
-    rotorC: t.rotorC + e[0]!,
-    padsC: t.padsC + e[1]!,
-    caliperC: t.caliperC + e[2]!,
-    fluidC: t.fluidC + e[3]!,
-  };
+  // The Jacobian; rotor and fluid do not touch.
+  const a00 = (-k.rotorToAir - radiationSlope - k.rotorToPads - ROTOR_TO_CALIPER) / cr - capacityTerm;
+  const a01 = k.rotorToPads / cr;
+  const a02 = ROTOR_TO_CALIPER / cr;
+  const a10 = k.rotorToPads / cp;
+  const a11 = -out / cp;
+  const a12 = k.padsToCaliper / cp;
+  const a13 = k.padsToFluid / cp;
+  const a20 = ROTOR_TO_CALIPER / cc;
+  const a21 = k.padsToCaliper / cc;
+  const a22 = -body / cc;
+  const a23 = k.caliperToFluid / cc;
+  const a31 = k.padsToFluid / cf;
+  const a32 = k.caliperToFluid / cf;
+  const a33 = -(k.padsToFluid + k.caliperToFluid) / cf;
+  const largest = 2 * max(abs(a00), max(-a11, max(-a22, -a33)));
+  const pieces = ceil(largest * seconds) || 1;
+  if (pieces > MOST_PIECES) {
+    // prettier-ignore
+    const jacobian = Float64Array.of(a00, a01, a02, 0, a10, a11, a12, a13, a20, a21, a22, a23, 0, a31, a32, a33).map((x) => x * seconds);
+    const e = phi1Times(jacobian, Float64Array.of(...f.map((x) => x * seconds)));
+    return { rotorC: t.rotorC + e[0]!, padsC: t.padsC + e[1]!, caliperC: t.caliperC + e[2]!, fluidC: t.fluidC + e[3]! };
+  }
+  const h = seconds / pieces;
+  let [g0, g1, g2, g3] = [0, 0, 0, 0];
+  for (let piece = 0; piece < pieces; piece++) {
+    // The rate where this piece begins, over the piece; then the series Σ (hA)ᵏ·v/(k+1)!.
+    let x0 = h * (f[0] + a00 * g0 + a01 * g1 + a02 * g2);
+    let x1 = h * (f[1] + a10 * g0 + a11 * g1 + a12 * g2 + a13 * g3);
+    let x2 = h * (f[2] + a20 * g0 + a21 * g1 + a22 * g2 + a23 * g3);
+    let x3 = h * (f[3] + a31 * g1 + a32 * g2 + a33 * g3);
+    let [s0, s1, s2, s3] = [x0, x1, x2, x3];
+    for (let n = 2; n < 24; n++) {
+      const share = h / n;
+      const y0 = share * (a00 * x0 + a01 * x1 + a02 * x2);
+      const y1 = share * (a10 * x0 + a11 * x1 + a12 * x2 + a13 * x3);
+      const y2 = share * (a20 * x0 + a21 * x1 + a22 * x2 + a23 * x3);
+      const y3 = share * (a31 * x1 + a32 * x2 + a33 * x3);
+      x0 = y0;
+      x1 = y1;
+      x2 = y2;
+      x3 = y3;
+      s0 += x0;
+      s1 += x1;
+      s2 += x2;
+      s3 += x3;
+      if (abs(x0) + abs(x1) + abs(x2) + abs(x3) < 1e-10) break;
+    }
+    g0 += s0;
+    g1 += s1;
+    g2 += s2;
+    g3 += s3;
+  }
+  return { rotorC: t.rotorC + g0, padsC: t.padsC + g1, caliperC: t.caliperC + g2, fluidC: t.fluidC + g3 };
 }
 
 /** Heat that a corner holds above a temperature, J: what an energy balance adds up. */

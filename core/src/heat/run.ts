@@ -1,6 +1,6 @@
 /** A drive as pieces of time, and what the four corners make of it. */
-import { type Corner, axleOfCorner, corners } from '../model';
-import { surfaceFlashK } from './closed-forms';
+import { type BrakingZone, type Corner, axleOfCorner, corners } from '../model';
+import { fallingFlashK } from './closed-forms';
 import { type Application, type MovingCar, brakeEnergyJ, durationS } from './energy';
 import { type CornerHeat, type CornerTemps, stepCorner } from './network';
 
@@ -10,14 +10,7 @@ export interface DrivePiece {
   fromMPerS: number;
   toMPerS: number;
   isBraking: boolean;
-}
-
-/** One braking zone as a person types it. */
-export interface BrakingZone {
-  fromKmh: number;
-  toKmh: number;
-  /** From the end of the zone before it to the beginning of this one, s. */
-  secondsSince: number;
+  /** Rise over run, uphill positive; 0 where it is left out. */
   slope?: number;
 }
 
@@ -34,7 +27,6 @@ export function lapOf(zones: readonly BrakingZone[], decelMPerS2: number): Drive
       fromMPerS: mPerS(zone.fromKmh),
       toMPerS: mPerS(zone.toKmh),
       decelMPerS2,
-      slope: zone.slope ?? 0,
     };
     return [
       {
@@ -43,27 +35,44 @@ export function lapOf(zones: readonly BrakingZone[], decelMPerS2: number): Drive
         toMPerS: braking.fromMPerS,
         isBraking: false,
       },
-      { seconds: durationS(braking), fromMPerS: braking.fromMPerS, toMPerS: braking.toMPerS, isBraking: true },
+      {
+        seconds: durationS(braking),
+        fromMPerS: braking.fromMPerS,
+        toMPerS: braking.toMPerS,
+        isBraking: true,
+        slope: zone.slopePercent / 100,
+      },
     ];
   });
 }
 
-/** A session as it is planned. */
-export interface SessionPlan {
-  /** Driven, with the last lap counted as it is; s. */
+/** How a session is driven. */
+export interface DrivePlan {
+  /** At speed, with the last lap counted as it is and without the out-lap; s. */
   drivenS: number;
-  /** Slow laps at the end without hard braking, s; 0 without a cool-down lap. */
+  /** The out-lap: a lap at this share of the usual speeds, before the others; null without one. */
+  outLapShare: number | null;
+  /** A slow lap at the end without hard braking, s; 0 without a cool-down lap. */
   coolDownS: number;
   coolDownKmh: number;
   parkedS: number;
-  airC: number;
 }
 
-/** The pieces of a whole session: laps until the time is up, a cool-down lap, then parked. */
-export function sessionOf(lap: readonly DrivePiece[], plan: SessionPlan): DrivePiece[] {
+const scaled = (piece: DrivePiece, share: number): DrivePiece => ({
+  ...piece,
+  // As far, but slower: braking is as hard as ever and takes less time.
+  seconds: piece.isBraking ? piece.seconds * share : piece.seconds / share,
+  fromMPerS: piece.fromMPerS * share,
+  toMPerS: piece.toMPerS * share,
+});
+
+/** The pieces of a whole session: an out-lap, laps until the time is up, a cool-down lap, then parked. */
+export function sessionOf(lap: readonly DrivePiece[], plan: DrivePlan): DrivePiece[] {
   const pieces: DrivePiece[] = [];
   const lapS = lap.reduce((sum, p) => sum + p.seconds, 0);
   if (lapS > 0) {
+    const { outLapShare } = plan;
+    if (outLapShare !== null) pieces.push(...lap.map((p) => scaled(p, outLapShare)));
     let left = plan.drivenS;
     while (left > 1e-9) {
       for (const piece of lap) {
@@ -109,57 +118,103 @@ export type HeatPeaks = Record<'faceC' | 'rotorC' | 'padsC' | 'caliperC' | 'flui
 /** Longest steps: with the brakes on, rolling, and parked, s. Twice as fine changes no temperature by more than half a degree. */
 const STEP_S = { braking: 0.25, rolling: 1, parked: 4 } as const;
 
+/** Everything of one corner at the end of a step. */
+type Visit = (sample: HeatSample) => void;
+
 /**
- * Runs a drive through the four corners.
- * @param startC everything at this temperature when it begins
- * @param finer divides every step: 2 halves them, to see what the step costs
+ * Drives one corner through a session.
+ * @param finer divides every step: 2 halves them, to see what the step costs; a third is enough for the fluid, within a tenth of a degree
+ * @returns when the car was parked, s; null where it never is
  */
-export function runHeat(
+export function driveCorner(
   car: HeatedCar,
+  corner: Corner,
   pieces: readonly DrivePiece[],
   { airC, startC = airC, finer = 1 }: { airC: number; startC?: number; finer?: number },
-): HeatRun {
-  const start: CornerTemps = { rotorC: startC, padsC: startC, caliperC: startC, fluidC: startC };
-  const temps = Object.fromEntries(corners.map((c) => [c, start])) as Record<Corner, CornerTemps>;
-  const samples = Object.fromEntries(
-    corners.map((c) => [c, [{ ...start, seconds: 0, speedMPerS: pieces[0]?.fromMPerS ?? 0, faceC: startC }]]),
-  ) as Record<Corner, HeatSample[]>;
+  visit: Visit,
+): number | null {
+  const c = car.corners[corner];
+  const isFront = axleOfCorner(corner) === 'front';
+  let temps: CornerTemps = { rotorC: startC, padsC: startC, caliperC: startC, fluidC: startC };
   let now = 0;
   let parkedAtS: number | null = null;
+  /** Of a braking that is cut into pieces: how long it has gone on before this one, s. */
+  let brakedBeforeS = 0;
+  let wasBraking = false;
+  /** Of the rotor when the brakes went on, °C. */
+  let stopFromC = startC;
+  let lastS = 0;
+  visit({ ...temps, seconds: 0, speedMPerS: pieces[0]?.fromMPerS ?? 0, faceC: startC });
   for (const piece of pieces) {
     if (piece.seconds <= 0) continue;
     const isParked = piece.fromMPerS === 0 && piece.toMPerS === 0;
     if (isParked && parkedAtS === null) parkedAtS = now;
     if (!isParked) parkedAtS = null;
     const longest = (piece.isBraking ? STEP_S.braking : isParked ? STEP_S.parked : STEP_S.rolling) / finer;
-    const steps = Math.max(1, Math.ceil(piece.seconds / longest));
+    const steps = Math.max(1, Math.ceil(piece.seconds / longest - 1e-9));
     const h = piece.seconds / steps;
     const decel = Math.max(0, (piece.fromMPerS - piece.toMPerS) / piece.seconds);
     const front = car.frontShareAt(decel);
+    const share = (isFront ? front : 1 - front) / 2;
+    brakedBeforeS = piece.isBraking && wasBraking ? brakedBeforeS + lastS : 0;
+    if (!wasBraking) stopFromC = temps.rotorC;
+    wasBraking = piece.isBraking;
+    lastS = piece.seconds;
     for (let i = 0; i < steps; i++) {
       const v1 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * i) / steps;
       const v2 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * (i + 1)) / steps;
-      const energyJ =
-        piece.isBraking && decel > 0 ? brakeEnergyJ(car.moving, { fromMPerS: v1, toMPerS: v2, decelMPerS2: decel }) : 0;
+      const powerW =
+        piece.isBraking && decel > 0
+          ? (brakeEnergyJ(car.moving, { fromMPerS: v1, toMPerS: v2, decelMPerS2: decel, slope: piece.slope ?? 0 }) /
+              h) *
+            share
+          : 0;
       now += h;
-      for (const corner of corners) {
-        const c = car.corners[corner];
-        // Both sides of an axle are the same while nobody says that one is not: a duct that is off, a caliper that drags.
-        const twin = corner === 'FR' ? 'FL' : corner === 'RR' ? 'RL' : null;
-        if (twin && car.corners[twin] === c) {
-          temps[corner] = temps[twin];
-          samples[corner].push(samples[twin].at(-1)!);
-          continue;
-        }
-        const powerW = (energyJ / h / 2) * (axleOfCorner(corner) === 'front' ? front : 1 - front);
-        const next = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC }, temps[corner], h);
-        temps[corner] = next;
-        const flux = (powerW * (1 - c.padShare)) / 2 / c.rotor.faceAreaM2;
-        const flash =
-          piece.isBraking && powerW > 0 ? surfaceFlashK(flux, (i + 1) * h, c.rotor.material, next.rotorC) : 0;
-        samples[corner].push({ ...next, seconds: now, speedMPerS: v2, faceC: next.rotorC + flash });
-      }
+      temps = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC }, temps, h);
+      const flux = (powerW * (1 - c.padShare)) / 2 / c.rotor.faceAreaM2;
+      // Power goes with speed: in a stop of one piece its fall is known, along a trace only what it is now.
+      const mean = (v1 + v2) / 2;
+      const isWhole = brakedBeforeS === 0;
+      const fall = isWhole && mean > 0 ? (flux * decel) / mean : 0;
+      const first = isWhole && mean > 0 ? (flux * piece.fromMPerS) / mean : flux;
+      const flash =
+        powerW > 0 ? fallingFlashK(first, fall, brakedBeforeS + (i + 1) * h, c.rotor.material, stopFromC) : 0;
+      // At first the face warms as if the rotor had no back; it is never cooler than the bulk that it has warmed.
+      const faceC = Math.max(temps.rotorC, stopFromC + flash);
+      visit({
+        rotorC: temps.rotorC,
+        padsC: temps.padsC,
+        caliperC: temps.caliperC,
+        fluidC: temps.fluidC,
+        seconds: now,
+        speedMPerS: v2,
+        faceC,
+      });
     }
+  }
+  return parkedAtS;
+}
+
+/**
+ * Runs a drive through the four corners.
+ * @param startC everything at this temperature when it begins
+ */
+export function runHeat(
+  car: HeatedCar,
+  pieces: readonly DrivePiece[],
+  air: { airC: number; startC?: number; finer?: number },
+): HeatRun {
+  const samples = {} as Record<Corner, HeatSample[]>;
+  let parkedAtS: number | null = null;
+  for (const corner of corners) {
+    // Both sides of an axle are the same while nobody says that one is not: a duct that is off, a caliper that drags.
+    const twin = corner === 'FR' ? 'FL' : corner === 'RR' ? 'RL' : null;
+    if (twin && car.corners[twin] === car.corners[corner]) {
+      samples[corner] = samples[twin];
+      continue;
+    }
+    samples[corner] = [];
+    parkedAtS = driveCorner(car, corner, pieces, air, (s) => samples[corner].push(s));
   }
   return { samples, parkedAtS };
 }

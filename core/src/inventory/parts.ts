@@ -8,6 +8,7 @@ import {
   type Axle,
   type Booking,
   type Car,
+  type Compound,
   type Corner,
   type Fact,
   type Finding,
@@ -244,13 +245,21 @@ export const reservedForFinding = (logbook: Logbook, booking: Booking): Finding 
     },
   );
 
+/** What a set of pads or linings is made of; null for no set, and where its record is not here. */
+export const compoundOf = (logbook: Logbook, padSet: Pick<PadSet, 'compoundId'> | null): Compound | null =>
+  logbook.compounds.get(padSet?.compoundId ?? '') ?? null;
+/** Its name, to be shown; empty where nobody knows it. */
+export const compoundName = (logbook: Logbook, padSet: Pick<PadSet, 'compoundId'> | null): string =>
+  compoundOf(logbook, padSet)?.name ?? '';
+
 /** The compounds that a rotor pair has run with, oldest first, without repetitions in a row. */
-export function compoundHistory(logbook: Logbook, rotorPairId: string): string[] {
-  const compounds: string[] = [];
+export function compoundHistory(logbook: Logbook, rotorPairId: string): Pick<Compound, 'id' | 'name'>[] {
+  const compounds: Pick<Compound, 'id' | 'name'>[] = [];
   for (const fact of logbook.factsOfPart(rotorPairId)) {
     if (fact.kind !== 'partsFitted' || fact.rotorPairId !== rotorPairId) continue;
-    const compound = logbook.padSets.get(fact.padSetId ?? '')?.compound;
-    if (compound && compounds.at(-1) !== compound) compounds.push(compound);
+    const set = logbook.padSets.get(fact.padSetId ?? '');
+    if (set && compounds.at(-1)?.id !== set.compoundId)
+      compounds.push({ id: set.compoundId, name: compoundName(logbook, set) });
   }
   return compounds;
 }
@@ -265,12 +274,17 @@ export function judgePairing(logbook: Logbook, padSet: PadSet | null, rotorPair:
   const place = { axle: rotorPair.axle };
   const findings: Finding[] = [];
   const met = compoundHistory(logbook, rotorPair.id);
-  const last = met.at(-1) === padSet.compound ? met.at(-2) : met.at(-1);
+  const last = met.at(-1)?.id === padSet.compoundId ? met.at(-2) : met.at(-1);
   const pads = padSet.label;
   const rotors = rotorPair.label;
-  if (last !== undefined && last !== padSet.compound)
+  if (last !== undefined && last.id !== padSet.compoundId)
     findings.push(
-      inventoryFinding('otherCompound', 'needsWork', place, { rotors, met: last, pads, compound: padSet.compound }),
+      inventoryFinding('otherCompound', 'needsWork', place, {
+        rotors,
+        met: last.name,
+        pads,
+        compound: compoundName(logbook, padSet),
+      }),
     );
   if (padSet.rotorPairId && padSet.rotorPairId !== rotorPair.id) {
     const ownRotors = logbook.rotorPairs.get(padSet.rotorPairId)?.label ?? '';

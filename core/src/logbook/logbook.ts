@@ -4,6 +4,7 @@ import {
   type Bottle,
   type Car,
   type Collection,
+  type Compound,
   type CrewMember,
   type Customer,
   type Fact,
@@ -60,6 +61,9 @@ export interface Logbook {
   orders: ReadonlyMap<string, PartsOrder>;
   messages: ReadonlyMap<string, Message>;
   wrenches: ReadonlyMap<string, Wrench>;
+  compounds: ReadonlyMap<string, Compound>;
+  /** The peak of the fluid that a signature was given by, °C, while that signature is judged; else null. */
+  signedPeakC: number | null;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
   /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
@@ -200,11 +204,13 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
   // What an older record does not say yet is what holds until somebody says otherwise.
   const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
     const missing = recordDefaults[collection];
-    const [probe] = Object.keys(missing) as [string];
+    const fields = Object.keys(missing);
     const kept = (records[collection] ?? []) as Iterable<RecordOf<C>>;
-    return byId([...kept].map((r) => (probe in r ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>);
+    return byId(
+      [...kept].map((r) => (fields.every((f) => f in r) ? r : { ...missing, ...r })) as Iterable<RecordOf<C>>,
+    );
   };
-  const cars = byId(records.cars);
+  const cars = saying('cars');
   const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
   const ofPart = index(counting, (f) => [
     'padSetId' in f ? f.padSetId : null,
@@ -234,14 +240,16 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     crew: saying('crew'),
     customers: saying('customers'),
     cars,
-    venues: byId(records.venues),
+    venues: saying('venues'),
     events: saying('events'),
     bookings,
     fluids: byId(records.fluids),
     bottles: byId(records.bottles),
     jobs,
-    padSets: byId(records.padSets),
-    rotorPairs: byId(records.rotorPairs),
+    compounds: byId(records.compounds),
+    signedPeakC: null,
+    padSets: saying('padSets'),
+    rotorPairs: saying('rotorPairs'),
     ruleSets: byId(records.ruleSets),
     lifts: byId(records.lifts),
     suppliers: byId(records.suppliers),

@@ -10,6 +10,7 @@ export const collections = [
   'fluids',
   'bottles',
   'jobs',
+  'compounds',
   'rotorPairs',
   'padSets',
   'brakeSheets',

@@ -1,6 +1,6 @@
-import type { BrakeSheet } from './schemas/parts';
-import type { Booking, CrewMember, Customer, Job, Shop, TrackEvent } from './schemas/records';
-import { usualHours, workSkills } from './terms';
+import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
+import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
+import { nothingKnown, usualHours, workSkills } from './terms';
 
 /** A shop has one record of itself; it has this id everywhere. */
 export const SHOP_ID = '01900000-0000-7000-8000-000000000001';
@@ -17,6 +17,7 @@ export const shopDefaults: Shop = {
   defaultPeakFluidTempC: 200,
   defaultUptakePercentPerYear: 1.5,
   openBottleDays: 30,
+  peakCertaintyPercent: 90,
   altitudeM: 0,
   padLimitMm: 3,
   padTrackStartPercent: 50,
@@ -40,12 +41,21 @@ const noRules = {
   inspectionItems: [],
 };
 
-/** What records say of planning until somebody says otherwise; older records do not say it at all. */
+/** What records say until somebody says otherwise; older records do not say it at all. */
 export const recordDefaults = {
   crew: { hours: null, daysOff: [], skills: [...workSkills], travels: true } satisfies Partial<CrewMember>,
   customers: { ...noRules, atTheirPlace: false, travelMin: 0 } satisfies Partial<Customer>,
-  events: { ...noRules, ruleSetId: null, loadUpDate: null, crewIds: [] } satisfies Partial<TrackEvent>,
-  bookings: { workChanges: [], beddingPlace: 'road' as const, reservedIds: [] } satisfies Partial<Booking>,
+  events: { ...noRules, ruleSetId: null, loadUpDate: null, crewIds: [], session: null } satisfies Partial<TrackEvent>,
+  bookings: {
+    workChanges: [],
+    beddingPlace: 'road' as const,
+    reservedIds: [],
+    pinnedPeak: null,
+  } satisfies Partial<Booking>,
+  cars: { heat: nothingKnown } satisfies Partial<Car>,
+  venues: { zones: [], trace: null } satisfies Partial<Venue>,
+  padSets: { padAreaMm2: null } satisfies Partial<PadSet>,
+  rotorPairs: { material: 'greyIron' as const, isVented: null, minMassKg: null } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
 };

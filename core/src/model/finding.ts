@@ -53,6 +53,7 @@ export const mm = quantityOf('length');
 export const celsius = (value: number): Quantity => ({ value: Math.round(value), measure: 'temperature' });
 export const millilitres = quantityOf('volume');
 export const kilopascals = quantityOf('pressure');
+export const kilograms = quantityOf('mass');
 export const newtonMetres = quantityOf('torque');
 
 /** One text for a finding whose code, place and values are the same: a key for maps, lists and comparisons. */

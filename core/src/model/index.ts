@@ -59,6 +59,16 @@ export type {
   WorkSkill,
 } from './schemas/planning';
 export type {
+  BrakingZone,
+  CarHeat,
+  Compound,
+  HeatRead,
+  HeatReading,
+  PinnedPeak,
+  SessionPlan,
+  VenueTrace,
+} from './schemas/heat';
+export type {
   BrakeSheet,
   Fastener,
   FastenerGroup,

@@ -109,3 +109,28 @@ export const workKinds = [
   'roadPads',
 ] as const;
 export type WorkKind = (typeof workKinds)[number];
+
+/** What is known of what a car's brakes have to stop, until somebody has said it. */
+export const nothingKnown = {
+  massKg: null,
+  wheelbaseMm: null,
+  cgHeightMm: null,
+  frontWeightPercent: null,
+  tyreGrip: null,
+  dragAreaM2: null,
+  effectiveRadiusMm: { front: null, rear: null },
+  rearPressurePercent: null,
+  motorSharePercent: null,
+};
+
+/** A session where nobody has said how they are at an event. Common practice, no source. */
+export const usualSession = {
+  outLap: true,
+  drivenMin: 20,
+  laps: null,
+  coolDownLap: false,
+  parkedMin: 20,
+  airTempC: 22,
+  isWet: false,
+  ducts: null,
+};

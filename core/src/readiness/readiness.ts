@@ -1,5 +1,5 @@
 import { type LocalDate, daysBetween } from '../calendar';
-import { type FluidJudgement, judgeFluid } from '../fluid';
+import { type FluidJudgement, judgeFluid, judgeHeat } from '../demand';
 import type { Logbook } from '../logbook';
 import { openJobsOfCar } from '../jobs';
 import { brakeSheetOf, judgeCorners, judgeMeasurements, judgeService } from '../service';
@@ -79,6 +79,7 @@ const judgeLastService: Gate = (logbook, car, _event, today) => {
 /** The gates, in the order in which a technician would ask. Bedding joins here. */
 const gates = {
   fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
+  heat: judgeHeat,
   parts: judgeParts,
   service: judgeLastService,
 } as const satisfies Record<string, Gate>;

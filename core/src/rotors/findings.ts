@@ -17,6 +17,9 @@ export interface RotorFindings {
   runoutHigherThanNew: { runout: Quantity; new: Quantity };
   transferLayer: { transferLayer: RotorMeasurement['transferLayer'] };
   weightDisagrees: { byWeight: Quantity; byMicrometer: Quantity };
+  ceramicUnderMass: { mass: Quantity; min: Quantity };
+  ceramicAboveMass: { mass: Quantity; min: Quantity };
+  ceramicNotWeighed: Record<string, never>;
   lipHigh: { lip: Quantity; max: Quantity };
 }
 export const rotorFinding = findingsOf<RotorFindings>();

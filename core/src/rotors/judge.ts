@@ -10,6 +10,7 @@ import {
   fromConstant,
   fromFact,
   fromRecord,
+  kilograms,
   input,
   inputOf,
   makeFigure,
@@ -90,6 +91,23 @@ export function judgeRotorThickness(thinnestMm: number, discardMm: number | null
     ? rotorFinding('rotorUnderDiscard', 'stop', place, { thickness, discard })
     : rotorFinding('rotorAboveDiscard', 'inOrder', place, { thickness, discard });
 }
+
+/**
+ * A carbon-ceramic rotor wears by oxidation, not by getting thinner: it is judged by its weight against the maker's minimum on the hat.
+ * Common practice, no source.
+ * @param massKg as it was weighed last, kg; null where nobody has weighed it
+ */
+export function judgeRotorMass(massKg: number | null, minKg: number, corner?: Corner): Finding {
+  const place = corner ? { corner } : {};
+  if (massKg === null) return rotorFinding('ceramicNotWeighed', 'needsWork', place, {});
+  const [mass, min] = [kilograms(massKg), kilograms(minKg)];
+  return massKg < minKg
+    ? rotorFinding('ceramicUnderMass', 'stop', place, { mass, min })
+    : rotorFinding('ceramicAboveMass', 'inOrder', place, { mass, min });
+}
+
+/** Whether a pair is judged by weight alone. */
+export const isCeramic = (pair: Pick<RotorPair, 'material'> | null): boolean => pair?.material === 'carbonCeramic';
 
 function crackFindings({ crack, crackLengthMm, corner }: RotorMeasurement): Finding[] {
   if (crack === 'toEdge') return [rotorFinding('crackToEdge', 'stop', { corner }, {})];
@@ -174,7 +192,7 @@ export function judgeRotor(
       { place },
     );
   const byWeight =
-    pair && pair.newMassKg !== null && m.massKg !== null
+    pair && !isCeramic(pair) && pair.newMassKg !== null && m.massKg !== null
       ? makeFigure(
           'Worn off by weight',
           thicknessLossFromMass(pair.newMassKg - m.massKg, pair.sweptOuterDiameterMm, pair.sweptInnerDiameterMm),
@@ -194,9 +212,11 @@ export function judgeRotor(
   const findings: Finding[] = [];
   // A figure that was read off the hat once holds for every reading of that rotor.
   const onHat = [...before, m].findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
-  const thickness = judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
-  if (thickness.verdict !== 'inOrder') findings.push(thickness);
   const readings = [...before, m];
+  const worn = isCeramic(pair)
+    ? judgeRotorMass(readings.findLast((r) => r.massKg !== null)?.massKg ?? null, pair!.minMassKg ?? 0, corner)
+    : judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
+  if (worn.verdict !== 'inOrder') findings.push(worn);
   findings.push(...standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner })));
   if (spread && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
     findings.push(
@@ -205,7 +225,7 @@ export function judgeRotor(
         max: mm(MAX_THICKNESS_VARIATION_MM),
       }),
     );
-  if (points.length < POINTS_WANTED)
+  if (points.length < POINTS_WANTED && !isCeramic(pair))
     findings.push(rotorFinding('fewPoints', 'watch', place, { points: points.length, wanted: POINTS_WANTED }));
   // What a reading leaves out it says nothing of: the last one that was measured stands.
   const runoutMm = readings.findLast((r) => r.runoutMm !== null)?.runoutMm ?? null;

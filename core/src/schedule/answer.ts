@@ -1,5 +1,5 @@
 /** A search for a plan, as the server tells of it. */
-import { findingsOfPart, placeOf } from '../inventory';
+import { compoundName, findingsOfPart, placeOf } from '../inventory';
 import type { Logbook } from '../logbook';
 import { type Finding, axleOfWork, worstOf } from '../model';
 import type { WorkItem } from '../work';
@@ -64,7 +64,12 @@ function partWays(logbook: Logbook, item: WorkItem): WayOut[] {
       worstOf(findingsOfPart(logbook, p)) !== 'stop',
   );
   return [
-    ...sets.map(({ label, compound }) => ({ kind: 'fromStock' as const, minutes: 0, pads: label, compound })),
+    ...sets.map((set) => ({
+      kind: 'fromStock' as const,
+      minutes: 0,
+      pads: set.label,
+      compound: compoundName(logbook, set),
+    })),
     { kind: 'dropWithReason' as const, minutes: 0 },
   ];
 }

@@ -60,6 +60,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   stockCounted: done,
   wearPartUsed: done,
   goodsReceived: done,
+  heatReading: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

@@ -1,5 +1,5 @@
 import { dateIn } from '../calendar';
-import type { FluidJudgement } from '../fluid';
+import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
@@ -219,7 +219,6 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
   axles.flatMap((axle) => {
     const fitted = ofKind(facts, 'partsFitted').findLast((f) => f.axle === axle && f.changed !== 'none');
     if (!fitted || fitted.changed === 'none') return [];
-    const compound = logbook.padSets.get(fitted.padSetId ?? '')?.compound;
     // A pair that has run together before goes on as it came off.
     const hasRun = logbook
       .factsOfPart(fitted.rotorPairId ?? '')
@@ -228,7 +227,7 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
           f.kind === 'partsFitted' &&
           f.rotorPairId === fitted.rotorPairId &&
           isAfter(fitted, f) &&
-          compound !== undefined &&
+          logbook.padSets.has(fitted.padSetId ?? '') &&
           f.padSetId === fitted.padSetId,
       );
     return hasRun ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];

@@ -1,7 +1,7 @@
 /** The guided service: one job on one car, judged from its facts. */
 import isEqual from 'fast-deep-equal';
 import { type LocalDate, dateIn } from '../calendar';
-import { type FluidJudgement, judgeFluid } from '../fluid';
+import { type FluidJudgement, judgeFluid } from '../demand';
 import {
   type ExchangeProgress,
   type OverflowSum,

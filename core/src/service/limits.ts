@@ -1,3 +1,4 @@
+import { expectedPeakC } from '../demand';
 import type { Logbook } from '../logbook';
 import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKinds } from '../model';
 
@@ -45,6 +46,7 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
     customer: customer ? { fluidPolicy: customer.fluidPolicy, demandedMarginC: customer.demandedMarginC } : null,
     event: event ? { flushWithinDays: event.flushWithinDays, demandedMarginC: event.demandedMarginC } : null,
     venue: venue ? { altitudeM: venue.altitudeM, peakFluidTempC: venue.peakFluidTempC } : null,
+    peakC: expectedPeakC(logbook, car, event ?? null).value,
     car: {
       circuitSplit: car.circuitSplit,
       masterCylinderSide: car.masterCylinderSide,
@@ -72,6 +74,8 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
               id,
               newThicknessMm: pair.newThicknessMm,
               discardThicknessMm: pair.discardThicknessMm,
+              material: pair.material,
+              minMassKg: pair.minMassKg,
               newMassKg: pair.newMassKg,
               sweptOuterDiameterMm: pair.sweptOuterDiameterMm,
               sweptInnerDiameterMm: pair.sweptInnerDiameterMm,
@@ -115,5 +119,6 @@ export function withLimits(logbook: Logbook, job: Job, limits: LimitsOfMoment): 
       logbook.rotorPairs,
       limits.rotorPairs.map((p) => [p.id, p]),
     ),
+    signedPeakC: limits.peakC ?? limits.venue?.peakFluidTempC ?? limits.shop.defaultPeakFluidTempC,
   };
 }

@@ -42,6 +42,9 @@ const rotorStep: Record<keyof RotorFindings, StepKind> = {
   transferLayer: 'rotor',
   weightDisagrees: 'rotor',
   lipHigh: 'rotor',
+  ceramicUnderMass: 'decide',
+  ceramicAboveMass: 'rotor',
+  ceramicNotWeighed: 'rotor',
 };
 const bearingStep: Record<keyof WheelBearingFindings, StepKind> = {
   wheelBearingPlayTooHigh: 'wheelBearing',

@@ -16,6 +16,8 @@ export const dimensions = {
   share: '%',
   duration: 'min',
   days: 'd',
+  speed: 'kmh',
+  area: 'mm2',
 } as const;
 
 export type Dimension = keyof typeof dimensions;
@@ -74,6 +76,13 @@ export const units = {
     label: 'lbf·in',
     aliases: ['lbin', 'lbfin', 'lb-in', 'inlb', 'in-lb', 'inlbs'],
   },
+  kmh: { dimension: 'speed', factor: 1, label: 'km/h', aliases: ['km/h', 'kmh', 'kph'] },
+  mph: { dimension: 'speed', factor: 1.609344, label: 'mph', aliases: ['mph', 'mi/h'] },
+  mPerS: { dimension: 'speed', factor: 3.6, label: 'm/s', aliases: ['m/s', 'mps'] },
+  knot: { dimension: 'speed', factor: 1.852, label: 'kn', aliases: ['kn', 'knot', 'knots', 'kt'] },
+  mm2: { dimension: 'area', factor: 1, label: 'mm²', aliases: ['mm2', 'mm²'] },
+  cm2: { dimension: 'area', factor: 100, label: 'cm²', aliases: ['cm2', 'cm²'] },
+  in2: { dimension: 'area', factor: 645.16, label: 'in²', aliases: ['in2', 'in²', 'sqin'] },
   kgfM: { dimension: 'torque', factor: 9.80665, label: 'kgf·m', aliases: ['kgm', 'kgfm', 'kgf·m', 'mkg'] },
   kN: { dimension: 'force', factor: 1, label: 'kN', aliases: ['kn'] },
   N: { dimension: 'force', factor: 0.001, label: 'N', aliases: ['n'] },

@@ -21,6 +21,8 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   share: { metric: { unit: 'percent', digits: 2 }, imperial: { unit: 'percent', digits: 2 } },
   duration: { metric: { unit: 'min', digits: 0 }, imperial: { unit: 'min', digits: 0 } },
   days: { metric: { unit: 'd', digits: 0 }, imperial: { unit: 'd', digits: 0 } },
+  speed: { metric: { unit: 'kmh', digits: 0 }, imperial: { unit: 'mph', digits: 0 } },
+  area: { metric: { unit: 'mm2', digits: 0 }, imperial: { unit: 'in2', digits: 2 } },
 };
 
 /** Large quantities in the unit and with the digits that people use for them: litres, whole millimetres. */

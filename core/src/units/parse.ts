@@ -30,6 +30,8 @@ const canonicalUnit: Record<Dimension, Unit> = {
   share: 'percent',
   duration: 'min',
   days: 'd',
+  speed: 'kmh',
+  area: 'mm2',
 };
 
 const number = String.raw`[-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+)`;

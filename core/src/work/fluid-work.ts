@@ -1,12 +1,6 @@
 import { dateIn, plusDays } from '../calendar';
-import {
-  type FluidJudgement,
-  type PlannedFluid,
-  type RuleOwner,
-  bleedSequence,
-  policyRules,
-  usualVolumesMl,
-} from '../fluid';
+import { type FluidJudgement, type PlannedFluid, policyRules } from '../demand';
+import { type RuleOwner, bleedSequence, usualVolumesMl } from '../fluid';
 import { workKey } from '../model';
 import type { RuleFrom } from './rules';
 import { type Context, type WorkNeed, noRule } from './types';

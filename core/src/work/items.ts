@@ -1,5 +1,5 @@
 import { type LocalDate, dateIn, plusDays } from '../calendar';
-import { type PlannedFluid, judgeFluid, previousEventEnd } from '../fluid';
+import { type PlannedFluid, judgeFluid, previousEventEnd } from '../demand';
 import type { PartNeed } from '../inventory';
 import { isDone, tickedWork } from '../jobs';
 import type { Logbook } from '../logbook';

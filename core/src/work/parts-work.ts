@@ -1,5 +1,5 @@
 import { dateIn, plusDays } from '../calendar';
-import { type PartNeed, axleParts, partsFor, shelfNeed, toBuy } from '../inventory';
+import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
 import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
 import { type CarCorners, brakeSheetOf, judgeCorners } from '../service';
 import { doneOf } from './ducts';
@@ -71,7 +71,12 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
     const found = partsFor(logbook, booking, car, axle, 'padSet', Math.max(limitMm, rule?.value ?? 0), today)[0];
     const need: PartNeed = found
       ? shelfNeed('padSet', found, axle, today)
-      : toBuy(logbook, booking, { goods: 'padSet', likeId: now?.id ?? null, name: now?.compound ?? '', axle }, today);
+      : toBuy(
+          logbook,
+          booking,
+          { goods: 'padSet', likeId: now?.id ?? null, name: compoundName(logbook, now), axle },
+          today,
+        );
     return [{ key: workKey('pads', axle), reasons, parts: [need] }];
   }
   if (thinnestMm === null || !now) return [];
@@ -113,7 +118,12 @@ function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNe
   const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm, c.today)[0];
   return spare
     ? shelfNeed('padSet', spare, axle, c.today)
-    : toBuy(c.logbook, c.booking, { goods: 'padSet', likeId: now.id, name: now.compound, axle }, c.today);
+    : toBuy(
+        c.logbook,
+        c.booking,
+        { goods: 'padSet', likeId: now.id, name: compoundName(c.logbook, now), axle },
+        c.today,
+      );
 }
 
 /** Whether what is on an axle has been bedded: somebody did it since it was fitted, or it has run an event. */

@@ -1,12 +1,12 @@
 import type { LocalDate } from '../calendar';
-import { bottleState, isFreeFor, padSetMm } from '../inventory';
+import { bottleState, compoundName, isFreeFor, padSetMm } from '../inventory';
 import type { Logbook } from '../logbook';
 import { type Booking, type Fluid, type Bottle, type PadSet, type RotorPair, axleOfWork } from '../model';
 import type { WorkItem } from './types';
 
 /** A labelled thing on the shelf that can be reserved for a booking, or is. */
 export type Reservable = { id: string; isReserved: boolean } & (
-  | { goods: 'padSet'; part: PadSet; thicknessMm: number }
+  | { goods: 'padSet'; part: PadSet; compound: string; thicknessMm: number }
   | { goods: 'rotorPair'; part: RotorPair }
   | { goods: 'bottle'; part: Bottle; fluid: Fluid | undefined; leftMl: number }
 );
@@ -32,7 +32,13 @@ export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, 
   const wantsPads = item.kind === 'pads' || item.kind === 'spare';
   const found: Found[] = [
     ...(wantsPads ? [...logbook.padSets.values()].filter((p) => p.use === 'track' && isStock(p)) : []).map(
-      (part): Found => ({ goods: 'padSet', id: part.id, part, thicknessMm: padSetMm(logbook, part) }),
+      (part): Found => ({
+        goods: 'padSet',
+        id: part.id,
+        part,
+        compound: compoundName(logbook, part),
+        thicknessMm: padSetMm(logbook, part),
+      }),
     ),
     ...(item.kind === 'rotors' ? [...logbook.rotorPairs.values()].filter(isStock) : []).map((part): Found => ({
       goods: 'rotorPair',

@@ -3,6 +3,7 @@ import {
   type Bottle,
   type BoilingTest,
   type Car,
+  type Compound,
   type Fact,
   type Fluid,
   type FluidExchange,
@@ -15,6 +16,7 @@ import {
   buildLogbook,
   defaultLineLengthsMm,
   bleedSequence,
+  nothingKnown,
   shopDefaults,
   recordDefaults,
 } from '../../src';
@@ -49,6 +51,26 @@ export const customer = {
   fluidPolicy: null,
   demandedMarginC: null,
 };
+/** Compounds by name, made when they are first asked for; every book has them. */
+const compounds = new Map<string, Compound>();
+export function compoundNamed(name: string, over: Partial<Compound> = {}): Compound {
+  const known = compounds.get(name) ?? {
+    ...common,
+    id: newId(),
+    name,
+    use: 'track' as const,
+    minWorkingC: null,
+    maxWorkingC: null,
+    maxTempC: null,
+    friction: null,
+    layerFormsC: null,
+    beddingSource: '',
+    notes: '',
+  };
+  const compound = { ...known, ...over };
+  compounds.set(name, compound);
+  return compound;
+}
 export const makeCar = (over: Partial<Car> = {}): Car => ({
   ...common,
   id: newId(),
@@ -75,6 +97,7 @@ export const makeCar = (over: Partial<Car> = {}): Car => ({
   makerSequence: [],
   makerSequenceSource: '',
   pressureCeilingKpa: null,
+  heat: nothingKnown,
   notes: '',
   ...over,
 });
@@ -105,6 +128,7 @@ export const makeVenue = (over: Partial<Venue> = {}): Venue => ({
   name: 'Tarn',
   altitudeM: 0,
   peakFluidTempC: 210,
+  ...recordDefaults.venues,
   notes: '',
   ...over,
 });
@@ -168,4 +192,7 @@ export const flush = (car: Car, at: string, bottleId: string, over: Partial<Flui
 
 /** A logbook of a shop in UTC with one customer. */
 export const book = (records: Records, facts: Fact[], shop: Partial<Shop> = {}): Logbook =>
-  buildLogbook({ customers: [customer], shops: [{ ...shopDefaults, ...shop }], ...records }, facts);
+  buildLogbook(
+    { customers: [customer], compounds: compounds.values(), shops: [{ ...shopDefaults, ...shop }], ...records },
+    facts,
+  );

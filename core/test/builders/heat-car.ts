@@ -67,9 +67,9 @@ export function heatedCar(
 
 /** A lap of about a minute and a half with five braking zones. */
 export const zones = [
-  { fromKmh: 205, toKmh: 85, secondsSince: 16 },
-  { fromKmh: 160, toKmh: 100, secondsSince: 14 },
-  { fromKmh: 185, toKmh: 75, secondsSince: 17 },
-  { fromKmh: 145, toKmh: 90, secondsSince: 12 },
-  { fromKmh: 170, toKmh: 80, secondsSince: 15 },
+  { fromKmh: 205, toKmh: 85, secondsSince: 16, slopePercent: 0 },
+  { fromKmh: 160, toKmh: 100, secondsSince: 14, slopePercent: 0 },
+  { fromKmh: 185, toKmh: 75, secondsSince: 17, slopePercent: 0 },
+  { fromKmh: 145, toKmh: 90, secondsSince: 12, slopePercent: 0 },
+  { fromKmh: 170, toKmh: 80, secondsSince: 15, slopePercent: 0 },
 ];

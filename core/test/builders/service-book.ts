@@ -20,7 +20,7 @@ import {
   traceOf,
   recordDefaults,
 } from '../../src';
-import { book, makeBottle, makeCar, makeFluid, newId } from './book';
+import { book, compoundNamed, makeBottle, makeCar, makeFluid, newId } from './book';
 
 const common = { version: 1, archived: false };
 export const LEAD = newId();
@@ -48,7 +48,8 @@ export const makePadSet = (over: Partial<PadSet> = {}): PadSet => ({
   ...common,
   id: newId(),
   label: 'P-1',
-  compound: 'Kerren R2',
+  compoundId: compoundNamed('Kerren R2').id,
+  padAreaMm2: null,
   axle: 'front',
   use: 'track',
   isLining: false,
@@ -67,6 +68,9 @@ export const makeRotorPair = (over: Partial<RotorPair> = {}): RotorPair => ({
   label: 'R-1',
   axle: 'front',
   carId: null,
+  material: 'greyIron',
+  isVented: null,
+  minMassKg: null,
   newThicknessMm: 32,
   discardThicknessMm: 30.4,
   sweptOuterDiameterMm: 330,

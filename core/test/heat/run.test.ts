@@ -1,15 +1,16 @@
 /** A session on a car: where heat goes, when the fluid is hottest, and what nobody may find cooler. */
 import fc from 'fast-check';
-import { type HeatedCar, type SessionPlan, lapOf, peaksOf, runHeat, sessionOf } from '../../src/heat';
+import { type HeatedCar, type DrivePlan, lapOf, peaksOf, runHeat, sessionOf } from '../../src/heat';
 import { heatedCar, zones } from '../builders/heat-car';
 
 const DECEL = 9.5;
-const plan: SessionPlan = { drivenS: 20 * 60, coolDownS: 0, coolDownKmh: 60, parkedS: 15 * 60, airC: 24 };
-const run = (car: HeatedCar = heatedCar(), over: Partial<SessionPlan> = {}, finer = 1) => {
+type Plan = DrivePlan & { airC: number };
+const plan: Plan = { drivenS: 20 * 60, outLapShare: null, coolDownS: 0, coolDownKmh: 60, parkedS: 15 * 60, airC: 24 };
+const run = (car: HeatedCar = heatedCar(), over: Partial<Plan> = {}, finer = 1) => {
   const session = { ...plan, ...over };
   return runHeat(car, sessionOf(lapOf(zones, DECEL), session), { airC: session.airC, finer });
 };
-const fluidPeak = (car?: HeatedCar, over?: Partial<SessionPlan>): number =>
+const fluidPeak = (car?: HeatedCar, over?: Partial<Plan>): number =>
   peaksOf(run(car, over).samples.FL).fluidC.tempC;
 
 test('a lap is as long as its zones say, and a session as its plan', () => {

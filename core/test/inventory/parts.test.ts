@@ -15,7 +15,7 @@ import {
   thinnest,
 } from '../../src';
 import { tell } from '../builders/say';
-import { book, makeCar } from '../builders/book';
+import { compoundNamed, book, makeCar } from '../builders/book';
 import {
   at,
   car,
@@ -32,7 +32,7 @@ import {
 
 const sets = [
   makePadSet({ label: 'P-1' }),
-  makePadSet({ label: 'P-2', compound: 'Holt S' }),
+  makePadSet({ label: 'P-2', compoundId: compoundNamed('Holt S').id }),
   makePadSet({ label: 'P-3', axle: 'rear' }),
 ];
 
@@ -136,7 +136,7 @@ describe('pairing (each compound keeps to its own rotors: common practice, no so
       ],
       records,
     );
-    expect(compoundHistory(logbook, pairs[0]!.id)).toEqual(['Kerren R2', 'Holt S', 'Kerren R2']);
+    expect(compoundHistory(logbook, pairs[0]!.id).map((c) => c.name)).toEqual(['Kerren R2', 'Holt S', 'Kerren R2']);
   });
 });
 

@@ -30,10 +30,11 @@ import {
   wholeService,
   levelSet,
 } from '../builders/service-book';
+import { compoundNamed } from '../builders/book';
 
 describe('changing parts', () => {
   const track = makePadSet({ label: 'P-7', carId: car.id });
-  const other = makePadSet({ label: 'P-8', compound: 'Holt S' });
+  const other = makePadSet({ label: 'P-8', compoundId: compoundNamed('Holt S').id });
   const pair = makeRotorPair({ label: 'R-7', carId: car.id });
   const records = { padSets: [track, other], rotorPairs: [pair] };
   const fitted = (padSetId: string | null, rotorPairId: string | null, changed = 'pads'): Fact =>
@@ -218,7 +219,7 @@ describe('changing parts', () => {
   test('a compound on rotors that met another holds the car', () => {
     const facts = [fitted(other.id, pair.id, 'both'), fitted(track.id, pair.id)];
     const book = logbookOf(facts, records);
-    expect(compoundHistory(book, pair.id)).toEqual(['Holt S', 'Kerren R2']);
+    expect(compoundHistory(book, pair.id).map((c) => c.name)).toEqual(['Holt S', 'Kerren R2']);
     const { gate } = judged(facts, records);
     expect(texts(gate.holds)).toContain('Rotors R-7 carry a transfer layer of Holt S');
   });

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { v7 as uuidv7 } from 'uuid';
 import {
   type Car,
@@ -15,6 +16,7 @@ import {
   dateIn,
   instantAt,
   limitsOf,
+  nothingKnown,
   bleedSequence,
   plusDays,
   pressureAtAltitude,
@@ -24,6 +26,7 @@ import {
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
 import type { Database } from '../database/database';
+import { type DemoFile, compoundRecord, demoCarHeat, demoCompounds, demoReadings, demoTrace } from './heat';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
 import {
@@ -44,6 +47,7 @@ type AnyRecord = { [C in Collection]: { collection: C; body: RecordOf<C> } }[Col
 export interface DemoData {
   records: AnyRecord[];
   facts: Fact[];
+  files: DemoFile[];
 }
 
 /**
@@ -111,8 +115,24 @@ export function demoData(now: Instant): DemoData {
       },
     });
   }
-  for (const { key, ...venue } of demoVenues)
-    records.push({ collection: 'venues', body: { ...common, id: venues[key]!, ...venue } });
+  const files: DemoFile[] = [];
+  for (const { key, ...venue } of demoVenues) {
+    const driven = demoTrace(key, newId(long));
+    if (driven) files.push(driven.file);
+    records.push({
+      collection: 'venues',
+      body: {
+        ...common,
+        ...recordDefaults.venues,
+        ...(driven ? { zones: driven.zones, trace: driven.trace } : {}),
+        id: venues[key]!,
+        ...venue,
+      },
+    });
+  }
+  const compounds = Object.fromEntries(Object.keys(demoCompounds).map((name) => [name, newId(long)]));
+  for (const [name, id] of Object.entries(compounds))
+    records.push({ collection: 'compounds', body: compoundRecord(name, id) });
   for (const f of demoFluids) {
     records.push({
       collection: 'fluids',
@@ -176,6 +196,7 @@ export function demoData(now: Instant): DemoData {
     const car: Car = {
       ...demoCarDefaults(entry.rightHandDrive ?? false),
       ...entry.spec,
+      heat: demoCarHeat[entry.key] ?? nothingKnown,
       id: newId(long),
       customerId: customers[entry.owner]!,
     };
@@ -346,6 +367,7 @@ export function demoData(now: Instant): DemoData {
       at,
       crew,
       wobble: () => dice.uniform(),
+      compound: (name) => compounds[name]!,
       car: (key) => records.flatMap((r) => (r.collection === 'cars' && r.body.id === carIdOf(key) ? [r.body] : []))[0]!,
     },
     events.next!,
@@ -380,14 +402,18 @@ export function demoData(now: Instant): DemoData {
     ) as Records,
     facts,
   );
+  const dunvarrel = logbook.venues.get(venues.dunvarrel!)!;
+  const velund = logbook.cars.get(carIdOf('v1'))!;
+  facts.push(...demoReadings(logbook, velund, dunvarrel, { newId, at: at(60, '14:40'), by: crew.tove! }));
   for (const fact of facts)
     if (fact.kind === 'carReleased') fact.limits = limitsOf(logbook, logbook.jobs.get(fact.jobId)!);
-  return { records, facts };
+  return { records, facts, files };
 }
 
 /** Keeps the demo shop in an empty database. @returns how many facts and records */
 export async function loadDemo(database: Database, now: Instant): Promise<number> {
-  const { records, facts } = demoData(now);
+  const { records, facts, files } = demoData(now);
+  for (const { id, type, text } of files) await database.savePhoto(id, type, gzipSync(text));
   const order: Collection[] = [
     'shops',
     'crew',
@@ -402,6 +428,7 @@ export async function loadDemo(database: Database, now: Instant): Promise<number
     'events',
     'bookings',
     'jobs',
+    'compounds',
     'rotorPairs',
     'padSets',
     'brakeSheets',

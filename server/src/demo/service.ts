@@ -28,6 +28,8 @@ export interface DemoContext {
   car: (key: string) => Car;
   crew: Record<string, string>;
   wobble: () => number;
+  /** Id of a compound by its name. */
+  compound: (name: string) => string;
 }
 
 interface Axle {
@@ -151,6 +153,7 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
         label: rotors.label,
         axle,
         carId: car.id,
+        ...recordDefaults.rotorPairs,
         newThicknessMm: rotors.newMm,
         discardThicknessMm: rotors.discardMm,
         sweptOuterDiameterMm: rotors.outerMm,
@@ -165,7 +168,8 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
         ...common,
         id: ids[axle].pads,
         label: pads.label,
-        compound: pads.compound,
+        compoundId: ctx.compound(pads.compound),
+        padAreaMm2: null,
         axle,
         use: 'track',
         isLining: false,
@@ -193,7 +197,8 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
       ...common,
       id: ctx.newId(longAgo),
       label: s.label,
-      compound: s.compound,
+      compoundId: ctx.compound(s.compound),
+      padAreaMm2: null,
       axle: s.axle,
       use: s.use,
       isLining: s.lining ?? false,

@@ -7,6 +7,7 @@ import {
   type Shop,
   SHOP_ID,
   defaultLineLengthsMm,
+  nothingKnown,
   shopDefaults,
 } from '@calvik/core';
 
@@ -544,6 +545,7 @@ export function demoCarDefaults(
     makerSequence: [],
     makerSequenceSource: '',
     pressureCeilingKpa: 140,
+    heat: nothingKnown,
     notes: '',
   };
 }

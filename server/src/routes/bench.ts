@@ -2,10 +2,11 @@ import { createSession } from 'better-sse';
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
-import { type Car, type Logbook, fluidState, pressureAtAltitude } from '@calvik/core';
-import { corner, id, quantity, said, whole } from '@calvik/core/schemas';
+import { type Car, type Logbook, fluidState, pressureAtAltitude, withDucts } from '@calvik/core';
+import { corner, id, quantity, said, sessionPlan, whole } from '@calvik/core/schemas';
 import { CALIPER_EVERY_MS, closing, trueThicknessMm } from '../instruments/caliper';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
+import { type HeatRequest, readHeat, trueHeat } from '../instruments/heat';
 import { penReading } from '../instruments/moisture-pen';
 import { GAUGE_STEP_SECONDS, holding, leakPerSecond } from '../instruments/pressure-gauge';
 import { type StreamEvent, StreamRun } from '../instruments/stream-run';
@@ -39,6 +40,19 @@ export const gaugeRequest = z.object({
   startKpa: quantity(5, 400, 'kPa'),
   attempt: whole(0, 50, 'attempts'),
 });
+
+const heatAt = { carId: id, venueId: id, session: sessionPlan, corner };
+/** What reads the heat of a session at a corner. */
+export const heatRequest = z.discriminatedUnion('instrument', [
+  z.object({ ...heatAt, instrument: z.literal('thermalPaint') }),
+  z.object({ ...heatAt, instrument: z.literal('sticker') }),
+  z.object({
+    ...heatAt,
+    instrument: z.literal('pyrometer'),
+    part: z.enum(['rotor', 'caliper']),
+    secondsAfterStop: quantity(0, 3600, 's'),
+  }),
+]);
 
 const MAX_RUNS = 20;
 
@@ -165,6 +179,19 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     const car = logbook.cars.get(parsed.data.carId)!;
     const fluidName = fluidState(logbook, car, at).current.fluids[0]?.name ?? car.fluidGrade;
     response.json({ waterPercent: penReading(truth, fluidName, `${car.id} ${at}`) });
+  });
+
+  router.post('/heat-readings', parseJson, async (request, response) => {
+    const parsed = heatRequest.safeParse(request.body);
+    if (!parsed.success) throw invalid(parsed.error);
+    const { logbook } = await cache.current();
+    const { carId, venueId, session, corner: at, ...asked } = parsed.data;
+    const car = carOf(logbook, carId);
+    const venue = logbook.venues.get(venueId);
+    if (!venue) throw new Problem(404, 'noSuch', { what: 'venue' });
+    if (venue.zones.length === 0) throw new Problem(409, 'noZones', { venue: venue.name });
+    const truth = trueHeat(logbook, car, venue, withDucts(logbook, car, session), at);
+    response.json(readHeat(truth, { ...asked, corner: at } as HeatRequest, uuidv7()));
   });
 
   return { router, stopAll: () => runs.forEach((run) => run.stop('serverStopping')) };

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
-import { caliperRequest, gaugeRequest, penRequest, testerRequest, wrenchRequest } from './bench';
+import { caliperRequest, gaugeRequest, heatRequest, penRequest, testerRequest, wrenchRequest } from './bench';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 
@@ -12,6 +12,10 @@ const problem = (description: string): object => ({
   description,
   content: { 'application/problem+json': { schema: ref('Problem') } },
 });
+
+const traceContent = Object.fromEntries(
+  ['text/csv', 'application/gpx+xml'].map((t) => [t, { schema: { type: 'string' } }]),
+);
 
 const idParameter = {
   name: 'id',
@@ -262,6 +266,77 @@ const describedPaths = (): Record<string, object> => ({
       summary: 'Dip the simulated moisture pen',
       requestBody: { required: true, content: jsonContent(schemaOf(penRequest)) },
       responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
+    },
+  },
+  '/api/bench/heat-readings': {
+    post: {
+      summary: 'Read thermal paint, a caliper sticker or a pyrometer after a session of the simulated car',
+      requestBody: { required: true, content: jsonContent(schemaOf(heatRequest)) },
+      responses: {
+        200: { description: 'What was read' },
+        404: problem('No such car or venue'),
+        409: problem('The venue has no braking zones'),
+        422: problem('Not valid'),
+      },
+    },
+  },
+  '/api/traces/preview': {
+    post: {
+      summary: 'Read a drive, and find its laps and braking zones; nothing is saved',
+      description:
+        'A table of any separator and any heads, or GPX. `time` and `speed` number the columns from 0; without them they are guessed.',
+      parameters: [
+        ...['time', 'speed'].map((name) => ({ name, in: 'query', schema: { type: 'integer', minimum: 0 } })),
+        { name: 'timeUnit', in: 'query', schema: { enum: ['s', 'ms', 'min', 'clock'] } },
+        { name: 'speedUnit', in: 'query', schema: { enum: ['km/h', 'm/s', 'mph', 'kn'] } },
+      ],
+      requestBody: { required: true, content: traceContent },
+      responses: { 200: { description: 'Columns, lap and zones' }, 422: problem('Not readable, and why') },
+    },
+  },
+  '/api/traces/{id}': {
+    put: {
+      summary: 'Save a drive as it came; sent twice, it is stored once',
+      parameters: [idParameter],
+      requestBody: { required: true, content: traceContent },
+      responses: {
+        200: { description: 'Saved before' },
+        201: { description: 'Saved' },
+        409: problem('Another file under this id'),
+        422: problem('Not readable'),
+      },
+    },
+    get: {
+      summary: 'A drive as it came',
+      parameters: [idParameter],
+      responses: { 200: { description: 'The file' }, 404: problem('Not there') },
+    },
+  },
+  '/api/venues/{id}/zones.csv': {
+    get: {
+      summary: 'Braking zones of a venue as CSV',
+      parameters: [idParameter],
+      responses: { 200: { description: 'A table', content: { 'text/csv': {} } }, 404: problem('No such venue') },
+    },
+  },
+  '/api/venues/{id}/trace.csv': {
+    get: {
+      summary: 'The drive of a venue as CSV: seconds and km/h',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A table', content: { 'text/csv': {} } },
+        404: problem('No such venue, or no drive'),
+      },
+    },
+  },
+  '/api/venues/{id}/trace.gpx': {
+    get: {
+      summary: 'The drive of a venue as GPX 1.1 with the speed of each point',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A track', content: { 'application/gpx+xml': {} } },
+        404: problem('No such venue, or no drive'),
+      },
     },
   },
   ...Object.assign({}, ...collections.map((c) => historyPath(c))),

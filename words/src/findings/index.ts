@@ -2,6 +2,7 @@ import type {
   Finding,
   FindingTrace,
   FluidFindings,
+  HeatFindings,
   HydraulicsFindings,
   InventoryFindings,
   JobFindings,
@@ -18,6 +19,7 @@ import type { Say } from '../reader';
 import type { TextsFor } from '../texts';
 import { wheelBearingTexts } from '../wheel-bearings';
 import { fluidTexts } from './fluid';
+import { heatTexts } from './heat';
 import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
 import { jobTexts, readinessTexts, serviceTexts } from './service';
 
@@ -30,6 +32,7 @@ type AllFindings = PadFindings &
   HydraulicsFindings &
   InventoryFindings &
   FluidFindings &
+  HeatFindings &
   ServiceFindings &
   ReadinessFindings &
   JobFindings;
@@ -43,6 +46,7 @@ const texts: TextsFor<AllFindings> = {
   ...hydraulicsTexts,
   ...inventoryTexts,
   ...fluidTexts,
+  ...heatTexts,
   ...serviceTexts,
   ...readinessTexts,
   ...jobTexts,

@@ -52,6 +52,12 @@ export const padTexts: TextsFor<PadFindings> = {
 };
 
 export const rotorTexts: TextsFor<RotorFindings> = {
+  ceramicUnderMass: ({ mass, min }, at, say) =>
+    `${rotorAt(at)} weighs ${say.quantity(mass)}, at least ${say.quantity(min)} by its hat: out.`,
+  ceramicAboveMass: ({ mass, min }, at, say) =>
+    `${rotorAt(at)} weighs ${say.quantity(mass)}, at least ${say.quantity(min)} by its hat.`,
+  ceramicNotWeighed: (_, at) =>
+    `${rotorAt(at)} is carbon-ceramic and has not been weighed: its weight counts, not its thickness.`,
   rotorWithoutDiscard: ({ thickness }, at, say) =>
     `${rotorAt(at)} ${say.fine(thickness)}; no discard figure on record: read it off the hat.`,
   rotorUnderDiscard: ({ thickness, discard }, at, say) =>

@@ -196,7 +196,7 @@ const atEvent = ({ person, event }: { person: string; event: string | null }): s
 export function reservableText(r: Reservable, say: Say): string {
   switch (r.goods) {
     case 'padSet':
-      return `set ${r.part.label}, ${r.part.compound}, ${say.value(r.thicknessMm, 'length')}`;
+      return `set ${r.part.label}, ${r.compound}, ${say.value(r.thicknessMm, 'length')}`;
     case 'rotorPair':
       return `pair ${r.part.label}, ${say.value(r.part.newThicknessMm, 'length')} new`;
     case 'bottle':

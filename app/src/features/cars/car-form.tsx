@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import {
+  recordDefaults,
   type AxleBrake,
   type Car,
   type Corner,
@@ -144,7 +145,7 @@ function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null) => Car {
       bleedNippleOrder: a.bleedNippleOrder,
     });
     return {
-      ...(car ?? newRecord()),
+      ...(car ?? { ...newRecord(), ...recordDefaults.cars }),
       ...f,
       year: f.year.trim() === '' ? null : Number(f.year),
       reservoirMaxMl: quantity(f.reservoirMaxMl, 'volume'),

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import type { Venue } from '@calvik/core';
+import { type Venue, recordDefaults } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DraftNotice, QuantityField, TextField } from '../../ui/form';
@@ -30,7 +30,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished);
   const save = form.handleSubmit((f) => {
     const record: Venue = {
-      ...(venue ?? newRecord()),
+      ...(venue ?? { ...newRecord(), ...recordDefaults.venues }),
       ...f,
       altitudeM: quantity(f.altitudeM, 'altitude'),
       peakFluidTempC: quantity(f.peakFluidTempC, 'temperature'),

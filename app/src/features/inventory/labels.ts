@@ -1,4 +1,4 @@
-import type { Logbook } from '@calvik/core';
+import type { Dimension, Logbook, RotorPair, UnitSystem } from '@calvik/core';
 
 /** The next free label of a kind: P-001, R-014; or one further on. */
 export function nextLabel(letter: string, taken: readonly { label: string }[], further = 0): string {
@@ -14,3 +14,21 @@ export const ownerOptions = (logbook: Logbook): { value: string; label: string }
     .sort((a, b) => a.name.localeCompare(b.name))
     .map((c) => ({ value: c.id, label: c.name })),
 ];
+
+/** When a rotor is out: by its thickness, or by its weight. */
+export const rotorLimitText = (
+  pair: RotorPair,
+  show: (value: number, dimension: Dimension, digits?: number) => string,
+  system: UnitSystem,
+): string =>
+  pair.material === 'carbonCeramic' && pair.minMassKg !== null
+    ? `Out under ${show(pair.minMassKg, 'mass')}, by weight`
+    : pair.discardThicknessMm === null
+      ? 'No discard thickness on record'
+      : `Discard at ${show(pair.discardThicknessMm, 'length', system === 'metric' ? 1 : 3)}`;
+
+/** A compound of this name, whatever its spelling; null where there is none. */
+export const compoundByName = (logbook: Logbook, name: string) => {
+  const key = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
+  return [...logbook.compounds.values()].find((c) => !c.archived && key(c.name) === key(name)) ?? null;
+};

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import type { PadSet } from '@calvik/core';
+import { type Compound, type PadSet, compoundName } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
@@ -9,11 +9,13 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { nextLabel, ownerOptions } from './labels';
+import { compoundByName, nextLabel, ownerOptions } from './labels';
+import { newCompound } from './compound-form';
 
 interface PadSetForm {
   label: string;
   compound: string;
+  padAreaMm2: string;
   axle: PadSet['axle'];
   use: PadSet['use'];
   isLining: boolean;
@@ -32,7 +34,8 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
   const quantity = useQuantity();
   const { form, restored, startOver, finished } = useDraftForm<PadSetForm>(`padSet.${padSet?.id ?? 'new'}`, {
     label: padSet?.label ?? nextLabel('P', [...logbook.padSets.values()]),
-    compound: padSet?.compound ?? '',
+    compound: compoundName(logbook, padSet),
+    padAreaMm2: recordText(padSet?.padAreaMm2, 'area', system),
     axle: padSet?.axle ?? 'front',
     use: padSet?.use ?? 'track',
     isLining: padSet?.isLining ?? false,
@@ -45,26 +48,49 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
     notes: padSet?.notes ?? '',
   });
   const { control } = form;
+  const knownNames = [...logbook.compounds.values()]
+    .filter((c) => !c.archived)
+    .map((c) => c.name)
+    .join(', ');
   const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished);
-  const save = form.handleSubmit((f) =>
-    saveRecord(
+  const compounds = useSaveRecord('compounds', form, () => undefined);
+  /** The compound of this name; a name that nobody has used yet makes a new one. */
+  const compoundFor = async (name: string): Promise<Compound | null> => {
+    const known = compoundByName(logbook, name);
+    if (known) return known;
+    const made = newCompound(name, form.getValues('use'));
+    return (await compounds.saveRecord(made, null)) ? made : null;
+  };
+  const save = form.handleSubmit(async ({ compound: name, ...f }) => {
+    const compound = await compoundFor(name);
+    if (!compound) return;
+    await saveRecord(
       {
         ...(padSet ?? newRecord()),
         ...f,
+        compoundId: compound.id,
+        padAreaMm2: f.padAreaMm2.trim() === '' ? null : quantity(f.padAreaMm2, 'area'),
         carId: f.carId === 'none' ? null : f.carId,
         rotorPairId: f.rotorPairId === 'none' ? null : f.rotorPairId,
         newThicknessMm: quantity(f.newThicknessMm, 'length'),
         limitMm: f.limitMm.trim() === '' ? null : quantity(f.limitMm, 'length'),
       },
       '/inventory',
-    ),
-  );
+    );
+  });
   return (
     <Screen
       title={padSet ? padSet.label : 'New pad set'}
       above={padSet ? 'Edit pad set' : 'Stock'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
+      footer={
+        <SaveBar
+          problem={problem ?? compounds.problem}
+          saving={saving}
+          onSave={() => void save()}
+          label="Save pad set"
+        />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The set">
@@ -75,7 +101,13 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
           hint="On the box and on every plate, with corner and side"
           required
         />
-        <TextField control={control} name="compound" label="Compound" required />
+        <TextField
+          control={control}
+          name="compound"
+          label="Compound"
+          hint={`A new name makes a new compound. On record: ${knownNames || 'none yet'}`}
+          required
+        />
         <ChoiceField
           control={control}
           name="axle"
@@ -103,6 +135,14 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
           dimension="length"
           optional
           hint="Empty: car’s sheet or shop’s limit"
+        />
+        <QuantityField
+          control={control}
+          name="padAreaMm2"
+          label="Friction face of one pad"
+          dimension="area"
+          optional
+          hint="Empty: by the rotors it runs on"
         />
       </Section>
       <Section title="Where it belongs">

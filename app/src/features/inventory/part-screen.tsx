@@ -1,4 +1,5 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
+import { rotorLimitText } from './labels';
 import { View } from 'react-native';
 import {
   type Logbook,
@@ -6,6 +7,7 @@ import {
   type RotorPair,
   type LocalDate,
   compoundHistory,
+  compoundName,
   corners,
   dateIn,
   lastPadReadings,
@@ -64,7 +66,7 @@ export function PadSetScreen() {
   const pair = logbook.rotorPairs.get(set.rotorPairId ?? '');
   return (
     <Screen
-      title={`${set.label}  ${set.compound}`}
+      title={`${set.label}  ${compoundName(logbook, set)}`}
       above={set.isLining ? 'Shoes' : 'Pad set'}
       back="/inventory"
       actions={<IconButton icon="edit" label="Edit pad set" onPress={() => router.push(routes.editPadSet(set.id))} />}
@@ -116,7 +118,7 @@ export function RotorPairScreen() {
         <IconButton icon="edit" label="Edit rotor pair" onPress={() => router.push(routes.editRotorPair(pair.id))} />
       }
     >
-      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, discard at ${show(pair.discardThicknessMm, 'length', digits)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
+      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new. ${rotorLimitText(pair, show, system)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
       <Section title="Last readings">
         {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
         {corners.map((c) => {
@@ -130,7 +132,7 @@ export function RotorPairScreen() {
         })}
       </Section>
       <Section title="Compounds it has met">
-        <Text>{compounds.length > 0 ? compounds.join(', then ') : 'None on record.'}</Text>
+        <Text>{compounds.length > 0 ? compounds.map((c) => c.name).join(', then ') : 'None on record.'}</Text>
       </Section>
       <Section title="Belongs to">
         <Owner part={pair} />

@@ -1,6 +1,17 @@
 import { useRouter } from 'expo-router';
+import { rotorLimitText } from './labels';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type Corner, axles, cornersOf, dateIn, judgeCorners, longDate, brakeSheetOf } from '@calvik/core';
+import {
+  compoundName,
+  type Car,
+  type Corner,
+  axles,
+  cornersOf,
+  dateIn,
+  judgeCorners,
+  longDate,
+  brakeSheetOf,
+} from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { CornerMap } from '../../ui/corner-map';
@@ -56,7 +67,7 @@ export function PartsCard({ car }: { car: Car }) {
           <View key={axle}>
             {padSet ? (
               <LinkRow label={`${name} pads ${padSet.label}`} onPress={() => router.push(routes.padSet(padSet.id))}>
-                <Text as="strong">{`${name} pads ${padSet.label}, ${padSet.compound}`}</Text>
+                <Text as="strong">{`${name} pads ${padSet.label}, ${compoundName(logbook, padSet)}`}</Text>
                 <Text as="small">{`${show(padSet.newThicknessMm, 'length')} new${when}`}</Text>
               </LinkRow>
             ) : null}
@@ -66,7 +77,7 @@ export function PartsCard({ car }: { car: Car }) {
                 onPress={() => router.push(routes.rotorPair(rotorPair.id))}
               >
                 <Text as="strong">{`${name} rotors ${rotorPair.label}`}</Text>
-                <Text as="small">{`Discard at ${show(rotorPair.discardThicknessMm, 'length', system === 'metric' ? 1 : 3)}`}</Text>
+                <Text as="small">{rotorLimitText(rotorPair, show, system)}</Text>
               </LinkRow>
             ) : null}
           </View>

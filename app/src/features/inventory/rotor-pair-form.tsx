@@ -20,6 +20,9 @@ interface RotorPairForm {
   sweptOuterDiameterMm: string;
   sweptInnerDiameterMm: string;
   newMassKg: string;
+  material: RotorPair['material'];
+  vented: 'byThickness' | 'vented' | 'plain';
+  minMassKg: string;
   face: RotorPair['face'];
   hasCurvedVanes: boolean;
   isTwoPiece: boolean;
@@ -36,28 +39,36 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     axle: pair?.axle ?? 'front',
     carId: pair?.carId ?? 'none',
     newThicknessMm: text(pair?.newThicknessMm ?? 28),
-    discardThicknessMm: text(pair?.discardThicknessMm ?? 26),
+    discardThicknessMm: pair && pair.discardThicknessMm === null ? '' : text(pair?.discardThicknessMm ?? 26),
     sweptOuterDiameterMm: text(pair?.sweptOuterDiameterMm ?? 320),
     sweptInnerDiameterMm: text(pair?.sweptInnerDiameterMm ?? 215),
     newMassKg: recordText(pair?.newMassKg, 'mass', system),
+    material: pair?.material ?? 'greyIron',
+    vented: pair?.isVented === true ? 'vented' : pair?.isVented === false ? 'plain' : 'byThickness',
+    minMassKg: recordText(pair?.minMassKg, 'mass', system),
     face: pair?.face ?? 'plain',
     hasCurvedVanes: pair?.hasCurvedVanes ?? false,
     isTwoPiece: pair?.isTwoPiece ?? false,
     notes: pair?.notes ?? '',
   });
   const { control } = form;
+  const isCeramic = form.watch('material') === 'carbonCeramic';
+  const orNull = (typed: string, dimension: 'length' | 'mass'): number | null =>
+    typed.trim() === '' ? null : quantity(typed, dimension);
   const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished);
-  const save = form.handleSubmit((f) =>
+  const save = form.handleSubmit(({ vented, ...f }) =>
     saveRecord(
       {
         ...(pair ?? newRecord()),
         ...f,
         carId: f.carId === 'none' ? null : f.carId,
         newThicknessMm: quantity(f.newThicknessMm, 'length'),
-        discardThicknessMm: quantity(f.discardThicknessMm, 'length'),
+        isVented: vented === 'byThickness' ? null : vented === 'vented',
+        discardThicknessMm: orNull(f.discardThicknessMm, 'length'),
+        minMassKg: f.material === 'carbonCeramic' ? orNull(f.minMassKg, 'mass') : null,
         sweptOuterDiameterMm: quantity(f.sweptOuterDiameterMm, 'length'),
         sweptInnerDiameterMm: quantity(f.sweptInnerDiameterMm, 'length'),
-        newMassKg: f.newMassKg.trim() === '' ? null : quantity(f.newMassKg, 'mass'),
+        newMassKg: orNull(f.newMassKg, 'mass'),
       },
       '/inventory',
     ),
@@ -94,6 +105,30 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
           name="discardThicknessMm"
           label="Discard thickness, cast on the hat"
           dimension="length"
+          optional={isCeramic}
+          hint={isCeramic ? 'Judged by weight: may stay empty' : undefined}
+        />
+        <ChoiceField
+          control={control}
+          name="material"
+          label="Material"
+          options={[
+            { value: 'greyIron', label: 'Iron' },
+            { value: 'carbonCeramic', label: 'Carbon-ceramic' },
+          ]}
+        />
+        {isCeramic ? (
+          <QuantityField control={control} name="minMassKg" label="Least weight, on the hat" dimension="mass" />
+        ) : null}
+        <ChoiceField
+          control={control}
+          name="vented"
+          label="Vanes"
+          options={[
+            { value: 'byThickness', label: 'By thickness' },
+            { value: 'vented', label: 'Vented' },
+            { value: 'plain', label: 'Solid' },
+          ]}
         />
       </Section>
       <Section title="For weighing">

@@ -1,7 +1,7 @@
 import { type Href, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type BottleState, type PadSet, type RotorPair, bottleState, judgeBottleAge } from '@calvik/core';
+import { compoundName, type BottleState, type PadSet, type RotorPair, bottleState, judgeBottleAge } from '@calvik/core';
 import { useTell } from '../../state/use-say';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
@@ -84,7 +84,7 @@ export function StockScreen() {
         title="Pads and shoes"
         pages={{ create: routes.newPadSet, open: routes.padSet }}
         add="New pad set"
-        parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${p.compound}` }))}
+        parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${compoundName(logbook, p)}` }))}
       />
       <Parts
         title="Rotors"

@@ -24,6 +24,7 @@ describe('the run-up', () => {
     name: 'Dunvarrel Ring',
     altitudeM: 600,
     peakFluidTempC: 215,
+    ...recordDefaults.venues,
     notes: '',
   };
   const event: TrackEvent = {

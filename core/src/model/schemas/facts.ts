@@ -3,6 +3,7 @@ import { said } from './said';
 import type { Collection } from '../collections';
 import { base } from './base';
 import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
+import { heatReading } from './heat';
 import { planningFacts } from './planning';
 import { serviceFacts, wasteHandedOver } from './service';
 
@@ -105,6 +106,7 @@ export const factSchema = z
     systemCleared,
     withdrawal,
     wasteHandedOver,
+    heatReading,
     ...serviceFacts,
     ...planningFacts,
   ])
@@ -127,6 +129,7 @@ const pointers = {
   scrappedRotorPairId: 'rotorPairs',
   wearPartId: 'wearParts',
   wrenchId: 'wrenches',
+  venueId: 'venues',
   orderId: 'orders',
   exchangeId: 'facts',
   aboutFactId: 'facts',

@@ -8,4 +8,5 @@ export * from './records';
 export * from './parts';
 export * from './facts';
 export * from './service';
+export * from './heat';
 export { beddingPlace, goods, workChange, workKey } from './planning';

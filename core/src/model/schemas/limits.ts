@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { corner, grade, id, quantity } from './primitives';
-import { brakeSheet, sequenceSchool } from './parts';
+import { brakeSheet, rotorMaterial, sequenceSchool } from './parts';
 import { axleBrake, fluidPolicy } from './brakes';
 
 const anyNumber = z.number();
@@ -28,6 +28,8 @@ export const limitsOfMoment = z.object({
   customer: z.object({ fluidPolicy: fluidPolicy.nullable(), demandedMarginC: anyNumber.nullable() }).nullable(),
   event: z.object({ flushWithinDays: anyNumber.nullable(), demandedMarginC: anyNumber.nullable() }).nullable(),
   venue: z.object({ altitudeM: anyNumber, peakFluidTempC: anyNumber }).nullable(),
+  /** The peak of the fluid that was reckoned with; before it was computed: the venue's figure. */
+  peakC: anyNumber.optional(),
   car: z.object({
     circuitSplit: z.enum(['frontRear', 'diagonal']),
     masterCylinderSide: z.enum(['left', 'right']),
@@ -50,7 +52,9 @@ export const limitsOfMoment = z.object({
       z.object({
         id,
         newThicknessMm: anyNumber,
-        discardThicknessMm: anyNumber,
+        discardThicknessMm: anyNumber.nullable(),
+        material: rotorMaterial.optional(),
+        minMassKg: anyNumber.nullable().optional(),
         newMassKg: quantity(0, 100, 'kg').nullable(),
         sweptOuterDiameterMm: anyNumber,
         sweptInnerDiameterMm: anyNumber,

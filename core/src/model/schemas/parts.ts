@@ -11,7 +11,7 @@ export const padSet = z
   .object({
     ...record,
     label: line(40),
-    compound: line(60),
+    compoundId: id,
     axle,
     use: z.enum(['road', 'track']),
     /** Shoes of a drum brake; else pads of a disc brake. */
@@ -24,11 +24,15 @@ export const padSet = z
     /** The pad maker's own limit, where there is one. */
     limitMm: quantity(0, 20, 'mm').nullable().default(null),
     hasSensorSlot: z.boolean().default(false),
+    /** Friction face of one pad; null: by the rotors that it runs on. */
+    padAreaMm2: quantity(300, 30_000, 'mm²').nullable().default(null),
     isDirectional: z.boolean().default(false),
     notes: note().default(''),
   })
   .refine((p) => p.limitMm === null || p.limitMm < p.newThicknessMm, said('limitAboveNew', {}, ['limitMm']));
 export type PadSet = z.infer<typeof padSet>;
+
+export const rotorMaterial = z.enum(['greyIron', 'carbonCeramic']);
 
 /** The two rotors of one axle. */
 export const rotorPair = z
@@ -37,9 +41,14 @@ export const rotorPair = z
     label: line(40),
     axle,
     carId: id.nullable().default(null),
+    material: rotorMaterial.default('greyIron'),
+    /** Null: by its thickness. */
+    isVented: z.boolean().nullable().default(null),
     newThicknessMm: quantity(3, 60, 'mm'),
-    /** Cast on the hat. */
-    discardThicknessMm: quantity(2, 60, 'mm'),
+    /** Cast on the hat; a carbon-ceramic rotor may have none. */
+    discardThicknessMm: quantity(2, 60, 'mm').nullable(),
+    /** Of a carbon-ceramic rotor: the least that one may weigh, as it stands on the hat. */
+    minMassKg: quantity(0.5, 40, 'kg').nullable().default(null),
     sweptOuterDiameterMm: quantity(120, 500, 'mm'),
     sweptInnerDiameterMm: quantity(60, 450, 'mm'),
     /** One rotor when new, for weighing. */
@@ -49,7 +58,15 @@ export const rotorPair = z
     isTwoPiece: z.boolean().default(false),
     notes: note().default(''),
   })
-  .refine((r) => r.discardThicknessMm < r.newThicknessMm, said('discardAboveNew', {}, ['discardThicknessMm']))
+  .refine(
+    (r) => r.discardThicknessMm === null || r.discardThicknessMm < r.newThicknessMm,
+    said('discardAboveNew', {}, ['discardThicknessMm']),
+  )
+  .refine(
+    (r) => r.material !== 'greyIron' || r.discardThicknessMm !== null,
+    said('ironWithoutDiscard', {}, ['discardThicknessMm']),
+  )
+  .refine((r) => r.material !== 'carbonCeramic' || r.minMassKg !== null, said('ceramicWithoutMass', {}, ['minMassKg']))
   .refine(
     (r) => r.sweptInnerDiameterMm < r.sweptOuterDiameterMm,
     said('innerAboveOuter', {}, ['sweptInnerDiameterMm']),

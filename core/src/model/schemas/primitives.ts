@@ -57,6 +57,8 @@ const dimensionOf: Partial<Record<string, Dimension>> = {
   kg: 'mass',
   '%': 'share',
   min: 'duration',
+  'km/h': 'speed',
+  'mm²': 'area',
 };
 
 const inRange = <T extends z.ZodNumber | z.ZodInt>(schema: T, min: number, max: number, unit: string) => {

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { said } from './said';
 import type { Collection } from '../collections';
-import { usualHours, workSkills } from '../terms';
+import { nothingKnown, usualHours, workSkills } from '../terms';
 import { axleBrake, fluidPolicy } from './brakes';
+import { brakingZone, carHeat, compound, pinnedPeak, sessionPlan, venueTrace } from './heat';
 import { brakeSheet, padSet, rotorPair, sequenceSchool, wrench } from './parts';
 import {
   beddingPlace,
@@ -34,6 +35,8 @@ export const shop = z.object({
   defaultPeakFluidTempC: quantity(60, 320, '°C'),
   defaultUptakePercentPerYear: quantity(0.1, 8, '% a year'),
   openBottleDays: whole(1, 730, 'days'),
+  /** How sure the expected peak of the fluid is: so often the true one is lower. */
+  peakCertaintyPercent: quantity(50, 99, '%').default(90),
   altitudeM: quantity(-400, 5000, 'm'),
   /** Friction material at which a pad is out, and the share of new below which a track start is warned of. */
   padLimitMm: quantity(0.5, 20, 'mm').default(3),
@@ -113,6 +116,7 @@ export const car = z
     makerSequence: z.array(corner).max(4).default([]),
     makerSequenceSource: note(200).default(''),
     pressureCeilingKpa: quantity(20, 400, 'kPa').nullable().default(null),
+    heat: carHeat.default(nothingKnown),
     notes: note().default(''),
   })
   .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, said('minAboveMax', {}, ['reservoirMinMl']))
@@ -131,6 +135,10 @@ export const venue = z.object({
   name: line(),
   altitudeM: quantity(-400, 5000, 'm'),
   peakFluidTempC: quantity(60, 320, '°C'),
+  /** Of one lap; empty where nobody has said them. */
+  zones: z.array(brakingZone).max(60).default([]),
+  /** The drive that they were found in; null where they were typed. */
+  trace: venueTrace.nullable().default(null),
   notes: note().default(''),
 });
 export type Venue = z.infer<typeof venue>;
@@ -150,6 +158,8 @@ export const trackEvent = z
     loadUpDate: localDate.nullable().default(null),
     /** Who of the crew goes there. */
     crewIds: z.array(id).max(40).default([]),
+    /** A usual session; null: as sessions usually are. */
+    session: sessionPlan.nullable().default(null),
     notes: note().default(''),
   })
   .refine((e) => e.endDate >= e.startDate, said('eventEndsBeforeItBegins', {}, ['endDate']))
@@ -167,6 +177,7 @@ export const booking = z
     beddingPlace: beddingPlace.default('road'),
     /** Pad sets, rotor pairs, bottles that are reserved for this booking. */
     reservedIds: z.array(id).max(20).default([]),
+    pinnedPeak: pinnedPeak.nullable().default(null),
   })
   .refine(
     (b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest),
@@ -252,6 +263,7 @@ export const recordSchemas = {
   orders: partsOrder,
   messages: message,
   wrenches: wrench,
+  compounds: compound,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
@@ -270,7 +282,7 @@ export const recordReferences: { [C in Collection]?: Record<string, Collection> 
     liftId: 'lifts',
     bookingId: 'bookings',
   },
-  padSets: { carId: 'cars', rotorPairId: 'rotorPairs' },
+  padSets: { carId: 'cars', rotorPairId: 'rotorPairs', compoundId: 'compounds' },
   rotorPairs: { carId: 'cars' },
   brakeSheets: { carId: 'cars' },
   wearParts: { carId: 'cars' },

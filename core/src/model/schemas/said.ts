@@ -41,6 +41,14 @@ export interface SchemaProblems {
   windowEndsBeforeItBegins: Record<string, never>;
   wetAboveDry: Record<string, never>;
   tooFewReadings: { min: number };
+  rangeSwapped: Record<string, never>;
+  zoneSlowsNothing: Record<string, never>;
+  minutesOrLaps: Record<string, never>;
+  workingAboveHighest: Record<string, never>;
+  noStepRead: Record<string, never>;
+  stepsSwapped: Record<string, never>;
+  ceramicWithoutMass: Record<string, never>;
+  ironWithoutDiscard: Record<string, never>;
 }
 export type SchemaProblem = keyof SchemaProblems;
 

@@ -42,6 +42,17 @@ interface HoldPassed {
 /** Kinds of steps that were added since: no service of before is asked for them once it is signed. */
 const NEW_STEPS = new Set(['wheelBearing', 'clutch']);
 
+/** Compounds as records, as core reads them: here they still stand by name in their sets (see 0004). */
+function withCompounds(records: Records): Records {
+  const sets = [...(records.padSets ?? [])] as (Record<string, unknown> & { compound?: string })[];
+  const names = [...new Set(sets.map((s) => s.compound ?? ''))];
+  return {
+    ...records,
+    compounds: names.map((name) => ({ id: name, name })) as unknown as Records['compounds'],
+    padSets: sets.map((s) => ({ ...s, compoundId: s.compound })) as unknown as Records['padSets'],
+  };
+}
+
 /** What nobody can find again stays as it was written. */
 const wording = (text: string): FindingTrace => ({ code: 'earlierWording', place: {}, values: { text } });
 
@@ -64,12 +75,14 @@ export function migrateBodies(
   );
   /** Records as they stood at a moment. */
   const recordsAt = (at: string): Records =>
-    Object.fromEntries(
-      collections.map((c) => [
-        c,
-        current.get(c)!.map(({ id, json }) => history.get(id)?.find((h) => h.until > at)?.json ?? json),
-      ]),
-    ) as Records;
+    withCompounds(
+      Object.fromEntries(
+        collections.map((c) => [
+          c,
+          current.get(c)!.map(({ id, json }) => history.get(id)?.find((h) => h.until > at)?.json ?? json),
+        ]),
+      ) as Records,
+    );
   const facts = named.filter((r) => r.collection === 'facts').map((r) => r.json as unknown as Fact | HoldPassed);
   const ofCar = groupBy(facts, (f) => ('carId' in f ? f.carId : undefined) ?? '');
   const jobs = new Map(current.get('jobs')!.map(({ id, json }) => [id, json as unknown as Job]));

@@ -1,5 +1,6 @@
 import { Migration } from '@mikro-orm/migrations';
 import { type StoredEarlier, type StoredItem, migrateBodies } from './0003-findings';
+import { compoundsOutOfPadSets } from './0004-compounds';
 
 class FirstTables extends Migration {
   override up(): void {
@@ -86,9 +87,46 @@ class FindingsForSentences extends Migration {
   }
 }
 
+/** Compounds become records. */
+class CompoundsAsRecords extends Migration {
+  override async up(): Promise<void> {
+    const items = (await this.execute(
+      "select id, collection, body from item where collection = 'padSets' order by seq",
+    )) as StoredItem[];
+    const earlier = (await this.execute(
+      "select id, version, collection, body, superseded_at from superseded where collection = 'padSets'",
+    )) as StoredEarlier[];
+    const changed = compoundsOutOfPadSets(items, earlier, Date.now());
+    const next = async (): Promise<void> => {
+      await this.execute("update feed set seq = seq + 1 where name = 'items'");
+    };
+    for (const { id, collection, body } of changed.added) {
+      await next();
+      await this.execute(
+        "insert into item (id, collection, version, seq, car_id, body) values (?, ?, 1, (select seq from feed where name = 'items'), null, ?)",
+        [id, collection, body],
+      );
+    }
+    for (const { id, body } of changed.items) {
+      await next();
+      await this.execute("update item set body = ?, seq = (select seq from feed where name = 'items') where id = ?", [
+        body,
+        id,
+      ]);
+    }
+    for (const { id, version, body } of changed.earlier)
+      await this.execute('update superseded set body = ? where id = ? and version = ?', [body, id, version]);
+  }
+
+  override down(): void {
+    throw new Error('Compounds are not turned back into names: restore the file that was saved before.');
+  }
+}
+
 /** In order; a landed migration is never edited, the next change gets its own. */
 export const migrationsList = [
   { name: '0001-first-tables', class: FirstTables },
   { name: '0002-photos-and-new-fields', class: PhotosAndNewFields },
   { name: '0003-findings-for-sentences', class: FindingsForSentences },
+  { name: '0004-compounds-as-records', class: CompoundsAsRecords },
 ];

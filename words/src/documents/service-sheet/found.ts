@@ -1,5 +1,6 @@
 /** What was found when the car came, and what was done about it. */
 import {
+  compoundName,
   type CheckItem,
   type ChecksDone,
   type Fact,
@@ -69,7 +70,7 @@ export function doneLines({ s, logbook }: SheetWriter): string[] {
     const pads = logbook.padSets.get(fitted.padSetId ?? '');
     const rotors = logbook.rotorPairs.get(fitted.rotorPairId ?? '');
     done.push(
-      `Fitted, ${axle} axle: ${pads ? `pads ${pads.label} (${pads.compound})` : 'pads without a label'}, ${rotors ? `rotors ${rotors.label}` : 'rotors without a label'}.`,
+      `Fitted, ${axle} axle: ${pads ? `pads ${pads.label} (${compoundName(logbook, pads)})` : 'pads without a label'}, ${rotors ? `rotors ${rotors.label}` : 'rotors without a label'}.`,
     );
   }
   return done;

@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import {
+  compoundName,
   type Axle,
   type PadSet,
   type PartsDecision,
@@ -85,7 +86,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           const last = Object.values(lastPadReadings(logbook, set.id))[0];
           return {
             value: set.id,
-            label: `${set.label} ${set.compound}, ${show(last ? thinnest(last) : set.newThicknessMm, 'length')}${set.carId === s.car.id ? ', this car’s' : ''}${marked(set)}`,
+            label: `${set.label} ${compoundName(logbook, set)}, ${show(last ? thinnest(last) : set.newThicknessMm, 'length')}${set.carId === s.car.id ? ', this car’s' : ''}${marked(set)}`,
           };
         })
       : found.rotorPairs.map((pair) => ({

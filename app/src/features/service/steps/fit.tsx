@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  compoundName,
   type Axle,
   afterRetraction,
   checksOf,
@@ -162,7 +163,7 @@ export function FitStep({ s, step, logbook }: StepProps) {
           value={draft.pads}
           onChange={(pads) => change({ pads })}
           options={[
-            ...padOptions.map((p) => ({ value: p.id, label: `${p.label} ${p.compound}, ${p.use}` })),
+            ...padOptions.map((p) => ({ value: p.id, label: `${p.label} ${compoundName(logbook, p)}, ${p.use}` })),
             { value: 'none', label: 'A set without a label' },
           ]}
         />

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
+  compoundName,
   type PadCondition,
   type PadFace,
   type PadMeasurement,
@@ -208,7 +209,7 @@ export function PadsStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      wanted={`${state.padSet ? `${state.padSet.label}, ${state.padSet.compound}; l` : 'L'}imit: ${padLimitOwnerNames[state.spec.limitFrom]}.`}
+      wanted={`${state.padSet ? `${state.padSet.label}, ${compoundName(logbook, state.padSet)}; l` : 'L'}imit: ${padLimitOwnerNames[state.spec.limitFrom]}.`}
       make={() => {
         if (mm('inner') === null) return `Type the ${a.toLowerCase()}.`;
         if (mm('outer') === null) return `Type the ${b.toLowerCase()}.`;

@@ -4,7 +4,9 @@ import {
   RUNOUT_LIMIT_MM,
   type RotorMeasurement,
   MAX_THICKNESS_VARIATION_MM,
+  isCeramic,
   judgeRotor,
+  judgeRotorMass,
   readingBefore,
   judgeRotorThickness,
   rotorReadingsAt,
@@ -62,19 +64,21 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     marks: standing ? (standing.wearMarksGone ? 'gone' : 'there') : '',
     instrument: standing?.instrument ?? 'byHand',
   });
-  const [selected, select] = useState('t1');
+  const [selected, select] = useState(isCeramic(rotorPair) ? 'mass' : 't1');
   const set = (key: string, value: string): void => change({ figures: { ...draft.figures, [key]: value } });
   // Read off the hat where nothing on record says it: it is kept with the reading.
   const discardMm =
     rotorPair?.discardThicknessMm ?? read(draft.figures.discard, 'length') ?? known?.discardThicknessMm ?? null;
-  const points: FigureField[] = POINTS.map((n) => {
+  const byWeight = isCeramic(rotorPair);
+  const massKg = read(draft.figures.mass, 'mass') ?? null;
+  const points: FigureField[] = (byWeight ? [1] : POINTS).map((n) => {
     const value = read(draft.figures[`t${n}`], 'length');
     return {
       key: `t${n}`,
       label: `${n}`,
       dimension: 'length',
       digits: hundredths,
-      verdict: value === null ? undefined : judgeRotorThickness(value, discardMm).verdict,
+      verdict: value === null || byWeight ? undefined : judgeRotorThickness(value, discardMm).verdict,
     };
   });
   const more: FigureField[] = [
@@ -99,7 +103,15 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       digits: hundredths,
     },
     { key: 'lip', label: 'Lip', dimension: 'length', optional: true, last: last?.lipMm ?? null, digits: hundredths },
-    { key: 'mass', label: 'Weight', dimension: 'mass', optional: true, last: last?.massKg ?? null, digits: 2 },
+    {
+      key: 'mass',
+      label: 'Weight',
+      dimension: 'mass',
+      optional: !byWeight,
+      last: last?.massKg ?? null,
+      digits: 2,
+      ...(byWeight && massKg !== null ? { verdict: judgeRotorMass(massKg, rotorPair?.minMassKg ?? 0).verdict } : {}),
+    },
   ];
   const body = useMemo(() => {
     const thicknessesMm = POINTS.flatMap((n) => read(draft.figures[`t${n}`], 'length') ?? []);
@@ -162,6 +174,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
           : 'No rotors on record here: type the discard figure that is cast on the hat.'
       }
       make={() => {
+        if (byWeight && massKg === null) return 'Weigh it: a carbon-ceramic rotor is judged by its weight.';
         if (!body) return 'Measure at one point at least; eight are usual.';
         if (!draft.crack) return 'Say what cracks there are, or none.';
         if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
@@ -174,7 +187,16 @@ export function RotorStep({ s, step, logbook }: StepProps) {
       <FigureFields
         verdict={
           <View testID="live-verdict" style={{ gap: 6 }}>
-            {discardMm !== null ? (
+            {byWeight && rotorPair?.minMassKg ? (
+              <LimitBar
+                label="Rotor weight"
+                fresh={rotorPair.newMassKg ?? rotorPair.minMassKg * 1.06}
+                limit={rotorPair.minMassKg}
+                reading={massKg}
+                show={(value) => show(value, 'mass', 2)}
+                limitWord="Least"
+              />
+            ) : discardMm !== null ? (
               <LimitBar
                 label="Rotor thickness"
                 fresh={rotorPair?.newThicknessMm ?? Math.max(discardMm + 2, judged?.thinnest.value ?? 0)}
@@ -187,7 +209,11 @@ export function RotorStep({ s, step, logbook }: StepProps) {
             <LiveFinding findings={findings} hasReading={judged !== null} />
           </View>
         }
-        fields={[...points, ...more]}
+        fields={
+          byWeight
+            ? [...more.filter((f) => f.key === 'mass'), ...points, ...more.filter((f) => f.key !== 'mass')]
+            : [...points, ...more]
+        }
         values={draft.figures}
         onChange={(key, value) => {
           set(key, value);

@@ -1,6 +1,7 @@
 /** A trace of a drive, time and speed, as a phone or a logger wrote it: read, cleaned, and its braking zones found. */
 import { linearRegression, median } from 'simple-statistics';
-import type { BrakingZone, DrivePiece } from './run';
+import type { DrivePiece } from '../heat';
+import type { BrakingZone } from '../model';
 
 /** One sample of a trace. */
 export interface TracePoint {
@@ -75,6 +76,22 @@ export function readTrace(rows: readonly (readonly string[])[], columns: TraceCo
   if (timed === 0) return { ok: false, problem: 'noTime', row: null };
   if (points.length === 0) return { ok: false, problem: 'noSpeed', row: null };
   if (points.length === 1 && timed > FEWEST_POINTS) return { ok: false, problem: 'timeStandsStill', row: null };
+  return enough(points, skipped);
+}
+
+/** A drive of points that were read already, in whatever order: what goes back in time or stands still is passed over. */
+export function readPoints(all: readonly TracePoint[]): ReadTrace {
+  const points: TracePoint[] = [];
+  for (const p of all) {
+    if (p.speedMPerS > FASTEST_M_PER_S) return { ok: false, problem: 'impossibleSpeed', row: all.indexOf(p) };
+    const last = points.at(-1);
+    if (Number.isFinite(p.seconds) && Number.isFinite(p.speedMPerS) && (!last || p.seconds > last.seconds))
+      points.push({ ...p, speedMPerS: Math.max(0, p.speedMPerS) });
+  }
+  return enough(points, all.length - points.length);
+}
+
+function enough(points: readonly TracePoint[], skipped: number): ReadTrace {
   if (points.length < FEWEST_POINTS) return { ok: false, problem: 'tooFewPoints', row: null };
   if (!points.some((p) => p.speedMPerS >= SLOWEST_PEAK_M_PER_S)) return { ok: false, problem: 'tooSlow', row: null };
   const { seconds: first } = points[0]!;
@@ -262,14 +279,29 @@ function ends(points: readonly TracePoint[], run: Run, usual: number): FoundZone
 /** Shortest and longest lap that is looked for, s. */
 const LAP_S = { shortest: 25, longest: 900 } as const;
 
+/** Of a drive that begins with a slow lap, how much is left out when its laps are looked for. */
+const LEFT_OUT = [0, 0.22, 0.4] as const;
+/** Laps are at least this like each other. Calvik's own figure. */
+const ALIKE = 0.9;
+
 /**
- * How long a lap is, s: where the speed against time is most like itself. Null where it never comes round.
+ * How long a lap is, s: where the speed against time is most like itself, with or without a slow lap at the beginning. Null where it never comes
+ * round.
  * @param trace of two laps at least
  */
 export function lapTimeS(trace: readonly TracePoint[]): number | null {
-  const total = trace.at(-1)!.seconds;
-  const n = Math.floor(total);
-  const speeds = Array.from({ length: n + 1 }, (_, i) => speedAt(trace, i));
+  const total = Math.floor(trace.at(-1)!.seconds);
+  const speeds = Array.from({ length: total + 1 }, (_, i) => speedAt(trace, i));
+  for (const share of LEFT_OUT) {
+    const found = lapOfSpeeds(speeds.slice(Math.floor(share * total)));
+    if (found !== null) return found;
+  }
+  return null;
+}
+
+/** @param speeds one a second */
+function lapOfSpeeds(speeds: readonly number[]): number | null {
+  const n = speeds.length - 1;
   const mean = speeds.reduce((a, b) => a + b, 0) / speeds.length;
   const centred = speeds.map((v) => v - mean);
   const likeness = (lag: number): number => {
@@ -285,14 +317,11 @@ export function lapTimeS(trace: readonly TracePoint[]): number | null {
     return a2 > 0 && b2 > 0 ? both / Math.sqrt(a2 * b2) : 0;
   };
   const lags = Array.from(
-    { length: Math.max(0, Math.min(LAP_S.longest, Math.floor(total / 2)) - LAP_S.shortest + 1) },
-    (_, i) => ({
-      lag: LAP_S.shortest + i,
-      like: likeness(LAP_S.shortest + i),
-    }),
+    { length: Math.max(0, Math.min(LAP_S.longest, Math.floor(n / 2)) - LAP_S.shortest + 1) },
+    (_, i) => ({ lag: LAP_S.shortest + i, like: likeness(LAP_S.shortest + i) }),
   );
   const best = Math.max(0, ...lags.map((l) => l.like));
-  if (best < 0.9) return null;
+  if (best < ALIKE) return null;
   // Two laps are as like each other as one: the shortest that is nearly as good is the lap, at its own peak.
   const first = lags.findIndex(
     ({ like }, i) => like > best - 0.12 && like >= (lags[i + 1]?.like ?? -1) && like >= (lags[i - 1]?.like ?? -1),
@@ -310,6 +339,7 @@ export function zonesOfLap(found: readonly FoundZone[], lapS: number, fromS: num
       fromKmh: zone.fromMPerS * 3.6,
       toKmh: zone.toMPerS * 3.6,
       secondsSince: Math.max(0, zone.startS - endBefore),
+      slopePercent: 0,
     };
   });
 }

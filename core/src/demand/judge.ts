@@ -13,19 +13,27 @@ import {
   worstFirst,
   worstOf,
 } from '../model';
-import { fluidFinding } from './findings';
-import { type FluidDue, type RuleOwner, type RuleVerdict, judgePolicy, nextDue, strictest } from './policies';
-import { pressureAtAltitude } from './pressure';
 import {
+  type FluidDue,
+  type FluidState,
   PEN_TOLERANCE_PERCENT,
+  type RuleOwner,
+  type RuleVerdict,
   anchorOf,
   boilingFigure,
   dayBelow,
+  exchangeDate,
+  fluidFinding,
+  fluidState,
+  judgePolicy,
+  nextDue,
+  pressureAtAltitude,
+  strictest,
   uptakeFigure,
   waterAt,
   waterFigure,
-} from './projection';
-import { type FluidState, exchangeDate, fluidState } from './state';
+} from '../fluid';
+import { expectedPeakC } from './peak';
 
 /** What Calvik makes of a car's fluid, for one event or, without one, for today. */
 export interface FluidJudgement {
@@ -71,7 +79,6 @@ export function previousEventEnd(logbook: Logbook, car: Car, before: LocalDate):
 
 function demand(logbook: Logbook, car: Car, event: TrackEvent | null): { peak: Figure; demanded: Figure } {
   const customer = logbook.customers.get(car.customerId);
-  const venue = event ? logbook.venues.get(event.venueId) : undefined;
   const margins: { value: number; origin: Origin }[] = [
     { value: logbook.shop.demandedMarginC, origin: { from: 'default', label: 'Shop’s demanded margin' } },
   ];
@@ -85,30 +92,22 @@ function demand(logbook: Logbook, car: Car, event: TrackEvent | null): { peak: F
     margins.push({ value: event.demandedMarginC, origin: { from: 'record', label: `${event.name} asks for it` } });
   }
   const margin = margins.reduce((a, b) => (b.value > a.value ? b : a));
-  const peakOrigin: Origin = venue
-    ? { from: 'record', label: `Expected at ${venue.name}` }
-    : { from: 'default', label: 'Shop’s expectation where no venue is booked' };
-  const peakC = venue?.peakFluidTempC ?? logbook.shop.defaultPeakFluidTempC;
-  const peak: Figure = {
-    label: 'Peak fluid temperature',
-    value: peakC,
-    measure: 'temperature',
-    working: {
-      formula: 'as entered',
-      inputs: [{ name: 'expected peak', value: peakC, measure: 'temperature', origin: peakOrigin }],
-      source: 'Shop’s own figure for the venue',
-    },
-  };
+  const peak = expectedPeakC(logbook, car, event);
   return {
     peak,
     demanded: {
       label: 'Demanded boiling point',
-      value: peakC + margin.value,
+      value: peak.value + margin.value,
       measure: 'temperature',
       working: {
         formula: 'peak fluid temperature + strictest margin',
         inputs: [
-          { name: 'peak fluid temperature', value: peakC, measure: 'temperature', origin: peakOrigin },
+          {
+            name: 'peak fluid temperature',
+            value: peak.value,
+            measure: 'temperature',
+            origin: { from: 'computed', figure: peak },
+          },
           { name: 'margin', value: margin.value, measure: 'temperatureDifference', origin: margin.origin },
         ],
         source: 'Margin: common practice, no source; the strictest of shop, customer and event holds',

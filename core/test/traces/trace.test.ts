@@ -1,18 +1,16 @@
 /** Traces as loggers write them: read, and their zones and laps found again; the truth is a lap simulated here. */
 import fc from 'fast-check';
+import { lapOf, peaksOf, runHeat } from '../../src/heat';
 import {
   type FoundZone,
   type TracePoint,
   findZones,
   guessColumns,
-  lapOf,
   lapTimeS,
-  peaksOf,
   piecesOfTrace,
   readTrace,
-  runHeat,
   zonesOfLap,
-} from '../../src/heat';
+} from '../../src/traces';
 import { heatedCar, zones } from '../builders/heat-car';
 
 const DECEL = 9.5;

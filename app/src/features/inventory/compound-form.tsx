@@ -1,0 +1,143 @@
+import { useLocalSearchParams } from 'expo-router';
+import type { Compound } from '@calvik/core';
+import { useDraftForm } from '../../state/use-draft-form';
+import { useLogbook } from '../../state/hooks';
+import { ChoiceField, DraftNotice, NumberField, QuantityField, TextField } from '../../ui/form';
+import { recordText } from '../../ui/quantity-text';
+import { SaveBar } from '../../ui/save-bar';
+import { Screen, Section } from '../../ui/screen';
+import { useUnits } from '../../ui/units';
+import { Gone } from '../gone';
+import { newRecord, useQuantity, useSaveRecord } from '../save-record';
+
+/** A compound of which nothing is known but its name. */
+export const newCompound = (name: string, use: Compound['use']): Compound => ({
+  ...newRecord(),
+  name: name.trim(),
+  use,
+  minWorkingC: null,
+  maxWorkingC: null,
+  maxTempC: null,
+  friction: null,
+  layerFormsC: null,
+  beddingSource: '',
+  notes: '',
+});
+
+type CompoundForm = Record<
+  'name' | 'minWorkingC' | 'maxWorkingC' | 'maxTempC' | 'friction' | 'layerFormsC' | 'beddingSource' | 'notes',
+  string
+> & { use: Compound['use'] };
+
+function CompoundFormScreen({ compound }: { compound: Compound | null }) {
+  const { system } = useUnits();
+  const quantity = useQuantity();
+  const temp = (c: number | null | undefined): string => recordText(c, 'temperature', system);
+  const { form, restored, startOver, finished } = useDraftForm<CompoundForm>(`compound.${compound?.id ?? 'new'}`, {
+    name: compound?.name ?? '',
+    use: compound?.use ?? 'track',
+    minWorkingC: temp(compound?.minWorkingC),
+    maxWorkingC: temp(compound?.maxWorkingC),
+    maxTempC: temp(compound?.maxTempC),
+    layerFormsC: temp(compound?.layerFormsC),
+    friction: compound?.friction?.toString() ?? '',
+    beddingSource: compound?.beddingSource ?? '',
+    notes: compound?.notes ?? '',
+  });
+  const { control } = form;
+  const { saveRecord, saving, problem } = useSaveRecord('compounds', form, finished);
+  const orNull = (typed: string): number | null => (typed.trim() === '' ? null : quantity(typed, 'temperature'));
+  const save = form.handleSubmit((f) =>
+    saveRecord(
+      {
+        ...(compound ?? newCompound(f.name, f.use)),
+        name: f.name,
+        use: f.use,
+        minWorkingC: orNull(f.minWorkingC),
+        maxWorkingC: orNull(f.maxWorkingC),
+        maxTempC: orNull(f.maxTempC),
+        layerFormsC: orNull(f.layerFormsC),
+        friction: f.friction.trim() === '' ? null : Number(f.friction.replace(',', '.')),
+        beddingSource: f.beddingSource,
+        notes: f.notes,
+      },
+      '/inventory',
+    ),
+  );
+  return (
+    <Screen
+      title={compound ? compound.name : 'New compound'}
+      above={compound ? 'Compound' : 'Stock'}
+      back="/inventory"
+      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save compound" />}
+    >
+      <DraftNotice restored={restored} startOver={startOver} />
+      <Section title="The compound">
+        <TextField control={control} name="name" label="Name" required />
+        <ChoiceField
+          control={control}
+          name="use"
+          label="Made for"
+          options={[
+            { value: 'road', label: 'Road' },
+            { value: 'track', label: 'Track' },
+            { value: 'race', label: 'Race' },
+          ]}
+        />
+      </Section>
+      <Section title="By its maker’s sheet, at the rotor face">
+        <QuantityField
+          control={control}
+          name="minWorkingC"
+          label="Works from"
+          dimension="temperature"
+          optional
+          hint="Empty: not on its sheet"
+        />
+        <QuantityField
+          control={control}
+          name="maxWorkingC"
+          label="Works up to"
+          dimension="temperature"
+          optional
+          hint="Empty: not on its sheet"
+        />
+        <QuantityField
+          control={control}
+          name="maxTempC"
+          label="Highest temperature"
+          dimension="temperature"
+          optional
+          hint="Over this it fades or burns"
+        />
+        <NumberField
+          control={control}
+          name="friction"
+          label="Friction"
+          optional
+          hint="Like 0.42; empty: a usual pad is reckoned with"
+        />
+      </Section>
+      <Section title="Bedding">
+        <QuantityField
+          control={control}
+          name="layerFormsC"
+          label="Transfer layer forms from"
+          dimension="temperature"
+          optional
+          hint="Empty: not on its sheet"
+        />
+        <TextField control={control} name="beddingSource" label="Where its bedding procedure comes from" />
+        <TextField control={control} name="notes" label="Notes" lines={2} />
+      </Section>
+    </Screen>
+  );
+}
+
+export const NewCompoundScreen = () => <CompoundFormScreen compound={null} />;
+
+export function CompoundScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const compound = useLogbook().compounds.get(id);
+  return compound ? <CompoundFormScreen key={id} compound={compound} /> : <Gone what="compound" back="/inventory" />;
+}

@@ -1,0 +1,89 @@
+import type { LocalDate } from '../calendar';
+import { edgeOf, heatFinding } from '../heat-outlook';
+import { axleParts, compoundOf } from '../inventory';
+import type { Logbook } from '../logbook';
+import { type Car, type Finding, type TrackEvent, type Verdict, axles, celsius, worstFirst, worstOf } from '../model';
+import { judgeFluid } from './judge';
+import { heatAtEvent } from './peak';
+
+/** Hottest face that a rotor is taken to stand, °C. Common practice, no source. */
+export const MAX_FACE_C = { greyIron: 720, carbonCeramic: 1000 } as const;
+
+export interface HeatJudgement {
+  verdict: Verdict;
+  headline: Finding;
+  findings: Finding[];
+}
+
+/**
+ * Whether fluid, pads and rotors of a car stand the heat of an event. Nothing is said of what cannot be reckoned.
+ * @param today in the shop's time zone
+ */
+export function judgeHeat(logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate): HeatJudgement {
+  const inOrder = (headline: Finding): HeatJudgement => ({ verdict: 'inOrder', headline, findings: [] });
+  if (!event) return inOrder(heatFinding('noEventForHeat', 'inOrder', {}, {}));
+  const heat = heatAtEvent(logbook, car, event);
+  if (!heat?.outlook || !heat.decides)
+    return inOrder(heatFinding('heatNotComputed', 'inOrder', {}, { missing: heat?.missing ?? ['zones'] }));
+  const { outlook } = heat;
+  const certainty = logbook.shop.peakCertaintyPercent;
+  const fluid = judgeFluid(logbook, car, event, today);
+  const boiling = fluid.boilingOnDay;
+  const findings: Finding[] = [];
+  if (boiling) {
+    const edge = celsius(fluid.peak.value);
+    const boilsAt = celsius(boiling.value);
+    if (boiling.value < fluid.peak.value) findings.push(heatFinding('fluidMayBoil', 'stop', {}, { edge, boilsAt }));
+    else if (boiling.value < fluid.demanded.value)
+      findings.push(
+        heatFinding(
+          'fluidMarginThin',
+          'needsWork',
+          {},
+          {
+            edge,
+            boilsAt,
+            margin: { value: Math.round(boiling.value - fluid.peak.value), measure: 'temperatureDifference' },
+          },
+        ),
+      );
+  }
+  for (const axle of axles) {
+    const place = { axle };
+    const { faceC } = outlook.axles[axle];
+    const face = celsius(faceC.tempC);
+    const edge = celsius(edgeOf(faceC, certainty));
+    const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
+    const { maxTempC = null, maxWorkingC = null, name = '' } = compound ?? {};
+    if (maxTempC !== null && faceC.tempC > maxTempC)
+      findings.push(
+        heatFinding('padsOverHighest', 'needsWork', place, { face, max: celsius(maxTempC), compound: name }),
+      );
+    else if (maxTempC !== null && edge.value > maxTempC)
+      findings.push(
+        heatFinding('padsMayGoOverHighest', 'watch', place, { edge, max: celsius(maxTempC), compound: name }),
+      );
+    else if (maxWorkingC !== null && faceC.tempC > maxWorkingC)
+      findings.push(
+        heatFinding('padsOverWorkingRange', 'watch', place, { face, max: celsius(maxWorkingC), compound: name }),
+      );
+    const max = MAX_FACE_C[heat.heatCase.axles[axle].material];
+    if (heat.heatCase.axles[axle].brake !== 'drum' && faceC.tempC > max)
+      findings.push(heatFinding('rotorTooHot', 'needsWork', place, { face, max: celsius(max) }));
+  }
+  const misfits = outlook.readings.filter((r) => r.isMisfit).length;
+  if (misfits > 0) findings.push(heatFinding('readingDoesNotFit', 'watch', {}, { count: misfits }));
+  const sorted = worstFirst(findings);
+  return {
+    verdict: worstOf(sorted),
+    headline:
+      sorted[0] ??
+      heatFinding(
+        'heatInOrder',
+        'inOrder',
+        {},
+        { fluid: celsius(outlook.axles[heat.axle].fluidC.tempC), face: celsius(outlook.axles[heat.axle].faceC.tempC) },
+      ),
+    findings: sorted,
+  };
+}

@@ -1,0 +1,3 @@
+export { type HeatJudgement, MAX_FACE_C, judgeHeat } from './heat';
+export { type FluidJudgement, type PlannedFluid, judgeFluid, policyRules, previousEventEnd } from './judge';
+export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent } from './peak';

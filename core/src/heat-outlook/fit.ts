@@ -1,0 +1,251 @@
+/**
+ * The model fitted to what was read: maximum a posteriori over the factors, by Levenberg and Marquardt's method with the factors' own spreads as
+ * readings of zero. A reading far off pulls less than its distance (Huber's weights), and is named; where the readings disagree with
+ * each other the band widens.
+ */
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { Matrix, inverse } from 'ml-matrix';
+import type { HeatSample } from '../heat';
+import { type Axle, axleOfCorner } from '../model';
+import type { CaseReading, HeatCase } from './case';
+import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
+import { type Factors, asReckoned, factorKeys } from './factors';
+
+/** A reading against what is computed for it. */
+export interface FittedReading {
+  id: string;
+  /** What the model says for it before and after the fit, °C. */
+  beforeC: number;
+  afterC: number;
+  /** What was read; of steps, what they leave open. */
+  low: number | null;
+  high: number | null;
+  /** Distance after the fit in standard deviations of the reading; 0 where the model lies within the steps. */
+  offBy: number;
+  /** Too far off to be chance: look at it, or take it back. */
+  isMisfit: boolean;
+}
+
+export interface HeatFit {
+  factors: Factors;
+  /** Residuals of the readings by factor, over their spreads; weighted. */
+  jacobian: number[][];
+  /** Widens the covariance where readings disagree; at least 1. */
+  inflation: number;
+  readings: FittedReading[];
+}
+
+/** How far each instrument may be off, °C. Common practice, no source: paint and stickers as their makers state, a pyrometer at a moving hand. */
+const noise = {
+  paintC: 9,
+  stickerC: 3,
+  pyrometerC: 8,
+  pyrometerShare: 0.03,
+  /** Somebody walks, looks and counts: of the seconds after the stop. */
+  boiledC: 12,
+} as const;
+/** A reading this many standard deviations off does not fit. */
+const MISFIT = 3;
+/** From here on a reading pulls no harder. Huber's usual tuning constant is 1.345; a little wider, as there are few. */
+const HUBER = 1.7;
+const FARTHEST = 4;
+
+/** Which temperature of the model a reading is of. */
+const predictionOf = (r: CaseReading): { axle: Axle | null; pick: (s: Watched) => number } => {
+  const { read } = r;
+  switch (read.instrument) {
+    case 'thermalPaint':
+      // Paint sits on the edge of the rotor and feels its bulk.
+      return { axle: axleOfCorner(read.corner), pick: (w) => w.most.rotorC };
+    case 'sticker':
+      return { axle: axleOfCorner(read.corner), pick: (w) => w.most.caliperC };
+    case 'pyrometer':
+      return {
+        axle: axleOfCorner(read.corner),
+        pick: (w) => (read.part === 'rotor' ? w.then.rotorC : w.then.caliperC),
+      };
+    case 'fluidBoiled':
+      return { axle: null, pick: (w) => w.most.fluidC };
+  }
+};
+
+type Watched = { most: Record<'rotorC' | 'caliperC' | 'fluidC', number>; then: HeatSample };
+
+/** What a reading leaves open, and how sure its edges are. */
+function bounds({ read, boilsAtC }: CaseReading): { low: number | null; high: number | null; sdC: number } | null {
+  switch (read.instrument) {
+    case 'thermalPaint':
+      return { low: read.reachedC, high: read.notReachedC, sdC: noise.paintC };
+    case 'sticker':
+      return { low: read.reachedC, high: read.notReachedC, sdC: noise.stickerC };
+    case 'pyrometer':
+      return {
+        low: read.tempC,
+        high: read.tempC,
+        sdC: Math.hypot(noise.pyrometerC, noise.pyrometerShare * read.tempC),
+      };
+    case 'fluidBoiled':
+      return boilsAtC === null ? null : { low: boilsAtC, high: null, sdC: noise.boiledC };
+  }
+}
+
+/**
+ * Distance of a computed temperature from a reading, in standard deviations. Between two steps it pulls gently to the middle, with the spread of
+ * what is equally likely between them; past an open end not at all.
+ */
+function distance(tempC: number, { low, high, sdC }: { low: number | null; high: number | null; sdC: number }): number {
+  if (low !== null && high !== null) return (tempC - (low + high) / 2) / Math.hypot(sdC, (high - low) / Math.sqrt(12));
+  if (low !== null) return tempC < low ? (tempC - low) / sdC : 0;
+  return tempC > high! ? (tempC - high!) / sdC : 0;
+}
+
+const sessionKey = (r: CaseReading): string => JSON.stringify([r.zones, r.session]);
+
+/** Computes for all readings at once: one drive a session and axle. */
+function predictorOf(c: HeatCase, readings: readonly CaseReading[]): (f: Factors) => number[] {
+  const plans = readings.map((r) => {
+    const { axle, pick } = predictionOf(r);
+    const seconds = r.read.instrument === 'pyrometer' ? r.read.secondsAfterStop : null;
+    return { r, pick, seconds, key: sessionKey(r), on: axle === null ? (['front', 'rear'] as const) : [axle] };
+  });
+  const pieces = new Map(readings.map((r) => [sessionKey(r), piecesOf(c.inputs, r.zones, r.session)]));
+  return (f) => {
+    const driven = new Map<string, { samples: HeatSample[]; parkedAtS: number; most: Watched['most'] }>();
+    const drive = (key: string, axle: Axle, r: CaseReading) => {
+      const at = `${axle}${key}`;
+      if (!driven.has(at)) {
+        const samples: HeatSample[] = [];
+        const { peaks, parkedAtS } = driveAxle(
+          heatedCarOf(c, r.session, f),
+          axle,
+          pieces.get(key)!,
+          r.session.airTempC,
+          FIT_FINER,
+          (s) => {
+            if (s.speedMPerS === 0) samples.push(s);
+          },
+        );
+        driven.set(at, {
+          samples,
+          parkedAtS: parkedAtS ?? samples.at(-1)?.seconds ?? 0,
+          most: { rotorC: peaks.rotorC.tempC, caliperC: peaks.caliperC.tempC, fluidC: peaks.fluidC.tempC },
+        });
+      }
+      return driven.get(at)!;
+    };
+    return plans.map(({ r, pick, seconds, key, on }) =>
+      Math.max(
+        ...on.map((axle) => {
+          const { samples, parkedAtS, most } = drive(key, axle, r);
+          return pick({ most, then: sampleAt(samples, parkedAtS + (seconds ?? 0)) });
+        }),
+      ),
+    );
+  };
+}
+
+/** Between two samples in a straight line. */
+function sampleAt(samples: readonly HeatSample[], seconds: number): HeatSample {
+  const after = samples.findIndex((s) => s.seconds >= seconds);
+  if (after <= 0) return samples[after === 0 ? 0 : samples.length - 1]!;
+  const [a, b] = [samples[after - 1]!, samples[after]!];
+  const share = (seconds - a.seconds) / (b.seconds - a.seconds || 1);
+  const mid = (key: 'rotorC' | 'padsC' | 'caliperC' | 'fluidC' | 'faceC'): number => a[key] + share * (b[key] - a[key]);
+  return {
+    ...b,
+    rotorC: mid('rotorC'),
+    padsC: mid('padsC'),
+    caliperC: mid('caliperC'),
+    fluidC: mid('fluidC'),
+    faceC: mid('faceC'),
+  };
+}
+
+const factorsOf = (z: ArrayLike<number>, spread: Factors): Factors =>
+  Object.fromEntries(factorKeys.map((k, i) => [k, z[i]! * spread[k]])) as Factors;
+
+/** Step of the numerical slopes, in spreads. */
+const NUDGE = 0.1;
+/** Twice the slopes are taken anew: where nothing was read yet, and where the first search ended. */
+const ROUNDS = 2;
+
+/** Fits the factors of a case to its readings. @param spread of each factor before anything was read */
+export function fitOf(c: HeatCase, spread: Factors): HeatFit {
+  // A session without minutes parked is parked at least until it was read.
+  const usable = c.readings.filter((r) => bounds(r) !== null).map(parkedLongEnough);
+  const limits = usable.map((r) => bounds(r)!);
+  const predict = predictorOf(c, usable);
+  const n = factorKeys.length;
+  const count = usable.length + n;
+  const distances = (temps: readonly number[]): number[] => temps.map((t, i) => distance(t, limits[i]!));
+  const at = (z: readonly number[]): number[] => predict(factorsOf(z, spread));
+  let weights = usable.map(() => 1);
+  let z: number[] = factorKeys.map(() => 0);
+  let temps = at(z);
+  const before = temps;
+  let slopes: number[][] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    const off = distances(temps);
+    const nudged = factorKeys.map((_, k) => distances(at(z.map((v, i) => (i === k ? v + NUDGE : v)))));
+    slopes = off.map((r, i) => nudged.map((column) => (column[i]! - r) / NUDGE));
+    const roots = weights.map(Math.sqrt);
+    const { parameterValues } = levenbergMarquardt(
+      { x: Array.from({ length: count }, (_, i) => i), y: new Array<number>(count).fill(0) },
+      (parameters) => {
+        const factors = [...parameters];
+        const computed = distances(at(factors));
+        return (i) => (i < n ? factors[i]! : roots[i - n]! * computed[i - n]!);
+      },
+      {
+        initialValues: z,
+        damping: 0.01,
+        maxIterations: 4,
+        errorTolerance: 1e-4,
+        minValues: z.map(() => -FARTHEST),
+        maxValues: z.map(() => FARTHEST),
+        // The slopes change little over a search: they are taken once for it.
+        jacobianFunction: () => (i) =>
+          i < n ? factorKeys.map((_, k) => (k === i ? 1 : 0)) : slopes[i - n]!.map((d) => roots[i - n]! * d),
+      },
+    );
+    z = parameterValues;
+    temps = at(z);
+    weights = distances(temps).map((r) => (Math.abs(r) <= HUBER ? 1 : HUBER / Math.abs(r)));
+  }
+  const factors = factorsOf(z, spread);
+  const after = temps;
+  const off = distances(after);
+  const jacobian = slopes.map((row, i) => row.map((d) => Math.sqrt(weights[i]!) * d));
+  const squares = off.reduce((sum, r, i) => sum + weights[i]! * r * r, 0) + z.reduce((sum, v) => sum + v * v, 0);
+  return {
+    factors,
+    jacobian,
+    inflation: Math.max(1, usable.length >= 3 ? squares / usable.length : 1),
+    readings: usable.map((r, i) => ({
+      id: r.id,
+      beforeC: before[i]!,
+      afterC: after[i]!,
+      low: limits[i]!.low,
+      high: limits[i]!.high,
+      offBy: off[i]!,
+      isMisfit: Math.abs(off[i]!) > MISFIT,
+    })),
+  };
+}
+
+/** The car stood at least until somebody had read it. */
+function parkedLongEnough(r: CaseReading): CaseReading {
+  const standing = r.read.instrument === 'pyrometer' ? r.read.secondsAfterStop / 60 + 0.5 : 0.5;
+  return r.session.parkedMin >= standing ? r : { ...r, session: { ...r.session, parkedMin: standing } };
+}
+
+/** Covariance of the factors over their spreads, once the readings are known: `(I + JᵀJ)⁻¹`, widened where they disagree. */
+export function posteriorOf({ jacobian, inflation }: Pick<HeatFit, 'jacobian' | 'inflation'>): number[][] {
+  const n = factorKeys.length;
+  const precision = Matrix.eye(n);
+  if (jacobian.length > 0) {
+    const j = new Matrix(jacobian);
+    precision.add(j.transpose().mmul(j));
+  }
+  return inverse(precision).mul(inflation).to2DArray();
+}

@@ -1,0 +1,46 @@
+/** Which figure, if somebody measured it, would narrow the band most. */
+import type { HeatCase } from './case';
+import { asReckoned, factorKeys, factorSpreads, variancesOf } from './factors';
+import { fitOf, posteriorOf } from './fit';
+import { type HeatInputKey, heatInputKeys } from './inputs';
+import { bandsOf, edgeOf, hottestAxle, identity, outlookOf, slopesAt } from './outlook';
+
+export interface Unknown {
+  key: HeatInputKey;
+  /** Half of the band of the fluid's peak, °C: now, and when this figure is known. */
+  halfNowC: number;
+  halfThenC: number;
+}
+
+/** Less than this is not worth a trip to the scales, °C. */
+const WORTH_C = 0.5;
+
+/**
+ * What is still a default, the one that widens the band most first.
+ * @param certaintyPercent of the edges of the band
+ */
+export function unknownsOf(c: HeatCase, certaintyPercent: number): Unknown[] {
+  const spread = factorSpreads(c);
+  const fit = c.readings.length > 0 ? fitOf(c, spread) : null;
+  const slopes = slopesAt(c, fit?.factors ?? asReckoned);
+  const axle = hottestAxle(outlookOf(c).axles, 'fluidC', certaintyPercent);
+  const halfWith = (changed: HeatCase): number => {
+    const then = factorSpreads(changed);
+    // What was read says as much of a factor as before; in its new spreads it says it with another figure.
+    const rows =
+      fit?.jacobian.map((row) => row.map((d, i) => (d * then[factorKeys[i]!]) / spread[factorKeys[i]!])) ?? [];
+    const covariance = fit ? posteriorOf({ jacobian: rows, inflation: fit.inflation }) : identity;
+    const peak = bandsOf(slopes, then, covariance)[axle].fluidC;
+    return edgeOf(peak, certaintyPercent) - peak.tempC;
+  };
+  const halfNowC = halfWith(c);
+  return heatInputKeys
+    .filter((key) => c.inputs[key].isDefault && Object.keys(variancesOf(c, key, 1)).length > 0)
+    .map((key) => {
+      const input = c.inputs[key];
+      const known = { ...c, inputs: { ...c.inputs, [key]: { ...input, spread: input.spreadMeasured } } };
+      return { key, halfNowC, halfThenC: halfWith(known) };
+    })
+    .filter((u) => u.halfNowC - u.halfThenC >= WORTH_C)
+    .sort((a, b) => a.halfThenC - b.halfThenC);
+}

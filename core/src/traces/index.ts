@@ -1,0 +1,3 @@
+export * from './file';
+export * from './laps';
+export * from './trace';

@@ -1,0 +1,169 @@
+/** Cases of the heat outlook, and hidden true cars that differ from them within the spreads. */
+import {
+  type BrakingZone,
+  type HeatCase,
+  type HeatInputKey,
+  type HeatInputs,
+  type Car,
+  heatInputKeys,
+  heatInputs,
+} from '../../src';
+import { type CornerHeat, type HeatedCar, driveCorner } from '../../src/heat';
+import { type CaseReading, type DrivenSession, heatedCarOf, piecesOf } from '../../src/heat-outlook';
+import { cornersOf } from '../../src';
+import { zones } from './heat-car';
+import { makeCar } from './book';
+import { logbookOf, makePadSet, makeRotorPair } from './service-book';
+
+export const session: DrivenSession = {
+  outLap: true,
+  drivenMin: 20,
+  laps: null,
+  coolDownLap: false,
+  parkedMin: 20,
+  airTempC: 22,
+  isWet: false,
+  ducts: 'off',
+};
+
+const heat = {
+  massKg: 1420,
+  wheelbaseMm: null,
+  cgHeightMm: null,
+  frontWeightPercent: null,
+  tyreGrip: null,
+  dragAreaM2: null,
+  effectiveRadiusMm: { front: null, rear: null },
+  rearPressurePercent: null,
+  motorSharePercent: null,
+};
+
+/** A car of which the weight and the rotors' sizes are known, and nothing else. */
+export function plainCase(over: Partial<Car> = {}, table: readonly BrakingZone[] = zones): HeatCase {
+  const car = makeCar({ heat, ...over });
+  const { inputs, axles } = heatInputs(logbookOf([], { rotorPairs: [] }), car, session.airTempC);
+  const known = {
+    front: { ...axles.front, outerMm: 330, innerMm: 220, thicknessMm: 30, isVented: true, isKnown: true },
+    rear: { ...axles.rear, outerMm: 300, innerMm: 200, thicknessMm: 20, isVented: true, isKnown: true },
+  };
+  return { inputs, axles: known, zones: table, session, readings: [] };
+}
+
+/** A generator of chance that a seed decides: mulberry32, public domain. */
+export function dice(seed: number): { uniform: () => number; normal: () => number } {
+  let a = seed >>> 0;
+  const uniform = (): number => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  const normal = (): number => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
+  return { uniform, normal };
+}
+
+/** A car as it truly is: every figure drawn from its spread, and a model that is off in each of its parts, axle by axle. */
+export interface TrueCar {
+  case: HeatCase;
+  car: (s: DrivenSession) => HeatedCar;
+}
+export function trueCarOf(known: HeatCase, seed: number): TrueCar {
+  const { normal } = dice(seed);
+  const inputs = Object.fromEntries(
+    heatInputKeys.map((key) => [
+      key,
+      {
+        ...known.inputs[key],
+        value:
+          key === 'airTempC'
+            ? known.inputs[key].value
+            : known.inputs[key].value * Math.exp(known.inputs[key].spread * normal()),
+      },
+    ]),
+  ) as HeatInputs;
+  const own = {
+    energy: 0.06 * normal(),
+    split: 0.1 * normal(),
+    cooling: 0.14 * normal(),
+    rotorMass: 0.02 * normal(),
+    padPath: 0.2 * normal(),
+    caliper: 0.2 * normal(),
+  };
+  const truth = { ...known, inputs };
+  return { case: truth, car: (s) => heatedCarOf(truth, s, own) };
+}
+
+/** The truth of one axle in a session: by fine steps. */
+export function truthOf(
+  t: TrueCar,
+  s: DrivenSession,
+  axle: 'front' | 'rear',
+  table: readonly BrakingZone[] = t.case.zones,
+) {
+  const most = { rotorC: -Infinity, caliperC: -Infinity, fluidC: -Infinity };
+  const samples: { seconds: number; rotorC: number; caliperC: number }[] = [];
+  const parkedAtS = driveCorner(
+    t.car(s),
+    cornersOf(axle)[0],
+    piecesOf(t.case.inputs, table, s),
+    { airC: s.airTempC },
+    (x) => {
+      for (const key of ['rotorC', 'caliperC', 'fluidC'] as const) most[key] = Math.max(most[key], x[key]);
+      samples.push(x);
+    },
+  )!;
+  return {
+    most,
+    at: (secondsAfter: number) => samples.find((x) => x.seconds >= parkedAtS + secondsAfter) ?? samples.at(-1)!,
+  };
+}
+
+const paintStepsC = [430, 480, 530, 560, 610, 650];
+const stickerStepsC = [77, 88, 99, 110, 121, 132, 143, 154, 166, 177, 188, 199];
+const step = (of: readonly number[], c: number) => ({
+  reachedC: of.filter((x) => x <= c).at(-1) ?? null,
+  notReachedC: of.find((x) => x > c) ?? null,
+});
+
+/** Readings of a car as a paddock takes them: paint, stickers and a pyrometer, in sessions of different lengths. */
+export function readingsOfTruth(t: TrueCar, count: number, seed: number): CaseReading[] {
+  const { normal, uniform } = dice(seed);
+  return Array.from({ length: count }, (_, i): CaseReading => {
+    const s: DrivenSession = {
+      ...session,
+      drivenMin: [12, 20, 16][i % 3]!,
+      coolDownLap: i % 2 === 0,
+      airTempC: 16 + 4 * (i % 4),
+      parkedMin: 12,
+    };
+    const axle = i % 3 === 2 ? 'rear' : 'front';
+    const corner = cornersOf(axle)[i % 2]!;
+    const truth = truthOf(t, s, axle);
+    const base = { id: `reading ${i}`, zones: t.case.zones, session: s, boilsAtC: null };
+    if (i % 5 === 0)
+      return {
+        ...base,
+        read: { instrument: 'thermalPaint', corner, ...step(paintStepsC, truth.most.rotorC + 9 * normal()) },
+      };
+    if (i % 5 === 1 || i % 5 === 3)
+      return {
+        ...base,
+        read: { instrument: 'sticker', corner, ...step(stickerStepsC, truth.most.caliperC + 3 * normal()) },
+      };
+    const secondsAfterStop = 60 + 120 * uniform();
+    const part = i % 2 === 0 ? ('rotor' as const) : ('caliper' as const);
+    const exact = part === 'rotor' ? truth.at(secondsAfterStop).rotorC : truth.at(secondsAfterStop).caliperC;
+    return {
+      ...base,
+      read: {
+        instrument: 'pyrometer',
+        corner,
+        part,
+        tempC: exact + Math.hypot(8, 0.03 * exact) * normal(),
+        secondsAfterStop,
+      },
+    };
+  });
+}
+export type { CornerHeat, HeatInputKey };

@@ -1,0 +1,133 @@
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { Router, raw } from 'express';
+import { z } from 'zod';
+import type { Venue } from '@calvik/core';
+import { id, traceColumns } from '@calvik/core/schemas';
+import {
+  type TraceColumns,
+  type TracePoint,
+  driveAtVenue,
+  openTrace,
+  traceCsv,
+  traceGpx,
+  traceIn,
+  zonesCsv,
+} from '@calvik/core/traces';
+import type { Database } from '../database/database';
+import type { LogbookCache } from '../database/logbook-cache';
+import { Problem, invalid } from '../problems';
+import { sendCsvText } from './csv';
+
+/** Types of files that a drive comes in. */
+const TYPES = ['text/csv', 'application/gpx+xml'];
+/** 25 minutes at 100 Hz with forty columns; more is another file. */
+const LIMIT = '60mb';
+
+const wholeNumber = z
+  .string()
+  .regex(/^\d{1,3}$/)
+  .transform(Number);
+/** How a table that is sent is to be read; without it as it is guessed. */
+export const traceQuery = z.object({
+  time: wholeNumber.optional(),
+  timeUnit: traceColumns.shape.timeUnit.optional(),
+  speed: wholeNumber.optional(),
+  speedUnit: traceColumns.shape.speedUnit.optional(),
+});
+
+/** Drives that venues' zones were found in: saved as they came, read, and handed out again. */
+export function traceRoutes(database: Database, cache: LogbookCache): Router {
+  const router = Router();
+  const text = (bytes: Buffer): string => {
+    try {
+      return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    } catch {
+      throw new Problem(422, 'lettersUnreadable', {});
+    }
+  };
+  const bodyOf = (body: unknown): string => {
+    if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
+    return text(body);
+  };
+  const read = (file: string, columns: TraceColumns | null) => {
+    const opened = openTrace(file);
+    if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
+    const chosen = columns ?? (opened.file.format === 'csv' ? opened.file.guess : null);
+    const trace = traceIn(opened.file, chosen);
+    if (!trace.ok) throw new Problem(422, 'traceNotReadable', { why: trace.problem, row: trace.row });
+    return { file: opened.file, columns: chosen, trace };
+  };
+  const sent = raw({ type: TYPES, limit: LIMIT });
+
+  router.post('/traces/preview', sent, (request, response) => {
+    const query = traceQuery.safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { time, timeUnit, speed, speedUnit } = query.data;
+    const columns =
+      time === undefined || speed === undefined
+        ? null
+        : { time, timeUnit: timeUnit ?? 's', speed, speedUnit: speedUnit ?? 'km/h' };
+    const { file, columns: chosen, trace } = read(bodyOf(request.body), columns);
+    const { lapS, zones } = driveAtVenue(trace.points);
+    response.json({
+      format: file.format,
+      columns: chosen,
+      head: file.format === 'csv' ? file.head : [],
+      points: trace.points.length,
+      skipped: trace.skipped,
+      seconds: trace.points.at(-1)!.seconds,
+      lapS,
+      zones,
+    });
+  });
+
+  router.put('/traces/:id', sent, async (request, response) => {
+    const fileId = id.safeParse(request.params.id);
+    if (!fileId.success) throw new Problem(422, 'idNotValid', {});
+    const type = request.is(TYPES);
+    if (!type) throw new Problem(415, 'traceNotReadable', { why: 'notText', row: null });
+    const opened = openTrace(bodyOf(request.body));
+    if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
+    const saved = await database.savePhoto(fileId.data, type, gzipSync(request.body as Buffer));
+    if (saved === 'differs') throw new Problem(409, 'differs', {});
+    response.status(saved === 'created' ? 201 : 200).json({ id: fileId.data });
+  });
+
+  const stored = async (fileId: string): Promise<{ type: string; text: string }> => {
+    const file = await database.photo(fileId);
+    if (!file || !TYPES.includes(file.type)) throw new Problem(404, 'noSuch', { what: 'trace' });
+    return { type: file.type, text: gunzipSync(Buffer.from(file.bytes)).toString('utf8') };
+  };
+  router.get('/traces/:id', async (request, response) => {
+    const { type, text: body } = await stored(request.params.id);
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type(type).send(body);
+  });
+
+  const venueOf = async (venueId: string): Promise<Venue> => {
+    const venue = (await cache.current()).logbook.venues.get(venueId);
+    if (!venue) throw new Problem(404, 'noSuch', { what: 'venue' });
+    return venue;
+  };
+  const pointsOf = async (venue: Venue): Promise<readonly TracePoint[]> => {
+    if (!venue.trace) throw new Problem(404, 'noSuch', { what: 'trace' });
+    return read((await stored(venue.trace.fileId)).text, venue.trace.columns).trace.points;
+  };
+  const fileName = (venue: Venue, rest: string): string =>
+    `${venue.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${rest}`;
+  router.get('/venues/:id/zones.csv', async (request, response) => {
+    const venue = await venueOf(request.params.id);
+    sendCsvText(response, fileName(venue, 'zones'), zonesCsv(venue.zones));
+  });
+  router.get('/venues/:id/trace.csv', async (request, response) => {
+    const venue = await venueOf(request.params.id);
+    sendCsvText(response, fileName(venue, 'trace'), traceCsv(await pointsOf(venue)));
+  });
+  router.get('/venues/:id/trace.gpx', async (request, response) => {
+    const venue = await venueOf(request.params.id);
+    response
+      .attachment(fileName(venue, 'trace.gpx'))
+      .type('application/gpx+xml')
+      .send(traceGpx(await pointsOf(venue), venue.name, '2000-01-01T00:00:00Z'));
+  });
+  return router;
+}

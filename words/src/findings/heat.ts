@@ -1,0 +1,32 @@
+import type { HeatFindings, HeatMissing } from '@calvik/core';
+import { atPlace } from '../names';
+import { type TextsFor, counted, list } from '../texts';
+
+/** What is missing before the heat of a car can be reckoned. */
+export const heatMissingNames: Record<HeatMissing, string> = {
+  zones: 'the venue’s braking zones',
+  massKg: 'the weight of the car',
+  frontRotors: 'which rotors are on the front axle',
+  rearRotors: 'which rotors are on the rear axle',
+};
+
+export const heatTexts: TextsFor<HeatFindings> = {
+  heatNotComputed: ({ missing }) => `Heat not computed: missing ${list(missing.map((m) => heatMissingNames[m]))}.`,
+  noEventForHeat: () => 'No event to compute the heat for.',
+  heatInOrder: ({ fluid, face }, _, say) =>
+    `Fluid to about ${say.quantity(fluid)}, rotor faces to about ${say.quantity(face)}: within the limits.`,
+  fluidMayBoil: ({ edge, boilsAt }, _, say) =>
+    `The fluid may get to ${say.quantity(edge)} and boils at ${say.quantity(boilsAt)} on the day.`,
+  fluidMarginThin: ({ edge, boilsAt, margin }, _, say) =>
+    `The fluid may get to ${say.quantity(edge)} and boils at ${say.quantity(boilsAt)}: ${say.quantity(margin)} to spare, too little.`,
+  padsOverHighest: ({ face, max, compound }, at, say) =>
+    `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: more than ${compound} stands, ${say.quantity(max)}.`,
+  padsMayGoOverHighest: ({ edge, max, compound }, at, say) =>
+    `Rotor faces may get to ${say.quantity(edge)}${atPlace(at)}; ${compound} stands ${say.quantity(max)}.`,
+  padsOverWorkingRange: ({ face, max, compound }, at, say) =>
+    `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: over the working range of ${compound}, ${say.quantity(max)}.`,
+  rotorTooHot: ({ face, max }, at, say) =>
+    `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: over the ${say.quantity(max)} that a rotor is taken to stand.`,
+  readingDoesNotFit: ({ count }) =>
+    `${counted(count, 'reading')} of heat ${count === 1 ? 'does' : 'do'} not fit what is computed: look at ${count === 1 ? 'it' : 'them'}.`,
+};

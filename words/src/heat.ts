@@ -1,0 +1,108 @@
+/** Words of the heat page: what would help, what is not known, what was read. */
+import type { FittedReading, HeatInputKey, HeatPart, HeatRead, Help, HelpChange, Unknown } from '@calvik/core';
+import { axleNames, cornerNames } from './names';
+import type { Say } from './reader';
+
+export { heatMissingNames } from './findings/heat';
+
+export const heatPartNames: Record<HeatPart, string> = {
+  faceC: 'Rotor face',
+  rotorC: 'Rotor',
+  padsC: 'Pads',
+  caliperC: 'Caliper',
+  fluidC: 'Fluid',
+};
+
+/** How somebody finds out a figure. */
+const howToKnow: Record<HeatInputKey, string> = {
+  massKg: 'Weigh the car with its driver',
+  dragAreaM2: 'Find the drag area',
+  tyreGrip: 'Find the grip of the tyres',
+  wheelbaseMm: 'Measure the wheelbase',
+  cgHeightMm: 'Find the height of the centre of gravity',
+  frontWeightPercent: 'Weigh the front axle',
+  motorSharePercent: 'Find what the motors brake',
+  rearPressurePercent: 'Measure the pressure at the rear',
+  frontRadiusMm: 'Measure the effective radius in front',
+  rearRadiusMm: 'Measure the effective radius at the rear',
+  frontFriction: 'Find the friction of the front compound',
+  rearFriction: 'Find the friction of the rear compound',
+  frontRotorKg: 'Weigh a front rotor',
+  rearRotorKg: 'Weigh a rear rotor',
+  frontPadAreaMm2: 'Measure the area of a front pad',
+  rearPadAreaMm2: 'Measure the area of a rear pad',
+  frontPadMm: 'Measure the front pads',
+  rearPadMm: 'Measure the rear pads',
+  ductFactor: 'Read temperatures with ducts on and off',
+  airTempC: 'Look up the weather',
+};
+/** "Weigh a front rotor: ±22 °C becomes ±14 °C." */
+export const unknownText = ({ key, halfNowC, halfThenC }: Unknown, say: Say): string =>
+  `${howToKnow[key]}: ±${say.value(halfNowC, 'temperatureDifference')} becomes ±${say.value(halfThenC, 'temperatureDifference')}.`;
+
+export function helpTitle(change: HelpChange, say: Say): string {
+  switch (change.change) {
+    case 'ductsOn':
+      return 'Fit the ducts';
+    case 'coolDownLap':
+      return 'A cool-down lap';
+    case 'shorterSession':
+      return `Sessions of ${change.drivenMin} min`;
+    case 'newPads':
+      return `New pads, ${axleNames[change.axle]}, ${say.value(change.thicknessMm, 'length')}`;
+    case 'padSet':
+      return `Pads ${change.label} off the shelf, ${change.compound}, ${axleNames[change.axle]}`;
+    case 'rotorPair':
+      return `Rotors ${change.label} off the shelf, ${axleNames[change.axle]}`;
+    case 'biggerRotors':
+      return `Rotors ${change.morePercent} % heavier, ${axleNames[change.axle]}`;
+    case 'fluid':
+      return `Flush with ${change.name}`;
+  }
+}
+
+/** "Fluid 12 °C cooler"; of a fluid, how much more it stands. */
+export function helpGain({ change, fluidGainC, padGainC }: Help, say: Say): string {
+  const degrees = (c: number): string => say.value(Math.abs(c), 'temperatureDifference');
+  const fluid =
+    Math.round(fluidGainC) === 0
+      ? null
+      : change.change === 'fluid'
+        ? `boils ${degrees(fluidGainC)} later`
+        : `fluid ${degrees(fluidGainC)} ${fluidGainC > 0 ? 'cooler' : 'hotter'}`;
+  const pads =
+    padGainC === null || Math.round(padGainC) === 0
+      ? null
+      : `pads ${degrees(padGainC)} ${padGainC > 0 ? 'further from' : 'nearer to'} their limit`;
+  return [fluid, pads].filter(Boolean).join(', ');
+}
+
+export const heatInstrumentNames: Record<HeatRead['instrument'], string> = {
+  thermalPaint: 'Thermal paint',
+  sticker: 'Caliper sticker',
+  pyrometer: 'Pyrometer',
+  fluidBoiled: 'The fluid boiled',
+};
+
+/** What was read, in one line. */
+export function heatReadText(read: HeatRead, say: Say): string {
+  const temp = (c: number): string => say.value(c, 'temperature');
+  switch (read.instrument) {
+    case 'thermalPaint':
+    case 'sticker': {
+      const steps = [
+        read.reachedC === null ? null : `${temp(read.reachedC)} reached`,
+        read.notReachedC === null ? null : `${temp(read.notReachedC)} not`,
+      ];
+      return `${cornerNames[read.corner]}: ${steps.filter(Boolean).join(', ')}`;
+    }
+    case 'pyrometer':
+      return `${cornerNames[read.corner]} ${read.part}: ${temp(read.tempC)}, ${Math.round(read.secondsAfterStop)} s after the stop`;
+    case 'fluidBoiled':
+      return 'Long pedal with heat, back when cold';
+  }
+}
+
+/** A reading against the model: "computed 512 °C, before 560 °C". */
+export const fittedText = ({ beforeC, afterC, isMisfit }: FittedReading, say: Say): string =>
+  `Computed ${say.value(afterC, 'temperature')}, before any reading ${say.value(beforeC, 'temperature')}.${isMisfit ? ' It does not fit: read it again, or take it back.' : ''}`;
