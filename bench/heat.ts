@@ -4,14 +4,7 @@
  */
 import { createRequire } from 'node:module';
 import Papa from 'papaparse';
-import {
-  type CornerTemps,
-  brakeEnergyJ,
-  lapOf,
-  peaksOf,
-  ratesOf,
-  runHeat,
-} from '../core/src/heat';
+import { type CornerTemps, brakeEnergyJ, lapOf, peaksOf, ratesOf, runHeat } from '../core/src/heat';
 import { type TracePoint, findZones, piecesOfTrace, readTrace } from '../core/src/traces';
 import { heatedCar, zones } from '../core/test/builders/heat-car';
 

@@ -68,7 +68,7 @@ export function helpGain({ change, fluidGainC, padGainC }: Help, say: Say): stri
     Math.round(fluidGainC) === 0
       ? null
       : change.change === 'fluid'
-        ? `boils ${degrees(fluidGainC)} later`
+        ? `boils ${degrees(fluidGainC)} higher`
         : `fluid ${degrees(fluidGainC)} ${fluidGainC > 0 ? 'cooler' : 'hotter'}`;
   const pads =
     padGainC === null || Math.round(padGainC) === 0
@@ -90,14 +90,17 @@ export function heatReadText(read: HeatRead, say: Say): string {
   switch (read.instrument) {
     case 'thermalPaint':
     case 'sticker': {
-      const steps = [
-        read.reachedC === null ? null : `${temp(read.reachedC)} reached`,
-        read.notReachedC === null ? null : `${temp(read.notReachedC)} not`,
-      ];
-      return `${cornerNames[read.corner]}: ${steps.filter(Boolean).join(', ')}`;
+      const { reachedC: low, notReachedC: high } = read;
+      const range =
+        low === null
+          ? `under ${temp(high!)}`
+          : high === null
+            ? `${temp(low)} or more`
+            : `${temp(low)} to ${temp(high)}`;
+      return `${cornerNames[read.corner]}, ${range}`;
     }
     case 'pyrometer':
-      return `${cornerNames[read.corner]} ${read.part}: ${temp(read.tempC)}, ${Math.round(read.secondsAfterStop)} s after the stop`;
+      return `${cornerNames[read.corner]} ${read.part}, ${temp(read.tempC)}, ${Math.round(read.secondsAfterStop)} s after the stop`;
     case 'fluidBoiled':
       return 'Long pedal with heat, back when cold';
   }

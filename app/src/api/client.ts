@@ -1,4 +1,4 @@
-import type { Collection, Fact, Goods, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
+import type { Collection, Fact, Goods, HeatRead, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
 import type { RefusedRow } from '@calvik/core/imports';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
 import { type Say } from '@calvik/words';
@@ -36,6 +36,10 @@ export const problemMessage = ({ message, problem, errors }: ApiProblem, say: Sa
   problem.code === 'invalid' || errors.length > 0
     ? (fieldErrorsOf({ errors }, say)[0]?.message ?? message)
     : receivedProblemText({ ...problem, detail: message }, say);
+
+/** Whatever went wrong as a sentence. */
+export const problemSentence = (error: unknown, say: Say): string =>
+  error instanceof ApiProblem ? problemMessage(error, say) : error instanceof Error ? error.message : String(error);
 
 /** Its complaints about fields, in the reader's units. */
 export const fieldErrorsOf = ({ errors }: Pick<ApiProblem, 'errors'>, say: Say): FieldError[] =>
@@ -102,6 +106,9 @@ export const stopTester = (id: string): Promise<void> => call(`/bench/boiling-te
 export const testerStream = (id: string): EventSource => new EventSource(`/api/bench/boiling-tests/${id}/stream`);
 export const dipPen = (carId: string): Promise<{ waterPercent: number }> =>
   call('/bench/moisture-readings', sendJson('POST', { carId }));
+
+/** What a simulated instrument reads after a session. */
+export const readHeat = (request: object): Promise<HeatRead> => call('/bench/heat-readings', sendJson('POST', request));
 
 export type BenchInstrument = 'calipers' | 'wrenches' | 'gauges';
 export const startInstrument = (instrument: BenchInstrument, request: object): Promise<{ id: string }> =>

@@ -30,6 +30,9 @@ export const routes = {
   editCar: (id: string) => to(`/cars/${id}/edit`),
   brakeSheet: (id: string) => to(`/cars/${id}/sheet`),
   fluid: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/verdict`, query),
+  heat: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/heat`, query),
+  heatFigures: (id: string) => to(`/cars/${id}/heat/figures`),
+  heatReadings: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/heat/readings`, query),
   test: (id: string, query?: { job?: string | undefined; corrects?: string; event?: string | undefined }) =>
     to(`/cars/${id}/test`, query),
   flush: (id: string, query?: { job?: string | undefined; corrects?: string }) => to(`/cars/${id}/flush`, query),
@@ -41,6 +44,7 @@ export const routes = {
   workList: (id: string) => to(`/events/${id}/work`),
   newVenue: to('/venues/new'),
   venue: (id: string) => to(`/venues/${id}`),
+  venueTrace: (id: string) => to(`/venues/${id}/trace`),
   service: (jobId: string) => to(`/service/${jobId}`),
   step: (jobId: string, key: StepKey) => to(`/service/${jobId}/${key}`),
   serviceSheet: (jobId: string) => to(`/service/${jobId}/sheet`),

@@ -1,6 +1,6 @@
 import { createStore, del, get, keys, set } from 'idb-keyval';
 
-/** Pictures that the server has not acknowledged yet; a phone that dies keeps them. */
+/** Pictures and recorded drives that the server has not acknowledged yet; a phone that dies keeps them. */
 const waiting = typeof indexedDB === 'undefined' ? null : createStore('calvik-photos', 'waiting');
 const memory = new Map<string, Blob>();
 
@@ -31,7 +31,7 @@ export async function downscale(file: Blob): Promise<SmallPhoto> {
 }
 
 const send = async (id: string, blob: Blob): Promise<'saved' | 'refused' | 'later'> => {
-  const response = await fetch(`/api/photos/${id}`, {
+  const response = await fetch(`/api/${blob.type.startsWith('image/') ? 'photos' : 'traces'}/${id}`, {
     method: 'PUT',
     headers: { 'Content-Type': blob.type },
     body: blob,

@@ -14,7 +14,7 @@ import { BrakeSheetScreen } from '../../src/features/cars/brake-sheet-form';
 import { EditCarScreen, NewCarScreen } from '../../src/features/cars/car-form';
 import { EditCustomerScreen, NewCustomerScreen } from '../../src/features/customers/customer-form';
 import { EditEventScreen, NewEventScreen } from '../../src/features/events/event-form';
-import { EditVenueScreen, NewVenueScreen } from '../../src/features/events/venue-form';
+import { EditVenueScreen, NewVenueScreen } from '../../src/features/venues/venue-form';
 import { SettingsScreen } from '../../src/features/settings/settings-screen';
 import { NewBottleScreen } from '../../src/features/inventory/bottle-form';
 import { NewFluidScreen } from '../../src/features/inventory/fluid-form';

@@ -4,6 +4,7 @@ import {
   type Car,
   type Figure,
   type Finding,
+  type Fluid,
   type FluidPolicy,
   type MoistureReading,
   type Origin,
@@ -20,7 +21,9 @@ import {
   type RuleOwner,
   type RuleVerdict,
   anchorOf,
+  atPressure,
   boilingFigure,
+  boilingPointAt,
   dayBelow,
   exchangeDate,
   fluidFinding,
@@ -346,4 +349,23 @@ function penFinding({ waterPercent }: MoistureReading): Finding | null {
   return waterPercent >= PEN_AMBER_PERCENT
     ? fluidFinding('penAmber', 'watch', {}, { waterPercent, amber: PEN_AMBER_PERCENT })
     : null;
+}
+
+/**
+ * What a fluid would boil at on the day if it went in fresh today, °C: by its label, with the uptake of this car until then, at the air pressure there.
+ * @param today in the shop's time zone
+ */
+export function freshBoilingPointC(
+  logbook: Logbook,
+  car: Car,
+  fluid: Pick<Fluid, 'dryBoilingPointC' | 'wetBoilingPointC'>,
+  event: TrackEvent | null,
+  today: LocalDate,
+): number {
+  const { uptake } = fluidState(logbook, car, middayOf(today, logbook.shop.timeZone));
+  const day = event && event.endDate > today ? event.endDate : today;
+  const waterPercent = (uptake.percentPerYear * daysBetween(today, day)) / 365;
+  const venue = event ? logbook.venues.get(event.venueId) : undefined;
+  const ambient = pressureAtAltitude(venue?.altitudeM ?? logbook.shop.altitudeM);
+  return atPressure(boilingPointAt(waterPercent, fluid), ambient);
 }

@@ -58,6 +58,7 @@ export interface HelpLimits {
 
 /** Less than this is no help, °C. */
 const LEAST_GAIN_C = 1;
+const PAD_GAIN_C = 5;
 const SHORTER = 2 / 3;
 const BIGGER_PERCENT = 20;
 
@@ -165,7 +166,12 @@ export function helpFor(c: HeatCase, shelf: OnShelf, limits: HelpLimits, certain
     padGainC: null,
   }));
   const best = (h: Help): number => Math.max(h.fluidGainC, 0.5 * (h.padGainC ?? 0));
-  return [...computed, ...fluids]
-    .filter((h) => h.fluidGainC >= LEAST_GAIN_C || (h.padGainC ?? 0) >= 5)
-    .sort((a, b) => best(b) - best(a));
+  return (
+    [...computed, ...fluids]
+      // What helps the fluid at the cost of the pads is no help.
+      .filter(
+        (h) => (h.padGainC ?? 0) > -PAD_GAIN_C && (h.fluidGainC >= LEAST_GAIN_C || (h.padGainC ?? 0) >= PAD_GAIN_C),
+      )
+      .sort((a, b) => best(b) - best(a))
+  );
 }

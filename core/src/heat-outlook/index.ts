@@ -5,7 +5,15 @@ export * from './curves';
 export * from './findings';
 export { type FittedReading } from './fit';
 export * from './help';
-export { type HeatAxle, type HeatInput, type HeatInputKey, type HeatInputs, heatInputKeys, heatInputs } from './inputs';
+export {
+  type HeatAxle,
+  type HeatInput,
+  type HeatInputKey,
+  type HeatInputs,
+  heatInputKeys,
+  heatInputs,
+  rotorMassKg,
+} from './inputs';
 export { type AxleOutlook, type HeatOutlook, type Peak, edgeOf, hottestAxle, outlookOf } from './outlook';
 export * from './unknowns';
 export * from './figures';

@@ -180,7 +180,7 @@ export function driveCorner(
       const flash =
         powerW > 0 ? fallingFlashK(first, fall, brakedBeforeS + (i + 1) * h, c.rotor.material, stopFromC) : 0;
       // At first the face warms as if the rotor had no back; it is never cooler than the bulk that it has warmed.
-      const faceC = Math.max(temps.rotorC, stopFromC + flash);
+      const faceC = powerW > 0 ? Math.max(temps.rotorC, stopFromC + flash) : temps.rotorC;
       visit({
         rotorC: temps.rotorC,
         padsC: temps.padsC,

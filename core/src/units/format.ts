@@ -30,6 +30,7 @@ function shownAs(value: number, dimension: Dimension, system: UnitSystem): Shown
   const usual = shownIn[dimension][system];
   if (dimension === 'volume' && system === 'metric' && Math.abs(value) >= 5000) return { unit: 'L', digits: 1 };
   if (dimension === 'length' && Math.abs(value) >= 300) return { ...usual, digits: system === 'metric' ? 0 : 1 };
+  if (dimension === 'mass' && Math.abs(value) >= 100) return { ...usual, digits: 0 };
   // Play, run-out and wear: hundredths of a millimetre matter.
   if (dimension === 'length' && Math.abs(value) < 1 && value !== 0)
     return { ...usual, digits: system === 'metric' ? 3 : 4 };

@@ -7,6 +7,7 @@ import {
   cornerSequence,
   dateIn,
   bleedSequence,
+  judgeHeat,
   openJobsOfCar,
   brakeSheetOf,
   shortDate,
@@ -15,7 +16,8 @@ import {
   recordDefaults,
 } from '@calvik/core';
 import { cornerNames, jobNames, sequenceText } from '@calvik/words';
-import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useTell } from '../../state/use-say';
 import { CornerMap } from '../../ui/corner-map';
 import { Gone } from '../gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -66,6 +68,8 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const sync = useSync();
   const crew = useCrewOnDuty();
   const logbook = useLogbook();
+  const tell = useTell();
+  const today = useToday();
   const customer = logbook.customers.get(car.customerId);
   const { timeZone } = logbook.shop;
   const jobs = openJobsOfCar(logbook, car.id);
@@ -157,6 +161,14 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         {missing > 0 ? (
           <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
         ) : null}
+      </Section>
+      <Section title="Heat">
+        <LinkRow label="Heat at the next event" onPress={() => go(routes.heat(car.id, at))}>
+          <Text as="strong">{event ? `What it reaches at ${event.name}` : 'What it reaches on a track'}</Text>
+          <Text as="small">
+            {event ? tell(judgeHeat(logbook, car, event, today).headline) : 'Book it to an event first.'}
+          </Text>
+        </LinkRow>
       </Section>
       <Section title="Boiling tests">
         <TestChart car={car} event={event} />

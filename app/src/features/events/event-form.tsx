@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type RuleSet, type TrackEvent, plusDays, recordDefaults } from '@calvik/core';
+import { type RuleSet, type TrackEvent, plusDays, recordDefaults, usualSession } from '@calvik/core';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
@@ -16,6 +16,7 @@ import { PickList } from '../../ui/pick-list';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { routes } from '../routes';
+import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../session-fields';
 
 interface EventForm extends RulesForm {
   name: string;
@@ -28,6 +29,8 @@ interface EventForm extends RulesForm {
   crewIds: string[];
   flushWithinDays: string;
   demandedMarginC: string;
+  session: SessionForm;
+  hasSession: boolean;
   notes: string;
 }
 
@@ -49,6 +52,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     ...rulesForm(event, system),
     flushWithinDays: recordText(event?.flushWithinDays, 'days', system),
     demandedMarginC: recordText(event?.demandedMarginC, 'temperatureDifference', system),
+    session: sessionForm(event?.session ?? usualSession, system),
+    hasSession: (event?.session ?? null) !== null,
     notes: event?.notes ?? '',
   });
   const { setValue, getValues, control } = form;
@@ -57,6 +62,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
   }, [venueId, setValue]);
   const startDate = useWatch({ control, name: 'startDate' });
   const crewIds = useWatch({ control, name: 'crewIds' }) as string[];
+  const session = useWatch({ control, name: 'session' }) as SessionForm;
   const isNew = event === null;
   useEffect(() => {
     if (startDate && getValues('endDate') < startDate) setValue('endDate', startDate);
@@ -99,6 +105,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     );
   });
   const save = form.handleSubmit((f) => {
+    const session = f.hasSession ? sessionOfForm(f.session, system) : null;
+    if (f.hasSession && session === null) return;
     const record: TrackEvent = {
       ...(event ?? { ...newRecord(), ...recordDefaults.events }),
       name: f.name,
@@ -109,6 +117,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       loadUpDate: f.loadUpDate || null,
       crewIds: f.crewIds,
       ruleSetId: f.ruleSetId || null,
+      session,
       notes: f.notes,
       ...eventRulesOf(f),
     };
@@ -204,6 +213,16 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
         <MainButton mode="outlined" onPress={() => void keepSet()}>
           Save these rules for the organiser
         </MainButton>
+      </Section>
+      <Section title="A usual session">
+        <Text as="small">The heat of each car is reckoned for it.</Text>
+        <SessionFields
+          value={session}
+          onChange={(over) => {
+            setValue('session', { ...getValues('session'), ...over }, { shouldDirty: true });
+            setValue('hasSession', true);
+          }}
+        />
       </Section>
       <Section title="Notes">
         <TextField control={control} name="notes" label="Notes" lines={3} />

@@ -11,6 +11,7 @@ import { placeWords } from './part-screen';
 import { Waste } from './waste';
 import { counted, reservedText } from '@calvik/words';
 import { routes } from '../routes';
+import { Compounds } from './compounds';
 import { WearParts } from './wear-parts';
 import { Wrenches } from './wrenches';
 
@@ -95,6 +96,7 @@ export function StockScreen() {
           words: `${r.label}  ${show(r.newThicknessMm, 'length', 1)} new`,
         }))}
       />
+      <Compounds />
       <WearParts />
       <Wrenches />
       <Section title="Used fluid">

@@ -1,3 +1,0 @@
-import { laterScreen } from '../../features/later';
-
-export default laterScreen('EditVenueScreen');

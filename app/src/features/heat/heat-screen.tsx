@@ -1,0 +1,320 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Axle,
+  type Car,
+  type TrackEvent,
+  MAX_FACE_C,
+  axleParts,
+  compoundOf,
+  edgeOf,
+  expectedPeakC,
+  judgeFluid,
+  judgeHeat,
+  sessionAt,
+  withDucts,
+} from '@calvik/core';
+import { list } from '@calvik/words';
+import { heatMissingNames, unknownText } from '@calvik/words/heat';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
+import { LimitBar } from '../../ui/limit-bar';
+import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { VerdictMark } from '../../ui/verdict';
+import { FigureView } from '../../ui/working';
+import { FindingLines } from '../finding-line';
+import { useEventFor } from '../fluid/use-fluid';
+import { Gone } from '../gone';
+import { routes } from '../routes';
+import { HeatChart } from './heat-chart';
+import { HelpList } from './help-list';
+import { CurveTable, PeaksTable } from './peaks-table';
+import { Pin } from './pin';
+import { SessionFields, sessionForm, sessionOfForm } from '../session-fields';
+import { useHeatCase, useHeatRun, useHelp } from './use-heat';
+
+export function HeatScreen() {
+  const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
+  const car = useLogbook().cars.get(id);
+  const event = useEventFor(id, eventId);
+  const router = useRouter();
+  if (!car) return <Gone what="car" back="/cars" />;
+  if (!event)
+    return (
+      <Screen title={car.name} above="Heat" back={routes.car(car.id)}>
+        <Empty
+          text="This car is booked to no event: book it, and its heat at that venue is computed."
+          action="To the run-up"
+          onPress={() => router.push(routes.runUp)}
+        />
+      </Screen>
+    );
+  return <HeatPage key={event.id} car={car} event={event} />;
+}
+
+/** What the brakes of a car will reach at an event, what that means, and what would help. */
+function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const { system } = useUnits();
+  const planned = useMemo(() => sessionAt(logbook, car, event), [logbook, car, event]);
+  const { shop } = logbook;
+  const [form, setForm] = useState(() => sessionForm(event.session ?? { ...planned.session, ducts: null }, system));
+  const typed = useMemo(() => sessionOfForm(form, system), [form, system]);
+  const session = useMemo(() => withDucts(logbook, car, typed ?? planned.session), [logbook, car, typed, planned]);
+  const isPlanned = JSON.stringify(session) === JSON.stringify(planned.session);
+  const found = useHeatCase(car, event, session);
+  const canRun = found !== null && !found.missing.includes('zones');
+  const run = useHeatRun(canRun ? found.heatCase : null, shop.peakCertaintyPercent);
+  const help = useHelp(canRun ? found.heatCase : null, run.result !== null && run.progress === null, car, event);
+  const booking = logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) ?? null;
+  return (
+    <Screen
+      title={car.name}
+      above={`Heat, ${event.name}`}
+      back={routes.car(car.id, { event: event.id })}
+      footer={
+        <View style={styles.footer}>
+          <View style={styles.grow}>
+            <MainButton onPress={() => router.push(routes.heatReadings(car.id, { event: event.id }))}>
+              Readings
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.heatFigures(car.id))}>
+              Car’s figures
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      {found && found.missing.length > 0 ? <Missing car={car} event={event} missing={found.missing} /> : null}
+      {canRun ? (
+        <>
+          <Verdict car={car} event={event} isPlanned={isPlanned} />
+          <Running run={run} />
+          {run.result ? <Peaks car={car} event={event} run={run.result} today={today} /> : null}
+        </>
+      ) : null}
+      <Section title="Session">
+        <SessionFields value={form} onChange={(over) => setForm({ ...form, ...over })} />
+        {isPlanned || !typed ? null : <SaveSession event={event} session={typed} />}
+      </Section>
+      {run.result && help ? (
+        <Section title="What would help">
+          <HelpList help={help} session={typed ?? planned.session} event={event} booking={booking} />
+        </Section>
+      ) : null}
+      {run.result ? (
+        <Section title="What would make it surer">
+          <Unknowns unknowns={run.result.unknowns} />
+        </Section>
+      ) : null}
+      {booking && found && found.missing.length === 0 ? (
+        <Section title="Your own figure">
+          <Pin booking={booking} peak={expectedPeakC(logbook, car, event)} />
+        </Section>
+      ) : null}
+      <Text as="small">
+        Computed from what is on record; it does not see a dragging caliper or a duct that has come off. Look at the
+        brakes after each session.
+      </Text>
+    </Screen>
+  );
+}
+
+/** What must be on record before it decides anything, each with the way there. */
+function Missing({
+  car,
+  event,
+  missing,
+}: {
+  car: Car;
+  event: TrackEvent;
+  missing: readonly (keyof typeof heatMissingNames)[];
+}) {
+  const router = useRouter();
+  return (
+    <Section title="Not enough on record">
+      <Text tone="amber">{`Missing: ${list(missing.map((m) => heatMissingNames[m]))}. Until then the venue’s figure counts.`}</Text>
+      {missing.includes('zones') ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.venue(event.venueId))}>
+          Enter the braking zones
+        </MainButton>
+      ) : null}
+      {missing.includes('massKg') ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.heatFigures(car.id))}>
+          Enter the car’s weight
+        </MainButton>
+      ) : null}
+      {missing.includes('frontRotors') || missing.includes('rearRotors') ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.newRotorPair)}>
+          Enter its rotors
+        </MainButton>
+      ) : null}
+    </Section>
+  );
+}
+
+function Verdict({ car, event, isPlanned }: { car: Car; event: TrackEvent; isPlanned: boolean }) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const judged = useMemo(() => judgeHeat(logbook, car, event, today), [logbook, car, event, today]);
+  return (
+    <View style={styles.gap}>
+      <View style={styles.head}>
+        <Text as="label">{`For ${event.name}`}</Text>
+        <VerdictMark verdict={judged.verdict} />
+      </View>
+      <FindingLines findings={judged.findings.length > 0 ? judged.findings : [judged.headline]} />
+      {isPlanned ? null : (
+        <Text tone="amber">Below is another session than the event’s: nothing is decided by it.</Text>
+      )}
+    </View>
+  );
+}
+
+function Running({ run }: { run: ReturnType<typeof useHeatRun> }) {
+  if (run.problem)
+    return (
+      <View style={styles.head}>
+        <Text tone="stop" style={styles.grow}>
+          {run.problem}
+        </Text>
+        <MainButton mode="outlined" onPress={run.again}>
+          Compute again
+        </MainButton>
+      </View>
+    );
+  if (run.progress === null) return null;
+  return (
+    <View style={styles.head} role="status">
+      <Text style={styles.grow}>{`Computing, ${Math.round(run.progress * 100)} %`}</Text>
+      <MainButton mode="text" onPress={run.cancel}>
+        Stop
+      </MainButton>
+    </View>
+  );
+}
+
+/** Peaks, curves, and what they are held against. */
+function Peaks({
+  car,
+  event,
+  run,
+  today,
+}: {
+  car: Car;
+  event: TrackEvent;
+  run: NonNullable<ReturnType<typeof useHeatRun>['result']>;
+  today: string;
+}) {
+  const logbook = useLogbook();
+  const { show } = useUnits();
+  const [axle, setAxle] = useState<Axle>('front');
+  const certainty = logbook.shop.peakCertaintyPercent;
+  const { outlook, curves } = run;
+  const fluid = useMemo(() => judgeFluid(logbook, car, event, today), [logbook, car, event, today]);
+  const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
+  const boilsAtC = fluid.boilingOnDay?.value ?? null;
+  const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
+  const parkedAtMin = outlook.parkedAtS === null ? null : outlook.parkedAtS / 60;
+  return (
+    <>
+      <View style={styles.gap}>
+        <View style={styles.head}>
+          <FigureView figure={fluid.peak} big />
+          {fluid.boilingOnDay ? <FigureView figure={fluid.boilingOnDay} /> : null}
+        </View>
+        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; it stays under the ${show(edgeC, 'temperature')} of the upper edge ${certainty} times in 100.`}</Text>
+        {boilsAtC !== null ? (
+          <LimitBar
+            label="Fluid"
+            fresh={Math.min(20, edgeC - 10)}
+            limit={boilsAtC}
+            end={Math.max(boilsAtC, edgeC) + 40}
+            reading={edgeC}
+            show={(c) => show(c, 'temperature')}
+            freshWord="Cold"
+            limitWord="Boils"
+          />
+        ) : (
+          <Text as="small">Nobody knows what the fluid boils at: test it.</Text>
+        )}
+      </View>
+      <PeaksTable outlook={outlook} certaintyPercent={certainty} />
+      <Segments
+        label="Axle"
+        value={axle}
+        onChange={setAxle}
+        options={[
+          { value: 'front', label: 'Front' },
+          { value: 'rear', label: 'Rear' },
+        ]}
+      />
+      <HeatChart
+        testID="chart-rotor"
+        curve={curves[axle]}
+        parts={['faceC', 'rotorC', 'padsC']}
+        limit={
+          compound?.maxTempC
+            ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
+            : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron }
+        }
+        parkedAtMin={parkedAtMin}
+      />
+      <HeatChart
+        testID="chart-fluid"
+        curve={curves[axle]}
+        parts={['fluidC', 'caliperC']}
+        limit={boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }}
+        parkedAtMin={parkedAtMin}
+      />
+      <CurveTable curve={curves[axle]} axle={axle} />
+    </>
+  );
+}
+
+function SaveSession({ event, session }: { event: TrackEvent; session: NonNullable<TrackEvent['session']> }) {
+  const sync = useSync();
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = async (): Promise<void> => {
+    const saved = await sync.save('events', { ...event, session });
+    setProblem(saved.state === 'refused' ? saved.sentence : null);
+  };
+  return (
+    <>
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+      <MainButton mode="outlined" onPress={() => void save()}>{`Save as the session of ${event.name}`}</MainButton>
+    </>
+  );
+}
+
+function Unknowns({ unknowns }: { unknowns: NonNullable<ReturnType<typeof useHeatRun>['result']>['unknowns'] }) {
+  const say = useSay();
+  const router = useRouter();
+  const { id } = useLocalSearchParams<{ id: string }>();
+  if (unknowns.length === 0)
+    return <Text tone="inkSoft">What is still a default changes little: readings of your own do more.</Text>;
+  return (
+    <View testID="unknowns">
+      {unknowns.slice(0, 4).map((u) => (
+        <LinkRow key={u.key} label={unknownText(u, say)} onPress={() => router.push(routes.heatFigures(id))}>
+          <Text>{unknownText(u, say)}</Text>
+        </LinkRow>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 10 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', gap: 10 },
+  footer: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});

@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Booking,
+  type Help,
+  type HelpChange,
+  type SessionPlan,
+  type TrackEvent,
+  type WorkChange,
+} from '@calvik/core';
+import { helpGain, helpTitle } from '@calvik/words/heat';
+import { useLogbook, useSync } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useTokens } from '../../theme/use-tokens';
+import { newId } from '../save-record';
+
+/** Shown at once; the rest comes on demand. */
+const FIRST = 5;
+
+/** What of a change is work of a booking: how long, and whether the wheels come off. Common practice, no source. */
+const workOf: Record<HelpChange['change'], { durationMin: number; wheelsOff: boolean } | null> = {
+  ductsOn: { durationMin: 40, wheelsOff: true },
+  coolDownLap: null,
+  shorterSession: null,
+  newPads: { durationMin: 30, wheelsOff: true },
+  padSet: { durationMin: 30, wheelsOff: true },
+  rotorPair: { durationMin: 60, wheelsOff: true },
+  biggerRotors: null,
+  fluid: { durationMin: 60, wheelsOff: true },
+};
+
+const sessionWith = (session: SessionPlan, change: HelpChange): SessionPlan | null =>
+  change.change === 'coolDownLap'
+    ? { ...session, coolDownLap: true }
+    : change.change === 'shorterSession'
+      ? { ...session, drivenMin: change.drivenMin }
+      : null;
+
+/** What would help, best first; one press takes it into the event's session or the car's work list. */
+export function HelpList({
+  help,
+  session,
+  event,
+  booking,
+}: {
+  help: readonly Help[];
+  session: SessionPlan;
+  event: TrackEvent;
+  booking: Booking | null;
+}) {
+  const t = useTokens();
+  const say = useSay();
+  const sync = useSync();
+  const { events } = useLogbook();
+  const [all, setAll] = useState(false);
+  const [told, setTold] = useState<string | null>(null);
+  const take = async ({ change, ...gains }: Help): Promise<void> => {
+    const title = helpTitle(change, say);
+    const planned = sessionWith(session, change);
+    if (planned) {
+      const saved = await sync.save('events', { ...(events.get(event.id) ?? event), session: planned });
+      return setTold(
+        saved.state === 'refused'
+          ? saved.sentence
+          : `${title}: in the session of ${event.name} now, for every car there.`,
+      );
+    }
+    const work = workOf[change.change];
+    if (!work || !booking) return;
+    const added: WorkChange = {
+      change: 'add',
+      item: `extra.${newId()}`,
+      title: title.slice(0, 80),
+      ...work,
+      reason: `Heat: ${helpGain({ change, ...gains }, say)}`.slice(0, 200),
+      earliest: null,
+      latest: null,
+    };
+    const reserved =
+      'id' in change && change.change !== 'fluid'
+        ? [...new Set([...booking.reservedIds, change.id])]
+        : booking.reservedIds;
+    const saved = await sync.save('bookings', {
+      ...booking,
+      workChanges: [...booking.workChanges, added],
+      reservedIds: reserved,
+    });
+    setTold(saved.state === 'refused' ? saved.sentence : `${title}: on the work list of ${event.name}.`);
+  };
+  const action = (change: HelpChange): string | null =>
+    sessionWith(session, change) ? 'Into the session' : workOf[change.change] && booking ? 'Onto the work list' : null;
+  return (
+    <View style={styles.gap} testID="help">
+      {told ? (
+        <Text tone="iron" live>
+          {told}
+        </Text>
+      ) : null}
+      {(all ? help : help.slice(0, FIRST)).map((h) => {
+        const title = helpTitle(h.change, say);
+        const button = action(h.change);
+        return (
+          <View key={title} style={[styles.row, { borderColor: t.rule }]}>
+            <View style={styles.grow}>
+              <Text as="strong">{title}</Text>
+              <Text as="small">{`${helpGain(h, say)}.`.replace(/^./, (c) => c.toUpperCase())}</Text>
+            </View>
+            {button ? (
+              <MainButton mode="outlined" label={`${title}: ${button.toLowerCase()}`} onPress={() => void take(h)}>
+                {button}
+              </MainButton>
+            ) : null}
+          </View>
+        );
+      })}
+      {help.length === 0 ? <Text tone="inkSoft">Nothing that can be changed here helps by a degree.</Text> : null}
+      {help.length > FIRST && !all ? (
+        <MainButton mode="text" onPress={() => setAll(true)}>{`${help.length - FIRST} more`}</MainButton>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 4 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8, borderBottomWidth: 1, paddingVertical: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});

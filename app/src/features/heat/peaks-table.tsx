@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type Axle, type HeatCurve, type HeatOutlook, axles, edgeOf, heatParts } from '@calvik/core';
+import { heatPartNames } from '@calvik/words/heat';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { useTokens } from '../../theme/use-tokens';
+
+/** Highest of each part on both axles: how hot, how sure, and when. */
+export function PeaksTable({ outlook, certaintyPercent }: { outlook: HeatOutlook; certaintyPercent: number }) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const when = (atS: number): string => {
+    const { parkedAtS } = outlook;
+    return parkedAtS !== null && atS > parkedAtS + 1
+      ? `${Math.max(1, Math.round((atS - parkedAtS) / 60))} min after parking`
+      : `at ${Math.round(atS / 60)} min`;
+  };
+  return (
+    <View role="table" aria-label="Peaks" testID="peaks">
+      <View role="row" style={[styles.row, { borderColor: t.ink }]}>
+        <Text as="label" style={styles.part}>
+          Peak
+        </Text>
+        {axles.map((axle) => (
+          <Text key={axle} as="label" style={styles.cell}>
+            {axle === 'front' ? 'Front' : 'Rear'}
+          </Text>
+        ))}
+      </View>
+      {heatParts.map((part) => (
+        <View role="row" key={part} style={[styles.row, { borderColor: t.rule }]}>
+          <Text style={styles.part}>{heatPartNames[part]}</Text>
+          {axles.map((axle) => {
+            const peak = outlook.axles[axle][part];
+            return (
+              <View key={axle} style={styles.cell} role="cell">
+                <Text as="figure">{`${show(peak.tempC, 'temperature')}`}</Text>
+                <Text as="small">{`±${show(edgeOf(peak, certaintyPercent) - peak.tempC, 'temperatureDifference')}, ${when(peak.atS)}`}</Text>
+              </View>
+            );
+          })}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Every how many points of a curve a row. */
+const ROWS = 14;
+
+/** The curves as a table, for whoever does not see a chart. */
+export function CurveTable({ curve, axle }: { curve: HeatCurve; axle: Axle }) {
+  const t = useTokens();
+  const { show } = useUnits();
+  const [open, setOpen] = useState(false);
+  const each = Math.max(1, Math.floor(curve.minutes.length / ROWS));
+  const rows = curve.minutes.flatMap((_, i) => (i % each === 0 || i === curve.minutes.length - 1 ? [i] : []));
+  return (
+    <View>
+      <MainButton mode="text" onPress={() => setOpen(!open)}>
+        {open ? 'Hide the table' : 'The curves as a table'}
+      </MainButton>
+      {open ? (
+        <View role="table" aria-label={`Temperatures of the ${axle} axle`}>
+          <View role="row" style={[styles.row, { borderColor: t.ink }]}>
+            <Text as="label" style={styles.narrow}>
+              Min
+            </Text>
+            {heatParts.map((p) => (
+              <Text key={p} as="label" style={styles.narrow}>
+                {heatPartNames[p].replace('Rotor face', 'Face')}
+              </Text>
+            ))}
+          </View>
+          {rows.map((i) => (
+            <View role="row" key={i} style={[styles.row, { borderColor: t.rule }]}>
+              <Text as="small" style={styles.narrow}>
+                {Math.round(curve.minutes[i]!)}
+              </Text>
+              {heatParts.map((p) => (
+                <Text key={p} as="small" style={styles.narrow}>
+                  {show(curve.tempsC[p][i]!, 'temperature')}
+                </Text>
+              ))}
+            </View>
+          ))}
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 6, gap: 8, alignItems: 'baseline' },
+  part: { flex: 0.8, minWidth: 0 },
+  cell: { flex: 1, minWidth: 0 },
+  narrow: { flex: 1, minWidth: 0, textAlign: 'right' },
+});

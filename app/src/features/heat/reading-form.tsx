@@ -1,0 +1,221 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Car,
+  type Corner,
+  type HeatRead,
+  type SessionPlan,
+  type TrackEvent,
+  corners,
+  dateIn,
+  parseQuantity,
+  preferredUnit,
+  usualSession,
+} from '@calvik/core';
+import { cornerNames } from '@calvik/words';
+import { heatInstrumentNames } from '@calvik/words/heat';
+import * as api from '../../api/client';
+import { useLogbook } from '../../state/hooks';
+import { useDraft } from '../../state/use-draft';
+import { useSay } from '../../state/use-say';
+import { ChoiceChips } from '../../ui/chips';
+import { LineInput } from '../../ui/line-input';
+import { recordText } from '../../ui/quantity-text';
+import { MainButton, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { useSaveFact } from '../save-fact';
+import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../session-fields';
+
+type Instrument = HeatRead['instrument'];
+
+interface ReadingDraft {
+  instrument: Instrument;
+  corner: Corner;
+  part: 'rotor' | 'caliper';
+  reached: string;
+  notReached: string;
+  temp: string;
+  seconds: string;
+  session: SessionForm;
+  takenWith: 'byHand' | 'simulated';
+}
+
+/** One reading of heat: which instrument, where, what it said, and what had been driven. */
+export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
+  const logbook = useLogbook();
+  const say = useSay();
+  const { system } = useUnits();
+  const venue = logbook.venues.get(event.venueId);
+  const { saveFact, saving, problem } = useSaveFact();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const { draft, change } = useDraft<ReadingDraft>(`heatReading.${car.id}`, {
+    instrument: 'pyrometer',
+    corner: 'FL',
+    part: 'rotor',
+    reached: '',
+    notReached: '',
+    temp: '',
+    seconds: '60',
+    session: sessionForm({ ...(event.session ?? usualSession), ducts: null }, system),
+    takenWith: 'byHand',
+  });
+  const session: SessionPlan | null = sessionOfForm(draft.session, system);
+  const degrees = (text: string): number | null => {
+    const parsed = parseQuantity(text, 'temperature', preferredUnit('temperature', system));
+    return parsed.ok ? parsed.value : null;
+  };
+  const read = (): HeatRead | string => {
+    const { instrument, corner, part } = draft;
+    if (instrument === 'fluidBoiled') return { instrument };
+    if (instrument === 'pyrometer') {
+      const tempC = degrees(draft.temp);
+      const secondsAfterStop = Number(draft.seconds.replace(',', '.'));
+      if (tempC === null) return 'Type what the pyrometer says.';
+      if (draft.seconds.trim() === '' || !Number.isFinite(secondsAfterStop) || secondsAfterStop < 0)
+        return 'Say how many seconds after the stop: it cools while you walk round.';
+      return { instrument, corner, part, tempC, secondsAfterStop };
+    }
+    const [reachedC, notReachedC] = [degrees(draft.reached), degrees(draft.notReached)];
+    if (draft.reached.trim() !== '' && reachedC === null) return 'The step that was reached cannot be read.';
+    if (draft.notReached.trim() !== '' && notReachedC === null) return 'The step that was not reached cannot be read.';
+    if (reachedC === null && notReachedC === null)
+      return 'Type the highest step that was reached, or the lowest that was not.';
+    return { instrument, corner, reachedC, notReachedC };
+  };
+  const take = async (): Promise<void> => {
+    if (!venue || !session || draft.instrument === 'fluidBoiled') return;
+    try {
+      const found = await api.readHeat({
+        carId: car.id,
+        venueId: venue.id,
+        session,
+        corner: draft.corner,
+        instrument: draft.instrument,
+        ...(draft.instrument === 'pyrometer' ? { part: draft.part, secondsAfterStop: Number(draft.seconds) || 0 } : {}),
+      });
+      setTrouble(null);
+      const text = (c: number | null): string => recordText(c, 'temperature', system);
+      if (found.instrument === 'pyrometer') change({ temp: text(found.tempC), takenWith: 'simulated' });
+      else if (found.instrument !== 'fluidBoiled')
+        change({ reached: text(found.reachedC), notReached: text(found.notReachedC), takenWith: 'simulated' });
+    } catch (error) {
+      setTrouble(api.problemSentence(error, say));
+    }
+  };
+  const save = async (): Promise<void> => {
+    setTold(null);
+    if (!venue) return setTrouble('The venue of this event is not known.');
+    if (!session) return setTrouble('Say what was driven: a figure of the session cannot be read.');
+    const what = read();
+    if (typeof what === 'string') return setTrouble(what);
+    setTrouble(null);
+    const today = dateIn(new Date().toISOString(), logbook.shop.timeZone);
+    const isSaved = await saveFact(
+      { kind: 'heatReading', carId: car.id, venueId: venue.id, session, read: what, takenWith: draft.takenWith },
+      today,
+    );
+    if (!isSaved) return;
+    change({ reached: '', notReached: '', temp: '', takenWith: 'byHand' });
+    setTold(`Saved: ${heatInstrumentNames[what.instrument].toLowerCase()}.`);
+  };
+  const typed = (over: Partial<ReadingDraft>): void => change({ ...over, takenWith: 'byHand' });
+  const isSteps = draft.instrument === 'thermalPaint' || draft.instrument === 'sticker';
+  return (
+    <>
+      <Section title="A new reading">
+        <ChoiceChips
+          label="Read with"
+          value={draft.instrument}
+          onChange={(instrument) => typed({ instrument, reached: '', notReached: '', temp: '' })}
+          options={(Object.keys(heatInstrumentNames) as Instrument[]).map((value) => ({
+            value,
+            label: heatInstrumentNames[value],
+          }))}
+        />
+        {draft.instrument === 'fluidBoiled' ? (
+          <Text>The pedal went long with heat and came back when it was cold. Flush before it goes out again.</Text>
+        ) : (
+          <>
+            <Segments
+              label="Corner"
+              value={draft.corner}
+              onChange={(corner) => typed({ corner, reached: '', notReached: '', temp: '' })}
+              options={corners.map((c) => ({ value: c, label: c }))}
+            />
+            <Text as="small">{`The ${cornerNames[draft.corner]}, ${draft.instrument === 'thermalPaint' ? 'on the edge of the rotor' : draft.instrument === 'sticker' ? 'on the caliper' : draft.part}`}</Text>
+          </>
+        )}
+        {draft.instrument === 'pyrometer' ? (
+          <>
+            <Segments
+              label="Part"
+              value={draft.part}
+              onChange={(part) => typed({ part, temp: '' })}
+              options={[
+                { value: 'rotor', label: 'Rotor' },
+                { value: 'caliper', label: 'Caliper' },
+              ]}
+            />
+            <View style={styles.row}>
+              <View style={styles.grow}>
+                <LineInput label="Temperature" value={draft.temp} onChange={(temp) => typed({ temp })} />
+              </View>
+              <View style={styles.grow}>
+                <LineInput
+                  label="Seconds after the stop"
+                  value={draft.seconds}
+                  onChange={(seconds) => typed({ seconds })}
+                />
+              </View>
+            </View>
+          </>
+        ) : null}
+        {isSteps ? (
+          <View style={styles.row}>
+            <View style={styles.grow}>
+              <LineInput
+                label="Highest step reached"
+                value={draft.reached}
+                onChange={(reached) => typed({ reached })}
+              />
+            </View>
+            <View style={styles.grow}>
+              <LineInput
+                label="Lowest not reached"
+                value={draft.notReached}
+                onChange={(notReached) => typed({ notReached })}
+              />
+            </View>
+          </View>
+        ) : null}
+        {draft.instrument === 'fluidBoiled' ? null : (
+          <MainButton mode="outlined" onPress={() => void take()}>
+            {`Take from the bench ${draft.instrument === 'pyrometer' ? 'pyrometer' : draft.instrument === 'sticker' ? 'sticker' : 'paint'}`}
+          </MainButton>
+        )}
+      </Section>
+      <Section title="After which session">
+        <SessionFields value={draft.session} onChange={(over) => change({ session: { ...draft.session, ...over } })} />
+      </Section>
+      {(trouble ?? problem) ? (
+        <Text tone="stop" live>
+          {trouble ?? problem}
+        </Text>
+      ) : null}
+      {told ? (
+        <Text tone="iron" live>
+          {told}
+        </Text>
+      ) : null}
+      <MainButton onPress={() => void save()} loading={saving}>
+        Save the reading
+      </MainButton>
+      <Text as="small">Hot parts: read at arm’s length, touch nothing.</Text>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', gap: 10 }, grow: { flex: 1, minWidth: 0 } });

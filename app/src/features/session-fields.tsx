@@ -1,0 +1,134 @@
+import { StyleSheet, View } from 'react-native';
+import { type SessionPlan, type UnitSystem, parseQuantity, preferredUnit } from '@calvik/core';
+import { recordText } from '../ui/quantity-text';
+import { Chips } from '../ui/chips';
+import { LineInput } from '../ui/line-input';
+import { Segments } from '../ui/segments';
+import { Text } from '../ui/text';
+import { useUnits } from '../ui/units';
+
+/** A session as it is typed. */
+export interface SessionForm {
+  by: 'minutes' | 'laps';
+  amount: string;
+  parkedMin: string;
+  air: string;
+  traits: ('outLap' | 'coolDownLap' | 'isWet')[];
+  ducts: 'asCar' | 'on' | 'off' | 'taped';
+}
+
+export const sessionForm = (s: SessionPlan, system: UnitSystem): SessionForm => ({
+  by: s.laps === null ? 'minutes' : 'laps',
+  amount: String(s.laps ?? s.drivenMin),
+  parkedMin: String(s.parkedMin),
+  air: recordText(s.airTempC, 'temperature', system),
+  traits: (['outLap', 'coolDownLap', 'isWet'] as const).filter((trait) => s[trait]),
+  ducts: s.ducts ?? 'asCar',
+});
+
+/** The session that was typed; null while a figure in it cannot be read. */
+export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan | null {
+  const number = (text: string): number | null => {
+    const value = Number(
+      text
+        .trim()
+        .replace(',', '.')
+        .replace(/\s*(min|laps?)$/i, ''),
+    );
+    return text.trim() !== '' && Number.isFinite(value) && value >= 0 ? value : null;
+  };
+  const amount = number(f.amount);
+  const parkedMin = number(f.parkedMin);
+  const air = parseQuantity(f.air, 'temperature', preferredUnit('temperature', system));
+  if (!amount || amount > (f.by === 'minutes' ? 240 : 300) || parkedMin === null || parkedMin > 120 || !air.ok)
+    return null;
+  if (air.value < -30 || air.value > 60 || (f.by === 'laps' && !Number.isInteger(amount))) return null;
+  return {
+    outLap: f.traits.includes('outLap'),
+    drivenMin: f.by === 'minutes' ? amount : null,
+    laps: f.by === 'laps' ? amount : null,
+    coolDownLap: f.traits.includes('coolDownLap'),
+    parkedMin,
+    airTempC: air.value,
+    isWet: f.traits.includes('isWet'),
+    ducts: f.ducts === 'asCar' ? null : f.ducts,
+  };
+}
+
+/** A session, for whatever asks for one: the run, the event, a reading. */
+export function SessionFields({
+  value,
+  onChange,
+}: {
+  value: SessionForm;
+  onChange: (over: Partial<SessionForm>) => void;
+}) {
+  const { system } = useUnits();
+  const isReadable = sessionOfForm(value, system) !== null;
+  return (
+    <View style={styles.gap}>
+      <View style={styles.row}>
+        <View style={styles.wide}>
+          <Segments
+            label="Driven in"
+            value={value.by}
+            onChange={(by) => onChange({ by })}
+            options={[
+              { value: 'minutes', label: 'Minutes' },
+              { value: 'laps', label: 'Laps' },
+            ]}
+          />
+        </View>
+        <View style={styles.grow}>
+          <LineInput
+            label={value.by === 'minutes' ? 'Minutes' : 'Laps'}
+            value={value.amount}
+            onChange={(amount) => onChange({ amount })}
+          />
+        </View>
+      </View>
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <LineInput label="Parked, min" value={value.parkedMin} onChange={(parkedMin) => onChange({ parkedMin })} />
+        </View>
+        <View style={styles.grow}>
+          <LineInput label="Air" value={value.air} onChange={(air) => onChange({ air })} />
+        </View>
+      </View>
+      <Chips
+        label="Session"
+        columns={3}
+        chosen={value.traits}
+        onChange={(traits) => onChange({ traits })}
+        options={[
+          { value: 'outLap', label: 'Out-lap' },
+          { value: 'coolDownLap', label: 'Cool-down lap' },
+          { value: 'isWet', label: 'Wet' },
+        ]}
+      />
+      <Segments
+        label="Ducts"
+        value={value.ducts}
+        onChange={(ducts) => onChange({ ducts })}
+        options={[
+          { value: 'asCar', label: 'As the car' },
+          { value: 'on', label: 'On' },
+          { value: 'off', label: 'Off' },
+          { value: 'taped', label: 'Taped' },
+        ]}
+      />
+      {isReadable ? null : (
+        <Text tone="stop" live>
+          Minutes up to 240 or whole laps, parked up to 120 min, air between −30 and 60 °C.
+        </Text>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 10 },
+  row: { flexDirection: 'row', gap: 10, alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
+  wide: { flex: 1.4, minWidth: 0 },
+});

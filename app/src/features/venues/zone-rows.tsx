@@ -1,0 +1,107 @@
+import { StyleSheet, View } from 'react-native';
+import { type BrakingZone, type UnitSystem, fromCanonical, parseQuantity, preferredUnit } from '@calvik/core';
+import { LineInput } from '../../ui/line-input';
+import { IconButton, MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+
+/** A braking zone as it is typed. */
+export interface ZoneRow {
+  from: string;
+  to: string;
+  seconds: string;
+  slope: string;
+}
+
+/** The figure alone: the unit stands above the table. */
+const speedText = (kmh: number, system: UnitSystem): string =>
+  String(Number(fromCanonical(kmh, preferredUnit('speed', system)).toFixed(1)));
+
+export const zoneRow = (z: BrakingZone, system: UnitSystem): ZoneRow => ({
+  from: speedText(z.fromKmh, system),
+  to: speedText(z.toKmh, system),
+  seconds: String(z.secondsSince),
+  slope: z.slopePercent === 0 ? '' : String(z.slopePercent),
+});
+const emptyRow: ZoneRow = { from: '', to: '', seconds: '', slope: '' };
+export const isEmptyRow = (r: ZoneRow): boolean =>
+  [r.from, r.to, r.seconds, r.slope].every((text) => text.trim() === '');
+
+/** The zones that were typed, or which row cannot be read and why. Empty rows are passed over. */
+export function zonesOfRows(
+  rows: readonly ZoneRow[],
+  system: UnitSystem,
+): { zones: BrakingZone[] } | { problem: string } {
+  const zones: BrakingZone[] = [];
+  for (const [i, row] of rows.entries()) {
+    if (isEmptyRow(row)) continue;
+    const at = `Zone ${i + 1}:`;
+    const speed = (text: string): number | null => {
+      const parsed = parseQuantity(text, 'speed', preferredUnit('speed', system));
+      return parsed.ok ? parsed.value : null;
+    };
+    const number = (text: string): number =>
+      Number(
+        text
+          .trim()
+          .replace(',', '.')
+          .replace(/\s*(s|%)$/, ''),
+      );
+    const [fromKmh, toKmh] = [speed(row.from), speed(row.to)];
+    if (fromKmh === null || toKmh === null) return { problem: `${at} type both speeds, like 205 and 85.` };
+    if (fromKmh < toKmh + 5) return { problem: `${at} it ends slower than it begins, by 5 km/h at least.` };
+    if (fromKmh < 20 || fromKmh > 500 || toKmh < 0) return { problem: `${at} speeds lie between 0 and 500 km/h.` };
+    const secondsSince = number(row.seconds);
+    if (row.seconds.trim() === '' || !Number.isFinite(secondsSince) || secondsSince < 0 || secondsSince > 900)
+      return { problem: `${at} seconds since the zone before, up to 900.` };
+    const slopePercent = row.slope.trim() === '' ? 0 : number(row.slope);
+    if (!Number.isFinite(slopePercent) || Math.abs(slopePercent) > 30)
+      return { problem: `${at} a slope lies between −30 and 30 %.` };
+    zones.push({ fromKmh, toKmh, secondsSince, slopePercent });
+  }
+  return { zones };
+}
+
+/** The braking zones of a lap, a row each. */
+export function ZoneRows({ rows, onChange }: { rows: readonly ZoneRow[]; onChange: (rows: ZoneRow[]) => void }) {
+  const { system } = useUnits();
+  const unit = system === 'metric' ? 'km/h' : 'mph';
+  const set = (index: number, over: Partial<ZoneRow>): void =>
+    onChange(rows.map((r, i) => (i === index ? { ...r, ...over } : r)));
+  return (
+    <View style={styles.gap}>
+      <Text as="small">{`Braked from and to, in ${unit}; seconds since the zone before; uphill in %, where there is one.`}</Text>
+      {rows.map((row, i) => (
+        <View key={i} style={styles.row}>
+          <View style={styles.grow}>
+            <LineInput dense label={`${i + 1} from`} value={row.from} onChange={(from) => set(i, { from })} />
+          </View>
+          <View style={styles.grow}>
+            <LineInput dense label={`${i + 1} to`} value={row.to} onChange={(to) => set(i, { to })} />
+          </View>
+          <View style={styles.grow}>
+            <LineInput dense label={`${i + 1} s`} value={row.seconds} onChange={(seconds) => set(i, { seconds })} />
+          </View>
+          <View style={styles.narrow}>
+            <LineInput dense label={`${i + 1} %`} value={row.slope} onChange={(slope) => set(i, { slope })} />
+          </View>
+          <IconButton
+            icon="close"
+            label={`Drop zone ${i + 1}`}
+            onPress={() => onChange(rows.filter((_, k) => k !== i))}
+          />
+        </View>
+      ))}
+      <MainButton mode="outlined" icon="plus" onPress={() => onChange([...rows, emptyRow])}>
+        Add a zone
+      </MainButton>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 10 },
+  row: { flexDirection: 'row', gap: 6, alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
+  narrow: { flex: 0.75, minWidth: 0 },
+});

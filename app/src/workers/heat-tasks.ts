@@ -1,0 +1,88 @@
+/** What is computed of heat away from the page: plain functions of plain data. */
+import {
+  type Axle,
+  type HeatCase,
+  type HeatCurve,
+  type HeatOutlook,
+  type Help,
+  type HelpLimits,
+  type OnShelf,
+  type Unknown,
+  heatCurves,
+  helpFor,
+  outlookOf,
+  unknownsOf,
+} from '@calvik/core';
+import {
+  type OpenedTrace,
+  type ReadTrace,
+  type TraceColumns,
+  type VenueDrive,
+  driveAtVenue,
+  openTrace,
+  thinned,
+  traceIn,
+} from '@calvik/core/traces';
+
+export interface HeatRunResult {
+  outlook: HeatOutlook;
+  curves: Record<Axle, HeatCurve>;
+  unknowns: Unknown[];
+}
+
+/** Points of a curve: as many as a phone is wide enough for. */
+const POINTS = 180;
+const MOST_DRAWN = 1200;
+
+/** An opened file as a page shows it: its first rows, and what is found in it. */
+export interface TracePreview {
+  opened:
+    | { ok: true; format: 'csv' | 'gpx'; head: string[]; rows: string[][]; columns: TraceColumns | null }
+    | Extract<OpenedTrace, { ok: false }>;
+  read: Extract<ReadTrace, { ok: false }> | null;
+  drive: VenueDrive | null;
+  curve: { seconds: number; speedMPerS: number }[];
+  seconds: number;
+  points: number;
+  skipped: number;
+}
+
+export const heatTasks = {
+  run(c: HeatCase, certaintyPercent: number, progress: (share: number) => void): HeatRunResult {
+    const outlook = outlookOf(c);
+    progress(0.4);
+    const curves = heatCurves(c, outlook.factors, POINTS, (share) => progress(0.4 + 0.4 * share));
+    const unknowns = unknownsOf(c, certaintyPercent);
+    progress(1);
+    return { outlook, curves, unknowns };
+  },
+  help: (c: HeatCase, shelf: OnShelf, limits: HelpLimits, certaintyPercent: number): Help[] =>
+    helpFor(c, shelf, limits, certaintyPercent),
+  outlook: (c: HeatCase): HeatOutlook => outlookOf(c),
+  trace(text: string, columns: TraceColumns | null): TracePreview {
+    const opened = openTrace(text);
+    const nothing = { read: null, drive: null, curve: [], seconds: 0, points: 0, skipped: 0 };
+    if (!opened.ok) return { opened, ...nothing };
+    const { file } = opened;
+    const chosen = file.format === 'csv' ? (columns ?? file.guess) : null;
+    const shown = {
+      ok: true as const,
+      format: file.format,
+      head: file.format === 'csv' ? file.head : [],
+      rows: file.format === 'csv' ? file.rows.slice(0, 4) : [],
+      columns: chosen,
+    };
+    const read = traceIn(file, chosen);
+    if (!read.ok) return { opened: shown, ...nothing, read };
+    return {
+      opened: shown,
+      read: null,
+      drive: driveAtVenue(read.points),
+      curve: thinned(read.points, MOST_DRAWN),
+      seconds: read.points.at(-1)!.seconds,
+      points: read.points.length,
+      skipped: read.skipped,
+    };
+  },
+};
+export type HeatTasks = typeof heatTasks;

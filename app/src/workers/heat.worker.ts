@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { heatTasks } from './heat-tasks';
+
+expose(heatTasks);
