@@ -21,7 +21,9 @@ import { NewFluidScreen } from '../../src/features/inventory/fluid-form';
 import { EditPadSetScreen, NewPadSetScreen } from '../../src/features/inventory/pad-set-form';
 import { EditRotorPairScreen, NewRotorPairScreen } from '../../src/features/inventory/rotor-pair-form';
 import { car, customer, fluid, id, show } from '../builders/scene';
-import { padSet, pair, records as service } from '../builders/service-scene';
+import { compounds, padSet, pair, records as service } from '../builders/service-scene';
+import { HeatFiguresScreen } from '../../src/features/heat/figures-screen';
+import { CompoundScreen } from '../../src/features/inventory/compound-form';
 import type * as Hands from '../builders/hands';
 import { freshHands, saved, pick, place, press, router, type } from '../builders/hands';
 
@@ -37,7 +39,8 @@ const venue: RecordOf<'venues'> = {
   name: 'Dunvarrel Ring',
   altitudeM: toCanonical(2034, 'ft'),
   peakFluidTempC: toCanonical(423, 'degF'),
-  ...recordDefaults.venues,
+  zones: [{ fromKmh: 205.3, toKmh: 84.7, secondsSince: 16.25, slopePercent: -2.5 }],
+  trace: null,
   notes: 'Tight pit lane.',
 };
 
@@ -57,6 +60,16 @@ const event: RecordOf<'events'> = {
   beddedPartsOnly: true,
   ductsAtEvent: 'fitted',
   inspectionItems: ['Hoses dry', 'Pedal firm'],
+  session: {
+    outLap: false,
+    drivenMin: null,
+    laps: 9,
+    coolDownLap: true,
+    parkedMin: 12.5,
+    airTempC: toCanonical(63, 'degF'),
+    isWet: true,
+    ducts: 'taped',
+  },
   notes: 'Gate opens at seven.',
 };
 
@@ -92,6 +105,17 @@ const awkwardCar: Car = {
   makerSequence: ['FL', 'FR', 'RL', 'RR'],
   makerSequenceSource: 'Workshop book, page 12',
   pressureCeilingKpa: toCanonical(14.5, 'psi'),
+  heat: {
+    massKg: toCanonical(3105, 'lb'),
+    wheelbaseMm: 2588.5,
+    cgHeightMm: toCanonical(19.25, 'in'),
+    frontWeightPercent: 55.5,
+    tyreGrip: 1.12,
+    dragAreaM2: 0.655,
+    effectiveRadiusMm: { front: 131.25, rear: null },
+    rearPressurePercent: 71.5,
+    motorSharePercent: 12.5,
+  },
   notes: 'Rear drums.',
 };
 
@@ -149,8 +173,21 @@ const shop: RecordOf<'shops'> = {
   slackDays: 2,
 };
 
+const awkwardCompound: RecordOf<'compounds'> = {
+  ...compounds[0]!,
+  ...common,
+  minWorkingC: toCanonical(212.5, 'degF'),
+  maxWorkingC: 615.5,
+  maxTempC: toCanonical(1301, 'degF'),
+  friction: 0.455,
+  layerFormsC: 233.3,
+  beddingSource: 'Leaflet',
+  notes: 'Loud.',
+};
+
 const records = {
   ...service,
+  compounds: [awkwardCompound, compounds[1]!],
   customers: [awkwardCustomer],
   cars: [awkwardCar],
   venues: [venue],
@@ -171,6 +208,8 @@ describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a 
   test.each([
     ['car', EditCarScreen, awkwardCar, 'cars', 'Save car'],
     ['customer', EditCustomerScreen, awkwardCustomer, 'customers', 'Save customer'],
+    ['heat figures', HeatFiguresScreen, awkwardCar, 'cars', 'Save figures'],
+    ['compound', CompoundScreen, awkwardCompound, 'compounds', 'Save compound'],
     ['event', EditEventScreen, event, 'events', 'Save event'],
     ['venue', EditVenueScreen, venue, 'venues', 'Save venue'],
     ['pad set', EditPadSetScreen, awkwardSet, 'padSets', 'Save pad set'],
@@ -333,7 +372,35 @@ describe('new records', () => {
     pick('Tied to rotors', new RegExp(pair.label));
     await save('Save pad set');
     await waitFor(() =>
-      expect(saved('padSets')).toMatchObject([{ compound: 'Kerren R2', carId: car.id, rotorPairId: pair.id }]),
+      expect(saved('padSets')).toMatchObject([
+        { compoundId: compounds[0]!.id, carId: car.id, rotorPairId: pair.id, padAreaMm2: null },
+      ]),
+    );
+    expect(saved('compounds')).toEqual([]);
+  });
+
+  test('a compound that nobody has named before is made with its first set', async () => {
+    open(NewPadSetScreen);
+    type('Compound', 'Orla Track 4');
+    type('Friction face of one pad', '62 cm2');
+    await save('Save pad set');
+    await waitFor(() => expect(saved('compounds')).toMatchObject([{ name: 'Orla Track 4', maxTempC: null }]));
+    const [{ id: compoundId }] = saved('compounds') as [{ id: string }];
+    expect(saved('padSets')).toMatchObject([{ compoundId, padAreaMm2: 6200 }]);
+  });
+
+  test('a carbon-ceramic pair wants the least weight on its hat, and no discard thickness', async () => {
+    open(NewRotorPairScreen);
+    await act(async () => press('Material: Carbon-ceramic', 'radio'));
+    type('Discard thickness, cast on the hat', '');
+    await save('Save rotor pair');
+    expect(saved('rotorPairs')).toEqual([]);
+    type('Least weight, on the hat', '5.35 kg');
+    await save('Save rotor pair');
+    await waitFor(() =>
+      expect(saved('rotorPairs')).toMatchObject([
+        { material: 'carbonCeramic', minMassKg: 5.35, discardThicknessMm: null },
+      ]),
     );
   });
 

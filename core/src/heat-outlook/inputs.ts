@@ -146,7 +146,7 @@ export function heatAxle(logbook: Logbook, car: Car, axle: Axle): HeatAxle {
     brake: brake.brake,
     pistonAreaMm2: pistons,
     sides,
-    fluidMl: Math.min(60, Math.max(6, (pistons * sides * BEHIND_PISTON_MM) / 1000)),
+    fluidMl: Math.min(45, Math.max(15, (pistons * sides * BEHIND_PISTON_MM) / 1000)),
   };
   if (brake.brake === 'drum') return { ...base, ...drum, material: 'greyIron', isVented: false, isKnown: true };
   const [outerMm, innerMm, thicknessMm] = pair

@@ -10,8 +10,7 @@ const run = (car: HeatedCar = heatedCar(), over: Partial<Plan> = {}, finer = 1) 
   const session = { ...plan, ...over };
   return runHeat(car, sessionOf(lapOf(zones, DECEL), session), { airC: session.airC, finer });
 };
-const fluidPeak = (car?: HeatedCar, over?: Partial<Plan>): number =>
-  peaksOf(run(car, over).samples.FL).fluidC.tempC;
+const fluidPeak = (car?: HeatedCar, over?: Partial<Plan>): number => peaksOf(run(car, over).samples.FL).fluidC.tempC;
 
 test('a lap is as long as its zones say, and a session as its plan', () => {
   const lap = lapOf(zones, DECEL);

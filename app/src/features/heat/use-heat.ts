@@ -137,7 +137,7 @@ export function useHeatRun(
 export function useHelp(c: HeatCase | null, isReady: boolean, car: Car, event: TrackEvent | null): Help[] | null {
   const logbook = useLogbook();
   const today = useToday();
-  const [found, setFound] = useState<{ of: HeatCase; help: Help[] } | null>(null);
+  const [found, setFound] = useState<{ help: Help[] } | null>(null);
   useEffect(() => {
     if (!c || !isReady) return;
     let isMine = true;
@@ -148,12 +148,13 @@ export function useHelp(c: HeatCase | null, isReady: boolean, car: Car, event: T
       logbook.shop.peakCertaintyPercent,
     )
       .then((help) => {
-        if (isMine) setFound({ of: c, help });
+        if (isMine) setFound({ help });
       })
       .catch(() => undefined);
     return () => {
       isMine = false;
     };
   }, [c, isReady, logbook, car, event, today]);
-  return found && found.of === c ? found.help : null;
+  // What was found before stays until the next is: a list that blinks cannot be pressed.
+  return found?.help ?? null;
 }

@@ -1,4 +1,4 @@
-import type { Dimension, Logbook, RotorPair, UnitSystem } from '@calvik/core';
+import type { Dimension, Logbook, RotorPair } from '@calvik/core';
 
 /** The next free label of a kind: P-001, R-014; or one further on. */
 export function nextLabel(letter: string, taken: readonly { label: string }[], further = 0): string {
@@ -19,13 +19,13 @@ export const ownerOptions = (logbook: Logbook): { value: string; label: string }
 export const rotorLimitText = (
   pair: RotorPair,
   show: (value: number, dimension: Dimension, digits?: number) => string,
-  system: UnitSystem,
+  digits: number,
 ): string =>
   pair.material === 'carbonCeramic' && pair.minMassKg !== null
-    ? `Out under ${show(pair.minMassKg, 'mass')}, by weight`
+    ? `out under ${show(pair.minMassKg, 'mass')}, by weight`
     : pair.discardThicknessMm === null
-      ? 'No discard thickness on record'
-      : `Discard at ${show(pair.discardThicknessMm, 'length', system === 'metric' ? 1 : 3)}`;
+      ? 'no discard thickness on record'
+      : `discard at ${show(pair.discardThicknessMm, 'length', digits)}`;
 
 /** A compound of this name, whatever its spelling; null where there is none. */
 export const compoundByName = (logbook: Logbook, name: string) => {

@@ -118,7 +118,7 @@ export function RotorPairScreen() {
         <IconButton icon="edit" label="Edit rotor pair" onPress={() => router.push(routes.editRotorPair(pair.id))} />
       }
     >
-      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new. ${rotorLimitText(pair, show, system)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
+      <Text>{`${pair.axle === 'front' ? 'Front' : 'Rear'} axle, ${show(pair.newThicknessMm, 'length', digits)} new, ${rotorLimitText(pair, show, digits)}. It is ${placeWords(logbook, pair, today)}.`}</Text>
       <Section title="Last readings">
         {corners.filter((c) => readings[c]).length === 0 ? <Text tone="inkSoft">Not measured yet.</Text> : null}
         {corners.map((c) => {

@@ -1,4 +1,5 @@
 import { useRouter } from 'expo-router';
+import { capital } from '@calvik/words';
 import { rotorLimitText } from './labels';
 import { StyleSheet, View } from 'react-native';
 import {
@@ -77,7 +78,7 @@ export function PartsCard({ car }: { car: Car }) {
                 onPress={() => router.push(routes.rotorPair(rotorPair.id))}
               >
                 <Text as="strong">{`${name} rotors ${rotorPair.label}`}</Text>
-                <Text as="small">{rotorLimitText(rotorPair, show, system)}</Text>
+                <Text as="small">{capital(rotorLimitText(rotorPair, show, system === 'metric' ? 1 : 3))}</Text>
               </LinkRow>
             ) : null}
           </View>

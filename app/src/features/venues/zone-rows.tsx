@@ -11,6 +11,8 @@ export interface ZoneRow {
   to: string;
   seconds: string;
   slope: string;
+  /** As it stands on record: what nobody touches stays exactly that. */
+  kept?: BrakingZone;
 }
 
 /** The figure alone: the unit stands above the table. */
@@ -22,6 +24,7 @@ export const zoneRow = (z: BrakingZone, system: UnitSystem): ZoneRow => ({
   to: speedText(z.toKmh, system),
   seconds: String(z.secondsSince),
   slope: z.slopePercent === 0 ? '' : String(z.slopePercent),
+  kept: z,
 });
 const emptyRow: ZoneRow = { from: '', to: '', seconds: '', slope: '' };
 export const isEmptyRow = (r: ZoneRow): boolean =>
@@ -36,7 +39,8 @@ export function zonesOfRows(
   for (const [i, row] of rows.entries()) {
     if (isEmptyRow(row)) continue;
     const at = `Zone ${i + 1}:`;
-    const speed = (text: string): number | null => {
+    const speed = (text: string, kept: number | undefined): number | null => {
+      if (kept !== undefined && text === speedText(kept, system)) return kept;
       const parsed = parseQuantity(text, 'speed', preferredUnit('speed', system));
       return parsed.ok ? parsed.value : null;
     };
@@ -47,7 +51,7 @@ export function zonesOfRows(
           .replace(',', '.')
           .replace(/\s*(s|%)$/, ''),
       );
-    const [fromKmh, toKmh] = [speed(row.from), speed(row.to)];
+    const [fromKmh, toKmh] = [speed(row.from, row.kept?.fromKmh), speed(row.to, row.kept?.toKmh)];
     if (fromKmh === null || toKmh === null) return { problem: `${at} type both speeds, like 205 and 85.` };
     if (fromKmh < toKmh + 5) return { problem: `${at} it ends slower than it begins, by 5 km/h at least.` };
     if (fromKmh < 20 || fromKmh > 500 || toKmh < 0) return { problem: `${at} speeds lie between 0 and 500 km/h.` };

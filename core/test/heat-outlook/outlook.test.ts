@@ -1,0 +1,267 @@
+/** The outlook of a car: what nobody may find cooler, what readings do to it, what would help. */
+import fc from 'fast-check';
+import {
+  type CaseReading,
+  type HeatCase,
+  type HeatInputKey,
+  edgeOf,
+  factorSpreads,
+  helpFor,
+  hottestAxle,
+  outlookOf,
+  unknownsOf,
+} from '../../src';
+import { driveAxle, heatedCarOf, piecesOf, OUTLOOK_FINER } from '../../src/heat-outlook/drive';
+import { plainCase, readingsOfTruth, session, trueCarOf, truthOf } from '../builders/heat-case';
+
+const base = plainCase();
+const withInput = (c: HeatCase, key: HeatInputKey, factor: number): HeatCase => ({
+  ...c,
+  inputs: { ...c.inputs, [key]: { ...c.inputs[key], value: c.inputs[key].value * factor } },
+});
+const fluid = (c: HeatCase): number => outlookOf(c).axles.front.fluidC.tempC;
+
+describe('landmarks of the trade (common practice, no source)', () => {
+  const o = outlookOf(base);
+  test('the fluid is hottest two to six minutes after parking, and the front hotter than the rear', () => {
+    const { fluidC } = o.axles.front;
+    expect(fluidC.atS - o.parkedAtS!).toBeGreaterThan(120);
+    expect(fluidC.atS - o.parkedAtS!).toBeLessThan(360);
+    expect(hottestAxle(o.axles, 'fluidC', 90)).toBe('front');
+  });
+  test('a cool-down lap takes the edge off it, and ducts do', () => {
+    expect(fluid({ ...base, session: { ...session, coolDownLap: true } })).toBeLessThan(fluid(base) - 5);
+    expect(fluid({ ...base, session: { ...session, ducts: 'on' } })).toBeLessThan(fluid(base) - 5);
+    expect(fluid({ ...base, session: { ...session, ducts: 'taped' } })).toBeGreaterThan(fluid(base));
+    expect(fluid({ ...base, session: { ...session, isWet: true } })).toBeLessThan(fluid(base) - 5);
+  });
+});
+
+test('property: heavier, thinner pads, lighter rotors, hotter air and longer sessions are never cooler', () => {
+  const change = fc.constantFrom<[HeatInputKey, number]>(
+    ['massKg', 1.1],
+    ['frontPadMm', 0.8],
+    ['frontRotorKg', 0.9],
+    ['dragAreaM2', 0.8],
+  );
+  fc.assert(
+    fc.property(
+      change,
+      fc.double({ min: 8, max: 40, noNaN: true }),
+      fc.double({ min: -10, max: 35, noNaN: true }),
+      fc.constantFrom('on' as const, 'off' as const),
+      ([key, factor], drivenMin, airTempC, ducts) => {
+        const c = { ...base, session: { ...session, drivenMin, airTempC, ducts } };
+        expect(fluid(withInput(c, key, factor))).toBeGreaterThan(fluid(c) - 0.05);
+        expect(fluid({ ...c, session: { ...c.session, airTempC: airTempC + 4 } })).toBeGreaterThan(fluid(c));
+        // Whole laps: a session that ends behind a hard stop is hotter than one that ends a straight later.
+        const laps = (n: number) => ({ ...c, session: { ...c.session, drivenMin: null, laps: n } });
+        const n = Math.ceil(drivenMin / 2);
+        expect(fluid(laps(n + 2))).toBeGreaterThan(fluid(laps(n)) - 0.05);
+      },
+    ),
+    { numRuns: 15 },
+  );
+});
+
+test('property: finite for every session that its schema allows', () => {
+  const anySession = fc.record({
+    outLap: fc.boolean(),
+    drivenMin: fc.double({ min: 1, max: 90, noNaN: true }),
+    laps: fc.constant(null),
+    coolDownLap: fc.boolean(),
+    parkedMin: fc.double({ min: 0, max: 120, noNaN: true }),
+    airTempC: fc.double({ min: -30, max: 60, noNaN: true }),
+    isWet: fc.boolean(),
+    ducts: fc.constantFrom('on' as const, 'off' as const, 'taped' as const),
+  });
+  fc.assert(
+    fc.property(
+      anySession,
+      fc.double({ min: 25, max: 480, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (s, fromKmh, share) => {
+        const zones = [{ fromKmh, toKmh: share * (fromKmh - 5), secondsSince: 8, slopePercent: -10 }];
+        const o = outlookOf({ ...base, zones, session: s });
+        for (const axle of ['front', 'rear'] as const)
+          for (const peak of Object.values(o.axles[axle])) {
+            expect(Number.isFinite(peak.tempC) && Number.isFinite(peak.sdC)).toBe(true);
+            expect(peak.tempC).toBeGreaterThan(s.airTempC - 3);
+          }
+      },
+    ),
+    { numRuns: 25 },
+  );
+});
+
+test('the steps of an outlook move its peaks by less than half a degree, those of the face by three', () => {
+  const car = heatedCarOf(base, session);
+  const pieces = piecesOf(base.inputs, base.zones, session);
+  const [coarse, fine] = [OUTLOOK_FINER, 2].map((finer) => driveAxle(car, 'front', pieces, 22, finer).peaks);
+  for (const part of ['rotorC', 'padsC', 'caliperC', 'fluidC'] as const)
+    expect(Math.abs(coarse![part].tempC - fine![part].tempC)).toBeLessThan(0.5);
+  expect(Math.abs(coarse!.faceC.tempC - fine!.faceC.tempC)).toBeLessThan(3);
+});
+
+describe('readings', () => {
+  const truth = trueCarOf(base, 77);
+  const six = readingsOfTruth(truth, 6, 78);
+  const sd = (readings: CaseReading[]): number => outlookOf({ ...base, readings }).axles.front.fluidC.sdC;
+
+  test('narrow the band and bring the model to the car', () => {
+    const o = outlookOf({ ...base, readings: six });
+    expect(o.axles.front.fluidC.sdC).toBeLessThan(o.before.front.fluidC.sdC / 1.5);
+    const peak = truthOf(truth, session, 'front').most.fluidC;
+    expect(Math.abs(o.axles.front.fluidC.tempC - peak)).toBeLessThan(3 * o.axles.front.fluidC.sdC);
+    for (const r of o.readings) if (!r.isMisfit) expect(Math.abs(r.offBy)).toBeLessThanOrEqual(3);
+  });
+  test('in whatever order they came', () => {
+    const [a, b] = [six, [...six].reverse()].map((readings) => outlookOf({ ...base, readings }).axles.front.fluidC);
+    expect(a!.tempC).toBeCloseTo(b!.tempC, 1);
+    expect(a!.sdC).toBeCloseTo(b!.sdC, 1);
+  });
+  test('one taken back takes its effect back', () => {
+    const without = outlookOf({ ...base, readings: six.slice(0, 5) });
+    const again = outlookOf({ ...base, readings: six.filter((r) => r.id !== six[5]!.id) });
+    expect(again).toEqual(without);
+    expect(outlookOf({ ...base, readings: [] }).axles).toEqual(outlookOf(base).axles);
+  });
+  test('one that cannot be is named, and moves the rest by little', () => {
+    const wrong: CaseReading = {
+      ...six[0]!,
+      id: 'wrong',
+      read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 40, secondsAfterStop: 20 },
+    };
+    const o = outlookOf({ ...base, readings: [...six, wrong] });
+    const worst = [...o.readings].sort((a, b) => Math.abs(b.offBy) - Math.abs(a.offBy))[0]!;
+    expect(worst).toMatchObject({ id: 'wrong', isMisfit: true });
+    const clean = outlookOf({ ...base, readings: six });
+    expect(Math.abs(o.axles.front.fluidC.tempC - clean.axles.front.fluidC.tempC)).toBeLessThan(12);
+    expect(o.axles.front.fluidC.sdC).toBeGreaterThan(sd(six));
+  });
+  test('“it boiled” never makes the fluid cooler; where nobody knows at how many degrees it says nothing', () => {
+    const boiled = (boilsAtC: number | null): CaseReading => ({
+      id: 'boiled',
+      zones: base.zones,
+      session,
+      read: { instrument: 'fluidBoiled' },
+      boilsAtC,
+    });
+    const o = outlookOf({ ...base, readings: [boiled(fluid(base) + 50)] });
+    expect(o.axles.front.fluidC.tempC).toBeGreaterThan(fluid(base) + 15);
+    const low = outlookOf({ ...base, readings: [boiled(fluid(base) - 50)] });
+    expect(low.axles.front.fluidC.tempC).toBeCloseTo(fluid(base), 0);
+    expect(outlookOf({ ...base, readings: [boiled(null)] }).readings).toEqual([]);
+  });
+  test('a pyrometer read later reads less for the same heat', () => {
+    const at = (secondsAfterStop: number): number =>
+      outlookOf({
+        ...base,
+        readings: [
+          {
+            id: 'p',
+            zones: base.zones,
+            session,
+            boilsAtC: null,
+            read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 300, secondsAfterStop },
+          },
+        ],
+      }).readings[0]!.beforeC;
+    expect(at(180)).toBeLessThan(at(30) - 20);
+  });
+});
+
+describe('what is not known', () => {
+  test('measuring a figure makes the band what was said', () => {
+    const unknowns = unknownsOf(base, 90);
+    expect(unknowns.length).toBeGreaterThanOrEqual(2);
+    expect([...unknowns].sort((a, b) => a.halfThenC - b.halfThenC)).toEqual(unknowns);
+    for (const { key, halfThenC } of unknowns.slice(0, 3)) {
+      const input = base.inputs[key];
+      const measured = {
+        ...base,
+        inputs: { ...base.inputs, [key]: { ...input, spread: input.spreadMeasured, isDefault: false } },
+      };
+      const { fluidC } = outlookOf(measured).axles.front;
+      expect(edgeOf(fluidC, 90) - fluidC.tempC).toBeCloseTo(halfThenC, 1);
+    }
+  });
+  test('what is measured is not asked for again, and every default widens the spread of some factor', () => {
+    const known = Object.fromEntries(
+      Object.entries(base.inputs).map(([k, v]) => [k, { ...v, isDefault: false, spread: v.spreadMeasured }]),
+    ) as HeatCase['inputs'];
+    expect(unknownsOf({ ...base, inputs: known }, 90)).toEqual([]);
+    const [wide, narrow] = [factorSpreads(base), factorSpreads({ ...base, inputs: known })];
+    for (const key of Object.keys(wide) as (keyof typeof wide)[]) expect(narrow[key]).toBeLessThanOrEqual(wide[key]);
+  });
+});
+
+describe('what would help', () => {
+  const shelf = {
+    padSets: [
+      {
+        id: 'set',
+        label: 'P-9',
+        axle: 'front' as const,
+        compound: 'Other',
+        thicknessMm: 15,
+        friction: 0.42,
+        maxTempC: 900,
+      },
+      {
+        id: 'road',
+        label: 'P-8',
+        axle: 'front' as const,
+        compound: 'Road',
+        thicknessMm: 16,
+        friction: 0.42,
+        maxTempC: 400,
+      },
+    ],
+    rotorPairs: [
+      {
+        id: 'pair',
+        label: 'R-9',
+        axle: 'front' as const,
+        massKg: 14,
+        outerMm: 365,
+        innerMm: 240,
+        thicknessMm: 34,
+        isVented: true,
+      },
+    ],
+    fluids: [{ id: 'fluid', name: 'Fresh', boilsAtC: 305 }],
+  };
+  const limits = { boilsAtC: 260, maxPadC: { front: 760, rear: null }, newPadMm: { front: 15, rear: 10 } };
+  const help = helpFor(base, shelf, limits, 90);
+  const of = (change: string) => help.find((h) => h.change.change === change);
+
+  test('everything that the trade asks about, each by its own outlook, best first', () => {
+    for (const change of [
+      'ductsOn',
+      'coolDownLap',
+      'shorterSession',
+      'newPads',
+      'padSet',
+      'rotorPair',
+      'biggerRotors',
+      'fluid',
+    ])
+      expect(of(change)).toBeDefined();
+    const edge = (c: HeatCase): number => edgeOf(outlookOf(c).axles.front.fluidC, 90);
+    const lap = { ...base, session: { ...session, coolDownLap: true } };
+    expect(of('coolDownLap')!.fluidGainC).toBeCloseTo(edge(base) - edge(lap), 6);
+    expect(of('fluid')!.fluidGainC).toBe(45);
+    expect(help[0]!.fluidGainC).toBeGreaterThanOrEqual(Math.min(...help.map((h) => h.fluidGainC)));
+  });
+  test('what spoils the pads to cool the fluid is not offered', () => {
+    expect(help.filter((h) => h.change.change === 'padSet').map((h) => 'id' in h.change && h.change.id)).toEqual([
+      'set',
+    ]);
+    for (const h of help) expect(h.padGainC ?? 0).toBeGreaterThan(-5);
+  });
+  test('what is done already is not offered again', () => {
+    const done = helpFor({ ...base, session: { ...session, ducts: 'on', coolDownLap: true } }, shelf, limits, 90);
+    expect(done.some((h) => ['ductsOn', 'coolDownLap'].includes(h.change.change))).toBe(false);
+  });
+});

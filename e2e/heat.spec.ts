@@ -1,0 +1,147 @@
+import { expect, test } from '@playwright/test';
+import { button, deviceOf, field, idsByName, link } from './people';
+import { Server, newDataFile } from './server';
+
+/** From a recorded drive to what an event demands: import, run, read, see the band narrow, take what helps into the plan. */
+test.describe('heat', () => {
+  let server: Server;
+  test.beforeAll(async () => {
+    server = await Server.start({ data: newDataFile(), demo: true });
+  });
+  test.afterAll(() => server.stop());
+
+  test('a drive becomes zones, a car its peak, readings narrow it, the demand follows, help goes into the plan', async ({
+    browser,
+  }) => {
+    test.setTimeout(180_000);
+    const ids = await idsByName(server.url);
+    const [car, event, venue] = [ids['Tarrick Karsk']!, ids['Dunvarrel two-day']!, ids['Dunvarrel Ring']!];
+    const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
+
+    await test.step('a file that is no drive gets a sentence, and nothing is saved', async () => {
+      await page.goto(`${server.url}/venues/${venue}/trace`);
+      const chooser = page.locator('input[type=file]');
+      await chooser.setInputFiles({ name: 'photo.csv', mimeType: 'text/csv', buffer: Buffer.from('hello') });
+      await expect(page.getByText(/No table can be found in this file/)).toBeVisible();
+      await chooser.setInputFiles({
+        name: 'slow.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(`t,v\n${Array.from({ length: 50 }, (_, i) => `${i},${i % 9}`).join('\n')}`),
+      });
+      await expect(page.getByText(/Never faster than 40 km\/h/)).toBeVisible();
+      await expect(button(page, 'Choose a file')).toBeVisible();
+    });
+
+    await test.step('another logger’s table: its own heads, semicolons, decimal commas, mph', async () => {
+      const drive = await (await fetch(`${server.url}/api/venues/${venue}/trace.csv`)).text();
+      const rows = drive.trim().split('\n').slice(1);
+      const comma = (x: number): string => x.toFixed(2).replace('.', ',');
+      const table = rows.map((row) => {
+        const [seconds, kmh] = row.split(',').map(Number) as [number, number];
+        return `${comma(seconds)};4000;${comma(kmh / 1.609344)}`;
+      });
+      await page.locator('input[type=file]').setInputFiles({
+        name: 'ring.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(`Logger 7\nZeit;Drehzahl;Geschwindigkeit mph\n${table.join('\n')}\n`),
+      });
+      await expect(page.getByTestId('speed-chart')).toBeVisible();
+      await expect(page.getByText(/A lap takes \d+ s/)).toBeVisible();
+      const found = await page.getByTestId('found-zone').count();
+      expect(found).toBeGreaterThanOrEqual(5);
+      await button(page, 'Drop zone 1').click();
+      await expect(page.getByTestId('found-zone')).toHaveCount(found - 1);
+      await button(page, `Save ${found - 1} zones`).click();
+      await expect(page.getByText('Found in ring.csv; corrected here as you like.')).toBeVisible();
+      await expect(field(page, `${found - 1} from`)).toBeVisible();
+      const zones = await (await fetch(`${server.url}/api/venues/${venue}/zones.csv`)).text();
+      expect(zones.trim().split('\n')).toHaveLength(found);
+    });
+
+    const demanded = async (): Promise<number> => {
+      await page.goto(`${server.url}/cars/${car}/verdict?event=${event}`);
+      const figure = page.getByRole('button', { name: /^Demanded boiling point/ });
+      return Number(/(\d+)/.exec((await figure.getAttribute('aria-label'))!)![1]);
+    };
+    let before = 0;
+    await test.step('the peak opens down to the zones and the car’s figures', async () => {
+      before = await demanded();
+      await page.goto(`${server.url}/cars/${car}/heat?event=${event}`);
+      await expect(page.getByTestId('peaks')).toContainText('Fluid');
+      await expect(page.getByTestId('peaks')).toContainText(/min after parking/);
+      await expect(page.getByTestId('chart-fluid')).toBeVisible();
+      await page.getByRole('button', { name: /^Peak fluid temperature/ }).click();
+      await page.getByRole('button', { name: /computed peak/ }).click();
+      await expect(page.getByText('zone 1', { exact: true })).toBeVisible();
+      await expect(page.getByText('car with driver')).toBeVisible();
+      await page.keyboard.press('Escape');
+    });
+
+    await test.step('three readings narrow the band', async () => {
+      await page.goto(`${server.url}/cars/${car}/heat/readings?event=${event}`);
+      await button(page, 'Save the reading').click();
+      await expect(page.getByText('Type what the pyrometer says.')).toBeVisible();
+      for (const [instrument, bench] of [
+        ['Pyrometer', 'pyrometer'],
+        ['Thermal paint', 'paint'],
+        ['Caliper sticker', 'sticker'],
+      ] as const) {
+        await page.getByRole('radio', { name: `Read with: ${instrument}` }).click();
+        const answered = page.waitForResponse((r) => r.url().endsWith('/heat-readings') && r.ok());
+        await button(page, `Take from the bench ${bench}`).click();
+        await answered;
+        await button(page, 'Save the reading').click();
+        await expect(page.getByText(`Saved: ${instrument.toLowerCase()}.`)).toBeVisible();
+      }
+      const narrowed = await page.getByTestId('narrowed').innerText();
+      const halves = [...narrowed.matchAll(/±(\d+)/g)].map((m) => Number(m[1]));
+      expect(halves).toHaveLength(2);
+      expect(halves[1]!).toBeLessThan(halves[0]!);
+      await expect(page.getByTestId('read-against')).toBeVisible();
+    });
+
+    await test.step('what the event demands follows', async () => {
+      const after = await demanded();
+      expect(after).not.toBe(before);
+      await page.goto(`${server.url}/events/${event}`);
+      await expect(link(page, /Tarrick Karsk/)).toBeVisible();
+    });
+
+    await test.step('a reading taken back takes its effect back', async () => {
+      await page.goto(`${server.url}/cars/${car}/heat/readings?event=${event}`);
+      const said = page.getByTestId('narrowed');
+      const three = await said.innerText();
+      await page.getByRole('button', { name: /^Take back Caliper sticker/ }).click();
+      await field(page, 'Why it is taken back').fill('Wrong corner');
+      await button(page, 'Take it back').click();
+      await expect(page.getByRole('button', { name: /^Take back Caliper sticker/ })).toHaveCount(0);
+      await expect(said).not.toHaveText(three);
+    });
+
+    await test.step('what would help goes onto the work list, and into the session', async () => {
+      await page.goto(`${server.url}/cars/${car}/heat?event=${event}`);
+      await button(page, 'Fit the ducts: onto the work list').click();
+      await expect(page.getByText('Fit the ducts: on the work list of Dunvarrel two-day.')).toBeVisible();
+      await button(page, /: into the session$/)
+        .first()
+        .click();
+      await expect(page.getByText(/: in the session of Dunvarrel two-day now/)).toBeVisible();
+      await page.goto(`${server.url}/events/${event}/work`);
+      await expect(page.getByText('Fit the ducts').first()).toBeVisible();
+    });
+
+    await test.step('the shop sets a peak of its own, with a reason', async () => {
+      await page.goto(`${server.url}/cars/${car}/heat?event=${event}`);
+      await button(page, 'Set a peak of your own').click();
+      await field(page, 'Peak fluid temperature').fill('240');
+      await button(page, 'Set this peak').click();
+      await expect(page.getByText('Say why.')).toBeVisible();
+      await field(page, 'Why').fill('New surface, nobody has driven it');
+      await button(page, 'Set this peak').click();
+      await expect(page.getByText(/The shop has set it to 240\s°C: New surface/)).toBeVisible();
+      expect(await demanded()).toBeGreaterThanOrEqual(240);
+    });
+    // The first file was refused on purpose; the browser has nothing to say of it.
+    complaints.none();
+  });
+});
