@@ -7,7 +7,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Bottle, type Fact, type Finding, judgeService, limitsOf, traceOf } from '@calvik/core';
-import { customer } from '../../core/test/builders/book';
+import { customer, namedCompounds } from '../../core/test/builders/book';
 import { forbidden } from '../../core/test/builders/oracle';
 import { LEAD, bottle, car, crew, fluid, job, wholeService } from '../../core/test/builders/service-book';
 import { limits, pairs, services, sets, sheet, tidyEnd } from '../../core/test/builders/technician';
@@ -28,6 +28,7 @@ beforeAll(async () => {
   for (const member of crew) await put('crew', member);
   await put('customers', customer);
   await put('fluids', fluid);
+  for (const compound of namedCompounds()) await put('compounds', compound);
   const big: Bottle = { ...bottle, sizeMl: 60_000 };
   await put('bottles', big);
 });

@@ -5,12 +5,13 @@ import express from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { type Fact, runUp } from '@calvik/core';
+import { type Fact, type RecordOf, runUp } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { heating } from '../src/instruments/boiling-tester';
 import { chance } from '../src/instruments/chance';
+import { PAINT_STEPS_C, STICKER_STEPS_C } from '../src/instruments/heat';
 import { openApiDocument, routesOf } from '../src/routes/openapi';
 import { LogbookCache } from '../src/database/logbook-cache';
 
@@ -120,7 +121,7 @@ describe('records', () => {
     expect(theirs.status).toBe(409);
     expect(theirs.body).toMatchObject({ stored: { name: 'Mine', version: 2 }, sent: { name: 'Theirs', version: 1 } });
     expect((await api.get(`/api/venues/${v.id}`)).body.name).toBe('Mine');
-    expect((await api.get(`/api/venues/${v.id}/history`)).body).toEqual([{ ...v, version: 1 }]);
+    expect((await api.get(`/api/venues/${v.id}/history`)).body).toEqual([{ ...v, zones: [], trace: null, version: 1 }]);
   });
 
   test('a record of another collection cannot be overwritten', async () => {
@@ -242,6 +243,120 @@ describe('instruments', () => {
     const answer = await api.post('/api/bench/moisture-readings').send({ carId });
     expect(answer.status).toBe(200);
     expect(answer.body.waterPercent).toBeGreaterThanOrEqual(0);
+  });
+});
+
+describe('drives and heat', () => {
+  const venueOf = (name: string) =>
+    data.records.find((r) => r.collection === 'venues' && r.body.name === name)!.body as RecordOf<'venues'>;
+  const table = (rows: number): string =>
+    `t;v mph\n${Array.from({ length: rows }, (_, s) => `${s};${s % 60 < 45 ? 50 + (s % 60) * 2 : 140 - ((s % 60) - 45) * 6}`).join('\n')}\n`;
+
+  test('a drive is read and its zones found; nothing is saved', async () => {
+    const answer = await api.post('/api/traces/preview').set('Content-Type', 'text/csv').send(table(360));
+    expect(answer.status).toBe(200);
+    expect(answer.body).toMatchObject({
+      format: 'csv',
+      columns: { time: 0, speed: 1, speedUnit: 'mph' },
+      points: 360,
+      lapS: 60,
+    });
+    expect(answer.body.zones).toHaveLength(1);
+    const knots = await api
+      .post('/api/traces/preview?time=0&speed=1&speedUnit=kn')
+      .set('Content-Type', 'text/csv')
+      .send(table(360));
+    expect(knots.body.zones[0].fromKmh).toBeGreaterThan(answer.body.zones[0].fromKmh * 1.1);
+  });
+  test.each([
+    ['nothing at all', ' ', 'This file is empty.'],
+    ['no table', 'hello', 'No table can be found'],
+    ['damaged XML', '<gpx><trk></gpx>', 'damaged'],
+    ['GPX without a track', '<gpx></gpx>', 'no track'],
+    ['a walk', `t,v\n${Array.from({ length: 40 }, (_, i) => `${i},5`).join('\n')}`, 'Never faster than 40 km/h'],
+  ])('%s: a sentence, and nothing is kept', async (_, body, sentence) => {
+    const id = uuidv7();
+    const preview = await api.post('/api/traces/preview').set('Content-Type', 'text/csv').send(body);
+    expect([preview.status, preview.body.detail]).toEqual([422, expect.stringContaining(sentence)]);
+    if (sentence.startsWith('Never')) return;
+    expect((await api.put(`/api/traces/${id}`).set('Content-Type', 'text/csv').send(body)).status).toBe(422);
+    expect((await api.get(`/api/traces/${id}`)).status).toBe(404);
+  });
+  test('a file is stored once as it came; a picture is no drive', async () => {
+    const id = uuidv7();
+    const send = (body: string) => api.put(`/api/traces/${id}`).set('Content-Type', 'text/csv').send(body);
+    expect((await send(table(100))).status).toBe(201);
+    expect((await send(table(100))).status).toBe(200);
+    expect((await send(table(101))).status).toBe(409);
+    expect((await api.get(`/api/traces/${id}`)).text).toBe(table(100));
+    expect((await api.put(`/api/traces/${uuidv7()}`).set('Content-Type', 'image/png').send('x')).status).toBe(415);
+  });
+  test('zones and drive of a venue go out as CSV and GPX, and come in again', async () => {
+    const venue = venueOf('Skarrow Hill');
+    const zones = await api.get(`/api/venues/${venue.id}/zones.csv`);
+    expect(zones.text.trim().split('\n')).toHaveLength(venue.zones.length + 1);
+    for (const format of ['csv', 'gpx'] as const) {
+      const file = await api
+        .get(`/api/venues/${venue.id}/trace.${format}`)
+        .buffer(true)
+        .parse((response, done) => {
+          let text = '';
+          response.on('data', (chunk: Buffer) => (text += chunk.toString()));
+          response.on('end', () => done(null, text));
+        });
+      const back = await api
+        .post('/api/traces/preview')
+        .set('Content-Type', format === 'csv' ? 'text/csv' : 'application/gpx+xml')
+        .send(file.body as string);
+      expect(back.body.zones).toHaveLength(venue.zones.length);
+    }
+    expect((await api.get(`/api/venues/${uuidv7()}/zones.csv`)).status).toBe(404);
+  });
+
+  const session = {
+    outLap: true,
+    drivenMin: 20,
+    laps: null,
+    coolDownLap: false,
+    parkedMin: 15,
+    airTempC: 20,
+    isWet: false,
+    ducts: 'off',
+  };
+  test('the instruments read the same hidden car, in their own steps; later a pyrometer reads less', async () => {
+    const heatedCar = data.records.find((r) => r.collection === 'cars' && r.body.name === 'Tarrick Karsk')!.body.id;
+    const read = async (over: object) =>
+      (
+        await api
+          .post('/api/bench/heat-readings')
+          .send({ carId: heatedCar, venueId: venueOf('Dunvarrel Ring').id, session, corner: 'FL', ...over })
+      ).body;
+    const paint = await read({ instrument: 'thermalPaint' });
+    expect([...PAINT_STEPS_C, null]).toContain(paint.reachedC);
+    const sticker = await read({ instrument: 'sticker' });
+    expect([...STICKER_STEPS_C, null]).toContain(sticker.reachedC);
+    const [soon, late] = [
+      await read({ instrument: 'pyrometer', part: 'rotor', secondsAfterStop: 20 }),
+      await read({ instrument: 'pyrometer', part: 'rotor', secondsAfterStop: 600 }),
+    ];
+    expect(late.tempC).toBeLessThan(soon.tempC);
+    const none = await api
+      .post('/api/bench/heat-readings')
+      .send({ carId: heatedCar, venueId: uuidv7(), session, corner: 'FL', instrument: 'sticker' });
+    expect(none.status).toBe(404);
+    const wrong = await api
+      .post('/api/bench/heat-readings')
+      .send({
+        carId: heatedCar,
+        venueId: venueOf('Dunvarrel Ring').id,
+        session: { ...session, laps: 5 },
+        corner: 'FL',
+        instrument: 'sticker',
+      });
+    expect([wrong.status, JSON.stringify(wrong.body)]).toEqual([
+      422,
+      expect.stringContaining('minutes, or how many laps'),
+    ]);
   });
 });
 

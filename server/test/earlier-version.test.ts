@@ -4,7 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Sqlite from 'better-sqlite3';
-import { type Fact, type Logbook, judgeCar, judgeService, limitsOf, refusalOf, type StepKind } from '@calvik/core';
+import {
+  type Fact,
+  type Logbook,
+  compoundName,
+  judgeCar,
+  judgeService,
+  limitsOf,
+  refusalOf,
+  type StepKind,
+} from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';
@@ -41,6 +50,13 @@ const then = JSON.parse(fixture('shop-0002.verdicts.json.gz').toString()) as {
   today: string;
   beforeTheLimitWasRaised: Then;
   asItStands: Then;
+};
+
+/** The database as it was, in a file of its own. */
+const gunzipTo = (name: string): string => {
+  const to = join(mkdtempSync(join(tmpdir(), 'calvik-earlier-')), name);
+  writeFileSync(to, fixture('shop-0002.sqlite.gz'));
+  return to;
 };
 
 let database: Database;
@@ -160,6 +176,18 @@ test('every work list asks for what it asked for, and nothing else', () => {
   }
   // New pads where the old ones are oily, and have been since an earlier reading; rotors are changed with them.
   expect(added.sort()).toEqual(['pads.rear', 'pads.rear', 'pads.rear', 'pads.rear', 'rotors.rear']);
+});
+
+test('compounds that stood by name in pad sets are records that the sets point at', () => {
+  const old = new Sqlite(gunzipTo('before.sqlite'), { readonly: true });
+  const named = (
+    old.prepare("select id, body from item where collection = 'padSets'").all() as { id: string; body: string }[]
+  ).map(({ id, body }) => [id, (JSON.parse(body) as { compound: string }).compound] as const);
+  old.close();
+  expect(named.length).toBeGreaterThan(5);
+  for (const [id, name] of named)
+    expect(compoundName(logbook, logbook.padSets.get(id)!).toLowerCase()).toBe(name.toLowerCase());
+  expect(logbook.compounds.size).toBe(new Set(named.map(([, name]) => name.trim().toLowerCase())).size);
 });
 
 test('a second opening changes nothing', async () => {

@@ -9,7 +9,7 @@ import type { HeatSample } from '../heat';
 import { type Axle, axleOfCorner } from '../model';
 import type { CaseReading, HeatCase } from './case';
 import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
-import { type Factors, asReckoned, factorKeys } from './factors';
+import { type Factors, factorKeys } from './factors';
 
 /** A reading against what is computed for it. */
 export interface FittedReading {

@@ -46,7 +46,8 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
     customer: customer ? { fluidPolicy: customer.fluidPolicy, demandedMarginC: customer.demandedMarginC } : null,
     event: event ? { flushWithinDays: event.flushWithinDays, demandedMarginC: event.demandedMarginC } : null,
     venue: venue ? { altitudeM: venue.altitudeM, peakFluidTempC: venue.peakFluidTempC } : null,
-    peakC: expectedPeakC(logbook, car, event ?? null).value,
+    // To a tenth: what is computed here and on the server may differ in its last digit.
+    peakC: Math.round(10 * expectedPeakC(logbook, car, event ?? null).value) / 10,
     car: {
       circuitSplit: car.circuitSplit,
       masterCylinderSide: car.masterCylinderSide,

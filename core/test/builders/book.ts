@@ -53,6 +53,7 @@ export const customer = {
 };
 /** Compounds by name, made when they are first asked for; every book has them. */
 const compounds = new Map<string, Compound>();
+export const namedCompounds = (): Compound[] => [...compounds.values()];
 export function compoundNamed(name: string, over: Partial<Compound> = {}): Compound {
   const known = compounds.get(name) ?? {
     ...common,

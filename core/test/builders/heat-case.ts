@@ -13,7 +13,7 @@ import { type CaseReading, type DrivenSession, heatedCarOf, piecesOf } from '../
 import { cornersOf } from '../../src';
 import { zones } from './heat-car';
 import { makeCar } from './book';
-import { logbookOf, makePadSet, makeRotorPair } from './service-book';
+import { logbookOf } from './service-book';
 
 export const session: DrivenSession = {
   outLap: true,
