@@ -344,15 +344,13 @@ describe('drives and heat', () => {
       .post('/api/bench/heat-readings')
       .send({ carId: heatedCar, venueId: uuidv7(), session, corner: 'FL', instrument: 'sticker' });
     expect(none.status).toBe(404);
-    const wrong = await api
-      .post('/api/bench/heat-readings')
-      .send({
-        carId: heatedCar,
-        venueId: venueOf('Dunvarrel Ring').id,
-        session: { ...session, laps: 5 },
-        corner: 'FL',
-        instrument: 'sticker',
-      });
+    const wrong = await api.post('/api/bench/heat-readings').send({
+      carId: heatedCar,
+      venueId: venueOf('Dunvarrel Ring').id,
+      session: { ...session, laps: 5 },
+      corner: 'FL',
+      instrument: 'sticker',
+    });
     expect([wrong.status, JSON.stringify(wrong.body)]).toEqual([
       422,
       expect.stringContaining('minutes, or how many laps'),

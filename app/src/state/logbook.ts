@@ -141,7 +141,7 @@ const valuesOf = (entities: Entities): Saved[] => Object.values(entities.entitie
 
 /** Built anew only when something has changed. */
 const countingFacts = weakMapMemoize((facts: Entities) => effectiveFacts(valuesOf(facts) as Fact[]));
-const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
+export const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
   indexLogbook(
     Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
     countingFacts(items.facts),

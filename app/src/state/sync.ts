@@ -1,9 +1,11 @@
+import { dateIn } from '@calvik/core';
 import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
 import {
   type Unsent,
   connection,
   dropped,
+  logbookOf,
   logbookPieces,
   queued,
   received,
@@ -88,7 +90,10 @@ export class Sync {
         const page = await api.changes(this.store.getState().logbook.cursor);
         const { loaded, online } = this.store.getState().logbook;
         if (!loaded && !page.more) await this.firstWhole(page);
-        else if (page.changes.length > 0 || !loaded || !online) this.store.dispatch(received(page));
+        else if (page.changes.length > 0 || !loaded || !online) {
+          this.store.dispatch(received(page));
+          if (page.changes.length > 0) void this.computeHeat();
+        }
         if (!page.more) return;
       }
     } catch {
@@ -104,7 +109,19 @@ export class Sync {
       build(this.store.getState());
     }
     await pause();
+    await this.computeHeat();
     this.store.dispatch(received({ ...page, changes: [] }));
+  }
+
+  private async computeHeat(): Promise<void> {
+    try {
+      const { heatAhead } = await import('./heat-ahead');
+      const { logbook } = this.store.getState();
+      const whole = logbookOf(logbook.items);
+      await heatAhead(whole, dateIn(new Date().toISOString(), whole.shop.timeZone));
+    } catch {
+      // Without the worker it is computed where it is asked for.
+    }
   }
 
   /**

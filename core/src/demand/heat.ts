@@ -23,7 +23,7 @@ export function judgeHeat(logbook: Logbook, car: Car, event: TrackEvent | null, 
   const inOrder = (headline: Finding): HeatJudgement => ({ verdict: 'inOrder', headline, findings: [] });
   if (!event) return inOrder(heatFinding('noEventForHeat', 'inOrder', {}, {}));
   const heat = heatAtEvent(logbook, car, event);
-  if (!heat?.outlook || !heat.decides)
+  if (!heat?.outlook)
     return inOrder(heatFinding('heatNotComputed', 'inOrder', {}, { missing: heat?.missing ?? ['zones'] }));
   const { outlook } = heat;
   const certainty = logbook.shop.peakCertaintyPercent;

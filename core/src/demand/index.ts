@@ -7,4 +7,4 @@ export {
   policyRules,
   previousEventEnd,
 } from './judge';
-export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent } from './peak';
+export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent, heatCaseAt } from './peak';

@@ -28,12 +28,10 @@ export interface HeatAtEvent {
   venue: Venue;
   heatCase: HeatCase;
   missing: HeatMissing[];
-  /** Null where the venue has no braking zones. */
+  /** It decides what is demanded; null where something is missing. */
   outlook: HeatOutlook | null;
   /** Axle whose fluid may get hottest. */
   axle: Axle;
-  /** Whether it decides what is demanded: nothing is missing. */
-  decides: boolean;
 }
 
 const known = new WeakMap<Logbook, Map<string, HeatAtEvent | null>>();
@@ -45,24 +43,28 @@ export function heatAtEvent(logbook: Logbook, car: Car, event: TrackEvent): Heat
   const key = `${car.id} ${event.id}`;
   const found = ofLogbook.get(key);
   if (found !== undefined) return found;
-  const venue = logbook.venues.get(event.venueId);
-  const result = venue ? reckon(logbook, car, event, venue) : null;
+  const result = reckon(logbook, car, event);
   ofLogbook.set(key, result);
   return result;
 }
 
-function reckon(logbook: Logbook, car: Car, event: TrackEvent, venue: Venue): HeatAtEvent {
-  const { session } = sessionAt(logbook, car, event);
-  const { heatCase: c, missing } = heatCase(logbook, car, venue, session);
-  const outlook = missing.includes('zones') ? null : outlookOf(c);
-  return {
-    venue,
-    heatCase: c,
-    missing,
-    outlook,
-    axle: outlook ? hottestAxle(outlook.axles, 'fluidC', logbook.shop.peakCertaintyPercent) : 'front',
-    decides: outlook !== null && missing.length === 0,
-  };
+/** The case of a car at an event, before anything is computed; null where the event has no venue on record. */
+export function heatCaseAt(
+  logbook: Logbook,
+  car: Car,
+  event: TrackEvent,
+): Pick<HeatAtEvent, 'venue' | 'heatCase' | 'missing'> | null {
+  const venue = logbook.venues.get(event.venueId);
+  if (!venue) return null;
+  return { venue, ...heatCase(logbook, car, venue, sessionAt(logbook, car, event).session) };
+}
+
+function reckon(logbook: Logbook, car: Car, event: TrackEvent): HeatAtEvent | null {
+  const found = heatCaseAt(logbook, car, event);
+  if (!found) return null;
+  const outlook = found.missing.length === 0 ? outlookOf(found.heatCase) : null;
+  const axle = outlook ? hottestAxle(outlook.axles, 'fluidC', logbook.shop.peakCertaintyPercent) : 'front';
+  return { ...found, outlook, axle };
 }
 
 const asEntered = (valueC: number, origin: Origin): Figure =>
@@ -78,7 +80,7 @@ const asEntered = (valueC: number, origin: Origin): Figure =>
 /** What is computed, whatever somebody pinned; null where too little is on record. */
 export function computedPeak(logbook: Logbook, car: Car, event: TrackEvent): Figure | null {
   const heat = heatAtEvent(logbook, car, event);
-  return heat?.outlook && heat.decides
+  return heat?.outlook
     ? edgeFigure(heat.heatCase, heat.outlook, heat.axle, logbook.shop.peakCertaintyPercent, heat.venue.name)
     : null;
 }

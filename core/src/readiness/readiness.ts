@@ -1,5 +1,6 @@
 import { type LocalDate, daysBetween } from '../calendar';
-import { type FluidJudgement, judgeFluid, judgeHeat } from '../demand';
+import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat } from '../demand';
+import { type HeatCase, outlookOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { openJobsOfCar } from '../jobs';
 import { brakeSheetOf, judgeCorners, judgeMeasurements, judgeService } from '../service';
@@ -125,6 +126,16 @@ export const comingEvents = (logbook: Logbook, today: LocalDate): TrackEvent[] =
   [...logbook.events.values()]
     .filter((event) => !event.archived && event.endDate >= today)
     .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
+
+/** Outlooks of heat that the run-up will ask for and that nobody has computed yet: for whoever computes them ahead, away from the page. */
+export const heatCasesAhead = (logbook: Logbook, today: LocalDate): HeatCase[] =>
+  comingEvents(logbook, today).flatMap((event) =>
+    logbook.bookingsOfEvent(event.id).flatMap((booking) => {
+      const car = logbook.cars.get(booking.carId);
+      const found = car && !car.archived ? heatCaseAt(logbook, car, event) : null;
+      return found && found.missing.length === 0 && !outlookOf.has(found.heatCase) ? [found.heatCase] : [];
+    }),
+  );
 
 /**
  * One event with each booked car's readiness; cars that need somebody come first, and among them those that nobody has

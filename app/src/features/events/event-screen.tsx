@@ -172,7 +172,7 @@ function EventPage({ event }: { event: TrackEvent }) {
       <Section title="Demands">
         <Text>
           {venue
-            ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid gets to about ${show(venue.peakFluidTempC, 'temperature')} there.`
+            ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid is taken to get to ${show(venue.peakFluidTempC, 'temperature')} there, where too little is known of a car to compute it.`
             : 'The venue is not known.'}
         </Text>
         <Text>

@@ -59,10 +59,11 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
     waterNow,
     waterOnDay,
     demanded,
+    peak,
     uptake,
     day,
   } = judgement;
-  const figures = [boilingOnDay, margin, boilingNow, demanded, waterNow, waterOnDay, uptake].filter(
+  const figures = [boilingOnDay, margin, boilingNow, demanded, peak, waterNow, waterOnDay, uptake].filter(
     (f): f is Figure => f !== null,
   );
   const work = rules.some((r) => !r.met) || verdict === 'stop' || verdict === 'needsWork';

@@ -9,7 +9,7 @@ import {
   type TrackEvent,
   dateIn,
   edgeOf,
-  heatAtEvent,
+  heatCaseAt,
   hottestAxle,
   longDate,
   readingsOf,
@@ -29,6 +29,7 @@ import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
 import { ReadAgainst } from './read-against';
 import { ReadingForm } from './reading-form';
+import { useHeatRun } from './use-heat';
 
 export function HeatReadingsScreen() {
   const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
@@ -51,15 +52,20 @@ export function HeatReadingsScreen() {
 
 function ReadingsPage({ car, event }: { car: Car; event: TrackEvent }) {
   const logbook = useLogbook();
-  const heat = useMemo(() => heatAtEvent(logbook, car, event), [logbook, car, event]);
+  const found = useMemo(() => heatCaseAt(logbook, car, event), [logbook, car, event]);
+  const run = useHeatRun(
+    found && !found.missing.includes('zones') ? found.heatCase : null,
+    logbook.shop.peakCertaintyPercent,
+  );
+  const outlook = run.result?.outlook ?? null;
   const readings = useMemo(() => [...readingsOf(logbook, car)].reverse(), [logbook, car]);
-  const fitted = new Map((heat?.outlook?.readings ?? []).map((r) => [r.id, r]));
+  const fitted = new Map((outlook?.readings ?? []).map((r) => [r.id, r]));
   return (
     <Screen title={car.name} above="Readings of heat" back={routes.heat(car.id, { event: event.id })}>
-      {heat?.outlook && heat.outlook.readings.length > 0 ? (
+      {outlook && outlook.readings.length > 0 ? (
         <Section title="Computed against read">
-          <Narrowed outlook={heat.outlook} event={event} />
-          <ReadAgainst readings={heat.outlook.readings} />
+          <Narrowed outlook={outlook} event={event} />
+          <ReadAgainst readings={outlook.readings} />
         </Section>
       ) : null}
       <ReadingForm car={car} event={event} />

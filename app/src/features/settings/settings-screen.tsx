@@ -146,6 +146,7 @@ interface ShopForm extends RulesForm {
   timeZone: string;
   margin: string;
   peak: string;
+  certainty: string;
   uptake: string;
   openDays: string;
   altitude: string;
@@ -168,6 +169,7 @@ function ShopSettings({ shop }: { shop: Shop }) {
     timeZone: shop.timeZone,
     margin: recordText(shop.demandedMarginC, 'temperatureDifference', system),
     peak: recordText(shop.defaultPeakFluidTempC, 'temperature', system),
+    certainty: recordText(shop.peakCertaintyPercent, 'share', system),
     uptake: String(shop.defaultUptakePercentPerYear),
     openDays: recordText(shop.openBottleDays, 'days', system),
     altitude: recordText(shop.altitudeM, 'altitude', system),
@@ -206,6 +208,7 @@ function ShopSettings({ shop }: { shop: Shop }) {
         fluidPolicies: f.policies,
         demandedMarginC: quantity(f.margin, 'temperatureDifference'),
         defaultPeakFluidTempC: quantity(f.peak, 'temperature'),
+        peakCertaintyPercent: quantity(f.certainty, 'share'),
         defaultUptakePercentPerYear: quantity(f.uptake, 'share'),
         openBottleDays: Math.round(quantity(f.openDays, 'days')),
         altitudeM: quantity(f.altitude, 'altitude'),
@@ -297,6 +300,13 @@ function ShopSettings({ shop }: { shop: Shop }) {
         name="peak"
         label="Peak fluid temperature without a venue"
         dimension="temperature"
+      />
+      <QuantityField
+        control={control}
+        name="certainty"
+        label="How sure a computed peak must be"
+        dimension="share"
+        hint="90: nine times in ten the fluid stays under it"
       />
       <QuantityField
         control={control}

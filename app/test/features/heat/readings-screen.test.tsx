@@ -83,7 +83,9 @@ test('what is on record stands against the model; a reading that does not fit is
     reading({ instrument: 'sticker', corner: 'FL', reachedC: 99, notReachedC: 121 }, 90),
     reading({ instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 30, secondsAfterStop: 20 }, 91),
   ]);
-  expect(text()).toMatch(/Fluid at Two-day: \d+ °C ±\d+ °C without readings, \d+ °C ±\d+ °C with them\./);
+  await waitFor(() =>
+    expect(text()).toMatch(/Fluid at Two-day: \d+ °C ±\d+ °C without readings, \d+ °C ±\d+ °C with them\./),
+  );
   expect(text()).toContain('It does not fit: read it again, or take it back.');
   press(/^Take back Pyrometer/);
   type('Why it is taken back', 'Read the wheel, not the rotor');
