@@ -77,6 +77,9 @@ function openGpx(text: string): OpenedTrace {
   return { ok: true, file: { format: 'gpx', points: trace } };
 }
 
+/** A number, a time of the clock or a moment. */
+const isFigure = (cell: string): boolean => /^\s*[-+]?\d[\d.,:TZ +-]*$/.test(cell);
+
 /**
  * A file as somebody's logger wrote it.
  * @param text of a table or of GPX
@@ -89,14 +92,15 @@ export function openTrace(text: string): OpenedTrace {
   if (/\u0000/.test(plain.slice(0, 4000))) return { ok: false, problem: 'notText' };
   if (/^\s*</.test(plain)) return openGpx(plain);
   const { data } = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy' });
-  // Loggers write about themselves first: the table begins where a row is as long as most.
+  // Loggers write about themselves first: the table begins with the first row of figures that is as long as most.
   const lengths = data.slice(0, 200).map((r) => r.length);
   const usual = lengths.sort((a, b) => a - b)[Math.floor(lengths.length / 2)] ?? 0;
   if (usual < 2) return { ok: false, problem: 'notATable' };
-  const first = data.findIndex((r) => r.length >= usual);
-  const isHead = data[first]!.some((cell) => /[a-z]/i.test(cell) && !/^\d{4}-\d\d-\d\dT/.test(cell));
-  const head = isHead ? data[first]! : data[first]!.map((_, i) => `Column ${i + 1}`);
-  const rows = data.slice(first + (isHead ? 1 : 0));
+  const first = data.findIndex((r) => r.length >= usual && r.filter(isFigure).length >= 2);
+  if (first < 0) return { ok: false, problem: 'notATable' };
+  const above = data[first - 1];
+  const head = above && above.length >= 2 ? above : data[first]!.map((_, i) => `Column ${i + 1}`);
+  const rows = data.slice(first);
   return { ok: true, file: { format: 'csv', head, rows, guess: guessColumns(head, rows) } };
 }
 

@@ -6,9 +6,9 @@ import { heatedCar, zones } from '../builders/heat-car';
 const DECEL = 9.5;
 type Plan = DrivePlan & { airC: number };
 const plan: Plan = { drivenS: 20 * 60, outLapShare: null, coolDownS: 0, coolDownKmh: 60, parkedS: 15 * 60, airC: 24 };
-const run = (car: HeatedCar = heatedCar(), over: Partial<Plan> = {}, finer = 1) => {
+const run = (car: HeatedCar = heatedCar(), over: Partial<Plan> = {}, finer = 1, table = zones) => {
   const session = { ...plan, ...over };
-  return runHeat(car, sessionOf(lapOf(zones, DECEL), session), { airC: session.airC, finer });
+  return runHeat(car, sessionOf(lapOf(table, DECEL), session), { airC: session.airC, finer });
 };
 const fluidPeak = (car?: HeatedCar, over?: Partial<Plan>): number => peaksOf(run(car, over).samples.FL).fluidC.tempC;
 
@@ -19,6 +19,25 @@ test('a lap is as long as its zones say, and a session as its plan', () => {
   expect(lapS).toBeCloseTo(74 + 435 / 3.6 / 9.5, 9);
   const total = sessionOf(lap, plan).reduce((sum, p) => sum + p.seconds, 0);
   expect(total).toBeCloseTo(35 * 60, 6);
+});
+
+test('a zone downhill puts more into the brakes, uphill less, by the work of the height', () => {
+  const of = (slopePercent: number): number => {
+    const [, braking] = lapOf([{ fromKmh: 180, toKmh: 72, secondsSince: 20, slopePercent }], DECEL);
+    return braking!.slope!;
+  };
+  expect([of(-5), of(0), of(4)]).toEqual([-0.05, 0, 0.04]);
+  const hottest = (slopePercent: number): number =>
+    peaksOf(
+      run(
+        undefined,
+        {},
+        1,
+        zones.map((z) => ({ ...z, slopePercent })),
+      ).samples.FL,
+    ).rotorC.tempC;
+  expect(hottest(-6)).toBeGreaterThan(hottest(0) + 5);
+  expect(hottest(6)).toBeLessThan(hottest(0) - 5);
 });
 
 describe('landmarks of the trade (common practice, no source)', () => {

@@ -56,3 +56,22 @@ describe('rotors', () => {
     expect(texts(j.findings)).toContain(says);
   });
 });
+
+describe('carbon-ceramic rotors are judged by weight (common practice, no source)', () => {
+  const pair = makeRotorPair({ material: 'carbonCeramic', minMassKg: 5.3, discardThicknessMm: null, newMassKg: 5.7 });
+  const codes = (m: ReturnType<typeof rotor>, before: ReturnType<typeof rotor>[] = []): string[] =>
+    judgeRotor(m, pair, before).findings.map((f) => f.code);
+  test('thin is no reason, light is; not weighed holds it', () => {
+    expect(codes(rotor('FL', 20, { massKg: 5.31 }))).toEqual([]);
+    expect(codes(rotor('FL', 32, { massKg: 5.29 }))).toEqual(['ceramicUnderMass']);
+    expect(codes(rotor('FL', 32, { massKg: null }))).toEqual(['ceramicNotWeighed']);
+  });
+  test('what was weighed before stands until it is weighed again; one point of thickness is enough', () => {
+    const before = rotor('FL', 32, { massKg: 5.2 });
+    expect(codes(rotor('FL', 32, { massKg: null, thicknessesMm: [31] }), [before])).toEqual(['ceramicUnderMass']);
+  });
+  test('iron stays with its micrometer', () => {
+    expect(judgeRotor(rotor('FL', 30, { massKg: 1 }), makeRotorPair()).findings[0]!.code).toBe('rotorUnderDiscard');
+    expect(texts(judgeRotor(rotor('FL', 32, { massKg: 5.1 }), pair).findings)).toContain('weighs 5.10');
+  });
+});
