@@ -6,7 +6,9 @@ import { createRequire } from 'node:module';
 import Papa from 'papaparse';
 import { type CornerTemps, brakeEnergyJ, lapOf, peaksOf, ratesOf, runHeat } from '../core/src/heat';
 import { type TracePoint, findZones, piecesOfTrace, readTrace } from '../core/src/traces';
+import { asReckoned, heatCurves, outlookOf } from '../core/src/heat-outlook';
 import { heatedCar, zones } from '../core/test/builders/heat-car';
+import { plainCase, readingsOfTruth, trueCarOf } from '../core/test/builders/heat-case';
 
 const { Solver } = createRequire(import.meta.url)('odex') as {
   Solver: new (n: number) => {
@@ -104,4 +106,17 @@ const whole = timed(() => {
 }, 5);
 console.log(
   `a trace of 100 Hz and 25 min read, with its ${whole.result} zones: ${whole.ms.toFixed(0)} ms; bare parsing ${bare.ms.toFixed(0)} ms; ratio ${(whole.ms / bare.ms).toFixed(2)} (aim ≤ 3)`,
+);
+
+// A fit of twenty readings out of seven sessions, with its band, against one session drawn as curves: how many of those it costs.
+const known = plainCase();
+const readings = readingsOfTruth(trueCarOf(known, 11), 20, 12);
+const curves = timed(() => heatCurves({ ...known, readings: [] }, asReckoned, 180), 5);
+let turn = 0;
+const fit = timed(
+  () => outlookOf({ ...known, readings, session: { ...known.session, parkedMin: 20 + ++turn / 100 } }),
+  3,
+);
+console.log(
+  `a fit of 20 readings with its band: ${fit.ms.toFixed(0)} ms; one session as curves ${curves.ms.toFixed(0)} ms; ratio ${(fit.ms / curves.ms).toFixed(1)}; sessions in it ${new Set(readings.map((r) => JSON.stringify(r.session))).size}`,
 );

@@ -13,7 +13,9 @@ test.afterAll(() => server.stop());
 
 async function idsOf(
   page: Page,
-): Promise<Record<'crew' | 'car' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service', string>> {
+): Promise<
+  Record<'crew' | 'car' | 'heated' | 'venue' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service', string>
+> {
   const feed = await page.request.get(`${server.url}/api/changes?limit=5000`);
   const { changes } = (await feed.json()) as {
     changes: {
@@ -30,6 +32,8 @@ async function idsOf(
   return {
     crew: id('crew'),
     car: id('cars', 'Helm Tessaro'),
+    heated: id('cars', 'Rooth Velund'),
+    venue: id('venues', 'Dunvarrel Ring'),
     event: id('events', 'Dunvarrel two-day'),
     bottle: id('bottles'),
     padSet: id('padSets'),
@@ -98,6 +102,12 @@ for (const theme of ['light', 'dark'] as const) {
       `/crew/${ids.crew}`,
       '/import',
       '/messages',
+      `/cars/${ids.heated}/heat`,
+      `/cars/${ids.heated}/heat/readings`,
+      `/cars/${ids.heated}/heat/figures`,
+      `/venues/${ids.venue}`,
+      `/venues/${ids.venue}/trace`,
+      '/inventory/compounds/new',
       `/service/${ids.service}`,
       // The steps are the same on the wide screen, beside their list.
       ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),

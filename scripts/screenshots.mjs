@@ -237,20 +237,29 @@ main(async () => {
   await shoot('working-sheet', PHONE, `${car}/verdict`, {
     act: (page) => page.getByRole('button', { name: /^Boiling point on the day .*working/ }).click(),
   });
-  await shoot('flush', PHONE, `${velund}/flush`, {
+  const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
+  const computed = (page) => page.getByTestId('help').waitFor();
+  await shoot('heat', PHONE, `${karsk}/heat`, { act: computed });
+  await shoot('heat-wide', WIDE, `${karsk}/heat`, {
     act: async (page) => {
-      await page
-        .getByRole('radio', { name: /Orsen Race 325/ })
-        .first()
-        .click();
-      await type(page, 'Drawn out and refilled with new fluid', '180');
-      await type(page, 'Drawn at RR', '150 ml');
-      for (const seen of ['Clean', 'No bubbles', 'Shut, capped'])
-        await page.getByRole('checkbox', { name: `${seen} at RR` }).click();
-      await page.getByTestId('step-0').scrollIntoViewIfNeeded();
+      await computed(page);
+      await page.getByTestId('chart-rotor').scrollIntoViewIfNeeded();
     },
   });
-  await shoot('stock', PHONE, '/inventory');
+  await shoot('heat-readings', PHONE, `${velund}/heat/readings`, {
+    act: (page) => page.getByTestId('read-against').waitFor(),
+  });
+  const ring = idOf('venues', 'Dunvarrel Ring');
+  const drive = await (await fetch(`${server.url}/api/venues/${ring}/trace.csv`)).text();
+  await shoot('heat-zones', PHONE, `/venues/${ring}/trace`, {
+    act: async (page) => {
+      await page
+        .locator('input[type=file]')
+        .setInputFiles({ name: 'ring.csv', mimeType: 'text/csv', buffer: Buffer.from(drive) });
+      await page.getByTestId('speed-chart').waitFor();
+      await page.getByTestId('found-zone').first().scrollIntoViewIfNeeded();
+    },
+  });
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
   await shoot('work-list', PHONE, `${event}/work`, {
@@ -290,13 +299,11 @@ main(async () => {
       await page.getByTestId('clicks').scrollIntoViewIfNeeded();
     },
   });
-  await shoot('service-release', PHONE, `/service/${service.job}/release`);
   await shoot('service-wide', WIDE, step('rotor.FL'), {
     act: async (page) => {
       for (const [n, mm] of ['24.31', '24.33', '24.30', '24.32'].entries()) await figure(page, String(n + 1), mm);
     },
   });
-  await shoot('run-up-wide', WIDE, '/');
   await browser.close();
   server.stop();
 });

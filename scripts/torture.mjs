@@ -1,4 +1,4 @@
-/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle. */
+/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle, the band of heat over two hundred cars. */
 import { ensureInstalled, main, run } from './lib.mjs';
 
 main(async () => {
@@ -8,6 +8,14 @@ main(async () => {
     ['jest', '--forceExit', '--selectProjects', 'core', '--testPathPattern', 'adversary', '--testTimeout', '3600000'],
     {
       env: { CALVIK_SERVICES: '20000' },
+      show: true,
+    },
+  );
+  await run(
+    'npx',
+    ['jest', '--forceExit', '--selectProjects', 'core', '--testPathPattern', 'coverage', '--testTimeout', '3600000'],
+    {
+      env: { HEAT_CARS: '200' },
       show: true,
     },
   );

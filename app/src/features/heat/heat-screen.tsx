@@ -1,38 +1,21 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Axle,
-  type Car,
-  type TrackEvent,
-  MAX_FACE_C,
-  axleParts,
-  compoundOf,
-  edgeOf,
-  expectedPeakC,
-  judgeFluid,
-  judgeHeat,
-  sessionAt,
-  withDucts,
-} from '@calvik/core';
+import { type Car, type TrackEvent, expectedPeakC, judgeHeat, sessionAt, withDucts } from '@calvik/core';
 import { list } from '@calvik/words';
 import { heatMissingNames, unknownText } from '@calvik/words/heat';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
-import { LimitBar } from '../../ui/limit-bar';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
-import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
-import { FigureView } from '../../ui/working';
 import { FindingLines } from '../finding-line';
 import { useEventFor } from '../fluid/use-fluid';
 import { Gone } from '../gone';
 import { routes } from '../routes';
-import { HeatChart } from './heat-chart';
 import { HelpList } from './help-list';
-import { CurveTable, PeaksTable } from './peaks-table';
+import { Peaks } from './peaks';
 import { Pin } from './pin';
 import { SessionFields, sessionForm, sessionOfForm } from '../session-fields';
 import { useHeatCase, useHeatRun, useHelp } from './use-heat';
@@ -60,7 +43,6 @@ export function HeatScreen() {
 function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
   const router = useRouter();
   const logbook = useLogbook();
-  const today = useToday();
   const { system } = useUnits();
   const planned = useMemo(() => sessionAt(logbook, car, event), [logbook, car, event]);
   const { shop } = logbook;
@@ -98,7 +80,7 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
         <>
           <Verdict car={car} event={event} isPlanned={isPlanned} />
           <Running run={run} />
-          {run.result ? <Peaks car={car} event={event} run={run.result} today={today} /> : null}
+          {run.result ? <Peaks car={car} event={event} run={run.result} /> : null}
         </>
       ) : null}
       <Section title="Session">
@@ -199,84 +181,6 @@ function Running({ run }: { run: ReturnType<typeof useHeatRun> }) {
         Stop
       </MainButton>
     </View>
-  );
-}
-
-/** Peaks, curves, and what they are held against. */
-function Peaks({
-  car,
-  event,
-  run,
-  today,
-}: {
-  car: Car;
-  event: TrackEvent;
-  run: NonNullable<ReturnType<typeof useHeatRun>['result']>;
-  today: string;
-}) {
-  const logbook = useLogbook();
-  const { show } = useUnits();
-  const [axle, setAxle] = useState<Axle>('front');
-  const certainty = logbook.shop.peakCertaintyPercent;
-  const { outlook, curves } = run;
-  const fluid = useMemo(() => judgeFluid(logbook, car, event, today), [logbook, car, event, today]);
-  const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
-  const boilsAtC = fluid.boilingOnDay?.value ?? null;
-  const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
-  const parkedAtMin = outlook.parkedAtS === null ? null : outlook.parkedAtS / 60;
-  return (
-    <>
-      <View style={styles.gap}>
-        <View style={styles.head}>
-          <FigureView figure={fluid.peak} big />
-          {fluid.boilingOnDay ? <FigureView figure={fluid.boilingOnDay} /> : null}
-        </View>
-        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; it stays under the ${show(edgeC, 'temperature')} of the upper edge ${certainty} times in 100.`}</Text>
-        {boilsAtC !== null ? (
-          <LimitBar
-            label="Fluid"
-            fresh={Math.min(20, edgeC - 10)}
-            limit={boilsAtC}
-            end={Math.max(boilsAtC, edgeC) + 40}
-            reading={edgeC}
-            show={(c) => show(c, 'temperature')}
-            freshWord="Cold"
-            limitWord="Boils"
-          />
-        ) : (
-          <Text as="small">Nobody knows what the fluid boils at: test it.</Text>
-        )}
-      </View>
-      <PeaksTable outlook={outlook} certaintyPercent={certainty} />
-      <Segments
-        label="Axle"
-        value={axle}
-        onChange={setAxle}
-        options={[
-          { value: 'front', label: 'Front' },
-          { value: 'rear', label: 'Rear' },
-        ]}
-      />
-      <HeatChart
-        testID="chart-rotor"
-        curve={curves[axle]}
-        parts={['faceC', 'rotorC', 'padsC']}
-        limit={
-          compound?.maxTempC
-            ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
-            : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron }
-        }
-        parkedAtMin={parkedAtMin}
-      />
-      <HeatChart
-        testID="chart-fluid"
-        curve={curves[axle]}
-        parts={['fluidC', 'caliperC']}
-        limit={boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }}
-        parkedAtMin={parkedAtMin}
-      />
-      <CurveTable curve={curves[axle]} axle={axle} />
-    </>
   );
 }
 

@@ -1,0 +1,95 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type Axle,
+  type Car,
+  type TrackEvent,
+  MAX_FACE_C,
+  axleParts,
+  compoundOf,
+  edgeOf,
+  judgeFluid,
+} from '@calvik/core';
+import { useLogbook, useToday } from '../../state/hooks';
+import { LimitBar } from '../../ui/limit-bar';
+import { Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { FigureView } from '../../ui/working';
+import type { HeatRunResult } from '../../workers/heat-tasks';
+import { HeatChart } from './heat-chart';
+import { CurveTable, PeaksTable } from './peaks-table';
+
+/** Peaks, curves, and what they are held against. */
+export function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: HeatRunResult }) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const { show } = useUnits();
+  const [axle, setAxle] = useState<Axle>('front');
+  const certainty = logbook.shop.peakCertaintyPercent;
+  const { outlook, curves } = run;
+  const fluid = useMemo(() => judgeFluid(logbook, car, event, today), [logbook, car, event, today]);
+  const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
+  const boilsAtC = fluid.boilingOnDay?.value ?? null;
+  const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
+  const parkedAtMin = outlook.parkedAtS === null ? null : outlook.parkedAtS / 60;
+  return (
+    <>
+      <View style={styles.gap}>
+        <View style={styles.head}>
+          <FigureView figure={fluid.peak} big />
+          {fluid.boilingOnDay ? <FigureView figure={fluid.boilingOnDay} /> : null}
+        </View>
+        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; it stays under the ${show(edgeC, 'temperature')} of the upper edge ${certainty} times in 100.`}</Text>
+        {boilsAtC !== null ? (
+          <LimitBar
+            label="Fluid"
+            fresh={Math.min(20, edgeC - 10)}
+            limit={boilsAtC}
+            end={Math.max(boilsAtC, edgeC) + 40}
+            reading={edgeC}
+            show={(c) => show(c, 'temperature')}
+            freshWord="Cold"
+            limitWord="Boils"
+          />
+        ) : (
+          <Text as="small">Nobody knows what the fluid boils at: test it.</Text>
+        )}
+      </View>
+      <PeaksTable outlook={outlook} certaintyPercent={certainty} />
+      <Segments
+        label="Axle"
+        value={axle}
+        onChange={setAxle}
+        options={[
+          { value: 'front', label: 'Front' },
+          { value: 'rear', label: 'Rear' },
+        ]}
+      />
+      <HeatChart
+        testID="chart-rotor"
+        curve={curves[axle]}
+        parts={['faceC', 'rotorC', 'padsC']}
+        limit={
+          compound?.maxTempC
+            ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
+            : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron }
+        }
+        parkedAtMin={parkedAtMin}
+      />
+      <HeatChart
+        testID="chart-fluid"
+        curve={curves[axle]}
+        parts={['fluidC', 'caliperC']}
+        limit={boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }}
+        parkedAtMin={parkedAtMin}
+      />
+      <CurveTable curve={curves[axle]} axle={axle} />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 10 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', gap: 10 },
+});
