@@ -30,13 +30,7 @@ export const compounds: Compound[] = ['Kerren R2', 'Holt Sprint'].map((name, i) 
   id: id(80 + i),
   name,
   use: 'track',
-  minWorkingC: null,
-  maxWorkingC: null,
-  maxTempC: null,
-  friction: null,
-  layerFormsC: null,
-  beddingSource: '',
-  notes: '',
+  ...recordDefaults.compounds,
 }));
 export const padSet: PadSet = {
   ...common,

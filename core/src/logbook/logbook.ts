@@ -246,7 +246,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     fluids: byId(records.fluids),
     bottles: byId(records.bottles),
     jobs,
-    compounds: byId(records.compounds),
+    compounds: saying('compounds'),
     signedPeakC: null,
     padSets: saying('padSets'),
     rotorPairs: saying('rotorPairs'),

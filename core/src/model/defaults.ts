@@ -1,3 +1,4 @@
+import type { Compound } from './schemas/heat';
 import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
 import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
 import { nothingKnown, usualHours, workSkills } from './terms';
@@ -55,6 +56,15 @@ export const recordDefaults = {
   cars: { heat: nothingKnown } satisfies Partial<Car>,
   venues: { zones: [], trace: null } satisfies Partial<Venue>,
   padSets: { padAreaMm2: null } satisfies Partial<PadSet>,
+  compounds: {
+    minWorkingC: null,
+    maxWorkingC: null,
+    maxTempC: null,
+    friction: null,
+    layerFormsC: null,
+    beddingSource: '',
+    notes: '',
+  } satisfies Partial<Compound>,
   rotorPairs: { material: 'greyIron' as const, isVented: null, minMassKg: null } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,

@@ -60,13 +60,7 @@ export function compoundNamed(name: string, over: Partial<Compound> = {}): Compo
     id: newId(),
     name,
     use: 'track' as const,
-    minWorkingC: null,
-    maxWorkingC: null,
-    maxTempC: null,
-    friction: null,
-    layerFormsC: null,
-    beddingSource: '',
-    notes: '',
+    ...recordDefaults.compounds,
   };
   const compound = { ...known, ...over };
   compounds.set(name, compound);

@@ -7,6 +7,7 @@ import {
   type Car,
   heatInputKeys,
   heatInputs,
+  nothingKnown,
 } from '../../src';
 import { type CornerHeat, type HeatedCar, driveCorner } from '../../src/heat';
 import { type CaseReading, type DrivenSession, heatedCarOf, piecesOf } from '../../src/heat-outlook';
@@ -26,17 +27,7 @@ export const session: DrivenSession = {
   ducts: 'off',
 };
 
-const heat = {
-  massKg: 1420,
-  wheelbaseMm: null,
-  cgHeightMm: null,
-  frontWeightPercent: null,
-  tyreGrip: null,
-  dragAreaM2: null,
-  effectiveRadiusMm: { front: null, rear: null },
-  rearPressurePercent: null,
-  motorSharePercent: null,
-};
+const heat = { ...nothingKnown, massKg: 1420 };
 
 /** A car of which the weight and the rotors' sizes are known, and nothing else. */
 export function plainCase(over: Partial<Car> = {}, table: readonly BrakingZone[] = zones): HeatCase {

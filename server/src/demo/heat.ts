@@ -9,6 +9,7 @@ import {
   type Venue,
   type VenueTrace,
   nothingKnown,
+  recordDefaults,
 } from '@calvik/core';
 import { driveAtVenue, openTrace, traceCsv, traceIn } from '@calvik/core/traces';
 import { readHeat, trueHeat } from '../instruments/heat';
@@ -61,13 +62,7 @@ export const compoundRecord = (name: string, id: string): Compound => ({
   id,
   name,
   use: 'track',
-  minWorkingC: null,
-  maxWorkingC: null,
-  maxTempC: null,
-  friction: null,
-  layerFormsC: null,
-  beddingSource: '',
-  notes: '',
+  ...recordDefaults.compounds,
   ...demoCompounds[name],
 });
 

@@ -6,38 +6,18 @@ import { list } from '@calvik/words';
 import { heatMissingNames, unknownText } from '@calvik/words/heat';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
-import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
 import { FindingLines } from '../finding-line';
-import { useEventFor } from '../fluid/use-fluid';
-import { Gone } from '../gone';
 import { routes } from '../routes';
+import { forEvent } from './for-event';
 import { HelpList } from './help-list';
 import { Peaks } from './peaks';
 import { Pin } from './pin';
 import { SessionFields, sessionForm, sessionOfForm } from '../session-fields';
 import { useHeatCase, useHeatRun, useHelp } from './use-heat';
-
-export function HeatScreen() {
-  const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
-  const car = useLogbook().cars.get(id);
-  const event = useEventFor(id, eventId);
-  const router = useRouter();
-  if (!car) return <Gone what="car" back="/cars" />;
-  if (!event)
-    return (
-      <Screen title={car.name} above="Heat" back={routes.car(car.id)}>
-        <Empty
-          text="This car is booked to no event: book it, and its heat at that venue is computed."
-          action="To the run-up"
-          onPress={() => router.push(routes.runUp)}
-        />
-      </Screen>
-    );
-  return <HeatPage key={event.id} car={car} event={event} />;
-}
 
 /** What the brakes of a car will reach at an event, what that means, and what would help. */
 function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
@@ -222,3 +202,9 @@ const styles = StyleSheet.create({
   footer: { flexDirection: 'row', gap: 8 },
   grow: { flex: 1, minWidth: 0 },
 });
+
+export const HeatScreen = forEvent(
+  'Heat',
+  'This car is booked to no event: book it, and its heat at that venue is computed.',
+  HeatPage,
+);

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type Axle,
@@ -20,8 +20,11 @@ import type { HeatRunResult } from '../../workers/heat-tasks';
 import { HeatChart } from './heat-chart';
 import { CurveTable, PeaksTable } from './peaks-table';
 
+const ROTOR_PARTS = ['faceC', 'rotorC', 'padsC'] as const;
+const FLUID_PARTS = ['fluidC', 'caliperC'] as const;
+
 /** Peaks, curves, and what they are held against. */
-export function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: HeatRunResult }) {
+export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: HeatRunResult }) {
   const logbook = useLogbook();
   const today = useToday();
   const { show } = useUnits();
@@ -32,6 +35,20 @@ export function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: H
   const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
   const boilsAtC = fluid.boilingOnDay?.value ?? null;
   const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
+  // Charts are drawn in slices, after what can be read at once.
+  const drawn = useDeferredValue(curves[axle]);
+  const drawnNext = useDeferredValue(drawn);
+  const rotorLimit = useMemo(
+    () =>
+      compound?.maxTempC
+        ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
+        : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron },
+    [compound],
+  );
+  const fluidLimit = useMemo(
+    () => (boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }),
+    [boilsAtC],
+  );
   const parkedAtMin = outlook.parkedAtS === null ? null : outlook.parkedAtS / 60;
   return (
     <>
@@ -40,7 +57,7 @@ export function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: H
           <FigureView figure={fluid.peak} big />
           {fluid.boilingOnDay ? <FigureView figure={fluid.boilingOnDay} /> : null}
         </View>
-        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; it stays under the ${show(edgeC, 'temperature')} of the upper edge ${certainty} times in 100.`}</Text>
+        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; ${certainty} times in 100 it stays under ${show(edgeC, 'temperature')}.`}</Text>
         {boilsAtC !== null ? (
           <LimitBar
             label="Fluid"
@@ -66,28 +83,12 @@ export function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: H
           { value: 'rear', label: 'Rear' },
         ]}
       />
-      <HeatChart
-        testID="chart-rotor"
-        curve={curves[axle]}
-        parts={['faceC', 'rotorC', 'padsC']}
-        limit={
-          compound?.maxTempC
-            ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
-            : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron }
-        }
-        parkedAtMin={parkedAtMin}
-      />
-      <HeatChart
-        testID="chart-fluid"
-        curve={curves[axle]}
-        parts={['fluidC', 'caliperC']}
-        limit={boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }}
-        parkedAtMin={parkedAtMin}
-      />
+      <HeatChart testID="chart-rotor" curve={drawn} parts={ROTOR_PARTS} limit={rotorLimit} parkedAtMin={parkedAtMin} />
+      <HeatChart testID="chart-fluid" curve={drawnNext} parts={FLUID_PARTS} limit={fluidLimit} parkedAtMin={parkedAtMin} />
       <CurveTable curve={curves[axle]} axle={axle} />
     </>
   );
-}
+});
 
 const styles = StyleSheet.create({
   gap: { gap: 10 },

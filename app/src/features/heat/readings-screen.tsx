@@ -1,4 +1,3 @@
-import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
@@ -19,36 +18,16 @@ import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { HatchStrip } from '../../ui/verdict';
 import { LineInput } from '../../ui/line-input';
-import { Empty, MainButton, Screen, Section } from '../../ui/screen';
+import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
-import { useEventFor } from '../fluid/use-fluid';
-import { Gone } from '../gone';
 import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
+import { forEvent } from './for-event';
 import { ReadAgainst } from './read-against';
 import { ReadingForm } from './reading-form';
 import { useHeatRun } from './use-heat';
-
-export function HeatReadingsScreen() {
-  const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
-  const router = useRouter();
-  const car = useLogbook().cars.get(id);
-  const event = useEventFor(id, eventId);
-  if (!car) return <Gone what="car" back="/cars" />;
-  if (!event)
-    return (
-      <Screen title={car.name} above="Readings of heat" back={routes.car(car.id)}>
-        <Empty
-          text="This car is booked to no event: a reading belongs to a session somewhere."
-          action="To the run-up"
-          onPress={() => router.push(routes.runUp)}
-        />
-      </Screen>
-    );
-  return <ReadingsPage car={car} event={event} />;
-}
 
 function ReadingsPage({ car, event }: { car: Car; event: TrackEvent }) {
   const logbook = useLogbook();
@@ -148,3 +127,9 @@ const styles = StyleSheet.create({
   grow: { flex: 1, minWidth: 0 },
   ask: { gap: 8, paddingTop: 6 },
 });
+
+export const HeatReadingsScreen = forEvent(
+  'Readings of heat',
+  'This car is booked to no event: a reading belongs to a session somewhere.',
+  ReadingsPage,
+);

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import type { Compound } from '@calvik/core';
+import { type Compound, recordDefaults } from '@calvik/core';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useLogbook } from '../../state/hooks';
 import { ChoiceField, DraftNotice, NumberField, QuantityField, TextField } from '../../ui/form';
@@ -15,13 +15,7 @@ export const newCompound = (name: string, use: Compound['use']): Compound => ({
   ...newRecord(),
   name: name.trim(),
   use,
-  minWorkingC: null,
-  maxWorkingC: null,
-  maxTempC: null,
-  friction: null,
-  layerFormsC: null,
-  beddingSource: '',
-  notes: '',
+  ...recordDefaults.compounds,
 });
 
 type CompoundForm = Record<

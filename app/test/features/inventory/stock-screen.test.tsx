@@ -6,7 +6,7 @@ import { BottleScreen } from '../../../src/features/inventory/bottle-screen';
 import { PadSetScreen, RotorPairScreen } from '../../../src/features/inventory/part-screen';
 import { StockScreen } from '../../../src/features/inventory/stock-screen';
 import { bottle, flush } from '../../builders/scene';
-import { at, padSet, pads, pair } from '../../builders/service-scene';
+import { at, compounds, padSet, pads, pair } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, press, text, type } from '../../builders/hands';
 import { booked, open } from '../../builders/pages-scene';
@@ -19,7 +19,7 @@ describe('the stores', () => {
   const opened: Fact = { ...at(1), kind: 'bottleOpened', bottleId: bottle.id } as never;
 
   test('bottles with what is left, parts with where they are, fluids with their label', async () => {
-    open(<StockScreen />, {}, [opened, flush(20, 5)], { ...booked, padSets: [padSet], rotorPairs: [pair] });
+    open(<StockScreen />, {}, [opened, flush(20, 5)], { ...booked, compounds, padSets: [padSet], rotorPairs: [pair] });
     expect(screen.getByTestId('bottle-B-001').textContent).toMatch(/450\smL left of 1000\smL/);
     expect(text()).toContain('P-001  Kerren R2');
     expect(text()).toMatch(/DOT 4, 325\s°C dry, 205\s°C wet/);
@@ -68,7 +68,7 @@ describe('the stores', () => {
       } as Fact,
       { ...pads(7, 'FL', 6.4), padSetId: padSet.id } as Fact,
     ];
-    const records = { padSets: [padSet], rotorPairs: [pair] };
+    const records = { compounds, padSets: [padSet], rotorPairs: [pair] };
     open(<PadSetScreen />, { id: padSet.id }, facts, records);
     expect(text()).toMatch(/It is on Rooth Velund, front, since/);
     expect(text()).toMatch(/left front: 6\.4\smm and 6\.4\smm/i);
