@@ -102,24 +102,42 @@ const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean
  * stood as fitted. A set that is recorded as fitted a second time is the same set.
  */
 function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): ReadingOf<K>[] {
+  const ofLogbook = readingsByPart.get(logbook) ?? new Map<string, readonly Fact[]>();
+  readingsByPart.set(logbook, ofLogbook);
+  const key = `${of} ${partId}`;
+  const known = ofLogbook.get(key) ?? readingsInTurn(logbook, partId, of);
+  ofLogbook.set(key, known);
+  return known as ReadingOf<K>[];
+}
+
+/** A car of twenty years has thousands of readings, and every corner asks for those of its parts. */
+const readingsByPart = new WeakMap<Logbook, Map<string, readonly Fact[]>>();
+
+function readingsInTurn(logbook: Logbook, partId: string, of: KindOfPart): readonly Fact[] {
   const { label, reading } = kindsOfPart[of];
   const own = logbook.factsOfPart(partId);
-  const whileOn = ofKind(own, 'partsFitted')
-    .filter((f) => f[label] === partId)
-    .flatMap((fitting) => {
-      const facts = logbook.factsOfCar(fitting.carId);
-      const next = ofKind(facts, 'partsFitted').find(
-        (f) => f.axle === fitting.axle && isAfter(f, fitting) && takesOff(f, partId, of),
-      );
-      return (ofKind(facts, reading) as readonly ReadingOf<K>[]).filter(
-        (r) =>
-          (r as Partial<Record<typeof label, string | null>>)[label] === null &&
-          axleOfCorner((r as { corner: Corner }).corner) === fitting.axle &&
-          isAfter(r, fitting) &&
-          (!next || isAfter(next, r)),
-      );
+  const places = new Map(
+    ofKind(own, 'partsFitted')
+      .filter((f) => f[label] === partId)
+      .map((f) => [`${f.carId} ${f.axle}`, f]),
+  );
+  const whileOn = [...places.values()].flatMap(({ carId, axle }) => {
+    const facts = logbook.factsOfCar(carId);
+    const onAxle = [
+      ...ofKind(facts, 'partsFitted').filter((f) => f.axle === axle),
+      ...ofKind(facts, reading).filter(
+        (r) => (r as Partial<Record<typeof label, string | null>>)[label] === null && axleOfCorner(r.corner) === axle,
+      ),
+    ].sort(byTime);
+    let isOn = false;
+    return onAxle.filter((f) => {
+      if (f.kind !== 'partsFitted') return isOn;
+      if (f[label] === partId) isOn = true;
+      else if (takesOff(f, partId, of)) isOn = false;
+      return false;
     });
-  return byTimeOnce([...(ofKind(own, reading) as readonly ReadingOf<K>[]), ...whileOn]);
+  });
+  return byTimeOnce([...ofKind(own, reading), ...whileOn]);
 }
 
 /**

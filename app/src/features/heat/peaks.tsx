@@ -84,7 +84,13 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
         ]}
       />
       <HeatChart testID="chart-rotor" curve={drawn} parts={ROTOR_PARTS} limit={rotorLimit} parkedAtMin={parkedAtMin} />
-      <HeatChart testID="chart-fluid" curve={drawnNext} parts={FLUID_PARTS} limit={fluidLimit} parkedAtMin={parkedAtMin} />
+      <HeatChart
+        testID="chart-fluid"
+        curve={drawnNext}
+        parts={FLUID_PARTS}
+        limit={fluidLimit}
+        parkedAtMin={parkedAtMin}
+      />
       <CurveTable curve={curves[axle]} axle={axle} />
     </>
   );
