@@ -6,7 +6,7 @@ import { createRequire } from 'node:module';
 import Papa from 'papaparse';
 import { type CornerTemps, brakeEnergyJ, lapOf, peaksOf, ratesOf, runHeat } from '../core/src/heat';
 import { type TracePoint, findZones, piecesOfTrace, readTrace } from '../core/src/traces';
-import { asReckoned, heatCurves, outlookOf } from '../core/src/heat-outlook';
+import { asReckoned, computeOutlook, heatCurves } from '../core/src/heat-outlook/computing';
 import { heatedCar, zones } from '../core/test/builders/heat-car';
 import { plainCase, readingsOfTruth, trueCarOf } from '../core/test/builders/heat-case';
 
@@ -114,7 +114,7 @@ const readings = readingsOfTruth(trueCarOf(known, 11), 20, 12);
 const curves = timed(() => heatCurves({ ...known, readings: [] }, asReckoned, 180), 5);
 let turn = 0;
 const fit = timed(
-  () => outlookOf({ ...known, readings, session: { ...known.session, parkedMin: 20 + ++turn / 100 } }),
+  () => computeOutlook({ ...known, readings, session: { ...known.session, parkedMin: 20 + ++turn / 100 } }),
   3,
 );
 console.log(

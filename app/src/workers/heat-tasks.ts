@@ -8,11 +8,8 @@ import {
   type HelpLimits,
   type OnShelf,
   type Unknown,
-  heatCurves,
-  helpFor,
-  outlookOf,
-  unknownsOf,
 } from '@calvik/core';
+import { computeOutlook, heatCurves, helpFor, unknownsOf } from '@calvik/core/heat-outlook';
 import {
   type OpenedTrace,
   type ReadTrace,
@@ -49,7 +46,7 @@ export interface TracePreview {
 
 export const heatTasks = {
   run(c: HeatCase, certaintyPercent: number, progress: (share: number) => void): HeatRunResult {
-    const outlook = outlookOf(c);
+    const outlook = computeOutlook(c);
     progress(0.4);
     const curves = heatCurves(c, outlook.factors, POINTS, (share) => progress(0.4 + 0.4 * share));
     const unknowns = unknownsOf(c, certaintyPercent);
@@ -58,7 +55,7 @@ export const heatTasks = {
   },
   help: (c: HeatCase, shelf: OnShelf, limits: HelpLimits, certaintyPercent: number): Help[] =>
     helpFor(c, shelf, limits, certaintyPercent),
-  outlook: (c: HeatCase): HeatOutlook => outlookOf(c),
+  outlook: (c: HeatCase): HeatOutlook => computeOutlook(c),
   trace(text: string, columns: TraceColumns | null): TracePreview {
     const opened = openTrace(text);
     const nothing = { read: null, drive: null, curve: [], seconds: 0, points: 0, skipped: 0 };

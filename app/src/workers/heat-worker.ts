@@ -5,11 +5,17 @@ import type { HeatTasks } from './heat-tasks';
 let worker: Worker | null = null;
 let remote: Remote<HeatTasks> | null = null;
 
-/** Where there are no workers (in tests) the same functions run here. */
-const here = async (): Promise<HeatTasks> => (await import('./heat-tasks')).heatTasks;
+/** Where there are no workers (in tests) the same functions run here: whoever has loaded them says so. */
+let here: HeatTasks | null = null;
+export const computeHere = (functions: HeatTasks): void => {
+  here = functions;
+};
 
 async function tasks(): Promise<Remote<HeatTasks> | HeatTasks> {
-  if (typeof Worker === 'undefined') return here();
+  if (typeof Worker === 'undefined') {
+    if (!here) throw new Error('Heat cannot be computed here.');
+    return here;
+  }
   if (!remote) {
     worker = new Worker(new URL('./heat.worker', window.location.href));
     remote = wrap<HeatTasks>(worker);

@@ -44,7 +44,8 @@ export function heatAtEvent(logbook: Logbook, car: Car, event: TrackEvent): Heat
   const found = ofLogbook.get(key);
   if (found !== undefined) return found;
   const result = reckon(logbook, car, event);
-  ofLogbook.set(key, result);
+  // What cannot be computed here yet is asked for again.
+  if (!result?.missing.includes('outlook')) ofLogbook.set(key, result);
   return result;
 }
 
@@ -64,7 +65,8 @@ function reckon(logbook: Logbook, car: Car, event: TrackEvent): HeatAtEvent | nu
   if (!found) return null;
   const outlook = found.missing.length === 0 ? outlookOf(found.heatCase) : null;
   const axle = outlook ? hottestAxle(outlook.axles, 'fluidC', logbook.shop.peakCertaintyPercent) : 'front';
-  return { ...found, outlook, axle };
+  const missing = outlook === null && found.missing.length === 0 ? ['outlook' as const] : found.missing;
+  return { ...found, missing, outlook, axle };
 }
 
 const asEntered = (valueC: number, origin: Origin): Figure =>

@@ -35,7 +35,7 @@ export interface HeatCase {
 }
 
 /** What must be on record before the outlook decides anything. */
-export type HeatMissing = 'zones' | 'massKg' | 'frontRotors' | 'rearRotors';
+export type HeatMissing = 'zones' | 'massKg' | 'frontRotors' | 'rearRotors' | 'outlook';
 
 /** Ducts as the car has them by its sheet. */
 const ductsOf = (logbook: Logbook, car: Car): 'on' | 'off' =>

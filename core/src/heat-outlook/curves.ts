@@ -1,8 +1,9 @@
 /** The course of a session, as curves to draw and rows to read. */
 import { type Axle, axles } from '../model';
 import type { HeatCase } from './case';
-import { type HeatPart, driveAxle, heatParts, heatedCarOf, piecesOf } from './drive';
+import { driveAxle, heatedCarOf, piecesOf } from './drive';
 import type { Factors } from './factors';
+import { type HeatPart, heatParts } from './outlook';
 
 /** Temperatures at even times; of the rotor's face the highest since the point before, of the rest as they are. */
 export interface HeatCurve {

@@ -13,6 +13,7 @@ import {
 import { type Axle, type BrakingZone, type Corner, axles, corners } from '../model';
 import { type DrivenSession, type HeatCase, cornerOfAxle } from './case';
 import { type Factors, asReckoned } from './factors';
+import type { HeatPart } from './outlook';
 import { type HeatAxle, type HeatInputs, selfEnergising } from './inputs';
 
 /** Of what its tyres hold, how much a driver uses for braking. Common practice, no source. */
@@ -138,8 +139,6 @@ export function heatedCarOf(
   };
 }
 
-export const heatParts = ['faceC', 'rotorC', 'padsC', 'caliperC', 'fluidC'] as const;
-export type HeatPart = (typeof heatParts)[number];
 export interface AxlePeaks {
   peaks: Record<HeatPart, { tempC: number; atS: number }>;
   parkedAtS: number | null;

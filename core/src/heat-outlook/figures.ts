@@ -13,9 +13,8 @@ import {
   makeFigure,
 } from '../model';
 import type { HeatCase } from './case';
-import type { HeatPart } from './drive';
 import { type HeatInputKey, heatInputKeys } from './inputs';
-import { type HeatOutlook, edgeOf } from './outlook';
+import { type HeatOutlook, type HeatPart, edgeOf } from './outlook';
 
 /** What a figure of the car is called in a working. */
 export const heatInputNames: Record<HeatInputKey, string> = {

@@ -9,22 +9,8 @@ import type { HeatSample } from '../heat';
 import { type Axle, axleOfCorner } from '../model';
 import type { CaseReading, HeatCase } from './case';
 import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
+import type { FittedReading } from './outlook';
 import { type Factors, factorKeys } from './factors';
-
-/** A reading against what is computed for it. */
-export interface FittedReading {
-  id: string;
-  /** What the model says for it before and after the fit, °C. */
-  beforeC: number;
-  afterC: number;
-  /** What was read; of steps, what they leave open. */
-  low: number | null;
-  high: number | null;
-  /** Distance after the fit in standard deviations of the reading; 0 where the model lies within the steps. */
-  offBy: number;
-  /** Too far off to be chance: look at it, or take it back. */
-  isMisfit: boolean;
-}
 
 export interface HeatFit {
   factors: Factors;

@@ -1,7 +1,8 @@
 /** What would help: the case in hand with one thing changed, computed. */
 import type { Axle } from '../model';
 import type { HeatCase } from './case';
-import { type HeatOutlook, edgeOf, hottestAxle, outlookOf } from './outlook';
+import { computeOutlook } from './compute';
+import { type HeatOutlook, edgeOf, hottestAxle } from './outlook';
 
 /** Another set, pair or fluid that is on the shelf. */
 export interface OnShelf {
@@ -140,7 +141,7 @@ function changesOf(
  * @param certaintyPercent of the edge that the margins are reckoned to
  */
 export function helpFor(c: HeatCase, shelf: OnShelf, limits: HelpLimits, certaintyPercent: number): Help[] {
-  const now = outlookOf(c);
+  const now = computeOutlook(c);
   const axle = hottestAxle(now.axles, 'fluidC', certaintyPercent);
   const fluidEdge = (o: HeatOutlook): number =>
     Math.max(edgeOf(o.axles.front.fluidC, certaintyPercent), edgeOf(o.axles.rear.fluidC, certaintyPercent));
@@ -148,7 +149,7 @@ export function helpFor(c: HeatCase, shelf: OnShelf, limits: HelpLimits, certain
     maxC === null ? null : maxC - edgeOf(o.axles[axle].faceC, certaintyPercent);
   const before = padMargin(now, limits.maxPadC[axle]);
   const computed = changesOf(c, shelf, limits, axle).map(({ change, then }): Help => {
-    const after = outlookOf(then);
+    const after = computeOutlook(then);
     const maxC =
       change.change === 'padSet'
         ? (shelf.padSets.find((s) => s.id === change.id)?.maxTempC ?? null)

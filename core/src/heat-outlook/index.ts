@@ -1,10 +1,8 @@
 export * from './case';
-export { type HeatPart, type AxlePeaks, heatParts, heatedCarOf, piecesOf } from './drive';
-export { type Factors, type FactorKey, asReckoned, factorKeys, factorSpreads } from './factors';
-export * from './curves';
+export type { HeatCurve } from './curves';
+export * from './figures';
 export * from './findings';
-export { type FittedReading } from './fit';
-export * from './help';
+export type { Help, HelpChange, HelpLimits, OnShelf } from './help';
 export {
   type HeatAxle,
   type HeatInput,
@@ -14,6 +12,15 @@ export {
   heatInputs,
   rotorMassKg,
 } from './inputs';
-export { type AxleOutlook, type HeatOutlook, type Peak, edgeOf, hottestAxle, outlookOf } from './outlook';
-export * from './unknowns';
-export * from './figures';
+export {
+  type AxleOutlook,
+  type FittedReading,
+  type HeatOutlook,
+  type HeatPart,
+  type Peak,
+  edgeOf,
+  heatParts,
+  hottestAxle,
+  outlookOf,
+} from './outlook';
+export type { Unknown } from './unknowns';

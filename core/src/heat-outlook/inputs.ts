@@ -2,9 +2,8 @@
 import { axleParts, compoundOf, padsAt, rotorAt, thinnest } from '../inventory';
 import { pistonAreaMm2, sidesOf } from '../hydraulics';
 import type { RotorMaterial } from '../heat';
-import { GREY_IRON_KG_PER_M3 } from '../rotors';
+import { ROTOR_KG_PER_M3 } from '../rotors';
 import type { Logbook } from '../logbook';
-import { materials } from '../heat';
 import {
   type Axle,
   type Car,
@@ -132,7 +131,7 @@ export const rotorMassKg = (
   ringArea(r.outerMm, r.innerMm) *
   r.thicknessMm *
   1e-9 *
-  (r.material === 'greyIron' ? GREY_IRON_KG_PER_M3 : materials[r.material].densityKgPerM3) *
+  ROTOR_KG_PER_M3[r.material] *
   (r.isVented ? VENTED_FILL : 1) *
   (1 + HAT_SHARE);
 

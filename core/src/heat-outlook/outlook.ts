@@ -1,11 +1,28 @@
-/** The outlook of a case: peaks of both axles with their bands, fitted to what was read. */
+/** The outlook of a case: peaks of both axles with their bands, fitted to what was read. How it is computed stands apart: see `compute.ts`. */
 import { probit } from 'simple-statistics';
-import { type Axle, axles } from '../model';
+import type { Axle } from '../model';
 import type { HeatCase } from './case';
-import { type AxlePeaks, FIT_FINER, type HeatPart, driveAxle, heatParts, heatedCarOf, piecesOf } from './drive';
-import { type FactorKey, type Factors, asReckoned, factorKeys, factorSpreads } from './factors';
-import { type FittedReading, type HeatFit, fitOf, posteriorOf } from './fit';
+import type { Factors } from './factors';
 import { once } from './once';
+
+/** Parts of a corner whose heat is reckoned. */
+export const heatParts = ['faceC', 'rotorC', 'padsC', 'caliperC', 'fluidC'] as const;
+export type HeatPart = (typeof heatParts)[number];
+
+/** A reading against what is computed for it. */
+export interface FittedReading {
+  id: string;
+  /** What the model says for it before and after the fit, °C. */
+  beforeC: number;
+  afterC: number;
+  /** What was read; of steps, what they leave open. */
+  low: number | null;
+  high: number | null;
+  /** Distance after the fit in standard deviations of the reading; 0 where the model lies within the steps. */
+  offBy: number;
+  /** Too far off to be chance: look at it, or take it back. */
+  isMisfit: boolean;
+}
 
 /** A peak with how sure it is. */
 export interface Peak {
@@ -27,85 +44,6 @@ export interface HeatOutlook {
   factors: Factors;
 }
 
-/** How far the air of the day may be from what was expected, °C. Common practice, no source. */
-const AIR_SPREAD_C = 3;
-/** By how much a factor is moved to see what it does. */
-const NUDGE = 0.04;
-
-/** What each axle gets to, and by how much each factor moves it. */
-export interface Slopes {
-  peaks: Record<Axle, AxlePeaks>;
-  /** °C for a factor that is off by e. */
-  byFactor: Record<Axle, Record<FactorKey, Record<HeatPart, number>>>;
-  byAirC: Record<Axle, Record<HeatPart, number>>;
-}
-
-/** @param at the factors where it is looked */
-export function slopesAt(c: HeatCase, at: Factors): Slopes {
-  const pieces = piecesOf(c.inputs, c.zones, c.session);
-  const air = c.session.airTempC;
-  const ofAxles = <T>(of: (axle: Axle) => T): Record<Axle, T> => ({ front: of('front'), rear: of('rear') });
-  const drive = (axle: Axle, factors: Factors, airC: number, finer?: number): AxlePeaks =>
-    driveAxle(heatedCarOf(c, c.session, factors), axle, pieces, airC, finer);
-  // Slopes are differences: what long steps lose is lost in both.
-  const base = ofAxles((axle) => drive(axle, at, air, FIT_FINER));
-  const slope = (axle: Axle, factors: Factors, airC: number, by: number): Record<HeatPart, number> => {
-    const to = drive(axle, factors, airC, FIT_FINER);
-    return Object.fromEntries(
-      heatParts.map((p) => [p, (to.peaks[p].tempC - base[axle].peaks[p].tempC) / by]),
-    ) as Record<HeatPart, number>;
-  };
-  return {
-    peaks: ofAxles((axle) => drive(axle, at, air)),
-    byFactor: ofAxles(
-      (axle) =>
-        Object.fromEntries(
-          factorKeys.map((k) => [k, slope(axle, { ...at, [k]: at[k] + NUDGE }, air, NUDGE)]),
-        ) as Record<FactorKey, Record<HeatPart, number>>,
-    ),
-    byAirC: ofAxles((axle) => slope(axle, at, air + AIR_SPREAD_C, AIR_SPREAD_C)),
-  };
-}
-
-/**
- * Peaks with their bands.
- * @param spread standard deviations of the factors @param covariance of the factors over those: without readings the identity
- */
-export function bandsOf(
-  slopes: Slopes,
-  spread: Factors,
-  covariance: readonly (readonly number[])[],
-): Record<Axle, AxleOutlook> {
-  const band = (axle: Axle, part: HeatPart): Peak => {
-    const g = factorKeys.map((k) => slopes.byFactor[axle][k][part] * spread[k]);
-    let variance = (slopes.byAirC[axle][part] * AIR_SPREAD_C) ** 2;
-    for (let i = 0; i < g.length; i++)
-      for (let j = 0; j < g.length; j++) variance += g[i]! * covariance[i]![j]! * g[j]!;
-    return { ...slopes.peaks[axle].peaks[part], sdC: Math.sqrt(Math.max(0, variance)) };
-  };
-  return Object.fromEntries(
-    axles.map((axle) => [axle, Object.fromEntries(heatParts.map((p) => [p, band(axle, p)]))]),
-  ) as Record<Axle, AxleOutlook>;
-}
-
-export const identity = factorKeys.map((_, i) => factorKeys.map((__, j) => (i === j ? 1 : 0)));
-
-const compute = (c: HeatCase): HeatOutlook => {
-  const spread = factorSpreads(c);
-  const plain = slopesAt(c, asReckoned);
-  const before = bandsOf(plain, spread, identity);
-  const { parkedAtS } = plain.peaks.front;
-  if (c.readings.length === 0) return { axles: before, before, parkedAtS, readings: [], factors: asReckoned };
-  const fit: HeatFit = fitOf(c, spread);
-  return {
-    axles: bandsOf(slopesAt(c, fit.factors), spread, posteriorOf(fit)),
-    before,
-    parkedAtS,
-    readings: fit.readings,
-    factors: fit.factors,
-  };
-};
-
 /** What of a case its outlook follows from: not where its figures came from. */
 const caseKey = ({ inputs, ...rest }: HeatCase): string =>
   JSON.stringify([Object.values(inputs).map(({ value, spread }) => [value, spread]), rest]);
@@ -113,8 +51,9 @@ const caseKey = ({ inputs, ...rest }: HeatCase): string =>
 /**
  * The outlook of a case. The same case is computed once: a screen, a gate and a list ask for the same one.
  * @param c with one braking zone at least
+ * @returns null where it is not there and nothing here can compute it
  */
-export const outlookOf = once(compute, caseKey);
+export const outlookOf = once<HeatCase, HeatOutlook>(caseKey);
 
 /**
  * Upper or lower edge of a peak.

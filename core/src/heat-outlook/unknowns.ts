@@ -3,7 +3,8 @@ import type { HeatCase } from './case';
 import { asReckoned, factorKeys, factorSpreads, variancesOf } from './factors';
 import { fitOf, posteriorOf } from './fit';
 import { type HeatInputKey, heatInputKeys } from './inputs';
-import { bandsOf, edgeOf, hottestAxle, identity, outlookOf, slopesAt } from './outlook';
+import { bandsOf, computeOutlook, identity, slopesAt } from './compute';
+import { edgeOf, hottestAxle } from './outlook';
 
 export interface Unknown {
   key: HeatInputKey;
@@ -23,7 +24,7 @@ export function unknownsOf(c: HeatCase, certaintyPercent: number): Unknown[] {
   const spread = factorSpreads(c);
   const fit = c.readings.length > 0 ? fitOf(c, spread) : null;
   const slopes = slopesAt(c, fit?.factors ?? asReckoned);
-  const axle = hottestAxle(outlookOf(c).axles, 'fluidC', certaintyPercent);
+  const axle = hottestAxle(computeOutlook(c).axles, 'fluidC', certaintyPercent);
   const halfWith = (changed: HeatCase): number => {
     const then = factorSpreads(changed);
     // What was read says as much of a factor as before; in its new spreads it says it with another figure.

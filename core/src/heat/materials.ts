@@ -1,4 +1,5 @@
 /** What rotors are made of: density, heat capacity against temperature, conductivity. Handbook values, from memory. */
+import { ROTOR_KG_PER_M3 } from '../rotors';
 
 export type RotorMaterial = 'greyIron' | 'carbonCeramic';
 
@@ -13,14 +14,14 @@ export interface Material {
 
 export const materials: Record<RotorMaterial, Material> = {
   greyIron: {
-    densityKgPerM3: 7200,
+    densityKgPerM3: ROTOR_KG_PER_M3.greyIron,
     capacityAt20: 430,
     capacityAt500: 650,
     conductivityWPerMK: 48,
     emissivity: 0.6,
   },
   carbonCeramic: {
-    densityKgPerM3: 2400,
+    densityKgPerM3: ROTOR_KG_PER_M3.carbonCeramic,
     capacityAt20: 750,
     capacityAt500: 1200,
     conductivityWPerMK: 40,

@@ -22,6 +22,11 @@ import { rotorFinding } from './findings';
 
 /** Density of grey cast iron, kg/m³. Handbook value, from memory. */
 export const GREY_IRON_KG_PER_M3 = 7200;
+/** Density of what rotors are made of, kg/m³. Handbook values, from memory. */
+export const ROTOR_KG_PER_M3: Record<RotorPair['material'], number> = {
+  greyIron: GREY_IRON_KG_PER_M3,
+  carbonCeramic: 2400,
+};
 /** Spread of thickness around a rotor, mm. Common practice, no source. */
 export const MAX_THICKNESS_VARIATION_MM = 0.013;
 /** Points to measure round a rotor: fewer may pass by its thinnest place, and say little of how it varies. Common practice, no source. */

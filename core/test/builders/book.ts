@@ -21,6 +21,9 @@ import {
   recordDefaults,
 } from '../../src';
 
+// Books compute what is asked of heat.
+import '../../src/heat-outlook/computing';
+
 let counter = 0;
 /** A version-7 id made of a running number: tests need ids, not randomness. */
 export const newId = (): string => `01900000-0000-7000-8000-${(++counter).toString(16).padStart(12, '0')}`;

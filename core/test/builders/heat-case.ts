@@ -10,7 +10,8 @@ import {
   nothingKnown,
 } from '../../src';
 import { type CornerHeat, type HeatedCar, driveCorner } from '../../src/heat';
-import { type CaseReading, type DrivenSession, heatedCarOf, piecesOf } from '../../src/heat-outlook';
+import type { CaseReading, DrivenSession } from '../../src';
+import { heatedCarOf, piecesOf } from '../../src/heat-outlook/computing';
 import { cornersOf } from '../../src';
 import { zones } from './heat-car';
 import { makeCar } from './book';

@@ -15,6 +15,7 @@ import {
   recordDefaults,
   usualSession,
 } from '../../src';
+import { computeOutlook } from '../../src/heat-outlook/computing';
 import {
   compoundNamed,
   flush,
@@ -174,7 +175,7 @@ test('what the run-up will ask for can be computed ahead, and is asked for once'
   const of = shop({ heat: { massKg: 1433 } });
   const ahead = heatCasesAhead(of.logbook, TODAY);
   expect(ahead).toHaveLength(1);
-  outlookOf.remember(ahead[0]!, outlookOf(ahead[0]!));
+  outlookOf.remember(ahead[0]!, computeOutlook(ahead[0]!));
   expect(heatCasesAhead(of.logbook, TODAY)).toEqual([]);
 });
 

@@ -1,6 +1,7 @@
 /** Whether the band is honest: over cars whose true figures are drawn within the spreads, it holds the true peak as often as it says. */
 import { quantileSorted } from 'simple-statistics';
-import { edgeOf, outlookOf } from '../../src/heat-outlook';
+import { edgeOf } from '../../src';
+import { computeOutlook } from '../../src/heat-outlook/computing';
 import { dice, plainCase, readingsOfTruth, trueCarOf, truthOf } from '../builders/heat-case';
 
 const CARS = Number(process.env.HEAT_CARS ?? 40);
@@ -12,7 +13,7 @@ const results = Array.from({ length: CARS }, (_, i) => {
   const truth = trueCarOf(known, 1000 + i);
   const air = { ...known.session, airTempC: known.session.airTempC + 3 * dice(5000 + i).normal() };
   const peak = truthOf(truth, air, 'front').most.fluidC;
-  const judged = outlookOf({ ...known, readings: readingsOfTruth(truth, 10, 2000 + i) });
+  const judged = computeOutlook({ ...known, readings: readingsOfTruth(truth, 10, 2000 + i) });
   const band = (of: typeof judged.axles) => ({ low: edgeOf(of.front.fluidC, 5), high: edgeOf(of.front.fluidC, 95) });
   return {
     peak,

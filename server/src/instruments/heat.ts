@@ -13,9 +13,8 @@ import {
   cornersOf,
   heatInputKeys,
   heatInputs,
-  heatedCarOf,
-  piecesOf,
 } from '@calvik/core';
+import { heatedCarOf, piecesOf } from '@calvik/core/heat-outlook';
 import { driveCorner } from '@calvik/core/heat';
 import { chance } from './chance';
 

@@ -8,6 +8,7 @@ export const heatMissingNames: Record<HeatMissing, string> = {
   massKg: 'the weight of the car',
   frontRotors: 'which rotors are on the front axle',
   rearRotors: 'which rotors are on the rear axle',
+  outlook: 'its outlook, which is being computed',
 };
 
 export const heatTexts: TextsFor<HeatFindings> = {

@@ -24,6 +24,7 @@ import {
 import { useLogbook, useToday } from '../../state/hooks';
 import type { HeatRunResult } from '../../workers/heat-tasks';
 import { cancelHeat, helpForCase, runHeatCase } from '../../workers/heat-worker';
+import '../../workers/heat-here';
 
 /** A run as far as it is. */
 export interface Running<T> {

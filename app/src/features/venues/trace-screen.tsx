@@ -14,6 +14,7 @@ import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import type { TracePreview } from '../../workers/heat-tasks';
 import { previewTrace } from '../../workers/heat-worker';
+import '../../workers/heat-here';
 import { Gone } from '../gone';
 import { newId } from '../save-record';
 import { routes } from '../routes';

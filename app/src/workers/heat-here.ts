@@ -1,0 +1,4 @@
+import { heatTasks } from './heat-tasks';
+import { computeHere } from './heat-worker';
+
+computeHere(heatTasks);
