@@ -36,15 +36,15 @@ describe('landmarks of the trade (common practice, no source)', () => {
   });
 });
 
-test('property: lighter rotors have hotter faces; what they hold less of after parking is another matter', () => {
+test('property: lighter rotors get hotter in bulk; what they hold less of after parking is another matter', () => {
   fc.assert(
     fc.property(
       fc.double({ min: 0.6, max: 0.98, noNaN: true }),
       fc.double({ min: 6, max: 30, noNaN: true }),
       (factor, drivenMin) => {
         const c = { ...base, session: { ...session, drivenMin } };
-        const face = (of: HeatCase): number => computeOutlook(of).axles.front.faceC.tempC;
-        expect(face(withInput(c, 'frontRotorKg', factor))).toBeGreaterThan(face(c) - 0.5);
+        const bulk = (of: HeatCase): number => computeOutlook(of).axles.front.rotorC.tempC;
+        expect(bulk(withInput(c, 'frontRotorKg', factor))).toBeGreaterThan(bulk(c) - 0.5);
       },
     ),
     { numRuns: 10 },
