@@ -70,6 +70,29 @@ describe('measuring a rotor', () => {
     expect(Wire.last.closed).toBe(true);
   });
 
+  test('a carbon-ceramic rotor is weighed: its thickness decides nothing', async () => {
+    const ceramic = {
+      ...pair,
+      material: 'carbonCeramic' as const,
+      minMassKg: 5.3,
+      newMassKg: 5.7,
+      discardThicknessMm: null,
+    };
+    step('rotor.FL', [fitted], { rotorPairs: [ceramic] });
+    expect(isThere('Use the digital micrometer')).toBe(false);
+    await pressing('Save and go on');
+    expect(text()).toContain('Weigh it: a carbon-ceramic rotor is judged by its weight.');
+    type('Weight', '5.28');
+    press(/^1: /);
+    type('1', '27.4');
+    expect(screen.getByTestId('live-verdict').textContent).toMatch(/weighs 5\.28.*at least 5\.30.*out/);
+    press(/^Weight: /);
+    type('Weight', '5.41');
+    press('Looks good', 'checkbox');
+    await pressing('Save and go on');
+    await waitFor(() => expect(saved('facts')).toMatchObject([{ massKg: 5.41, thicknessesMm: [27.4] }]));
+  });
+
   test('under the discard figure it is a stop while somebody types; cracks and transfer layer are asked for', async () => {
     step('rotor.FL', [fitted]);
     await pressing('Save and go on');

@@ -152,7 +152,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
     corner,
     target: 'rotor',
     place: selected.startsWith('t') ? `point ${selected.slice(1)}` : 'the rotor',
-    isWanted: !standing,
+    isWanted: !standing && !byWeight,
     onTake: take,
   });
   const looksGood = draft.crack === 'none' && draft.transferLayer === 'even' && draft.marks === 'there';
@@ -225,7 +225,7 @@ export function RotorStep({ s, step, logbook }: StepProps) {
         instrument={caliper.panel}
         cell={<SayAll label="Looks good" on={looksGood} onPress={sayLooksGood} />}
       />
-      {caliper.button}
+      {byWeight ? null : caliper.button}
       <FindingLines findings={findings.slice(1)} />
       {judged?.spread ? (
         <LimitBar
