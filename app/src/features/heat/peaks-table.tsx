@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Axle, type HeatCurve, type HeatOutlook, axles, edgeOf, heatParts } from '@calvik/core';
+import { type Axle, type HeatCurve, type HeatOutlook, type HeatPart, axles, edgeOf, heatParts } from '@calvik/core';
 import { heatPartNames } from '@calvik/words/heat';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -8,7 +8,16 @@ import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 
 /** Highest of each part on both axles: how hot, how sure, and when. */
-export function PeaksTable({ outlook, certaintyPercent }: { outlook: HeatOutlook; certaintyPercent: number }) {
+export function PeaksTable({
+  outlook,
+  certaintyPercent,
+  limitOf,
+}: {
+  outlook: HeatOutlook;
+  certaintyPercent: number;
+  /** What a part stands, °C; null where nobody knows. */
+  limitOf: (axle: Axle, part: HeatPart) => number | null;
+}) {
   const t = useTokens();
   const { show } = useUnits();
   const when = (atS: number): string => {
@@ -34,10 +43,16 @@ export function PeaksTable({ outlook, certaintyPercent }: { outlook: HeatOutlook
           <Text style={styles.part}>{heatPartNames[part]}</Text>
           {axles.map((axle) => {
             const peak = outlook.axles[axle][part];
+            const edgeC = edgeOf(peak, certaintyPercent);
+            const limitC = limitOf(axle, part);
+            const over = limitC === null ? null : peak.tempC > limitC ? 'over' : edgeC > limitC ? 'may go over' : null;
             return (
               <View key={axle} style={styles.cell} role="cell">
-                <Text as="figure">{`${show(peak.tempC, 'temperature')}`}</Text>
-                <Text as="small">{`±${show(edgeOf(peak, certaintyPercent) - peak.tempC, 'temperatureDifference')}, ${when(peak.atS)}`}</Text>
+                <Text as="figure" tone={over ? 'amber' : 'ink'}>
+                  {show(peak.tempC, 'temperature')}
+                </Text>
+                <Text as="small">{`±${show(edgeC - peak.tempC, 'temperatureDifference')}, ${when(peak.atS)}`}</Text>
+                {over ? <Text as="small" tone="amber">{`${over} ${show(limitC!, 'temperature')}`}</Text> : null}
               </View>
             );
           })}

@@ -2,6 +2,7 @@ import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type Axle,
+  type HeatPart,
   type Car,
   type TrackEvent,
   MAX_FACE_C,
@@ -35,6 +36,12 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
   const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
   const boilsAtC = fluid.boilingOnDay?.value ?? null;
   const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
+  const limitOf = (of: Axle, part: HeatPart): number | null => {
+    if (part === 'fluidC') return boilsAtC;
+    if (part !== 'faceC') return null;
+    const { padSet, rotorPair } = axleParts(logbook, car, of);
+    return Math.min(compoundOf(logbook, padSet)?.maxTempC ?? Infinity, MAX_FACE_C[rotorPair?.material ?? 'greyIron']);
+  };
   // Charts are drawn in slices, after what can be read at once.
   const drawn = useDeferredValue(curves[axle]);
   const drawnNext = useDeferredValue(drawn);
@@ -73,7 +80,7 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
           <Text as="small">Nobody knows what the fluid boils at: test it.</Text>
         )}
       </View>
-      <PeaksTable outlook={outlook} certaintyPercent={certainty} />
+      <PeaksTable outlook={outlook} certaintyPercent={certainty} limitOf={limitOf} />
       <Segments
         label="Axle"
         value={axle}
