@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { button, deviceOf, field, idsByName, link } from './people';
+import { button, deviceOf, field, idsByName, link, pick } from './people';
 import { Server, newDataFile } from './server';
+import { Complaints } from './watch';
 
 /** From a recorded drive to what an event demands: import, run, read, see the band narrow, take what helps into the plan. */
 test.describe('heat', () => {
@@ -144,4 +145,77 @@ test.describe('heat', () => {
     // The first file was refused on purpose; the browser has nothing to say of it.
     complaints.none();
   });
+});
+
+test('from an empty shop: a venue typed zone by zone, a car by its weight and rotors, with slips on the way', async ({
+  page,
+}, info) => {
+  test.skip(info.project.name === 'wide', 'The same pages at another size.');
+  test.setTimeout(180_000);
+  const server = await Server.start({ data: newDataFile(), demo: false });
+  const complaints = new Complaints(page);
+  await page.goto(`${server.url}/settings`);
+  await field(page, 'New crew member').fill('Mara Quist');
+  await button(page, 'Add').click();
+  await expect(page.getByRole('radio', { name: 'Mara Quist, lead' })).toBeChecked();
+  await page.goto(`${server.url}/customers/new`);
+  await field(page, 'Name').fill('Otis Vane');
+  await button(page, 'Save, then enter the car').click();
+  await field(page, 'Name in the shop').fill('Vane Hollin');
+  await field(page, 'Make').fill('Hollin');
+  await field(page, 'Model').fill('Saloon');
+  await button(page, 'Save car').click();
+  await expect(page.getByText('What it reaches on a track')).toBeVisible();
+  const car = page.url();
+
+  await page.goto(`${server.url}/venues/new`);
+  await field(page, 'Name').fill('Mossfield');
+  for (const [i, [from, to, seconds]] of [
+    ['118 mph', '55', '17'],
+    ['150', '95', '12,5'],
+    ['90', '165', '14'],
+  ].entries()) {
+    await button(page, 'Add a zone').click();
+    await field(page, `${i + 1} from`).fill(from!);
+    await field(page, `${i + 1} to`).fill(to!);
+    await field(page, `${i + 1} s`).fill(seconds!);
+  }
+  await button(page, 'Save, then enter the event').click();
+  await expect(page.getByText('Zone 3: it ends slower than it begins, by 5 km/h at least.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Your unfinished entry is back.')).toBeVisible();
+  await field(page, '3 from').fill('165');
+  await field(page, '3 to').fill('90');
+  await button(page, 'Save, then enter the event').click();
+  await field(page, 'Name').fill('Open lanes');
+  await button(page, 'Save event').click();
+  await button(page, 'Book a car').first().click();
+  await link(page, 'Book Vane Hollin').click();
+  await link(page, /^Vane Hollin: /).click();
+  await link(page, 'Heat at the next event').click();
+
+  await expect(page.getByText(/Missing: the weight of the car, which rotors are on the front axle/)).toBeVisible();
+  // What can be computed is shown; it decides nothing.
+  await expect(page.getByTestId('peaks')).toBeVisible();
+  await button(page, 'Enter the car’s weight').click();
+  await field(page, 'Weight with driver and fuel').fill('13 kg');
+  await button(page, 'Save figures').click();
+  await expect(page.getByText(/At least 200/)).toBeVisible();
+  await field(page, 'Weight with driver and fuel').fill('2900 lb');
+  await button(page, 'Save figures').click();
+  await expect(page.getByText(/Missing: which rotors are on the front axle/)).toBeVisible();
+  for (const axle of ['Front', 'Rear']) {
+    await page.goto(`${server.url}/inventory/rotors/new`);
+    await page.getByRole('radio', { name: `Axle: ${axle}` }).click();
+    await pick(page, 'Car', 'Vane Hollin');
+    await button(page, 'Save rotor pair').click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible();
+  }
+  await page.goto(`${car}/heat`);
+  await expect(page.getByText(/within the limits|times? in 100/).first()).toBeVisible();
+  await expect(page.getByText('Not enough on record')).toHaveCount(0);
+  await expect(page.getByText('Nobody knows what the fluid boils at: test it.')).toBeVisible();
+  await expect(page.getByTestId('unknowns')).toContainText('becomes');
+  complaints.none();
+  await server.stop();
 });

@@ -1,5 +1,5 @@
 /** What of a car decides how hot its brakes get: each figure with where it came from and how sure it is. */
-import { axleParts, compoundOf, padsAt, rotorAt, thinnest } from '../inventory';
+import { axleParts, compoundOf, padsAt, placeOf, rotorAt, thinnest } from '../inventory';
 import { pistonAreaMm2, sidesOf } from '../hydraulics';
 import type { RotorMaterial } from '../heat';
 import { ROTOR_KG_PER_M3 } from '../rotors';
@@ -9,6 +9,8 @@ import {
   type Car,
   type Measure,
   type Origin,
+  type PadSet,
+  type RotorPair,
   axles,
   cornersOf,
   fromDefault,
@@ -135,10 +137,26 @@ export const rotorMassKg = (
   (r.isVented ? VENTED_FILL : 1) *
   (1 + HAT_SHARE);
 
+/**
+ * What is on an axle, or would be: where nobody has recorded a fitting, the one set or pair that belongs to this car. Two of a kind say nothing of which
+ * is on.
+ */
+function partsOf(logbook: Logbook, car: Car, axle: Axle): { padSet: PadSet | null; rotorPair: RotorPair | null } {
+  const { padSet, rotorPair } = axleParts(logbook, car, axle);
+  const only = <T extends PadSet | RotorPair>(all: Iterable<T>): T | null => {
+    const own = [...all].filter((p) => !p.archived && p.carId === car.id && p.axle === axle);
+    return own.length === 1 && placeOf(logbook, own[0]!.id).at === 'shelf' ? own[0]! : null;
+  };
+  return {
+    padSet: padSet ?? only(logbook.padSets.values()),
+    rotorPair: rotorPair ?? only(logbook.rotorPairs.values()),
+  };
+}
+
 /** The brakes of one axle as they are on the car now. */
 export function heatAxle(logbook: Logbook, car: Car, axle: Axle): HeatAxle {
   const brake = car[axle];
-  const pair = axleParts(logbook, car, axle).rotorPair;
+  const pair = partsOf(logbook, car, axle).rotorPair;
   const pistons = pistonAreaMm2(brake);
   const sides = sidesOf(brake);
   const base = {
@@ -200,7 +218,7 @@ export function heatInputs(
     const a = heatAxle(logbook, car, axle);
     found[axle] = a;
     const isDrum = a.brake === 'drum';
-    const { padSet, rotorPair } = axleParts(logbook, car, axle);
+    const { padSet, rotorPair } = partsOf(logbook, car, axle);
     put(
       `${axle}RadiusMm`,
       said(heat.effectiveRadiusMm[axle]),

@@ -130,6 +130,16 @@ test.each([
   });
 });
 
+test('rotors that belong to the car are reckoned with before anybody has fitted them; of two nobody knows which', () => {
+  const car = makeCar({ heat: { ...nothingKnown, massKg: 1420 } });
+  const own = (label: string, axle: 'front' | 'rear') => makeRotorPair({ label, axle, carId: car.id });
+  const missing = (pairs: ReturnType<typeof own>[]): string[] =>
+    heatAtEvent(book({ cars: [car], venues: [venue], events: [event], rotorPairs: pairs }, []), car, event)!.missing;
+  expect(missing([])).toEqual(['frontRotors', 'rearRotors']);
+  expect(missing([own('R-1', 'front'), own('R-2', 'rear')])).toEqual([]);
+  expect(missing([own('R-1', 'front'), own('R-3', 'front'), own('R-2', 'rear')])).toEqual(['frontRotors']);
+});
+
 test('what the shop has set counts before what is computed, and shows both', () => {
   const of = shop({ pin: { tempC: 240, reason: 'New surface' } });
   const figure = peak(of);

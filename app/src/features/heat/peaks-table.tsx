@@ -29,18 +29,20 @@ export function PeaksTable({
   return (
     <View role="table" aria-label="Peaks" testID="peaks">
       <View role="row" style={[styles.row, { borderColor: t.ink }]}>
-        <Text as="label" style={styles.part}>
-          Peak
-        </Text>
+        <View role="columnheader" style={styles.part}>
+          <Text as="label">Peak</Text>
+        </View>
         {axles.map((axle) => (
-          <Text key={axle} as="label" style={styles.cell}>
-            {axle === 'front' ? 'Front' : 'Rear'}
-          </Text>
+          <View key={axle} role="columnheader" style={styles.cell}>
+            <Text as="label">{axle === 'front' ? 'Front' : 'Rear'}</Text>
+          </View>
         ))}
       </View>
       {heatParts.map((part) => (
         <View role="row" key={part} style={[styles.row, { borderColor: t.rule }]}>
-          <Text style={styles.part}>{heatPartNames[part]}</Text>
+          <View role="rowheader" style={styles.part}>
+            <Text>{heatPartNames[part]}</Text>
+          </View>
           {axles.map((axle) => {
             const peak = outlook.axles[axle][part];
             const edgeC = edgeOf(peak, certaintyPercent);
@@ -80,24 +82,24 @@ export function CurveTable({ curve, axle }: { curve: HeatCurve; axle: Axle }) {
       {open ? (
         <View role="table" aria-label={`Temperatures of the ${axle} axle`}>
           <View role="row" style={[styles.row, { borderColor: t.ink }]}>
-            <Text as="label" style={styles.narrow}>
-              Min
-            </Text>
+            <View role="columnheader" style={styles.narrow}>
+              <Text as="label">Min</Text>
+            </View>
             {heatParts.map((p) => (
-              <Text key={p} as="label" style={styles.narrow}>
-                {heatPartNames[p].replace('Rotor face', 'Face')}
-              </Text>
+              <View key={p} role="columnheader" style={styles.narrow}>
+                <Text as="label">{p === 'faceC' ? 'Face' : heatPartNames[p]}</Text>
+              </View>
             ))}
           </View>
           {rows.map((i) => (
             <View role="row" key={i} style={[styles.row, { borderColor: t.rule }]}>
-              <Text as="small" style={styles.narrow}>
-                {Math.round(curve.minutes[i]!)}
-              </Text>
+              <View role="rowheader" style={styles.narrow}>
+                <Text as="small">{Math.round(curve.minutes[i]!)}</Text>
+              </View>
               {heatParts.map((p) => (
-                <Text key={p} as="small" style={styles.narrow}>
-                  {show(curve.tempsC[p][i]!, 'temperature')}
-                </Text>
+                <View key={p} role="cell" style={styles.narrow}>
+                  <Text as="small">{show(curve.tempsC[p][i]!, 'temperature')}</Text>
+                </View>
               ))}
             </View>
           ))}
@@ -111,5 +113,5 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', borderBottomWidth: 1, paddingVertical: 6, gap: 8, alignItems: 'baseline' },
   part: { flex: 0.8, minWidth: 0 },
   cell: { flex: 1, minWidth: 0 },
-  narrow: { flex: 1, minWidth: 0, textAlign: 'right' },
+  narrow: { flex: 1, minWidth: 0, alignItems: 'flex-end' },
 });
