@@ -1,0 +1,2 @@
+export * from './play';
+export * from './procedure';

@@ -1,0 +1,111 @@
+/** A procedure played on a car: how hot the faces of both axles get, application by application. */
+import { type DrivePiece, GRAVITY, type HeatedCar, type MovingCar, driveCorner } from '../heat';
+import { type Axle, axles } from '../model';
+import type { BeddingProcedure, BeddingSeries } from './procedure';
+
+/** How fast a car gathers speed between applications, m/s². Calvik's own figure for a road car. */
+const GATHERS_M_PER_S2 = 2.2;
+const mPerS = (kmh: number): number => kmh / 3.6;
+
+/** A piece of the drive of a cycle. */
+interface Leg extends DrivePiece {
+  /** Which application of the cycle it is, from 0; −1 between them. */
+  application: number;
+}
+
+/** One application with what leads to it. */
+function applicationOf(s: BeddingSeries, application: number): Leg[] {
+  const [from, to] = [mPerS(s.fromKmh), mPerS(s.toKmh)];
+  const rest: Leg[] =
+    s.restS > 0 ? [{ seconds: s.restS, fromMPerS: from, toMPerS: from, isBraking: false, application: -1 }] : [];
+  if (s.dragS !== null) {
+    // The engine pushes on, and all of it is heat: the work of a slowing of that effort around the same speed.
+    const half = (s.decelG * GRAVITY * s.dragS) / 2;
+    return [
+      ...rest,
+      { seconds: s.dragS, fromMPerS: from + half, toMPerS: Math.max(0.1, from - half), isBraking: true, application },
+    ];
+  }
+  const gather = Math.max(1, (from - to) / GATHERS_M_PER_S2);
+  return [
+    ...rest,
+    { seconds: (from - to) / (s.decelG * GRAVITY), fromMPerS: from, toMPerS: to, isBraking: true, application },
+    { seconds: gather, fromMPerS: to, toMPerS: from, isBraking: false, application: -1 },
+  ];
+}
+
+/** The legs of one cycle, without its cooling. */
+const legsOf = (series: readonly BeddingSeries[]): Leg[] => {
+  let n = 0;
+  return series.flatMap((s) => Array.from({ length: s.count }, () => applicationOf(s, n++)).flat());
+};
+
+export interface BeddingPlay {
+  /** Hottest face of each application, cycle by cycle, °C. */
+  facesC: Record<Axle, number[][]>;
+  /** The rotor when the cooling of the last cycle is over, °C. */
+  endsAtC: Record<Axle, number>;
+}
+
+/**
+ * Plays a procedure.
+ * @param cycles how often, with its cooling after each
+ */
+export function playBedding(
+  car: HeatedCar & { moving: MovingCar },
+  { series, cooling }: Pick<BeddingProcedure, 'series' | 'cooling'>,
+  { airC, startC = airC, cycles = 1 }: { airC: number; startC?: number; cycles?: number },
+): BeddingPlay {
+  const cycle = legsOf(series);
+  const cool: Leg = {
+    seconds: cooling.minutes * 60,
+    fromMPerS: mPerS(cooling.kmh),
+    toMPerS: mPerS(cooling.kmh),
+    isBraking: false,
+    application: -1,
+  };
+  const legs = Array.from({ length: cycles }, () => [...cycle, cool]).flat();
+  const ends: number[] = [];
+  let now = 0;
+  for (const leg of legs) ends.push((now += leg.seconds));
+  const facesC = {} as BeddingPlay['facesC'];
+  const endsAtC = {} as BeddingPlay['endsAtC'];
+  for (const axle of axles) {
+    const found: number[][] = Array.from({ length: cycles }, () => []);
+    let leg = 0;
+    driveCorner(car, axle === 'front' ? 'FL' : 'RL', legs, { airC, startC }, (s) => {
+      while (leg < legs.length - 1 && s.seconds > ends[leg]! + 1e-9) leg += 1;
+      const { application } = legs[leg]!;
+      endsAtC[axle] = s.rotorC;
+      if (application < 0) return;
+      const list = found[Math.floor(leg / (cycle.length + 1))]!;
+      list[application] = Math.max(list[application] ?? -Infinity, s.faceC);
+    });
+    facesC[axle] = found;
+  }
+  return { facesC, endsAtC };
+}
+
+/** Which application of a cycle, from 1, first gets a face to a temperature; null where none does. */
+export const firstAt = (facesC: readonly number[], tempC: number): number | null => {
+  const index = facesC.findIndex((c) => c >= tempC);
+  return index < 0 ? null : index + 1;
+};
+
+/** Nobody brakes more often than this in one go. */
+const MOST = 40;
+
+/**
+ * How many applications of the last series a car wants until its faces have been at a temperature.
+ * @returns of the whole cycle; null where no number up to {@link MOST} reaches it
+ */
+export function applicationsWanted(
+  car: HeatedCar,
+  procedure: Pick<BeddingProcedure, 'series' | 'cooling'>,
+  { airC, axle, tempC }: { airC: number; axle: Axle; tempC: number },
+): number | null {
+  const last = procedure.series.at(-1)!;
+  const before = procedure.series.slice(0, -1);
+  const long = { ...procedure, series: [...before, { ...last, count: MOST }] };
+  return firstAt(playBedding(car, long, { airC }).facesC[axle][0]!, tempC);
+}
