@@ -225,7 +225,7 @@ function Found({
           testID="found-zone"
         >
           <Text style={{ flex: 1 }}>
-            {`${i + 1}  ${show(z.fromKmh, 'speed')} to ${show(z.toKmh, 'speed')}, ${z.secondsSince.toFixed(1)} s after the one before`}
+            {`${i + 1}  ${show(z.fromKmh, 'speed')} → ${show(z.toKmh, 'speed')}, after ${z.secondsSince.toFixed(1)} s`}
           </Text>
           <IconButton icon="close" label={`Drop zone ${i + 1}`} onPress={() => onDrop(i)} />
         </View>
