@@ -4,6 +4,8 @@ import type { HeatTasks } from './heat-tasks';
 
 let worker: Worker | null = null;
 let remote: Remote<HeatTasks> | null = null;
+/** Fails when the worker does: its code may not be there without a connection. */
+let failure: Promise<never> | null = null;
 
 /** Where there are no workers (in tests) the same functions run here: whoever has loaded them says so. */
 let here: HeatTasks | null = null;
@@ -18,6 +20,14 @@ async function tasks(): Promise<Remote<HeatTasks> | HeatTasks> {
   }
   if (!remote) {
     worker = new Worker(new URL('./heat.worker', window.location.href));
+    const started = worker;
+    failure = new Promise((_, fail) =>
+      started.addEventListener('error', () => {
+        cancelHeat();
+        fail(new Error('What computes heat could not be loaded. Try again when there is a connection.'));
+      }),
+    );
+    failure.catch(() => undefined);
     remote = wrap<HeatTasks>(worker);
   }
   return remote;
@@ -30,17 +40,23 @@ export function cancelHeat(): void {
   remote = null;
 }
 
+/** A call of the worker, or why there is none. */
+async function ask<T>(call: (tasks: Remote<HeatTasks> | HeatTasks) => T | Promise<T>): Promise<T> {
+  const found = await tasks();
+  return Promise.race([call(found), ...(failure ? [failure] : [])]);
+}
+
 type Run = ReturnType<HeatTasks['run']>;
 export const runHeatCase = async (
   c: Parameters<HeatTasks['run']>[0],
   certaintyPercent: number,
   progress: (share: number) => void,
-): Promise<Run> => (await tasks()).run(c, certaintyPercent, typeof Worker === 'undefined' ? progress : proxy(progress));
+): Promise<Run> => ask((t) => t.run(c, certaintyPercent, typeof Worker === 'undefined' ? progress : proxy(progress)));
 
 export const helpForCase = async (...args: Parameters<HeatTasks['help']>): Promise<ReturnType<HeatTasks['help']>> =>
-  (await tasks()).help(...args);
+  ask((t) => t.help(...args));
 export const outlookOfCase = async (
   ...args: Parameters<HeatTasks['outlook']>
-): Promise<ReturnType<HeatTasks['outlook']>> => (await tasks()).outlook(...args);
+): Promise<ReturnType<HeatTasks['outlook']>> => ask((t) => t.outlook(...args));
 export const previewTrace = async (...args: Parameters<HeatTasks['trace']>): Promise<ReturnType<HeatTasks['trace']>> =>
-  (await tasks()).trace(...args);
+  ask((t) => t.trace(...args));

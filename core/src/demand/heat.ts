@@ -2,12 +2,40 @@ import type { LocalDate } from '../calendar';
 import { edgeOf, heatFinding } from '../heat-outlook';
 import { axleParts, compoundOf } from '../inventory';
 import type { Logbook } from '../logbook';
-import { type Car, type Finding, type TrackEvent, type Verdict, axles, celsius, worstFirst, worstOf } from '../model';
+import {
+  type Axle,
+  type Car,
+  type Finding,
+  type TrackEvent,
+  type Verdict,
+  axles,
+  celsius,
+  worstFirst,
+  worstOf,
+} from '../model';
 import { judgeFluid } from './judge';
 import { heatAtEvent } from './peak';
 
 /** Hottest face that a rotor is taken to stand, °C. Common practice, no source. */
 export const MAX_FACE_C = { greyIron: 720, carbonCeramic: 1000 } as const;
+
+/** What the faces of an axle may get to: what its pads stand or what its rotors do, whichever is less. */
+export interface FaceLimit {
+  tempC: number;
+  /** Name of the compound that sets it; null where it is the rotor. */
+  compound: string | null;
+}
+
+/** @returns null for drums, of which nobody says how hot they may get */
+export function faceLimit(logbook: Logbook, car: Car, axle: Axle): FaceLimit | null {
+  if (car[axle].brake === 'drum') return null;
+  const { padSet, rotorPair } = axleParts(logbook, car, axle);
+  const compound = compoundOf(logbook, padSet);
+  const rotorC = MAX_FACE_C[rotorPair?.material ?? 'greyIron'];
+  return compound?.maxTempC && compound.maxTempC < rotorC
+    ? { tempC: compound.maxTempC, compound: compound.name }
+    : { tempC: rotorC, compound: null };
+}
 
 export interface HeatJudgement {
   verdict: Verdict;

@@ -1,4 +1,4 @@
-export { type HeatJudgement, MAX_FACE_C, judgeHeat } from './heat';
+export { type HeatJudgement, faceLimit, judgeHeat } from './heat';
 export {
   type FluidJudgement,
   type PlannedFluid,
@@ -7,4 +7,5 @@ export {
   policyRules,
   previousEventEnd,
 } from './judge';
+export { helpLimits, shelfFor } from './shelf';
 export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent, heatCaseAt } from './peak';

@@ -177,6 +177,3 @@ export function driveAxle(
   });
   return { peaks, parkedAtS };
 }
-
-/** Air of a session with an error of its own. */
-export const airOf = (session: DrivenSession, offC = 0): number => session.airTempC + offC;

@@ -10,6 +10,7 @@ export {
   type HeatInputs,
   heatInputKeys,
   heatInputs,
+  isVentedPair,
   rotorMassKg,
 } from './inputs';
 export {

@@ -94,9 +94,6 @@ const spreads: Record<HeatInputKey, { usual: number; measured: number; measure: 
   airTempC: { usual: 3, measured: 3, measure: 'temperature' },
 };
 
-/** How far a figure that is not on record may be off, as it is said beside a default: for those who read the working. */
-export const usualSpread = (key: HeatInputKey): number => spreads[key].usual;
-
 /** Until somebody has said it. Common practice, no source. */
 const usual = {
   massKg: 1400,
@@ -123,6 +120,10 @@ const PAD_COVERS = 0.15;
 const BEHIND_PISTON_MM = 8;
 /** A drum by its shoes, where nothing else is known. Calvik's own figures. */
 const drum = { massKg: 5, outerMm: 230, innerMm: 150, thicknessMm: 12, radiusMm: 115, selfEnergising: 2.2 } as const;
+
+/** Whether rotors are vented: as their record says, else by their thickness. */
+export const isVentedPair = (pair: Pick<RotorPair, 'isVented' | 'newThicknessMm'>): boolean =>
+  pair.isVented ?? pair.newThicknessMm >= VENTED_FROM_MM;
 
 const ringArea = (outerMm: number, innerMm: number): number => (Math.PI / 4) * (outerMm ** 2 - innerMm ** 2);
 
@@ -174,7 +175,7 @@ export function heatAxle(logbook: Logbook, car: Car, axle: Axle): HeatAxle {
   return {
     ...base,
     material: pair?.material ?? 'greyIron',
-    isVented: pair?.isVented ?? thicknessMm >= VENTED_FROM_MM,
+    isVented: isVentedPair({ isVented: pair?.isVented ?? null, newThicknessMm: thicknessMm }),
     outerMm,
     innerMm,
     thicknessMm,

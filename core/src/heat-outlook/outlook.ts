@@ -57,11 +57,10 @@ export const outlookOf = once<HeatCase, HeatOutlook>(caseKey);
 
 /**
  * Upper or lower edge of a peak.
- * @param certaintyPercent so often the true one lies on this side of the edge @example upperEdge({ tempC: 200, sdC: 10, atS: 0 }, 90) // 212.8
+ * @param certaintyPercent so often the true one lies on this side of the edge @example edgeOf({ tempC: 200, sdC: 10, atS: 0 }, 90) // 212.8
  */
 export const edgeOf = ({ tempC, sdC }: Peak, certaintyPercent: number): number =>
   tempC + sdC * probit(certaintyPercent / 100);
-export const upperEdge = edgeOf;
 
 /** The axle whose part may get hottest, by the upper edge. */
 export const hottestAxle = (o: Record<Axle, AxleOutlook>, part: HeatPart, certaintyPercent: number): Axle =>

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type TrackEvent, expectedPeakC, judgeHeat, sessionAt, withDucts } from '@calvik/core';
+import { type Car, type TrackEvent, expectedPeakC, judgeHeat, sessionAt, usualSession, withDucts } from '@calvik/core';
 import { list } from '@calvik/words';
 import { heatMissingNames, unknownText } from '@calvik/words/heat';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
@@ -69,7 +69,13 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
       </Section>
       {run.result && help ? (
         <Section title="What would help">
-          <HelpList help={help} session={typed ?? planned.session} event={event} booking={booking} />
+          <HelpList
+            help={help}
+            session={typed ?? event.session ?? usualSession}
+            event={event}
+            booking={booking}
+            onSession={(taken) => setForm(sessionForm(taken, system))}
+          />
         </Section>
       ) : null}
       {run.result ? (

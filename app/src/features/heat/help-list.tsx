@@ -44,11 +44,14 @@ export function HelpList({
   session,
   event,
   booking,
+  onSession,
 }: {
   help: readonly Help[];
   session: SessionPlan;
   event: TrackEvent;
   booking: Booking | null;
+  /** The event's session is another one now. */
+  onSession: (session: SessionPlan) => void;
 }) {
   const t = useTokens();
   const say = useSay();
@@ -61,6 +64,7 @@ export function HelpList({
     const planned = sessionWith(session, change);
     if (planned) {
       const saved = await sync.save('events', { ...(events.get(event.id) ?? event), session: planned });
+      if (saved.state !== 'refused') onSession(planned);
       return setTold(
         saved.state === 'refused'
           ? saved.sentence

@@ -1,16 +1,6 @@
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Axle,
-  type HeatPart,
-  type Car,
-  type TrackEvent,
-  MAX_FACE_C,
-  axleParts,
-  compoundOf,
-  edgeOf,
-  judgeFluid,
-} from '@calvik/core';
+import { type Axle, type HeatPart, type Car, type TrackEvent, edgeOf, faceLimit, judgeFluid } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { LimitBar } from '../../ui/limit-bar';
 import { Segments } from '../../ui/segments';
@@ -35,23 +25,15 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
   const fluid = useMemo(() => judgeFluid(logbook, car, event, today), [logbook, car, event, today]);
   const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
   const boilsAtC = fluid.boilingOnDay?.value ?? null;
-  const compound = compoundOf(logbook, axleParts(logbook, car, axle).padSet);
-  const limitOf = (of: Axle, part: HeatPart): number | null => {
-    if (part === 'fluidC') return boilsAtC;
-    if (part !== 'faceC') return null;
-    const { padSet, rotorPair } = axleParts(logbook, car, of);
-    return Math.min(compoundOf(logbook, padSet)?.maxTempC ?? Infinity, MAX_FACE_C[rotorPair?.material ?? 'greyIron']);
-  };
+  const limitOf = (of: Axle, part: HeatPart): number | null =>
+    part === 'fluidC' ? boilsAtC : part === 'faceC' ? (faceLimit(logbook, car, of)?.tempC ?? null) : null;
   // Charts are drawn in slices, after what can be read at once.
   const drawn = useDeferredValue(curves[axle]);
   const drawnNext = useDeferredValue(drawn);
-  const rotorLimit = useMemo(
-    () =>
-      compound?.maxTempC
-        ? { label: `${compound.name} stands`, tempC: compound.maxTempC }
-        : { label: 'a rotor stands', tempC: MAX_FACE_C.greyIron },
-    [compound],
-  );
+  const rotorLimit = useMemo(() => {
+    const limit = faceLimit(logbook, car, axle);
+    return limit && { label: limit.compound ? `${limit.compound} stands` : 'a rotor stands', tempC: limit.tempC };
+  }, [logbook, car, axle]);
   const fluidLimit = useMemo(
     () => (boilsAtC === null ? null : { label: 'boils on the day', tempC: boilsAtC }),
     [boilsAtC],

@@ -1,25 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
 import {
-  type Axle,
   type Car,
   type DrivenSession,
   type HeatCase,
   type Help,
-  type HelpLimits,
-  type Logbook,
-  type OnShelf,
   type TrackEvent,
-  axleParts,
-  axles,
-  bottleState,
-  compoundOf,
-  fittingCandidates,
-  freshBoilingPointC,
   heatCase,
-  judgeFluid,
+  helpLimits,
+  shelfFor,
   outlookOf,
-  padSetMm,
-  rotorMassKg,
 } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import type { HeatRunResult } from '../../workers/heat-tasks';
@@ -34,58 +23,6 @@ export interface Running<T> {
   problem: string | null;
 }
 
-/** What is on the shelf that could help a car, and what each fluid would boil at on the day. */
-export function onShelf(logbook: Logbook, car: Car, event: TrackEvent | null, today: string): OnShelf {
-  const padSets: OnShelf['padSets'] = [];
-  const rotorPairs: OnShelf['rotorPairs'] = [];
-  for (const axle of axles) {
-    const found = fittingCandidates(logbook, car, axle);
-    for (const set of found.padSets) {
-      const compound = compoundOf(logbook, set);
-      padSets.push({
-        id: set.id,
-        label: set.label,
-        axle,
-        compound: compound?.name ?? '',
-        thicknessMm: padSetMm(logbook, set),
-        friction: compound?.friction ?? null,
-        maxTempC: compound?.maxTempC ?? null,
-      });
-    }
-    for (const pair of found.rotorPairs) {
-      const size = {
-        outerMm: pair.sweptOuterDiameterMm,
-        innerMm: pair.sweptInnerDiameterMm,
-        thicknessMm: pair.newThicknessMm,
-        isVented: pair.isVented ?? pair.newThicknessMm >= 17,
-        material: pair.material,
-      };
-      rotorPairs.push({ id: pair.id, label: pair.label, axle, massKg: pair.newMassKg ?? rotorMassKg(size), ...size });
-    }
-  }
-  const usable = new Set(
-    [...logbook.bottles.values()]
-      .filter((b) => !b.archived)
-      .map((b) => ({ b, s: bottleState(logbook, b, today) }))
-      .filter(({ s }) => s.leftMl > 300 && !s.openTooLong)
-      .map(({ b }) => b.fluidId),
-  );
-  const fluids = [...logbook.fluids.values()]
-    .filter((f) => !f.archived && usable.has(f.id) && f.grade === car.fluidGrade)
-    .map((f) => ({ id: f.id, name: f.name, boilsAtC: freshBoilingPointC(logbook, car, f, event, today) }));
-  return { padSets, rotorPairs, fluids };
-}
-
-/** What limits a car as it stands. */
-export function helpLimits(logbook: Logbook, car: Car, event: TrackEvent | null, today: string): HelpLimits {
-  const of = <T>(value: (axle: Axle) => T): Record<Axle, T> => ({ front: value('front'), rear: value('rear') });
-  return {
-    boilsAtC: judgeFluid(logbook, car, event, today).boilingOnDay?.value ?? null,
-    maxPadC: of((axle) => compoundOf(logbook, axleParts(logbook, car, axle).padSet)?.maxTempC ?? null),
-    newPadMm: of((axle) => axleParts(logbook, car, axle).padSet?.newThicknessMm ?? 0),
-  };
-}
-
 /** The case of a car in a session somebody is looking at. */
 export function useHeatCase(car: Car, event: TrackEvent | null, session: DrivenSession) {
   const logbook = useLogbook();
@@ -95,7 +32,7 @@ export function useHeatCase(car: Car, event: TrackEvent | null, session: DrivenS
   }, [logbook, car, event, session]);
 }
 
-/** Runs a case in the worker; another case ends the one before. */
+/** Runs a case in the worker; the answer for an earlier one is passed over. */
 export function useHeatRun(
   c: HeatCase | null,
   certaintyPercent: number,
@@ -144,7 +81,7 @@ export function useHelp(c: HeatCase | null, isReady: boolean, car: Car, event: T
     let isMine = true;
     helpForCase(
       c,
-      onShelf(logbook, car, event, today),
+      shelfFor(logbook, car, event, today),
       helpLimits(logbook, car, event, today),
       logbook.shop.peakCertaintyPercent,
     )
