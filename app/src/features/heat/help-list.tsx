@@ -7,7 +7,9 @@ import {
   type SessionPlan,
   type TrackEvent,
   type WorkChange,
+  type WorkKind,
 } from '@calvik/core';
+import { usualMinutes } from '@calvik/core/run-up';
 import { helpGain, helpTitle } from '@calvik/words/heat';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
@@ -19,16 +21,16 @@ import { newId } from '../save-record';
 /** Shown at once; the rest comes on demand. */
 const FIRST = 5;
 
-/** What of a change is work of a booking: how long, and whether the wheels come off. Common practice, no source. */
-const workOf: Record<HelpChange['change'], { durationMin: number; wheelsOff: boolean } | null> = {
-  ductsOn: { durationMin: 40, wheelsOff: true },
+/** What kind of work a change is; null where it is none of a booking. */
+const kindOf: Record<HelpChange['change'], WorkKind | null> = {
+  ductsOn: 'ducts',
   coolDownLap: null,
   shorterSession: null,
-  newPads: { durationMin: 30, wheelsOff: true },
-  padSet: { durationMin: 30, wheelsOff: true },
-  rotorPair: { durationMin: 60, wheelsOff: true },
+  newPads: 'pads',
+  padSet: 'pads',
+  rotorPair: 'rotors',
   biggerRotors: null,
-  fluid: { durationMin: 60, wheelsOff: true },
+  fluid: 'flush',
 };
 
 const sessionWith = (session: SessionPlan, change: HelpChange): SessionPlan | null =>
@@ -71,13 +73,14 @@ export function HelpList({
           : `${title}: in the session of ${event.name} now, for every car there.`,
       );
     }
-    const work = workOf[change.change];
-    if (!work || !booking) return;
+    const kind = kindOf[change.change];
+    if (!kind || !booking) return;
     const added: WorkChange = {
       change: 'add',
       item: `extra.${newId()}`,
       title: title.slice(0, 80),
-      ...work,
+      durationMin: usualMinutes[kind],
+      wheelsOff: true,
       reason: `Heat: ${helpGain({ change, ...gains }, say)}`.slice(0, 200),
       earliest: null,
       latest: null,
@@ -94,7 +97,7 @@ export function HelpList({
     setTold(saved.state === 'refused' ? saved.sentence : `${title}: on the work list of ${event.name}.`);
   };
   const action = (change: HelpChange): string | null =>
-    sessionWith(session, change) ? 'Into the session' : workOf[change.change] && booking ? 'Onto the work list' : null;
+    sessionWith(session, change) ? 'Into the session' : kindOf[change.change] && booking ? 'Onto the work list' : null;
   return (
     <View style={styles.gap} testID="help">
       {told ? (
