@@ -117,6 +117,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.goto(server.url + view);
       await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
       await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
+      await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
       const { violations } = await new AxeBuilder({ page }).analyze();
       for (const v of violations.filter((x) => x.impact === 'serious' || x.impact === 'critical')) {
         found.push(

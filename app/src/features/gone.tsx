@@ -1,4 +1,4 @@
-import { ActivityIndicator } from 'react-native-paper';
+import { Reading } from '../ui/reading';
 import { useLoaded } from '../state/hooks';
 import { Empty, Screen } from '../ui/screen';
 
@@ -10,7 +10,7 @@ export function Gone({ what, back }: { what: string; back: string }) {
       {loaded ? (
         <Empty text={`There is no such ${what}. It may have been entered on a device that has not sent it yet.`} />
       ) : (
-        <ActivityIndicator />
+        <Reading />
       )}
     </Screen>
   );

@@ -1,13 +1,13 @@
 import { type ComponentType, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { ActivityIndicator } from 'react-native-paper';
+import { Reading } from './reading';
 import { MainButton } from './screen';
 import { Text } from './text';
 
 /** While a page's code is on its way. */
 export const Waiting = () => (
   <View style={{ flex: 1, justifyContent: 'center' }}>
-    <ActivityIndicator />
+    <Reading />
   </View>
 );
 

@@ -1,2 +1,1 @@
-export * from './play';
-export * from './procedure';
+export {};

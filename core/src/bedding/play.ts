@@ -1,10 +1,9 @@
 /** A procedure played on a car: how hot the faces of both axles get, application by application. */
-import { type DrivePiece, GRAVITY, type HeatedCar, type MovingCar, driveCorner } from '../heat';
-import { type Axle, axles } from '../model';
-import type { BeddingProcedure, BeddingSeries } from './procedure';
+import { type DrivePiece, GRAVITY, type HeatedCar, driveCorner } from '../heat';
+import { cornerOfAxle } from '../heat-outlook';
+import { type Axle, type BeddingSeries, axles } from '../model';
+import { GATHERS_M_PER_S2, type Program } from './program';
 
-/** How fast a car gathers speed between applications, m/s². Calvik's own figure for a road car. */
-const GATHERS_M_PER_S2 = 2.2;
 const mPerS = (kmh: number): number => kmh / 3.6;
 
 /** A piece of the drive of a cycle. */
@@ -40,20 +39,33 @@ const legsOf = (series: readonly BeddingSeries[]): Leg[] => {
   return series.flatMap((s) => Array.from({ length: s.count }, () => applicationOf(s, n++)).flat());
 };
 
+/** A point of the curve of a play. */
+export interface PlayedPoint {
+  seconds: number;
+  kmh: number;
+  faceC: Record<Axle, number>;
+}
+
 export interface BeddingPlay {
   /** Hottest face of each application, cycle by cycle, °C. */
   facesC: Record<Axle, number[][]>;
+  /** When each application of each cycle ended, s. */
+  endsS: number[][];
   /** The rotor when the cooling of the last cycle is over, °C. */
   endsAtC: Record<Axle, number>;
+  /** Faces over time, a second apart at least. */
+  curve: PlayedPoint[];
 }
+
+const KMH = 3.6;
 
 /**
  * Plays a procedure.
  * @param cycles how often, with its cooling after each
  */
 export function playBedding(
-  car: HeatedCar & { moving: MovingCar },
-  { series, cooling }: Pick<BeddingProcedure, 'series' | 'cooling'>,
+  car: HeatedCar,
+  { series, cooling }: Program,
   { airC, startC = airC, cycles = 1 }: { airC: number; startC?: number; cycles?: number },
 ): BeddingPlay {
   const cycle = legsOf(series);
@@ -70,20 +82,33 @@ export function playBedding(
   for (const leg of legs) ends.push((now += leg.seconds));
   const facesC = {} as BeddingPlay['facesC'];
   const endsAtC = {} as BeddingPlay['endsAtC'];
+  const curves = {} as Record<Axle, { seconds: number; kmh: number; faceC: number }[]>;
   for (const axle of axles) {
     const found: number[][] = Array.from({ length: cycles }, () => []);
+    const curve: { seconds: number; kmh: number; faceC: number }[] = [];
     let leg = 0;
-    driveCorner(car, axle === 'front' ? 'FL' : 'RL', legs, { airC, startC }, (s) => {
+    driveCorner(car, cornerOfAxle[axle], legs, { airC, startC }, (s) => {
       while (leg < legs.length - 1 && s.seconds > ends[leg]! + 1e-9) leg += 1;
       const { application } = legs[leg]!;
       endsAtC[axle] = s.rotorC;
+      curve.push({ seconds: s.seconds, kmh: s.speedMPerS * KMH, faceC: s.faceC });
       if (application < 0) return;
       const list = found[Math.floor(leg / (cycle.length + 1))]!;
       list[application] = Math.max(list[application] ?? -Infinity, s.faceC);
     });
     facesC[axle] = found;
+    curves[axle] = curve;
   }
-  return { facesC, endsAtC };
+  const endsS = Array.from({ length: cycles }, (_, c) =>
+    cycle.flatMap((leg, i) => (leg.application >= 0 ? [ends[c * (cycle.length + 1) + i]!] : [])),
+  );
+  // Both axles are driven in the same steps.
+  const curve = curves.front.map((p, i) => ({
+    seconds: p.seconds,
+    kmh: p.kmh,
+    faceC: { front: p.faceC, rear: curves.rear[i]!.faceC },
+  }));
+  return { facesC, endsS, endsAtC, curve };
 }
 
 /** Which application of a cycle, from 1, first gets a face to a temperature; null where none does. */
@@ -93,19 +118,19 @@ export const firstAt = (facesC: readonly number[], tempC: number): number | null
 };
 
 /** Nobody brakes more often than this in one go. */
-const MOST = 40;
+export const MOST_APPLICATIONS = 40;
 
 /**
  * How many applications of the last series a car wants until its faces have been at a temperature.
- * @returns of the whole cycle; null where no number up to {@link MOST} reaches it
+ * @returns of the whole cycle; null where no number up to {@link MOST_APPLICATIONS} reaches it
  */
 export function applicationsWanted(
   car: HeatedCar,
-  procedure: Pick<BeddingProcedure, 'series' | 'cooling'>,
-  { airC, axle, tempC }: { airC: number; axle: Axle; tempC: number },
+  procedure: Program,
+  { airC, startC = airC, axle, tempC }: { airC: number; startC?: number; axle: Axle; tempC: number },
 ): number | null {
   const last = procedure.series.at(-1)!;
   const before = procedure.series.slice(0, -1);
-  const long = { ...procedure, series: [...before, { ...last, count: MOST }] };
-  return firstAt(playBedding(car, long, { airC }).facesC[axle][0]!, tempC);
+  const long = { cooling: { minutes: 0, kmh: 60 }, series: [...before, { ...last, count: MOST_APPLICATIONS }] };
+  return firstAt(playBedding(car, long, { airC, startC }).facesC[axle][0]!, tempC);
 }

@@ -19,12 +19,14 @@ import {
   type RotorPair,
   type RuleSet,
   type Shop,
+  type Procedure,
   type Supplier,
   type TrackEvent,
   type Venue,
   type WasteHandedOver,
   type WearPart,
   SHOP_ID,
+  shippedProcedures,
   shopDefaults,
   recordDefaults,
 } from '../model';
@@ -62,6 +64,8 @@ export interface Logbook {
   messages: ReadonlyMap<string, Message>;
   wrenches: ReadonlyMap<string, Wrench>;
   compounds: ReadonlyMap<string, Compound>;
+  /** Bedding procedures: those that come with Calvik, unless the shop has edited them, and its own. */
+  procedures: ReadonlyMap<string, Procedure>;
   /** The peak of the fluid that a signature was given by, °C, while that signature is judged; else null. */
   signedPeakC: number | null;
   /** Facts that count, oldest first, by the car they are about. */
@@ -247,6 +251,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     bottles: byId(records.bottles),
     jobs,
     compounds: saying('compounds'),
+    procedures: byId([...shippedProcedures, ...(records.procedures ?? [])]),
     signedPeakC: null,
     padSets: saying('padSets'),
     rotorPairs: saying('rotorPairs'),

@@ -11,6 +11,7 @@ export const collections = [
   'bottles',
   'jobs',
   'compounds',
+  'procedures',
   'rotorPairs',
   'padSets',
   'brakeSheets',

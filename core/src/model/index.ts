@@ -1,6 +1,7 @@
 export * from './terms';
 export * from './collections';
 export * from './defaults';
+export * from './procedures';
 export * from './finding';
 export * from './steps';
 export * from './work';
@@ -105,3 +106,23 @@ export type {
   WasteHandedOver,
 } from './schemas/service';
 export { standingFindings, unexplainedFindings } from './standing';
+export type {
+  ApplicationFault,
+  BackFromBedding,
+  BeddingBegun,
+  BeddingCheck,
+  BeddingDecision,
+  BeddingDriven,
+  BeddingLook,
+  BeddingSeries,
+  BeddingWord,
+  DrivenApplication,
+  DrivenAt,
+  FaceSeen,
+  FollowedProcedure,
+  Procedure,
+  RoadUse,
+  RotorsRefaced,
+  SentForBedding,
+  SpeedSource,
+} from './schemas/bedding';

@@ -1,11 +1,13 @@
 /** What a procedure does on a car. The pattern that people see while they bed is common practice, no source. */
 import fc from 'fast-check';
-import { applicationsWanted, beddingSchools, firstAt, playBedding } from '../../src/bedding';
+import { shippedProcedures } from '../../src';
+import { applicationsWanted, firstAt, playBedding } from '../../src/bedding/driving';
 import { heatedCar } from '../builders/heat-car';
 
 const LAYER_C = 230;
 const FADE_C = 350;
 const AIR_C = 18;
+const beddingSchools = shippedProcedures.filter((p) => !p.isMachine);
 const roadPad = beddingSchools[0]!;
 const car = heatedCar({ front: { massKg: 7.2, outerMm: 300, padMm: 11, ductFactor: 0.85 } });
 
@@ -22,7 +24,7 @@ test('every school heats, the front more than the rear, and cools afterwards', (
   for (const school of beddingSchools) {
     const { facesC, endsAtC } = playBedding(car, school, { airC: AIR_C });
     const applications = school.series.reduce((sum, s) => sum + s.count, 0);
-    expect([school.key, facesC.front[0]!.length]).toEqual([school.key, applications]);
+    expect([school.name, facesC.front[0]!.length]).toEqual([school.name, applications]);
     const hottest = Math.max(...facesC.front[0]!);
     expect(hottest).toBeGreaterThan(100);
     expect(hottest).toBeGreaterThan(Math.max(...facesC.rear[0]!));
@@ -32,7 +34,7 @@ test('every school heats, the front more than the rear, and cools afterwards', (
 
 test('the drag puts in what its effort takes over its time', () => {
   // 28 drags of 4 s at 0.4 g and 80 km/h: 0.4·9.81·22.2 m/s·1450 kg = 126 kW, by hand; a slowing by as much from as fast does the same work.
-  const drag = beddingSchools.find((s) => s.key === 'drag')!;
+  const drag = beddingSchools.find((s) => s.name === 'Drag')!;
   const slow = {
     ...drag,
     series: [{ ...drag.series[0]!, dragS: null, fromKmh: 80 + 28.25, toKmh: 80 - 28.25, restS: 0 }],

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { memo, useCallback, useDeferredValue, useState } from 'react';
-import { ActivityIndicator } from 'react-native-paper';
+import { Reading } from '../../ui/reading';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, type RunUpCar, type RunUpEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
 import { jobNames } from '@calvik/words';
@@ -192,7 +192,7 @@ export function RunUpScreen() {
       {board === null ? (
         online ? (
           <View style={styles.loading}>
-            <ActivityIndicator />
+            <Reading />
             <Text tone="inkSoft">Reading the logbook …</Text>
           </View>
         ) : (

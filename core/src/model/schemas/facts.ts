@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { said } from './said';
 import type { Collection } from '../collections';
 import { base } from './base';
+import { beddingFacts } from './bedding';
 import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
 import { heatReading } from './heat';
 import { planningFacts } from './planning';
@@ -109,6 +110,7 @@ export const factSchema = z
     heatReading,
     ...serviceFacts,
     ...planningFacts,
+    ...beddingFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, said('noReasonForCorrection', {}, ['because']))
   .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
@@ -133,6 +135,8 @@ const pointers = {
   orderId: 'orders',
   exchangeId: 'facts',
   aboutFactId: 'facts',
+  runId: 'facts',
+  sentId: 'facts',
   replaces: 'facts',
 } as const satisfies Record<string, Collection | 'facts'>;
 

@@ -9,4 +9,5 @@ export * from './parts';
 export * from './facts';
 export * from './service';
 export * from './heat';
+export * from './bedding';
 export { beddingPlace, goods, workChange, workKey } from './planning';

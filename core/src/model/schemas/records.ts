@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { said } from './said';
 import type { Collection } from '../collections';
 import { nothingKnown, usualHours, workSkills } from '../terms';
+import { procedure } from './bedding';
 import { axleBrake, fluidPolicy } from './brakes';
 import { brakingZone, carHeat, compound, pinnedPeak, sessionPlan, venueTrace } from './heat';
 import { brakeSheet, padSet, rotorPair, sequenceSchool, wrench } from './parts';
@@ -264,6 +265,7 @@ export const recordSchemas = {
   messages: message,
   wrenches: wrench,
   compounds: compound,
+  procedures: procedure,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
@@ -284,6 +286,7 @@ export const recordReferences: { [C in Collection]?: Record<string, Collection> 
   },
   padSets: { carId: 'cars', rotorPairId: 'rotorPairs', compoundId: 'compounds' },
   rotorPairs: { carId: 'cars' },
+  procedures: { compoundId: 'compounds' },
   brakeSheets: { carId: 'cars' },
   wearParts: { carId: 'cars' },
   orders: { supplierId: 'suppliers' },

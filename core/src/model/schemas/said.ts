@@ -43,6 +43,12 @@ export interface SchemaProblems {
   tooFewReadings: { min: number };
   rangeSwapped: Record<string, never>;
   zoneSlowsNothing: Record<string, never>;
+  seriesSlowsNothing: Record<string, never>;
+  seriesToStandstill: Record<string, never>;
+  procedureWithoutSeries: Record<string, never>;
+  procedureWithoutPlace: Record<string, never>;
+  noAxle: Record<string, never>;
+  fourFaces: Record<string, never>;
   minutesOrLaps: Record<string, never>;
   workingAboveHighest: Record<string, never>;
   noStepRead: Record<string, never>;

@@ -1,0 +1,98 @@
+/** What a procedure will do on a car: stop by stop, how many it wants, and what reaches the temperature where it does not. */
+import type { HeatedCar } from '../heat';
+import type { Axle, Procedure } from '../model';
+import type { BeddingBands } from './bands';
+import { type BeddingPlay, MOST_APPLICATIONS, applicationsWanted, firstAt, playBedding } from './play';
+import { type Program, countOf, fastestKmh } from './program';
+
+/** One cycle on one axle. */
+export interface CycleOutlook {
+  facesC: readonly number[];
+  /** Application at which the layer forms, and at which fade begins; null where none gets there. */
+  layerAt: number | null;
+  fadeAt: number | null;
+}
+
+export interface BeddingOutlook {
+  play: BeddingPlay;
+  /** Cycle by cycle: the first, and the second as it goes on from the first one's cooling. */
+  cycles: Record<Axle, CycleOutlook[]>;
+  count: number;
+  /** What the car wants instead of the count; the same where the count is right; null where no number does. */
+  wanted: number | null;
+  /** From which speed the count would do, km/h; null where it does, or where no speed does. */
+  fromKmhInstead: number | null;
+  /** Faces of the working axle never get to where the layer forms. */
+  isTooCold: boolean;
+}
+
+/** By so much at most a faster start is looked for, and in such steps, km/h. */
+const FASTER = { mostKmh: 60, stepKmh: 5 } as const;
+/** In a band so many applications: one is chance. Calvik's own figure. */
+const IN_BAND = 2;
+
+const faster = (program: Program, byKmh: number): Program => ({
+  ...program,
+  series: program.series.map((s) => ({ ...s, fromKmh: s.fromKmh + byKmh, toKmh: s.dragS === null ? s.toKmh : s.toKmh + byKmh })),
+});
+
+/** How many applications are right: enough in the band, none beyond fade. */
+function wantedCount(count: number, aimAt: number | null, fadeAt: number | null): number | null {
+  if (aimAt === null) return null;
+  const least = Math.min(aimAt + IN_BAND - 1, fadeAt ?? Infinity);
+  if (fadeAt !== null && count > fadeAt) return fadeAt;
+  return count >= least ? count : least;
+}
+
+/**
+ * The outlook of a procedure on a car.
+ * @param axle whose faces decide: the one that does more of the work
+ */
+export function beddingOutlook(
+  car: HeatedCar,
+  procedure: Pick<Procedure, 'series' | 'cooling'>,
+  bands: BeddingBands,
+  { airC, startC = airC, axle = 'front' }: { airC: number; startC?: number; axle?: Axle },
+): BeddingOutlook {
+  const play = playBedding(car, procedure, { airC, startC, cycles: 2 });
+  const cycle = (facesC: readonly number[]): CycleOutlook => ({
+    facesC,
+    layerAt: firstAt(facesC, bands.layerC),
+    fadeAt: firstAt(facesC, bands.fadeC),
+  });
+  const cycles = {
+    front: play.facesC.front.map(cycle),
+    rear: play.facesC.rear.map(cycle),
+  };
+  const count = countOf(procedure.series);
+  const aimAt = applicationsWanted(car, procedure, { airC, startC, axle, tempC: bands.aimC });
+  const wanted = wantedCount(count, aimAt, cycles[axle][0]!.fadeAt);
+  const isTooFew = wanted === null || wanted > count;
+  let fromKmhInstead: number | null = null;
+  for (let by = FASTER.stepKmh; isTooFew && fromKmhInstead === null && by <= FASTER.mostKmh; by += FASTER.stepKmh) {
+    const at = firstAt(
+      playBedding(car, { ...faster(procedure, by), cooling: { minutes: 0, kmh: 60 } }, { airC, startC }).facesC[axle][0]!,
+      bands.aimC,
+    );
+    if (at !== null && at <= count - IN_BAND + 1) fromKmhInstead = fastestKmh(faster(procedure, by));
+  }
+  return { play, cycles, count, wanted, fromKmhInstead, isTooCold: cycles[axle][0]!.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS };
+}
+
+/** A procedure held to a speed: what it can do where the law says so. */
+export const heldTo = (program: Program, kmh: number): Program => ({
+  ...program,
+  series: program.series.map((s) => {
+    const over = Math.max(0, s.fromKmh - kmh);
+    return { ...s, fromKmh: s.fromKmh - over, toKmh: s.dragS === null ? Math.min(s.toKmh, kmh - 10) : s.toKmh - over };
+  }),
+});
+
+/** Whether a procedure that is driven no faster than this still gets the faces to where it aims. */
+export const reachesAt = (
+  car: HeatedCar,
+  program: Program,
+  bands: BeddingBands,
+  { airC, axle = 'front', kmh }: { airC: number; axle?: Axle; kmh: number },
+): boolean =>
+  program.series.length > 0 && applicationsWanted(car, heldTo(program, kmh), { airC, axle, tempC: bands.aimC }) !== null;
