@@ -1,3 +1,4 @@
+export * from './bedding';
 export * from './calendar';
 export * from './demand';
 export * from './fluid';

@@ -15,6 +15,7 @@ import {
   subjectNames,
   transferLayerWords,
 } from './names';
+import { decisionNames, faceSeenTexts, speedSourceNames } from './bedding';
 import { heatInstrumentNames, heatReadText } from './heat';
 import type { Say } from './reader';
 import { stepName } from './steps';
@@ -65,6 +66,38 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     title: `${heatInstrumentNames[f.read.instrument]}: ${heatReadText(f.read, say)}`,
     text: logbook.venues.get(f.venueId)?.name ?? '',
   }),
+  beddingBegun: (f) => ({ title: 'Bedding begun', text: f.procedure.name }),
+  beddingDriven: (f) => {
+    const counted_ = f.applications.filter((x) => x.isCounted).length;
+    return {
+      title: `Bedding, cycle ${f.cycle}: ${counted_} of ${f.wanted}`,
+      text: [speedSourceNames[f.speedFrom], f.hotStops > 0 ? counted(f.hotStops, 'full stop') : '', f.endedBecause]
+        .filter(Boolean)
+        .join('; '),
+    };
+  },
+  beddingLook: (f) => ({
+    title: decisionNames[f.decision],
+    text: [
+      `${axleNames[f.axle]}: ${list([...new Set(f.faces.flatMap((x) => x.seen))].map((x) => faceSeenTexts[x].name.toLowerCase()))}`,
+      f.reason,
+    ]
+      .filter(Boolean)
+      .join('; '),
+  }),
+  sentForBedding: (f, logbook) => ({
+    title: 'Sent to be bedded',
+    text: `${padSet(logbook, f.padSetId)} with ${rotorPair(logbook, f.rotorPairId)} to ${f.to}, back on ${f.backOn}`,
+  }),
+  backFromBedding: (f, logbook) => ({
+    title: f.isBedded ? 'Back, bedded' : 'Back, not bedded',
+    text: `${padSet(logbook, f.padSetId)} with ${rotorPair(logbook, f.rotorPairId)}`,
+  }),
+  rotorsRefaced: (f, logbook) => ({
+    title: f.how === 'turned' ? 'Rotors turned' : 'Rotors cleaned',
+    text: rotorPair(logbook, f.rotorPairId),
+  }),
+  roadUse: (f) => ({ title: `${Math.round(f.km)} km on the road`, text: '' }),
   systemCleared: (f) => ({ title: 'System cleared', text: f.workshop }),
   bottleOpened: () => ({ title: 'Bottle opened', text: '' }),
   bottleLevel: (f, _, say) => ({ title: `${say.value(f.leftMl, 'volume')} left`, text: 'Looked at' }),

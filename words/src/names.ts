@@ -64,6 +64,7 @@ export const figureName = ({ label, place }: Pick<Figure, 'label' | 'place'>): s
 export const gateNames: Record<GateName, string> = {
   fluid: 'Fluid',
   heat: 'Heat',
+  bedding: 'Bedding',
   parts: 'Pads and rotors',
   service: 'Service',
 };
@@ -335,6 +336,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   messages: 'message',
   wrenches: 'wrench',
   compounds: 'compound',
+  procedures: 'bedding procedure',
   facts: 'entry',
 };
 

@@ -7,5 +7,6 @@ export {
   policyRules,
   previousEventEnd,
 } from './judge';
+export { type RuleFrom, type RulesInForce, type StrictRule, rulesInForce } from './rules';
 export { helpLimits, shelfFor } from './shelf';
 export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent, heatCaseAt } from './peak';

@@ -32,6 +32,9 @@ export const shopDefaults: Shop = {
   slackDays: 1,
   afterEventDays: 7,
   machineBeddingDays: 6,
+  reBedAfterRoadKm: 800,
+  reBedAfterDays: 120,
+  lawfulRoadKmh: 100,
 };
 
 const noRules = {

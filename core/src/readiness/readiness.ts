@@ -1,5 +1,6 @@
+import { judgeBedding } from '../bedding';
 import { type LocalDate, daysBetween } from '../calendar';
-import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat } from '../demand';
+import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, rulesInForce } from '../demand';
 import { type HeatCase, outlookOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { openJobsOfCar } from '../jobs';
@@ -77,11 +78,22 @@ const judgeLastService: Gate = (logbook, car, _event, today) => {
   };
 };
 
-/** The gates, in the order in which a technician would ask. Bedding joins here. */
+/** Green parts, and those that nobody has looked at. */
+const bedding: Gate = (logbook, car, event, today) =>
+  judgeBedding(
+    logbook,
+    car,
+    event,
+    today,
+    (event ? rulesInForce(logbook, car, event).beddedPartsOnly : null) !== null || logbook.shop.beddedPartsOnly,
+  );
+
+/** The gates, in the order in which a technician would ask. */
 const gates = {
   fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
   heat: judgeHeat,
   parts: judgeParts,
+  bedding,
   service: judgeLastService,
 } as const satisfies Record<string, Gate>;
 

@@ -61,6 +61,13 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   wearPartUsed: done,
   goodsReceived: done,
   heatReading: done,
+  beddingBegun: done,
+  beddingDriven: done,
+  beddingLook: done,
+  sentForBedding: done,
+  backFromBedding: done,
+  rotorsRefaced: done,
+  roadUse: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

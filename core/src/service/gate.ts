@@ -1,3 +1,4 @@
+import { layerOfPair } from '../bedding';
 import { dateIn } from '../calendar';
 import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
@@ -230,7 +231,9 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
           logbook.padSets.has(fitted.padSetId ?? '') &&
           f.padSetId === fitted.padSetId,
       );
-    return hasRun ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
+    const [pads, rotors] = [logbook.padSets.get(fitted.padSetId ?? ''), logbook.rotorPairs.get(fitted.rotorPairId ?? '')];
+    const isBedded = pads && rotors && layerOfPair(logbook, pads, rotors).state === 'bedded';
+    return hasRun || isBedded ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
   });
 
 /** Everything that is found of a service, before anybody has waived anything. */

@@ -2,7 +2,7 @@ import { dateIn, plusDays } from '../calendar';
 import { type FluidJudgement, type PlannedFluid, policyRules } from '../demand';
 import { type RuleOwner, bleedSequence, usualVolumesMl } from '../fluid';
 import { workKey } from '../model';
-import type { RuleFrom } from './rules';
+import type { RuleFrom } from '../demand';
 import { type Context, type WorkNeed, noRule } from './types';
 
 /** A boiling test older than this before an event is made again where it matters. Own figure. */

@@ -1,5 +1,4 @@
 /** What each booked car needs, why, when and with what: derived from facts, rules and dates; nothing of it is stored. */
-export { type RuleFrom, type RulesInForce, type StrictRule, rulesInForce } from './rules';
 export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
 export { type WorkFindings, workFinding } from './findings';
 export { type VisitExtra, loadUpOf, visitExtras, visitSaving, workOfBooking, workOfEvents } from './items';

@@ -1,5 +1,5 @@
 import { type LocalDate, dateIn, plusDays } from '../calendar';
-import { type PlannedFluid, judgeFluid, previousEventEnd } from '../demand';
+import { type PlannedFluid, judgeFluid, previousEventEnd, rulesInForce } from '../demand';
 import type { PartNeed } from '../inventory';
 import { isDone, tickedWork } from '../jobs';
 import type { Logbook } from '../logbook';
@@ -23,7 +23,6 @@ import { fluidNeeds } from './fluid-work';
 import { before, guided, kinds } from './kinds';
 import { otherNeeds } from './other-work';
 import { beddingNeeds, partsNeeds } from './parts-work';
-import { rulesInForce } from './rules';
 import type { Context, WorkItem, WorkNeed } from './types';
 
 /** Where on the car a piece of work is done. */

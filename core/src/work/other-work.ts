@@ -1,11 +1,11 @@
 import { dateIn, plusDays } from '../calendar';
+import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, onShelf, toBuy } from '../inventory';
 import { type ChecksDone, axleOfCorner, axles, kindOfWork, workKey } from '../model';
 import { brakeSheetOf } from '../service';
 import { hasDuctsOn } from './ducts';
 import { workFinding } from './findings';
 import { kinds } from './kinds';
-import { rulesInForce } from './rules';
 import { type Context, type WorkNeed, noRule } from './types';
 
 export function otherNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {

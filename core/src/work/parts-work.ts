@@ -1,10 +1,10 @@
+import { layerOfPair, layerOnAxle } from '../bedding';
 import { dateIn, plusDays } from '../calendar';
+import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
 import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
 import { type CarCorners, brakeSheetOf, judgeCorners } from '../service';
-import { doneOf } from './ducts';
 import { workFinding } from './findings';
-import { rulesInForce } from './rules';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
 
 /** Measured at most this long before an event, and not before the last one, a car need not be measured again. Own figure. */
@@ -126,16 +126,14 @@ function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNe
       );
 }
 
-/** Whether what is on an axle has been bedded: somebody did it since it was fitted, or it has run an event. */
-function isBedded(c: Context, axle: Axle): boolean {
-  const { padsSince, rotorsSince } = axleParts(c.logbook, c.car, axle);
-  const since = [padsSince?.at, rotorsSince?.at]
-    .filter((at): at is string => at !== undefined)
-    .sort()
-    .at(-1);
-  if (since === undefined) return true;
-  const done = doneOf(c.facts, 'bedding').some((d) => d.fact.at > since && d.keys.includes(workKey('bedding', axle)));
-  return done || (c.previous !== null && c.previous >= dateIn(since, c.logbook.shop.timeZone) && c.previous < c.today);
+/** Whether the set from the shelf that goes on was bedded to the rotors that stay on. */
+function comesBedded(c: Context, needs: readonly WorkNeed[], axle: Axle): boolean {
+  const { logbook, car } = c;
+  if (needs.some((n) => n.key === workKey('rotors', axle))) return false;
+  const part = needs.find((n) => n.key === workKey('pads', axle))?.parts?.[0];
+  const set = logbook.padSets.get(part?.source === 'shelf' ? (part.partId ?? '') : '');
+  const { rotorPair } = axleParts(logbook, car, axle);
+  return set !== undefined && rotorPair !== null && layerOfPair(logbook, set, rotorPair).state === 'bedded';
 }
 
 export function beddingNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
@@ -145,7 +143,9 @@ export function beddingNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[]
   const found: WorkNeed[] = [];
   for (const axle of axles) {
     const isNew = needs.some((n) => n.key === workKey('pads', axle) || n.key === workKey('rotors', axle));
-    if (!isNew && isBedded(c, axle)) continue;
+    const layer = layerOnAxle(logbook, car, axle, today);
+    // A set that was bedded ahead on its own rotors goes on as it is.
+    if (isNew ? comesBedded(c, needs, axle) : layer.finding === null) continue;
     const because = (finding: Finding): WorkReason[] => [{ finding, from: asked?.from ?? null }];
     const at = { axle };
     if (booking.beddingPlace === 'machine' && isNew) {
@@ -159,7 +159,11 @@ export function beddingNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[]
       });
       continue;
     }
-    const reasons = because(workFinding(isNew ? 'newPartsGoOn' : 'notBeddedYet', 'needsWork', at, { isBeddedOnly }));
+    const reasons = because(
+      isNew || layer.state === 'green' || !layer.finding
+        ? workFinding(isNew ? 'newPartsGoOn' : 'notBeddedYet', 'needsWork', at, { isBeddedOnly })
+        : layer.finding,
+    );
     const atEvent = booking.beddingPlace === 'event' ? { earliest: event.startDate, latest: event.startDate } : {};
     found.push({ key: workKey('bedding', axle), reasons, ...atEvent });
   }

@@ -3,7 +3,7 @@ import type { Logbook } from '../logbook';
 import type { PartNeed } from '../inventory';
 import type { Booking, Car, Fact, Finding, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
 import type { DurationEstimate } from './durations';
-import type { RuleFrom } from './rules';
+import type { RuleFrom } from '../demand';
 
 /** Why a piece of work is needed, and whose rule asks for it. */
 export interface WorkReason {

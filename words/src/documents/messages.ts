@@ -11,7 +11,8 @@ import {
   shortDate,
   timeIn,
 } from '@calvik/core';
-import { type WorkItem, loadUpOf, rulesInForce } from '@calvik/core/run-up';
+import { rulesInForce } from '@calvik/core';
+import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list } from '../texts';
 import { ruleLines, workFindingText } from '../work';

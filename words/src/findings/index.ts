@@ -1,4 +1,5 @@
 import type {
+  BeddingFindings,
   Finding,
   FindingTrace,
   FluidFindings,
@@ -18,6 +19,7 @@ import type {
 import type { Say } from '../reader';
 import type { TextsFor } from '../texts';
 import { wheelBearingTexts } from '../wheel-bearings';
+import { beddingTexts } from './bedding';
 import { fluidTexts } from './fluid';
 import { heatTexts } from './heat';
 import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
@@ -33,6 +35,7 @@ type AllFindings = PadFindings &
   InventoryFindings &
   FluidFindings &
   HeatFindings &
+  BeddingFindings &
   ServiceFindings &
   ReadinessFindings &
   JobFindings;
@@ -47,6 +50,7 @@ const texts: TextsFor<AllFindings> = {
   ...inventoryTexts,
   ...fluidTexts,
   ...heatTexts,
+  ...beddingTexts,
   ...serviceTexts,
   ...readinessTexts,
   ...jobTexts,

@@ -2,17 +2,14 @@
 import type { Finding } from '@calvik/core';
 import type {
   Reservable,
-  RuleFrom,
-  RulesInForce,
   ScheduleFindings,
   ShoppingBasis,
   ShoppingLine,
-  StrictRule,
   WayOut,
   WorkFindings,
   WorkReason,
 } from '@calvik/core/run-up';
-import type { Goods, JobKind, PartNeed } from '@calvik/core';
+import type { Goods, JobKind, PartNeed, RuleFrom, RulesInForce, StrictRule } from '@calvik/core';
 import { addTexts, findingText } from '../findings';
 import { checkNames, jobNames, padLimitOwnerNames } from '../names';
 import type { Say } from '../reader';

@@ -1,8 +1,8 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
-import { type WorkItem, loadUpOf, rulesInForce, visitSaving } from '@calvik/core/run-up';
+import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, rulesInForce, shortDate, timeIn } from '@calvik/core';
+import { type WorkItem, loadUpOf, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';

@@ -53,6 +53,11 @@ export const shop = z.object({
   afterEventDays: whole(1, 60, 'days').default(7),
   /** Days that parts are away to be bedded on a machine. */
   machineBeddingDays: whole(1, 60, 'days').default(6),
+  /** Road use after which a transfer layer is worn, and days after which nobody knows. */
+  reBedAfterRoadKm: whole(50, 50_000, 'km').default(800),
+  reBedAfterDays: whole(7, 1000, 'days').default(120),
+  /** The fastest that is lawful on the roads around the shop. */
+  lawfulRoadKmh: quantity(30, 200, 'km/h').default(100),
 });
 export type Shop = z.infer<typeof shop>;
 

@@ -1,0 +1,42 @@
+import { type Quantity, findingsOf } from '../model';
+
+/** Pads and rotors as they are called; empty where they have no label. */
+interface Pair {
+  pads: string;
+  rotors: string;
+}
+
+export interface BeddingFindings {
+  beddingInOrder: Record<string, never>;
+  /** Never bedded since they came together. */
+  pairGreen: Pair & { isReleased: boolean };
+  /** Bedded once; the rotors have met another compound since. */
+  otherCompoundMet: Pair & { compound: string };
+  rotorsWereRefaced: Pair & { how: 'turned' | 'cleaned' };
+  /** Driven, but nobody has looked at the faces. */
+  pairNotLookedAt: Pair;
+  /** Somebody looked, and decided otherwise than to accept. */
+  pairWantsAgain: Pair & { decision: 'anotherCycle' | 'cleanAndAgain' | 'turn' };
+  layerWornByRoad: Pair & { km: number; limitKm: number };
+  layerWornByDays: Pair & { days: number; limitDays: number };
+  layerWornByWords: Pair & { complaint: 'squeal' | 'firmNoBite' };
+  layerSeenThin: Pair;
+  awayToBeBedded: Pair & { to: string; backOn: string };
+  beddedInFirstSession: Record<string, never>;
+  /** Of a choice of procedure. */
+  makersDisagree: { pads: string; rotors: string };
+  notForThisUse: { use: 'road' | 'track' | 'race'; compoundUse: 'road' | 'track' | 'race' };
+  /** Of what a procedure will do. */
+  countIsRight: { count: number };
+  countTooSmall: { count: number; wanted: number; fromInstead: Quantity | null };
+  countTooLarge: { count: number; wanted: number };
+  neverReachesAim: { aim: Quantity; hottest: Quantity; fromInstead: Quantity | null };
+  fasterThanLawful: { fastest: Quantity; lawful: Quantity };
+  tooColdAtLawful: { lawful: Quantity };
+  layerFormsAt: { application: number; fadeAt: number | null };
+  secondCycleAt: { layerAt: number | null; fadeAt: number | null };
+  /** Of a run. */
+  releaseMissing: Record<string, never>;
+  ductsStillTaped: Record<string, never>;
+}
+export const beddingFinding = findingsOf<BeddingFindings>();

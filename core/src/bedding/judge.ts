@@ -1,0 +1,40 @@
+import type { LocalDate } from '../calendar';
+import type { Logbook } from '../logbook';
+import { type Car, type Finding, type TrackEvent, type Verdict, axles, worstFirst, worstOf } from '../model';
+import { beddingFinding } from './findings';
+import { layerOnAxle } from './layer';
+
+export interface BeddingJudgement {
+  verdict: Verdict;
+  headline: Finding;
+  findings: Finding[];
+}
+
+/**
+ * Whether the pairs on a car are bedded. Green parts hold a car that goes to an event with bedded parts only.
+ * @param isBeddedOnly whether organiser, shop or customer ask for it
+ */
+export function judgeBedding(
+  logbook: Logbook,
+  car: Car,
+  event: TrackEvent | null,
+  today: LocalDate,
+  isBeddedOnly: boolean,
+): BeddingJudgement {
+  const booking = event ? logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) : undefined;
+  const findings = axles.flatMap((axle): Finding[] => {
+    const { finding, state } = layerOnAxle(logbook, car, axle, today);
+    if (!finding) return [];
+    // A layer that has worn comes back by itself on a track; parts that were never bedded do not.
+    return [state !== 'worn' && isBeddedOnly ? { ...finding, verdict: 'stop' } : finding];
+  });
+  const isGreen = findings.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
+  if (isGreen && booking?.beddingPlace === 'event' && !isBeddedOnly)
+    findings.push(beddingFinding('beddedInFirstSession', 'watch', {}, {}));
+  const sorted = worstFirst(findings);
+  return {
+    verdict: worstOf(sorted),
+    headline: sorted[0] ?? beddingFinding('beddingInOrder', 'inOrder', {}, {}),
+    findings: sorted,
+  };
+}

@@ -1,0 +1,205 @@
+/** The transfer layer of what is on an axle, over time: whether the pair is bedded, why not, or whether the layer has worn. */
+import { type LocalDate, dateIn, daysBetween } from '../calendar';
+import { axleParts, compoundName, isAfter } from '../inventory';
+import { type Logbook, byTime, ofKind } from '../logbook';
+import {
+  type Axle,
+  type BackFromBedding,
+  type BeddingBegun,
+  type BeddingLook,
+  type Car,
+  type Fact,
+  type Finding,
+  type PadSet,
+  type PartsFitted,
+  type RotorPair,
+  type WorkDone,
+  axleOfCorner,
+  workKey,
+} from '../model';
+import { beddingFinding } from './findings';
+
+/**
+ * `bedded`: looked at and accepted. `driven`: nobody has looked yet. `worn`: was bedded, the layer has gone thin. `assumed`: nobody has
+ * recorded what was done, and it has run.
+ */
+export type LayerState = 'green' | 'driven' | 'bedded' | 'worn' | 'assumed';
+
+export interface Layer {
+  state: LayerState;
+  /** Why it is not simply bedded; null where it is. */
+  finding: Finding | null;
+  /** The look, the box, or the tick that made it so; null where nothing did. */
+  since: Fact | null;
+  padSet: PadSet | null;
+  rotorPair: RotorPair | null;
+}
+
+type Accepting = BeddingLook | BackFromBedding | WorkDone;
+
+/** What says of a pair how its layer is, oldest first. */
+const factsOfPair = (logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Fact[] =>
+  [...new Map([...logbook.factsOfPart(rotorPair.id), ...logbook.factsOfPart(padSet.id)].map((f) => [f.id, f])).values()].sort(
+    byTime,
+  );
+
+interface Found {
+  accepted: Accepting | null;
+  /** On a car together before, and off again: nobody wrote down how it was bedded. */
+  hasRun?: boolean;
+  /** What took the bedded state away, or stands against it. */
+  against: Finding | null;
+}
+
+const names = (padSet: PadSet | null, rotorPair: RotorPair | null): { pads: string; rotors: string } => ({
+  pads: padSet?.label ?? '',
+  rotors: rotorPair?.label ?? '',
+});
+
+/** Goes through what was done with a labelled pair. A bedded state never survives another compound, a lathe or coarse paper. */
+function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found {
+  let found: Found = { accepted: null, against: null };
+  let fitted = 0;
+  const at = { axle: rotorPair.axle };
+  const of = names(padSet, rotorPair);
+  for (const f of factsOfPair(logbook, padSet, rotorPair)) {
+    if (f.kind === 'beddingLook' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id)
+      found =
+        f.decision === 'accept'
+          ? { accepted: f, against: null }
+          : { accepted: null, against: beddingFinding('pairWantsAgain', 'needsWork', at, { ...of, decision: f.decision }) };
+    else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
+      found = { accepted: f, against: null };
+    else if (f.kind === 'rotorsRefaced' && f.rotorPairId === rotorPair.id)
+      found = { accepted: null, against: found.accepted ? beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how }) : found.against };
+    else if (f.kind === 'partsFitted') {
+      if (f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.changed !== 'none') fitted += 1;
+      const met = otherCompound(logbook, f, padSet, rotorPair);
+      if (met !== null)
+        found = { accepted: null, against: beddingFinding('otherCompoundMet', 'needsWork', at, { ...of, compound: met }) };
+    }
+  }
+  return { ...found, hasRun: fitted > 1 };
+}
+
+/** Name of another compound that a fitting brought onto these rotors, or these pads onto a layer of; null where it did not. */
+function otherCompound(logbook: Logbook, f: PartsFitted, padSet: PadSet, rotorPair: RotorPair): string | null {
+  if (f.rotorPairId === rotorPair.id && f.padSetId !== padSet.id) {
+    const set = logbook.padSets.get(f.padSetId ?? '') ?? null;
+    if (set === null) return f.changed === 'pads' || f.changed === 'both' ? '' : null;
+    return set.compoundId === padSet.compoundId ? null : compoundName(logbook, set);
+  }
+  if (f.padSetId !== padSet.id || f.rotorPairId === null || f.rotorPairId === rotorPair.id) return null;
+  // These pads on other rotors: those may carry the layer of another compound.
+  const before = ofKind(logbook.factsOfPart(f.rotorPairId), 'partsFitted').findLast(
+    (o) => o.rotorPairId === f.rotorPairId && o.padSetId !== null && o.padSetId !== padSet.id && isAfter(f, o),
+  );
+  const set = logbook.padSets.get(before?.padSetId ?? '');
+  return set && set.compoundId !== padSet.compoundId ? compoundName(logbook, set) : null;
+}
+
+/** What was recorded of an axle without labels since something was last changed on it. */
+function foldAxle(logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | null): Found {
+  let found: Found = { accepted: null, against: null };
+  for (const f of ofKind(logbook.factsOfCar(car.id), 'beddingLook')) {
+    if (f.axle !== axle || !isAfter(f, since)) continue;
+    found =
+      f.decision === 'accept'
+        ? { accepted: f, against: null }
+        : {
+            accepted: null,
+            against: beddingFinding('pairWantsAgain', 'needsWork', { axle }, { pads: '', rotors: '', decision: f.decision }),
+          };
+  }
+  return found;
+}
+
+const later = (a: PartsFitted | null, b: PartsFitted | null): PartsFitted | null => (a && b ? (isAfter(a, b) ? a : b) : (a ?? b));
+
+/** Ticked off by name, without a run on record. */
+const tickOf = (logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | null): WorkDone | null =>
+  ofKind(logbook.factsOfCar(car.id), 'workDone').findLast(
+    (f) => f.items.includes(workKey('bedding', axle)) && isAfter(f, since),
+  ) ?? null;
+
+/** What has worn a layer since it was accepted; null where nothing has. */
+function wear(logbook: Logbook, car: Car, axle: Axle, accepted: Fact, of: { pads: string; rotors: string }, today: LocalDate): Finding | null {
+  const since = logbook.factsOfCar(car.id).filter((f) => isAfter(f, accepted));
+  const at = { axle };
+  const reports = ofKind(since, 'driverReport');
+  const complaint = reports.at(-1)?.complaints.find((c) => c === 'squeal' || c === 'firmNoBite');
+  if (complaint === 'squeal' || complaint === 'firmNoBite')
+    return beddingFinding('layerWornByWords', 'watch', at, { ...of, complaint });
+  const seen = ofKind(since, 'rotorMeasurement').findLast((m) => axleOfCorner(m.corner) === axle);
+  if (seen?.transferLayer === 'thin' || seen?.transferLayer === 'none')
+    return beddingFinding('layerSeenThin', 'watch', at, of);
+  const { reBedAfterRoadKm: limitKm, reBedAfterDays: limitDays } = logbook.shop;
+  const km = Math.round(ofKind(since, 'roadUse').reduce((sum, f) => sum + f.km, 0));
+  if (km >= limitKm) return beddingFinding('layerWornByRoad', 'watch', at, { ...of, km, limitKm });
+  const days = daysBetween(dateIn(accepted.at, logbook.shop.timeZone), today);
+  return days >= limitDays ? beddingFinding('layerWornByDays', 'watch', at, { ...of, days, limitDays }) : null;
+}
+
+/** Whether an axle has run an event since a day, with nobody having written down how it was bedded. */
+const hasRunSince = (logbook: Logbook, car: Car, day: LocalDate, today: LocalDate): boolean =>
+  logbook.bookingsOfCar(car.id).some((b) => {
+    const event = logbook.events.get(b.eventId);
+    return event !== undefined && !event.archived && event.endDate >= day && event.endDate < today;
+  });
+
+/** How a labelled pair stands, wherever it lies: bedded ahead for the season, or not. */
+export function layerOfPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Pick<Layer, 'state' | 'finding' | 'since'> {
+  const { accepted, against } = foldPair(logbook, padSet, rotorPair);
+  return accepted
+    ? { state: 'bedded', finding: null, since: accepted }
+    : {
+        state: 'green',
+        finding: against ?? beddingFinding('pairGreen', 'needsWork', { axle: rotorPair.axle }, { ...names(padSet, rotorPair), isReleased: false }),
+        since: null,
+      };
+}
+
+const known = new WeakMap<Logbook, Map<string, Layer>>();
+
+/** The layer of what is on an axle now. */
+export function layerOnAxle(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): Layer {
+  const ofLogbook = known.get(logbook) ?? new Map<string, Layer>();
+  known.set(logbook, ofLogbook);
+  const key = `${car.id} ${axle} ${today}`;
+  const found = ofLogbook.get(key) ?? judgeLayer(logbook, car, axle, today);
+  ofLogbook.set(key, found);
+  return found;
+}
+
+function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): Layer {
+  const { padSet, rotorPair, padsSince, rotorsSince } = axleParts(logbook, car, axle);
+  const since = later(padsSince, rotorsSince);
+  const at = { axle };
+  const of = names(padSet, rotorPair);
+  const pair = { padSet, rotorPair };
+  const { accepted, against, hasRun = false } =
+    padSet && rotorPair ? foldPair(logbook, padSet, rotorPair) : foldAxle(logbook, car, axle, since);
+  const made = accepted ?? (against ? null : tickOf(logbook, car, axle, since));
+  if (made) {
+    const worn = wear(logbook, car, axle, made, of, today);
+    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: made };
+  }
+  const facts = logbook.factsOfCar(car.id);
+  const lastLook = ofKind(facts, 'beddingLook').findLast((f) => f.axle === axle) ?? null;
+  const ofAxle = new Set(ofKind(facts, 'beddingBegun').filter((r: BeddingBegun) => r.axles.includes(axle)).map((r) => r.id));
+  const driven = ofKind(facts, 'beddingDriven').findLast((f) => ofAxle.has(f.runId) && isAfter(f, since) && isAfter(f, lastLook));
+  if (driven)
+    return { ...pair, state: 'driven', finding: beddingFinding('pairNotLookedAt', 'needsWork', at, of), since: driven };
+  if (against) return { ...pair, state: 'green', finding: against, since: null };
+  if (since === null || hasRun || hasRunSince(logbook, car, dateIn(since.at, logbook.shop.timeZone), today))
+    return { ...pair, state: 'assumed', finding: null, since: null };
+  return { ...pair, state: 'green', finding: beddingFinding('pairGreen', 'needsWork', at, { ...of, isReleased: isReleased(logbook, car) }), since: null };
+}
+
+/** Released to be bedded: its last service was signed, and nothing has been opened since. */
+export function isReleased(logbook: Logbook, car: Car): boolean {
+  const facts = logbook.factsOfCar(car.id);
+  const released = ofKind(facts, 'carReleased').at(-1) ?? null;
+  const fitted = ofKind(facts, 'partsFitted').at(-1) ?? null;
+  return released !== null && isAfter(released, fitted);
+}
