@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { Problem, errorHandler, notFound } from './problems';
+import { beddingRoutes } from './routes/bedding';
 import { benchRoutes } from './routes/bench';
 import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
@@ -87,6 +88,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api/bench', router: bench.router },
     { at: '/api', router: photoRoutes(database) },
     { at: '/api', router: traceRoutes(database, cache) },
+    { at: '/api', router: beddingRoutes(database, cache) },
     { at: '/api', router: sheetRoutes(database, cache) },
     { at: '/api', router: calendarRoutes(cache) },
     { at: '/api', router: planRoutes(database, cache, planner) },

@@ -85,6 +85,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
       .filter(Boolean)
       .join('; '),
   }),
+  ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({
     title: 'Sent to be bedded',
     text: `${padSet(logbook, f.padSetId)} with ${rotorPair(logbook, f.rotorPairId)} to ${f.to}, back on ${f.backOn}`,

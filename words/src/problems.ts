@@ -46,7 +46,9 @@ export interface Problems {
       | 'test'
       | 'reading'
       | 'venue'
-      | 'trace';
+      | 'trace'
+      | 'beddingRun'
+      | 'drive';
   };
   dayNotValid: Record<string, never>;
   supplierDoesNotSell: { supplier: string };
@@ -82,6 +84,8 @@ const whats: Record<Problems['noSuch']['what'], string> = {
   reading: 'reading running',
   venue: 'venue',
   trace: 'trace',
+  beddingRun: 'bedding run',
+  drive: 'drive',
 };
 
 const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } = {

@@ -110,7 +110,7 @@ export const dipPen = (carId: string): Promise<{ waterPercent: number }> =>
 /** What a simulated instrument reads after a session. */
 export const readHeat = (request: object): Promise<HeatRead> => call('/bench/heat-readings', sendJson('POST', request));
 
-export type BenchInstrument = 'calipers' | 'wrenches' | 'gauges';
+export type BenchInstrument = 'calipers' | 'wrenches' | 'gauges' | 'drives';
 export const startInstrument = (instrument: BenchInstrument, request: object): Promise<{ id: string }> =>
   call(`/bench/${instrument}`, sendJson('POST', request));
 export const instrumentStream = (instrument: BenchInstrument, id: string): EventSource =>

@@ -10,6 +10,7 @@ import {
   type Unknown,
 } from '@calvik/core';
 import { computeOutlook, heatCurves, helpFor, unknownsOf } from '@calvik/core/heat-outlook';
+import { type CounterState, type Program, countRun, sampleOf } from '@calvik/core/bedding';
 import {
   type OpenedTrace,
   type ReadTrace,
@@ -18,6 +19,7 @@ import {
   driveAtVenue,
   openTrace,
   thinned,
+  traceCsv,
   traceIn,
 } from '@calvik/core/traces';
 
@@ -44,7 +46,41 @@ export interface TracePreview {
   skipped: number;
 }
 
+/** A recorded drive counted as a bedding run. */
+export interface CountedFile {
+  opened: TracePreview['opened'];
+  read: TracePreview['read'];
+  state: CounterState | null;
+  curve: { seconds: number; speedMPerS: number }[];
+  /** The drive as it is saved: seconds and km/h. */
+  csv: string;
+}
+
 export const heatTasks = {
+  countFile(text: string, columns: TraceColumns | null, program: Program, more: number): CountedFile {
+    const opened = openTrace(text);
+    if (!opened.ok) return { opened, read: null, state: null, curve: [], csv: '' };
+    const { file } = opened;
+    const chosen = file.format === 'csv' ? (columns ?? file.guess) : null;
+    const shown = {
+      ok: true as const,
+      format: file.format,
+      head: file.format === 'csv' ? file.head : [],
+      rows: file.format === 'csv' ? file.rows.slice(0, 4) : [],
+      columns: chosen,
+    };
+    const read = traceIn(file, chosen);
+    if (!read.ok) return { opened: shown, read, state: null, curve: [], csv: '' };
+    const samples = read.points.map((p) => sampleOf(p.seconds, p.speedMPerS * 3.6));
+    const entries = more === 0 ? samples : [{ seconds: 0, more }, ...samples];
+    return {
+      opened: shown,
+      read: null,
+      state: { ...countRun(program, entries), recent: [] },
+      curve: thinned(read.points, MOST_DRAWN),
+      csv: traceCsv(read.points),
+    };
+  },
   run(c: HeatCase, certaintyPercent: number, progress: (share: number) => void): HeatRunResult {
     const outlook = computeOutlook(c);
     progress(0.4);

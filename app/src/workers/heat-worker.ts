@@ -60,3 +60,6 @@ export const outlookOfCase = async (
 ): Promise<ReturnType<HeatTasks['outlook']>> => ask((t) => t.outlook(...args));
 export const previewTrace = async (...args: Parameters<HeatTasks['trace']>): Promise<ReturnType<HeatTasks['trace']>> =>
   ask((t) => t.trace(...args));
+export const countDrive = async (
+  ...args: Parameters<HeatTasks['countFile']>
+): Promise<ReturnType<HeatTasks['countFile']>> => ask((t) => t.countFile(...args));

@@ -24,6 +24,7 @@ export interface BeddingFindings {
   awayToBeBedded: Pair & { to: string; backOn: string };
   beddedInFirstSession: Record<string, never>;
   /** Of a choice of procedure. */
+  reasonMissing: { proposed: string };
   makersDisagree: { pads: string; rotors: string };
   notForThisUse: { use: 'road' | 'track' | 'race'; compoundUse: 'road' | 'track' | 'race' };
   /** Of what a procedure will do. */
@@ -37,6 +38,8 @@ export interface BeddingFindings {
   secondCycleAt: { layerAt: number | null; fadeAt: number | null };
   /** Of a run. */
   releaseMissing: Record<string, never>;
+  placeNotAllowed: { place: 'closedCourse' | 'privateGround' | 'road' };
+  checksMissing: { checks: string[] };
   ductsStillTaped: Record<string, never>;
 }
 export const beddingFinding = findingsOf<BeddingFindings>();

@@ -38,14 +38,20 @@ function legsOf(applications: readonly CountedApplication[], untilS: number, now
   return legs;
 }
 
-function drive(car: HeatedCar, legs: readonly Leg[], airC: number, axle: Axle): { faces: number[]; rotorC: number } {
+/** Air, and what everything was at when the run began, °C. */
+export interface RunAir {
+  airC: number;
+  startC?: number;
+}
+
+function drive(car: HeatedCar, legs: readonly Leg[], { airC, startC = airC }: RunAir, axle: Axle): { faces: number[]; rotorC: number } {
   const ends: number[] = [];
   let total = 0;
   for (const leg of legs) ends.push((total += leg.seconds));
   const faces: number[] = [];
-  let rotorC = airC;
+  let rotorC = startC;
   let leg = 0;
-  driveCorner(car, cornerOfAxle[axle], legs, { airC }, (s) => {
+  driveCorner(car, cornerOfAxle[axle], legs, { airC, startC }, (s) => {
     while (leg < legs.length - 1 && s.seconds > ends[leg]! + 1e-9) leg += 1;
     rotorC = s.rotorC;
     const { application } = legs[leg]!;
@@ -65,10 +71,11 @@ export interface FollowedRun {
 export function followRun(
   car: HeatedCar,
   { applications, last, sinceS }: Pick<CounterState, 'applications' | 'last' | 'sinceS'>,
-  airC: number,
+  air: RunAir,
 ): FollowedRun {
+  const { airC } = air;
   const legs = legsOf(applications, Math.max(sinceS, last?.seconds ?? sinceS), last?.kmh ?? 0);
-  const of = { front: drive(car, legs, airC, 'front'), rear: drive(car, legs, airC, 'rear') };
+  const of = { front: drive(car, legs, air, 'front'), rear: drive(car, legs, air, 'rear') };
   return {
     facesC: applications.map((_, i) => ({ front: of.front.faces[i] ?? airC, rear: of.rear.faces[i] ?? airC })),
     rotorC: { front: of.front.rotorC, rear: of.rear.rotorC },
@@ -87,15 +94,16 @@ export function adaptation(
   car: HeatedCar,
   state: CounterState,
   bands: BeddingBands,
-  { airC, axle }: { airC: number; axle: Axle },
+  { axle, ...air }: RunAir & { axle: Axle },
 ): { more: number } | { enough: true } {
-  const { facesC } = followRun(car, state, airC);
+  const { airC } = air;
+  const { facesC } = followRun(car, state, air);
   const faces = facesC.map((f) => f[axle]);
   if (state.counted < state.wanted.length) return (faces.at(-1) ?? airC) >= bands.fadeC ? { enough: true } : { more: 0 };
   const kind = state.wanted.at(-1);
   if (!kind || Math.max(airC, ...faces) >= bands.aimC) return { more: 0 };
   for (let more = 1; more <= MOST_MORE; more++)
-    if (Math.max(...drive(car, withMore(state, kind, more), airC, axle).faces) >= bands.aimC) return { more };
+    if (Math.max(...drive(car, withMore(state, kind, more), air, axle).faces) >= bands.aimC) return { more };
   return { more: MOST_MORE };
 }
 

@@ -1,4 +1,5 @@
 export * from './bands';
+export * from './begin';
 export * from './choice';
 export type { BeddingFindings } from './findings';
 export { beddingFinding } from './findings';

@@ -1,8 +1,21 @@
 import type { LocalDate } from '../calendar';
-import type { Logbook } from '../logbook';
-import { type Car, type Finding, type TrackEvent, type Verdict, axles, worstFirst, worstOf } from '../model';
+import { isAfter } from '../inventory';
+import { type Logbook, ofKind } from '../logbook';
+import { type BeddingBegun, type Car, type Finding, type TrackEvent, type Verdict, axles, worstFirst, worstOf } from '../model';
 import { beddingFinding } from './findings';
 import { layerOnAxle } from './layer';
+
+/** The run whose tape is still over the ducts; null where there is none. */
+export const tapedRun = (logbook: Logbook, car: Car): BeddingBegun | null => {
+  const facts = logbook.factsOfCar(car.id);
+  const run = ofKind(facts, 'beddingBegun').findLast((f) => f.hasTapedDucts) ?? null;
+  return run && ofKind(facts, 'ductsUntaped').some((f) => isAfter(f, run)) ? null : run;
+};
+const hasTapeOn = (logbook: Logbook, car: Car): boolean => {
+  const run = tapedRun(logbook, car);
+  // While the run is not over the tape belongs there.
+  return run !== null && ofKind(logbook.factsOfCar(car.id), 'beddingLook').some((f) => f.runId === run.id && f.decision === 'accept');
+};
 
 export interface BeddingJudgement {
   verdict: Verdict;
@@ -31,6 +44,7 @@ export function judgeBedding(
   const isGreen = findings.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
   if (isGreen && booking?.beddingPlace === 'event' && !isBeddedOnly)
     findings.push(beddingFinding('beddedInFirstSession', 'watch', {}, {}));
+  if (hasTapeOn(logbook, car)) findings.push(beddingFinding('ductsStillTaped', 'needsWork', {}, {}));
   const sorted = worstFirst(findings);
   return {
     verdict: worstOf(sorted),

@@ -1,7 +1,8 @@
 /** What a procedure will do on a car: stop by stop, how many it wants, and what reaches the temperature where it does not. */
 import type { HeatedCar } from '../heat';
-import type { Axle, Procedure } from '../model';
+import { type Axle, type DrivenAt, type Finding, type Procedure, type Quantity, celsius } from '../model';
 import type { BeddingBands } from './bands';
+import { beddingFinding } from './findings';
 import { type BeddingPlay, MOST_APPLICATIONS, applicationsWanted, firstAt, playBedding } from './play';
 import { type Program, countOf, fastestKmh } from './program';
 
@@ -96,3 +97,46 @@ export const reachesAt = (
   { airC, axle = 'front', kmh }: { airC: number; axle?: Axle; kmh: number },
 ): boolean =>
   program.series.length > 0 && applicationsWanted(car, heldTo(program, kmh), { airC, axle, tempC: bands.aimC }) !== null;
+
+const speed = (value: number): Quantity => ({ value, measure: 'speed' });
+
+/**
+ * What somebody should know of a procedure on this car before it is driven.
+ * @param at.axle whose faces decide @param at.place null where nobody has said where it is driven
+ */
+export function outlookFindings(
+  car: HeatedCar,
+  procedure: Pick<Procedure, 'series' | 'cooling' | 'use'>,
+  outlook: BeddingOutlook,
+  bands: BeddingBands,
+  at: { airC: number; axle: Axle; place: DrivenAt | null; lawfulKmh: number },
+): Finding[] {
+  const [first, second] = outlook.cycles[at.axle];
+  const { count, wanted } = outlook;
+  const fromInstead = outlook.fromKmhInstead === null ? null : speed(outlook.fromKmhInstead);
+  const found: Finding[] = [];
+  if (wanted === null)
+    found.push(
+      beddingFinding(
+        'neverReachesAim',
+        'needsWork',
+        {},
+        { aim: celsius(bands.aimC), hottest: celsius(Math.max(...first!.facesC)), fromInstead },
+      ),
+    );
+  else if (wanted > count) found.push(beddingFinding('countTooSmall', 'watch', {}, { count, wanted, fromInstead }));
+  else if (wanted < count) found.push(beddingFinding('countTooLarge', 'watch', {}, { count, wanted }));
+  else found.push(beddingFinding('countIsRight', 'inOrder', {}, { count }));
+  if (first!.layerAt !== null)
+    found.push(beddingFinding('layerFormsAt', 'inOrder', {}, { application: first!.layerAt, fadeAt: first!.fadeAt }));
+  found.push(beddingFinding('secondCycleAt', 'inOrder', {}, { layerAt: second!.layerAt, fadeAt: second!.fadeAt }));
+  if (at.place !== 'road') return found;
+  const fastest = fastestKmh(procedure);
+  if (fastest > at.lawfulKmh)
+    found.unshift(
+      beddingFinding('fasterThanLawful', 'stop', {}, { fastest: speed(fastest), lawful: speed(at.lawfulKmh) }),
+    );
+  if (!reachesAt(car, procedure, bands, { airC: at.airC, axle: at.axle, kmh: at.lawfulKmh }))
+    found.push(beddingFinding('tooColdAtLawful', 'needsWork', {}, { lawful: speed(at.lawfulKmh) }));
+  return found;
+}

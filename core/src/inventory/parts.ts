@@ -18,6 +18,7 @@ import {
   type PartsFitted,
   type RotorMeasurement,
   type RotorPair,
+  type SentForBedding,
   axleOfCorner,
   axles,
   corners,
@@ -311,6 +312,13 @@ export function judgePairing(logbook: Logbook, padSet: PadSet | null, rotorPair:
   return findings;
 }
 
+/** The dispatch of a set or a pair that is away to be bedded; null while it is here. */
+export function awayForBedding(logbook: Logbook, partId: string): SentForBedding | null {
+  const facts = logbook.factsOfPart(partId);
+  const sent = ofKind(facts, 'sentForBedding').at(-1) ?? null;
+  return sent && ofKind(facts, 'backFromBedding').some((f) => f.sentId === sent.id) ? null : sent;
+}
+
 /** Parts for an axle of a car that are on the shelf and promised to nobody else; the car's own first. */
 export function fittingCandidates(
   logbook: Logbook,
@@ -321,7 +329,7 @@ export function fittingCandidates(
   const isFree = (part: PadSet | RotorPair): boolean => {
     if (part.archived || part.axle !== axle || (part.carId !== null && part.carId !== car.id)) return false;
     const promise = reservationOf(logbook, part.id);
-    return placeOf(logbook, part.id).at === 'shelf' && (promise === null || promise.carId === car.id);
+    return placeOf(logbook, part.id).at === 'shelf' && awayForBedding(logbook, part.id) === null && (promise === null || promise.carId === car.id);
   };
   const ownFirst = (a: PadSet | RotorPair, b: PadSet | RotorPair): number =>
     findingsOfPart(logbook, a).length - findingsOfPart(logbook, b).length ||

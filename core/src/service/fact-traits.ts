@@ -64,6 +64,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   beddingBegun: done,
   beddingDriven: done,
   beddingLook: done,
+  ductsUntaped: done,
   sentForBedding: done,
   backFromBedding: done,
   rotorsRefaced: done,

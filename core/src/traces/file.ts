@@ -13,7 +13,7 @@ export type OpenedTrace = { ok: true; file: TraceFile } | { ok: false; problem: 
 const EARTH_M = 6_371_008.8;
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 /** Great-circle distance, m: the haversine formula. */
-function distanceM(a: { lat: number; lon: number }, b: { lat: number; lon: number }): number {
+export function distanceM(a: { lat: number; lon: number }, b: { lat: number; lon: number }): number {
   const h =
     Math.sin(radians(b.lat - a.lat) / 2) ** 2 +
     Math.cos(radians(a.lat)) * Math.cos(radians(b.lat)) * Math.sin(radians(b.lon - a.lon) / 2) ** 2;

@@ -26,6 +26,7 @@ import {
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
 import type { Database } from '../database/database';
+import { demoProcedures, demoRun } from './bedding';
 import { type DemoFile, compoundRecord, demoCarHeat, demoCompounds, demoReadings, demoTrace } from './heat';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
@@ -130,7 +131,12 @@ export function demoData(now: Instant): DemoData {
       },
     });
   }
-  const compounds = Object.fromEntries(Object.keys(demoCompounds).map((name) => [name, newId(long)]));
+  const compounds: Record<string, string> = Object.fromEntries(Object.keys(demoCompounds).map((name) => [name, newId(long)]));
+  const procedures = demoProcedures(
+    () => newId(long),
+    (name) => compounds[name]!,
+  );
+  for (const body of procedures) records.push({ collection: 'procedures', body });
   for (const [name, id] of Object.entries(compounds))
     records.push({ collection: 'compounds', body: compoundRecord(name, id) });
   for (const f of demoFluids) {
@@ -404,6 +410,13 @@ export function demoData(now: Instant): DemoData {
   );
   const dunvarrel = logbook.venues.get(venues.dunvarrel!)!;
   const velund = logbook.cars.get(carIdOf('v1'))!;
+  const { facts: ofRun, file: ofDrive } = demoRun(logbook, logbook.cars.get(carIdOf('k1'))!, procedures[0]!, {
+    newId,
+    at: (time) => at(77, time),
+    by: crew.sanna!,
+  });
+  facts.push(...ofRun);
+  files.push(ofDrive);
   facts.push(...demoReadings(logbook, velund, dunvarrel, { newId, at: at(60, '14:40'), by: crew.tove! }));
   for (const fact of facts)
     if (fact.kind === 'carReleased') fact.limits = limitsOf(logbook, logbook.jobs.get(fact.jobId)!);

@@ -20,8 +20,8 @@ export interface DriveHabits {
   dropOutsPerMin: number;
   /** Slowings for bends and traffic between applications, a share of them. */
   bendShare: number;
-  /** Faults that it makes; all that the counter knows where it is left out. */
-  faults?: readonly ApplicationFault[];
+  /** What goes wrong with the first applications, in turn; chance decides about those after them. */
+  told?: readonly (ApplicationFault | null)[];
 }
 
 /** What the driver really did. */
@@ -130,11 +130,10 @@ export function simulateDrive(
   while (done < wanted.length) {
     const w = wanted[done]!;
     if (dice.uniform() < habits.bendShare) bend(s, w, dice);
-    const possible = (habits.faults ?? allFaults).filter((f) => truth.length > 0 || f !== 'waitedTooLong');
-    const fault =
-      w.dragS === null && dice.uniform() < habits.faultShare && possible.length > 0
-        ? possible[Math.floor(dice.uniform() * possible.length)]!
-        : null;
+    const possible = allFaults.filter((f) => truth.length > 0 || f !== 'waitedTooLong');
+    const byChance = dice.uniform() < habits.faultShare ? possible[Math.floor(dice.uniform() * possible.length)]! : null;
+    const told = habits.told?.[truth.length];
+    const fault = w.dragS !== null ? null : told === undefined ? byChance : told;
     truth.push(...application(s, w, fault, dice));
     if (truth.at(-1)!.isCounted) done += 1;
   }
@@ -142,6 +141,22 @@ export function simulateDrive(
   s.to(cooling.kmh, s.speed < cooling.kmh ? 6 : -2.5, 1);
   s.hold(cooling.minutes * 60 + 25);
   return { samples: heard(s.kmh, habits, dice), truth, coolsFromS };
+}
+
+/** How the driver of the simulated instruments drives. */
+const USUAL_HABITS = { hz: 5, noiseKmh: 0.8, faultShare: 0.18, dropOutsPerMin: 0.4, bendShare: 0.1 } as const;
+export const DRIVE_EVERY_MS = 1000 / USUAL_HABITS.hz;
+
+/** Speeds of a drive in their turn, where the phone has lost its place with none. */
+export function* driving(order: DriveOrder, seed: string, told?: readonly (ApplicationFault | null)[]): Generator<SpeedSample | { seconds: number; kmh: null }> {
+  const { samples } = simulateDrive(order, { ...USUAL_HABITS, seed, ...(told ? { told } : {}) });
+  let last = 0;
+  for (const sample of samples) {
+    // A gap takes its time.
+    for (let lost = last + 0.3; lost < sample.seconds - 0.25; lost += 0.2) yield { seconds: lost, kmh: null };
+    last = sample.seconds;
+    yield sample;
+  }
 }
 
 /** What a phone tells of a true speed: so many samples a second, noise, drop-outs. */

@@ -2,10 +2,12 @@ import { createSession } from 'better-sse';
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
+import { applicationsOf } from '@calvik/core/bedding';
 import { type Car, type Logbook, fluidState, pressureAtAltitude, withDucts } from '@calvik/core';
-import { corner, id, quantity, said, sessionPlan, whole } from '@calvik/core/schemas';
+import { applicationFault, beddingSeries, corner, id, quantity, said, sessionPlan, whole } from '@calvik/core/schemas';
 import { CALIPER_EVERY_MS, closing, trueThicknessMm } from '../instruments/caliper';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
+import { DRIVE_EVERY_MS, driving } from '../instruments/drive';
 import { type HeatRequest, readHeat, trueHeat } from '../instruments/heat';
 import { penReading } from '../instruments/moisture-pen';
 import { GAUGE_STEP_SECONDS, holding, leakPerSecond } from '../instruments/pressure-gauge';
@@ -53,6 +55,18 @@ export const heatRequest = z.discriminatedUnion('instrument', [
     secondsAfterStop: quantity(0, 3600, 's'),
   }),
 ]);
+
+/** What lets a simulated driver bed brakes. */
+export const driveRequest = z.object({
+  /** What is left to do. */
+  series: z.array(beddingSeries).max(60),
+  cooling: z.object({ minutes: quantity(0, 60, 'min'), kmh: quantity(10, 200, 'km/h') }),
+  startKmh: quantity(0, 350, 'km/h').default(0),
+  /** How much faster than life. */
+  pace: quantity(1, 40, 'times').default(1),
+  /** What goes wrong with the first applications, in turn; chance decides where it is left out. */
+  told: z.array(applicationFault.nullable()).max(60).optional(),
+});
 
 const MAX_RUNS = 20;
 
@@ -139,13 +153,18 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
     everyMs: (GAUGE_STEP_SECONDS * 1000) / 8,
   }));
 
+  stream('/drives', driveRequest, ({ series, cooling, startKmh, pace, told }, seed) => ({
+    source: driving({ wanted: applicationsOf(series), cooling, startKmh }, seed, told),
+    everyMs: DRIVE_EVERY_MS / pace,
+  }));
+
   const runOf = (runId: unknown): TesterRun | StreamRun<unknown> => {
     const run = runs.get(String(runId));
     if (!run) throw new Problem(404, 'noSuch', { what: 'test' });
     return run;
   };
 
-  const streams = ['/boiling-tests', '/calipers', '/wrenches', '/gauges'];
+  const streams = ['/boiling-tests', '/calipers', '/wrenches', '/gauges', '/drives'];
   router.get(
     streams.map((path) => `${path}/:id/stream`),
     async (request, response) => {

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
-import { caliperRequest, gaugeRequest, heatRequest, penRequest, testerRequest, wrenchRequest } from './bench';
+import { caliperRequest, driveRequest, gaugeRequest, heatRequest, penRequest, testerRequest, wrenchRequest } from './bench';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 
@@ -260,6 +260,7 @@ const describedPaths = (): Record<string, object> => ({
   }),
   ...instrumentPaths('calipers', 'digital caliper', caliperRequest, { 201: { description: 'Closing' } }),
   ...instrumentPaths('wrenches', 'torque wrench', wrenchRequest, { 201: { description: 'Listening' } }),
+  ...instrumentPaths('drives', 'driver who beds brakes', driveRequest, { 201: { description: 'Driving' } }),
   ...instrumentPaths('gauges', 'pressure gauge', gaugeRequest, { 201: { description: 'Holding' } }),
   '/api/bench/moisture-readings': {
     post: {
@@ -310,6 +311,30 @@ const describedPaths = (): Record<string, object> => ({
       summary: 'A drive as it came',
       parameters: [idParameter],
       responses: { 200: { description: 'The file' }, 404: problem('Not there') },
+    },
+  },
+  '/api/bedding-runs/{id}/sheet.pdf': {
+    get: {
+      summary: 'The sheet of a bedding run',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: { 200: { description: 'A page', content: { 'application/pdf': {} } }, 404: problem('No such run') },
+    },
+  },
+  '/api/bedding-runs/{id}/applications.csv': {
+    get: {
+      summary: 'Every application of a bedding run as CSV',
+      parameters: [idParameter],
+      responses: { 200: { description: 'A table', content: { 'text/csv': {} } }, 404: problem('No such run') },
+    },
+  },
+  '/api/bedding-runs/{id}/drive.gpx': {
+    get: {
+      summary: 'The drive of a bedding run as GPX',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A track', content: { 'application/gpx+xml': {} } },
+        404: problem('No such run, or no drive'),
+      },
     },
   },
   '/api/venues/{id}/zones.csv': {

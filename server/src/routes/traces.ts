@@ -35,6 +35,29 @@ export const traceQuery = z.object({
   speedUnit: traceColumns.shape.speedUnit.optional(),
 });
 
+/** A drive out of a file, or why it cannot be read. */
+function read(file: string, columns: TraceColumns | null) {
+  const opened = openTrace(file);
+  if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
+  const chosen = columns ?? (opened.file.format === 'csv' ? opened.file.guess : null);
+  const trace = traceIn(opened.file, chosen);
+  if (!trace.ok) throw new Problem(422, 'traceNotReadable', { why: trace.problem, row: trace.row });
+  return { file: opened.file, columns: chosen, trace };
+}
+
+async function stored(database: Database, fileId: string): Promise<{ type: string; text: string }> {
+  const file = await database.photo(fileId);
+  if (!file || !TYPES.includes(file.type)) throw new Problem(404, 'noSuch', { what: 'trace' });
+  return { type: file.type, text: gunzipSync(Buffer.from(file.bytes)).toString('utf8') };
+}
+
+/** The points of a saved drive. */
+export const pointsOfFile = async (
+  database: Database,
+  fileId: string,
+  columns: TraceColumns | null,
+): Promise<readonly TracePoint[]> => read((await stored(database, fileId)).text, columns).trace.points;
+
 /** Drives that venues' zones were found in: saved as they came, read, and handed out again. */
 export function traceRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
@@ -48,14 +71,6 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
   const bodyOf = (body: unknown): string => {
     if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
     return text(body);
-  };
-  const read = (file: string, columns: TraceColumns | null) => {
-    const opened = openTrace(file);
-    if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
-    const chosen = columns ?? (opened.file.format === 'csv' ? opened.file.guess : null);
-    const trace = traceIn(opened.file, chosen);
-    if (!trace.ok) throw new Problem(422, 'traceNotReadable', { why: trace.problem, row: trace.row });
-    return { file: opened.file, columns: chosen, trace };
   };
   const sent = raw({ type: TYPES, limit: LIMIT });
 
@@ -93,13 +108,8 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
     response.status(saved === 'created' ? 201 : 200).json({ id: fileId.data });
   });
 
-  const stored = async (fileId: string): Promise<{ type: string; text: string }> => {
-    const file = await database.photo(fileId);
-    if (!file || !TYPES.includes(file.type)) throw new Problem(404, 'noSuch', { what: 'trace' });
-    return { type: file.type, text: gunzipSync(Buffer.from(file.bytes)).toString('utf8') };
-  };
   router.get('/traces/:id', async (request, response) => {
-    const { type, text: body } = await stored(request.params.id);
+    const { type, text: body } = await stored(database, request.params.id);
     response.set('Cache-Control', 'private, max-age=31536000, immutable').type(type).send(body);
   });
 
@@ -110,7 +120,7 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
   };
   const pointsOf = async (venue: Venue): Promise<readonly TracePoint[]> => {
     if (!venue.trace) throw new Problem(404, 'noSuch', { what: 'trace' });
-    return read((await stored(venue.trace.fileId)).text, venue.trace.columns).trace.points;
+    return pointsOfFile(database, venue.trace.fileId, venue.trace.columns);
   };
   const fileName = (venue: Venue, rest: string): string =>
     `${venue.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${rest}`;

@@ -1,6 +1,6 @@
-import type { BeddingFindings } from '@calvik/core';
+import type { BeddingCheck, BeddingFindings } from '@calvik/core';
 import { axleNames } from '../names';
-import { type TextsFor, counted } from '../texts';
+import { type TextsFor, counted, list } from '../texts';
 
 /** "Front pads P-013 on R-001": the pair as it is called. */
 const pair = ({ pads, rotors }: { pads: string; rotors: string }, axle: keyof typeof axleNames | undefined): string => {
@@ -8,6 +8,14 @@ const pair = ({ pads, rotors }: { pads: string; rotors: string }, axle: keyof ty
   return `${which}${pads ? ` ${pads}` : ''}${rotors ? ` on ${rotors}` : ''}`;
 };
 const useNames = { road: 'road pads', track: 'track pads', race: 'race pads' } as const;
+const checkSays: Record<BeddingCheck, string> = {
+  pedalFirm: 'pedal firm',
+  fluidLevel: 'fluid level',
+  tyres: 'tyres',
+  ductsTaped: 'ducts taped',
+  passenger: 'a passenger for the phone',
+  placeClear: 'long sight and nobody about',
+};
 const complaintSays = { squeal: 'they squeal', firmNoBite: 'the bite is gone' } as const;
 
 export const beddingTexts: TextsFor<BeddingFindings> = {
@@ -53,5 +61,8 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
       ? 'In a second cycle the layer does not form either.'
       : `In a second cycle, straight after the cooling, the layer forms by ${layerAt}${fadeAt === null ? '' : ` and fade begins at ${fadeAt}`}.`,
   releaseMissing: () => 'This car is not released: torque, pedal and the release of its service come first.',
+  placeNotAllowed: ({ place }) => `This procedure is not for ${{ closedCourse: 'a closed course', privateGround: 'private ground', road: 'the road' }[place]}.`,
+  checksMissing: ({ checks }) => `Still to do: ${list(checks.map((c) => checkSays[c as BeddingCheck]))}.`,
+  reasonMissing: ({ proposed }) => `“${proposed}” is proposed: say why another one is followed.`,
   ductsStillTaped: () => 'The ducts are still taped: take the tape off before the car goes out.',
 };

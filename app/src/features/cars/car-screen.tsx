@@ -4,10 +4,12 @@ import {
   type Car,
   type Job,
   type TrackEvent,
+  axles,
   cornerSequence,
   dateIn,
   bleedSequence,
   judgeHeat,
+  layerOnAxle,
   openJobsOfCar,
   brakeSheetOf,
   shortDate,
@@ -16,6 +18,7 @@ import {
   recordDefaults,
 } from '@calvik/core';
 import { cornerNames, jobNames, sequenceText } from '@calvik/words';
+import { layerStateNames } from '@calvik/words/bedding';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { CornerMap } from '../../ui/corner-map';
@@ -161,6 +164,16 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         {missing > 0 ? (
           <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
         ) : null}
+      </Section>
+      <Section title="Bedding">
+        <LinkRow label="Bedding of this car" onPress={() => go(routes.bedding(car.id))}>
+          <Text as="strong">
+            {axles
+              .map((axle) => `${axle === 'front' ? 'Front' : 'Rear'}: ${layerStateNames[layerOnAxle(logbook, car, axle, today).state].toLowerCase()}`)
+              .join('; ')}
+          </Text>
+          <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
+        </LinkRow>
       </Section>
       <Section title="Heat">
         <LinkRow label="Heat at the next event" onPress={() => go(routes.heat(car.id, at))}>

@@ -31,6 +31,10 @@ export function Compounds() {
           </LinkRow>
         ))}
       </View>
+      <LinkRow label="Bedding procedures" onPress={() => router.push(routes.procedures)}>
+        <Text as="strong">Bedding procedures</Text>
+        <Text as="small">Of makers, of the shop, and common practice</Text>
+      </LinkRow>
     </Section>
   );
 }

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { rotorLimitText } from './labels';
 import { View } from 'react-native';
 import {
+  awayForBedding,
   type Logbook,
   type PadSet,
   type RotorPair,
@@ -24,6 +25,7 @@ import { Gone } from '../gone';
 import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { reservedText } from '@calvik/words';
+import { MachineBedding } from '../bedding/machine';
 import { routes } from '../routes';
 
 /** Where a part is, in words: on a car, promised, or on the shelf. */
@@ -33,6 +35,8 @@ export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: Lo
     return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   }
   if (place.at === 'scrapped') return `scrapped on ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
+  const away = awayForBedding(logbook, part.id);
+  if (away) return `with ${away.to} to be bedded, back on ${longDate(away.backOn)}`;
   const promise = reservationOf(logbook, part.id);
   if (promise) return `on the shelf, reserved for ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
   const kept = bookingReserving(logbook, part.id, today);
@@ -94,6 +98,7 @@ export function PadSetScreen() {
           <Text as="small">Tied to no rotors.</Text>
         )}
       </Section>
+      {pair ? <MachineBedding padSet={set} rotorPair={pair} /> : null}
     </Screen>
   );
 }

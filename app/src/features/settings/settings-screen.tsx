@@ -8,7 +8,7 @@ import { useAppDispatch, useAppSelector, useCrewOnDuty, useLoaded, useLogbook, u
 import { useUnits } from '../../ui/units';
 import { prefer } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
-import { DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { DraftNotice, PickField, NumberField, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
@@ -179,6 +179,9 @@ function ShopSettings({ shop }: { shop: Shop }) {
     slackDays: recordText(shop.slackDays, 'days', system),
     afterDays: recordText(shop.afterEventDays, 'days', system),
     machineDays: recordText(shop.machineBeddingDays, 'days', system),
+    reBedKm: String(shop.reBedAfterRoadKm),
+    reBedDays: recordText(shop.reBedAfterDays, 'days', system),
+    lawful: recordText(shop.lawfulRoadKmh, 'speed', system),
     week: weekText(shop.hours),
     ...rulesForm(shop, system),
     policies: shop.fluidPolicies,
@@ -203,6 +206,9 @@ function ShopSettings({ shop }: { shop: Shop }) {
         slackDays: Math.round(quantity(f.slackDays, 'days')),
         afterEventDays: Math.round(quantity(f.afterDays, 'days')),
         machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
+        reBedAfterRoadKm: Math.round(Number(f.reBedKm.replace(',', '.'))),
+        reBedAfterDays: Math.round(quantity(f.reBedDays, 'days')),
+        lawfulRoadKmh: quantity(f.lawful, 'speed'),
         name: f.name,
         timeZone: f.timeZone.trim(),
         fluidPolicies: f.policies,
@@ -286,6 +292,15 @@ function ShopSettings({ shop }: { shop: Shop }) {
         name="machineDays"
         label="Bedding on a machine takes, door to door"
         dimension="days"
+      />
+      <NumberField control={control} name="reBedKm" label="Bed again after so many km on the road" />
+      <QuantityField control={control} name="reBedDays" label="Look at bedded faces again after" dimension="days" />
+      <QuantityField
+        control={control}
+        name="lawful"
+        label="Lawful on the roads around the shop"
+        dimension="speed"
+        hint="Bedding on a road goes no faster"
       />
       <Text as="heading">Figures to judge by</Text>
       <Text as="small">Common practice where nobody has measured. Change them to what you know.</Text>

@@ -1,6 +1,5 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { BrakingZone, Venue } from '@calvik/core';
 import { withoutZone } from '@calvik/core/laps';
@@ -8,13 +7,13 @@ import type { TraceColumns } from '@calvik/core/traces';
 import { traceProblemText } from '@calvik/words/traces';
 import { useLogbook, useSync } from '../../state/hooks';
 import { savePhoto } from '../../state/photos';
-import { ChoiceField, PickField } from '../../ui/form';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import type { TracePreview } from '../../workers/heat-tasks';
 import { previewTrace } from '../../workers/heat-worker';
 import '../../workers/heat-here';
+import { DriveColumns } from '../drive-columns';
 import { Gone } from '../gone';
 import { newId } from '../save-record';
 import { routes } from '../routes';
@@ -115,7 +114,7 @@ function TracePage({ venue }: { venue: Venue }) {
           </Text>
         ) : null}
         {file && preview?.opened.ok && preview.opened.format === 'csv' ? (
-          <Columns preview={preview.opened} onChange={(columns) => void look(file.text, columns)} />
+          <DriveColumns preview={preview.opened} onChange={(columns) => void look(file.text, columns)} />
         ) : null}
         {isReady ? (
           <MainButton mode="text" onPress={() => chooser.current?.click()}>
@@ -127,71 +126,6 @@ function TracePage({ venue }: { venue: Venue }) {
         <Found preview={preview} zones={zones} onDrop={(i) => setZones(withoutZone(zones, i))} />
       ) : null}
     </Screen>
-  );
-}
-
-/** Which columns are time and speed, with the first rows to see it by. */
-function Columns({
-  preview,
-  onChange,
-}: {
-  preview: Extract<TracePreview['opened'], { ok: true }>;
-  onChange: (columns: TraceColumns) => void;
-}) {
-  const guess = preview.columns;
-  const { control } = useForm({
-    defaultValues: {
-      time: String(guess?.time ?? 0),
-      timeUnit: guess?.timeUnit ?? 's',
-      speed: String(guess?.speed ?? 1),
-      speedUnit: guess?.speedUnit ?? 'km/h',
-    },
-  });
-  const { time, timeUnit, speed, speedUnit } = useWatch({ control });
-  const first = useRef(true);
-  useEffect(() => {
-    if (first.current) {
-      first.current = false;
-      return;
-    }
-    onChange({ time: Number(time), timeUnit: timeUnit!, speed: Number(speed), speedUnit: speedUnit! });
-    // Asked anew when somebody chooses another column or unit, not when the answer comes.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [time, timeUnit, speed, speedUnit]);
-  const columns = preview.head.map((name, i) => ({
-    value: String(i),
-    label: `${name || `Column ${i + 1}`}: ${preview.rows
-      .map((r) => r[i] ?? '')
-      .slice(0, 3)
-      .join(', ')}`,
-  }));
-  return (
-    <View style={{ gap: 12 }}>
-      <PickField control={control} name="time" label="Time" options={columns} />
-      <ChoiceField
-        control={control}
-        name="timeUnit"
-        label="Time is in"
-        options={[
-          { value: 's', label: 'Seconds' },
-          { value: 'ms', label: 'ms' },
-          { value: 'min', label: 'Minutes' },
-          { value: 'clock', label: 'Clock' },
-        ]}
-      />
-      <PickField control={control} name="speed" label="Speed" options={columns} />
-      <ChoiceField
-        control={control}
-        name="speedUnit"
-        label="Speed is in"
-        options={[
-          { value: 'km/h', label: 'km/h' },
-          { value: 'mph', label: 'mph' },
-          { value: 'm/s', label: 'm/s' },
-          { value: 'kn', label: 'Knots' },
-        ]}
-      />
-    </View>
   );
 }
 

@@ -6,5 +6,6 @@ import { routes } from '../routes';
 export const pageOf = (job: Job): Href | null => {
   if (job.kind === 'service') return routes.service(job.id);
   if (job.kind === 'flush' || job.kind === 'bleed') return routes.flush(job.carId, { job: job.id });
+  if (job.kind === 'bedding') return routes.bedding(job.carId);
   return job.kind === 'boilingTest' ? routes.test(job.carId, { job: job.id }) : null;
 };

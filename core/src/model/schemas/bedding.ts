@@ -161,6 +161,10 @@ export const beddingLook = z.object({
 });
 export type BeddingLook = z.infer<typeof beddingLook>;
 
+/** The tape is off the ducts again. */
+export const ductsUntaped = z.object({ ...base, kind: z.literal('ductsUntaped'), carId: id, runId: id });
+export type DuctsUntaped = z.infer<typeof ductsUntaped>;
+
 /** A set and its rotors leave for a machine. */
 export const sentForBedding = z.object({
   ...base,
@@ -203,6 +207,7 @@ export const beddingFacts = [
   beddingBegun,
   beddingDriven,
   beddingLook,
+  ductsUntaped,
   sentForBedding,
   backFromBedding,
   rotorsRefaced,

@@ -12,7 +12,7 @@ import { Text } from '../../../ui/text';
 import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
 import { useDraft } from '../../../state/use-draft';
-import { useInstrument } from '../use-instrument';
+import { useInstrument } from '../../use-instrument';
 import type { StepProps } from '../use-service';
 import { FindingLine } from '../../finding-line';
 import { type Click, FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { type BenchInstrument, instrumentStream, startInstrument, stopInstrument } from '../../api/client';
+import { type BenchInstrument, instrumentStream, startInstrument, stopInstrument } from '../api/client';
 
 /** A simulated instrument that streams: start it, hear it, stop it. */
 export function useInstrument<T>(

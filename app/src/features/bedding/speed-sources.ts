@@ -1,0 +1,87 @@
+/** Where speed comes from: the phone's own place, or the simulated drive of the server. */
+import * as Location from 'expo-location';
+import { useEffect, useRef, useState } from 'react';
+import type { BeddingSeries } from '@calvik/core';
+import { distanceM } from '@calvik/core/traces';
+import { useInstrument } from '../use-instrument';
+
+export interface HeardSpeed {
+  /** Of a phone: a moment, ms. Of a simulated drive: seconds since it began. */
+  at: number;
+  kmh: number;
+}
+
+interface Fix {
+  atMs: number;
+  lat: number;
+  lon: number;
+}
+
+/** Two places nearer in time than this say nothing of speed, ms. */
+const LEAST_MS = 400;
+
+/** Speed by the phone's place, while it is wanted. @returns why there is none */
+export function usePhoneSpeed(isOn: boolean, hear: (speed: HeardSpeed) => void): string | null {
+  const [problem, setProblem] = useState<string | null>(null);
+  const ear = useRef(hear);
+  useEffect(() => {
+    ear.current = hear;
+  });
+  useEffect(() => {
+    if (!isOn) return;
+    let isMine = true;
+    let stop: (() => void) | null = null;
+    let last: Fix | null = null;
+    const fail = (sentence: string): void => {
+      if (isMine) setProblem(sentence);
+    };
+    const listen = async (): Promise<void> => {
+      if (typeof navigator === 'undefined' || !('geolocation' in navigator))
+        return fail('This browser has no place and no speed. Tap the screen for each application instead.');
+      const { status } = await Location.requestForegroundPermissionsAsync();
+      if (status !== Location.PermissionStatus.GRANTED)
+        return fail('This browser refuses the phone’s place. Allow it for this page, or tap the screen for each application.');
+      const watch = await Location.watchPositionAsync(
+        { accuracy: Location.Accuracy.BestForNavigation, timeInterval: 200, distanceInterval: 0 },
+        ({ timestamp, coords }) => {
+          const fix: Fix = { atMs: timestamp, lat: coords.latitude, lon: coords.longitude };
+          let kmh: number | null = coords.speed === null || coords.speed < 0 ? null : coords.speed * 3.6;
+          // A phone that tells no speed tells places: how far it came since the last one says it.
+          if (kmh === null && last && fix.atMs - last.atMs >= LEAST_MS)
+            kmh = (distanceM(last, fix) / ((fix.atMs - last.atMs) / 1000)) * 3.6;
+          if (!last || fix.atMs - last.atMs >= LEAST_MS) last = fix;
+          setProblem(null);
+          if (kmh !== null) ear.current({ at: timestamp, kmh });
+        },
+        () => fail('The phone has lost its place. Keep it in the open; tap the screen when you have braked.'),
+      );
+      stop = () => watch.remove();
+      if (!isMine) stop();
+    };
+    listen().catch((error: unknown) =>
+      fail(`No speed from this phone: ${error instanceof Error ? error.message : String(error)}. Tap the screen for each application.`),
+    );
+    return () => {
+      isMine = false;
+      stop?.();
+    };
+  }, [isOn]);
+  return problem;
+}
+
+/** Speed of a simulated driver. */
+export function useSimulatedSpeed(hear: (speed: HeardSpeed) => void): {
+  start: (order: {
+    series: readonly BeddingSeries[];
+    cooling: { minutes: number; kmh: number };
+    startKmh: number;
+    pace: number;
+  }) => Promise<void>;
+  stop: () => void;
+  isOn: boolean;
+  problem: string | null;
+} {
+  return useInstrument<{ seconds: number; kmh: number | null }>('drives', ({ seconds, kmh }) => {
+    if (kmh !== null) hear({ at: seconds, kmh });
+  });
+}

@@ -1,0 +1,85 @@
+import { useMemo } from 'react';
+import {
+  type Axle,
+  type BeddingBands,
+  type BeddingBegun,
+  type BeddingDriven,
+  type BeddingLook,
+  type Car,
+  type HeatInputs,
+  type Logbook,
+  beddingBands,
+  heatInputs,
+  layerOnAxle,
+  ofKind,
+  usualSession,
+  withDucts,
+} from '@calvik/core';
+import type { HeatedCar } from '@calvik/core/heat';
+import { compoundOnAxle } from '@calvik/core';
+import { heatedCarOf } from '@calvik/core/heat-outlook';
+
+/** A car as the heat model drives it while it is bedded. */
+export interface BeddingCar {
+  heated: HeatedCar;
+  inputs: HeatInputs;
+  /** Whether weight and rotors are on record: only then the count follows the model by itself. */
+  isKnown: boolean;
+}
+
+export function beddingCar(logbook: Logbook, car: Car, airTempC: number, isTaped: boolean): BeddingCar {
+  const { inputs, axles } = heatInputs(logbook, car, airTempC);
+  const session = withDucts(logbook, car, { ...usualSession, airTempC, ducts: isTaped ? 'taped' : null });
+  return {
+    heated: heatedCarOf({ inputs, axles }, session),
+    inputs,
+    isKnown: !inputs.massKg.isDefault && axles.front.isKnown && axles.rear.isKnown,
+  };
+}
+
+/** The axle whose faces decide: the front one where both are bedded, for it does more of the work. */
+export const decidingAxle = (axles: readonly Axle[]): Axle => (axles.includes('front') ? 'front' : 'rear');
+
+export const bandsFor = (
+  logbook: Logbook,
+  car: Car,
+  axles: readonly Axle[],
+  procedure: Parameters<typeof beddingBands>[1],
+): BeddingBands => beddingBands(compoundOnAxle(logbook, car, decidingAxle(axles)), procedure);
+
+/** A run, with what has come of it. */
+export interface BeddingRunState {
+  run: BeddingBegun;
+  cycles: BeddingDriven[];
+  looks: BeddingLook[];
+  /** What comes next. */
+  next: 'drive' | 'look' | 'again' | 'over';
+}
+
+export function runState(logbook: Logbook, run: BeddingBegun): BeddingRunState {
+  const facts = logbook.factsOfCar(run.carId);
+  const cycles = ofKind(facts, 'beddingDriven').filter((f) => f.runId === run.id);
+  const looks = ofKind(facts, 'beddingLook').filter((f) => f.runId === run.id);
+  const driven = cycles.at(-1);
+  const since = looks.filter((l) => !driven || l.at > driven.at || (l.at === driven.at && l.id > driven.id));
+  const seen = run.axles.map((axle) => since.findLast((l) => l.axle === axle));
+  const next = !driven
+    ? 'drive'
+    : seen.some((l) => !l)
+      ? 'look'
+      : seen.every((l) => l!.decision === 'accept')
+        ? 'over'
+        : 'again';
+  return { run, cycles: [...cycles], looks: [...looks], next };
+}
+
+/** Axles whose pads want bedding, first; both where neither does. */
+export function useAxlesToBed(logbook: Logbook, car: Car, today: string): Axle[] {
+  return useMemo(() => {
+    const green = (['front', 'rear'] as const).filter((axle) => layerOnAxle(logbook, car, axle, today).finding !== null);
+    return green.length > 0 ? [...green] : ['front', 'rear'];
+  }, [logbook, car, today]);
+}
+
+export const runsOf = (logbook: Logbook, carId: string): BeddingBegun[] =>
+  [...ofKind(logbook.factsOfCar(carId), 'beddingBegun')].reverse();

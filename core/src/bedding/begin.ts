@@ -1,0 +1,48 @@
+/** Whether a run may begin: release, place, law, checklist. One function for the page and for whoever else asks. */
+import { type Logbook, ofKind } from '../logbook';
+import { type BeddingCheck, type Car, type DrivenAt, type Finding, type Procedure, type Quantity } from '../model';
+import { beddingFinding } from './findings';
+import { isReleased } from './layer';
+
+/** What is gone through before a run; ducts only where they are to be taped. */
+export const beddingChecks = (hasTapedDucts: boolean): BeddingCheck[] => [
+  'pedalFirm',
+  'fluidLevel',
+  'tyres',
+  ...(hasTapedDucts ? (['ductsTaped'] as const) : []),
+  'passenger',
+  'placeClear',
+];
+
+const speed = (value: number): Quantity => ({ value, measure: 'speed' });
+
+/** What stands between a car and its bedding run; empty when it may begin. */
+export function beginFindings(
+  logbook: Logbook,
+  car: Car,
+  plan: {
+    procedure: Procedure;
+    proposed: Procedure | null;
+    reason: string;
+    place: DrivenAt | null;
+    checks: readonly BeddingCheck[];
+    hasTapedDucts: boolean;
+  },
+): Finding[] {
+  const { procedure, proposed, place, checks } = plan;
+  const found: Finding[] = [];
+  // A car that nobody has worked on here has no service to be released from.
+  const wasOpened = ofKind(logbook.factsOfCar(car.id), 'partsFitted').length > 0;
+  if (wasOpened && !isReleased(logbook, car)) found.push(beddingFinding('releaseMissing', 'stop', {}, {}));
+  if (place !== null && !procedure.places.includes(place))
+    found.push(beddingFinding('placeNotAllowed', 'stop', {}, { place }));
+  const fastest = Math.max(0, ...procedure.series.map((s) => s.fromKmh));
+  const lawful = logbook.shop.lawfulRoadKmh;
+  if (place === 'road' && fastest > lawful)
+    found.push(beddingFinding('fasterThanLawful', 'stop', {}, { fastest: speed(fastest), lawful: speed(lawful) }));
+  if (proposed && proposed.id !== procedure.id && plan.reason.trim() === '')
+    found.push(beddingFinding('reasonMissing', 'needsWork', {}, { proposed: proposed.name }));
+  const missing = beddingChecks(plan.hasTapedDucts).filter((c) => !checks.includes(c));
+  if (missing.length > 0) found.push(beddingFinding('checksMissing', 'needsWork', {}, { checks: missing }));
+  return found;
+}
