@@ -1,4 +1,4 @@
-/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle, the band of heat over two hundred cars. */
+/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle, the band of heat over two hundred cars, a thousand bedding drives. */
 import { ensureInstalled, main, run } from './lib.mjs';
 
 main(async () => {
@@ -16,6 +16,14 @@ main(async () => {
     ['jest', '--forceExit', '--selectProjects', 'core', '--testPathPattern', 'coverage', '--testTimeout', '3600000'],
     {
       env: { HEAT_CARS: '200' },
+      show: true,
+    },
+  );
+  await run(
+    'npx',
+    ['jest', '--forceExit', '--selectProjects', 'server', '--testPathPattern', 'instruments/drive', '--testTimeout', '3600000'],
+    {
+      env: { DRIVES: '1000' },
       show: true,
     },
   );

@@ -1,17 +1,18 @@
 /** Bedding in words: procedures, what to do now, applications, faces, decisions. */
-import type {
-  ApplicationFault,
-  BeddingCheck,
-  BeddingDecision,
-  BeddingSeries,
-  BeddingWord,
-  ChoiceReason,
-  DrivenApplication,
-  DrivenAt,
-  FaceSeen,
-  LayerState,
-  Procedure,
-  SpeedSource,
+import {
+  type ApplicationFault,
+  type BeddingCheck,
+  type BeddingDecision,
+  type BeddingSeries,
+  type BeddingWord,
+  type ChoiceReason,
+  type DrivenApplication,
+  type DrivenAt,
+  type FaceSeen,
+  type LayerState,
+  type Procedure,
+  type SpeedSource,
+  quantityParts,
 } from '@calvik/core';
 import type { Prompt } from '@calvik/core/bedding';
 import type { Say } from './reader';
@@ -112,22 +113,24 @@ export function seriesText(s: BeddingSeries, say: Say): string {
 }
 export const coolingText = (p: Pick<Procedure, 'cooling'>, say: Say): string =>
   `then ${p.cooling.minutes} min rolling without brakes at about ${say.value(p.cooling.kmh, 'speed')}`;
-export const placesText = (places: readonly DrivenAt[]): string => list(places.map((p) => drivenAtNames[p].toLowerCase()));
+export const placesText = (places: readonly DrivenAt[]): string =>
+  list(places.map((p) => drivenAtNames[p].toLowerCase()));
 
 const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 
 /** What to do now: in big letters, and aloud. */
 export function promptText(p: Prompt, say: Say): { shown: string; spoken: string } {
   const v = (kmh: number): string => say.value(kmh, 'speed');
+  const bare = (kmh: number): string => quantityParts(kmh, 'speed', say.units).figure;
   switch (p.code) {
     case 'setOff':
       return { shown: `Up to ${v(p.toKmh)}`, spoken: `Set off, up to ${v(p.toKmh)}.` };
     case 'gather':
       return { shown: `Back up to ${v(p.toKmh)}`, spoken: `Back up to ${v(p.toKmh)}.` };
     case 'hold':
-      return { shown: `Hold ${v(p.kmh)}: ${p.secondsLeft} s`, spoken: `Hold ${v(p.kmh)}.` };
+      return { shown: `Hold speed: ${p.secondsLeft} s`, spoken: `Hold ${v(p.kmh)}.` };
     case 'brake':
-      return { shown: `Brake now: ${v(p.fromKmh)} → ${v(p.toKmh)}`, spoken: `Brake now, down to ${v(p.toKmh)}.` };
+      return { shown: `Brake now: ${bare(p.fromKmh)} → ${bare(p.toKmh)}`, spoken: `Brake now, down to ${v(p.toKmh)}.` };
     case 'letGo':
       return { shown: 'Off the brakes', spoken: 'Off the brakes.' };
     case 'drag':
@@ -145,7 +148,10 @@ export function promptText(p: Prompt, say: Say): { shown: string; spoken: string
 }
 
 /** One application as it was. */
-export function applicationText(a: Pick<DrivenApplication, 'fromKmh' | 'toKmh' | 'decelG' | 'isCounted' | 'isTapped' | 'faults'>, say: Say): string {
+export function applicationText(
+  a: Pick<DrivenApplication, 'fromKmh' | 'toKmh' | 'decelG' | 'isCounted' | 'isTapped' | 'faults'>,
+  say: Say,
+): string {
   if (a.isTapped) return 'Counted by a tap';
   const what = `${say.value(Math.round(a.fromKmh), 'speed')} → ${say.value(Math.round(a.toKmh), 'speed')}, ${g(a.decelG)}`;
   const faults = a.faults.length > 0 ? `: ${list(a.faults.map((f) => faultNames[f]))}` : '';
@@ -153,10 +159,16 @@ export function applicationText(a: Pick<DrivenApplication, 'fromKmh' | 'toKmh' |
 }
 
 /** Said aloud when an application is over. */
-export function countedSpoken(a: Pick<DrivenApplication, 'isCounted' | 'faults'>, counted: number, wanted: number): string {
+export function countedSpoken(
+  a: Pick<DrivenApplication, 'isCounted' | 'faults'>,
+  counted: number,
+  wanted: number,
+): string {
   const advice = a.faults.map((f) => faultAdvice[f]).join(' ');
   return `${a.isCounted ? `${counted} of ${wanted}.` : 'Not counted.'}${advice ? ` ${advice}` : ''}`;
 }
 
-export const moreText = (more: number): string => `${more === 1 ? 'One' : ['', '', 'Two', 'Three', 'Four', 'Five', 'Six'][more] ?? String(more)} more, by the model`;
-export const countText = (counted_: number, wanted: number): string => `${counted_} of ${counted(wanted, 'application')}`;
+export const moreText = (more: number): string =>
+  `${more === 1 ? 'One' : (['', '', 'Two', 'Three', 'Four', 'Five', 'Six'][more] ?? String(more))} more, by the model`;
+export const countText = (counted_: number, wanted: number): string =>
+  `${counted_} of ${counted(wanted, 'application')}`;

@@ -119,7 +119,8 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   windowEndsBeforeItBegins: () => 'The window ends before it begins.',
   wetAboveDry: () => 'The wet boiling point must be below the dry one.',
   seriesSlowsNothing: () => 'An application ends slower than it begins, by 10 km/h at least.',
-  seriesToStandstill: () => 'Never to a standstill: standing on hot pads prints their outline on the rotor. End at 5 km/h or more.',
+  seriesToStandstill: () =>
+    'Never to a standstill: standing on hot pads prints their outline on the rotor. End at 5 km/h or more.',
   procedureWithoutSeries: () => 'Enter one series of applications at least.',
   procedureWithoutPlace: () => 'Say where it may be driven.',
   noAxle: () => 'Choose an axle.',

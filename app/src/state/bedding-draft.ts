@@ -18,7 +18,13 @@ const blockKey = (runId: string, cycle: number, block: number): string => `${hea
 /** As short as it can be read again: seconds and speed, or what else happened. */
 type Stored = [number, number] | [number, 't'] | [number, 'm', number] | [number, 'e'];
 const pack = (e: RunEntry): Stored =>
-  'kmh' in e ? [e.seconds, e.kmh] : 'tap' in e ? [e.seconds, 't'] : 'more' in e ? [e.seconds, 'm', e.more] : [e.seconds, 'e'];
+  'kmh' in e
+    ? [e.seconds, e.kmh]
+    : 'tap' in e
+      ? [e.seconds, 't']
+      : 'more' in e
+        ? [e.seconds, 'm', e.more]
+        : [e.seconds, 'e'];
 const unpack = (s: Stored): RunEntry =>
   s[1] === 't'
     ? { seconds: s[0], tap: true }

@@ -42,11 +42,7 @@ function Sign({ seen, ink, soft }: { seen: FaceSeen; ink: string; soft: string }
       return (
         <G>
           {[0, 60, 140, 220, 300].map((deg, i) => (
-            <Path
-              key={deg}
-              d={sector(deg, deg + 34, INNER + 4 + (i % 3) * 5, INNER + 8 + (i % 3) * 5)}
-              fill={ink}
-            />
+            <Path key={deg} d={sector(deg, deg + 34, INNER + 4 + (i % 3) * 5, INNER + 8 + (i % 3) * 5)} fill={ink} />
           ))}
         </G>
       );

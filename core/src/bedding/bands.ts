@@ -34,7 +34,7 @@ export function beddingBands(
     fadeC,
     // A pad that stands far more than its layer wants is not heated to its limit for that.
     aimC: procedure.aimsAtC ?? Math.round(Math.min((layerC + fadeC) / 2, layerC + 120)),
-    isLayerKnown: compound?.layerFormsC != null,
+    isLayerKnown: (compound?.layerFormsC ?? null) !== null,
     isFadeKnown: highest !== null,
   };
 }

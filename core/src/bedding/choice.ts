@@ -21,7 +21,10 @@ export function proposedProcedures(logbook: Logbook, compound: Compound | null):
           ? { order: 2, why: 'rotorMakerSheet' }
           : { order: 1, why: 'ownForCompound' };
     const isOfUse = p.use === (compound?.use ?? 'road');
-    return { order: (p.compoundId !== null ? 20 : isOfUse ? 5 : 10) + (p.isMachine ? 3 : 0) + (p.author === 'common' ? 1 : 0), why: isOfUse ? 'byUse' : 'only' };
+    return {
+      order: (p.compoundId !== null ? 20 : isOfUse ? 5 : 10) + (p.isMachine ? 3 : 0) + (p.author === 'common' ? 1 : 0),
+      why: isOfUse ? 'byUse' : 'only',
+    };
   };
   return [...logbook.procedures.values()]
     .filter((p) => !p.archived)

@@ -8,10 +8,7 @@ import { type Slowing, type SpeedSample, fitSlowing, ofLastSlowing } from './slo
 
 /** What happens in a run, at a moment: speed, a tap for one application, more or fewer wanted, or the count ended. */
 export type RunEntry =
-  | SpeedSample
-  | { seconds: number; tap: true }
-  | { seconds: number; more: number }
-  | { seconds: number; enough: true };
+  SpeedSample | { seconds: number; tap: true } | { seconds: number; more: number } | { seconds: number; enough: true };
 
 /** An application, or a slowing that was taken for one. */
 export type CountedApplication = Omit<DrivenApplication, 'faceC'>;
@@ -161,7 +158,12 @@ function ended(state: CounterState, isStanding: boolean): CounterState {
   const share = energy(fit.fromKmh, fit.toKmh) / energy(wanted.fromKmh, wanted.toKmh);
   if (share < SHARE.application || fit.decelG < Math.max(MAY_BE.decelG, MAY_BE.share * wanted.decelG)) return after;
   const before = state.applications.at(-1);
-  const faults = faultsOf(fit, wanted, state.applications.length === 0 ? 0 : fit.startS - state.sinceS, before?.toKmh ?? 0);
+  const faults = faultsOf(
+    fit,
+    wanted,
+    state.applications.length === 0 ? 0 : fit.startS - state.sinceS,
+    before?.toKmh ?? 0,
+  );
   if (isStanding) faults.push('fullStop');
   const application: CountedApplication = {
     startS: Math.max(0, rounded(fit.startS, 2)),
@@ -330,7 +332,11 @@ export function takeEntry(state: CounterState, entry: RunEntry): CounterState {
     ...state,
     more,
     wanted,
-    ...(isDone ? { phase: isCooling ? state.phase : 'cooling' } : isCooling ? { phase: 'gathering', cooledS: 0, sinceS: entry.seconds } : {}),
+    ...(isDone
+      ? { phase: isCooling ? state.phase : 'cooling' }
+      : isCooling
+        ? { phase: 'gathering', cooledS: 0, sinceS: entry.seconds }
+        : {}),
   };
 }
 
@@ -347,7 +353,9 @@ const kmhOf = (e: RunEntry): number => ('kmh' in e ? e.kmh : 0);
 
 /** Entries in the order of time, each once. */
 export function inTurn(entries: readonly RunEntry[]): RunEntry[] {
-  const sorted = [...entries].sort((a, b) => a.seconds - b.seconds || kindOfEntry(a) - kindOfEntry(b) || kmhOf(a) - kmhOf(b));
+  const sorted = [...entries].sort(
+    (a, b) => a.seconds - b.seconds || kindOfEntry(a) - kindOfEntry(b) || kmhOf(a) - kmhOf(b),
+  );
   // Of two speeds at one moment the lower one holds, whichever came first.
   return sorted.filter((e, i) => {
     const before = sorted[i - 1];

@@ -35,6 +35,8 @@ export interface BeddingFindings {
   fasterThanLawful: { fastest: Quantity; lawful: Quantity };
   tooColdAtLawful: { lawful: Quantity };
   layerFormsAt: { application: number; fadeAt: number | null };
+  /** The other axle, bedded along: its faces never get to where its layer forms. */
+  otherAxleTooCold: { hottest: Quantity; layer: Quantity };
   secondCycleAt: { layerAt: number | null; fadeAt: number | null };
   /** Of a run. */
   releaseMissing: Record<string, never>;

@@ -44,7 +44,12 @@ export interface RunAir {
   startC?: number;
 }
 
-function drive(car: HeatedCar, legs: readonly Leg[], { airC, startC = airC }: RunAir, axle: Axle): { faces: number[]; rotorC: number } {
+function drive(
+  car: HeatedCar,
+  legs: readonly Leg[],
+  { airC, startC = airC }: RunAir,
+  axle: Axle,
+): { faces: number[]; rotorC: number } {
   const ends: number[] = [];
   let total = 0;
   for (const leg of legs) ends.push((total += leg.seconds));
@@ -54,7 +59,7 @@ function drive(car: HeatedCar, legs: readonly Leg[], { airC, startC = airC }: Ru
   driveCorner(car, cornerOfAxle[axle], legs, { airC, startC }, (s) => {
     while (leg < legs.length - 1 && s.seconds > ends[leg]! + 1e-9) leg += 1;
     rotorC = s.rotorC;
-    const { application } = legs[leg]!;
+    const application = legs[leg]?.application ?? -1;
     if (application >= 0) faces[application] = Math.max(faces[application] ?? -Infinity, s.faceC);
   });
   return { faces, rotorC };
@@ -99,7 +104,8 @@ export function adaptation(
   const { airC } = air;
   const { facesC } = followRun(car, state, air);
   const faces = facesC.map((f) => f[axle]);
-  if (state.counted < state.wanted.length) return (faces.at(-1) ?? airC) >= bands.fadeC ? { enough: true } : { more: 0 };
+  if (state.counted < state.wanted.length)
+    return (faces.at(-1) ?? airC) >= bands.fadeC ? { enough: true } : { more: 0 };
   const kind = state.wanted.at(-1);
   if (!kind || Math.max(airC, ...faces) >= bands.aimC) return { more: 0 };
   for (let more = 1; more <= MOST_MORE; more++)
@@ -114,7 +120,16 @@ function withMore(state: CounterState, kind: WantedApplication, more: number): L
   const seconds = kind.dragS ?? mPerS(kind.fromKmh - kind.toKmh) / (kind.decelG * GRAVITY);
   for (let i = 0; i < more; i++) {
     const startS = at + Math.max(1, Math.abs(mPerS(kind.fromKmh - kmh)) / GATHERS_M_PER_S2) + kind.restS;
-    added.push({ startS, seconds, fromKmh: kind.fromKmh, toKmh: kind.toKmh, decelG: kind.decelG, isCounted: true, isTapped: false, faults: [] });
+    added.push({
+      startS,
+      seconds,
+      fromKmh: kind.fromKmh,
+      toKmh: kind.toKmh,
+      decelG: kind.decelG,
+      isCounted: true,
+      isTapped: false,
+      faults: [],
+    });
     [at, kmh] = [startS + seconds, kind.toKmh];
   }
   return legsOf([...state.applications, ...added], at, kmh);

@@ -1,7 +1,16 @@
 import type { LocalDate } from '../calendar';
 import { isAfter } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
-import { type BeddingBegun, type Car, type Finding, type TrackEvent, type Verdict, axles, worstFirst, worstOf } from '../model';
+import {
+  type BeddingBegun,
+  type Car,
+  type Finding,
+  type TrackEvent,
+  type Verdict,
+  axles,
+  worstFirst,
+  worstOf,
+} from '../model';
 import { beddingFinding } from './findings';
 import { layerOnAxle } from './layer';
 
@@ -14,7 +23,10 @@ export const tapedRun = (logbook: Logbook, car: Car): BeddingBegun | null => {
 const hasTapeOn = (logbook: Logbook, car: Car): boolean => {
   const run = tapedRun(logbook, car);
   // While the run is not over the tape belongs there.
-  return run !== null && ofKind(logbook.factsOfCar(car.id), 'beddingLook').some((f) => f.runId === run.id && f.decision === 'accept');
+  return (
+    run !== null &&
+    ofKind(logbook.factsOfCar(car.id), 'beddingLook').some((f) => f.runId === run.id && f.decision === 'accept')
+  );
 };
 
 export interface BeddingJudgement {

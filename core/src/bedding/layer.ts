@@ -39,9 +39,11 @@ type Accepting = BeddingLook | BackFromBedding | WorkDone;
 
 /** What says of a pair how its layer is, oldest first. */
 const factsOfPair = (logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Fact[] =>
-  [...new Map([...logbook.factsOfPart(rotorPair.id), ...logbook.factsOfPart(padSet.id)].map((f) => [f.id, f])).values()].sort(
-    byTime,
-  );
+  [
+    ...new Map(
+      [...logbook.factsOfPart(rotorPair.id), ...logbook.factsOfPart(padSet.id)].map((f) => [f.id, f]),
+    ).values(),
+  ].sort(byTime);
 
 interface Found {
   accepted: Accepting | null;
@@ -67,16 +69,27 @@ function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found
       found =
         f.decision === 'accept'
           ? { accepted: f, against: null }
-          : { accepted: null, against: beddingFinding('pairWantsAgain', 'needsWork', at, { ...of, decision: f.decision }) };
+          : {
+              accepted: null,
+              against: beddingFinding('pairWantsAgain', 'needsWork', at, { ...of, decision: f.decision }),
+            };
     else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
       found = { accepted: f, against: null };
     else if (f.kind === 'rotorsRefaced' && f.rotorPairId === rotorPair.id)
-      found = { accepted: null, against: found.accepted ? beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how }) : found.against };
+      found = {
+        accepted: null,
+        against: found.accepted
+          ? beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how })
+          : found.against,
+      };
     else if (f.kind === 'partsFitted') {
       if (f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.changed !== 'none') fitted += 1;
       const met = otherCompound(logbook, f, padSet, rotorPair);
       if (met !== null)
-        found = { accepted: null, against: beddingFinding('otherCompoundMet', 'needsWork', at, { ...of, compound: met }) };
+        found = {
+          accepted: null,
+          against: beddingFinding('otherCompoundMet', 'needsWork', at, { ...of, compound: met }),
+        };
     }
   }
   return { ...found, hasRun: fitted > 1 };
@@ -108,13 +121,19 @@ function foldAxle(logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | n
         ? { accepted: f, against: null }
         : {
             accepted: null,
-            against: beddingFinding('pairWantsAgain', 'needsWork', { axle }, { pads: '', rotors: '', decision: f.decision }),
+            against: beddingFinding(
+              'pairWantsAgain',
+              'needsWork',
+              { axle },
+              { pads: '', rotors: '', decision: f.decision },
+            ),
           };
   }
   return found;
 }
 
-const later = (a: PartsFitted | null, b: PartsFitted | null): PartsFitted | null => (a && b ? (isAfter(a, b) ? a : b) : (a ?? b));
+const later = (a: PartsFitted | null, b: PartsFitted | null): PartsFitted | null =>
+  a && b ? (isAfter(a, b) ? a : b) : (a ?? b);
 
 /** Ticked off by name, without a run on record. */
 const tickOf = (logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | null): WorkDone | null =>
@@ -123,7 +142,14 @@ const tickOf = (logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | nul
   ) ?? null;
 
 /** What has worn a layer since it was accepted; null where nothing has. */
-function wear(logbook: Logbook, car: Car, axle: Axle, accepted: Fact, of: { pads: string; rotors: string }, today: LocalDate): Finding | null {
+function wear(
+  logbook: Logbook,
+  car: Car,
+  axle: Axle,
+  accepted: Fact,
+  of: { pads: string; rotors: string },
+  today: LocalDate,
+): Finding | null {
   const since = logbook.factsOfCar(car.id).filter((f) => isAfter(f, accepted));
   const at = { axle };
   const reports = ofKind(since, 'driverReport');
@@ -148,13 +174,24 @@ const hasRunSince = (logbook: Logbook, car: Car, day: LocalDate, today: LocalDat
   });
 
 /** How a labelled pair stands, wherever it lies: bedded ahead for the season, or not. */
-export function layerOfPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Pick<Layer, 'state' | 'finding' | 'since'> {
+export function layerOfPair(
+  logbook: Logbook,
+  padSet: PadSet,
+  rotorPair: RotorPair,
+): Pick<Layer, 'state' | 'finding' | 'since'> {
   const { accepted, against } = foldPair(logbook, padSet, rotorPair);
   return accepted
     ? { state: 'bedded', finding: null, since: accepted }
     : {
         state: 'green',
-        finding: against ?? beddingFinding('pairGreen', 'needsWork', { axle: rotorPair.axle }, { ...names(padSet, rotorPair), isReleased: false }),
+        finding:
+          against ??
+          beddingFinding(
+            'pairGreen',
+            'needsWork',
+            { axle: rotorPair.axle },
+            { ...names(padSet, rotorPair), isReleased: false },
+          ),
         since: null,
       };
 }
@@ -177,8 +214,11 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
   const at = { axle };
   const of = names(padSet, rotorPair);
   const pair = { padSet, rotorPair };
-  const { accepted, against, hasRun = false } =
-    padSet && rotorPair ? foldPair(logbook, padSet, rotorPair) : foldAxle(logbook, car, axle, since);
+  const {
+    accepted,
+    against,
+    hasRun = false,
+  } = padSet && rotorPair ? foldPair(logbook, padSet, rotorPair) : foldAxle(logbook, car, axle, since);
   const made = accepted ?? (against ? null : tickOf(logbook, car, axle, since));
   if (made) {
     const worn = wear(logbook, car, axle, made, of, today);
@@ -186,14 +226,25 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
   }
   const facts = logbook.factsOfCar(car.id);
   const lastLook = ofKind(facts, 'beddingLook').findLast((f) => f.axle === axle) ?? null;
-  const ofAxle = new Set(ofKind(facts, 'beddingBegun').filter((r: BeddingBegun) => r.axles.includes(axle)).map((r) => r.id));
-  const driven = ofKind(facts, 'beddingDriven').findLast((f) => ofAxle.has(f.runId) && isAfter(f, since) && isAfter(f, lastLook));
+  const ofAxle = new Set(
+    ofKind(facts, 'beddingBegun')
+      .filter((r: BeddingBegun) => r.axles.includes(axle))
+      .map((r) => r.id),
+  );
+  const driven = ofKind(facts, 'beddingDriven').findLast(
+    (f) => ofAxle.has(f.runId) && isAfter(f, since) && isAfter(f, lastLook),
+  );
   if (driven)
     return { ...pair, state: 'driven', finding: beddingFinding('pairNotLookedAt', 'needsWork', at, of), since: driven };
   if (against) return { ...pair, state: 'green', finding: against, since: null };
   if (since === null || hasRun || hasRunSince(logbook, car, dateIn(since.at, logbook.shop.timeZone), today))
     return { ...pair, state: 'assumed', finding: null, since: null };
-  return { ...pair, state: 'green', finding: beddingFinding('pairGreen', 'needsWork', at, { ...of, isReleased: isReleased(logbook, car) }), since: null };
+  return {
+    ...pair,
+    state: 'green',
+    finding: beddingFinding('pairGreen', 'needsWork', at, { ...of, isReleased: isReleased(logbook, car) }),
+    since: null,
+  };
 }
 
 /** Released to be bedded: its last service was signed, and nothing has been opened since. */

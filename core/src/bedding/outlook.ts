@@ -32,9 +32,10 @@ const FASTER = { mostKmh: 60, stepKmh: 5 } as const;
 /** In a band so many applications: one is chance. Calvik's own figure. */
 const IN_BAND = 2;
 
+/** The same from a higher speed, down to where it ended before. */
 const faster = (program: Program, byKmh: number): Program => ({
   ...program,
-  series: program.series.map((s) => ({ ...s, fromKmh: s.fromKmh + byKmh, toKmh: s.dragS === null ? s.toKmh : s.toKmh + byKmh })),
+  series: program.series.map((s) => ({ ...s, fromKmh: s.fromKmh + byKmh })),
 });
 
 /** How many applications are right: enough in the band, none beyond fade. */
@@ -72,12 +73,21 @@ export function beddingOutlook(
   let fromKmhInstead: number | null = null;
   for (let by = FASTER.stepKmh; isTooFew && fromKmhInstead === null && by <= FASTER.mostKmh; by += FASTER.stepKmh) {
     const at = firstAt(
-      playBedding(car, { ...faster(procedure, by), cooling: { minutes: 0, kmh: 60 } }, { airC, startC }).facesC[axle][0]!,
+      playBedding(car, { ...faster(procedure, by), cooling: { minutes: 0, kmh: 60 } }, { airC, startC }).facesC[
+        axle
+      ][0]!,
       bands.aimC,
     );
     if (at !== null && at <= count - IN_BAND + 1) fromKmhInstead = fastestKmh(faster(procedure, by));
   }
-  return { play, cycles, count, wanted, fromKmhInstead, isTooCold: cycles[axle][0]!.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS };
+  return {
+    play,
+    cycles,
+    count,
+    wanted,
+    fromKmhInstead,
+    isTooCold: cycles[axle][0]!.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS,
+  };
 }
 
 /** A procedure held to a speed: what it can do where the law says so. */
@@ -96,7 +106,8 @@ export const reachesAt = (
   bands: BeddingBands,
   { airC, axle = 'front', kmh }: { airC: number; axle?: Axle; kmh: number },
 ): boolean =>
-  program.series.length > 0 && applicationsWanted(car, heldTo(program, kmh), { airC, axle, tempC: bands.aimC }) !== null;
+  program.series.length > 0 &&
+  applicationsWanted(car, heldTo(program, kmh), { airC, axle, tempC: bands.aimC }) !== null;
 
 const speed = (value: number): Quantity => ({ value, measure: 'speed' });
 
@@ -109,7 +120,14 @@ export function outlookFindings(
   procedure: Pick<Procedure, 'series' | 'cooling' | 'use'>,
   outlook: BeddingOutlook,
   bands: BeddingBands,
-  at: { airC: number; axle: Axle; place: DrivenAt | null; lawfulKmh: number },
+  at: {
+    airC: number;
+    axle: Axle;
+    place: DrivenAt | null;
+    lawfulKmh: number;
+    /** The axle that is bedded along, and where the layer of its pads forms, °C; null where there is none. */
+    along: { axle: Axle; layerC: number } | null;
+  },
 ): Finding[] {
   const [first, second] = outlook.cycles[at.axle];
   const { count, wanted } = outlook;
@@ -130,6 +148,18 @@ export function outlookFindings(
   if (first!.layerAt !== null)
     found.push(beddingFinding('layerFormsAt', 'inOrder', {}, { application: first!.layerAt, fadeAt: first!.fadeAt }));
   found.push(beddingFinding('secondCycleAt', 'inOrder', {}, { layerAt: second!.layerAt, fadeAt: second!.fadeAt }));
+  if (at.along) {
+    const hottest = Math.max(...outlook.cycles[at.along.axle].flatMap((c) => c.facesC));
+    if (hottest < at.along.layerC)
+      found.push(
+        beddingFinding(
+          'otherAxleTooCold',
+          'watch',
+          { axle: at.along.axle },
+          { hottest: celsius(hottest), layer: celsius(at.along.layerC) },
+        ),
+      );
+  }
   if (at.place !== 'road') return found;
   const fastest = fastestKmh(procedure);
   if (fastest > at.lawfulKmh)

@@ -52,6 +52,10 @@ export function ofLastSlowing(samples: readonly SpeedSample[], lowS: number): re
   return samples.slice(i);
 }
 
+/** How far speed may have gone unseen between a sample and the next, km/h. */
+const unseenKmh = (samples: readonly SpeedSample[], i: number): number =>
+  Math.min(12, 14 * Math.max(0, (samples[i + 1]?.seconds ?? 0) - (samples[i]?.seconds ?? 0) - 0.1));
+
 /**
  * Fits a slowing: the line of its middle, met by what speed did before and after.
  * @param samples oldest first, from a few seconds before the highest to a few after the lowest
@@ -64,9 +68,9 @@ export function fitSlowing(samples: readonly SpeedSample[]): Slowing | null {
   for (let i = 0; i <= low; i++) if (samples[i]!.kmh >= samples[high]!.kmh) high = i;
   if (high >= low) return null;
   // A car rolls at its highest before it is braked: the braking begins where it last was near it.
-  const most = samples[high]!.kmh - OFF_LINE_KMH;
+  const highestKmh = samples[high]!.kmh;
   for (let i = low; i > high; i--)
-    if (samples[i]!.kmh >= most) {
+    if (samples[i]!.kmh >= highestKmh - OFF_LINE_KMH) {
       high = i;
       break;
     }
@@ -108,8 +112,8 @@ export function fitSlowing(samples: readonly SpeedSample[]): Slowing | null {
     startS: Math.min(start.seconds, end.seconds - 0.05),
     endS: end.seconds,
     // What was measured bounds what is drawn through it, but for what lies between two samples.
-    fromKmh: Math.min(Math.max(start.kmh, top.kmh - 1.5), top.kmh + 12),
-    toKmh: Math.max(0, Math.max(Math.min(end.kmh, foot.kmh + 1.5), foot.kmh - 12)),
+    fromKmh: Math.min(Math.max(start.kmh, top.kmh - 1.5), highestKmh + unseenKmh(samples, before)),
+    toKmh: Math.max(0, Math.max(Math.min(end.kmh, foot.kmh + 1.5), foot.kmh - unseenKmh(samples, after - 1))),
     decelG: -m / G_KMH_PER_S,
     gapS: Math.max(...edges.slice(1).map((s, i) => s - edges[i]!)),
   };

@@ -329,7 +329,11 @@ export function fittingCandidates(
   const isFree = (part: PadSet | RotorPair): boolean => {
     if (part.archived || part.axle !== axle || (part.carId !== null && part.carId !== car.id)) return false;
     const promise = reservationOf(logbook, part.id);
-    return placeOf(logbook, part.id).at === 'shelf' && awayForBedding(logbook, part.id) === null && (promise === null || promise.carId === car.id);
+    return (
+      placeOf(logbook, part.id).at === 'shelf' &&
+      awayForBedding(logbook, part.id) === null &&
+      (promise === null || promise.carId === car.id)
+    );
   };
   const ownFirst = (a: PadSet | RotorPair, b: PadSet | RotorPair): number =>
     findingsOfPart(logbook, a).length - findingsOfPart(logbook, b).length ||

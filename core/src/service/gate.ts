@@ -231,7 +231,10 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
           logbook.padSets.has(fitted.padSetId ?? '') &&
           f.padSetId === fitted.padSetId,
       );
-    const [pads, rotors] = [logbook.padSets.get(fitted.padSetId ?? ''), logbook.rotorPairs.get(fitted.rotorPairId ?? '')];
+    const [pads, rotors] = [
+      logbook.padSets.get(fitted.padSetId ?? ''),
+      logbook.rotorPairs.get(fitted.rotorPairId ?? ''),
+    ];
     const isBedded = pads && rotors && layerOfPair(logbook, pads, rotors).state === 'bedded';
     return hasRun || isBedded ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
   });

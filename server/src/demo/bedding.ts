@@ -85,11 +85,22 @@ export function demoRun(
   const { id, version, archived: _archived, ...program } = procedure;
   const { samples } = simulateDrive(
     { wanted: applicationsOf(procedure.series), cooling: procedure.cooling },
-    { seed: 'the demo run', hz: 5, noiseKmh: 0.8, faultShare: 0.15, dropOutsPerMin: 0.2, bendShare: 0.05, told: [null, null, 'enteredSlow', null, null, null, 'letGoEarly', null, null, null, null, null, null] },
+    {
+      seed: 'the demo run',
+      hz: 5,
+      noiseKmh: 0.8,
+      faultShare: 0.15,
+      dropOutsPerMin: 0.2,
+      bendShare: 0.05,
+      told: [null, null, 'enteredSlow', null, null, null, 'letGoEarly', null, null, null, null, null, null],
+    },
   );
   const state = countRun(procedure, samples);
   const { inputs, axles } = heatInputs(logbook, car, AIR_C);
-  const heated = heatedCarOf({ inputs, axles }, withDucts(logbook, car, { ...usualSession, airTempC: AIR_C, ducts: 'taped' }));
+  const heated = heatedCarOf(
+    { inputs, axles },
+    withDucts(logbook, car, { ...usualSession, airTempC: AIR_C, ducts: 'taped' }),
+  );
   const { facesC } = followRun(heated, state, { airC: AIR_C });
   const tenth = (c: number): number => Math.round(c * 10) / 10;
   const begun = made.at('07:10');

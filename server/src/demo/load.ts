@@ -131,7 +131,9 @@ export function demoData(now: Instant): DemoData {
       },
     });
   }
-  const compounds: Record<string, string> = Object.fromEntries(Object.keys(demoCompounds).map((name) => [name, newId(long)]));
+  const compounds: Record<string, string> = Object.fromEntries(
+    Object.keys(demoCompounds).map((name) => [name, newId(long)]),
+  );
   const procedures = demoProcedures(
     () => newId(long),
     (name) => compounds[name]!,
@@ -442,6 +444,7 @@ export async function loadDemo(database: Database, now: Instant): Promise<number
     'bookings',
     'jobs',
     'compounds',
+    'procedures',
     'rotorPairs',
     'padSets',
     'brakeSheets',

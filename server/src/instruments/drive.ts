@@ -80,7 +80,12 @@ const shared = (w: WantedApplication, share: number) => ({
 const between = (dice: Chance, low: number, high: number): number => low + (high - low) * dice.uniform();
 
 /** What the driver makes of one application. */
-function application(s: Speedometer, w: WantedApplication, fault: ApplicationFault | null, dice: Chance): DrivenTruth[] {
+function application(
+  s: Speedometer,
+  w: WantedApplication,
+  fault: ApplicationFault | null,
+  dice: Chance,
+): DrivenTruth[] {
   const gathers = between(dice, 6.5, 9);
   if (w.dragS !== null) {
     if (Math.abs(s.speed - w.fromKmh) > 0.5) s.to(w.fromKmh, s.speed < w.fromKmh ? gathers : -4, 1);
@@ -92,7 +97,11 @@ function application(s: Speedometer, w: WantedApplication, fault: ApplicationFau
   const fromKmh = fault === 'enteredSlow' ? speeds.fromKmh : w.fromKmh + between(dice, -2, 3);
   const toKmh = fault === 'letGoEarly' ? speeds.toKmh : fault === 'fullStop' ? 0 : w.toKmh + between(dice, -2, 2);
   const effort =
-    fault === 'tooGentle' ? between(dice, 0.42, 0.55) : fault === 'intoAbs' ? between(dice, 1.35, 1.5) : between(dice, 0.9, 1.06);
+    fault === 'tooGentle'
+      ? between(dice, 0.42, 0.55)
+      : fault === 'intoAbs'
+        ? between(dice, 1.35, 1.5)
+        : between(dice, 0.9, 1.06);
   const decelG = fault === 'intoAbs' ? Math.max(1.14, effort * w.decelG) : Math.max(0.14, effort * w.decelG);
   if (s.speed > fromKmh) s.to(fromKmh, -3, 1);
   else s.to(fromKmh, gathers, 0.8);
@@ -107,7 +116,7 @@ function application(s: Speedometer, w: WantedApplication, fault: ApplicationFau
 
 /** A bend, or somebody ahead: far less than an application. */
 function bend(s: Speedometer, w: WantedApplication, dice: Chance): void {
-  const low = Math.max(15, w.fromKmh - 0.28 * (w.fromKmh - w.toKmh));
+  const low = Math.max(15, shared(w, 0.22).toKmh);
   if (w.dragS !== null || low > w.fromKmh - 8) return;
   s.to(w.fromKmh - 2, 7, 0.8);
   s.to(between(dice, low, w.fromKmh - 8), -between(dice, 3, 8), 0.6);
@@ -131,7 +140,8 @@ export function simulateDrive(
     const w = wanted[done]!;
     if (dice.uniform() < habits.bendShare) bend(s, w, dice);
     const possible = allFaults.filter((f) => truth.length > 0 || f !== 'waitedTooLong');
-    const byChance = dice.uniform() < habits.faultShare ? possible[Math.floor(dice.uniform() * possible.length)]! : null;
+    const byChance =
+      dice.uniform() < habits.faultShare ? possible[Math.floor(dice.uniform() * possible.length)]! : null;
     const told = habits.told?.[truth.length];
     const fault = w.dragS !== null ? null : told === undefined ? byChance : told;
     truth.push(...application(s, w, fault, dice));
@@ -148,7 +158,11 @@ const USUAL_HABITS = { hz: 5, noiseKmh: 0.8, faultShare: 0.18, dropOutsPerMin: 0
 export const DRIVE_EVERY_MS = 1000 / USUAL_HABITS.hz;
 
 /** Speeds of a drive in their turn, where the phone has lost its place with none. */
-export function* driving(order: DriveOrder, seed: string, told?: readonly (ApplicationFault | null)[]): Generator<SpeedSample | { seconds: number; kmh: null }> {
+export function* driving(
+  order: DriveOrder,
+  seed: string,
+  told?: readonly (ApplicationFault | null)[],
+): Generator<SpeedSample | { seconds: number; kmh: null }> {
   const { samples } = simulateDrive(order, { ...USUAL_HABITS, seed, ...(told ? { told } : {}) });
   let last = 0;
   for (const sample of samples) {

@@ -29,7 +29,9 @@ export function beddingRoutes(database: Database, cache: LogbookCache): Router {
 
   const photosOf = async (sheet: BeddingSheet): Promise<Buffer[]> => {
     const photos = await Promise.all(sheet.photoIds.map((photoId) => database.photo(photoId)));
-    return photos.flatMap((p) => (p && (p.type === 'image/jpeg' || p.type === 'image/png') ? [Buffer.from(p.bytes)] : []));
+    return photos.flatMap((p) =>
+      p && (p.type === 'image/jpeg' || p.type === 'image/png') ? [Buffer.from(p.bytes)] : [],
+    );
   };
 
   router.get('/bedding-runs/:id/sheet.pdf', async (request, response: Response) => {

@@ -2,7 +2,15 @@ import type { Router } from 'express';
 import { z } from 'zod';
 import { collections } from '@calvik/core';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
-import { caliperRequest, driveRequest, gaugeRequest, heatRequest, penRequest, testerRequest, wrenchRequest } from './bench';
+import {
+  caliperRequest,
+  driveRequest,
+  gaugeRequest,
+  heatRequest,
+  penRequest,
+  testerRequest,
+  wrenchRequest,
+} from './bench';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 

@@ -119,9 +119,12 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
       title: `The look, ${axleNames[l.axle]}: ${decisionNames[l.decision]}`,
       lines: [
         ...l.faces.map(
-          (f) => `${cornerNames[f.corner]}, ${sideNames[f.side]}: ${list(f.seen.map((s) => faceSeenTexts[s].name.toLowerCase()))}`,
+          (f) =>
+            `${cornerNames[f.corner]}, ${sideNames[f.side]}: ${list(f.seen.map((s) => faceSeenTexts[s].name.toLowerCase()))}`,
         ),
-        ...(l.driverSays.length > 0 ? [`Driver: ${list(l.driverSays.map((w) => beddingWordTexts[w].toLowerCase()))}`] : []),
+        ...(l.driverSays.length > 0
+          ? [`Driver: ${list(l.driverSays.map((w) => beddingWordTexts[w].toLowerCase()))}`]
+          : []),
         ...(l.reason ? [`Because: ${l.reason}`] : []),
         `${name(l.by)}, ${say.moment(l.at)}`,
       ],

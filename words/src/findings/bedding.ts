@@ -1,10 +1,9 @@
 import type { BeddingCheck, BeddingFindings } from '@calvik/core';
-import { axleNames } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 
 /** "Front pads P-013 on R-001": the pair as it is called. */
-const pair = ({ pads, rotors }: { pads: string; rotors: string }, axle: keyof typeof axleNames | undefined): string => {
-  const which = axle ? `${axleNames[axle][0]!.toUpperCase()}${axleNames[axle].slice(1)} pads` : 'Pads';
+const pair = ({ pads, rotors }: { pads: string; rotors: string }, axle: 'front' | 'rear' | undefined): string => {
+  const which = axle === undefined ? 'Pads' : axle === 'front' ? 'Front pads' : 'Rear pads';
   return `${which}${pads ? ` ${pads}` : ''}${rotors ? ` on ${rotors}` : ''}`;
 };
 const useNames = { road: 'road pads', track: 'track pads', race: 'race pads' } as const;
@@ -28,22 +27,26 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
   pairNotLookedAt: (p, { axle }) => `${pair(p, axle)}: driven, but nobody has looked at the faces.`,
   pairWantsAgain: (p, { axle }) =>
     `${pair(p, axle)}: ${
-      { anotherCycle: 'another cycle is wanted.', cleanAndAgain: 'clean the rotors and bed again.', turn: 'turn the rotors, then bed again.' }[
-        p.decision
-      ]
+      {
+        anotherCycle: 'another cycle is wanted.',
+        cleanAndAgain: 'clean the rotors and bed again.',
+        turn: 'turn the rotors, then bed again.',
+      }[p.decision]
     }`,
   layerWornByRoad: (p, { axle }) =>
     `${pair(p, axle)}: ${p.km} km on the road since they were bedded; from ${p.limitKm} km on the layer is taken to be worn. Bed again.`,
   layerWornByDays: (p, { axle }) =>
     `${pair(p, axle)}: bedded ${counted(p.days, 'day')} ago. Look at the faces, bed again if silver shows.`,
-  layerWornByWords: (p, { axle }) => `${pair(p, axle)}: ${complaintSays[p.complaint]}; the layer may be gone. Bed again.`,
+  layerWornByWords: (p, { axle }) =>
+    `${pair(p, axle)}: ${complaintSays[p.complaint]}; the layer may be gone. Bed again.`,
   layerSeenThin: (p, { axle }) => `${pair(p, axle)}: the layer was seen to be thin. Bed again.`,
   awayToBeBedded: (p, { axle }) => `${pair(p, axle)} are with ${p.to} to be bedded, back on ${p.backOn}.`,
   beddedInFirstSession: () =>
     'Planned for the first session: start from the back, tell those behind, and look at the faces before the second.',
   makersDisagree: ({ pads, rotors }) =>
     `Pad maker and rotor maker disagree: “${pads}” against “${rotors}”. Choose, and say whom you follow.`,
-  notForThisUse: ({ use, compoundUse }) => `This procedure is for ${useNames[use]}; the compound is for ${useNames[compoundUse]}.`,
+  notForThisUse: ({ use, compoundUse }) =>
+    `This procedure is for ${useNames[use]}; the compound is for ${useNames[compoundUse]}.`,
   countIsRight: ({ count }) => `${counted(count, 'application')} are right for this car.`,
   countTooSmall: ({ count, wanted, fromInstead }, _, say) =>
     `This car wants ${wanted} applications, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
@@ -56,12 +59,15 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
     `Held to ${say.quantity(lawful)} it cannot get hot enough: use a track, a machine, or another procedure.`,
   layerFormsAt: ({ application, fadeAt }) =>
     `The layer forms from application ${application}${fadeAt === null ? '; no fade within the count' : `, fade begins at ${fadeAt}`}.`,
+  otherAxleTooCold: ({ hottest, layer }, { axle }, say) =>
+    `The ${axle} faces get to ${say.quantity(hottest)} at most, their layer forms from ${say.quantity(layer)}: that axle wants more applications, more speed, or a run of its own.`,
   secondCycleAt: ({ layerAt, fadeAt }) =>
     layerAt === null
       ? 'In a second cycle the layer does not form either.'
       : `In a second cycle, straight after the cooling, the layer forms by ${layerAt}${fadeAt === null ? '' : ` and fade begins at ${fadeAt}`}.`,
   releaseMissing: () => 'This car is not released: torque, pedal and the release of its service come first.',
-  placeNotAllowed: ({ place }) => `This procedure is not for ${{ closedCourse: 'a closed course', privateGround: 'private ground', road: 'the road' }[place]}.`,
+  placeNotAllowed: ({ place }) =>
+    `This procedure is not for ${{ closedCourse: 'a closed course', privateGround: 'private ground', road: 'the road' }[place]}.`,
   checksMissing: ({ checks }) => `Still to do: ${list(checks.map((c) => checkSays[c as BeddingCheck]))}.`,
   reasonMissing: ({ proposed }) => `“${proposed}” is proposed: say why another one is followed.`,
   ductsStillTaped: () => 'The ducts are still taped: take the tape off before the car goes out.',

@@ -1,16 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Axle,
-  type Car,
-  axles,
-  compoundName,
-  dateIn,
-  layerOnAxle,
-  longDate,
-  tapedRun,
-} from '@calvik/core';
+import { type Axle, type Car, axles, compoundName, dateIn, layerOnAxle, longDate, tapedRun } from '@calvik/core';
 import { axleNames } from '@calvik/words';
 import { decisionNames, layerStateNames } from '@calvik/words/bedding';
 import { useLogbook, useToday } from '../../state/hooks';
@@ -103,7 +94,10 @@ function AxleState({ car, axle }: { car: Car; axle: Axle }) {
   const today = useToday();
   const { state, finding, since, padSet, rotorPair } = layerOnAxle(logbook, car, axle, today);
   return (
-    <Section title={axle === 'front' ? 'Front axle' : 'Rear axle'} aside={<VerdictMark verdict={finding?.verdict ?? 'inOrder'} />}>
+    <Section
+      title={axle === 'front' ? 'Front axle' : 'Rear axle'}
+      aside={<VerdictMark verdict={finding?.verdict ?? 'inOrder'} />}
+    >
       <View testID={`layer-${axle}`} style={styles.gap}>
         <Text as="strong">{layerStateNames[state]}</Text>
         <Text as="small">
@@ -170,7 +164,9 @@ function RoadUse({ car }: { car: Car }) {
   const [sentence, setSentence] = useState<string | null>(null);
   const save = async (): Promise<void> => {
     const match = /^\s*(\d+(?:[.,]\d+)?)\s*(km|mi|miles)?\s*$/i.exec(km);
-    const value = match ? Number(match[1]!.replace(',', '.')) * (/^mi/i.test(match[2] ?? '') ? 1.609344 : 1) : Number.NaN;
+    const value = match
+      ? Number(match[1]!.replace(',', '.')) * (/^mi/i.test(match[2] ?? '') ? 1.609344 : 1)
+      : Number.NaN;
     if (!Number.isFinite(value)) return setSentence('Type the distance like 350 km or 220 mi.');
     setSentence(null);
     if (await saveFact({ kind: 'roadUse', carId: car.id, km: Math.round(value * 10) / 10 }, today)) setKm('');

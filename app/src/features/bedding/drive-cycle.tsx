@@ -64,7 +64,11 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
       before && isWarm
         ? followRun(
             of.heated,
-            { applications: before.applications, last: { seconds: endS, kmh: run.procedure.cooling.kmh }, sinceS: endS },
+            {
+              applications: before.applications,
+              last: { seconds: endS, kmh: run.procedure.cooling.kmh },
+              sinceS: endS,
+            },
             { airC: run.airTempC },
           ).rotorC[axle]
         : run.airTempC;
@@ -337,7 +341,11 @@ function Before({
           <Text as="strong" testID="kept">
             {`${c.state.counted} of ${applicationsOf(run.procedure.series, c.state.more).length} applications are counted, and kept on this phone.`}
           </Text>
-          <Text>{c.state.phase === 'cooling' ? 'It is cooling: roll on without brakes.' : 'Roll, do not stand: the pads are hot.'}</Text>
+          <Text>
+            {c.state.phase === 'cooling'
+              ? 'It is cooling: roll on without brakes.'
+              : 'Roll, do not stand: the pads are hot.'}
+          </Text>
         </Section>
       ) : (
         <Section title="Speed comes from">
@@ -350,8 +358,8 @@ function Before({
           />
           {source === 'place' ? (
             <Text as="small">
-              The browser asks once for the phone’s place. It must have come by HTTPS or from this machine itself, else it
-              gets none: tap then.
+              The browser asks once for the phone’s place. It must have come by HTTPS or from this machine itself, else
+              it gets none: tap then.
             </Text>
           ) : null}
           <LinkRow label="A recorded drive instead" onPress={() => router.push(routes.beddingFile(car.id, run.id))}>
@@ -389,12 +397,7 @@ function EndHere({ onEnd, onStay, busy }: { onEnd: (why: string) => void; onStay
   };
   return (
     <View style={styles.gap}>
-      <Chips
-        label="Why"
-        chosen={chosen}
-        onChange={setChosen}
-        options={reasons.map((r) => ({ value: r, label: r }))}
-      />
+      <Chips label="Why" chosen={chosen} onChange={setChosen} options={reasons.map((r) => ({ value: r, label: r }))} />
       <LineInput label="In words" value={words} onChange={setWords} maxLength={120} />
       {problem ? (
         <Text tone="stop" live>

@@ -47,7 +47,10 @@ function FilePage({ car, run }: { car: Car; run: BeddingBegun }) {
     () => beddingCar(logbook, car, run.airTempC, run.hasTapedDucts),
     [logbook, car, run.airTempC, run.hasTapedDucts],
   );
-  const look = async (next: { name: string; text: string; columns: TraceColumns | null }, more: number): Promise<void> => {
+  const look = async (
+    next: { name: string; text: string; columns: TraceColumns | null },
+    more: number,
+  ): Promise<void> => {
     setBusy(true);
     setProblem(null);
     setFile(next);

@@ -43,7 +43,16 @@ export function BeddingLookScreen() {
   const axle = run.axles.find((a) => !since.some((l) => l.axle === a));
   if (!axle) return <Gone what="look" back={`/cars/${id}/bedding/${runId}`} />;
   const isLast = run.axles.every((a) => a === axle || since.some((l) => l.axle === a));
-  return <LookPage key={`${run.id} ${axle} ${cycles.length}`} car={car} run={run} axle={axle} cycle={cycles.length} isLast={isLast} />;
+  return (
+    <LookPage
+      key={`${run.id} ${axle} ${cycles.length}`}
+      car={car}
+      run={run}
+      axle={axle}
+      cycle={cycles.length}
+      isLast={isLast}
+    />
+  );
 }
 
 type Side = 'inner' | 'outer';
@@ -79,7 +88,9 @@ function LookPage({
   const { draft: looked, change, clear } = useDraft<Looked>(`look.${run.id}.${axle}.${cycle}`, nothing);
   const [sentence, setSentence] = useState<string | null>(null);
   const [openFace, setOpenFace] = useState<string | null>(null);
-  const places = cornersOf(axle).flatMap((corner) => sides.map((side) => ({ corner, side, key: `${corner}.${side}` as const })));
+  const places = cornersOf(axle).flatMap((corner) =>
+    sides.map((side) => ({ corner, side, key: `${corner}.${side}` as const })),
+  );
   const faces = places.map(({ corner, side, key }) => ({ corner, side, seen: looked.seen[key] ?? [] }));
   const isAllSeen = faces.every((f) => f.seen.length > 0);
   const proposed = isAllSeen ? proposedDecision({ faces, driverSays: looked.driverSays }) : null;
@@ -140,14 +151,22 @@ function LookPage({
       />
       {places.map(({ corner, side, key }) => {
         const seen = looked.seen[key] ?? [];
-        const isOpen = openFace === key || (openFace === null && seen.length === 0 && places.find((p) => (looked.seen[p.key] ?? []).length === 0)?.key === key);
+        const isOpen =
+          openFace === key ||
+          (openFace === null &&
+            seen.length === 0 &&
+            places.find((p) => (looked.seen[p.key] ?? []).length === 0)?.key === key);
         const name = `${cornerNames[corner]}, ${side} face`;
         return (
           <Section
             key={key}
             title={`${name[0]!.toUpperCase()}${name.slice(1)}`}
             aside={
-              <MainButton mode="text" label={`${isOpen ? 'Close' : 'Open'} ${name}`} onPress={() => setOpenFace(isOpen ? '' : key)}>
+              <MainButton
+                mode="text"
+                label={`${isOpen ? 'Close' : 'Open'} ${name}`}
+                onPress={() => setOpenFace(isOpen ? '' : key)}
+              >
                 {isOpen ? 'Close' : 'Change'}
               </MainButton>
             }
@@ -177,7 +196,13 @@ function LookPage({
                 </Text>
               </View>
             )}
-            {isOpen ? seen.map((s) => <Text key={s} as="small">{faceSeenTexts[s].advice}</Text>) : null}
+            {isOpen
+              ? seen.map((s) => (
+                  <Text key={s} as="small">
+                    {faceSeenTexts[s].advice}
+                  </Text>
+                ))
+              : null}
           </Section>
         );
       })}
@@ -200,7 +225,10 @@ function LookPage({
           label="Driver"
           chosen={looked.driverSays}
           onChange={(driverSays) => set({ driverSays })}
-          options={(Object.keys(beddingWordTexts) as BeddingWord[]).map((w) => ({ value: w, label: beddingWordTexts[w] }))}
+          options={(Object.keys(beddingWordTexts) as BeddingWord[]).map((w) => ({
+            value: w,
+            label: beddingWordTexts[w],
+          }))}
         />
       </Section>
       <Section title="What follows">
@@ -216,7 +244,10 @@ function LookPage({
           columns={1}
           value={looked.decision}
           onChange={(decision) => set({ decision })}
-          options={(Object.keys(decisionNames) as BeddingDecision[]).map((d) => ({ value: d, label: decisionNames[d] }))}
+          options={(Object.keys(decisionNames) as BeddingDecision[]).map((d) => ({
+            value: d,
+            label: decisionNames[d],
+          }))}
         />
         <LineInput label="Because" value={looked.reason} onChange={(reason) => set({ reason })} maxLength={300} />
       </Section>

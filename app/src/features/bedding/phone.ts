@@ -7,7 +7,10 @@ import { Vibration } from 'react-native';
 const canSpeak = (): boolean => typeof window !== 'undefined' && 'speechSynthesis' in window;
 
 /** Says sentences, the latest one first: who drives wants to know what is to be done now. */
-export function useVoice(isOn: boolean): { say: (sentence: string, isUrgent?: boolean) => void; problem: string | null } {
+export function useVoice(isOn: boolean): {
+  say: (sentence: string, isUrgent?: boolean) => void;
+  problem: string | null;
+} {
   const last = useRef('');
   const say = useCallback(
     (sentence: string, isUrgent = false) => {

@@ -50,7 +50,10 @@ export function PlanBeddingScreen() {
   return car ? <PlanPage key={id} car={car} /> : <Gone what="car" back="/cars" />;
 }
 
-const axleSets = { both: ['front', 'rear'], front: ['front'], rear: ['rear'] } as const satisfies Record<string, Axle[]>;
+const axleSets = { both: ['front', 'rear'], front: ['front'], rear: ['rear'] } as const satisfies Record<
+  string,
+  Axle[]
+>;
 type AxleSet = keyof typeof axleSets;
 const setOf = (axles: readonly Axle[]): AxleSet => (axles.length === 2 ? 'both' : axles[0]!);
 
@@ -68,7 +71,6 @@ function PlanPage({ car }: { car: Car }) {
   const sync = useSync();
   const crew = useCrewOnDuty();
   const today = useToday();
-  const say = useSay();
   const { system } = useUnits();
   const wanted = useAxlesToBed(logbook, car, today);
   const [axleSet, setAxleSet] = useState<AxleSet>(() => setOf(wanted));
@@ -211,9 +213,7 @@ function PlanPage({ car }: { car: Car }) {
           options={beddingChecks(isTaped).map((c) => ({ value: c, label: beddingCheckTexts[c] }))}
         />
         <FindingLines findings={held.filter((f) => f.code !== 'checksMissing')} />
-        <Text as="small">
-          {`${seriesText(procedure.series[0]!, say)} … ${coolingText(procedure, say)}. Hot parts: nobody touches them. The makers’ sheets of pads and rotors come first.`}
-        </Text>
+        <Text as="small">Hot parts: nobody touches them. The makers’ sheets of pads and rotors come first.</Text>
       </Section>
     </Screen>
   );
@@ -250,9 +250,15 @@ function Choice({
         </MainButton>
       }
     >
-      <LinkRow label={`Procedure ${chosen.name}`} onPress={() => router.push(routes.procedure(chosen.id))} testID="chosen-procedure">
+      <LinkRow
+        label={`Procedure ${chosen.name}`}
+        onPress={() => router.push(routes.procedure(chosen.id))}
+        testID="chosen-procedure"
+      >
         <Text as="strong">{chosen.name}</Text>
-        <Text as="small">{isProposed ? `Proposed: ${choiceReasonTexts[why]}.` : `Chosen; ${choiceReasonTexts[why]}.`}</Text>
+        <Text as="small">
+          {isProposed ? `Proposed: ${choiceReasonTexts[why]}.` : `Chosen; ${choiceReasonTexts[why]}.`}
+        </Text>
         {chosen.series.map((s, i) => (
           <Text key={i} as="small">
             {seriesText(s, say)}
@@ -297,11 +303,16 @@ function Outlook({
   const { show } = useUnits();
   const [isOpen, setOpen] = useState(false);
   const bands = useMemo(() => bandsFor(logbook, carRecord, axles, procedure), [logbook, carRecord, axles, procedure]);
+  const along = useMemo(() => {
+    const other = axles.length === 2 ? 'rear' : null;
+    return other ? { axle: other as Axle, layerC: bandsFor(logbook, carRecord, [other], procedure).layerC } : null;
+  }, [logbook, carRecord, axles, procedure]);
   const found = usePrediction(car, procedure, bands, {
     airC,
     axle: decidingAxle(axles),
     place,
     lawfulKmh: logbook.shop.lawfulRoadKmh,
+    along,
   });
   if (!found) return null;
   return (

@@ -26,14 +26,23 @@ export function usePrediction(
   car: BeddingCar,
   procedure: Procedure,
   bands: BeddingBands,
-  at: { airC: number; axle: Axle; place: DrivenAt | null; lawfulKmh: number },
+  at: {
+    airC: number;
+    axle: Axle;
+    place: DrivenAt | null;
+    lawfulKmh: number;
+    along: { axle: Axle; layerC: number } | null;
+  },
 ): { outlook: BeddingOutlook; findings: Finding[] } | null {
-  const { airC, axle, place, lawfulKmh } = at;
+  const { airC, axle, place, lawfulKmh, along } = at;
   return useMemo(() => {
     if (procedure.isMachine) return null;
     const outlook = beddingOutlook(car.heated, procedure, bands, { airC, axle });
-    return { outlook, findings: outlookFindings(car.heated, procedure, outlook, bands, { airC, axle, place, lawfulKmh }) };
-  }, [car, procedure, bands, airC, axle, place, lawfulKmh]);
+    return {
+      outlook,
+      findings: outlookFindings(car.heated, procedure, outlook, bands, { airC, axle, place, lawfulKmh, along }),
+    };
+  }, [car, procedure, bands, airC, axle, place, lawfulKmh, along]);
 }
 
 /** Faces over the first cycle and the second, with where the layer forms and where pads fade. */
@@ -75,7 +84,11 @@ export function PredictionChart({
         until={total / 60}
         suffix={` ${unitDefinition(unit).label}`}
         curves={[
-          ...axles.map((axle, i) => ({ data: drawn[axle].map(shown), color: inks[axle], dashes: i === 0 ? undefined! : [6, 4] })),
+          ...axles.map((axle, i) => ({
+            data: drawn[axle].map(shown),
+            color: inks[axle],
+            dashes: i === 0 ? undefined! : [6, 4],
+          })),
           { data: drawn.front.map(() => shown(bands.layerC)), color: t.inkSoft, width: 1, dashes: [2, 3] },
           { data: drawn.front.map(() => shown(bands.fadeC)), color: t.stop, width: 1.5, dashes: [6, 4] },
         ].map(({ dashes, ...c }) => (dashes ? { ...c, dashes } : c))}
@@ -85,11 +98,25 @@ export function PredictionChart({
           const cooled = outlook.play.endsS[0]!.at(-1)! / total;
           return (
             <>
-              <Rect x={x(0)} y={high} width={x(1) - x(0)} height={Math.max(0, low - high)} fill={t.iron} fillOpacity={0.1} />
+              <Rect
+                x={x(0)}
+                y={high}
+                width={x(1) - x(0)}
+                height={Math.max(0, low - high)}
+                fill={t.iron}
+                fillOpacity={0.1}
+              />
               <SvgText x={x(1) - 4} y={high - 4} fill={t.stop} fontSize={12} fontFamily={fonts.label} textAnchor="end">
                 Fade
               </SvgText>
-              <SvgText x={x(1) - 4} y={low - 4} fill={t.inkSoft} fontSize={12} fontFamily={fonts.label} textAnchor="end">
+              <SvgText
+                x={x(1) - 4}
+                y={low - 4}
+                fill={t.inkSoft}
+                fontSize={12}
+                fontFamily={fonts.label}
+                textAnchor="end"
+              >
                 Layer forms
               </SvgText>
               <Line x1={x(cooled)} x2={x(cooled)} y1={y0} y2={y0 + height} stroke={t.inkSoft} strokeWidth={1} />
@@ -98,7 +125,7 @@ export function PredictionChart({
         }}
       />
       <Text as="small">
-        {`Minutes along the foot: the first cycle and its cooling, then a second. ${axles.map((a, i) => `${a === 'front' ? 'Front' : 'Rear'} face drawn ${i === 0 ? 'through' : 'in dashes'}`).join(', ')}.`}
+        {`Minutes along the foot: the first cycle and its cooling, then a second. ${axles.map((a, i) => `${i === 0 ? (a === 'front' ? 'Front' : 'Rear') : a} face drawn ${i === 0 ? 'through' : 'in dashes'}`).join(', ')}.`}
       </Text>
     </View>
   );

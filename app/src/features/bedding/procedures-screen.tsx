@@ -34,7 +34,9 @@ export function ProceduresScreen() {
       {groups.map(({ title, list }) => (
         <Section key={title} title={title}>
           {list.length === 0 ? (
-            <Text tone="inkSoft">None yet. Type the maker’s sheet of a compound once, and it is proposed from then on.</Text>
+            <Text tone="inkSoft">
+              None yet. Type the maker’s sheet of a compound once, and it is proposed from then on.
+            </Text>
           ) : null}
           <View>
             {list.map((p) => (

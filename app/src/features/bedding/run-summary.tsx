@@ -2,7 +2,14 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { type BeddingDriven, type Car, tapedRun } from '@calvik/core';
 import { axleNames, cornerNames } from '@calvik/words';
-import { applicationText, beddingWordTexts, countText, decisionNames, faceSeenTexts, speedSourceNames } from '@calvik/words/bedding';
+import {
+  applicationText,
+  beddingWordTexts,
+  countText,
+  decisionNames,
+  faceSeenTexts,
+  speedSourceNames,
+} from '@calvik/words/bedding';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
@@ -37,9 +44,7 @@ export function RunSummary({
       above={`Bedding, ${run.procedure.name}`}
       back={routes.bedding(car.id)}
       isBackFixed
-      actions={
-        <IconButton icon="print" label="Bedding sheet" onPress={() => file(`sheet.pdf?units=${system}`)} />
-      }
+      actions={<IconButton icon="print" label="Bedding sheet" onPress={() => file(`sheet.pdf?units=${system}`)} />}
       footer={
         next === 'look' ? (
           <MainButton onPress={() => router.push(routes.beddingLook(car.id, run.id))}>Look at the faces</MainButton>
@@ -120,7 +125,9 @@ function CycleDriven({ c }: { c: BeddingDriven }) {
       {c.hotStops > 0 ? (
         <Text tone="amber">{`Stood still on hot pads ${c.hotStops === 1 ? 'once' : `${c.hotStops} times`}: look for a pad outline.`}</Text>
       ) : null}
-      {c.cooledS < c.coolingWantedS - 15 ? <Text tone="amber">The cooling was cut short: let it cool before you look.</Text> : null}
+      {c.cooledS < c.coolingWantedS - 15 ? (
+        <Text tone="amber">The cooling was cut short: let it cool before you look.</Text>
+      ) : null}
       {c.applications.map((a, i) => (
         <View key={i} style={styles.line} testID="application">
           <Text as="label" style={styles.number}>

@@ -1,11 +1,13 @@
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { BeddingBands } from '@calvik/core';
+import { ThemeProvider } from 'react-native-paper';
+import { type BeddingBands, quantityParts } from '@calvik/core';
 import { type CounterState, type Prompt } from '@calvik/core/bedding';
 import { applicationText, countText, moreText, promptText } from '@calvik/words/bedding';
 import { useSay } from '../../state/use-say';
 import { type Tokens, dark, fonts, light } from '../../theme/tokens';
 import Svg, { Rect } from 'react-native-svg';
 import { HatchPattern } from '../../ui/hatch';
+import { darkTheme, lightTheme } from '../../theme/theme';
 import { Text } from '../../ui/text';
 import type { Cycle } from './use-cycle';
 
@@ -73,6 +75,7 @@ export function RunView({
   const last = state.applications.at(-1);
   const face = facesC.at(-1);
   const { shown } = promptText(prompt, say);
+  const speed = quantityParts(Math.round(state.last?.kmh ?? 0), 'speed', say.units);
   const ink = { color: inks.ink };
   const body = (
     <>
@@ -90,15 +93,17 @@ export function RunView({
             Tap
           </Text>
         ) : (
-          <Text style={[styles.speed, ink, lostS !== null && styles.faint]} testID="speed">
-            {state.last ? say.value(Math.round(state.last.kmh), 'speed').replace(/\s.*$/, '') : '–'}
-          </Text>
+          <View style={styles.speedRow}>
+            <Text style={[styles.speed, ink, lostS !== null && styles.faint]} testID="speed">
+              {state.last ? speed.figure : '–'}
+            </Text>
+            <Text style={[styles.unit, { color: inks.soft }]}>{speed.unit}</Text>
+          </View>
         )}
         <View style={styles.count}>
           <Text style={[styles.countFigure, ink]} testID="count">
             {`${state.counted} / ${state.wanted.length}`}
           </Text>
-          <Text style={{ color: inks.soft }}>{say.value(0, 'speed').replace(/^\S+\s/, '')}</Text>
         </View>
       </View>
       <Boxes state={state} inks={inks} t={t} />
@@ -134,24 +139,26 @@ export function RunView({
     </>
   );
   return (
-    <View style={[styles.screen, { backgroundColor: inks.ground }]} role="main" testID="run" aria-label="Bedding run">
-      {prompt.code === 'rollOn' ? (
-        <View style={styles.hatch}>
-          <Svg width="100%" height={20}>
-            <HatchPattern id="hot-stop" color={inks.ink} background={inks.ground} />
-            <Rect width="100%" height={20} fill="url(#hot-stop)" />
-          </Svg>
-        </View>
-      ) : null}
-      {onTap ? (
-        <Pressable role="button" aria-label="Braked: count it" onPress={onTap} style={styles.body}>
-          {body}
-        </Pressable>
-      ) : (
-        <View style={styles.body}>{body}</View>
-      )}
-      <View style={[styles.foot, { borderColor: inks.soft, backgroundColor: t.paper }]}>{children}</View>
-    </View>
+    <ThemeProvider theme={isDark ? darkTheme : lightTheme}>
+      <View style={[styles.screen, { backgroundColor: inks.ground }]} role="main" testID="run" aria-label="Bedding run">
+        {prompt.code === 'rollOn' ? (
+          <View style={styles.hatch}>
+            <Svg width="100%" height={20}>
+              <HatchPattern id="hot-stop" color={inks.ink} background={inks.ground} />
+              <Rect width="100%" height={20} fill="url(#hot-stop)" />
+            </Svg>
+          </View>
+        ) : null}
+        {onTap ? (
+          <Pressable role="button" aria-label="Braked: count it" onPress={onTap} style={styles.body}>
+            {body}
+          </Pressable>
+        ) : (
+          <View style={styles.body}>{body}</View>
+        )}
+        <View style={[styles.foot, { borderColor: inks.soft, backgroundColor: t.paper }]}>{children}</View>
+      </View>
+    </ThemeProvider>
   );
 }
 
@@ -163,6 +170,8 @@ const styles = StyleSheet.create({
   promptText: { fontFamily: fonts.figure, fontSize: 60, lineHeight: 62 },
   figures: { flexDirection: 'row', alignItems: 'flex-end', justifyContent: 'space-between' },
   speed: { fontFamily: fonts.figure, fontSize: 128, lineHeight: 128, fontVariant: ['tabular-nums'] },
+  speedRow: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
+  unit: { fontSize: 20, lineHeight: 40 },
   count: { alignItems: 'flex-end' },
   countFigure: { fontFamily: fonts.figure, fontSize: 56, lineHeight: 60, fontVariant: ['tabular-nums'] },
   faint: { opacity: 0.4 },

@@ -49,7 +49,15 @@ export const seriesOf = (f: SeriesForm, kmh: (text: string) => number): BeddingS
   dragS: f.isDrag ? figure(f.dragS) : null,
 });
 
-function OneSeries({ control, index, onDrop }: { control: Control<ProcedureForm>; index: number; onDrop: (() => void) | null }) {
+function OneSeries({
+  control,
+  index,
+  onDrop,
+}: {
+  control: Control<ProcedureForm>;
+  index: number;
+  onDrop: (() => void) | null;
+}) {
   const isDrag = useWatch({ control, name: `series.${index}.isDrag` });
   return (
     <Section
@@ -107,11 +115,7 @@ export function SeriesFields({ control }: { control: Control<ProcedureForm> }) {
         <OneSeries key={field.id} control={control} index={i} onDrop={fields.length > 1 ? () => remove(i) : null} />
       ))}
       {fields.length < 12 ? (
-        <MainButton
-          mode="outlined"
-          icon="plus"
-          onPress={() => append(emptySeries)}
-        >
+        <MainButton mode="outlined" icon="plus" onPress={() => append(emptySeries)}>
           Add a series
         </MainButton>
       ) : null}

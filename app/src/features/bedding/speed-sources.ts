@@ -40,7 +40,9 @@ export function usePhoneSpeed(isOn: boolean, hear: (speed: HeardSpeed) => void):
         return fail('This browser has no place and no speed. Tap the screen for each application instead.');
       const { status } = await Location.requestForegroundPermissionsAsync();
       if (status !== Location.PermissionStatus.GRANTED)
-        return fail('This browser refuses the phone’s place. Allow it for this page, or tap the screen for each application.');
+        return fail(
+          'This browser refuses the phone’s place. Allow it for this page, or tap the screen for each application.',
+        );
       const watch = await Location.watchPositionAsync(
         { accuracy: Location.Accuracy.BestForNavigation, timeInterval: 200, distanceInterval: 0 },
         ({ timestamp, coords }) => {
@@ -59,7 +61,9 @@ export function usePhoneSpeed(isOn: boolean, hear: (speed: HeardSpeed) => void):
       if (!isMine) stop();
     };
     listen().catch((error: unknown) =>
-      fail(`No speed from this phone: ${error instanceof Error ? error.message : String(error)}. Tap the screen for each application.`),
+      fail(
+        `No speed from this phone: ${error instanceof Error ? error.message : String(error)}. Tap the screen for each application.`,
+      ),
     );
     return () => {
       isMine = false;

@@ -109,8 +109,7 @@ export function useCycle(
     const timer = setInterval(() => tick((n) => n + 1), 500);
     return () => clearInterval(timer);
   }, [head]);
-  const shown =
-    head?.source === 'tap' ? timePassed(state, (Date.now() - Date.parse(head.startedAt)) / 1000) : state;
+  const shown = head?.source === 'tap' ? timePassed(state, (Date.now() - Date.parse(head.startedAt)) / 1000) : state;
   return {
     head,
     state: shown,

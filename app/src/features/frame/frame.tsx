@@ -77,6 +77,10 @@ function Connection() {
   );
 }
 
+/** The guided service, and a bedding run: the phone belongs to what is done there. */
+const isGuided = (path: string): boolean =>
+  path.startsWith('/service/') || /^\/cars\/[^/]+\/bedding\/(?!plan$)/.test(path);
+
 /**
  * The rooms of the house around the page: a bar under the thumb on the phone, a rail on the wide screen. In guided work the phone belongs
  * to the step.
@@ -118,7 +122,7 @@ export function Frame({ children }: { children: ReactNode }) {
         {children}
       </View>
       {wide ? <Shortcuts /> : null}
-      {wide || path.startsWith('/service/') ? null : (
+      {wide || isGuided(path) ? null : (
         <View style={[styles.bar, { borderColor: t.rule, backgroundColor: t.sheet }]} role="navigation">
           {nav}
         </View>

@@ -156,6 +156,9 @@ interface ShopForm extends RulesForm {
   slackDays: string;
   afterDays: string;
   machineDays: string;
+  reBedKm: string;
+  reBedDays: string;
+  lawful: string;
   week: string[];
   policies: FluidPolicy[];
   add: PolicyForm;

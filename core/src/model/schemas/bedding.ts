@@ -87,7 +87,14 @@ export const beddingBegun = z.object({
 });
 export type BeddingBegun = z.infer<typeof beddingBegun>;
 
-export const applicationFault = z.enum(['enteredSlow', 'letGoEarly', 'tooGentle', 'intoAbs', 'fullStop', 'waitedTooLong']);
+export const applicationFault = z.enum([
+  'enteredSlow',
+  'letGoEarly',
+  'tooGentle',
+  'intoAbs',
+  'fullStop',
+  'waitedTooLong',
+]);
 export type ApplicationFault = z.infer<typeof applicationFault>;
 
 /** One application as it was driven. */

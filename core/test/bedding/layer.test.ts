@@ -1,0 +1,314 @@
+/** Whether a pair is bedded, over time; held against a second opinion that shares no code with it. */
+import fc from 'fast-check';
+import {
+  type BeddingDecision,
+  type Fact,
+  type Logbook,
+  type PadSet,
+  type Records,
+  cornersOf,
+  judgeCar,
+  layerOfPair,
+  layerOnAxle,
+} from '../../src';
+import { book, compoundNamed, newId } from '../builders/book';
+import { TODAY, bookingOf, car, event, find, keys, shop, tove, venue } from '../builders/run-up-book';
+import { workOfBooking } from '../../src/run-up';
+import { makePadSet, makeRotorPair } from '../builders/service-book';
+import { tell } from '../builders/say';
+
+const rotors = makeRotorPair({ label: 'R-1' });
+const otherRotors = makeRotorPair({ label: 'R-2' });
+const pads = makePadSet({ label: 'P-1', rotorPairId: rotors.id });
+const sameCompound = makePadSet({ label: 'P-2' });
+const otherCompound = makePadSet({ label: 'P-3', compoundId: compoundNamed('Lantry Road').id });
+const sets = [pads, sameCompound, otherCompound];
+const JOB = newId();
+
+let clock = 0;
+/** Facts come a minute after each other, well before today. */
+const stamp = (on?: string) => {
+  const at = on ?? new Date(Date.parse('2026-04-01T08:00:00Z') + 60_000 * clock++).toISOString();
+  return { id: newId(), at, recordedAt: at, by: tove.id };
+};
+const fit = (padSet: PadSet, rotorPairId = rotors.id): Fact => ({
+  ...stamp(),
+  kind: 'partsFitted',
+  carId: car.id,
+  jobId: JOB,
+  axle: 'front',
+  padSetId: padSet.id,
+  rotorPairId,
+  changed: 'both',
+});
+const look = (decision: BeddingDecision, over: object = {}): Fact => ({
+  ...stamp(),
+  kind: 'beddingLook',
+  carId: car.id,
+  runId: null,
+  axle: 'front',
+  padSetId: pads.id,
+  rotorPairId: rotors.id,
+  faces: cornersOf('front').flatMap((corner) =>
+    (['inner', 'outer'] as const).map((side) => ({ corner, side, seen: ['even' as const] })),
+  ),
+  driverSays: [],
+  decision,
+  reason: '',
+  photoIds: [],
+  ...over,
+});
+const refaced = (how: 'turned' | 'cleaned'): Fact => ({
+  ...stamp(),
+  kind: 'rotorsRefaced',
+  rotorPairId: rotors.id,
+  how,
+});
+const road = (km: number): Fact => ({ ...stamp(), kind: 'roadUse', carId: car.id, km });
+const withFacts = (facts: Fact[], records: Partial<Records> = {}): Logbook =>
+  book(
+    {
+      shops: [shop],
+      cars: [car],
+      crew: [tove],
+      venues: [venue],
+      padSets: sets,
+      rotorPairs: [rotors, otherRotors],
+      ...records,
+    },
+    facts,
+  );
+const front = (facts: Fact[], today = TODAY) => layerOnAxle(withFacts(facts), car, 'front', today);
+
+test('green until somebody has looked and accepted', () => {
+  expect(front([fit(pads)]).state).toBe('green');
+  expect(tell(front([fit(pads)]).finding!)).toBe(
+    'Front pads P-1 on R-1 are green. Bed them before they are used hard.',
+  );
+  expect(front([fit(pads), look('anotherCycle')]).state).toBe('green');
+  expect(tell(front([fit(pads), look('turn')]).finding!)).toBe(
+    'Front pads P-1 on R-1: turn the rotors, then bed again.',
+  );
+  expect(front([fit(pads), look('accept')])).toMatchObject({ state: 'bedded', finding: null });
+});
+
+test('driven is not bedded: somebody must look', () => {
+  const run = { ...stamp(), kind: 'beddingBegun' as const };
+  const procedure = {
+    procedureId: newId(),
+    procedureVersion: 0,
+    name: 'Own',
+    author: 'shop' as const,
+    source: '',
+    compoundId: null,
+    use: 'track' as const,
+    isMachine: false,
+    series: [],
+    cooling: { minutes: 5, kmh: 60 },
+    cycles: 1,
+    places: [],
+    aimsAtC: null,
+    notes: '',
+  };
+  const fitted = fit(pads);
+  const begun: Fact = {
+    ...run,
+    ...stamp(),
+    carId: car.id,
+    axles: ['front'],
+    procedure,
+    reason: '',
+    place: 'closedCourse',
+    airTempC: 15,
+    hasTapedDucts: false,
+    checks: [],
+  };
+  const driven: Fact = {
+    ...stamp(),
+    kind: 'beddingDriven',
+    carId: car.id,
+    runId: begun.id,
+    cycle: 1,
+    speedFrom: 'tap',
+    wanted: 8,
+    applications: [],
+    cooledS: 0,
+    coolingWantedS: 300,
+    hotStops: 0,
+    fileId: null,
+    endedBecause: '',
+  };
+  expect(front([fitted, begun, driven]).state).toBe('driven');
+  expect(front([fitted, begun, driven, look('accept', { runId: begun.id })]).state).toBe('bedded');
+  // The other axle was not in that run.
+  expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('assumed');
+});
+
+test('what takes the bedded state away, in words', () => {
+  const bedded = [fit(pads), look('accept')];
+  expect(tell(front([...bedded, refaced('turned')]).finding!)).toBe(
+    'Front pads P-1 on R-1: the rotors were turned. Bed again.',
+  );
+  const met = [...bedded, fit(otherCompound), fit(pads)];
+  expect(tell(front(met).finding!)).toBe(
+    'Front pads P-1 on R-1: the rotors have met Lantry Road since. Clean them, then bed again.',
+  );
+  // The same compound in another set leaves the layer as it is.
+  expect(front([...bedded, fit(sameCompound), fit(pads)]).state).toBe('bedded');
+});
+
+test('cold use, days, words and a thin layer remind; a new look ends it', () => {
+  const bedded = [fit(pads), look('accept')];
+  expect(front([...bedded, road(500)]).state).toBe('bedded');
+  expect(tell(front([...bedded, road(500), road(400)]).finding!)).toBe(
+    'Front pads P-1 on R-1: 900 km on the road since they were bedded; from 800 km on the layer is taken to be worn. Bed again.',
+  );
+  expect(front([...bedded, road(900), look('accept')]).state).toBe('bedded');
+  expect(front(bedded, '2026-07-29').state).toBe('bedded');
+  expect(front(bedded, '2026-07-31')).toMatchObject({ state: 'worn', finding: { verdict: 'watch' } });
+  const says = (complaint: 'squeal' | 'firmNoBite'): Fact => ({
+    ...stamp(),
+    kind: 'driverReport',
+    carId: car.id,
+    jobId: JOB,
+    complaints: [complaint],
+    words: '',
+  });
+  expect(tell(front([...bedded, says('firmNoBite')]).finding!)).toContain('the bite is gone');
+  expect(front([...bedded, says('squeal')]).state).toBe('worn');
+});
+
+test('bedded ahead on a machine: away, back in a box, then on the car as it is', () => {
+  const sent: Fact = {
+    ...stamp(),
+    kind: 'sentForBedding',
+    padSetId: pads.id,
+    rotorPairId: rotors.id,
+    to: 'Corran',
+    backOn: '2026-04-20',
+    costMinor: 8500,
+  };
+  const back: Fact = {
+    ...stamp(),
+    kind: 'backFromBedding',
+    padSetId: pads.id,
+    rotorPairId: rotors.id,
+    sentId: sent.id,
+    isBedded: true,
+    costMinor: 8500,
+  };
+  expect(layerOfPair(withFacts([sent]), pads, rotors).state).toBe('green');
+  expect(layerOfPair(withFacts([sent, back]), pads, rotors).state).toBe('bedded');
+  expect(front([sent, back, fit(pads)]).state).toBe('bedded');
+  expect(front([sent, { ...back, isBedded: false }, fit(pads)]).state).toBe('green');
+});
+
+test('bedded parts only: a green pair stops the car at that event, and the work list asks for it', () => {
+  const e = event({ beddedPartsOnly: true });
+  const b = bookingOf(e);
+  const at = (facts: Fact[]): Logbook => withFacts(facts, { events: [e], bookings: [b] });
+  const gate = (facts: Fact[], of: typeof e | null = e) =>
+    judgeCar(at(facts), car, of, TODAY).gates.find((g) => g.gate === 'bedding')!;
+  expect(gate([fit(pads)]).verdict).toBe('stop');
+  expect(gate([fit(pads)], null).verdict).toBe('needsWork');
+  expect(gate([fit(pads), look('accept')])).toMatchObject({ verdict: 'inOrder', headline: { code: 'beddingInOrder' } });
+  const items = workOfBooking(at([fit(pads)]), b, TODAY);
+  expect(keys(items)).toContain('bedding.front');
+  expect(find(items, 'bedding.front').reasons[0]!.from).toMatchObject({ owner: 'organiser' });
+  expect(keys(workOfBooking(at([fit(pads), look('accept')]), b, TODAY))).not.toContain('bedding.front');
+  // Nobody holds a car for a layer that has worn: it comes back on the track, and is reminded of.
+  expect(gate([fit(pads), look('accept'), road(900)]).verdict).toBe('watch');
+});
+
+test('tape that is still on after a run was accepted is asked for', () => {
+  const begun: Fact = {
+    ...stamp(),
+    kind: 'beddingBegun',
+    carId: car.id,
+    axles: ['front'],
+    procedure: {
+      procedureId: newId(),
+      procedureVersion: 0,
+      name: 'Own',
+      author: 'shop',
+      source: '',
+      compoundId: null,
+      use: 'track',
+      isMachine: false,
+      series: [],
+      cooling: { minutes: 5, kmh: 60 },
+      cycles: 1,
+      places: [],
+      aimsAtC: null,
+      notes: '',
+    },
+    reason: '',
+    place: 'road',
+    airTempC: 10,
+    hasTapedDucts: true,
+    checks: [],
+  };
+  const codes = (facts: Fact[]): string[] =>
+    judgeCar(withFacts(facts), car, null, TODAY)
+      .gates.find((g) => g.gate === 'bedding')!
+      .findings.map((f) => f.code);
+  const accepted = [fit(pads), begun, look('accept', { runId: begun.id })];
+  expect(codes(accepted)).toEqual(['ductsStillTaped']);
+  expect(codes([...accepted, { ...stamp(), kind: 'ductsUntaped', carId: car.id, runId: begun.id }])).toEqual([]);
+});
+
+type Step = 'fitOwn' | 'fitSame' | 'fitOther' | 'ownOnOther' | 'accept' | 'reject' | 'turn' | 'box';
+/** The second opinion: one flag that goes up with an acceptance and down with whatever spoils it. */
+function opinion(steps: readonly Step[]): boolean {
+  let isBedded = false;
+  let rotorTwoMet = false;
+  for (const s of steps) {
+    if (s === 'accept' || s === 'box') isBedded = true;
+    if (s === 'reject' || s === 'turn' || s === 'fitOther') isBedded = false;
+    // R-2 carries what was run on it before: here only ever the other compound, once it has been.
+    if (s === 'ownOnOther' && rotorTwoMet) isBedded = false;
+  }
+  return isBedded;
+}
+
+test('property: a bedded state never survives another compound, a lathe or a refusal, in whatever order they come', () => {
+  const steps = fc.array(
+    fc.constantFrom<Step>('fitOwn', 'fitSame', 'fitOther', 'ownOnOther', 'accept', 'reject', 'turn', 'box'),
+    { maxLength: 14 },
+  );
+  fc.assert(
+    fc.property(steps, fc.boolean(), (list, isReversed) => {
+      const facts = list.map((s): Fact => {
+        switch (s) {
+          case 'fitOwn':
+            return fit(pads);
+          case 'fitSame':
+            return fit(sameCompound);
+          case 'fitOther':
+            return fit(otherCompound);
+          case 'ownOnOther':
+            return fit(pads, otherRotors.id);
+          case 'accept':
+            return look('accept');
+          case 'reject':
+            return look('cleanAndAgain');
+          case 'turn':
+            return refaced('turned');
+          case 'box':
+            return {
+              ...stamp(),
+              kind: 'backFromBedding',
+              padSetId: pads.id,
+              rotorPairId: rotors.id,
+              sentId: newId(),
+              isBedded: true,
+              costMinor: null,
+            };
+        }
+      });
+      const state = layerOfPair(withFacts(isReversed ? [...facts].reverse() : facts), pads, rotors).state;
+      expect(state === 'bedded').toBe(opinion(list));
+    }),
+    { numRuns: 300 },
+  );
+});
