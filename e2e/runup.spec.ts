@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { type Page, expect, test } from '@playwright/test';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { pdfText } from './pdf';
 import { button, deviceOf, field, idsByName, link, pick, room } from './people';
 import { Server, newDataFile } from './server';
 
@@ -15,16 +15,6 @@ test.afterEach(() => server.stop());
 const CARS = ['Auld Aldane', 'Cleo’s Brennick', 'Helm Tessaro', 'Praag Mirova', 'Rooth Velund', 'Sorrel Quillon'];
 const heading = (page: Page, name: string) =>
   expect(page.getByRole('heading', { name, level: 1, exact: true })).toBeVisible();
-
-async function pdfText(bytes: Uint8Array): Promise<string> {
-  const document = await getDocument({ data: bytes, useSystemFonts: true, verbosity: 0 }).promise;
-  let text = '';
-  for (let n = 1; n <= document.numPages; n++) {
-    const { items } = await (await document.getPage(n)).getTextContent();
-    text += items.map((i) => ('str' in i ? i.str : '')).join(' ');
-  }
-  return text.replace(/\s+/g, ' ');
-}
 
 test('new event with rules, six cars, work list, plan, a job moved, parts ordered, calendar, today’s list', async ({
   browser,

@@ -1,6 +1,6 @@
 import { type Page, expect, test } from '@playwright/test';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { button, deviceOf, field, idsByName, link } from './people';
+import { pdfText } from './pdf';
 import { Server, newDataFile } from './server';
 
 /** A whole service on one car, by clicking and typing, through every layer. */
@@ -81,16 +81,6 @@ async function chooseWrench(page: Page): Promise<void> {
 }
 const clickLabel = async (page: Page): Promise<string> =>
   (await page.locator('input[aria-label^="Click, "]').getAttribute('aria-label'))!;
-
-async function pdfText(bytes: Uint8Array): Promise<string> {
-  const document = await getDocument({ data: bytes, useSystemFonts: true, verbosity: 0 }).promise;
-  let text = '';
-  for (let n = 1; n <= document.numPages; n++) {
-    const { items } = await (await document.getPage(n)).getTextContent();
-    text += items.map((i) => ('str' in i ? i.str : '')).join(' ');
-  }
-  return text.replace(/\s+/g, ' ');
-}
 
 async function todaysJob(carId: string): Promise<string> {
   const { changes } = (await (await fetch(`${server.url}/api/changes?limit=5000`)).json()) as {
@@ -426,8 +416,10 @@ test('a whole job by two technicians: reload, correction, blocked release, overr
     await page.goto(`${server.url}/inventory`);
     await button(page, 'Hand it over').click();
     await field(page, 'Volume handed over').fill('3 l');
-    await button(page, 'Record the hand-over').click();
-    await expect(page.getByText('Say who took it.')).toBeVisible();
+    await expect(async () => {
+      await button(page, 'Record the hand-over').click();
+      await expect(page.getByText('Say who took it.')).toBeVisible({ timeout: 3000 });
+    }).toPass();
     await field(page, 'Disposal point').fill('Town depot');
     await button(page, 'Record the hand-over').click();
     await expect(page.getByText(/Last handed over: 3000\smL to Town depot/)).toBeVisible();

@@ -76,12 +76,7 @@ function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found
     else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
       found = { accepted: f, against: null };
     else if (f.kind === 'rotorsRefaced' && f.rotorPairId === rotorPair.id)
-      found = {
-        accepted: null,
-        against: found.accepted
-          ? beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how })
-          : found.against,
-      };
+      found = { accepted: null, against: beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how }) };
     else if (f.kind === 'partsFitted') {
       if (f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.changed !== 'none') fitted += 1;
       const met = otherCompound(logbook, f, padSet, rotorPair);

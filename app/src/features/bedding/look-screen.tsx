@@ -12,8 +12,10 @@ import {
   axleParts,
   contradicts,
   cornersOf,
+  openJobsOfCar,
   proposedDecision,
   wantsReason,
+  workKey,
 } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { beddingWordTexts, decisionNames, faceSeenTexts } from '@calvik/words/bedding';
@@ -103,6 +105,15 @@ function LookPage({
     if (!stored) return setSentence(NOT_A_PICTURE);
     set({ photoIds: [...looked.photoIds, stored.photoId] });
   };
+  /** Planned work that this look ends: ticked off with the time that it took. */
+  const tick = async (): Promise<void> => {
+    const key = workKey('bedding', axle);
+    const job = openJobsOfCar(logbook, car.id).find((j) => j.covers.includes(key));
+    if (!job) return;
+    const minutes = Math.max(1, Math.round((Date.now() - Date.parse(run.at)) / 60_000 / run.axles.length));
+    const body = { kind: 'workDone' as const, carId: car.id, jobId: job.id, items: [key] };
+    await saveFact({ ...body, minutes: minutes > 600 ? null : minutes }, today);
+  };
   const save = async (): Promise<void> => {
     if (!isAllSeen) return setSentence('Say what each of the four faces looks like.');
     const odd = faces.find((f) => contradicts(f.seen));
@@ -128,6 +139,7 @@ function LookPage({
       today,
     );
     if (!ok) return;
+    if (looked.decision === 'accept') await tick();
     clear();
     if (isLast) router.replace(routes.beddingRun(car.id, run.id));
   };

@@ -9,8 +9,8 @@ import type { ProcedureForm } from './procedure-form';
 /** One series as it is typed. */
 export interface SeriesForm {
   count: string;
-  from: string;
-  to: string;
+  fromKmh: string;
+  toKmh: string;
   decelG: string;
   restS: string;
   isDrag: boolean;
@@ -19,8 +19,8 @@ export interface SeriesForm {
 
 export const seriesForm = (s: BeddingSeries, system: UnitSystem): SeriesForm => ({
   count: String(s.count),
-  from: recordText(s.fromKmh, 'speed', system),
-  to: recordText(s.toKmh, 'speed', system),
+  fromKmh: recordText(s.fromKmh, 'speed', system),
+  toKmh: recordText(s.toKmh, 'speed', system),
   decelG: String(s.decelG),
   restS: String(s.restS),
   isDrag: s.dragS !== null,
@@ -29,8 +29,8 @@ export const seriesForm = (s: BeddingSeries, system: UnitSystem): SeriesForm => 
 
 export const emptySeries: SeriesForm = {
   count: '10',
-  from: '',
-  to: '',
+  fromKmh: '',
+  toKmh: '',
   decelG: '0.7',
   restS: '0',
   isDrag: false,
@@ -42,8 +42,8 @@ const figure = (text: string): number => Number(text.trim().replace(',', '.'));
 /** A series out of what was typed. */
 export const seriesOf = (f: SeriesForm, kmh: (text: string) => number): BeddingSeries => ({
   count: figure(f.count),
-  fromKmh: kmh(f.from),
-  toKmh: f.isDrag ? kmh(f.from) : kmh(f.to),
+  fromKmh: kmh(f.fromKmh),
+  toKmh: f.isDrag ? kmh(f.fromKmh) : kmh(f.toKmh),
   decelG: figure(f.decelG),
   restS: figure(f.restS),
   dragS: f.isDrag ? figure(f.dragS) : null,
@@ -71,14 +71,14 @@ function OneSeries({
         <View style={styles.grow}>
           <QuantityField
             control={control}
-            name={`series.${index}.from`}
+            name={`series.${index}.fromKmh`}
             label={isDrag ? 'Speed held' : 'From'}
             dimension="speed"
           />
         </View>
         {isDrag ? null : (
           <View style={styles.grow}>
-            <QuantityField control={control} name={`series.${index}.to`} label="To" dimension="speed" />
+            <QuantityField control={control} name={`series.${index}.toKmh`} label="To" dimension="speed" />
           </View>
         )}
       </View>
