@@ -152,7 +152,11 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
               label="Place"
               columns={1}
               chosen={chosen}
-              onChange={(to) => form.setValue('places', to, { shouldDirty: true })}
+              onChange={(to) => {
+                // A complaint of a field that is no input stands until somebody takes it off.
+                form.clearErrors('places');
+                form.setValue('places', to, { shouldDirty: true });
+              }}
               options={places.map((p) => ({ value: p, label: drivenAtNames[p] }))}
             />
             {form.formState.errors.places ? (

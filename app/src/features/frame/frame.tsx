@@ -16,7 +16,7 @@ const rooms: { path: string; to: Href; name: string; icon: IconName; also: strin
   { path: '/cars', to: routes.cars, name: 'Cars', icon: 'car', also: ['/customers'] },
   { path: '/work', to: routes.work, name: 'Work', icon: 'work', also: [] },
   { path: '/bench', to: routes.bench, name: 'Bench', icon: 'bench', also: [] },
-  { path: '/inventory', to: routes.inventory, name: 'Stock', icon: 'stores', also: [] },
+  { path: '/inventory', to: routes.inventory, name: 'Stock', icon: 'stores', also: ['/procedures'] },
 ];
 
 function isIn(room: (typeof rooms)[number], path: string): boolean {
