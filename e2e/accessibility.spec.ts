@@ -14,7 +14,10 @@ test.afterAll(() => server.stop());
 async function idsOf(
   page: Page,
 ): Promise<
-  Record<'crew' | 'car' | 'heated' | 'venue' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service', string>
+  Record<
+    'crew' | 'car' | 'heated' | 'venue' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service' | 'bedded' | 'run',
+    string
+  >
 > {
   const feed = await page.request.get(`${server.url}/api/changes?limit=5000`);
   const { changes } = (await feed.json()) as {
@@ -27,6 +30,7 @@ async function idsOf(
   const services = changes
     .filter((c) => c.collection === 'jobs' && c.body.kind === 'service' && c.body.carId === car)
     .sort((a, b) => b.body.startAt!.localeCompare(a.body.startAt!));
+  const run = changes.find((c) => c.body.kind === 'beddingBegun')!.body;
   const id = (collection: string, name?: string): string =>
     changes.find((c) => c.collection === collection && (!name || c.body.name === name))!.body.id;
   return {
@@ -39,6 +43,8 @@ async function idsOf(
     padSet: id('padSets'),
     rotorPair: id('rotorPairs'),
     service: services[0]!.body.id,
+    bedded: run.carId!,
+    run: run.id,
   };
 }
 
@@ -108,6 +114,11 @@ for (const theme of ['light', 'dark'] as const) {
       `/venues/${ids.venue}`,
       `/venues/${ids.venue}/trace`,
       '/inventory/compounds/new',
+      '/procedures',
+      '/procedures/new',
+      `${car}/bedding`,
+      `${car}/bedding/plan`,
+      `/cars/${ids.bedded}/bedding/${ids.run}`,
       `/service/${ids.service}`,
       // The steps are the same on the wide screen, beside their list.
       ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),

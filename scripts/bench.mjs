@@ -9,6 +9,7 @@ main(async () => {
     ['Data', ['--import', 'tsx', 'bench/data.ts']],
     ['Planning', ['--import', 'tsx', 'bench/plan.ts']],
     ['Heat', ['--import', 'tsx', 'bench/heat.ts']],
+    ['Bedding', ['--import', 'tsx', 'bench/bedding.ts']],
     ['Guided service', ['--import', 'tsx', 'bench/service.ts']],
     ['First paint of a step', ['bench/step.mjs']],
     ['Run-up page', ['bench/home.mjs']],

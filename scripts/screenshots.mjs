@@ -1,9 +1,10 @@
 /** `npm run screenshots`: one current picture of each main view from the demo shop, into docs/screenshots/. */
-import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium as executablePath, ensureBuilt, ensureChromium, ensureInstalled, main, root, say } from './lib.mjs';
+import { beddingPictures } from './screenshots-bedding.mjs';
 
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
@@ -161,27 +162,6 @@ async function takePlan(url) {
   return days.reduce((a, b) => (count(b) > count(a) ? b : a));
 }
 
-/** A job half-way to a place where it breaks a rule. */
-async function startDrag(page) {
-  const box = await page.locator('[data-testid^="block-"]').first().boundingBox();
-  await page.mouse.move(box.x + 12, box.y + 12);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 60, box.y + 40, { steps: 4 });
-  await page.mouse.move(340, box.y + 20, { steps: 6 });
-}
-
-/** The run sheet as the wall sees it: its PDF, drawn by Poppler where the machine has it. */
-async function runSheetPicture(url, day) {
-  const folder = mkdtempSync(join(tmpdir(), 'calvik-sheet-'));
-  const file = join(folder, 'run-sheet.pdf');
-  writeFileSync(file, Buffer.from(await (await fetch(`${url}/api/run-sheets/${day}.pdf`)).arrayBuffer()));
-  const target = join(root, 'docs', 'screenshots', 'run-sheet');
-  const drawn = spawnSync('pdftoppm', ['-png', '-r', '80', '-f', '1', '-singlefile', file, target]);
-  say(
-    drawn.status === 0 ? '  run-sheet.png' : '  run-sheet.png not taken: pdftoppm is missing (package poppler-utils)',
-  );
-}
-
 main(async () => {
   await ensureInstalled();
   await ensureChromium();
@@ -206,13 +186,18 @@ main(async () => {
   const velund = `/cars/${idOf('cars', 'Rooth Velund')}`;
   const event = `/events/${idOf('events', 'Dunvarrel two-day')}`;
 
-  const shoot = async (name, size, path, { theme = 'light', act } = {}) => {
+  /** A page of a device in Tove's hands. */
+  const shot = async (size = PHONE, theme = 'light') => {
     const context = await browser.newContext({ viewport: size, locale: 'en-GB', timezoneId: 'Europe/Berlin' });
     const page = await context.newPage();
     await page.addInitScript(
       (preferences) => localStorage.setItem('calvik.preferences', preferences),
       JSON.stringify({ crewId: idOf('crew', 'Tove Loy'), theme }),
     );
+    return { page, context };
+  };
+  const shoot = async (name, size, path, { theme = 'light', act } = {}) => {
+    const { page, context } = await shot(size, theme);
     await page.goto(server.url + path);
     await page.getByRole('heading', { level: 1 }).last().waitFor();
     await page.evaluate(() => document.fonts.ready);
@@ -234,9 +219,6 @@ main(async () => {
       for (const key of ['2', '2', '1']) await page.getByRole('button', { name: key, exact: true }).click();
     },
   });
-  await shoot('working-sheet', PHONE, `${car}/verdict`, {
-    act: (page) => page.getByRole('button', { name: /^Boiling point on the day .*working/ }).click(),
-  });
   const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
   const computed = (page) => page.getByTestId('help').waitFor();
   await shoot('heat', PHONE, `${karsk}/heat`, { act: computed });
@@ -249,16 +231,15 @@ main(async () => {
   await shoot('heat-readings', PHONE, `${velund}/heat/readings`, {
     act: (page) => page.getByTestId('read-against').waitFor(),
   });
-  const ring = idOf('venues', 'Dunvarrel Ring');
-  const drive = await (await fetch(`${server.url}/api/venues/${ring}/trace.csv`)).text();
-  await shoot('heat-zones', PHONE, `/venues/${ring}/trace`, {
-    act: async (page) => {
-      await page
-        .locator('input[type=file]')
-        .setInputFiles({ name: 'ring.csv', mimeType: 'text/csv', buffer: Buffer.from(drive) });
-      await page.getByTestId('speed-chart').waitFor();
-      await page.getByTestId('found-zone').first().scrollIntoViewIfNeeded();
-    },
+  await beddingPictures({
+    url: server.url,
+    velund,
+    folder: join(root, 'docs', 'screenshots'),
+    shoot,
+    shot,
+    say,
+    procedure: idOf('procedures', 'Kerren R2, from the sheet'),
+    run: changes.find((c) => c.body.kind === 'beddingBegun').body.id,
   });
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
@@ -270,8 +251,6 @@ main(async () => {
   });
   const busiest = await takePlan(server.url);
   await shoot('board', PHONE, `/board?day=${busiest}`);
-  await shoot('board-wide', WIDE, `/board?day=${busiest}`, { act: startDrag });
-  await runSheetPicture(server.url, busiest);
 
   // Today's service on the Velund, brought as far as its torque.
   const service = await serviceUnderWay(server.url, changes);
@@ -297,11 +276,6 @@ main(async () => {
         await page.getByRole('button', { name: 'Log click' }).click();
       }
       await page.getByTestId('clicks').scrollIntoViewIfNeeded();
-    },
-  });
-  await shoot('service-wide', WIDE, step('rotor.FL'), {
-    act: async (page) => {
-      for (const [n, mm] of ['24.31', '24.33', '24.30', '24.32'].entries()) await figure(page, String(n + 1), mm);
     },
   });
   await browser.close();

@@ -21,7 +21,16 @@ main(async () => {
   );
   await run(
     'npx',
-    ['jest', '--forceExit', '--selectProjects', 'server', '--testPathPattern', 'instruments/drive', '--testTimeout', '3600000'],
+    [
+      'jest',
+      '--forceExit',
+      '--selectProjects',
+      'server',
+      '--testPathPattern',
+      'instruments/drive',
+      '--testTimeout',
+      '3600000',
+    ],
     {
       env: { DRIVES: '1000' },
       show: true,

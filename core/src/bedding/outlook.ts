@@ -3,7 +3,7 @@ import type { HeatedCar } from '../heat';
 import { type Axle, type DrivenAt, type Finding, type Procedure, type Quantity, celsius } from '../model';
 import type { BeddingBands } from './bands';
 import { beddingFinding } from './findings';
-import { type BeddingPlay, MOST_APPLICATIONS, applicationsWanted, firstAt, playBedding } from './play';
+import { type BeddingPlay, MOST_APPLICATIONS, applicationsWanted, facesOfCycle, firstAt, playBedding } from './play';
 import { type Program, countOf, fastestKmh } from './program';
 
 /** One cycle on one axle. */
@@ -46,6 +46,18 @@ function wantedCount(count: number, aimAt: number | null, fadeAt: number | null)
   return count >= least ? count : least;
 }
 
+/** The least of so many steps that does it, from 1; null where none does. What one does, more do too: hotter is hotter. */
+function leastStep(most: number, does: (step: number) => boolean): number | null {
+  if (!does(most)) return null;
+  let [low, high] = [0, most];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (does(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
 /**
  * The outlook of a procedure on a car.
  * @param axle whose faces decide: the one that does more of the work
@@ -67,26 +79,25 @@ export function beddingOutlook(
     rear: play.facesC.rear.map(cycle),
   };
   const count = countOf(procedure.series);
-  const aimAt = applicationsWanted(car, procedure, { airC, startC, axle, tempC: bands.aimC });
-  const wanted = wantedCount(count, aimAt, cycles[axle][0]!.fadeAt);
+  const first = cycles[axle][0]!;
+  // Within the count it has been played already; beyond it more are.
+  const aimAt =
+    firstAt(first.facesC, bands.aimC) ?? applicationsWanted(car, procedure, { airC, startC, axle, tempC: bands.aimC });
+  const wanted = wantedCount(count, aimAt, first.fadeAt);
+  const does = (byKmh: number): boolean => {
+    const at = firstAt(facesOfCycle(car, faster(procedure, byKmh).series, { airC, startC, axle }), bands.aimC);
+    return at !== null && at <= count - IN_BAND + 1;
+  };
   const isTooFew = wanted === null || wanted > count;
-  let fromKmhInstead: number | null = null;
-  for (let by = FASTER.stepKmh; isTooFew && fromKmhInstead === null && by <= FASTER.mostKmh; by += FASTER.stepKmh) {
-    const at = firstAt(
-      playBedding(car, { ...faster(procedure, by), cooling: { minutes: 0, kmh: 60 } }, { airC, startC }).facesC[
-        axle
-      ][0]!,
-      bands.aimC,
-    );
-    if (at !== null && at <= count - IN_BAND + 1) fromKmhInstead = fastestKmh(faster(procedure, by));
-  }
+  const by = isTooFew ? leastStep(FASTER.mostKmh / FASTER.stepKmh, (step) => does(step * FASTER.stepKmh)) : null;
+  const fromKmhInstead = by === null ? null : fastestKmh(faster(procedure, by * FASTER.stepKmh));
   return {
     play,
     cycles,
     count,
     wanted,
     fromKmhInstead,
-    isTooCold: cycles[axle][0]!.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS,
+    isTooCold: first.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS,
   };
 }
 

@@ -111,6 +111,26 @@ export function playBedding(
   return { facesC, endsS, endsAtC, curve };
 }
 
+/** The faces of one axle in one cycle without its cooling: for looking for a count or a speed. */
+export function facesOfCycle(
+  car: HeatedCar,
+  series: readonly BeddingSeries[],
+  { airC, startC = airC, axle }: { airC: number; startC?: number; axle: Axle },
+): number[] {
+  const legs = legsOf(series);
+  const ends: number[] = [];
+  let now = 0;
+  for (const leg of legs) ends.push((now += leg.seconds));
+  const faces: number[] = [];
+  let leg = 0;
+  driveCorner(car, cornerOfAxle[axle], legs, { airC, startC }, (s) => {
+    while (leg < legs.length - 1 && s.seconds > ends[leg]! + 1e-9) leg += 1;
+    const application = legs[leg]?.application ?? -1;
+    if (application >= 0) faces[application] = Math.max(faces[application] ?? -Infinity, s.faceC);
+  });
+  return faces;
+}
+
 /** Which application of a cycle, from 1, first gets a face to a temperature; null where none does. */
 export const firstAt = (facesC: readonly number[], tempC: number): number | null => {
   const index = facesC.findIndex((c) => c >= tempC);
@@ -126,11 +146,11 @@ export const MOST_APPLICATIONS = 40;
  */
 export function applicationsWanted(
   car: HeatedCar,
-  procedure: Program,
+  procedure: Pick<Program, 'series'>,
   { airC, startC = airC, axle, tempC }: { airC: number; startC?: number; axle: Axle; tempC: number },
 ): number | null {
   const last = procedure.series.at(-1)!;
   const before = procedure.series.slice(0, -1);
-  const long = { cooling: { minutes: 0, kmh: 60 }, series: [...before, { ...last, count: MOST_APPLICATIONS }] };
-  return firstAt(playBedding(car, long, { airC, startC }).facesC[axle][0]!, tempC);
+  const long = [...before, { ...last, count: MOST_APPLICATIONS }];
+  return firstAt(facesOfCycle(car, long, { airC, startC, axle }), tempC);
 }

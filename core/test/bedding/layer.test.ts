@@ -261,12 +261,10 @@ type Step = 'fitOwn' | 'fitSame' | 'fitOther' | 'ownOnOther' | 'accept' | 'rejec
 /** The second opinion: one flag that goes up with an acceptance and down with whatever spoils it. */
 function opinion(steps: readonly Step[]): boolean {
   let isBedded = false;
-  let rotorTwoMet = false;
   for (const s of steps) {
     if (s === 'accept' || s === 'box') isBedded = true;
     if (s === 'reject' || s === 'turn' || s === 'fitOther') isBedded = false;
-    // R-2 carries what was run on it before: here only ever the other compound, once it has been.
-    if (s === 'ownOnOther' && rotorTwoMet) isBedded = false;
+    // R-2 has met nothing but these pads: being on it takes nothing away.
   }
   return isBedded;
 }

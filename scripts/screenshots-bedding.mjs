@@ -1,0 +1,119 @@
+/** Pictures of bedding: a procedure, what it will do, the run in three moments, the look, the sheet. */
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const checks = [
+  'Pedal firm',
+  'Fluid at MAX, cap on',
+  'Tyres: pressure and tread',
+  'Ducts taped',
+  'A passenger works the phone, not the driver',
+  'Long sight, nobody behind, nobody ahead',
+];
+
+/** Opens a run of a car and lets the simulated driver begin. */
+async function begin(page, url, car, told) {
+  await page.route('**/api/bench/drives', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    await route.continue({ postData: JSON.stringify({ ...route.request().postDataJSON(), told }) });
+  });
+  await page.goto(`${url}${car}/bedding/plan`);
+  await page.getByRole('radio', { name: 'Place: Closed course' }).click();
+  for (const check of checks) await page.getByRole('checkbox', { name: `Before: ${check}` }).click();
+  await page.getByRole('button', { name: 'Open the run' }).click();
+  await page.getByRole('radio', { name: 'Speed: Simulated drive' }).click();
+  await page.getByRole('button', { name: 'Begin cycle 1' }).click();
+}
+
+/** One moment of a run as a picture: the stream is cut so that it stands still. */
+async function moment(shot, url, car, told, isThere) {
+  const { page, context } = await shot();
+  await begin(page, url, car, told);
+  await page.waitForFunction(isThere, null, { polling: 20, timeout: 120_000 });
+  await context.setOffline(true);
+  const picture = await page.screenshot();
+  await context.close();
+  return picture;
+}
+
+/** Pictures side by side, as one. */
+async function sideBySide(shot, pictures, path) {
+  const { page, context } = await shot({ width: 390 * pictures.length, height: 844 });
+  const images = pictures.map(
+    (p) => `<img src="data:image/png;base64,${p.toString('base64')}" width="390" height="844">`,
+  );
+  await page.setContent(`<body style="margin:0;display:flex">${images.join('')}</body>`);
+  await page.screenshot({ path });
+  await context.close();
+}
+
+/**
+ * @param shoot takes one picture of a page @param shot opens a page with who is on duty
+ * @param runOf id of a run that was looked at and accepted
+ */
+export async function beddingPictures({ url, velund, folder, shoot, shot, run, procedure, say }) {
+  const phone = { width: 390, height: 844 };
+  await shoot('bedding-procedure', phone, `/procedures/${procedure}`, {
+    act: (page) => page.getByRole('heading', { name: 'Series 1' }).scrollIntoViewIfNeeded(),
+  });
+  await shoot('bedding-prediction', phone, `${velund}/bedding/plan`, {
+    act: async (page) => {
+      await page.getByTestId('prediction-chart').scrollIntoViewIfNeeded();
+      await page.getByRole('button', { name: 'Stop by stop, as a table' }).scrollIntoViewIfNeeded();
+    },
+  });
+  const well = Array.from({ length: 60 }, () => null);
+  const prompt = `document.querySelector('[data-testid="prompt"]')?.textContent ?? ''`;
+  const counted = `Number((document.querySelector('[data-testid="count"]')?.textContent ?? '0').split('/')[0])`;
+  const moments = [
+    await moment(
+      shot,
+      url,
+      velund,
+      [null, null, 'letGoEarly', ...well],
+      `${counted} >= 6 && ${prompt}.startsWith('Brake now')`,
+    ),
+    await moment(shot, url, velund, [null, null, null, 'fullStop', ...well], `${prompt}.startsWith('Roll on')`),
+    await moment(shot, url, velund, well, `${prompt}.startsWith('Roll, no brakes: 4')`),
+  ];
+  await sideBySide(shot, moments, join(folder, 'bedding-run.png'));
+  say('  bedding-run.png');
+  await shoot('bedding-look', phone, `${velund}/bedding`, {
+    act: async (page) => {
+      // A cycle ended at once is looked at like any other.
+      await page.goto(`${url}${velund}/bedding/plan`);
+      await page.getByRole('radio', { name: 'Axles: Front' }).click();
+      await page.getByRole('radio', { name: 'Place: Closed course' }).click();
+      for (const check of checks) await page.getByRole('checkbox', { name: `Before: ${check}` }).click();
+      await page.getByRole('button', { name: 'Open the run' }).click();
+      await page.getByRole('radio', { name: 'Speed: One tap for each application' }).click();
+      await page.getByRole('button', { name: 'Begin cycle 1' }).click();
+      await page.getByRole('button', { name: 'End here' }).click();
+      await page.getByRole('checkbox', { name: 'Why: Out of time' }).click();
+      await page.getByRole('button', { name: 'End the cycle' }).click();
+      await page.getByRole('button', { name: 'Look at the faces' }).click();
+      await page.getByRole('checkbox', { name: 'left front, inner face: Even blue-grey' }).click();
+      await page.getByRole('button', { name: 'Open left front, outer face' }).click();
+      await page.getByRole('checkbox', { name: 'left front, outer face: Silver showing' }).click();
+    },
+  });
+  const pdf = join(mkdtempSync(join(tmpdir(), 'calvik-bedding-')), 'sheet.pdf');
+  writeFileSync(pdf, Buffer.from(await (await fetch(`${url}/api/bedding-runs/${run}/sheet.pdf`)).arrayBuffer()));
+  const drawn = spawnSync('pdftoppm', [
+    '-png',
+    '-r',
+    '80',
+    '-f',
+    '1',
+    '-singlefile',
+    pdf,
+    join(folder, 'bedding-sheet'),
+  ]);
+  say(
+    drawn.status === 0
+      ? '  bedding-sheet.png'
+      : '  bedding-sheet.png not taken: pdftoppm is missing (package poppler-utils)',
+  );
+}
