@@ -3,7 +3,14 @@
  * computed for each key that somebody types.
  */
 import { beddingBands, shippedProcedures } from '../core/src';
-import { type SpeedSample, beddingOutlook, beginCount, countRun, outlookFindings, takeEntry } from '../core/src/bedding/driving';
+import {
+  type SpeedSample,
+  beddingOutlook,
+  beginCount,
+  countRun,
+  outlookFindings,
+  takeEntry,
+} from '../core/src/bedding/driving';
 import { heatedCar } from '../core/test/builders/heat-car';
 
 const HZ = 100;

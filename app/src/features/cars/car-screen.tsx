@@ -169,7 +169,10 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         <LinkRow label="Bedding of this car" onPress={() => go(routes.bedding(car.id))}>
           <Text as="strong">
             {axles
-              .map((axle) => `${axle === 'front' ? 'Front' : 'Rear'}: ${layerStateNames[layerOnAxle(logbook, car, axle, today).state].toLowerCase()}`)
+              .map(
+                (axle) =>
+                  `${axle === 'front' ? 'Front' : 'Rear'}: ${layerStateNames[layerOnAxle(logbook, car, axle, today).state].toLowerCase()}`,
+              )
               .join('; ')}
           </Text>
           <Text as="small">Procedure, run on the phone, the look at the faces.</Text>

@@ -1,7 +1,16 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type BeddingPlace, type Booking, type TrackEvent, dateIn, dateSpan, rulesInForce, shortDate, timeIn } from '@calvik/core';
+import {
+  type BeddingPlace,
+  type Booking,
+  type TrackEvent,
+  dateIn,
+  dateSpan,
+  rulesInForce,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
 import { type WorkItem, loadUpOf, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
