@@ -28,10 +28,17 @@ async function begin(page, url, car, told) {
 }
 
 /** One moment of a run as a picture: the stream is cut so that it stands still. */
-async function moment(shot, url, car, told, isThere) {
+async function moment(shot, url, car, told, wanted) {
   const { page, context } = await shot();
   await begin(page, url, car, told);
-  await page.waitForFunction(isThere, null, { polling: 20, timeout: 120_000 });
+  await page.waitForFunction(
+    ({ prompt, counted }) => {
+      const said = (id) => document.querySelector(`[data-testid="${id}"]`)?.textContent ?? '';
+      return said('prompt').startsWith(prompt) && Number(said('count').split('/')[0]) >= counted;
+    },
+    wanted,
+    { polling: 20, timeout: 60_000 },
+  );
   await context.setOffline(true);
   const picture = await page.screenshot();
   await context.close();
@@ -56,7 +63,7 @@ async function sideBySide(shot, pictures, path) {
 export async function beddingPictures({ url, velund, folder, shoot, shot, run, procedure, say }) {
   const phone = { width: 390, height: 844 };
   await shoot('bedding-procedure', phone, `/procedures/${procedure}`, {
-    act: (page) => page.getByRole('heading', { name: 'Series 1' }).scrollIntoViewIfNeeded(),
+    act: (page) => page.getByRole('button', { name: 'Add a series' }).scrollIntoViewIfNeeded(),
   });
   await shoot('bedding-prediction', phone, `${velund}/bedding/plan`, {
     act: async (page) => {
@@ -64,19 +71,11 @@ export async function beddingPictures({ url, velund, folder, shoot, shot, run, p
       await page.getByRole('button', { name: 'Stop by stop, as a table' }).scrollIntoViewIfNeeded();
     },
   });
-  const well = Array.from({ length: 60 }, () => null);
-  const prompt = `document.querySelector('[data-testid="prompt"]')?.textContent ?? ''`;
-  const counted = `Number((document.querySelector('[data-testid="count"]')?.textContent ?? '0').split('/')[0])`;
+  const well = Array.from({ length: 40 }, () => null);
   const moments = [
-    await moment(
-      shot,
-      url,
-      velund,
-      [null, null, 'letGoEarly', ...well],
-      `${counted} >= 6 && ${prompt}.startsWith('Brake now')`,
-    ),
-    await moment(shot, url, velund, [null, null, null, 'fullStop', ...well], `${prompt}.startsWith('Roll on')`),
-    await moment(shot, url, velund, well, `${prompt}.startsWith('Roll, no brakes: 4')`),
+    await moment(shot, url, velund, [null, null, 'letGoEarly', ...well], { prompt: 'Brake now', counted: 6 }),
+    await moment(shot, url, velund, [null, null, null, 'fullStop', ...well], { prompt: 'Roll on', counted: 0 }),
+    await moment(shot, url, velund, well, { prompt: 'Roll, no brakes: 4', counted: 0 }),
   ];
   await sideBySide(shot, moments, join(folder, 'bedding-run.png'));
   say('  bedding-run.png');

@@ -130,7 +130,7 @@ export function promptText(p: Prompt, say: Say): { shown: string; spoken: string
     case 'hold':
       return { shown: `Hold speed: ${p.secondsLeft} s`, spoken: `Hold ${v(p.kmh)}.` };
     case 'brake':
-      return { shown: `Brake now: ${bare(p.fromKmh)} → ${bare(p.toKmh)}`, spoken: `Brake now, down to ${v(p.toKmh)}.` };
+      return { shown: `Brake now\n${bare(p.fromKmh)} → ${bare(p.toKmh)}`, spoken: `Brake now, down to ${v(p.toKmh)}.` };
     case 'letGo':
       return { shown: 'Off the brakes', spoken: 'Off the brakes.' };
     case 'drag':

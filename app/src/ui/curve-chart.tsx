@@ -39,7 +39,7 @@ export function CurveChart({
   const place = {
     x: (share: number): number => CHART_LEFT + share * (width - CHART_LEFT),
     top: TOP,
-    height: height - TOP - height * FOOT_SHARE,
+    height: height * (1 - FOOT_SHARE),
   };
   return (
     <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)} testID={testID} role="img" aria-label={label}>

@@ -122,7 +122,7 @@ export function demoRun(
         id: runId,
         kind: 'beddingBegun',
         axles: ['front'],
-        procedure: { procedureId: id, procedureVersion: version, ...program },
+        procedure: { procedureId: id, procedureVersion: version + 1, ...program },
         reason: '',
         place: 'closedCourse',
         airTempC: AIR_C,

@@ -81,8 +81,9 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
     {
       title: 'Procedure',
       lines: [
-        `${p.name}, ${authorNames[p.author].toLowerCase()}${p.source ? `: ${p.source}` : ''}, version ${p.procedureVersion}`,
-        ...p.series.map((s) => seriesText(s, say)),
+        `${p.name}, ${authorNames[p.author].toLowerCase()}${p.source ? `: ${p.source}` : ''}, ${p.procedureVersion === 0 ? 'as it comes with Calvik' : `version ${p.procedureVersion}`}`,
+        // The letters of the sheet have no arrow.
+        ...p.series.map((s) => seriesText(s, say).replace(' → ', ' to ')),
         `${coolingText(p, say)}; ${counted(p.cycles, 'cycle')} usual; allowed on ${placesText(p.places)}`,
         ...(run.reason ? [`Chosen because: ${run.reason}`] : []),
         `${drivenAtNames[run.place]}, air ${say.value(run.airTempC, 'temperature')}, ducts ${run.hasTapedDucts ? 'taped' : 'not taped'}`,
