@@ -3,11 +3,14 @@ import {
   type PedalCheck,
   type ServiceJudgement,
   type UnitSystem,
+  axles,
   dateIn,
+  layerOnAxle,
   longDate,
   ofKind,
 } from '@calvik/core';
-import { feelNames, patternText, ruleOwnerNames } from '../../names';
+import { axleNames, feelNames, patternText, ruleOwnerNames } from '../../names';
+import { layerStateNames } from '../../bedding';
 import { doneLines, foundLines } from './found';
 import { fluidSections } from './fluid';
 import { cornerDrawing, otherTables, padsTable, rotorsTable } from './measured';
@@ -73,6 +76,18 @@ function openLines({ s, tell, crewName }: SheetWriter): string[] {
   ];
 }
 
+/** Whether the pairs that are on are bedded; nothing of those that have run with nobody having written down how. */
+function beddingLines({ logbook, s, tell }: SheetWriter): string[] {
+  const { timeZone } = logbook.shop;
+  const today = dateIn(s.facts.at(-1)?.at ?? s.job.startAt, timeZone);
+  return axles.flatMap((axle) => {
+    const { state, finding, since } = layerOnAxle(logbook, s.car, axle, today);
+    if (state === 'assumed') return [];
+    const on = since && state === 'bedded' ? `, ${longDate(dateIn(since.at, timeZone))}` : '';
+    return [`${axleNames[axle]}: ${layerStateNames[state].toLowerCase()}${on}.${finding ? ` ${tell(finding)}` : ''}`];
+  });
+}
+
 /** What falls due next, and whose rule says so. */
 function nextLines({ s, tell }: SheetWriter): string[] {
   const due = s.fluid.nextDue;
@@ -106,6 +121,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   for (const { title, lines, table } of fluidSections(w)) add(title, lines, table);
   add('Torque', [], torqueTable(w));
   add('Pedal and level', pedalLines(w));
+  add('Bedding', beddingLines(w));
   add('Open when released', openLines(w));
   add('Next', nextLines(w));
 
