@@ -1,5 +1,4 @@
 export * from './bands';
-export * from './begin';
 export * from './choice';
 export type { BeddingFindings } from './findings';
 export { beddingFinding } from './findings';

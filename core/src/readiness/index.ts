@@ -1,2 +1,3 @@
+export * from './begin-bedding';
 export * from './findings';
 export * from './readiness';

@@ -87,7 +87,7 @@ const plan = {
   hasTapedDucts: true,
 };
 const held = (facts: Fact[], over: Partial<Parameters<typeof beginFindings>[2]> = {}): string[] =>
-  beginFindings(book({ cars: [car] }, facts), car, { ...plan, ...over }).map((f) => tell(f));
+  beginFindings(book({ cars: [car] }, facts), car, { ...plan, ...over }, '2026-06-01').map((f) => tell(f));
 
 test('a run begins when everything is gone through, and not before', () => {
   expect(held([])).toEqual([]);

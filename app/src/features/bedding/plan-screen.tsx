@@ -98,14 +98,19 @@ function PlanPage({ car }: { car: Car }) {
       </Screen>
     );
   const { procedure } = chosen;
-  const held = beginFindings(logbook, car, {
-    procedure,
-    proposed: driven[0]!.procedure,
-    reason,
-    place: place || null,
-    checks,
-    hasTapedDucts: isTaped,
-  });
+  const held = beginFindings(
+    logbook,
+    car,
+    {
+      procedure,
+      proposed: driven[0]!.procedure,
+      reason,
+      place: place || null,
+      checks,
+      hasTapedDucts: isTaped,
+    },
+    today,
+  );
   const begin = async (): Promise<void> => {
     if (place === '') return setProblem('Say where it is driven.');
     if (!parsed.ok) return setProblem('The air temperature cannot be read.');

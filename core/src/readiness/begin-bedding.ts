@@ -1,8 +1,9 @@
 /** Whether a run may begin: release, place, law, checklist. One function for the page and for whoever else asks. */
+import { beddingFinding, isReleased } from '../bedding';
+import type { LocalDate } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
 import { type BeddingCheck, type Car, type DrivenAt, type Finding, type Procedure, type Quantity } from '../model';
-import { beddingFinding } from './findings';
-import { isReleased } from './layer';
+import { judgeCar } from './readiness';
 
 /** What is gone through before a run; ducts only where they are to be taped. */
 export const beddingChecks = (hasTapedDucts: boolean): BeddingCheck[] => [
@@ -28,12 +29,18 @@ export function beginFindings(
     checks: readonly BeddingCheck[];
     hasTapedDucts: boolean;
   },
+  today: LocalDate,
 ): Finding[] {
   const { procedure, proposed, place, checks } = plan;
   const found: Finding[] = [];
   // A car that nobody has worked on here has no service to be released from.
   const wasOpened = ofKind(logbook.factsOfCar(car.id), 'partsFitted').length > 0;
-  if (wasOpened && !isReleased(logbook, car)) found.push(beddingFinding('releaseMissing', 'stop', {}, {}));
+  const gates = judgeCar(logbook, car, null, today).gates.filter((g) => g.gate === 'service' || g.gate === 'parts');
+  const isUnderWay = gates.some((g) => g.gate === 'service' && g.verdict !== 'inOrder');
+  if ((wasOpened && !isReleased(logbook, car)) || isUnderWay)
+    found.push(beddingFinding('releaseMissing', 'stop', {}, {}));
+  // What stops the car on a track stops it here: a crack, a pad under its limit.
+  found.push(...gates.flatMap((g) => (g.gate === 'parts' ? g.findings.filter((f) => f.verdict === 'stop') : [])));
   if (place !== null && !procedure.places.includes(place))
     found.push(beddingFinding('placeNotAllowed', 'stop', {}, { place }));
   const fastest = Math.max(0, ...procedure.series.map((s) => s.fromKmh));
