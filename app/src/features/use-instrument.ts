@@ -37,7 +37,11 @@ export function useInstrument<T>(
         stream.addEventListener('stopped', stop);
         stream.onerror = () => {
           if (run.current?.stream === stream) {
-            setProblem('The instrument does not answer. Type the figure.');
+            setProblem(
+              instrument === 'drives'
+                ? 'The simulated drive has stopped: what is counted is kept. Drive on when there is a connection.'
+                : 'The instrument does not answer. Type the figure.',
+            );
             stop();
           }
         };

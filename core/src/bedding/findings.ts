@@ -21,12 +21,10 @@ export interface BeddingFindings {
   layerWornByDays: Pair & { days: number; limitDays: number };
   layerWornByWords: Pair & { complaint: 'squeal' | 'firmNoBite' };
   layerSeenThin: Pair;
-  awayToBeBedded: Pair & { to: string; backOn: string };
   beddedInFirstSession: Record<string, never>;
   /** Of a choice of procedure. */
   reasonMissing: { proposed: string };
   makersDisagree: { pads: string; rotors: string };
-  notForThisUse: { use: 'road' | 'track' | 'race'; compoundUse: 'road' | 'track' | 'race' };
   /** Of what a procedure will do. */
   countIsRight: { count: number };
   countTooSmall: { count: number; wanted: number; fromInstead: Quantity | null };

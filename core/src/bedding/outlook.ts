@@ -3,7 +3,7 @@ import type { HeatedCar } from '../heat';
 import { type Axle, type DrivenAt, type Finding, type Procedure, type Quantity, celsius } from '../model';
 import type { BeddingBands } from './bands';
 import { beddingFinding } from './findings';
-import { type BeddingPlay, MOST_APPLICATIONS, applicationsWanted, facesOfCycle, firstAt, playBedding } from './play';
+import { type BeddingPlay, applicationsWanted, facesOfCycle, firstAt, playBedding } from './play';
 import { type Program, countOf, fastestKmh } from './program';
 
 /** One cycle on one axle. */
@@ -23,8 +23,6 @@ export interface BeddingOutlook {
   wanted: number | null;
   /** From which speed the count would do, km/h; null where it does, or where no speed does. */
   fromKmhInstead: number | null;
-  /** Faces of the working axle never get to where the layer forms. */
-  isTooCold: boolean;
 }
 
 /** By so much at most a faster start is looked for, and in such steps, km/h. */
@@ -97,7 +95,6 @@ export function beddingOutlook(
     count,
     wanted,
     fromKmhInstead,
-    isTooCold: first.layerAt === null && (aimAt ?? MOST_APPLICATIONS) >= MOST_APPLICATIONS,
   };
 }
 

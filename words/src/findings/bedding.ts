@@ -6,7 +6,6 @@ const pair = ({ pads, rotors }: { pads: string; rotors: string }, axle: 'front' 
   const which = axle === undefined ? 'Pads' : axle === 'front' ? 'Front pads' : 'Rear pads';
   return `${which}${pads ? ` ${pads}` : ''}${rotors ? ` on ${rotors}` : ''}`;
 };
-const useNames = { road: 'road pads', track: 'track pads', race: 'race pads' } as const;
 const checkSays: Record<BeddingCheck, string> = {
   pedalFirm: 'pedal firm',
   fluidLevel: 'fluid level',
@@ -40,13 +39,10 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
   layerWornByWords: (p, { axle }) =>
     `${pair(p, axle)}: ${complaintSays[p.complaint]}; the layer may be gone. Bed again.`,
   layerSeenThin: (p, { axle }) => `${pair(p, axle)}: the layer was seen to be thin. Bed again.`,
-  awayToBeBedded: (p, { axle }) => `${pair(p, axle)} are with ${p.to} to be bedded, back on ${p.backOn}.`,
   beddedInFirstSession: () =>
     'Planned for the first session: start from the back, tell those behind, and look at the faces before the second.',
   makersDisagree: ({ pads, rotors }) =>
     `Pad maker and rotor maker disagree: “${pads}” against “${rotors}”. Choose, and say whom you follow.`,
-  notForThisUse: ({ use, compoundUse }) =>
-    `This procedure is for ${useNames[use]}; the compound is for ${useNames[compoundUse]}.`,
   countIsRight: ({ count }) => `${counted(count, 'application')} are right for this car.`,
   countTooSmall: ({ count, wanted, fromInstead }, _, say) =>
     `This car wants ${wanted} applications, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
