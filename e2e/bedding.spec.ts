@@ -1,6 +1,6 @@
 import { type Page, expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { button, deviceOf, field, idsByName, link, pick } from './people';
+import { button, deviceOf, field, idsByName, link, pagesAreHere, pick } from './people';
 import { Server, newDataFile } from './server';
 import { pdfText } from './pdf';
 
@@ -278,6 +278,7 @@ test('with the place refused and no connection from start to end: taps count, an
   const car = ids['Helm Tessaro']!;
   const { page, complaints } = await deviceOf(browser, ids['Bram Okell']!);
   await openRun(page, car);
+  await pagesAreHere(page);
   await page.context().setOffline(true);
   await button(page, 'Begin cycle 1').click();
   await expect(

@@ -37,3 +37,7 @@ export async function deviceOf(
   );
   return { page, complaints: new Complaints(page) };
 }
+
+/** Waits until the page has the code of every other one: from then on they open without a connection. */
+export const pagesAreHere = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.documentElement.dataset['pages'] === 'here', undefined, { timeout: 60_000 });

@@ -92,7 +92,15 @@ export async function ensureBuilt() {
   // The pages' code, for the app to fetch ahead while there is a connection.
   const scripts = join('_expo', 'static', 'js', 'web');
   const names = readdirSync(join(root, 'app', 'dist', scripts)).filter((name) => name.endsWith('.js'));
-  writeFileSync(join(root, 'app', 'dist', 'pages.json'), JSON.stringify(names.map((name) => `/${scripts}/${name}`)));
+  // What begins by itself is the first page or a worker; all else only defines what a page will call.
+  const begins = (name) => /__r\(\d+/.test(readFileSync(join(root, 'app', 'dist', scripts, name), 'utf8').slice(-300));
+  const isOfFirstPage = (name) => name.startsWith('__') || name.startsWith('entry-');
+  const ahead = names.filter((name) => !isOfFirstPage(name));
+  const paths = (list) => list.map((name) => `/${scripts}/${name}`);
+  writeFileSync(
+    join(root, 'app', 'dist', 'pages.json'),
+    JSON.stringify({ pages: paths(ahead.filter((n) => !begins(n))), workers: paths(ahead.filter(begins)) }),
+  );
   writeFileSync(stamp, print);
 }
 

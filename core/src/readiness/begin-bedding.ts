@@ -36,9 +36,9 @@ export function beginFindings(
   // A car that nobody has worked on here has no service to be released from.
   const wasOpened = ofKind(logbook.factsOfCar(car.id), 'partsFitted').length > 0;
   const gates = judgeCar(logbook, car, null, today).gates.filter((g) => g.gate === 'service' || g.gate === 'parts');
-  const isUnderWay = gates.some((g) => g.gate === 'service' && g.verdict !== 'inOrder');
-  if ((wasOpened && !isReleased(logbook, car)) || isUnderWay)
-    found.push(beddingFinding('releaseMissing', 'stop', {}, {}));
+  const ofService = gates.flatMap((g) => (g.gate === 'service' && g.verdict !== 'inOrder' ? g.findings : []));
+  if ((wasOpened && !isReleased(logbook, car)) || ofService.length > 0)
+    found.push(beddingFinding('releaseMissing', 'stop', {}, {}), ...ofService);
   // What stops the car on a track stops it here: a crack, a pad under its limit.
   found.push(...gates.flatMap((g) => (g.gate === 'parts' ? g.findings.filter((f) => f.verdict === 'stop') : [])));
   if (place !== null && !procedure.places.includes(place))

@@ -271,7 +271,7 @@ export const demoCars: DemoCar[] = [
       [365, 'boil'],
       [248, 'flush', 'd4'],
       [160, 'boil'],
-      [125, 'bleed', 'd4'],
+      [125, 'flush', 'd4'],
       [3, 'boil'],
     ],
   },
