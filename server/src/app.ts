@@ -21,6 +21,7 @@ import { runSheetRoutes } from './routes/run-sheets';
 import { sheetRoutes } from './routes/sheet';
 import { shoppingListRoutes } from './routes/shopping-lists';
 import { traceRoutes } from './routes/traces';
+import { trackRoutes } from './routes/track';
 import { supplierRoutes } from './routes/suppliers';
 import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
@@ -89,6 +90,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: photoRoutes(database) },
     { at: '/api', router: traceRoutes(database, cache) },
     { at: '/api', router: beddingRoutes(database, cache) },
+    { at: '/api', router: trackRoutes(cache) },
     { at: '/api', router: sheetRoutes(database, cache) },
     { at: '/api', router: calendarRoutes(cache) },
     { at: '/api', router: planRoutes(database, cache, planner) },

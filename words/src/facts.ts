@@ -1,5 +1,14 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
-import { type Fact, type FactKind, type Logbook, brakeSheetOf, stepsByKey, thinnestEnd, wasteOf } from '@calvik/core';
+import {
+  type Fact,
+  type FactKind,
+  type Logbook,
+  brakeSheetOf,
+  minutesOf,
+  stepsByKey,
+  thinnestEnd,
+  wasteOf,
+} from '@calvik/core';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {
   actionNames,
@@ -15,7 +24,9 @@ import {
   subjectNames,
   transferLayerWords,
 } from './names';
+import { evidenceText } from './diagnosis';
 import { decisionNames, faceSeenTexts, speedSourceNames } from './bedding';
+import { causeNames, decisionNames as goNames, faultNames as lookFaultNames, limitsText, lookNames } from './track';
 import { heatInstrumentNames, heatReadText } from './heat';
 import type { Say } from './reader';
 import { stepName } from './steps';
@@ -99,6 +110,46 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     text: rotorPair(logbook, f.rotorPairId),
   }),
   roadUse: (f) => ({ title: `${Math.round(f.km)} km on the road`, text: '' }),
+  sessionDriven: (f, logbook, say) => ({
+    title: `Session: ${f.laps === null ? `${Math.round(minutesOf(f))} min` : counted(f.laps, 'lap')}${f.isWet ? ', wet' : ''}`,
+    text: [
+      logbook.events.get(f.eventId)?.name ?? '',
+      `air ${say.value(f.airTempC, 'temperature')}`,
+      ...f.complaints.map((c) => complaintWords[c].says),
+      f.words,
+    ]
+      .filter(Boolean)
+      .join('; '),
+  }),
+  trackCheck: (f) => ({
+    title: `${lookNames[f.check]}: ${
+      f.faults.length === 0
+        ? 'in order'
+        : list(
+            f.faults.map(
+              (x) => `${lookFaultNames[x.fault].toLowerCase()}${x.corner ? `, ${cornerNames[x.corner]}` : ''}`,
+            ),
+          )
+    }`,
+    text: f.done,
+  }),
+  levelRead: (f, _, say) => ({
+    title: `Level ${say.value(f.levelMl, 'volume')}`,
+    text: f.toppedUpMl > 0 ? `Topped up ${say.value(f.toppedUpMl, 'volume')}` : '',
+  }),
+  sessionDecision: (f) => ({
+    title: goNames[f.decision],
+    text: [f.decision === 'limits' ? limitsText(f.limits) : '', f.reason].filter(Boolean).join('; '),
+  }),
+  diagnosisOpened: () => ({ title: 'Diagnosis begun', text: '' }),
+  diagnosisChecked: (f) => ({ title: evidenceText({ check: f.check, outcome: f.outcome }), text: '' }),
+  diagnosisClosed: (f) => ({ title: `It was: ${causeNames[f.cause].toLowerCase()}`, text: f.words }),
+  referralWritten: (f) => ({
+    title: `Referred to ${f.to}`,
+    text: f.mayBeDriven ? 'May be driven there' : 'Not to be driven',
+  }),
+  caseWeightsReset: () => ({ title: 'Own cases set aside', text: '' }),
+  eventClosed: (f) => ({ title: 'Event closed', text: f.advice }),
   systemCleared: (f) => ({ title: 'System cleared', text: f.workshop }),
   bottleOpened: () => ({ title: 'Bottle opened', text: '' }),
   bottleLevel: (f, _, say) => ({ title: `${say.value(f.leftMl, 'volume')} left`, text: 'Looked at' }),

@@ -67,6 +67,7 @@ export const gateNames: Record<GateName, string> = {
   bedding: 'Bedding',
   parts: 'Pads and rotors',
   service: 'Service',
+  track: 'Track',
 };
 
 export const brakeNames: Record<AxleBrake['brake'], string> = {
@@ -275,6 +276,10 @@ export const complaintWords: Record<Complaint, { says: string; suspects: string[
   squeal: { says: 'Squeals', suspects: ['transfer layer gone, bedding lost', 'hardware'] },
   highPedalEffort: { says: 'High pedal effort', suspects: ['pads thin or glazed', 'transfer layer', 'brake booster'] },
   cornerHot: { says: 'One corner hotter', suspects: ['dragging', 'duct off', 'balance'] },
+  grabs: {
+    says: 'Bite comes and goes, grabs',
+    suspects: ['uneven transfer layer', 'mixed pads', 'tired hoses'],
+  },
   levelDown: { says: 'Level has gone down', suspects: ['pad wear, if the sum agrees', 'a leak, if it does not'] },
 };
 

@@ -24,6 +24,11 @@ export interface Problems {
   onlyLeadWaives: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
+  stopStands: { finding: Finding };
+  onlyLeadLetsGo: Record<string, never>;
+  decisionWithoutReason: Record<string, never>;
+  notSessionOfCar: Record<string, never>;
+  lookWithoutReason: Record<string, never>;
   databaseSilent: Record<string, never>;
   bodyNotJson: Record<string, never>;
   bodyTooLarge: Record<string, never>;
@@ -48,7 +53,10 @@ export interface Problems {
       | 'venue'
       | 'trace'
       | 'beddingRun'
-      | 'drive';
+      | 'drive'
+      | 'session'
+      | 'diagnosis'
+      | 'booking';
   };
   dayNotValid: Record<string, never>;
   supplierDoesNotSell: { supplier: string };
@@ -86,6 +94,9 @@ const whats: Record<Problems['noSuch']['what'], string> = {
   trace: 'trace',
   beddingRun: 'bedding run',
   drive: 'drive',
+  session: 'session',
+  diagnosis: 'diagnosis',
+  booking: 'booking',
 };
 
 const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } = {
@@ -106,6 +117,11 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',
+  stopStands: ({ finding }, say) => `It stays: ${findingText(finding, say)} Put it right and look again.`,
+  onlyLeadLetsGo: () => 'Only the lead lets it go without limits.',
+  decisionWithoutReason: () => 'Give the reason.',
+  notSessionOfCar: () => 'This is not a session of that car.',
+  lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',
   databaseSilent: () => 'The database does not answer.',
   bodyNotJson: () => 'The body is not valid JSON.',
   bodyTooLarge: () => 'The body is too large: at most 256 kB.',
@@ -150,7 +166,7 @@ export const problemText = <C extends ProblemCode>(code: C, values: Problems[C],
 
 /** Why a fact was refused, as a problem. */
 export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: Problems[ProblemCode] } =>
-  refusal.code === 'notReleased' || refusal.code === 'notExplained'
+  'finding' in refusal
     ? { code: refusal.code, values: { finding: refusal.finding } }
     : { code: refusal.code, values: {} };
 

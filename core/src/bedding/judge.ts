@@ -20,7 +20,7 @@ export const tapedRun = (logbook: Logbook, car: Car): BeddingBegun | null => {
   const run = ofKind(facts, 'beddingBegun').findLast((f) => f.hasTapedDucts) ?? null;
   return run && ofKind(facts, 'ductsUntaped').some((f) => isAfter(f, run)) ? null : run;
 };
-const hasTapeOn = (logbook: Logbook, car: Car): boolean => {
+export const hasTapeOn = (logbook: Logbook, car: Car): boolean => {
   const run = tapedRun(logbook, car);
   // While the run is not over the tape belongs there.
   return (

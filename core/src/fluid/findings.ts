@@ -30,6 +30,7 @@ export interface FluidFindings extends RuleFindings {
   gradeTooLow: { poured: Grade; wanted: Grade };
   gradeSuits: { poured: Grade; wanted: Grade };
   wrongFluidInSystem: { fluid: string; grade: Grade; wanted: Grade };
+  boiledSinceFlush: { on: string };
   nipplesOpen: { corners: string[] };
   pedalAfterBleed: { feel: PedalFeel };
   bubblesAfterBleed: { corners: string[] };

@@ -130,6 +130,14 @@ function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Finding[]
   return fault ? [fault] : [];
 }
 
+/** Fluid that has boiled is not what it was: it is changed, not bled. */
+function boiledFault(facts: readonly Fact[], flushed: FluidExchange | null, timeZone: string): Finding[] {
+  const boiled = facts.findLast((f) => f.kind === 'heatReading' && f.read.instrument === 'fluidBoiled');
+  return boiled && (flushed === null || boiled.at > flushed.at)
+    ? [fluidFinding('boiledSinceFlush', 'needsWork', {}, { on: dateIn(boiled.at, timeZone) })]
+    : [];
+}
+
 /** Fluid of the right base and too low a grade. */
 const gradeFaults = (filling: Filling, car: Car): Finding[] =>
   filling.fluids.map((f) => checkGrade(f.grade, car.fluidGrade)).filter((c) => c.verdict === 'needsWork');
@@ -193,7 +201,12 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     lastBleed,
     uptake: uptakeRate(points, logbook.shop.defaultUptakePercentPerYear),
     contaminated: mix.length > 0,
-    faults: [...mix, ...gradeFaults(fillings.at(-1)!, car), ...bleedFaults],
+    faults: [
+      ...mix,
+      ...boiledFault(facts, lastExchange, logbook.shop.timeZone),
+      ...gradeFaults(fillings.at(-1)!, car),
+      ...bleedFaults,
+    ],
     bleedFaults,
   };
 }

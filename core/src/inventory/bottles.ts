@@ -48,6 +48,7 @@ function openedAt(facts: readonly Fact[], bottleId: string): string | null {
       f.kind === 'bottleOpened' ||
       f.kind === 'reservoirToppedUp' ||
       f.kind === 'clutchBled' ||
+      (f.kind === 'levelRead' && f.toppedUpMl > 0) ||
       (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
   );
   return opening?.at ?? null;
@@ -70,6 +71,7 @@ export function bottleState(logbook: Logbook, bottle: Bottle, today: LocalDate):
     if (fact.kind === 'bottleLevel') leftMl = fact.leftMl;
     if (fact.kind === 'fluidExchange') leftMl -= pouredFrom(fact, bottle.id);
     if (fact.kind === 'reservoirToppedUp') leftMl -= fact.volumeMl;
+    if (fact.kind === 'levelRead') leftMl -= fact.toppedUpMl;
     if (fact.kind === 'clutchBled' && wasFed(logbook, fact)) leftMl -= fact.volumeMl;
   }
   const opened = openedAt(facts, bottle.id);

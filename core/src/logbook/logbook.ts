@@ -5,7 +5,9 @@ import {
   type Car,
   type Collection,
   type Compound,
+  type CaseWeightsReset,
   type CrewMember,
+  type DiagnosisClosed,
   type Customer,
   type Fact,
   type Fluid,
@@ -78,6 +80,9 @@ export interface Logbook {
   factsOfPart(partId: string): readonly Fact[];
   /** Used fluid handed over, in no particular order. */
   wasteHandedOver: readonly WasteHandedOver[];
+  /** What diagnoses of all cars turned out to be, oldest first, and when the shop set its own cases aside. */
+  diagnosesClosed: readonly DiagnosisClosed[];
+  weightsReset: readonly CaseWeightsReset[];
   /** The maker's sheet of a car, where somebody has entered one. */
   brakeSheetOfCar(carId: string): BrakeSheet | null;
   bookingsOfCar(carId: string): readonly Booking[];
@@ -263,6 +268,8 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     messages: byId(records.messages),
     wrenches: byId(records.wrenches),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
+    diagnosesClosed: counting.filter((f): f is DiagnosisClosed => f.kind === 'diagnosisClosed').sort(byTime),
+    weightsReset: counting.filter((f): f is CaseWeightsReset => f.kind === 'caseWeightsReset').sort(byTime),
     factsOfPart: sortedOnDemand(ofPart),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand(ofCar),

@@ -49,12 +49,20 @@ const noRules = {
 export const recordDefaults = {
   crew: { hours: null, daysOff: [], skills: [...workSkills], travels: true } satisfies Partial<CrewMember>,
   customers: { ...noRules, atTheirPlace: false, travelMin: 0 } satisfies Partial<Customer>,
-  events: { ...noRules, ruleSetId: null, loadUpDate: null, crewIds: [], session: null } satisfies Partial<TrackEvent>,
+  events: {
+    ...noRules,
+    ruleSetId: null,
+    loadUpDate: null,
+    crewIds: [],
+    session: null,
+    timetable: [],
+  } satisfies Partial<TrackEvent>,
   bookings: {
     workChanges: [],
     beddingPlace: 'road' as const,
     reservedIds: [],
     pinnedPeak: null,
+    group: '',
   } satisfies Partial<Booking>,
   cars: { heat: nothingKnown } satisfies Partial<Car>,
   venues: { zones: [], trace: null } satisfies Partial<Venue>,

@@ -1,4 +1,5 @@
 export * from './terms';
+export * from './track-terms';
 export * from './collections';
 export * from './defaults';
 export * from './procedures';
@@ -126,3 +127,18 @@ export type {
   SentForBedding,
   SpeedSource,
 } from './schemas/bedding';
+export type {
+  CaseWeightsReset,
+  DiagnosisChecked,
+  DiagnosisClosed,
+  DiagnosisOpened,
+  EventClosed,
+  FaultSeen,
+  LevelRead,
+  PlannedSession,
+  ReferralWritten,
+  SessionDecision,
+  SessionDriven,
+  SessionLimits,
+  TrackCheck,
+} from './schemas/track';

@@ -25,6 +25,7 @@ export const complaints = [
   'highPedalEffort',
   'cornerHot',
   'levelDown',
+  'grabs',
 ] as const;
 export type Complaint = (typeof complaints)[number];
 

@@ -35,12 +35,14 @@ export function beginFindings(
   const found: Finding[] = [];
   // A car that nobody has worked on here has no service to be released from.
   const wasOpened = ofKind(logbook.factsOfCar(car.id), 'partsFitted').length > 0;
-  const gates = judgeCar(logbook, car, null, today).gates.filter((g) => g.gate === 'service' || g.gate === 'parts');
+  const gates = judgeCar(logbook, car, null, today).gates.filter(
+    (g) => g.gate === 'service' || g.gate === 'parts' || g.gate === 'track',
+  );
   const ofService = gates.flatMap((g) => (g.gate === 'service' && g.verdict !== 'inOrder' ? g.findings : []));
   if ((wasOpened && !isReleased(logbook, car)) || ofService.length > 0)
     found.push(beddingFinding('releaseMissing', 'stop', {}, {}), ...ofService);
   // What stops the car on a track stops it here: a crack, a pad under its limit.
-  found.push(...gates.flatMap((g) => (g.gate === 'parts' ? g.findings.filter((f) => f.verdict === 'stop') : [])));
+  found.push(...gates.flatMap((g) => (g.gate !== 'service' ? g.findings.filter((f) => f.verdict === 'stop') : [])));
   if (place !== null && !procedure.places.includes(place))
     found.push(beddingFinding('placeNotAllowed', 'stop', {}, { place }));
   const fastest = Math.max(0, ...procedure.series.map((s) => s.fromKmh));

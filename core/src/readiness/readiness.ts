@@ -4,6 +4,7 @@ import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, rulesInForce } 
 import { type HeatCase, outlookOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { openJobsOfCar } from '../jobs';
+import { judgeTrack as judgeTrackOf } from '../sessions';
 import { brakeSheetOf, judgeCorners, judgeMeasurements, judgeService } from '../service';
 import {
   type Booking,
@@ -88,6 +89,12 @@ const bedding: Gate = (logbook, car, event, today) =>
     (event ? rulesInForce(logbook, car, event).beddedPartsOnly : null) !== null || logbook.shop.beddedPartsOnly,
   );
 
+/** What was decided after its last session, and what came to light since. */
+const judgeTrack: Gate = (logbook, car) => {
+  const { verdict, headline, findings } = judgeTrackOf(logbook, car);
+  return { verdict, headline, findings };
+};
+
 /** The gates, in the order in which a technician would ask. */
 const gates = {
   fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
@@ -95,6 +102,7 @@ const gates = {
   parts: judgeParts,
   bedding,
   service: judgeLastService,
+  track: judgeTrack,
 } as const satisfies Record<string, Gate>;
 
 export type GateName = keyof typeof gates;

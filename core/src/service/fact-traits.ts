@@ -69,6 +69,16 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   backFromBedding: done,
   rotorsRefaced: done,
   roadUse: done,
+  sessionDriven: done,
+  trackCheck: done,
+  levelRead: done,
+  sessionDecision: done,
+  diagnosisOpened: done,
+  diagnosisChecked: done,
+  diagnosisClosed: done,
+  referralWritten: done,
+  caseWeightsReset: done,
+  eventClosed: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

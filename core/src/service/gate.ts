@@ -76,9 +76,11 @@ export interface GateInput {
 }
 
 /** What this job's own exchange left behind is said nipple by nipple: the rest of what is found of the fluid. */
-function fluidFindings({ exchange, fluid }: GateInput): Finding[] {
+function fluidFindings({ exchange, fluid, rules }: GateInput): Finding[] {
   const isOwn = exchange.begun !== null && fluid.state.lastBleed?.id === exchange.begun.id;
-  return fluid.findings.filter((f) => !isOwn || !fluid.state.bleedFaults.includes(f));
+  return fluid.findings.filter(
+    (f) => (!isOwn || !fluid.state.bleedFaults.includes(f)) && (rules >= 4 || f.code !== 'boiledSinceFlush'),
+  );
 }
 
 function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {

@@ -310,12 +310,12 @@ export function levelTarget(logbook: Logbook, s: ServiceJudgement): { target: Fi
   };
 }
 
-/** Facts that somebody must be allowed to write: see {@link refusalOf}. */
-export const needsPermission = (fact: Fact): boolean =>
+/** Facts of a service that somebody must be allowed to write: see {@link refuseServiceFact}. */
+export const needsServicePermission = (fact: Fact): boolean =>
   fact.kind === 'holdWaived' || fact.kind === 'carReleased' || isAsked(fact);
 
-/** Why a fact must not be saved. */
-export type Refusal =
+/** Why a fact of a service must not be saved. */
+export type ServiceRefusal =
   | { code: 'onlyLeadWaives' }
   | { code: 'notCarOfJob' }
   | { code: 'limitsChanged' }
@@ -326,7 +326,7 @@ export type Refusal =
  * Why a fact must not be saved; null when nothing speaks against it. A car is released only through the open gate and by the limits of
  * the moment, and only the lead waives a hold: the server asks this before it saves a fact, whatever a phone has shown.
  */
-export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refusal | null {
+export function refuseServiceFact(logbook: Logbook, fact: Fact, today: LocalDate): ServiceRefusal | null {
   if (fact.kind === 'holdWaived') return logbook.crew.get(fact.by)?.role === 'lead' ? null : { code: 'onlyLeadWaives' };
   if (isAsked(fact)) {
     const asked = 'explanation' in fact && fact.explanation ? undefined : questionsOf(logbook, fact)[0];

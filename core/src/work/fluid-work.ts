@@ -14,7 +14,9 @@ export function fluidNeeds(c: Context, fluid: FluidJudgement, planned: PlannedFl
     ...policyRules(logbook, car, event, today, fluid.state, planned),
     ...(planned.flushOn ? [] : fluid.rules.filter((r) => r.owner === 'boilingPoint')),
   ].filter((r) => !r.met);
-  const faults = planned.flushOn ? [] : fluid.findings.filter((f) => f.verdict === 'stop');
+  const faults = planned.flushOn
+    ? []
+    : fluid.findings.filter((f) => f.verdict === 'stop' || f.code === 'boiledSinceFlush');
   const whose = (owner: RuleOwner): RuleFrom | null =>
     owner === 'boilingPoint'
       ? null

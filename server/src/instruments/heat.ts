@@ -10,6 +10,7 @@ import {
   type Logbook,
   type Venue,
   axleOfCorner,
+  corners,
   cornersOf,
   heatInputKeys,
   heatInputs,
@@ -26,6 +27,20 @@ const NOISE = { paintC: 8, stickerC: 2.5, pyrometerC: 6, pyrometerShare: 0.025 }
 
 /** How far the model is off for a true car, as standard deviations. */
 const OWN = { energy: 0.06, split: 0.1, cooling: 0.14, rotorMass: 0.02, padPath: 0.2, caliper: 0.2 } as const;
+
+/** So many cars of a hundred have a caliper that hangs, until somebody has found it. */
+const DRAGGING_OF_100 = 22;
+/** A caliper that drags gets so much hotter above the air. */
+const DRAG = { rotor: 1.85, caliper: 1.5 } as const;
+
+/** The corner at which a car's caliper hangs; null where none does, or it was freed. */
+export function draggingCorner(logbook: Logbook, car: Car): Corner | null {
+  const isFreed = logbook
+    .factsOfCar(car.id)
+    .some((f) => f.kind === 'diagnosisClosed' && (f.cause === 'slidePinSticks' || f.cause === 'pistonSticks'));
+  const dice = chance(`a hanging caliper on ${car.id.slice(14)}`);
+  return !isFreed && dice.uniform() * 100 < DRAGGING_OF_100 ? corners[Math.floor(dice.uniform() * 4)]! : null;
+}
 
 interface TrueHeat {
   rotorMaxC: number;
@@ -63,9 +78,16 @@ export function trueHeat(logbook: Logbook, car: Car, venue: Venue, session: Driv
         if (s.speedMPerS === 0) samples.push(s);
       },
     ) ?? 0;
+  const drag = draggingCorner(logbook, car) === corner ? DRAG : { rotor: 1, caliper: 1 };
+  const over = (tempC: number, share: number): number => session.airTempC + (tempC - session.airTempC) * share;
   return {
-    ...most,
-    after: (seconds) => samples.find((s) => s.seconds >= parkedAtS + seconds) ?? samples.at(-1)!,
+    rotorMaxC: over(most.rotorMaxC, drag.rotor),
+    caliperMaxC: over(most.caliperMaxC, drag.caliper),
+    fluidMaxC: over(most.fluidMaxC, drag.caliper),
+    after: (seconds) => {
+      const then = samples.find((s) => s.seconds >= parkedAtS + seconds) ?? samples.at(-1)!;
+      return { rotorC: over(then.rotorC, drag.rotor), caliperC: over(then.caliperC, drag.caliper) };
+    },
   };
 }
 

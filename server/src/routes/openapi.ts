@@ -345,6 +345,33 @@ const describedPaths = (): Record<string, object> => ({
       },
     },
   },
+  '/api/bookings/{id}/after-event.pdf': {
+    get: {
+      summary: 'What a customer is told after an event',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: { 200: { description: 'Pages', content: { 'application/pdf': {} } }, 404: problem('No such booking') },
+    },
+  },
+  '/api/referrals/{id}/letter.pdf': {
+    get: {
+      summary: 'A referral, for whoever takes the car on',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: {
+        200: { description: 'A page', content: { 'application/pdf': {} } },
+        404: problem('No such referral'),
+      },
+    },
+  },
+  '/api/session-decisions/{id}/card.pdf': {
+    get: {
+      summary: 'The card for the driver',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A page', content: { 'application/pdf': {} } },
+        404: problem('No such decision'),
+      },
+    },
+  },
   '/api/venues/{id}/zones.csv': {
     get: {
       summary: 'Braking zones of a venue as CSV',

@@ -12,3 +12,6 @@ export {
   sheetRows,
 } from './service-sheet';
 export { shoppingRows, workListRows } from './tables';
+export { type AfterEventSheet, afterEventSheet, afterEventText } from './after-event';
+export { type DriverCard, driverCard, driverCardText } from './driver-card';
+export { type ReferralLetter, referralLetter, referralsOf } from './referral';

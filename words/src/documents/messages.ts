@@ -6,8 +6,10 @@ import {
   type Message,
   dateIn,
   dateSpan,
+  decisionsOn,
   isDone,
   longDate,
+  sessionsAt,
   shortDate,
   timeIn,
 } from '@calvik/core';
@@ -15,8 +17,16 @@ import { rulesInForce } from '@calvik/core';
 import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list } from '../texts';
+import { afterEventText } from './after-event';
+import { driverCard, driverCardText } from './driver-card';
 import { ruleLines, workFindingText } from '../work';
 import { workName } from '../work-names';
+
+/** What was decided last of a car at an event. */
+const lastDecision = (logbook: Logbook, carId: string, eventId: string) =>
+  sessionsAt(logbook, carId, eventId)
+    .flatMap((s) => decisionsOn(logbook, s))
+    .at(-1);
 
 const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
 
@@ -61,6 +71,13 @@ export function messageText(
         ? `Hello ${first}, we come to ${car.name} on ${at}. Please leave it where we can get round it. ${logbook.shop.name}`
         : `Hello ${first}, please bring ${car.name} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
     }
+    case 'goOut': {
+      const decision = lastDecision(logbook, car.id, event.id);
+      const card = decision && driverCard(logbook, decision);
+      return card ? driverCardText(card) : '';
+    }
+    case 'afterEvent':
+      return afterEventText(logbook, booking, event.endDate);
     case 'found': {
       const found = items.flatMap((i) =>
         i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say)),

@@ -47,6 +47,7 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   gradeSuits: ({ poured, wanted }) => `${poured} suits a car that asks for ${wanted}.`,
   wrongFluidInSystem: ({ fluid, grade, wanted }) =>
     `Wrong fluid in the system: ${fluid} (${grade}) in a car for ${wanted}. Not driven until a workshop has cleared it.`,
+  boiledSinceFlush: ({ on }, _, say) => `The fluid boiled on ${say.date(on)}: flush it, a bleed is not enough.`,
   nipplesOpen: (v) => `Bleed nipple not shut at the ${corners(v.corners)}.`,
   pedalAfterBleed: ({ feel }) =>
     feel === 'soft'

@@ -14,6 +14,7 @@ import type {
   RotorFindings,
   ServiceFindings,
   TorqueFindings,
+  TrackFindings,
   WheelBearingFindings,
 } from '@calvik/core';
 import type { Say } from '../reader';
@@ -23,6 +24,7 @@ import { beddingTexts } from './bedding';
 import { fluidTexts } from './fluid';
 import { heatTexts } from './heat';
 import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
+import { trackTexts } from './track';
 import { jobTexts, readinessTexts, serviceTexts } from './service';
 
 /** Every finding of core but those of work lists and plans, which come with `@calvik/words/work`. */
@@ -38,6 +40,7 @@ type AllFindings = PadFindings &
   BeddingFindings &
   ServiceFindings &
   ReadinessFindings &
+  TrackFindings &
   JobFindings;
 
 const texts: TextsFor<AllFindings> = {
@@ -53,6 +56,7 @@ const texts: TextsFor<AllFindings> = {
   ...beddingTexts,
   ...serviceTexts,
   ...readinessTexts,
+  ...trackTexts,
   ...jobTexts,
 };
 

@@ -7,6 +7,7 @@ import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
 import { heatReading } from './heat';
 import { planningFacts } from './planning';
 import { serviceFacts, wasteHandedOver } from './service';
+import { trackFacts } from './track';
 
 const instrument = z.enum(['byHand', 'simulatedTester', 'simulatedPen']);
 
@@ -111,6 +112,7 @@ export const factSchema = z
     ...serviceFacts,
     ...planningFacts,
     ...beddingFacts,
+    ...trackFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, said('noReasonForCorrection', {}, ['because']))
   .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
@@ -132,11 +134,15 @@ const pointers = {
   wearPartId: 'wearParts',
   wrenchId: 'wrenches',
   venueId: 'venues',
+  eventId: 'events',
+  bookingId: 'bookings',
   orderId: 'orders',
   exchangeId: 'facts',
   aboutFactId: 'facts',
   runId: 'facts',
   sentId: 'facts',
+  sessionId: 'facts',
+  diagnosisId: 'facts',
   replaces: 'facts',
 } as const satisfies Record<string, Collection | 'facts'>;
 

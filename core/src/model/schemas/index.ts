@@ -10,4 +10,5 @@ export * from './facts';
 export * from './service';
 export * from './heat';
 export * from './bedding';
+export * from './track';
 export { beddingPlace, goods, workChange, workKey } from './planning';

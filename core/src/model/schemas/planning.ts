@@ -131,7 +131,7 @@ export const message = z.object({
   ...record,
   customerId: id,
   bookingId: id.nullable().default(null),
-  about: z.enum(['booked', 'bringIn', 'found']),
+  about: z.enum(['booked', 'bringIn', 'found', 'goOut', 'afterEvent']),
   to: note(40),
   text: line(800),
   writtenAt: instant,

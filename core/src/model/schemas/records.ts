@@ -22,6 +22,7 @@ import {
   workRules,
   workSkill,
 } from './planning';
+import { plannedSession } from './track';
 import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
@@ -166,6 +167,8 @@ export const trackEvent = z
     crewIds: z.array(id).max(40).default([]),
     /** A usual session; null: as sessions usually are. */
     session: sessionPlan.nullable().default(null),
+    /** The timetable, as far as it is known. */
+    timetable: z.array(plannedSession).max(200).default([]),
     notes: note().default(''),
   })
   .refine((e) => e.endDate >= e.startDate, said('eventEndsBeforeItBegins', {}, ['endDate']))
@@ -184,6 +187,8 @@ export const booking = z
     /** Pad sets, rotor pairs, bottles that are reserved for this booking. */
     reservedIds: z.array(id).max(20).default([]),
     pinnedPeak: pinnedPeak.nullable().default(null),
+    /** Whose sessions of the timetable it drives. */
+    group: note(20).default(''),
   })
   .refine(
     (b) => b.workChanges.every((c) => c.change !== 'add' || !c.earliest || !c.latest || c.latest >= c.earliest),

@@ -9,6 +9,9 @@ export interface SchemaProblems {
   notAMoment: Record<string, never>;
   notADate: Record<string, never>;
   notATime: Record<string, never>;
+  sessionEndsBeforeItBegins: Record<string, never>;
+  sessionTooLong: Record<string, never>;
+  driverNotAsked: Record<string, never>;
   timeZoneUnknown: Record<string, never>;
   empty: Record<string, never>;
   tooLong: { max: number };

@@ -1,0 +1,174 @@
+/** A diagnosis as it stands: what is known from words, readings and history, what was checked, and what it turned out to be. */
+import { layerOnAxle } from '../bedding';
+import { dateIn } from '../calendar';
+import { judgeFluid } from '../demand';
+import { type Logbook, ofKind } from '../logbook';
+import {
+  type Car,
+  type Cause,
+  type Complaint,
+  type Corner,
+  type DiagnosisChecked,
+  type DiagnosisClosed,
+  type DiagnosisOpened,
+  type DiagnosticCheck,
+  type ReferralWritten,
+  type Sign,
+  axles,
+  corners,
+} from '../model';
+import { brakeSheetOf, judgeCorners, judgeMeasurements } from '../service';
+import { type TrackSession, answerTo, findSession, judgeCornerHeat, judgeLevelAfter } from '../sessions';
+import { checkTable } from './knowledge';
+import { type Advice, type Evidence, type Means, advise, priorOf } from './weigh';
+
+/** A sign that nobody said: it follows from what is on record. */
+export interface FoundSign {
+  sign: Sign;
+  corner: Corner | null;
+  from: 'reading' | 'history';
+}
+
+/** Days within which work on the brakes may have left something behind. Calvik's own figure. */
+const LATELY_DAYS = 21;
+
+/** Signs out of readings and history, each once. @param session the one that it begins with; null in the shop */
+export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession | null, today: string): FoundSign[] {
+  const found: FoundSign[] = [];
+  const add = (sign: Sign, corner: Corner | null, from: FoundSign['from']): void => {
+    if (!found.some((f) => f.sign === sign)) found.push({ sign, corner, from });
+  };
+  if (session) {
+    for (const f of judgeCornerHeat(logbook, car, session).findings) {
+      if (f.code === 'cornerHotter' || f.code === 'cornerDrags' || f.code === 'cornerWarmer')
+        add('cornerHot', f.place.corner ?? null, 'reading');
+    }
+    const level = judgeLevelAfter(logbook, car, session)?.finding;
+    if (level && (level.code === 'levelLeak' || level.code === 'levelMoreThanWear')) add('levelDown', null, 'reading');
+    const facts = logbook.factsOfCar(car.id);
+    const leaks = [...(answerTo(facts, session.fact.id, 'leaks')?.faults ?? [])];
+    for (const { fault, corner } of [...leaks, ...(answerTo(facts, session.fact.id, 'wheelInside')?.faults ?? [])])
+      if (fault !== 'greaseInWheel') add('leakSeen', corner, 'reading');
+    for (const { fault, corner } of answerTo(facts, session.fact.id, 'faces')?.faults ?? []) {
+      if (fault === 'faceSmeared') add('faceBlotched', corner, 'reading');
+      else if (fault !== 'crazing') add('faceCracked', corner, 'reading');
+    }
+  }
+  const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
+  for (const corner of corners) {
+    const s = state.corners[corner];
+    const pads = s.pads;
+    if (pads && s.padMm !== null) {
+      const [inner, outer] = [pads.inner.thicknessMm, pads.outer.thicknessMm];
+      if (outer - inner > 1) add('innerPadThinner', corner, 'reading');
+      if (inner - outer > 1) add('outerPadThinner', corner, 'reading');
+      const newMm = s.spec.newMm ?? 0;
+      if (newMm > 0 && s.padMm < (newMm * s.spec.trackStartPercent) / 100) add('padsThin', corner, 'reading');
+    }
+    for (const f of s.rotorJudgement?.findings ?? []) {
+      if (f.code === 'runoutTooHigh') add('runoutHigh', corner, 'reading');
+      if (f.code === 'crack') add('faceCracked', corner, 'reading');
+    }
+  }
+  for (const m of judgeMeasurements(logbook.factsOfCar(car.id), brakeSheetOf(logbook, car)))
+    if (m.finding.verdict !== 'inOrder') add('bearingPlay', m.finding.place.corner ?? null, 'reading');
+  const event = session ? (logbook.events.get(session.fact.eventId) ?? null) : null;
+  const fluid = judgeFluid(logbook, car, event, today);
+  if (fluid.margin && fluid.margin.value < logbook.shop.demandedMarginC) add('fluidMarginThin', null, 'reading');
+  if (fluid.rules.some((r) => !r.met && r.work === 'flush')) add('fluidOld', null, 'history');
+  for (const axle of axles)
+    if (layerOnAxle(logbook, car, axle, today).finding?.code === 'pairGreen') add('pairGreen', null, 'history');
+  const since = Date.parse(today) - LATELY_DAYS * 86_400_000;
+  const began = session?.fact.outAt ?? `${today}T23:59:59.999Z`;
+  const isWorkedOn = logbook
+    .factsOfCar(car.id)
+    .some(
+      (f) =>
+        (f.kind === 'partsFitted' || f.kind === 'fluidExchange') &&
+        Date.parse(f.at) >= since &&
+        f.at <= began &&
+        !(f.kind === 'partsFitted' && f.changed === 'none'),
+    );
+  if (isWorkedOn) add('workedOnLately', null, 'history');
+  return found;
+}
+
+/** How often each cause was found in this shop, since its own cases were last set aside. */
+export function ownCases(facts: readonly (DiagnosisClosed | { kind: string; at: string })[]): {
+  counts: Partial<Record<Cause, number>>;
+  total: number;
+} {
+  const counts: Partial<Record<Cause, number>> = {};
+  let total = 0;
+  for (const f of facts as readonly DiagnosisClosed[]) {
+    if (f.kind !== 'diagnosisClosed' || !f.isConfirmed) continue;
+    counts[f.cause] = (counts[f.cause] ?? 0) + 1;
+    total += 1;
+  }
+  return { counts, total };
+}
+
+/** The same out of a logbook. A diagnosis that is closed again counts with its last word. */
+export function casesOfShop(logbook: Logbook): ReturnType<typeof ownCases> & { since: string | null } {
+  const since = logbook.weightsReset.at(-1)?.at ?? null;
+  const last = new Map<string, DiagnosisClosed>();
+  for (const f of logbook.diagnosesClosed) if (since === null || f.at > since) last.set(f.diagnosisId, f);
+  return { ...ownCases([...last.values()]), since };
+}
+
+export interface Diagnosis {
+  opened: DiagnosisOpened;
+  session: TrackSession | null;
+  said: Sign[];
+  found: FoundSign[];
+  checked: DiagnosisChecked[];
+  evidence: Evidence[];
+  advice: Advice;
+  closed: DiagnosisClosed | null;
+  referral: ReferralWritten | null;
+  minutes: number;
+}
+
+export const evidenceOf = (
+  said: readonly Sign[],
+  found: readonly FoundSign[],
+  checked: readonly Pick<DiagnosisChecked, 'check' | 'outcome'>[],
+): Evidence[] => [
+  ...[...new Set([...said, ...found.map((f) => f.sign)])].map((sign) => ({ sign })),
+  ...checked.map(({ check, outcome }) => ({ check, outcome })),
+];
+
+/** @param means what there is to work with */
+export function judgeDiagnosis(logbook: Logbook, car: Car, opened: DiagnosisOpened, means: Means): Diagnosis {
+  const facts = logbook.factsOfCar(car.id);
+  const session = opened.sessionId ? findSession(logbook, car.id, opened.sessionId) : null;
+  const today = dateIn(opened.at, logbook.shop.timeZone);
+  const found = signsOnRecord(logbook, car, session, today);
+  const checked = ofKind(facts, 'diagnosisChecked').filter((f) => f.diagnosisId === opened.id);
+  const evidence = evidenceOf(opened.signs, found, checked);
+  return {
+    opened,
+    session,
+    said: [...opened.signs],
+    found: found.filter((f) => !opened.signs.includes(f.sign)),
+    checked,
+    evidence,
+    advice: advise(priorOf(casesOfShop(logbook).counts), evidence, means),
+    closed: ofKind(facts, 'diagnosisClosed').findLast((f) => f.diagnosisId === opened.id) ?? null,
+    referral: ofKind(facts, 'referralWritten').findLast((f) => f.diagnosisId === opened.id) ?? null,
+    minutes: checked.reduce((sum, c) => sum + (c.minutes ?? checkTable[c.check].minutes), 0),
+  };
+}
+
+/** Diagnoses of a car, newest first. */
+export const diagnosesOf = (logbook: Logbook, carId: string): DiagnosisOpened[] =>
+  [...ofKind(logbook.factsOfCar(carId), 'diagnosisOpened')].reverse();
+
+export const findDiagnosis = (logbook: Logbook, carId: string, id: string): DiagnosisOpened | null =>
+  diagnosesOf(logbook, carId).find((d) => d.id === id) ?? null;
+
+/** A complaint is a sign. */
+export const signsOfComplaints = (complaints: readonly Complaint[]): Sign[] => [...complaints];
+
+/** Outcomes that can be given to a check. */
+export const outcomesOf = (check: DiagnosticCheck): readonly string[] => checkTable[check].outcomes;

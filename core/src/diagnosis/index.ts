@@ -1,0 +1,3 @@
+export * from './cases';
+export * from './knowledge';
+export * from './weigh';

@@ -1,0 +1,66 @@
+/** Whether a car may go out again after a session, and who may say so. One function for the page, the gate and the server. */
+import type { LocalDate } from '../calendar';
+import type { HeatOutlook } from '../heat-outlook';
+import type { Logbook } from '../logbook';
+import { type Car, type Finding, type SessionDecision, type TrackEvent, worstFirst } from '../model';
+import {
+  type Decision,
+  type SessionLook,
+  type TrackSession,
+  decisionFor,
+  decisionsOn,
+  findSession,
+  isMilder,
+  judgeLook,
+} from '../sessions';
+import { judgeCar } from './readiness';
+
+export interface GoingOut {
+  look: SessionLook;
+  /** What the look found, and what stops the car by any other gate; the most serious first. */
+  findings: Finding[];
+  proposed: Decision;
+  /** The decision that was signed last on this session. */
+  signed: SessionDecision | null;
+}
+
+/** @param outlook of the session as it was driven, where somebody has computed it */
+export function goingOut(
+  logbook: Logbook,
+  car: Car,
+  event: TrackEvent | null,
+  session: TrackSession,
+  today: LocalDate,
+  outlook: HeatOutlook | null = null,
+): GoingOut {
+  const look = judgeLook(logbook, car, session, outlook);
+  const others = judgeCar(logbook, car, event, today)
+    .gates.filter((g) => g.gate !== 'track')
+    .flatMap((g) => g.findings.filter((f) => f.verdict === 'stop'));
+  const findings = worstFirst([...look.findings, ...others]);
+  return { look, findings, proposed: decisionFor(findings), signed: decisionsOn(logbook, session).at(-1) ?? null };
+}
+
+export type DecisionRefusal =
+  | { code: 'stopStands'; finding: Finding }
+  | { code: 'onlyLeadLetsGo' }
+  | { code: 'decisionWithoutReason' }
+  | { code: 'notSessionOfCar' };
+
+/** Why a decision must not be saved. Nobody lets a stop pass; what only limits the lead may let go, with a reason. */
+export function refuseDecision(logbook: Logbook, fact: SessionDecision, today: LocalDate): DecisionRefusal | null {
+  const car = logbook.cars.get(fact.carId);
+  const session = car && findSession(logbook, car.id, fact.sessionId);
+  if (!car || !session) return { code: 'notSessionOfCar' };
+  const event = logbook.events.get(session.fact.eventId) ?? null;
+  const { findings, proposed, signed } = goingOut(logbook, car, event, session, today);
+  const hasReason = fact.reason.trim() !== '';
+  if (isMilder(fact.decision, proposed)) {
+    if (proposed === 'stop') return { code: 'stopStands', finding: findings[0]! };
+    if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadLetsGo' };
+    return hasReason ? null : { code: 'decisionWithoutReason' };
+  }
+  const isOwnStop = fact.decision === 'stop' && proposed !== 'stop';
+  const liftsStop = signed?.decision === 'stop' && fact.decision !== 'stop';
+  return (isOwnStop || liftsStop) && !hasReason ? { code: 'decisionWithoutReason' } : null;
+}

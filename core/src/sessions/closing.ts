@@ -1,0 +1,172 @@
+/** The end of an event for one car: what has to be put back, told and planned before its record is closed. */
+import { hasTapeOn } from '../bedding';
+import { type LocalDate, dateIn } from '../calendar';
+import { judgeFluid } from '../demand';
+
+import { axleParts, wasteOf } from '../inventory';
+import { type Logbook, ofKind } from '../logbook';
+import {
+  type Booking,
+  type Car,
+  type EventClosed,
+  type Finding,
+  type TrackEvent,
+  axles,
+  corners,
+  cornersOf,
+  millilitres,
+  worstOf,
+} from '../model';
+import { brakeSheetOf } from '../service';
+import { trackFinding } from './findings';
+import { type TrackSession, sessionsAt } from './session';
+import { answerTo } from './look-list';
+import { judgeTrack } from './state';
+
+/** Lines of the end of an event, in the order in which they are done. */
+export const closingKinds = ['sessions', 'ducts', 'roadPads', 'shelf', 'fluid', 'waste', 'told', 'due'] as const;
+export type ClosingKind = (typeof closingKinds)[number];
+
+export interface ClosingItem {
+  kind: ClosingKind;
+  isDone: boolean;
+  findings: Finding[];
+}
+
+export interface Closing {
+  items: ClosingItem[];
+  sessions: TrackSession[];
+  /** What is still open: it is stored with the closing. */
+  open: Finding[];
+  closed: EventClosed | null;
+  /** Used fluid drawn since the event began, mL. */
+  wasteMl: number;
+}
+
+/** Whether ducts are on: by the sheet, until work says that they came off. */
+export function areDuctsOn(logbook: Logbook, car: Car, since: string): boolean {
+  if (!brakeSheetOf(logbook, car).hasDucts) return false;
+  return !ofKind(logbook.factsOfCar(car.id), 'workDone').some((f) => f.at >= since && f.items.includes('ductsOff'));
+}
+
+/** @param today in the shop's time zone */
+export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: TrackEvent, today: LocalDate): Closing {
+  const facts = logbook.factsOfCar(car.id);
+  const sessions = sessionsAt(logbook, car.id, event.id);
+  const last = sessions.at(-1);
+  const begun = sessions[0]?.fact.outAt ?? '';
+  const state = judgeTrack(logbook, car);
+  const isOwn = state.session?.fact.eventId === event.id;
+  const items: ClosingItem[] = [];
+  const add = (kind: ClosingKind, findings: Finding[]): void => {
+    items.push({ kind, findings, isDone: findings.every((f) => f.verdict === 'inOrder') });
+  };
+
+  const undecided = isOwn && state.decision === null ? 1 : 0;
+  const referral = ofKind(facts, 'referralWritten').findLast((f) => f.at >= begun && begun !== '');
+  add('sessions', [
+    ...(undecided > 0 ? [trackFinding('closeSessionsOpen', 'needsWork', {}, { count: undecided })] : []),
+    ...(isOwn && state.verdict === 'stop' ? [trackFinding('closeStopped', 'stop', {}, {})] : []),
+    ...(referral ? [trackFinding('closeReferred', 'watch', {}, { to: referral.to })] : []),
+  ]);
+
+  const isTaped =
+    hasTapeOn(logbook, car) ||
+    (last !== undefined && (answerTo(facts, last.fact.id, 'ducts')?.faults.some((f) => f.fault === 'tapeOn') ?? false));
+  add('ducts', [
+    ...(areDuctsOn(logbook, car, last?.fact.at ?? '') ? [trackFinding('closeDuctsOn', 'needsWork', {}, {})] : []),
+    ...(isTaped ? [trackFinding('closeTapeOn', 'needsWork', {}, {})] : []),
+  ]);
+
+  add(
+    'roadPads',
+    axles.flatMap((axle): Finding[] => {
+      const road = [...logbook.padSets.values()].find(
+        (p) => !p.archived && p.carId === car.id && p.axle === axle && p.use === 'road',
+      );
+      if (!road) return [];
+      const on = axleParts(logbook, car, axle);
+      const own = logbook.rotorPairs.get(road.rotorPairId ?? '');
+      const names = { pads: road.label, rotors: own?.label ?? '' };
+      if (on.padSet?.id !== road.id) return [trackFinding('closeRoadPads', 'needsWork', { axle }, names)];
+      return own && on.rotorPair?.id !== own.id ? [trackFinding('closeOtherRotors', 'needsWork', { axle }, names)] : [];
+    }),
+  );
+
+  // A set that was driven goes on the shelf with what is left of it.
+  const driven = last
+    ? axles.flatMap((axle) => {
+        const fitting = ofKind(facts, 'partsFitted').findLast((f) => f.axle === axle && f.at <= last.fact.outAt);
+        const set = logbook.padSets.get(fitting?.padSetId ?? '');
+        return set ? [{ axle, set }] : [];
+      })
+    : [];
+  add(
+    'shelf',
+    driven.flatMap(({ axle, set }) => {
+      const read = cornersOf(axle).filter((c) =>
+        facts.some((f) => f.kind === 'padMeasurement' && f.corner === c && f.at >= last!.fact.at),
+      );
+      return read.length === 2 ? [] : [trackFinding('closeSetNotRead', 'needsWork', { axle }, { pads: set.label })];
+    }),
+  );
+
+  const fluid = judgeFluid(logbook, car, null, today);
+  const wants = fluid.rules.filter((r) => !r.met).map((r) => r.work);
+  const isBoiled = fluid.findings.some((f) => f.code === 'boiledSinceFlush');
+  const work = isBoiled || wants.includes('flush') ? 'flush' : wants.includes('bleed') ? 'bleed' : null;
+  add('fluid', work ? [trackFinding('closeFluidWanted', 'needsWork', {}, { work })] : []);
+
+  const wasteMl = ofKind(facts, 'fluidExchange')
+    .filter((f) => begun !== '' && f.at >= begun)
+    .reduce((sum, f) => sum + wasteOf(f), 0);
+  add('waste', wasteMl > 0 ? [trackFinding('closeFluidOut', 'inOrder', {}, { volume: millilitres(wasteMl) })] : []);
+
+  const isTold = [...logbook.messages.values()].some(
+    (m) => m.bookingId === booking.id && m.about === 'afterEvent' && !m.archived,
+  );
+  add('told', isTold ? [] : [trackFinding('closeNotTold', 'needsWork', {}, {})]);
+
+  const due = fluid.nextDue;
+  add('due', due ? [trackFinding('closeNextDue', 'inOrder', {}, { on: due.on, work: due.work })] : []);
+
+  return {
+    items,
+    sessions,
+    open: items.flatMap((i) => i.findings).filter((f) => f.verdict !== 'inOrder'),
+    closed: ofKind(facts, 'eventClosed').findLast((f) => f.bookingId === booking.id) ?? null,
+    wasteMl,
+  };
+}
+
+/** What pads have lost over an event, corner by corner: the first and the last reading around its sessions. */
+export function wearOver(
+  logbook: Logbook,
+  car: Car,
+  sessions: readonly TrackSession[],
+): { corner: (typeof corners)[number]; innerMm: [number, number]; outerMm: [number, number] }[] {
+  const first = sessions[0];
+  if (!first) return [];
+  return corners.flatMap((corner) => {
+    const own = ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => f.corner === corner);
+    const before = own.findLast((f) => f.at <= first.fact.outAt) ?? own.find((f) => f.at >= first.fact.at);
+    const after = own.findLast(
+      (f) =>
+        f.at >= first.fact.at && (before?.padSetId === f.padSetId || f.padSetId === null || before?.padSetId === null),
+    );
+    if (!before || !after || before.id === after.id) return [];
+    return [
+      {
+        corner,
+        innerMm: [before.inner.thicknessMm, after.inner.thicknessMm] as [number, number],
+        outerMm: [before.outer.thicknessMm, after.outer.thicknessMm] as [number, number],
+      },
+    ];
+  });
+}
+
+/** The day of a session in the shop's time zone. */
+export const dayOf = (logbook: Logbook, session: TrackSession): LocalDate =>
+  dateIn(session.fact.at, logbook.shop.timeZone);
+
+export const closingVerdict = (closing: Closing) => worstOf(closing.open);

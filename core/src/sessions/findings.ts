@@ -1,0 +1,56 @@
+import { type Cause, type Complaint, type LookFault, type Quantity, findingsOf } from '../model';
+import type { LookKind } from './look-list';
+
+export interface TrackFindings {
+  /** Of the level: what it fell by, and what of that the pads have worn. */
+  levelByWear: { drop: Quantity; explained: Quantity };
+  levelMoreThanWear: { drop: Quantity; explained: Quantity };
+  levelLeak: { drop: Quantity; explained: Quantity };
+  levelRose: { rise: Quantity };
+  levelWearUnknown: { drop: Quantity };
+  levelNotComparable: Record<string, never>;
+  levelUnderMin: { level: Quantity; min: Quantity };
+  /** Of the heat, brought to one moment. */
+  cornersAlike: Record<string, never>;
+  cornerWarmer: { hot: Quantity; other: Quantity };
+  cornerHotter: { hot: Quantity; other: Quantity };
+  cornerDrags: { hot: Quantity; other: Quantity };
+  hotterThanModel: { read: Quantity; edge: Quantity };
+  hotTooLate: { minutes: number };
+  /** Of what somebody saw. */
+  lookFault: { fault: LookFault; length: Quantity | null };
+  lookOpen: { left: LookKind[] };
+  driverComplained: { complaint: Complaint };
+  driverExplained: { complaint: Complaint; cause: Cause };
+  boiledInSession: Record<string, never>;
+  referredNotDriven: { to: string };
+  /** Of the state of a car. */
+  sessionNotLookedAt: { session: number };
+  stoppedAtTrack: { session: number; reason: string };
+  drivenOnStop: { session: number };
+  drivenUndecided: { session: number };
+  goesWithLimits: {
+    laps: number | null;
+    minutes: number | null;
+    coolDownLap: boolean;
+    notInTheWet: boolean;
+    lookAfter: number;
+  };
+  trackInOrder: { sessions: number };
+  stopStands: Record<string, never>;
+  onlyLeadLetsGo: Record<string, never>;
+  /** Of the end of an event. */
+  closeSessionsOpen: { count: number };
+  closeStopped: Record<string, never>;
+  closeDuctsOn: Record<string, never>;
+  closeTapeOn: Record<string, never>;
+  closeRoadPads: { pads: string; rotors: string };
+  closeOtherRotors: { pads: string; rotors: string };
+  closeSetNotRead: { pads: string };
+  closeFluidWanted: { work: 'flush' | 'bleed' };
+  closeFluidOut: { volume: Quantity };
+  closeNotTold: Record<string, never>;
+  closeReferred: { to: string };
+  closeNextDue: { on: string; work: 'flush' | 'bleed' };
+}
+export const trackFinding = findingsOf<TrackFindings>();

@@ -1,0 +1,131 @@
+/** The level after a session against what the pads have worn: the overflow sum of the service, backwards. */
+import { type CornerWear, returnedMl } from '../hydraulics';
+import { padReadingsAt } from '../inventory';
+import type { Logbook } from '../logbook';
+import {
+  type Car,
+  type Corner,
+  type Fact,
+  type Finding,
+  type PadMeasurement,
+  axleOfCorner,
+  corners,
+  millilitres,
+} from '../model';
+import { thinnestEnd } from '../pads';
+import { trackFinding } from './findings';
+import { type TrackSession, factsAfter } from './session';
+
+/** A reservoir is read to this, and a pad through its window to a tenth; a share of the wear stands for that, mL. Calvik's own figures. */
+const READ_TO_ML = 4;
+const WEAR_SHARE = 0.3;
+/** So much more than wear explains is fluid on the ground, mL. Calvik's own figure. */
+const LEAK_ML = 20;
+
+export interface LevelSum {
+  /** How far the level fell, mL; negative where it rose. */
+  dropMl: number;
+  /** What of it went into calipers whose pistons came out by what the pads have worn, mL. */
+  explainedMl: number;
+  /** Whether every corner's pads were read before and after. */
+  isWearKnown: boolean;
+  finding: Finding;
+}
+
+/**
+ * What a fall of the level means. Pistons follow the wear: `ΔV = Σ piston area × wear`, as they would give it back.
+ * @param wear of each corner since the level was read before; null where nobody gauged it
+ * @example levelAgainstWear(car, wear, 250, 244).finding.code // 'levelByWear'
+ */
+export function levelAgainstWear(
+  car: Pick<Car, 'front' | 'rear' | 'reservoirMinMl'>,
+  wear: Record<Corner, CornerWear | null>,
+  fromMl: number,
+  toMl: number,
+): LevelSum {
+  const dropMl = fromMl - toMl;
+  const explainedMl = corners.reduce((sum, c) => sum + (wear[c] ? returnedMl(car[axleOfCorner(c)], wear[c]) : 0), 0);
+  const isWearKnown = corners.every((c) => wear[c] !== null);
+  const toleranceMl = READ_TO_ML + WEAR_SHARE * explainedMl;
+  const values = { drop: millilitres(dropMl), explained: millilitres(explainedMl) };
+  const over = dropMl - explainedMl;
+  const finding =
+    toMl < car.reservoirMinMl
+      ? trackFinding('levelUnderMin', 'stop', {}, { level: millilitres(toMl), min: millilitres(car.reservoirMinMl) })
+      : over > LEAK_ML + toleranceMl
+        ? trackFinding('levelLeak', 'stop', {}, values)
+        : over > toleranceMl
+          ? isWearKnown
+            ? trackFinding('levelMoreThanWear', 'needsWork', {}, values)
+            : trackFinding('levelWearUnknown', 'needsWork', {}, { drop: values.drop })
+          : dropMl < -toleranceMl
+            ? trackFinding('levelRose', 'watch', {}, { rise: millilitres(-dropMl) })
+            : trackFinding('levelByWear', 'inOrder', {}, values);
+  return { dropMl, explainedMl, isWearKnown, finding };
+}
+
+/** The level as it stood when it was known last, and when that was; null where fluid was moved since and nobody has read it. */
+export function levelBefore(facts: readonly Fact[], before: string): { levelMl: number; at: string } | null {
+  let known: { levelMl: number; at: string } | null = null;
+  for (const f of facts) {
+    if (f.at >= before) break;
+    if (f.kind === 'levelRead') known = { levelMl: f.levelMl + f.toppedUpMl, at: f.at };
+    else if (f.kind === 'reservoirSeen') known = { levelMl: f.levelMl, at: f.at };
+    else if (
+      f.kind === 'pistonsRetracted' ||
+      f.kind === 'nippleBled' ||
+      f.kind === 'clutchBled' ||
+      f.kind === 'reservoirToppedUp' ||
+      f.kind === 'fluidExchange' ||
+      (f.kind === 'partsFitted' && f.changed !== 'none')
+    )
+      known = null;
+  }
+  return known;
+}
+
+const wearBetween = (before: PadMeasurement, after: PadMeasurement): CornerWear => ({
+  innerPadMm: Math.max(0, thinnestEnd(before.inner) - thinnestEnd(after.inner)),
+  outerPadMm: Math.max(0, thinnestEnd(before.outer) - thinnestEnd(after.outer)),
+  // A session takes hundredths off a rotor: less than a gauge through the window can tell.
+  rotorMm: 0,
+});
+
+/** What each corner's pads have worn between a moment and the look after a session; null where they were not read at both ends. */
+export function wearSince(
+  logbook: Logbook,
+  car: Car,
+  session: TrackSession,
+  since: string,
+): Record<Corner, CornerWear | null> {
+  return Object.fromEntries(
+    corners.map((corner) => {
+      const readings = padReadingsAt(logbook, car, corner);
+      const before = readings.findLast((r) => r.at <= since) ?? null;
+      const after =
+        readings.findLast((r) => r.at >= session.fact.at && (session.until === null || r.at < session.until)) ?? null;
+      return [corner, before && after ? wearBetween(before, after) : null];
+    }),
+  ) as Record<Corner, CornerWear | null>;
+}
+
+/** The level read after a session, judged; null where nobody has read it yet. */
+export function judgeLevelAfter(logbook: Logbook, car: Car, session: TrackSession): LevelSum | null {
+  const read = factsAfter(logbook, session).findLast((f) => f.kind === 'levelRead');
+  return read ? levelSumOf(logbook, car, session, read.levelMl) : null;
+}
+
+/** The same while somebody is still typing. @param levelMl as it is read now */
+export function levelSumOf(logbook: Logbook, car: Car, session: TrackSession, levelMl: number): LevelSum {
+  const before = levelBefore(logbook.factsOfCar(car.id), session.fact.at);
+  if (before) return levelAgainstWear(car, wearSince(logbook, car, session, before.at), before.levelMl, levelMl);
+  const isUnderMin = levelMl < car.reservoirMinMl;
+  return {
+    dropMl: 0,
+    explainedMl: 0,
+    isWearKnown: false,
+    finding: isUnderMin
+      ? trackFinding('levelUnderMin', 'stop', {}, { level: millilitres(levelMl), min: millilitres(car.reservoirMinMl) })
+      : trackFinding('levelNotComparable', 'watch', {}, {}),
+  };
+}

@@ -1,0 +1,96 @@
+/** Whether a car may go out again: what a session's look and its decision leave standing. */
+import type { Logbook } from '../logbook';
+import { type Car, type Finding, type SessionDecision, type Verdict, severity, worstFirst, worstOf } from '../model';
+import { trackFinding } from './findings';
+import { type SessionLook, judgeLook } from './look-list';
+import { type TrackSession, decisionsOn, isLookDue, lastSession, lastDecisionBefore, sessionsOfCar } from './session';
+
+export type Decision = SessionDecision['decision'];
+const howStrict: Record<Decision, number> = { go: 0, limits: 1, stop: 2 };
+export const isMilder = (a: Decision, b: Decision): boolean => howStrict[a] < howStrict[b];
+
+/** What the findings ask for: a stop stops, what needs work limits, all else goes. */
+export const decisionFor = (findings: readonly Finding[]): Decision => {
+  const verdict = worstOf(findings);
+  return verdict === 'stop' ? 'stop' : verdict === 'needsWork' ? 'limits' : 'go';
+};
+
+/** The decision that was in force when a session began: the last one that had been signed by then. */
+export const decisionBefore = (logbook: Logbook, session: TrackSession): SessionDecision | null => {
+  const before = sessionsOfCar(logbook, session.fact.carId).filter((s) => s.fact.at <= session.fact.outAt);
+  const last = before.at(-1);
+  return last ? (decisionsOn(logbook, last).findLast((d) => d.at <= session.fact.outAt) ?? null) : null;
+};
+
+/** Marks a session that a car should not have been out in. */
+export function judgeStart(logbook: Logbook, session: TrackSession): Finding[] {
+  const before = sessionsOfCar(logbook, session.fact.carId)
+    .filter((s) => s.fact.at <= session.fact.outAt && s.fact.eventId === session.fact.eventId)
+    .at(-1);
+  if (!before) return [];
+  const decision = decisionBefore(logbook, session);
+  if (decision?.decision === 'stop') return [trackFinding('drivenOnStop', 'needsWork', {}, { session: before.nth })];
+  return decision === null ? [trackFinding('drivenUndecided', 'watch', {}, { session: before.nth })] : [];
+}
+
+export interface TrackState {
+  session: TrackSession | null;
+  look: SessionLook | null;
+  /** The decision that counts. */
+  decision: SessionDecision | null;
+  verdict: Verdict;
+  headline: Finding;
+  findings: Finding[];
+}
+
+/** Of findings of a look those that are the look's own: parts and fluid are judged by their own gates. */
+const standing = (look: SessionLook, decision: SessionDecision | null): Finding[] =>
+  look.findings.filter((f) => (decision === null ? f.code !== 'lookOpen' : f.verdict === 'stop'));
+
+/**
+ * The gate of the track: the last session of a car, what its look found, and what was decided. A stop stands until a later decision lifts it,
+ * and a finding that stops the car stops it whatever was signed before it came to light.
+ */
+export function judgeTrack(logbook: Logbook, car: Car): TrackState {
+  const session = lastSession(logbook, car);
+  const nothing = trackFinding('trackInOrder', 'inOrder', {}, { sessions: sessionsOfCar(logbook, car.id).length });
+  if (!session)
+    return { session: null, look: null, decision: null, verdict: 'inOrder', headline: nothing, findings: [] };
+  const look = judgeLook(logbook, car, session);
+  const own = decisionsOn(logbook, session).at(-1) ?? null;
+  // Where no look is due yet, what was decided before still holds.
+  const decision = own ?? (isLookDue(logbook, session) ? null : lastDecisionBefore(logbook, session));
+  const found: Finding[] = [];
+  if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
+  else if (decision.decision === 'stop')
+    found.push(trackFinding('stoppedAtTrack', 'stop', {}, { session: session.nth, reason: decision.reason }));
+  else if (decision.decision === 'limits') found.push(limitsFinding(decision));
+  found.push(...standing(look, decision));
+  const findings = worstFirst(found);
+  return {
+    session,
+    look,
+    decision,
+    verdict: worstOf(findings),
+    headline: findings[0] ?? nothing,
+    findings,
+  };
+}
+
+const limitsFinding = ({ limits }: SessionDecision): Finding =>
+  trackFinding(
+    'goesWithLimits',
+    'watch',
+    {},
+    {
+      laps: limits.maxLaps,
+      minutes: limits.maxMinutes,
+      coolDownLap: limits.coolDownLap,
+      notInTheWet: limits.notInTheWet,
+      lookAfter: limits.lookAfterSessions,
+    },
+  );
+
+/** The worst of two decisions' severities, for sorting cars on the day. */
+export const bySeverity = (a: { verdict: Verdict }, b: { verdict: Verdict }): number =>
+  severity(b.verdict) - severity(a.verdict);

@@ -1,0 +1,105 @@
+import { type Request, type Response, Router } from 'express';
+import { z } from 'zod';
+import { type Fact, type FactKind, type Logbook, type UnitSystem, dateIn, ofKind } from '@calvik/core';
+import { type SheetHead, writeHead, writeSections, writeSignature } from '../sheet/parts';
+import { afterEventSheet, driverCard, referralLetter } from '@calvik/words/documents';
+import type { LogbookCache } from '../database/logbook-cache';
+import { Problem, invalid } from '../problems';
+import { begin, finish } from '../sheet/document';
+
+const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
+
+interface Paper extends SheetHead {
+  sections: Parameters<typeof writeSections>[1];
+  signature: string;
+  caution: string;
+}
+
+/** A paper with head, sections and signature as a PDF on A4. @param isGood a thin frame, not a thick one */
+function paperPdf(paper: Paper, isGood: boolean): Promise<Buffer> {
+  const { doc, bytes } = begin(`${paper.title}, ${paper.car}`, paper.shop);
+  writeHead(doc, paper, isGood);
+  writeSections(doc, paper.sections);
+  writeSignature(doc, paper);
+  finish(doc, `${paper.shop}   ${paper.car}`);
+  return bytes;
+}
+
+const send = async (response: Response, name: string, pdf: Promise<Buffer>): Promise<void> => {
+  response
+    .type('application/pdf')
+    .set('Content-Disposition', `inline; filename="${name.replace(/[^a-z0-9]+/gi, '-').toLowerCase()}.pdf"`)
+    .set('Cache-Control', 'no-store')
+    .send(await pdf);
+};
+
+/** Papers of an event day: the driver's card, a referral, and the sheet after the event. */
+export function trackRoutes(cache: LogbookCache): Router {
+  const router = Router();
+
+  const read = async (request: Request): Promise<{ logbook: Logbook; units: UnitSystem | null; id: string }> => {
+    const query = sheetQuery.safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { logbook } = await cache.current();
+    return { logbook, units: query.data.units ?? null, id: String(request.params.id) };
+  };
+  const find = <K extends FactKind>(logbook: Logbook, kind: K, id: string) =>
+    [...logbook.cars.keys()]
+      .flatMap((carId) => ofKind(logbook.factsOfCar(carId), kind) as readonly Fact[])
+      .find((f) => f.id === id) as Extract<Fact, { kind: K }> | undefined;
+  const unitsOf = (logbook: Logbook, carId: string, asked: UnitSystem | null): UnitSystem =>
+    asked ?? logbook.customers.get(logbook.cars.get(carId)?.customerId ?? '')?.units ?? 'metric';
+
+  router.get('/bookings/:id/after-event.pdf', async (request, response) => {
+    const { logbook, units, id } = await read(request);
+    const booking = logbook.bookings.get(id);
+    const today = dateIn(new Date().toISOString(), logbook.shop.timeZone);
+    const sheet = booking && afterEventSheet(logbook, booking, unitsOf(logbook, booking.carId, units), today);
+    if (!sheet) throw new Problem(404, 'noSuch', { what: 'booking' });
+    await send(response, `after the event ${sheet.car}`, paperPdf(sheet, sheet.isClosed));
+  });
+
+  router.get('/referrals/:id/letter.pdf', async (request, response) => {
+    const { logbook, units, id } = await read(request);
+    const fact = find(logbook, 'referralWritten', id);
+    const letter = fact && referralLetter(logbook, fact, unitsOf(logbook, fact.carId, units));
+    if (!letter) throw new Problem(404, 'noSuch', { what: 'diagnosis' });
+    const head = { title: 'For', lines: [letter.to], table: null };
+    await send(
+      response,
+      `referral ${letter.car}`,
+      paperPdf({ ...letter, sections: [head, ...letter.sections] }, letter.mayBeDriven),
+    );
+  });
+
+  router.get('/session-decisions/:id/card.pdf', async (request, response) => {
+    const { logbook, id } = await read(request);
+    const fact = find(logbook, 'sessionDecision', id);
+    const card = fact && driverCard(logbook, fact);
+    if (!card) throw new Problem(404, 'noSuch', { what: 'session' });
+    const car = logbook.cars.get(fact.carId)!;
+    await send(
+      response,
+      `card ${card.car}`,
+      paperPdf(
+        {
+          title: 'For the driver',
+          shop: logbook.shop.name,
+          car: card.car,
+          plate: car.plate,
+          customer: logbook.customers.get(car.customerId)?.name ?? '',
+          date: card.signature,
+          statusLine: card.decision,
+          sections: [
+            { title: 'Keep to', lines: card.lines, table: null },
+            ...(card.why.length > 0 ? [{ title: 'Because', lines: card.why, table: null }] : []),
+          ],
+          signature: card.signature,
+          caution: 'In doubt come in. Nobody drives on a doubtful pedal.',
+        },
+        card.kind === 'go',
+      ),
+    );
+  });
+  return router;
+}

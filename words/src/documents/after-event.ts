@@ -1,0 +1,205 @@
+/** What a customer is told after an event: a sheet with before and after, and the same as a short text. */
+import {
+  type Booking,
+  type Logbook,
+  type UnitSystem,
+  closingOf,
+  cornersOf,
+  dateIn,
+  dateSpan,
+  decisionsOn,
+  factsAfter,
+  judgeLook,
+  longDate,
+  ofKind,
+  wearOver,
+} from '@calvik/core';
+import { findingText } from '../findings';
+import { complaintWords, cornerNames } from '../names';
+import { type Say, sayTo } from '../reader';
+import { counted, list } from '../texts';
+import { causeNames, decisionNames, limitsText } from '../track';
+import type { SheetSection } from './service-sheet/types';
+
+export interface AfterEventSheet {
+  title: string;
+  shop: string;
+  car: string;
+  plate: string;
+  customer: string;
+  date: string;
+  statusLine: string;
+  isClosed: boolean;
+  sections: SheetSection[];
+  signature: string;
+  caution: string;
+}
+
+const lost = ([before, after]: [number, number], say: Say): string =>
+  `${say.value(before, 'length')} → ${say.value(after, 'length')}`.replace('→', 'to');
+
+/** @param today in the shop's time zone @returns null where car or event are gone */
+export function afterEventSheet(
+  logbook: Logbook,
+  booking: Booking,
+  units: UnitSystem,
+  today: string,
+): AfterEventSheet | null {
+  const car = logbook.cars.get(booking.carId);
+  const event = logbook.events.get(booking.eventId);
+  if (!car || !event) return null;
+  const { timeZone } = logbook.shop;
+  const say = sayTo({ units, timeZone });
+  const closing = closingOf(logbook, booking, car, event, today);
+  const name = (id: string): string => logbook.crew.get(id)?.name ?? 'somebody unknown';
+  const facts = logbook.factsOfCar(car.id);
+  const begun = closing.sessions[0]?.fact.outAt ?? '';
+  const wear = wearOver(logbook, car, closing.sessions);
+  const minutes = closing.sessions.reduce((sum, s) => sum + s.minutes, 0);
+  const heat = closing.sessions.flatMap((s) =>
+    ofKind(factsAfter(logbook, s), 'heatReading').flatMap((f) =>
+      f.read.instrument === 'pyrometer'
+        ? [{ session: s.nth, corner: f.read.corner, tempC: f.read.tempC, after: f.read.secondsAfterStop }]
+        : [],
+    ),
+  );
+  const closedCases = ofKind(facts, 'diagnosisClosed').filter((f) => begun !== '' && f.at >= begun);
+  const referrals = ofKind(facts, 'referralWritten').filter((f) => begun !== '' && f.at >= begun);
+  const sections: SheetSection[] = [
+    {
+      title: `Sessions: ${closing.sessions.length}, ${Math.round(minutes)} min on track`,
+      lines: closing.sessions.length === 0 ? ['The car was not out.'] : [],
+      table:
+        closing.sessions.length === 0
+          ? null
+          : {
+              head: ['', 'When', 'Driven', 'Air', 'The driver', 'Decision'],
+              rows: closing.sessions.map((s) => {
+                const decision = decisionsOn(logbook, s).at(-1);
+                return [
+                  String(s.nth),
+                  say.moment(s.fact.at),
+                  `${s.fact.laps === null ? `${Math.round(s.minutes)} min` : counted(s.fact.laps, 'lap')}${s.fact.isWet ? ', wet' : ''}`,
+                  say.value(s.fact.airTempC, 'temperature'),
+                  s.fact.isNothingToSay
+                    ? 'nothing to say'
+                    : [...s.fact.complaints.map((c) => complaintWords[c].says.toLowerCase()), s.fact.words]
+                        .filter(Boolean)
+                        .join('; '),
+                  decision
+                    ? `${decisionNames[decision.decision]}${decision.decision === 'limits' ? `: ${limitsText(decision.limits)}` : ''}`
+                    : 'none',
+                ];
+              }),
+            },
+    },
+    {
+      title: 'Pads, before and after',
+      lines: wear.length === 0 ? ['Not read both before and after.'] : perHourLines(wear, minutes, say),
+      table:
+        wear.length === 0
+          ? null
+          : {
+              head: ['', 'Inner', 'Outer'],
+              rows: wear.map((w) => [cornerNames[w.corner], lost(w.innerMm, say), lost(w.outerMm, say)]),
+            },
+    },
+    {
+      title: 'Heat',
+      lines: heat.length === 0 ? ['Nobody measured it.'] : [],
+      table:
+        heat.length === 0
+          ? null
+          : {
+              head: ['Session', 'Corner', 'Rotor', 'After the stop'],
+              rows: heat.map((h) => [
+                String(h.session),
+                cornerNames[h.corner],
+                say.value(h.tempC, 'temperature'),
+                `${Math.round(h.after)} s`,
+              ]),
+            },
+    },
+    {
+      title: 'What was found',
+      lines: (() => {
+        const found = closing.sessions.flatMap((s) =>
+          judgeLook(logbook, car, s)
+            .findings.filter((f) => f.verdict !== 'inOrder' && f.code !== 'lookOpen')
+            .map((f) => `Session ${s.nth}: ${findingText(f, say)}`),
+        );
+        const cases = closedCases.map(
+          (c) => `It was: ${causeNames[c.cause].toLowerCase()}${c.isConfirmed ? '' : ', most likely'}. ${c.words}`,
+        );
+        const referred = referrals.map(
+          (r) => `Referred to ${r.to}: ${r.words} ${r.mayBeDriven ? 'May be driven there.' : 'Not to be driven.'}`,
+        );
+        const all = [...new Set([...found, ...cases, ...referred])];
+        return all.length > 0 ? all : ['Nothing out of the ordinary.'];
+      })(),
+      table: null,
+    },
+    {
+      title: 'Next',
+      lines: [
+        ...closing.items.flatMap((i) => i.findings.map((f) => findingText(f, say))),
+        ...(closing.closed?.advice ? [closing.closed.advice] : []),
+      ],
+      table: null,
+    },
+  ];
+  return {
+    title: 'After the event',
+    shop: logbook.shop.name,
+    car: car.name,
+    plate: car.plate,
+    customer: logbook.customers.get(car.customerId)?.name ?? '',
+    date: `${event.name}, ${dateSpan(event.startDate, event.endDate)}`,
+    isClosed: closing.closed !== null,
+    statusLine: closing.closed ? 'CLOSED.' : 'NOT CLOSED YET.',
+    sections,
+    signature: closing.closed ? `${name(closing.closed.by)}, ${say.moment(closing.closed.at)}` : '',
+    caution: 'Pads read through a caliper’s window are read roughly. The makers’ sheets come first.',
+  };
+}
+
+/** What the thinnest pad of each axle loses in an hour on track. */
+function perHourLines(wear: ReturnType<typeof wearOver>, minutes: number, say: Say): string[] {
+  if (minutes < 5) return [];
+  return (['front', 'rear'] as const).flatMap((axle) => {
+    const own = wear.filter((w) => cornersOf(axle).includes(w.corner));
+    if (own.length === 0) return [];
+    const worn = Math.max(...own.flatMap((w) => [w.innerMm[0] - w.innerMm[1], w.outerMm[0] - w.outerMm[1]]));
+    return [
+      `${axle === 'front' ? 'Front' : 'Rear'}: up to ${say.value(Math.max(0, worn), 'length')} so far, ${say.value((Math.max(0, worn) * 60) / minutes, 'length')} an hour on track.`,
+    ];
+  });
+}
+
+/** The text to the customer after an event: what was driven, found, and comes next. */
+export function afterEventText(logbook: Logbook, booking: Booking, today: string): string {
+  const car = logbook.cars.get(booking.carId);
+  const event = logbook.events.get(booking.eventId);
+  const customer = logbook.customers.get(car?.customerId ?? '');
+  if (!car || !event || !customer) return '';
+  const say = sayTo({ units: customer.units, timeZone: logbook.shop.timeZone });
+  const { sessions, items } = closingOf(logbook, booking, car, event, today);
+  const minutes = Math.round(sessions.reduce((sum, s) => sum + s.minutes, 0));
+  const cases = ofKind(logbook.factsOfCar(car.id), 'diagnosisClosed').filter(
+    (f) => sessions[0] !== undefined && f.at >= sessions[0].fact.outAt,
+  );
+  const next = items.flatMap((i) =>
+    i.kind === 'fluid' || i.kind === 'due' || i.kind === 'sessions' ? i.findings.map((f) => findingText(f, say)) : [],
+  );
+  return [
+    `Hello ${customer.name.split(' ')[0]!}, ${car.name} at ${event.name}: ${counted(sessions.length, 'session')}, ${minutes} min on track.`,
+    cases.length > 0 ? `Found: ${list(cases.map((c) => causeNames[c.cause].toLowerCase()))}.` : '',
+    ...next,
+    `The sheet comes with it. ${logbook.shop.name}`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** "4 Oct 2026" of a moment. */
+export const dayText = (at: string, timeZone: string): string => longDate(dateIn(at, timeZone));

@@ -1,0 +1,77 @@
+import type { LookFault, TrackFindings } from '@calvik/core';
+import { complaintWords, cornerNames } from '../names';
+import { type TextsFor, counted, list } from '../texts';
+import { causeNames, faultNames, limitsText, lookNames } from '../track';
+
+const inPlace = (corner: keyof typeof cornerNames | undefined): string => (corner ? `, ${cornerNames[corner]}` : '');
+/** What a fault is about, where its own name does not say it. */
+const about: Partial<Record<LookFault, string>> = {
+  pedalLong: 'Pedal ',
+  pedalSoft: 'Pedal ',
+  pedalSinks: 'Pedal ',
+  hoseChafed: 'Hose ',
+  hoseSwollen: 'Hose ',
+  hoseCracked: 'Hose ',
+  fluidInWheel: 'Inside the wheel: ',
+  greaseInWheel: 'Inside the wheel: ',
+};
+const faultSays = (fault: LookFault): string => {
+  const name = faultNames[fault];
+  return about[fault] ? `${about[fault]}${name.toLowerCase()}` : name;
+};
+
+export const trackTexts: TextsFor<TrackFindings> = {
+  levelByWear: ({ drop, explained }, _, say) => `Down ${say.quantity(drop)}; wear explains ${say.quantity(explained)}.`,
+  levelMoreThanWear: ({ drop, explained }, _, say) =>
+    `Level down ${say.quantity(drop)}; wear explains ${say.quantity(explained)}. Look where the rest went.`,
+  levelLeak: ({ drop, explained }, _, say) =>
+    `Level down ${say.quantity(drop)}; wear explains ${say.quantity(explained)}: it leaks.`,
+  levelRose: ({ rise }, _, say) => `Level up ${say.quantity(rise)}: hot fluid, or read it again standing level.`,
+  levelWearUnknown: ({ drop }, _, say) =>
+    `Level down ${say.quantity(drop)}: gauge the pads to know whether wear explains it.`,
+  levelNotComparable: () => 'No level on record from before: this one is the first to compare with.',
+  levelUnderMin: ({ level, min }, _, say) =>
+    `Level ${say.quantity(level)}, under MIN at ${say.quantity(min)}: air may be in.`,
+  cornersAlike: () => 'Left and right alike.',
+  cornerWarmer: ({ hot, other }, { corner }, say) =>
+    `Warmer than across${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}, a minute after the stop.`,
+  cornerHotter: ({ hot, other }, { corner }, say) =>
+    `Hot corner${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}. It drags, or its duct is off.`,
+  cornerDrags: ({ hot, other }, { corner }, say) =>
+    `Far too hot${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}. It drags.`,
+  hotterThanModel: ({ read, edge }, { corner }, say) =>
+    `Hotter than this car should be${inPlace(corner)}: ${say.quantity(read)}, expected ${say.quantity(edge)} at most.`,
+  hotTooLate: ({ minutes }) => `Read ${minutes} min after the stop: too late to tell much.`,
+  lookFault: ({ fault, length }, { corner }, say) =>
+    `${faultSays(fault)}${length ? ` of ${say.quantity(length)}` : ''}${inPlace(corner)}.`,
+  lookOpen: ({ left }) => `Not looked at yet: ${list(left.map((k) => lookNames[k].toLowerCase()))}.`,
+  driverComplained: ({ complaint }) => `Driver: ${complaintWords[complaint].says.toLowerCase()}. Find out why.`,
+  driverExplained: ({ complaint, cause }) =>
+    `Driver: ${complaintWords[complaint].says.toLowerCase()}. It was: ${causeNames[cause].toLowerCase()}.`,
+  boiledInSession: () => 'The fluid boiled: not out again before it is bled or flushed.',
+  referredNotDriven: ({ to }) => `Referred to ${to}; not to be driven.`,
+  sessionNotLookedAt: ({ session }) => `Session ${session}: not decided yet whether it goes out again.`,
+  stoppedAtTrack: ({ session, reason }) => `Stopped after session ${session}${reason ? `: ${reason}` : '.'}`,
+  drivenOnStop: ({ session }) => `Driven although it was stopped after session ${session}.`,
+  drivenUndecided: ({ session }) => `Driven before anybody had decided on session ${session}.`,
+  goesWithLimits: ({ laps, minutes, coolDownLap, notInTheWet, lookAfter }) =>
+    `Goes with limits: ${limitsText({ maxLaps: laps, maxMinutes: minutes, coolDownLap, notInTheWet, lookAfterSessions: lookAfter })}.`,
+  trackInOrder: ({ sessions }) => (sessions === 0 ? 'Not out yet.' : `${counted(sessions, 'session')}, all looked at.`),
+  stopStands: () => 'The stop stands.',
+  onlyLeadLetsGo: () => 'Only the lead lets it go without limits.',
+  closeSessionsOpen: ({ count }) => `${counted(count, 'session')} not decided on.`,
+  closeStopped: () => 'The car is stopped: it stays stopped until it is looked at again.',
+  closeDuctsOn: () => 'Ducts are still on.',
+  closeTapeOn: () => 'Tape is still on the ducts.',
+  closeRoadPads: ({ pads, rotors }, { axle }) =>
+    `Road pads ${pads}${rotors ? ` on their rotors ${rotors}` : ''} go back on the ${axle ?? 'axle'}.`,
+  closeOtherRotors: ({ pads, rotors }, { axle }) =>
+    `Road pads ${pads} are on other rotors at the ${axle ?? 'axle'}: their own are ${rotors}.`,
+  closeSetNotRead: ({ pads }) => `Set ${pads}: not read since the last session.`,
+  closeFluidWanted: ({ work }) =>
+    work === 'flush' ? 'A flush is wanted.' : 'A bleed of the heat-affected fluid is wanted.',
+  closeFluidOut: ({ volume }, _, say) => `${say.quantity(volume)} of used fluid out: into the container.`,
+  closeNotTold: () => 'The customer has not been told yet.',
+  closeReferred: ({ to }) => `Referred to ${to}.`,
+  closeNextDue: ({ on, work }, _, say) => `${work === 'flush' ? 'Flush' : 'Bleed'} due by ${say.date(on)}.`,
+};
