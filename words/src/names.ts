@@ -255,6 +255,7 @@ export const jobNames: Record<JobKind, string> = {
   boilingTest: 'Boiling test',
   bedding: 'Bedding',
   errand: 'Preparation',
+  trackBleed: 'Bleed at the track',
   atEvent: 'At the event',
   afterEvent: 'After the event',
 };

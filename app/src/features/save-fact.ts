@@ -32,7 +32,13 @@ export const useCorrected = (factId: string | undefined): Fact | undefined =>
 
 /** Saves a fact under the name of whoever is on duty. */
 export function useSaveFact(): {
-  saveFact: (draft: NewFact, date: string, correction?: Correction) => Promise<boolean>;
+  saveFact: (
+    draft: NewFact,
+    date: string,
+    correction?: Correction,
+    /** An id that the caller goes on with, or a moment that is known. */
+    given?: { id?: string; at?: string },
+  ) => Promise<boolean>;
   saving: boolean;
   problem: string | null;
 } {
@@ -46,13 +52,18 @@ export function useSaveFact(): {
     setProblem(sentence);
     return false;
   };
-  const saveFact = async (draft: NewFact, date: string, correction?: Correction): Promise<boolean> => {
+  const saveFact = async (
+    draft: NewFact,
+    date: string,
+    correction?: Correction,
+    given: { id?: string; at?: string } = {},
+  ): Promise<boolean> => {
     if (!crew) return fail('Choose who is on duty first, so that this entry carries a name.');
     const recordedAt = new Date().toISOString();
-    const at = momentFor(date, shop.timeZone, correction?.fact);
+    const at = given.at ?? momentFor(date, shop.timeZone, correction?.fact);
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
     const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
-    const fact = { ...draft, id: newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
+    const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
     // The schemas come when something is saved: no page needs them to show itself. Where they cannot be had the entry waits
     // unchecked rather than being lost; the server checks it.
     const schemas = await import('@calvik/core/schemas').catch(() => null);

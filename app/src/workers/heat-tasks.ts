@@ -9,7 +9,7 @@ import {
   type OnShelf,
   type Unknown,
 } from '@calvik/core';
-import { computeOutlook, heatCurves, helpFor, unknownsOf } from '@calvik/core/heat-outlook';
+import { computeOutlook, heatCurves, helpFor, longestSessionMin, unknownsOf } from '@calvik/core/heat-outlook';
 import { type CounterState, type Program, countRun, sampleOf } from '@calvik/core/bedding';
 import {
   type OpenedTrace,
@@ -57,6 +57,19 @@ export interface CountedFile {
 }
 
 export const heatTasks = {
+  /** What a session gets to, and how long the next one may be for its fluid to stay under a limit. */
+  sessionHeat(
+    c: HeatCase,
+    limitC: number | null,
+    certaintyPercent: number,
+  ): { outlook: HeatOutlook; longestMin: number | null } {
+    const outlook = computeOutlook(c);
+    return {
+      outlook,
+      longestMin: limitC === null ? null : longestSessionMin(c, outlook, limitC, certaintyPercent),
+    };
+  },
+
   countFile(text: string, columns: TraceColumns | null, program: Program, more: number): CountedFile {
     const opened = openTrace(text);
     if (!opened.ok) return { opened, read: null, state: null, curve: [], csv: '' };

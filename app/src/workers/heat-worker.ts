@@ -58,6 +58,9 @@ export const helpForCase = async (...args: Parameters<HeatTasks['help']>): Promi
 export const outlookOfCase = async (
   ...args: Parameters<HeatTasks['outlook']>
 ): Promise<ReturnType<HeatTasks['outlook']>> => ask((t) => t.outlook(...args));
+export const sessionHeat = async (
+  ...args: Parameters<HeatTasks['sessionHeat']>
+): Promise<ReturnType<HeatTasks['sessionHeat']>> => ask((t) => t.sessionHeat(...args));
 export const previewTrace = async (...args: Parameters<HeatTasks['trace']>): Promise<ReturnType<HeatTasks['trace']>> =>
   ask((t) => t.trace(...args));
 export const countDrive = async (

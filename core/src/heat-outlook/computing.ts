@@ -7,4 +7,5 @@ export * from './curves';
 export { type AxlePeaks, OUTLOOK_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
 export { type FactorKey, type Factors, asReckoned, factorKeys, factorSpreads } from './factors';
 export * from './help';
+export { longestSessionMin } from './longest';
 export * from './unknowns';

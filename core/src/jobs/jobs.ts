@@ -8,6 +8,7 @@ export const usualDurationMin: Record<Job['kind'], number> = {
   service: 120,
   flush: 60,
   bleed: 30,
+  trackBleed: 25,
   boilingTest: 15,
   bedding: 45,
   errand: 15,
@@ -21,13 +22,16 @@ const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(j
 export const tickedWork = (logbook: Logbook, jobId: string): WorkDone[] =>
   logbook.factsOfJob(jobId).filter((f): f is WorkDone => f.kind === 'workDone');
 
+/** Whether a job is gone through step by step, up to a release: a service, or a bleed between sessions. */
+export const isGuided = (job: Pick<Job, 'kind'>): boolean => job.kind === 'service' || job.kind === 'trackBleed';
+
 /**
  * A service is done when its car has been released; fluid work when a fact of it names the job; what has no guided screen when all of its work
  * has been ticked off.
  */
 export const isDone = (logbook: Logbook, job: Job): boolean => {
   const facts = logbook.factsOfJob(job.id);
-  if (job.kind === 'service') return facts.some((f) => f.kind === 'carReleased');
+  if (isGuided(job)) return facts.some((f) => f.kind === 'carReleased');
   if (job.kind === 'flush' || job.kind === 'bleed' || job.kind === 'boilingTest')
     return facts.some((f) => f.kind !== 'workDone');
   const ticked = new Set(tickedWork(logbook, job.id).flatMap((f) => f.items));

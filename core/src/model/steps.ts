@@ -104,3 +104,20 @@ export const stepsByKey: ReadonlyMap<string, StepId> = new Map(
     }),
   ),
 );
+
+/** A bleed between sessions: fluid, level, pedal and wheels; what else a service asks is not undone by it. */
+const ofTrackBleed: ReadonlySet<StepKind> = new Set<StepKind>([
+  'reservoir',
+  'exchange',
+  'leakDown',
+  'bleed',
+  'clutch',
+  'level',
+  'pedalGate',
+  'wheels',
+  'release',
+]);
+
+/** Kinds of steps that a job asks for. */
+export const stepKindsOf = (job: { kind: string }): StepKind[] =>
+  stepKinds.filter((kind) => job.kind !== 'trackBleed' || ofTrackBleed.has(kind));

@@ -3,7 +3,7 @@ import { type LocalDate, daysBetween } from '../calendar';
 import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, rulesInForce } from '../demand';
 import { type HeatCase, outlookOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
-import { openJobsOfCar } from '../jobs';
+import { isGuided, openJobsOfCar } from '../jobs';
 import { judgeTrack as judgeTrackOf } from '../sessions';
 import { brakeSheetOf, judgeCorners, judgeMeasurements, judgeService } from '../service';
 import {
@@ -56,7 +56,7 @@ const judgeParts: Gate = (logbook, car) => {
 const judgeLastService: Gate = (logbook, car, _event, today) => {
   const job = logbook
     .jobsOfCar(car.id)
-    .filter((j) => j.kind === 'service' && logbook.factsOfJob(j.id).length > 0)
+    .filter((j) => isGuided(j) && logbook.factsOfJob(j.id).length > 0)
     .sort((a, b) => a.startAt.localeCompare(b.startAt))
     .at(-1);
   const judged = job && judgeService(logbook, job, today);

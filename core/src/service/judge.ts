@@ -37,7 +37,7 @@ import {
   fromDefault,
   fromFact,
   fromRecord,
-  stepKinds,
+  stepKindsOf,
 } from '../model';
 import { usualNewPadMm } from '../pads';
 import { type PedalJudgement, judgePedal } from '../pedal';
@@ -215,7 +215,7 @@ export function judgeService(
   const pedal = judgePedal(lastGate(facts), baseline);
   const fluid = judgeFluid(logbook, car, event, day);
   // A signature is asked for the steps that there were when it was given.
-  const kinds = stepKinds.filter((kind) => signed?.limits?.steps.includes(kind) ?? true);
+  const kinds = stepKindsOf(job).filter((kind) => signed?.limits?.steps.includes(kind) ?? true);
   const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, pedal, kinds, rules };
   const gate = releaseGate({
     ...base,

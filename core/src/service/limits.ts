@@ -1,6 +1,6 @@
 import { expectedPeakC } from '../demand';
 import type { Logbook } from '../logbook';
-import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKinds } from '../model';
+import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsOf } from '../model';
 
 /**
  * Counts the changes of what the gate asks: a signature is judged by the rules of its moment. Since 2: what was seen stays with the part, the
@@ -32,7 +32,7 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
   const venue = logbook.venues.get(event?.venueId ?? '');
   return {
     rules: GATE_RULES,
-    steps: [...stepKinds],
+    steps: stepKindsOf(job),
     shop: {
       padLimitMm: shop.padLimitMm,
       padTrackStartPercent: shop.padTrackStartPercent,

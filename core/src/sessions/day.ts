@@ -168,13 +168,15 @@ const rank = ({ need, isClosed: closed }: CarOnDay): number =>
           ? 3
           : 2;
 
-/** Events that go on today where this person is: those that name them, and those that name nobody. */
-export const eventsOn = (logbook: Logbook, day: LocalDate, crewId: string | null): TrackEvent[] =>
+/**
+ * Events that go on today, with cars: where this person is, as those name them or name nobody; or all of them.
+ */
+export const eventsOn = (logbook: Logbook, day: LocalDate, crewId: string | null, all = false): TrackEvent[] =>
   [...logbook.events.values()].filter(
     (e) =>
       !e.archived &&
       e.startDate <= day &&
       day <= e.endDate &&
       logbook.bookingsOfEvent(e.id).length > 0 &&
-      (e.crewIds.length === 0 || (crewId !== null && e.crewIds.includes(crewId))),
+      (all || e.crewIds.length === 0 || (crewId !== null && e.crewIds.includes(crewId))),
   );

@@ -15,3 +15,4 @@ export * from './level';
 export * from './look-list';
 export * from './session';
 export * from './state';
+export * from './suggest';

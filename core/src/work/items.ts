@@ -74,7 +74,7 @@ const doesByKind = (job: Job, key: string): boolean => {
     return kind === 'boilingTest' || ((kinds[kind].wheelsOff ?? false) && kind !== 'roadPads');
   return (
     (job.kind === 'flush' && kind === 'flush') ||
-    (job.kind === 'bleed' && kind === 'bleed') ||
+    ((job.kind === 'bleed' || job.kind === 'trackBleed') && kind === 'bleed') ||
     (job.kind === 'boilingTest' && kind === 'boilingTest')
   );
 };

@@ -30,6 +30,7 @@ import { demoProcedures, demoRun } from './bedding';
 import { type DemoFile, compoundRecord, demoCarHeat, demoCompounds, demoReadings, demoTrace } from './heat';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
+import { demoTrackDay } from './track';
 import {
   type DemoCar,
   type Past,
@@ -43,7 +44,7 @@ import {
   demoVenues,
 } from './shop';
 
-type AnyRecord = { [C in Collection]: { collection: C; body: RecordOf<C> } }[Collection];
+export type AnyRecord = { [C in Collection]: { collection: C; body: RecordOf<C> } }[Collection];
 
 export interface DemoData {
   records: AnyRecord[];
@@ -420,6 +421,15 @@ export function demoData(now: Instant): DemoData {
   facts.push(...ofRun);
   files.push(ofDrive);
   facts.push(...demoReadings(logbook, velund, dunvarrel, { newId, at: at(60, '14:40'), by: crew.tove! }));
+  const day = demoTrackDay(logbook, {
+    at: now,
+    crew,
+    carId: carIdOf,
+    venueId: venues.pellmoor!,
+    pastEventId: events.mid!,
+  });
+  records.push(...day.records);
+  facts.push(...day.facts);
   for (const fact of facts)
     if (fact.kind === 'carReleased') fact.limits = limitsOf(logbook, logbook.jobs.get(fact.jobId)!);
   return { records, facts, files };

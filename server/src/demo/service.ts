@@ -78,6 +78,32 @@ const measured: { key: string; daysAgo: number; by: string; front: Axle; rear: A
       rotors: { label: 'R-006', newMm: 12, discardMm: 10.4, outerMm: 280, innerMm: 205, kg: 4.4, mm: 11.7 },
     },
   },
+  {
+    key: 'v2',
+    daysAgo: 64,
+    by: 'bram',
+    front: {
+      pads: { label: 'P-021', compound: 'Kerren R2', newMm: 14, mm: [9.8, 9.6] },
+      rotors: { label: 'R-021', newMm: 32, discardMm: 30, outerMm: 355, innerMm: 236, kg: 10.4, mm: 31.6 },
+    },
+    rear: {
+      pads: { label: 'P-022', compound: 'Kerren R1', newMm: 12, mm: [9.4, 9.3] },
+      rotors: { label: 'R-022', newMm: 28, discardMm: 26.4, outerMm: 330, innerMm: 228, kg: 8.2, mm: 27.7 },
+    },
+  },
+  {
+    key: 't2',
+    daysAgo: 63,
+    by: 'sanna',
+    front: {
+      pads: { label: 'P-023', compound: 'Holt Sprint', newMm: 12, mm: [8.6, 8.5] },
+      rotors: { label: 'R-023', newMm: 25, discardMm: 23.2, outerMm: 295, innerMm: 200, kg: 6.4, mm: 24.7 },
+    },
+    rear: {
+      pads: { label: 'P-024', compound: 'Holt Sprint', newMm: 11, mm: [8.8, 8.7] },
+      rotors: { label: 'R-024', newMm: 20, discardMm: 18.4, outerMm: 280, innerMm: 196, kg: 5.2, mm: 19.8 },
+    },
+  },
 ];
 
 /** Sets on the shelf: a car's own, or stock. */

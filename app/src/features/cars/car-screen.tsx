@@ -7,6 +7,7 @@ import {
   axles,
   cornerSequence,
   dateIn,
+  isGuided,
   bleedSequence,
   judgeHeat,
   layerOnAxle,
@@ -142,9 +143,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
             <LinkRow
               key={job.id}
               label={what}
-              onPress={() =>
-                go(job.kind === 'service' ? routes.service(job.id) : routes.planWork(car.id, { job: job.id }))
-              }
+              onPress={() => go(isGuided(job) ? routes.service(job.id) : routes.planWork(car.id, { job: job.id }))}
             >
               <Text as="strong">{what}</Text>
               <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
@@ -176,6 +175,12 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
               .join('; ')}
           </Text>
           <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
+        </LinkRow>
+      </Section>
+      <Section title="Diagnosis">
+        <LinkRow label="Find out what is wrong" onPress={() => go(routes.newDiagnosis(car.id))}>
+          <Text as="strong">Find out what is wrong</Text>
+          <Text as="small">From what the driver says to the cause, check by check.</Text>
         </LinkRow>
       </Section>
       <Section title="Heat">

@@ -105,6 +105,11 @@ function EventPage({ event }: { event: TrackEvent }) {
       }
     >
       {problem ? <Text tone="stop">{problem}</Text> : null}
+      {today >= event.startDate ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.eventDay(event.id))}>
+          Event day
+        </MainButton>
+      ) : null}
       {cancelled ? (
         <View style={styles.name} role="status">
           <Text

@@ -1,10 +1,19 @@
 import { useRouter } from 'expo-router';
-import { memo, useCallback, useDeferredValue, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { Reading } from '../../ui/reading';
 import { StyleSheet, View } from 'react-native';
-import { type Logbook, type RunUpCar, type RunUpEvent, dateIn, dateSpan, shortDate, timeIn } from '@calvik/core';
+import {
+  type Logbook,
+  type RunUpCar,
+  type RunUpEvent,
+  dateIn,
+  dateSpan,
+  eventsOn,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
 import { jobNames } from '@calvik/words';
-import { useAppSelector, useCrewOnDuty, useLogbook } from '../../state/hooks';
+import { useAppSelector, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -128,6 +137,26 @@ const EventBlock = memo(function EventBlock({
   );
 });
 
+/** Days that have opened by themselves on this page: once each, so that the run-up can be gone back to. */
+const opened = new Set<string>();
+
+/** The events of today: where this person is named, the day opens by itself. */
+function useEventsToday() {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const today = useToday();
+  const crewId = useCrewOnDuty()?.id ?? null;
+  const events = eventsOn(logbook, today, null, true);
+  const own = crewId === null ? undefined : events.find((e) => e.crewIds.includes(crewId));
+  const key = own ? `${own.id} ${today} ${crewId}` : null;
+  useEffect(() => {
+    if (!own || key === null || opened.has(key)) return;
+    opened.add(key);
+    router.push(routes.eventDay(own.id));
+  }, [own, key, router]);
+  return events;
+}
+
 /** The coming events and what each booked car needs before them. */
 export function RunUpScreen() {
   const t = useTokens();
@@ -137,6 +166,7 @@ export function RunUpScreen() {
   const board = useDeferredValue(useRunUp(), null);
   const book = useDeferredValue(useLogbook());
   const crew = useCrewOnDuty();
+  const onNow = useEventsToday();
   const online = useAppSelector((s) => s.logbook.online);
   const [selected, setSelected] = useState<{ booking: string; carId: string; eventId: string } | null>(null);
   const openCar = useCallback(
@@ -176,6 +206,11 @@ export function RunUpScreen() {
           />
         </Section>
       )}
+      {onNow.map((event) => (
+        <MainButton key={event.id} onPress={() => router.push(routes.eventDay(event.id))}>
+          {`Today: ${event.name}`}
+        </MainButton>
+      ))}
       {board && board.length > 0 ? (
         <View style={styles.evening}>
           <MainButton mode="outlined" onPress={() => router.push(routes.plan)}>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Corner, type Fastener, judgeTorque } from '@calvik/core';
+import { type BrakeSheet, type Corner, type Fastener, judgeTorque } from '@calvik/core';
 import { useSync } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { useReadFigure } from '../../ui/figure-fields';
@@ -8,10 +8,9 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLines } from '../finding-line';
 import { newRecord } from '../save-record';
-import type { StepProps } from './use-service';
 
 /** A figure that is not on the sheet: somebody finds it, and says where it stands. */
-export function FindFigure({ s, fastener, corner }: Pick<StepProps, 's'> & { fastener: Fastener; corner: Corner }) {
+export function FindFigure({ s, fastener, corner }: { s: { sheet: BrakeSheet }; fastener: Fastener; corner: Corner }) {
   const sync = useSync();
   const read = useReadFigure();
   const [figure, setFigure] = useState('');

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, isReopened, relativeDays, shortDate, timeIn } from '@calvik/core';
+import { type Job, dateIn, isDone, isGuided, isReopened, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile } from '../open-file';
@@ -22,7 +22,7 @@ export function WorkScreen() {
   const { timeZone } = logbook.shop;
   // A car that was released and is stopped again is not done.
   const isOver = useCallback(
-    (job: Job): boolean => isDone(logbook, job) && !(job.kind === 'service' && isReopened(logbook, job, today)),
+    (job: Job): boolean => isDone(logbook, job) && !(isGuided(job) && isReopened(logbook, job, today)),
     [logbook, today],
   );
   const days = useMemo(() => {
@@ -108,7 +108,7 @@ export function WorkScreen() {
                       <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
                         {`${jobNames[job.kind]}, ${car?.name ?? 'car not known'}`}
                       </Text>
-                      {job.kind === 'service' && !done && logbook.factsOfJob(job.id).length > 0 ? (
+                      {isGuided(job) && !done && logbook.factsOfJob(job.id).length > 0 ? (
                         <Text as="small" tone="amber">
                           {isDone(logbook, job) ? 'Was released, stopped again' : 'Under way, not released'}
                         </Text>

@@ -223,6 +223,7 @@ export const jobKind = z.enum([
   'service',
   'flush',
   'bleed',
+  'trackBleed',
   'boilingTest',
   'bedding',
   'errand',

@@ -103,7 +103,13 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
     way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
     method: begun?.method ?? '',
     // What is begun anew after a soft pedal is a bleed.
-    scope: begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : 'full',
+    scope: begun
+      ? s.exchange.isDone
+        ? 'heatAffected'
+        : begun.scope
+      : s.job.kind === 'trackBleed'
+        ? 'heatAffected'
+        : 'full',
     sequence: begun?.sequence ?? own.sequenceSchool,
     bottleId: begun?.bottleId ?? '',
     drawn: begun ? recordText(begun.drawnOffMl, 'volume', system) : quantityText(first.drawOffMl, 'volume', system),

@@ -1,6 +1,17 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type TorqueLine, type TorqueSet, judgeClick, nextPosition, tighteningOrder, torqueBand } from '@calvik/core';
+import {
+  type BrakeSheet,
+  type Car,
+  type Job,
+  type ServiceStep,
+  type TorqueLine,
+  type TorqueSet,
+  judgeClick,
+  nextPosition,
+  tighteningOrder,
+  torqueBand,
+} from '@calvik/core';
 import { cornerNames, positionOfFastener } from '@calvik/words';
 import { useToday } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
@@ -13,7 +24,6 @@ import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
 import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../../use-instrument';
-import type { StepProps } from '../use-service';
 import { FindingLine } from '../../finding-line';
 import { type Click, FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
 import { WrenchChoice, useWrench } from './torque-wrench';
@@ -35,7 +45,10 @@ export function TorqueLineForm({
   line,
   onClicks,
   onSaved,
-}: Pick<StepProps, 's' | 'step'> & {
+}: {
+  /** Of a service, or of the look after a session. */
+  s: { job: Pick<Job, 'id'>; car: Car; sheet: BrakeSheet };
+  step: Pick<ServiceStep, 'state'>;
   line: TorqueLine;
   /** How many clicks stand here that are not saved. */
   onClicks: (count: number) => void;

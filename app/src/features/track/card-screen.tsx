@@ -1,0 +1,121 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { decisionsOn, findSession } from '@calvik/core';
+import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
+import { useLogbook, useSync } from '../../state/hooks';
+import { useTokens } from '../../theme/use-tokens';
+import { Empty, MainButton, Screen } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { HatchStrip } from '../../ui/verdict';
+import { Gone } from '../gone';
+import { openFile } from '../open-file';
+import { routes } from '../routes';
+import { newRecord } from '../save-record';
+
+/** The card that the driver reads: held out of a window, sent as a text, or printed. */
+export function DriverCardScreen() {
+  const { car: carId, session: id } = useLocalSearchParams<{ car: string; session: string }>();
+  const router = useRouter();
+  const t = useTokens();
+  const logbook = useLogbook();
+  const sync = useSync();
+  const [told, setTold] = useState<string | null>(null);
+  const car = logbook.cars.get(carId);
+  const session = car && findSession(logbook, car.id, id);
+  if (!car || !session) return <Gone what="session" back="/" />;
+  const decision = decisionsOn(logbook, session).at(-1);
+  const card = decision && driverCard(logbook, decision);
+  const day = routes.eventDay(session.fact.eventId);
+  if (!card || !decision)
+    return (
+      <Screen title={car.name} back={day}>
+        <Empty
+          text="Nothing is decided yet after this session."
+          action="Decide"
+          onPress={() => router.push(routes.decide(car.id, session.fact.id))}
+        />
+      </Screen>
+    );
+  const customer = logbook.customers.get(car.customerId);
+  const booking = logbook.bookingsOfEvent(session.fact.eventId).find((b) => b.carId === car.id);
+  const isStop = card.kind === 'stop';
+  const text = async (): Promise<void> => {
+    if (!customer) return setTold('There is no customer to text.');
+    const result = await sync.save('messages', {
+      ...newRecord(),
+      customerId: customer.id,
+      bookingId: booking?.id ?? null,
+      about: 'goOut',
+      to: customer.phone,
+      text: driverCardText(card),
+      writtenAt: new Date().toISOString(),
+    });
+    setTold(result.state === 'refused' ? result.sentence : `In the messages, to ${customer.name}.`);
+  };
+  return (
+    <Screen
+      title={car.name}
+      above={`For the driver, after session ${session.nth}`}
+      back={day}
+      isBackFixed
+      footer={
+        <View style={styles.row}>
+          <View style={styles.grow}>
+            <MainButton onPress={() => void text()}>Text the driver</MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => openFile(`/api/session-decisions/${decision.id}/card.pdf`)}>
+              Print
+            </MainButton>
+          </View>
+        </View>
+      }
+    >
+      <View
+        style={[styles.card, { borderColor: isStop ? t.stop : t.ink, backgroundColor: t.sheet }]}
+        testID="driver-card"
+      >
+        {isStop ? <HatchStrip width={16} /> : null}
+        <View style={styles.text}>
+          <Text as="bigFigure" tone={isStop ? 'stop' : card.kind === 'limits' ? 'amber' : 'ink'}>
+            {card.decision}
+          </Text>
+          {card.lines.map((line) => (
+            <Text key={line} as="heading">
+              {line}
+            </Text>
+          ))}
+          {card.why.map((line) => (
+            <Text key={line}>{line}</Text>
+          ))}
+          <Text as="small">{card.signature}</Text>
+        </View>
+      </View>
+      {told ? (
+        <Text tone="iron" live>
+          {told}
+        </Text>
+      ) : null}
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <MainButton mode="outlined" onPress={() => router.push(routes.decide(car.id, session.fact.id))}>
+            Decide again
+          </MainButton>
+        </View>
+        <View style={styles.grow}>
+          <MainButton mode="outlined" onPress={() => router.replace(day)}>
+            Back to the day
+          </MainButton>
+        </View>
+      </View>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderWidth: 2, borderRadius: 4, flexDirection: 'row', overflow: 'hidden' },
+  text: { flex: 1, minWidth: 0, padding: 16, gap: 10 },
+  row: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});

@@ -1,0 +1,151 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
+import { cornerNames } from '@calvik/words';
+import * as api from '../../api/client';
+import { useLogbook, useToday } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
+import { CornerMap } from '../../ui/corner-map';
+import { FigureFields, useReadFigure } from '../../ui/figure-fields';
+import { LineInput } from '../../ui/line-input';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { useSaveFact } from '../save-fact';
+import type { PanelProps } from './use-look';
+import { useSeconds } from './use-track';
+
+const walk: Corner[] = ['FL', 'FR', 'RR', 'RL'];
+
+/** Four corners with a pyrometer: the seconds since the stop count, and each reading is brought to one moment. */
+export function HeatPanel({ car, session, look, onDone }: PanelProps) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const say = useSay();
+  const { show } = useUnits();
+  const read = useReadFigure();
+  const { saveFact, saving, problem } = useSaveFact();
+  const [picked, pick] = useState<Corner | null>(null);
+  const [typed, setTyped] = useState('');
+  const [seconds, setSeconds] = useState('');
+  const [sentence, setSentence] = useState<string | null>(null);
+  const now = useSeconds();
+  const sinceStop = Math.max(0, now - Math.floor(Date.parse(session.fact.at) / 1000));
+  const left = walk.filter((c) => !look.heat.readings[c]);
+  const corner = picked ?? left[0] ?? 'FL';
+  const venueId = logbook.events.get(session.fact.eventId)?.venueId ?? '';
+  const after = (): number | null => {
+    if (seconds.trim() === '') return Math.min(3600, sinceStop);
+    const value = Number(seconds.replace(',', '.').replace(/\s*s$/i, ''));
+    return Number.isFinite(value) && value >= 0 && value <= 3600 ? value : null;
+  };
+  const save = async (tempC: number, secondsAfterStop: number, takenWith: 'byHand' | 'simulated'): Promise<void> => {
+    const isSaved = await saveFact(
+      {
+        kind: 'heatReading',
+        carId: car.id,
+        venueId,
+        session: planOf(session),
+        read: { instrument: 'pyrometer', corner, part: 'rotor', tempC, secondsAfterStop },
+        takenWith,
+      },
+      today,
+    );
+    if (!isSaved) return;
+    setTyped('');
+    setSeconds('');
+    pick(null);
+    if (left.length === 1 && left[0] === corner) onDone();
+  };
+  const type = (): void => {
+    const tempC = read(typed, 'temperature');
+    const s = after();
+    if (tempC === null) return setSentence('Type the temperature.');
+    if (s === null) return setSentence('Seconds after the stop: 0 to 3600.');
+    setSentence(null);
+    void save(tempC, s, 'byHand');
+  };
+  const take = async (): Promise<void> => {
+    const s = after();
+    if (s === null) return setSentence('Seconds after the stop: 0 to 3600.');
+    try {
+      const found = await api.readHeat({
+        carId: car.id,
+        venueId,
+        session: planOf(session),
+        corner,
+        instrument: 'pyrometer',
+        part: 'rotor',
+        secondsAfterStop: s,
+      });
+      setSentence(null);
+      if (found.instrument === 'pyrometer') await save(found.tempC, s, 'simulated');
+    } catch (error) {
+      setSentence(api.problemSentence(error, say));
+    }
+  };
+  const cell = (c: Corner) => {
+    const r = look.heat.readings[c];
+    return r
+      ? {
+          figure: show(r.at60C, 'temperature'),
+          note: `read ${show(r.tempC, 'temperature')}`,
+          done: true,
+        }
+      : { figure: '–', note: 'to read' };
+  };
+  return (
+    <View style={styles.gap}>
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <Text
+            as="bigFigure"
+            testID="since-stop"
+          >{`${Math.floor(sinceStop / 60)}:${String(sinceStop % 60).padStart(2, '0')}`}</Text>
+          <Text as="small">since it came in</Text>
+        </View>
+        <LineInput label="Or seconds after the stop" value={seconds} onChange={setSeconds} dense style={styles.grow} />
+      </View>
+      <CornerMap
+        cells={Object.fromEntries(corners.map((c) => [c, cell(c)])) as Record<Corner, ReturnType<typeof cell>>}
+        driverSide={car.driverSide}
+        selected={corner}
+        onSelect={pick}
+      />
+      <Text as="small">{`Large: brought to ${ONE_MOMENT_S} s after the stop, by how this rotor cools.`}</Text>
+      <FigureFields
+        fields={[{ key: 'temp', label: `Rotor, ${cornerNames[corner]}`, dimension: 'temperature' }]}
+        values={{ temp: typed }}
+        onChange={(_, text) => setTyped(text)}
+        selected="temp"
+        onSelect={() => undefined}
+        onDone={type}
+        after={
+          <View style={styles.row}>
+            <View style={styles.grow}>
+              <MainButton mode="outlined" onPress={() => void take()}>
+                Read with the pyrometer
+              </MainButton>
+            </View>
+            <View style={styles.grow}>
+              <MainButton onPress={type} loading={saving}>
+                {`Save ${corner}`}
+              </MainButton>
+            </View>
+          </View>
+        }
+      />
+      {(sentence ?? problem) ? (
+        <Text tone="stop" live>
+          {sentence ?? problem ?? ''}
+        </Text>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 10 },
+  row: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
+});

@@ -1,0 +1,32 @@
+import { useSyncExternalStore } from 'react';
+import { type Job, type Logbook, recordDefaults, usualDurationMin } from '@calvik/core';
+import { newRecord } from '../save-record';
+
+const everySecond = (changed: () => void): (() => void) => {
+  const timer = setInterval(changed, 1000);
+  return () => clearInterval(timer);
+};
+const currentSecond = (): number => Math.floor(Date.now() / 1000);
+
+/** The present second, for what counts. */
+export const useSeconds = (): number => useSyncExternalStore(everySecond, currentSecond, currentSecond);
+
+/** The job that a car's work at an event is written down under; null where nobody has planned any. */
+export const jobAtEvent = (logbook: Logbook, carId: string, eventId: string): Job | null =>
+  [...logbook.jobsOfCar(carId)]
+    .filter((j) => j.kind === 'atEvent' && j.eventId === eventId)
+    .sort((a, b) => a.id.localeCompare(b.id))[0] ?? null;
+
+/** A new one. */
+export const newJobAtEvent = (logbook: Logbook, carId: string, eventId: string, crewId: string): Job => ({
+  ...newRecord(),
+  ...recordDefaults.jobs,
+  kind: 'atEvent',
+  carId,
+  eventId,
+  crewId,
+  startAt: new Date().toISOString(),
+  durationMin: usualDurationMin.atEvent,
+  notes: '',
+  bookingId: logbook.bookingsOfEvent(eventId).find((b) => b.carId === carId)?.id ?? null,
+});

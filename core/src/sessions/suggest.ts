@@ -1,0 +1,76 @@
+/** Limits that can be computed: how many laps the pads have left, and what the findings ask for. */
+import { padReadingsAt } from '../inventory';
+import type { Logbook } from '../logbook';
+import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, corners } from '../model';
+import { thinnestEnd } from '../pads';
+import { brakeSheetOf, judgeCorners } from '../service';
+import { type TrackSession, planOf, sessionsAt } from './session';
+
+/** A pad is not driven down to its limit but to this much above it, mm. Calvik's own figure. */
+const ABOVE_LIMIT_MM = 0.5;
+/** A gauge through the window tells this, mm: less wear than that says nothing of a lap. */
+const READABLE_MM = 0.2;
+/** A lap, where nobody has counted them, min. Common practice, no source. */
+const LAP_MIN = 2;
+
+export interface PadLaps {
+  corner: Corner;
+  /** Lost a lap by the thinner pad, mm. */
+  perLapMm: number;
+  /** Until it is as thin as it may be driven. */
+  laps: number;
+}
+
+const lapsOf = (s: TrackSession): number => s.fact.laps ?? Math.max(1, Math.round(s.minutes / LAP_MIN));
+
+/** How many laps the pads of each corner have left by what this event has worn of them; corners that were not read twice are left out. */
+export function padLapsLeft(logbook: Logbook, car: Car, session: TrackSession): PadLaps[] {
+  const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
+  const sessions = sessionsAt(logbook, car.id, session.fact.eventId).filter((s) => s.nth <= session.nth);
+  return corners.flatMap((corner): PadLaps[] => {
+    if (car[axleOfCorner(corner)].brake === 'drum') return [];
+    const readings = padReadingsAt(logbook, car, corner);
+    const last = readings.findLast((r) => r.at >= session.fact.at && (session.until === null || r.at < session.until));
+    const first =
+      readings.findLast((r) => r.at <= sessions[0]!.fact.outAt) ?? readings.find((r) => r.at >= sessions[0]!.fact.at);
+    if (!last || !first || first.id === last.id) return [];
+    const laps = sessions.filter((s) => s.fact.at > first.at).reduce((sum, s) => sum + lapsOf(s), 0);
+    const thin = (side: 'inner' | 'outer'): { lost: number; left: number } => ({
+      lost: thinnestEnd(first[side]) - thinnestEnd(last[side]),
+      left: thinnestEnd(last[side]) - state.corners[corner].spec.limitMm - ABOVE_LIMIT_MM,
+    });
+    const pads = [thin('inner'), thin('outer')].filter((p) => p.lost >= READABLE_MM);
+    if (laps === 0 || pads.length === 0) return [];
+    const each = pads.map((p) => ({
+      perLapMm: p.lost / laps,
+      laps: Math.max(0, Math.floor((p.left * laps) / p.lost)),
+    }));
+    return [{ corner, ...each.reduce((a, b) => (b.laps < a.laps ? b : a)) }];
+  });
+}
+
+const hot: ReadonlySet<string> = new Set(['cornerWarmer', 'cornerHotter', 'hotterThanModel', 'boiledInSession']);
+
+/**
+ * Limits to begin with. Laps only where the pads would not last one and a half sessions like this one.
+ * @param findings what the look found
+ */
+export function suggestLimits(
+  logbook: Logbook,
+  car: Car,
+  session: TrackSession,
+  findings: readonly Finding[],
+): SessionLimits {
+  const left = padLapsLeft(logbook, car, session);
+  const least = left.length > 0 ? Math.min(...left.map((l) => l.laps)) : null;
+  const isShort = least !== null && least < 1.5 * lapsOf(session);
+  return {
+    maxLaps: isShort ? Math.max(1, least) : null,
+    maxMinutes: null,
+    coolDownLap: planOf(session).coolDownLap || findings.some((f) => hot.has(f.code) || f.code.startsWith('fluid')),
+    notInTheWet: findings.some(
+      (f) => f.code === 'driverComplained' && (f.values['complaint'] === 'pulls' || f.values['complaint'] === 'grabs'),
+    ),
+    lookAfterSessions: 1,
+  };
+}
