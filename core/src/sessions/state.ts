@@ -61,11 +61,11 @@ export function judgeTrack(logbook: Logbook, car: Car): TrackState {
   // Where no look is due yet, what was decided before still holds.
   const decision = own ?? (isLookDue(logbook, session) ? null : lastDecisionBefore(logbook, session));
   const found: Finding[] = [];
-  if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
-  else if (decision.decision === 'stop')
+  if (decision?.decision === 'stop')
     found.push(trackFinding('stoppedAtTrack', 'stop', {}, { session: session.nth, reason: decision.reason }));
-  else if (decision.decision === 'limits') found.push(limitsFinding(decision));
+  else if (decision?.decision === 'limits') found.push(limitsFinding(decision));
   found.push(...standing(look, decision));
+  if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
   const findings = worstFirst(found);
   return {
     session,

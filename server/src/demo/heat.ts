@@ -69,6 +69,8 @@ export const compoundRecord = (name: string, id: string): Compound => ({
 /** What is known of two cars beyond their hydraulics; of the others nothing yet. */
 export const demoCarHeat: Record<string, CarHeat> = {
   v1: { ...nothingKnown, massKg: 1385, wheelbaseMm: 2590, frontWeightPercent: 56 },
+  v2: { ...nothingKnown, massKg: 1290, wheelbaseMm: 2610 },
+  t2: { ...nothingKnown, massKg: 740, wheelbaseMm: 2330, frontWeightPercent: 47 },
   k1: { ...nothingKnown, massKg: 1510, wheelbaseMm: 2720 },
 };
 

@@ -30,8 +30,8 @@ const OWN = { energy: 0.06, split: 0.1, cooling: 0.14, rotorMass: 0.02, padPath:
 
 /** So many cars of a hundred have a caliper that hangs, until somebody has found it. */
 const DRAGGING_OF_100 = 12;
-/** A caliper that drags gets so much hotter above the air. */
-const DRAG = { rotor: 1.85, caliper: 1.5 } as const;
+/** A caliper that drags gets so much hotter above the air, and by so many degrees at the most. */
+const DRAG = { rotor: 1.8, caliper: 1.4, mostC: 190 } as const;
 
 /** The corner at which a car's caliper hangs; null where none does, or it was freed. */
 export function draggingCorner(logbook: Logbook, car: Car): Corner | null {
@@ -79,8 +79,9 @@ export function trueHeat(logbook: Logbook, car: Car, venue: Venue, session: Driv
         if (s.speedMPerS === 0) samples.push(s);
       },
     ) ?? 0;
-  const drag = draggingCorner(logbook, car) === corner ? DRAG : { rotor: 1, caliper: 1 };
-  const over = (tempC: number, share: number): number => session.airTempC + (tempC - session.airTempC) * share;
+  const drag = draggingCorner(logbook, car) === corner ? DRAG : { rotor: 1, caliper: 1, mostC: 0 };
+  const over = (tempC: number, share: number): number =>
+    tempC + Math.min(drag.mostC, (tempC - session.airTempC) * (share - 1));
   return {
     rotorMaxC: over(most.rotorMaxC, drag.rotor),
     caliperMaxC: over(most.caliperMaxC, drag.caliper),

@@ -117,11 +117,11 @@ function DayPage({ event }: { event: TrackEvent }) {
     >
       {wide ? (
         <View style={styles.sides}>
-          <View style={styles.left}>{cars}</View>
-          <View style={styles.right}>
-            {timetable}
+          <View style={styles.left}>
+            {cars}
             <Decided day={day} />
           </View>
+          <View style={styles.right}>{timetable}</View>
         </View>
       ) : (
         <>
@@ -171,7 +171,6 @@ function Slot({ slot }: { slot: DaySlot }) {
 function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wide: boolean }) {
   const router = useRouter();
   const tell = useTell();
-  const t = useTokens();
   const { car, need, verdict, headline, sessions, booking, customer } = line;
   const go = (): void => {
     if (need.kind === 'look' || need.kind === 'mend') router.push(routes.look(car.id, need.sessionId));
@@ -182,7 +181,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
   const last = sessions.at(-1);
   const quiet = verdict === 'inOrder';
   return (
-    <View style={[styles.car, { borderColor: t.rule }]}>
+    <View style={styles.car}>
       {verdict === 'stop' ? <HatchStrip width={8} /> : null}
       <View style={styles.grow}>
         <LinkRow
@@ -276,8 +275,8 @@ const styles = StyleSheet.create({
     paddingHorizontal: 4,
   },
   time: { minWidth: 62 },
-  car: { flexDirection: 'row', alignItems: 'center', gap: 8, borderBottomWidth: 1 },
-  name: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  car: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  name: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: 8, rowGap: 2 },
   shrink: { flexShrink: 1 },
   grow: { flex: 1, minWidth: 0 },
   need: { width: 112 },

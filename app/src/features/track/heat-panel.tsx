@@ -4,10 +4,11 @@ import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import * as api from '../../api/client';
 import { useLogbook, useToday } from '../../state/hooks';
+import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
-import { CornerMap } from '../../ui/corner-map';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
 import { LineInput } from '../../ui/line-input';
+import { recordText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -22,17 +23,18 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const logbook = useLogbook();
   const today = useToday();
   const say = useSay();
-  const { show } = useUnits();
+  const { show, system } = useUnits();
   const read = useReadFigure();
   const { saveFact, saving, problem } = useSaveFact();
   const [picked, pick] = useState<Corner | null>(null);
-  const [typed, setTyped] = useState('');
+  const { draft, change } = useDraft<Partial<Record<Corner, string>>>(`look.${session.fact.id}.heat`, {});
   const [seconds, setSeconds] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
   const now = useSeconds();
   const sinceStop = Math.max(0, now - Math.floor(Date.parse(session.fact.at) / 1000));
   const left = walk.filter((c) => !look.heat.readings[c]);
   const corner = picked ?? left[0] ?? 'FL';
+  const typed = draft[corner] ?? '';
   const venueId = logbook.events.get(session.fact.eventId)?.venueId ?? '';
   const after = (): number | null => {
     if (seconds.trim() === '') return Math.min(3600, sinceStop);
@@ -52,7 +54,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
       today,
     );
     if (!isSaved) return;
-    setTyped('');
+    change({ [corner]: '' });
     setSeconds('');
     pick(null);
     if (left.length === 1 && left[0] === corner) onDone();
@@ -84,47 +86,47 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
       setSentence(api.problemSentence(error, say));
     }
   };
-  const cell = (c: Corner) => {
-    const r = look.heat.readings[c];
-    return r
-      ? {
-          figure: show(r.at60C, 'temperature'),
-          note: `read ${show(r.tempC, 'temperature')}`,
-          done: true,
-        }
-      : { figure: '–', note: 'to read' };
-  };
+  const clock = `${Math.floor(sinceStop / 60)}:${String(sinceStop % 60).padStart(2, '0')}`;
+  const readings = walk.flatMap((c) => (look.heat.readings[c] ? [{ corner: c, ...look.heat.readings[c] }] : []));
   return (
     <View style={styles.gap}>
-      <View style={styles.row}>
-        <View style={styles.grow}>
-          <Text
-            as="bigFigure"
-            testID="since-stop"
-          >{`${Math.floor(sinceStop / 60)}:${String(sinceStop % 60).padStart(2, '0')}`}</Text>
-          <Text as="small">since it came in</Text>
-        </View>
-        <LineInput label="Or seconds after the stop" value={seconds} onChange={setSeconds} dense style={styles.grow} />
-      </View>
-      <CornerMap
-        cells={Object.fromEntries(corners.map((c) => [c, cell(c)])) as Record<Corner, ReturnType<typeof cell>>}
-        driverSide={car.driverSide}
-        selected={corner}
-        onSelect={pick}
-      />
-      <Text as="small">{`Large: brought to ${ONE_MOMENT_S} s after the stop, by how this rotor cools.`}</Text>
       <FigureFields
-        fields={[{ key: 'temp', label: `Rotor, ${cornerNames[corner]}`, dimension: 'temperature' }]}
-        values={{ temp: typed }}
-        onChange={(_, text) => setTyped(text)}
-        selected="temp"
-        onSelect={() => undefined}
+        columns={4}
+        fields={corners.map((c) => ({
+          key: c,
+          label: `Rotor ${c}${look.heat.readings[c] ? ' ✓' : ''}`,
+          dimension: 'temperature' as const,
+          digits: 0,
+        }))}
+        values={Object.fromEntries(
+          corners.map((c) => [
+            c,
+            c === corner && typed !== ''
+              ? typed
+              : recordText(look.heat.readings[c]?.tempC ?? null, 'temperature', system),
+          ]),
+        )}
+        onChange={(key, text) => {
+          pick(key as Corner);
+          change({ [key]: text });
+        }}
+        selected={corner}
+        onSelect={(key) => pick(key as Corner)}
         onDone={type}
+        verdictHeight={36}
+        verdict={
+          <View style={styles.clock}>
+            <Text as="figure" testID="since-stop">
+              {seconds.trim() === '' ? clock : `${seconds} s`}
+            </Text>
+            <Text as="small">{`since the stop, ${cornerNames[corner]}`}</Text>
+          </View>
+        }
         after={
           <View style={styles.row}>
             <View style={styles.grow}>
-              <MainButton mode="outlined" onPress={() => void take()}>
-                Read with the pyrometer
+              <MainButton mode="outlined" label="Read with the pyrometer" onPress={() => void take()}>
+                Pyrometer
               </MainButton>
             </View>
             <View style={styles.grow}>
@@ -140,6 +142,12 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
           {sentence ?? problem ?? ''}
         </Text>
       ) : null}
+      {readings.length > 0 ? (
+        <Text as="small">
+          {`${ONE_MOMENT_S} s after the stop: ${readings.map((r) => `${r.corner} ${show(r.at60C, 'temperature')}`).join(', ')}. By how each rotor cools.`}
+        </Text>
+      ) : null}
+      <LineInput label="Or seconds after the stop" value={seconds} onChange={setSeconds} dense />
     </View>
   );
 }
@@ -148,4 +156,5 @@ const styles = StyleSheet.create({
   gap: { gap: 10 },
   row: { flexDirection: 'row', gap: 8, alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
+  clock: { flexDirection: 'row', alignItems: 'center', gap: 8 },
 });

@@ -77,20 +77,20 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
       }
     >
       <View style={styles.gap}>
-        <Text as="small">
+        <Text>
           {[
             fact.laps === null ? `${Math.round(session.minutes)} min` : counted(fact.laps, 'lap'),
-            fact.isWet ? 'wet' : 'dry',
-            fact.coolDownLap ? 'cool-down lap' : 'no cool-down lap',
-            `air ${show(fact.airTempC, 'temperature')}`,
+            ...(fact.isWet ? ['wet'] : []),
+            ...(fact.coolDownLap ? ['cool-down lap'] : []),
+            `air ${show(fact.airTempC, 'temperature')}. `,
           ].join(', ')}
+          <Text as="strong">
+            {fact.isNothingToSay
+              ? 'The driver: nothing to say.'
+              : `The driver: ${[...fact.complaints.map((c) => complaintWords[c].says.toLowerCase()), fact.words].filter(Boolean).join('; ')}`}
+          </Text>
         </Text>
-        <Text as="strong">
-          {fact.isNothingToSay
-            ? 'The driver: nothing to say.'
-            : `The driver: ${[...fact.complaints.map((c) => complaintWords[c].says.toLowerCase()), fact.words].filter(Boolean).join('; ')}`}
-        </Text>
-        <FindingLines findings={[...judgeStart(logbook, session), ...told]} />
+        <FindingLines findings={judgeStart(logbook, session)} />
         <Driver car={car} session={session} />
       </View>
       <View role="list" aria-label="Lines of the look">
@@ -105,6 +105,11 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
           </Line>
         ))}
       </View>
+      {told.length > 0 ? (
+        <Section title="Found so far">
+          <FindingLines findings={told} />
+        </Section>
+      ) : null}
       <Section title="Find out why, or bleed">
         <MainButton
           mode="outlined"
@@ -178,9 +183,11 @@ function Line({
       </Pressable>
       {isOpen ? (
         <View style={styles.panel}>
-          <Text as="small">{lookAdvice[item.kind]}</Text>
-          <FindingLines findings={item.findings} />
+          {item.kind === 'heat' ? null : <Text as="small">{lookAdvice[item.kind]}</Text>}
+          {item.kind === 'heat' ? null : <FindingLines findings={item.findings} />}
           {children}
+          {item.kind === 'heat' ? <FindingLines findings={item.findings} /> : null}
+          {item.kind === 'heat' ? <Text as="small">{lookAdvice[item.kind]}</Text> : null}
         </View>
       ) : null}
     </View>
