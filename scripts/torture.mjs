@@ -1,4 +1,4 @@
-/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle, the band of heat over two hundred cars, a thousand bedding drives. */
+/** `npm run torture`: what takes too long for every run: twenty thousand services against the oracle, the band of heat over two hundred cars, a thousand bedding drives, four thousand days at a track. */
 import { ensureInstalled, main, run } from './lib.mjs';
 
 main(async () => {
@@ -33,6 +33,23 @@ main(async () => {
     ],
     {
       env: { DRIVES: '1000' },
+      show: true,
+    },
+  );
+  await run(
+    'npx',
+    [
+      'jest',
+      '--forceExit',
+      '--selectProjects',
+      'core',
+      '--testPathPattern',
+      'sessions/gate',
+      '--testTimeout',
+      '3600000',
+    ],
+    {
+      env: { TRACK_DAYS: '4000', TRACK_SEED: String(Date.now() % 1_000_000) },
       show: true,
     },
   );

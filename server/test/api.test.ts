@@ -205,7 +205,7 @@ describe('the feed', () => {
     const { body } = await api.get('/api/run-up?on=2026-06-01');
     const { logbook } = await new LogbookCache(database).current();
     expect(body.events).toEqual(JSON.parse(JSON.stringify(runUp(logbook, '2026-06-01'))));
-    expect(body.events).toHaveLength(3);
+    expect(body.events).toHaveLength(4);
   });
 });
 

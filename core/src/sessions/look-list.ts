@@ -262,7 +262,10 @@ export function judgeLook(
   const after = factsAfter(logbook, session);
   const heat = judgeCornerHeat(logbook, car, session, outlook);
   const level = judgeLevelAfter(logbook, car, session);
-  const torque = torqueLinesAfter(logbook, car, after);
+  const asked = wanted(logbook, car, session);
+  // What somebody torqued without being asked is judged all the same.
+  const torque = torqueLinesAfter(logbook, car, after).filter((l) => asked.has('torque') || l.set !== null);
+  if (torque.length > 0 && !asked.has('torque')) asked.set('torque', null);
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const padReads = ofKind(after, 'padMeasurement');
   const odd = oddBefore(logbook, car, session);
@@ -318,7 +321,7 @@ export function judgeLook(
       }
     }
   };
-  const items = [...wanted(logbook, car, session)]
+  const items = [...asked]
     .map(([kind, because]) => item(kind, because))
     .sort((a, b) => severity(odd.get(b.kind) ?? 'inOrder') - severity(odd.get(a.kind) ?? 'inOrder'));
   const left = items.filter((i) => i.state !== 'done').map((i) => i.kind);

@@ -145,7 +145,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
       durationMin: 30,
       notes: '',
       bookingId,
-      covers: ['reTorque'],
+      covers: [],
     };
     records.push({ collection: 'jobs', body: jobs[key] });
   };

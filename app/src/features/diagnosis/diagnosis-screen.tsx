@@ -171,6 +171,7 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
       {d.closed ? null : (
         <>
           <Section title={check ? 'Next check' : 'Enough is known'}>
+            <Text as="small">What there is to work with</Text>
             <Chips
               label="There is"
               columns={3}

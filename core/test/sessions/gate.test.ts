@@ -1,0 +1,222 @@
+import {
+  type Fact,
+  decisionFor,
+  goingOut,
+  judgeCar,
+  judgeStart,
+  judgeTrack,
+  refusalOf,
+  sessionsOfCar,
+} from '../../src';
+import { dice } from '../builders/faulty-cars';
+import {
+  LEAD,
+  allChecks,
+  check,
+  clock,
+  decide,
+  fact,
+  goodLook,
+  session,
+  sessionOf,
+  trackBook,
+  trackCar,
+} from '../builders/track-book';
+import { bookEvent } from '../builders/track-records';
+import { forbids } from '../builders/track-oracle';
+import { randomDay } from '../builders/track-crew';
+
+const TODAY = '2026-06-13';
+const minutes = (hour: number) => (m: number) => `${String(hour).padStart(2, '0')}:${String(25 + m).padStart(2, '0')}`;
+const first = session('09:00', '09:20');
+const look = goodLook(minutes(9), first, 9, 250);
+const gate = (facts: readonly Fact[]) => judgeTrack(trackBook(facts), trackCar);
+const may = (facts: readonly Fact[], decision: Fact) => refusalOf(trackBook(facts), decision, TODAY);
+
+describe('a session and its decision', () => {
+  test('before anything was driven nothing speaks against the car', () => {
+    expect(gate([]).verdict).toBe('inOrder');
+  });
+  test('driven and not decided: somebody is wanted; looked over and let go: in order', () => {
+    expect(gate([first]).headline.code).toBe('sessionNotLookedAt');
+    expect(gate([first, ...look, decide('09:40', first, 'go')]).verdict).toBe('inOrder');
+  });
+  test('a whole look that finds nothing asks for go, and anybody may sign it', () => {
+    const book = trackBook([first, ...look]);
+    const { findings, proposed } = goingOut(book, trackCar, bookEvent as never, sessionOf(book, first), TODAY);
+    expect(findings.map((f) => f.code)).toEqual(['levelNotComparable']);
+    expect(proposed).toBe('go');
+    expect(may([first, ...look], decide('09:40', first, 'go'))).toBeNull();
+  });
+  test('a look that is not finished limits the car; only the lead lets it go, with a reason', () => {
+    expect(may([first], decide('09:40', first, 'limits'))).toBeNull();
+    expect(may([first], decide('09:40', first, 'go', { reason: 'No time.' }))).toEqual({ code: 'onlyLeadLetsGo' });
+    expect(may([first], decide('09:40', first, 'go', { by: LEAD }))).toEqual({ code: 'decisionWithoutReason' });
+    expect(may([first], decide('09:40', first, 'go', { by: LEAD, reason: 'Seen myself.' }))).toBeNull();
+  });
+  const drip = check('09:41', first, 'leaks', [['dripping', 'RL']]);
+  test('a stop: nobody lets it pass, the lead neither', () => {
+    for (const decision of ['go', 'limits'] as const)
+      expect(
+        may([first, ...look, drip], decide('09:45', first, decision, { by: LEAD, reason: 'I say so.' })),
+      ).toMatchObject({ code: 'stopStands' });
+    expect(may([first, ...look, drip], decide('09:45', first, 'stop'))).toBeNull();
+  });
+  test('what comes to light after the signature stops the car again', () => {
+    const signed = decide('09:40', first, 'go');
+    expect(gate([first, ...look, signed, drip])).toMatchObject({ verdict: 'stop', headline: { code: 'lookFault' } });
+  });
+  test('mended and looked at again it may go, and the stop is lifted with a reason', () => {
+    const stop = decide('09:45', first, 'stop', { reason: 'Drips.' });
+    const mended = check('09:55', first, 'leaks', [], 'Union tightened to 14 N·m, dry under the pedal.');
+    const facts = [first, ...look, drip, stop, mended];
+    expect(gate(facts).headline.code).toBe('stoppedAtTrack');
+    expect(may(facts, decide('10:00', first, 'go'))).toEqual({ code: 'decisionWithoutReason' });
+    const go = decide('10:00', first, 'go', { reason: 'Dry.' });
+    expect(may(facts, go)).toBeNull();
+    expect(gate([...facts, go]).verdict).toBe('inOrder');
+  });
+  test('an answer that leaves out what was found before says what was done', () => {
+    const silent = check('09:55', first, 'leaks');
+    expect(may([first, ...look, drip], silent)).toMatchObject({ code: 'notExplained' });
+  });
+  test('a stop of one’s own wants a reason', () => {
+    expect(may([first, ...look], decide('09:45', first, 'stop'))).toEqual({ code: 'decisionWithoutReason' });
+  });
+  test('a session after a stop is marked, and so is one that nobody had decided on', () => {
+    const second = session('10:30', '10:50');
+    const stopped = trackBook([first, decide('09:45', first, 'stop', { reason: 'Drips.' }), second]);
+    expect(judgeStart(stopped, sessionOf(stopped, second))[0]?.code).toBe('drivenOnStop');
+    const undecided = trackBook([first, second]);
+    expect(judgeStart(undecided, sessionOf(undecided, second))[0]?.code).toBe('drivenUndecided');
+  });
+  test('a look every second session: the one between is not asked for', () => {
+    const every2 = decide('09:40', first, 'go', { limits: { lookAfterSessions: 2 } });
+    const second = session('10:30', '10:50');
+    const third = session('12:00', '12:20');
+    expect(gate([first, ...look, every2, second]).verdict).toBe('inOrder');
+    expect(gate([first, ...look, every2, second, third]).headline.code).toBe('sessionNotLookedAt');
+  });
+  test('after the first session nuts and bolts, after the second not, unless wheels were off', () => {
+    const second = session('10:30', '10:50');
+    const kinds = (facts: readonly Fact[], s: Fact) => {
+      const book = trackBook(facts);
+      return goingOut(book, trackCar, null, sessionOf(book, s), TODAY).look.items.map((i) => i.kind);
+    };
+    expect(kinds([first], first)).toContain('torque');
+    expect(kinds([first, second], second)).not.toContain('torque');
+    const off = fact('10:00', {
+      kind: 'checksDone',
+      jobId: first.id,
+      step: 'ground',
+      items: [{ check: 'wheelsOff', corner: null, result: 'ok', remark: '' }],
+    });
+    expect(kinds([first, off, second], second)).toContain('torque');
+  });
+  test('what was odd last time comes first', () => {
+    const second = session('10:30', '10:50');
+    const facts = [
+      first,
+      ...look,
+      check('09:41', first, 'debris', [['gravelInCaliper', 'FL']]),
+      decide('09:45', first, 'limits'),
+      second,
+    ];
+    const book = trackBook(facts);
+    const items = goingOut(book, trackCar, null, sessionOf(book, second), TODAY).look.items;
+    expect(items[0]).toMatchObject({ kind: 'debris', because: 'oddLastTime' });
+  });
+  test('a doubtful pedal wants its cause, and then the pedal pressed again', () => {
+    const soft = session('09:00', '09:20', { complaints: ['softFromCold'], isNothingToSay: false });
+    const opened = fact('09:30', {
+      kind: 'diagnosisOpened',
+      sessionId: soft.id,
+      signs: ['softFromCold'],
+      corner: null,
+    });
+    const closed = fact('09:35', {
+      kind: 'diagnosisClosed',
+      diagnosisId: opened.id,
+      cause: 'airInSystem',
+      isConfirmed: true,
+      words: '',
+    });
+    const before = [soft, ...allChecks('09:25', soft), opened];
+    expect(gate(before).verdict).toBe('stop');
+    expect(gate([...before, closed]).verdict).toBe('stop');
+    expect(gate([...before, closed, check('09:36', soft, 'pedal')]).verdict).not.toBe('stop');
+  });
+});
+
+test('what asks for a decision is the worst of what was found', () => {
+  const of = (verdict: 'inOrder' | 'watch' | 'needsWork' | 'stop') => ({ code: 'x', verdict, place: {}, values: {} });
+  expect(decisionFor([])).toBe('go');
+  expect(decisionFor([of('watch')])).toBe('go');
+  expect(decisionFor([of('watch'), of('needsWork')])).toBe('limits');
+  expect(decisionFor([of('needsWork'), of('stop')])).toBe('stop');
+});
+
+/** How many days are played: `npm run torture` plays more. */
+const DAYS = Number(process.env.TRACK_DAYS ?? 250);
+const SEED = Number(process.env.TRACK_SEED ?? 7);
+
+test(`${DAYS} random days against an oracle that shares no code: no stop is ever let pass, and no car is held for nothing`, () => {
+  const roll = dice(SEED);
+  let [asked, let_, kept] = [0, 0, 0];
+  for (let d = 0; d < DAYS; d++) {
+    const played: ReturnType<typeof randomDay> = [];
+    for (const step of randomDay(roll, 45)) {
+      if (step.fact.kind === 'sessionDecision') {
+        const diary = played.map((p) => p.entry);
+        const why = forbids(diary, trackCar.reservoirMinMl);
+        const book = trackBook(played.map((p) => p.fact));
+        const refused = refusalOf(book, step.fact, TODAY);
+        asked += 1;
+        if (step.fact.decision !== 'stop') {
+          // A stop is a stop, for whoever signs.
+          if (why.length > 0) expect({ why, refused: refused?.code }).toMatchObject({ refused: 'stopStands' });
+          else expect(refused?.code).not.toBe('stopStands');
+          if (why.length > 0) kept += 1;
+        }
+        if (refused) continue;
+        if (step.fact.decision !== 'stop') let_ += 1;
+      }
+      played.push(step);
+      // At every moment the gate of the car says what the oracle says, or what was signed.
+      if (played.length % 9 === 0) {
+        const facts = played.map((p) => p.fact);
+        const diary = played.map((p) => p.entry);
+        const came = Math.max(...diary.flatMap((e) => (e.what === 'session' ? [e.at] : [])));
+        // Thin pads that nobody gauged since then are the gate of the parts'.
+        const isGauged = diary.some((e) => e.what === 'pads' && e.at >= came);
+        const why = forbids(diary, trackCar.reservoirMinMl).filter((w) => isGauged || !w.startsWith('thin'));
+        const book = trackBook(facts);
+        const sessions = sessionsOfCar(book, trackCar.id);
+        const signed = played.findLast(
+          (p) => p.fact.kind === 'sessionDecision' && p.fact.sessionId === sessions.at(-1)?.fact.id,
+        );
+        const isStopped = signed?.fact.kind === 'sessionDecision' && signed.fact.decision === 'stop';
+        const track = judgeTrack(book, trackCar);
+        expect({ why, isStopped, stop: track.verdict === 'stop' }).toEqual({
+          why,
+          isStopped,
+          stop: why.length > 0 || isStopped,
+        });
+        // In whatever order facts arrive.
+        const shuffled = [...facts].sort((a, b) => (a.id < b.id ? 1 : -1));
+        expect(judgeTrack(trackBook(shuffled), trackCar).verdict).toBe(track.verdict);
+      }
+    }
+  }
+  console.info(`${asked} decisions asked for, ${let_} cars let out, ${kept} kept in`);
+  expect(let_).toBeGreaterThan(DAYS / 10);
+  expect(kept).toBeGreaterThan(DAYS / 10);
+});
+
+test('the readiness of a car asks this gate too', () => {
+  const drip = check('09:41', first, 'leaks', [['dripping', 'RL']]);
+  const readiness = judgeCar(trackBook([first, drip]), trackCar, bookEvent as never, TODAY);
+  expect(readiness.verdict).toBe('stop');
+  expect(readiness.gates.find((g) => g.gate === 'track')?.headline.code).toBe('lookFault');
+  expect(clock('09:00')).toBe('2026-06-13T09:00:00.000Z');
+});
