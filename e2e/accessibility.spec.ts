@@ -15,7 +15,23 @@ async function idsOf(
   page: Page,
 ): Promise<
   Record<
-    'crew' | 'car' | 'heated' | 'venue' | 'event' | 'bottle' | 'padSet' | 'rotorPair' | 'service' | 'bedded' | 'run',
+    | 'crew'
+    | 'car'
+    | 'heated'
+    | 'venue'
+    | 'event'
+    | 'bottle'
+    | 'padSet'
+    | 'rotorPair'
+    | 'service'
+    | 'bedded'
+    | 'run'
+    | 'day'
+    | 'driven'
+    | 'session'
+    | 'closing'
+    | 'diagnosis'
+    | 'diagnosed',
     string
   >
 > {
@@ -23,7 +39,15 @@ async function idsOf(
   const { changes } = (await feed.json()) as {
     changes: {
       collection: string;
-      body: { id: string; name?: string; kind?: string; carId?: string; startAt?: string };
+      body: {
+        id: string;
+        name?: string;
+        kind?: string;
+        carId?: string;
+        startAt?: string;
+        eventId?: string;
+        sessionId?: string;
+      };
     }[];
   };
   const car = changes.find((c) => c.collection === 'cars' && c.body.name === 'Helm Tessaro')!.body.id;
@@ -31,6 +55,10 @@ async function idsOf(
     .filter((c) => c.collection === 'jobs' && c.body.kind === 'service' && c.body.carId === car)
     .sort((a, b) => b.body.startAt!.localeCompare(a.body.startAt!));
   const run = changes.find((c) => c.body.kind === 'beddingBegun')!.body;
+  const session = changes.findLast((c) => c.body.kind === 'sessionDecision')!.body;
+  const diagnosis = changes.find((c) => c.body.kind === 'diagnosisOpened')!.body;
+  const eventId = changes.find((c) => c.collection === 'events' && c.body.name === 'Pellmoor club day')!.body.id;
+  const booking = changes.find((c) => c.collection === 'bookings' && c.body.eventId === eventId)!.body;
   const id = (collection: string, name?: string): string =>
     changes.find((c) => c.collection === collection && (!name || c.body.name === name))!.body.id;
   return {
@@ -45,6 +73,12 @@ async function idsOf(
     service: services[0]!.body.id,
     bedded: run.carId!,
     run: run.id,
+    day: id('events', 'Pellmoor club day'),
+    driven: session.carId!,
+    session: session.sessionId!,
+    closing: booking.id,
+    diagnosis: diagnosis.id,
+    diagnosed: diagnosis.carId!,
   };
 }
 
@@ -119,6 +153,16 @@ for (const theme of ['light', 'dark'] as const) {
       `${car}/bedding`,
       `${car}/bedding/plan`,
       `/cars/${ids.bedded}/bedding/${ids.run}`,
+      `/events/${ids.day}/day`,
+      `/events/${ids.day}/timetable`,
+      `/events/${ids.day}/session?car=${ids.driven}`,
+      `/events/${ids.day}/closing/${ids.closing}`,
+      `/track/${ids.driven}/${ids.session}`,
+      `/track/${ids.driven}/${ids.session}/decide`,
+      `/track/${ids.driven}/${ids.session}/card`,
+      `/cars/${ids.driven}/diagnosis?signs=pulls`,
+      `/cars/${ids.diagnosed}/diagnosis/${ids.diagnosis}`,
+      '/case-weights',
       `/service/${ids.service}`,
       // The steps are the same on the wide screen, beside their list.
       ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),

@@ -209,7 +209,9 @@ test('the day of the crew: a hot corner, fluid that boiled, a stop, a referral, 
     await expect.poll(async () => (await facts()).find((f) => f.kind === 'referralWritten')?.id).toBeTruthy();
     const letter = (await facts()).find((f) => f.kind === 'referralWritten')!;
     const text = await pdfText(
-      new Uint8Array(await (await fetch(`${server.url}/api/referrals/${letter.id as string}/letter.pdf`)).arrayBuffer()),
+      new Uint8Array(
+        await (await fetch(`${server.url}/api/referrals/${letter.id as string}/letter.pdf`)).arrayBuffer(),
+      ),
     );
     expect(text).toContain('NOT TO BE DRIVEN');
     expect(text).toContain('Norden Hydraulics');

@@ -10,6 +10,7 @@ main(async () => {
     ['Planning', ['--import', 'tsx', 'bench/plan.ts']],
     ['Heat', ['--import', 'tsx', 'bench/heat.ts']],
     ['Bedding', ['--import', 'tsx', 'bench/bedding.ts']],
+    ['Event day', ['--import', 'tsx', 'bench/track.ts']],
     ['Guided service', ['--import', 'tsx', 'bench/service.ts']],
     ['First paint of a step', ['bench/step.mjs']],
     ['Run-up page', ['bench/home.mjs']],

@@ -35,6 +35,8 @@ export interface CarOnDay {
   verdict: Verdict;
   headline: Finding;
   need: Need;
+  /** After which of its sessions it is looked at again; null while nothing is decided, or it is stopped. */
+  nextLook: number | null;
   isClosed: boolean;
 }
 
@@ -128,6 +130,7 @@ export function eventDay(
         track,
         verdict: speaks.verdict,
         headline: speaks.headline,
+        nextLook: nextLookOf(track, closed),
         need: needOf(logbook, track, event, next, closed, day),
         isClosed: closed,
       },
@@ -154,6 +157,11 @@ export function eventDay(
       (a, b) => rank(a) - rank(b) || severity(b.verdict) - severity(a.verdict) || a.car.name.localeCompare(b.car.name),
     ),
   };
+}
+
+function nextLookOf({ session, decision, verdict }: TrackState, closed: boolean): number | null {
+  if (!session || !decision || closed || verdict === 'stop') return null;
+  return session.nth + (decision.sessionId === session.fact.id ? decision.limits.lookAfterSessions : 1);
 }
 
 /** Who waits for somebody comes first, then who goes out next; who is closed last. */

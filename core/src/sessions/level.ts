@@ -64,24 +64,28 @@ export function levelAgainstWear(
   return { dropMl, explainedMl, isWearKnown, finding };
 }
 
-/** The level as it stood when it was known last, and when that was; null where fluid was moved since and nobody has read it. */
+/** Entries after which nobody knows the level before it is read again. */
+const movesFluid = (f: Fact): boolean =>
+  f.kind === 'pistonsRetracted' ||
+  f.kind === 'nippleBled' ||
+  f.kind === 'clutchBled' ||
+  f.kind === 'reservoirToppedUp' ||
+  f.kind === 'fluidExchange' ||
+  (f.kind === 'partsFitted' && f.changed !== 'none');
+
+/**
+ * The level as it stood when it was known last, and when that was; null where fluid was moved since and nobody has read it.
+ * @param facts of the car, oldest first
+ */
 export function levelBefore(facts: readonly Fact[], before: string): { levelMl: number; at: string } | null {
-  let known: { levelMl: number; at: string } | null = null;
-  for (const f of facts) {
-    if (f.at >= before) break;
-    if (f.kind === 'levelRead') known = { levelMl: f.levelMl + f.toppedUpMl, at: f.at };
-    else if (f.kind === 'reservoirSeen') known = { levelMl: f.levelMl, at: f.at };
-    else if (
-      f.kind === 'pistonsRetracted' ||
-      f.kind === 'nippleBled' ||
-      f.kind === 'clutchBled' ||
-      f.kind === 'reservoirToppedUp' ||
-      f.kind === 'fluidExchange' ||
-      (f.kind === 'partsFitted' && f.changed !== 'none')
-    )
-      known = null;
+  for (let i = facts.length - 1; i >= 0; i--) {
+    const f = facts[i]!;
+    if (f.at >= before) continue;
+    if (f.kind === 'levelRead') return { levelMl: f.levelMl + f.toppedUpMl, at: f.at };
+    if (f.kind === 'reservoirSeen') return { levelMl: f.levelMl, at: f.at };
+    if (movesFluid(f)) return null;
   }
-  return known;
+  return null;
 }
 
 const wearBetween = (before: PadMeasurement, after: PadMeasurement): CornerWear => ({

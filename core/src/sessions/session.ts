@@ -42,9 +42,23 @@ export const sessionsAt = (logbook: Logbook, carId: string, eventId: string): Tr
 export const findSession = (logbook: Logbook, carId: string, sessionId: string): TrackSession | null =>
   sessionsOfCar(logbook, carId).find((s) => s.fact.id === sessionId) ?? null;
 
+/** The first of facts, sorted by time, that are not before a moment. */
+function firstFrom(facts: readonly Fact[], at: string): number {
+  let [low, high] = [0, facts.length];
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (facts[mid]!.at < at) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
+
 /** What was written down about a car after a session and before the next one came in, oldest first. */
-export const factsAfter = (logbook: Logbook, { fact, until }: TrackSession): Fact[] =>
-  logbook.factsOfCar(fact.carId).filter((f) => f.at >= fact.at && (until === null || f.at < until) && f.id !== fact.id);
+export function factsAfter(logbook: Logbook, { fact, until }: TrackSession): Fact[] {
+  const facts = logbook.factsOfCar(fact.carId);
+  const end = until === null ? facts.length : firstFrom(facts, until);
+  return facts.slice(firstFrom(facts, fact.at), end).filter((f) => f.id !== fact.id);
+}
 
 /** The decisions on a session, oldest first: the last one counts. */
 export const decisionsOn = (logbook: Logbook, { fact }: TrackSession): SessionDecision[] =>

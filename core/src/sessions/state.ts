@@ -52,6 +52,17 @@ const standing = (look: SessionLook, decision: SessionDecision | null): Finding[
  * and a finding that stops the car stops it whatever was signed before it came to light.
  */
 export function judgeTrack(logbook: Logbook, car: Car): TrackState {
+  const ofLogbook = known.get(logbook) ?? new Map<string, TrackState>();
+  known.set(logbook, ofLogbook);
+  const state = ofLogbook.get(car.id) ?? trackState(logbook, car);
+  ofLogbook.set(car.id, state);
+  return state;
+}
+
+/** The day, the gate and a car's page ask for the same one. */
+const known = new WeakMap<Logbook, Map<string, TrackState>>();
+
+function trackState(logbook: Logbook, car: Car): TrackState {
   const session = lastSession(logbook, car);
   const nothing = trackFinding('trackInOrder', 'inOrder', {}, { sessions: sessionsOfCar(logbook, car.id).length });
   if (!session)

@@ -29,6 +29,7 @@ import { openFile } from '../open-file';
 import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
 import { newRecord } from '../save-record';
+import { BleedHere } from './bleed-here';
 import { jobAtEvent, newJobAtEvent } from './use-track';
 
 export function ClosingScreen() {
@@ -125,7 +126,9 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
       case 'shelf':
         return last ? { label: 'Read the pads', to: routes.look(car.id, last.fact.id) } : null;
       case 'fluid':
-        return { label: 'Record it', to: routes.flush(car.id) };
+        return item.findings.some((f) => f.values['work'] === 'flush')
+          ? { label: 'Record the flush', to: routes.flush(car.id) }
+          : null;
     }
   };
   return (
@@ -157,6 +160,9 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
                 >
                   {action.label}
                 </MainButton>
+              ) : null}
+              {item.kind === 'fluid' && !item.isDone && !action ? (
+                <BleedHere car={car} eventId={event.id} airTempC={last?.fact.airTempC ?? 20} />
               ) : null}
             </Line>
           );

@@ -204,6 +204,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
           <Text as="small">
             {[
               counted(sessions.length, 'session'),
+              line.nextLook === null ? '' : `next look after session ${line.nextLook}`,
               booking.group ? `group ${booking.group}` : '',
               wide && customer ? customer.name : '',
             ]

@@ -3,23 +3,19 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
   type Car,
-  type Job,
   type LookCheck,
   type LookItem,
   type LookKind,
   type TrackSession,
   dateIn,
   findSession,
-  heatInputs,
   judgeStart,
-  openJobsOfCar,
   planOf,
   timeIn,
-  usualDurationMin,
 } from '@calvik/core';
 import { complaintWords, counted } from '@calvik/words';
 import { becauseNames, lookAdvice, lookNames } from '@calvik/words/track';
-import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
 import { GUIDED_TARGET } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -30,13 +26,13 @@ import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
+import { BleedHere } from './bleed-here';
 import { CheckPanel } from './check-panel';
 import { HeatPanel } from './heat-panel';
 import { LevelPanel } from './level-panel';
 import { PadsPanel } from './pads-panel';
 import { TorquePanel } from './torque-panel';
 import { type PanelProps, useLook } from './use-look';
-import { newJobAtEvent } from './use-track';
 
 export function LookScreen() {
   const { car: carId, session: id } = useLocalSearchParams<{ car: string; session: string }>();
@@ -124,7 +120,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
         >
           Diagnose
         </MainButton>
-        <BleedHere car={car} session={session} />
+        <BleedHere car={car} eventId={fact.eventId} airTempC={fact.airTempC} />
       </Section>
     </Screen>
   );
@@ -236,39 +232,6 @@ function Driver({ car, session }: { car: Car; session: TrackSession }) {
       </View>
       {problem ? <Text tone="stop">{problem}</Text> : null}
     </View>
-  );
-}
-
-/** The heat-affected fluid bled between sessions, guided: an exchange, level, pedal and wheels, released at its end. */
-function BleedHere({ car, session }: { car: Car; session: TrackSession }) {
-  const router = useRouter();
-  const logbook = useLogbook();
-  const sync = useSync();
-  const crew = useCrewOnDuty();
-  const [problem, setProblem] = useState<string | null>(null);
-  const open = openJobsOfCar(logbook, car.id).find((j) => j.kind === 'trackBleed');
-  // What stands behind the pistons is what the heat has reached.
-  const { axles: brakes } = heatInputs(logbook, car, session.fact.airTempC);
-  const ml = Math.round((2 * (brakes.front.fluidMl + brakes.rear.fluidMl)) / 5) * 5;
-  const begin = async (): Promise<void> => {
-    if (open) return router.push(routes.service(open.id));
-    if (!crew) return setProblem('Choose who is on duty first, so that this entry carries a name.');
-    const job: Job = {
-      ...newJobAtEvent(logbook, car.id, session.fact.eventId, crew.id),
-      kind: 'trackBleed',
-      durationMin: usualDurationMin.trackBleed,
-    };
-    const made = await sync.save('jobs', job);
-    if (made.state === 'refused') return setProblem(made.sentence);
-    router.push(routes.service(job.id));
-  };
-  return (
-    <>
-      <MainButton mode="outlined" onPress={() => void begin()}>
-        {open ? 'Go on with the bleed' : `Bleed the heat-affected fluid, about ${ml} mL`}
-      </MainButton>
-      {problem ? <Text tone="stop">{problem}</Text> : null}
-    </>
   );
 }
 

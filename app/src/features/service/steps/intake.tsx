@@ -23,6 +23,7 @@ import { FindingLines } from '../../finding-line';
 
 /** What the driver brought back, with the first suspects. */
 export function DriverStep({ s, step }: StepProps) {
+  const router = useRouter();
   const standing = lastOf(s, 'driverReport');
   const { draft, change, clear } = useDraft<{ said: Complaint[]; words: string }>(`service.${s.job.id}.driver`, {
     said: standing?.complaints ?? [],
@@ -44,6 +45,14 @@ export function DriverStep({ s, step }: StepProps) {
         options={complaints.map((c) => ({ value: c, label: complaintWords[c].says }))}
       />
       <FindingLines findings={judgeComplaints(draft.said)} />
+      {draft.said.length > 0 ? (
+        <MainButton
+          mode="outlined"
+          onPress={() => router.push(routes.newDiagnosis(s.car.id, { signs: draft.said.join(',') }))}
+        >
+          Find out why
+        </MainButton>
+      ) : null}
       <TextInput
         mode="outlined"
         label="In the driver’s own words"

@@ -1,0 +1,41 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { type Car, type Job, heatInputs, openJobsOfCar, usualDurationMin } from '@calvik/core';
+import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { routes } from '../routes';
+import { newJobAtEvent } from './use-track';
+
+/** The heat-affected fluid bled between sessions, guided: an exchange, level, pedal and wheels, released at its end. */
+export function BleedHere({ car, eventId, airTempC }: { car: Car; eventId: string; airTempC: number }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  const sync = useSync();
+  const crew = useCrewOnDuty();
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = openJobsOfCar(logbook, car.id).find((j) => j.kind === 'trackBleed');
+  // What stands behind the pistons is what the heat has reached.
+  const { axles: brakes } = heatInputs(logbook, car, airTempC);
+  const ml = Math.round((2 * (brakes.front.fluidMl + brakes.rear.fluidMl)) / 5) * 5;
+  const begin = async (): Promise<void> => {
+    if (open) return router.push(routes.service(open.id));
+    if (!crew) return setProblem('Choose who is on duty first, so that this entry carries a name.');
+    const job: Job = {
+      ...newJobAtEvent(logbook, car.id, eventId, crew.id),
+      kind: 'trackBleed',
+      durationMin: usualDurationMin.trackBleed,
+    };
+    const made = await sync.save('jobs', job);
+    if (made.state === 'refused') return setProblem(made.sentence);
+    router.push(routes.service(job.id));
+  };
+  return (
+    <>
+      <MainButton mode="outlined" onPress={() => void begin()}>
+        {open ? 'Go on with the bleed' : `Bleed the heat-affected fluid, about ${ml} mL`}
+      </MainButton>
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+    </>
+  );
+}
