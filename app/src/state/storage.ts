@@ -42,3 +42,15 @@ export function keys(prefix: string): string[] {
   const stored = store ? Array.from({ length: store.length }, (_, i) => store.key(i) ?? '') : [];
   return [...new Set([...stored, ...memory.keys()])].filter((key) => key.startsWith(prefix));
 }
+
+/** Whether this is asked for the first time since Calvik was opened in this tab; a reload is the same visit. */
+export function isFirstOfVisit(what: string): boolean {
+  try {
+    const key = `calvik.visit.${what}`;
+    if (sessionStorage.getItem(key) !== null) return false;
+    sessionStorage.setItem(key, '1');
+  } catch {
+    // Where nothing can be stored every time is the first.
+  }
+  return true;
+}

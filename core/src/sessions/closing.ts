@@ -58,8 +58,9 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   const state = judgeTrack(logbook, car);
   const isOwn = state.session?.fact.eventId === event.id;
   const items: ClosingItem[] = [];
-  const add = (kind: ClosingKind, findings: Finding[]): void => {
-    items.push({ kind, findings, isDone: findings.every((f) => f.verdict === 'inOrder') });
+  /** A line that asks nothing of this car is left out: nothing is said to be done that nobody did. */
+  const add = (kind: ClosingKind, findings: Finding[], isAsked = true): void => {
+    if (isAsked) items.push({ kind, findings, isDone: findings.every((f) => f.verdict === 'inOrder') });
   };
 
   const undecided = isOwn && state.decision === null ? 1 : 0;
@@ -73,10 +74,14 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   const isTaped =
     hasTapeOn(logbook, car) ||
     (last !== undefined && (answerTo(facts, last.fact.id, 'ducts')?.faults.some((f) => f.fault === 'tapeOn') ?? false));
-  add('ducts', [
-    ...(areDuctsOn(logbook, car, last?.fact.at ?? '') ? [trackFinding('closeDuctsOn', 'needsWork', {}, {})] : []),
-    ...(isTaped ? [trackFinding('closeTapeOn', 'needsWork', {}, {})] : []),
-  ]);
+  add(
+    'ducts',
+    [
+      ...(areDuctsOn(logbook, car, last?.fact.at ?? '') ? [trackFinding('closeDuctsOn', 'needsWork', {}, {})] : []),
+      ...(isTaped ? [trackFinding('closeTapeOn', 'needsWork', {}, {})] : []),
+    ],
+    brakeSheetOf(logbook, car).hasDucts || isTaped,
+  );
 
   add(
     'roadPads',
@@ -91,6 +96,7 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
       if (on.padSet?.id !== road.id) return [trackFinding('closeRoadPads', 'needsWork', { axle }, names)];
       return own && on.rotorPair?.id !== own.id ? [trackFinding('closeOtherRotors', 'needsWork', { axle }, names)] : [];
     }),
+    [...logbook.padSets.values()].some((p) => !p.archived && p.carId === car.id && p.use === 'road'),
   );
 
   // A set that was driven goes on the shelf with what is left of it.
@@ -109,6 +115,7 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
       );
       return read.length === 2 ? [] : [trackFinding('closeSetNotRead', 'needsWork', { axle }, { pads: set.label })];
     }),
+    driven.length > 0,
   );
 
   const fluid = judgeFluid(logbook, car, null, today);
@@ -120,7 +127,7 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   const wasteMl = ofKind(facts, 'fluidExchange')
     .filter((f) => begun !== '' && f.at >= begun)
     .reduce((sum, f) => sum + wasteOf(f), 0);
-  add('waste', wasteMl > 0 ? [trackFinding('closeFluidOut', 'inOrder', {}, { volume: millilitres(wasteMl) })] : []);
+  add('waste', [trackFinding('closeFluidOut', 'inOrder', {}, { volume: millilitres(wasteMl) })], wasteMl > 0);
 
   const isTold = [...logbook.messages.values()].some(
     (m) => m.bookingId === booking.id && m.about === 'afterEvent' && !m.archived,
@@ -128,7 +135,7 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   add('told', isTold ? [] : [trackFinding('closeNotTold', 'needsWork', {}, {})]);
 
   const due = fluid.nextDue;
-  add('due', due ? [trackFinding('closeNextDue', 'inOrder', {}, { on: due.on, work: due.work })] : []);
+  add('due', due ? [trackFinding('closeNextDue', 'inOrder', {}, { on: due.on, work: due.work })] : [], due !== null);
 
   return {
     items,

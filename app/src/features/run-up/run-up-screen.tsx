@@ -13,6 +13,7 @@ import {
   timeIn,
 } from '@calvik/core';
 import { jobNames } from '@calvik/words';
+import { isFirstOfVisit } from '../../state/storage';
 import { useAppSelector, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -137,9 +138,6 @@ const EventBlock = memo(function EventBlock({
   );
 });
 
-/** Days that have opened by themselves on this page: once each, so that the run-up can be gone back to. */
-const opened = new Set<string>();
-
 /** The events of today: where this person is named, the day opens by itself. */
 function useEventsToday() {
   const router = useRouter();
@@ -150,8 +148,8 @@ function useEventsToday() {
   const own = crewId === null ? undefined : events.find((e) => e.crewIds.includes(crewId));
   const key = own ? `${own.id} ${today} ${crewId}` : null;
   useEffect(() => {
-    if (!own || key === null || opened.has(key)) return;
-    opened.add(key);
+    // Once for each time that Calvik is opened: the run-up can be gone back to.
+    if (!own || key === null || !isFirstOfVisit(`day.${key}`)) return;
     router.push(routes.eventDay(own.id));
   }, [own, key, router]);
   return events;

@@ -1,6 +1,7 @@
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { TextInput } from 'react-native-paper';
 import {
   type Booking,
   type Car,
@@ -169,7 +170,16 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
         })}
       </View>
       <Section title="What the customer is told">
-        <LineInput label="Text" value={text} onChange={(value) => change({ text: value })} maxLength={800} />
+        <TextInput
+          mode="outlined"
+          label="Text"
+          aria-label="Text"
+          value={text}
+          onChangeText={(value) => change({ text: value })}
+          multiline
+          numberOfLines={6}
+          maxLength={800}
+        />
         <View style={styles.row}>
           <View style={styles.grow}>
             <MainButton onPress={() => void tell()}>To the messages</MainButton>

@@ -59,6 +59,8 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
   const left = look.items.filter((i) => i.state !== 'done').length;
   // After an answer whatever is open next.
   const done = (): void => open(null);
+  const hasKeypad = shown !== null && !isCheck(shown);
+  const decide = (): void => router.push(routes.decide(car.id, fact.id));
   const told = findings.filter((f) => f.code !== 'lookOpen');
   return (
     <Screen
@@ -66,10 +68,20 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
       above={`Look after session ${session.nth}, in at ${timeIn(fact.at, timeZone)}`}
       back={routes.eventDay(fact.eventId)}
       isDocked
+      // An open keypad stands where the foot would.
+      actions={
+        hasKeypad ? (
+          <MainButton mode="text" onPress={decide}>
+            Decide
+          </MainButton>
+        ) : undefined
+      }
       footer={
-        <MainButton onPress={() => router.push(routes.decide(car.id, fact.id))}>
-          {left === 0 ? (signed ? 'Decide again' : 'Decide') : `Decide, ${left} still open`}
-        </MainButton>
+        hasKeypad ? undefined : (
+          <MainButton onPress={decide}>
+            {left === 0 ? (signed ? 'Decide again' : 'Decide') : `Decide, ${left} still open`}
+          </MainButton>
+        )
       }
     >
       <View style={styles.gap}>
