@@ -1,7 +1,4 @@
-/** Pictures of bedding: a procedure, what it will do, the run in three moments, the look, the sheet. */
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+/** Pictures of bedding: what it will do, the run in three moments, the look. */
 import { join } from 'node:path';
 
 const checks = [
@@ -58,13 +55,9 @@ async function sideBySide(shot, pictures, path) {
 
 /**
  * @param shoot takes one picture of a page @param shot opens a page with who is on duty
- * @param runOf id of a run that was looked at and accepted
  */
-export async function beddingPictures({ url, velund, folder, shoot, shot, run, procedure, say }) {
+export async function beddingPictures({ url, velund, folder, shoot, shot, say }) {
   const phone = { width: 390, height: 844 };
-  await shoot('bedding-procedure', phone, `/procedures/${procedure}`, {
-    act: (page) => page.getByRole('button', { name: 'Add a series' }).scrollIntoViewIfNeeded(),
-  });
   await shoot('bedding-prediction', phone, `${velund}/bedding/plan`, {
     act: async (page) => {
       await page.getByTestId('prediction-chart').scrollIntoViewIfNeeded();
@@ -98,21 +91,4 @@ export async function beddingPictures({ url, velund, folder, shoot, shot, run, p
       await page.getByRole('checkbox', { name: 'left front, outer face: Silver showing' }).click();
     },
   });
-  const pdf = join(mkdtempSync(join(tmpdir(), 'calvik-bedding-')), 'sheet.pdf');
-  writeFileSync(pdf, Buffer.from(await (await fetch(`${url}/api/bedding-runs/${run}/sheet.pdf`)).arrayBuffer()));
-  const drawn = spawnSync('pdftoppm', [
-    '-png',
-    '-r',
-    '80',
-    '-f',
-    '1',
-    '-singlefile',
-    pdf,
-    join(folder, 'bedding-sheet'),
-  ]);
-  say(
-    drawn.status === 0
-      ? '  bedding-sheet.png'
-      : '  bedding-sheet.png not taken: pdftoppm is missing (package poppler-utils)',
-  );
 }

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium as executablePath, ensureBuilt, ensureChromium, ensureInstalled, main, root, say } from './lib.mjs';
 import { beddingPictures } from './screenshots-bedding.mjs';
+import { trackPictures } from './screenshots-track.mjs';
 
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
@@ -182,7 +183,6 @@ main(async () => {
   });
   const { changes } = await (await fetch(`${server.url}/api/changes?limit=5000`)).json();
   const idOf = (collection, name) => changes.find((c) => c.collection === collection && c.body.name === name).body.id;
-  const car = `/cars/${idOf('cars', 'Helm Tessaro')}`;
   const velund = `/cars/${idOf('cars', 'Rooth Velund')}`;
   const event = `/events/${idOf('events', 'Dunvarrel two-day')}`;
 
@@ -214,11 +214,6 @@ main(async () => {
   await shoot('run-up', PHONE, '/');
   await shoot('car', PHONE, velund);
   await shoot('event', PHONE, event);
-  await shoot('boiling-test', PHONE, `${car}/test`, {
-    act: async (page) => {
-      for (const key of ['2', '2', '1']) await page.getByRole('button', { name: key, exact: true }).click();
-    },
-  });
   const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
   const computed = (page) => page.getByTestId('help').waitFor();
   await shoot('heat', PHONE, `${karsk}/heat`, { act: computed });
@@ -228,9 +223,6 @@ main(async () => {
       await page.getByTestId('chart-rotor').scrollIntoViewIfNeeded();
     },
   });
-  await shoot('heat-readings', PHONE, `${velund}/heat/readings`, {
-    act: (page) => page.getByTestId('read-against').waitFor(),
-  });
   await beddingPictures({
     url: server.url,
     velund,
@@ -238,16 +230,13 @@ main(async () => {
     shoot,
     shot,
     say,
-    procedure: idOf('procedures', 'Kerren R2, from the sheet'),
-    run: changes.find((c) => c.body.kind === 'beddingBegun').body.id,
   });
+
+  await trackPictures({ shoot, changes, idOf });
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
   await shoot('work-list', PHONE, `${event}/work`, {
     act: (page) => page.getByRole('heading', { name: 'Helm Tessaro' }).scrollIntoViewIfNeeded(),
-  });
-  await shoot('shopping-list', PHONE, '/inventory/orders', {
-    act: (page) => page.getByRole('button', { name: 'Ask Corran Friction' }).click(),
   });
   const busiest = await takePlan(server.url);
   await shoot('board', PHONE, `/board?day=${busiest}`);
@@ -265,7 +254,6 @@ main(async () => {
       await figure(page, 'Outer pad', '2.6');
     },
   });
-  await shoot('service', PHONE, `/service/${service.job}`);
   await shoot('service-bleed', PHONE, `/service/${service.job}/bleed.2`, {
     act: (page) => figure(page, 'Bled here', '58'),
   });

@@ -1,0 +1,42 @@
+/** Pictures of the event that goes on today in the demo shop. */
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+/** @param shoot takes one picture of a page @param changes everything on record */
+export async function trackPictures({ shoot, changes, idOf }) {
+  const day = `/events/${idOf('events', 'Pellmoor club day')}`;
+  const tessaro = idOf('cars', 'Lunde-Orr Tessaro');
+  const velund = idOf('cars', 'Sorrel Velund');
+  const limits = changes.find((c) => c.body.kind === 'sessionDecision' && c.body.decision === 'limits').body;
+  const booking = changes.find(
+    (c) => c.collection === 'bookings' && c.body.carId === velund && day.endsWith(c.body.eventId),
+  ).body.id;
+  const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
+  await shoot('event-day', PHONE, `${day}/day`);
+  await shoot('event-day-wide', WIDE, `${day}/day`);
+  await shoot('driver-card', PHONE, `/track/${tessaro}/${limits.sessionId}/card`);
+  await shoot('session-look', PHONE, `${day}/day`, {
+    act: async (page) => {
+      await press(page, 'Lunde-Orr Tessaro: Look it over');
+      for (const corner of ['FL', 'FR']) {
+        await press(page, 'Read with the pyrometer');
+        await page.getByText(new RegExp(`60 s after the stop.*${corner}`)).waitFor();
+      }
+    },
+  });
+  await shoot('diagnosis', PHONE, `/cars/${tessaro}/diagnosis?signs=pulls,cornerHot`, {
+    act: async (page) => {
+      await press(page, 'Begin with the first check');
+      await page.getByTestId('next-check').waitFor();
+      await page.getByRole('checkbox', { name: 'There is: Wheels off' }).click();
+    },
+  });
+  await shoot('event-closed', PHONE, `${day}/closing/${booking}`, {
+    act: async (page) => {
+      await page.getByRole('textbox', { name: 'Advice, on the sheet' }).fill('Front pads last one more day like this.');
+      await press(page, 'To the messages');
+      await page.getByRole('button', { name: /^Close/ }).click();
+      await page.getByText(/^Closed\./).waitFor();
+    },
+  });
+}
