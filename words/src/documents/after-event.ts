@@ -163,6 +163,9 @@ export function afterEventSheet(
   };
 }
 
+/** Wear as a gauge tells it: tenths of a millimetre, thousandths of an inch. */
+const wornText = (mmLost: number, say: Say): string => say.value(mmLost, 'length', say.units === 'metric' ? 1 : 3);
+
 /** What the thinnest pad of each axle loses in an hour on track. */
 function perHourLines(wear: ReturnType<typeof wearOver>, minutes: number, say: Say): string[] {
   if (minutes < 5) return [];
@@ -171,7 +174,7 @@ function perHourLines(wear: ReturnType<typeof wearOver>, minutes: number, say: S
     if (own.length === 0) return [];
     const worn = Math.max(...own.flatMap((w) => [w.innerMm[0] - w.innerMm[1], w.outerMm[0] - w.outerMm[1]]));
     return [
-      `${axle === 'front' ? 'Front' : 'Rear'}: up to ${say.value(Math.max(0, worn), 'length')} so far, ${say.value((Math.max(0, worn) * 60) / minutes, 'length')} an hour on track.`,
+      `${axle === 'front' ? 'Front' : 'Rear'}: up to ${wornText(Math.max(0, worn), say)} so far, ${wornText((Math.max(0, worn) * 60) / minutes, say)} an hour on track.`,
     ];
   });
 }
