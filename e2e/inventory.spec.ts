@@ -52,7 +52,7 @@ test.describe('parts and sheets', () => {
   }, info) => {
     const ids = await idsByName(server.url);
     const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
-    const car = info.project.name === 'wide' ? 'Auld Aldane' : 'Lunde-Orr Tessaro';
+    const car = info.project.name === 'wide' ? 'Auld Aldane' : 'Sorrel Quillon';
     await page.goto(`${server.url}/cars/${ids[car]}`);
     await expect(page.getByText(/torque figures are missing/)).toBeVisible();
     await button(page, 'Torque figures').click();

@@ -19,6 +19,8 @@ export interface TrackFindings {
   hotTooLate: { minutes: number };
   /** Of what somebody saw. */
   lookFault: { fault: LookFault; length: Quantity | null };
+  /** Nuts and bolts of the look that have no figure on the sheet. */
+  torqueFiguresMissing: { count: number };
   lookOpen: { left: LookKind[] };
   driverComplained: { complaint: Complaint };
   driverExplained: { complaint: Complaint; cause: Cause };

@@ -303,15 +303,13 @@ export function judgeLook(
         const sets = torque.flatMap((l) => l.set ?? []);
         // Without a figure nobody can torque it: said, and held against the car, but not open for ever.
         const open = torque.filter((l) => l.set === null && l.fastener.torqueNm !== null);
-        const found = torque.flatMap((l) =>
-          l.findings.flatMap((f) =>
-            f.code === 'notTorqued'
-              ? []
-              : f.code === 'torqueFigureMissing'
-                ? [{ ...f, verdict: 'needsWork' as const }]
-                : [f],
+        const bare = torque.filter((l) => l.fastener.torqueNm === null).length;
+        const found = [
+          ...torque.flatMap((l) =>
+            l.findings.filter((f) => f.code !== 'notTorqued' && f.code !== 'torqueFigureMissing'),
           ),
-        );
+          ...(bare > 0 ? [trackFinding('torqueFiguresMissing', 'needsWork', {}, { count: bare })] : []),
+        ];
         return make(sets, [...new Set(open.map((l) => l.corner))], open.length === 0, found);
       }
       default: {

@@ -44,6 +44,8 @@ export const trackTexts: TextsFor<TrackFindings> = {
   hotTooLate: ({ minutes }) => `Read ${minutes} min after the stop: too late to tell much.`,
   lookFault: ({ fault, length }, { corner }, say) =>
     `${faultSays(fault)}${length ? ` of ${say.quantity(length)}` : ''}${inPlace(corner)}.`,
+  torqueFiguresMissing: ({ count }) =>
+    `${counted(count, 'place')} without a torque figure on the sheet: find them, and say where they stand.`,
   lookOpen: ({ left }) => `Not looked at yet: ${list(left.map((k) => lookNames[k].toLowerCase()))}.`,
   driverComplained: ({ complaint }) => `Driver: ${complaintWords[complaint].says.toLowerCase()}. Find out why.`,
   driverExplained: ({ complaint, cause }) =>

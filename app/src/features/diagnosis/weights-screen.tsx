@@ -33,8 +33,8 @@ export function CaseWeightsScreen() {
         {`${counted(own.total, 'own case')}${own.since ? `, since ${longDate(dateIn(own.since, logbook.shop.timeZone))}` : ''}`}
       </Text>
       <Section title="How often each turns up">
-        <View role="table" aria-label="Weights">
-          <View role="row" style={[styles.row, { borderColor: t.ink }]}>
+        <View>
+          <View style={[styles.row, { borderColor: t.ink }]}>
             <Text as="label" style={styles.grow}>
               Cause
             </Text>
@@ -51,7 +51,7 @@ export function CaseWeightsScreen() {
           {[...causes]
             .sort((a, b) => now[b] - now[a])
             .map((c) => (
-              <View key={c} role="row" style={[styles.row, { borderColor: t.rule }]}>
+              <View key={c} style={[styles.row, { borderColor: t.rule }]}>
                 <Text style={styles.grow}>{causeNames[c]}</Text>
                 <Text style={styles.figure}>{percent(table[c])}</Text>
                 <Text style={styles.figure}>{String(own.counts[c] ?? 0)}</Text>

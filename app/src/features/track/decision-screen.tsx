@@ -32,7 +32,7 @@ import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
 import { sessionHeat } from '../../workers/heat-worker';
 import '../../workers/heat-here';
-import { useLook } from './use-look';
+import { useFastenerNames, useLook } from './use-look';
 
 export function DecisionScreen() {
   const { car: carId, session: id } = useLocalSearchParams<{ car: string; session: string }>();
@@ -94,6 +94,7 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
   const { findings, proposed, signed, look } = useLook(car, session);
   const suggested = useMemo(() => suggestLimits(logbook, car, session, findings), [logbook, car, session, findings]);
   const pads = useMemo(() => padLapsLeft(logbook, car, session), [logbook, car, session]);
+  const names = useFastenerNames(car);
   const longest = useLongest(car, session);
   const { draft, change, clear } = useDraft<DecisionDraft>(`decide.${session.fact.id}.${signed?.id ?? ''}`, {
     decision: '',
@@ -184,7 +185,11 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
       }
     >
       <Section title="What was found">
-        {findings.length === 0 ? <Text>Nothing out of the ordinary.</Text> : <FindingLines findings={findings} />}
+        {findings.length === 0 ? (
+          <Text>Nothing out of the ordinary.</Text>
+        ) : (
+          <FindingLines findings={findings} fasteners={names} />
+        )}
         {look.level && look.level.finding.verdict === 'inOrder' ? (
           <FindingLines findings={[look.level.finding]} />
         ) : null}

@@ -13,7 +13,7 @@ import {
   planOf,
   timeIn,
 } from '@calvik/core';
-import { complaintWords, counted } from '@calvik/words';
+import { type FastenerNames, complaintWords, counted } from '@calvik/words';
 import { becauseNames, lookAdvice, lookNames } from '@calvik/words/track';
 import { useLogbook } from '../../state/hooks';
 import { GUIDED_TARGET } from '../../theme/tokens';
@@ -32,7 +32,7 @@ import { HeatPanel } from './heat-panel';
 import { LevelPanel } from './level-panel';
 import { PadsPanel } from './pads-panel';
 import { TorquePanel } from './torque-panel';
-import { type PanelProps, useLook } from './use-look';
+import { type PanelProps, useFastenerNames, useLook } from './use-look';
 
 export function LookScreen() {
   const { car: carId, session: id } = useLocalSearchParams<{ car: string; session: string }>();
@@ -61,6 +61,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
   const done = (): void => open(null);
   const hasKeypad = shown !== null && !isCheck(shown);
   const decide = (): void => router.push(routes.decide(car.id, fact.id));
+  const names = useFastenerNames(car);
   const told = findings.filter((f) => f.code !== 'lookOpen');
   return (
     <Screen
@@ -106,6 +107,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
           <Line
             key={item.kind}
             item={item}
+            names={names}
             isOpen={shown === item.kind}
             onToggle={() => open(shown === item.kind ? 'none' : item.kind)}
           >
@@ -115,7 +117,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
       </View>
       {told.length > 0 ? (
         <Section title="Found so far">
-          <FindingLines findings={told} />
+          <FindingLines findings={told} fasteners={names} />
         </Section>
       ) : null}
       <Section title="Find out why, or bleed">
@@ -149,11 +151,13 @@ function Panel({ kind, ...props }: PanelProps & { kind: LookKind }) {
 /** One line of the list: its name, why it stands where it does, what came of it; open, its panel. */
 function Line({
   item,
+  names,
   isOpen,
   onToggle,
   children,
 }: {
   item: LookItem;
+  names: FastenerNames;
   isOpen: boolean;
   onToggle: () => void;
   children: ReactNode;
@@ -192,9 +196,9 @@ function Line({
       {isOpen ? (
         <View style={styles.panel}>
           {item.kind === 'heat' ? null : <Text as="small">{lookAdvice[item.kind]}</Text>}
-          {item.kind === 'heat' ? null : <FindingLines findings={item.findings} />}
+          {item.kind === 'heat' ? null : <FindingLines findings={item.findings} fasteners={names} />}
           {children}
-          {item.kind === 'heat' ? <FindingLines findings={item.findings} /> : null}
+          {item.kind === 'heat' ? <FindingLines findings={item.findings} fasteners={names} /> : null}
           {item.kind === 'heat' ? <Text as="small">{lookAdvice[item.kind]}</Text> : null}
         </View>
       ) : null}

@@ -3,12 +3,14 @@ import {
   type Car,
   type SessionLook,
   type TrackSession,
+  brakeSheetOf,
   goingOut,
   heatCase,
   outlookOf,
   planOf,
   withDucts,
 } from '@calvik/core';
+import { type FastenerNames, fastenerNames } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
 
 /** What every panel of the look is drawn from. */
@@ -17,6 +19,12 @@ export interface PanelProps {
   session: TrackSession;
   look: SessionLook;
   onDone: () => void;
+}
+
+/** What the nuts and bolts of a car are called on its sheet. */
+export function useFastenerNames(car: Car): FastenerNames {
+  const logbook = useLogbook();
+  return useMemo(() => fastenerNames(brakeSheetOf(logbook, car).fasteners), [logbook, car]);
 }
 
 /** The look as it stands, with what the heat model says is normal where it has been computed. */
