@@ -289,3 +289,48 @@ test('the lead’s view of the day, and a timetable typed once', async ({ browse
   await expect(page.getByText(/^0 own cases, since/)).toBeVisible();
   complaints.none();
 });
+
+test('the look at both sizes of phones: keys, figure and save key in view with the line that they belong to', async ({
+  browser,
+}, info) => {
+  test.skip(info.project.name !== 'phone', 'Measured at the sizes of phones.');
+  test.setTimeout(180_000);
+  const ids = await idsByName(server.url);
+  const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
+  const session = (await facts())
+    .filter((f) => f.kind === 'sessionDriven' && f.carId === ids['Sorrel Velund'])
+    .sort((a, b) => String(a.at).localeCompare(String(b.at)))
+    .at(-1)!;
+  for (const size of [
+    { width: 390, height: 844 },
+    { width: 360, height: 740 },
+  ]) {
+    await page.setViewportSize(size);
+    await page.goto(`${server.url}/track/${ids['Sorrel Velund']}/${session.id as string}`);
+    for (const [kind, save, cell] of [
+      ['heat', /^Save (FL|FR|RL|RR)$/, /^Rotor FL/],
+      ['pads', 'Save pads', /^FL inner/],
+      ['level', 'Save the level', /^Level: /],
+    ] as const) {
+      await line(page, kind);
+      const pad = page.getByTestId('keypad');
+      await expect(pad).toBeVisible();
+      await button(page, cell).scrollIntoViewIfNeeded();
+      const keypad = (await pad.boundingBox())!;
+      for (const key of ['1', '9', '0', 'Clear', 'Erase']) {
+        const box = (await pad.getByRole('button', { name: key, exact: true }).boundingBox())!;
+        expect(box.y, `${kind} ${key}`).toBeGreaterThanOrEqual(0);
+        expect(box.y + box.height, `${kind} ${key}`).toBeLessThanOrEqual(size.height);
+        expect(Math.min(box.width, box.height), `${kind} ${key}`).toBeGreaterThanOrEqual(48);
+      }
+      const saving = (await button(page, save).boundingBox())!;
+      expect(saving.y + saving.height, `${kind}: save key`).toBeLessThanOrEqual(size.height);
+      const figure = (await button(page, cell).boundingBox())!;
+      expect(figure.y + figure.height, `${kind}: the figure over the keypad`).toBeLessThanOrEqual(keypad.y + 1);
+      console.log(
+        `${size.width}×${size.height} ${kind}: keypad ${Math.round(keypad.y)}–${Math.round(keypad.y + keypad.height)}`,
+      );
+    }
+  }
+  complaints.none();
+});

@@ -142,7 +142,7 @@ describe('the look', () => {
     await act(async () => press('Save pads'));
     await waitFor(() => expect(facts('padMeasurement')).toHaveLength(1));
   });
-  test('a pyrometer typed by hand; the simulated one says why it cannot read where a venue has no zones', async () => {
+  test('a pyrometer typed by hand is saved with the seconds since the stop', async () => {
     open(<LookScreen />, atLook, [driven()]);
     await act(async () => press('Save FL'));
     expect(text()).toContain('Type the temperature.');
