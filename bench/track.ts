@@ -9,11 +9,11 @@ import {
   buildLogbook,
   complaints,
   corners,
-  eventDay,
   judgeCar,
   lookChecks,
   recordDefaults,
 } from '../core/src';
+import { eventDay } from '../core/src/track';
 import { advise, evidenceOf, priorOf } from '../core/src/diagnosis';
 import { customer, makeBottle, makeCar, makeFluid, newId } from '../core/test/builders/book';
 import { crew, fullSheet } from '../core/test/builders/service-book';

@@ -19,14 +19,16 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
   await test.step('the run-up lists events in order, trouble first, the rest quiet', async () => {
     await page.goto(server.url);
     const events = page.locator('[data-testid^="event-"]');
-    await expect(events).toHaveCount(3);
-    await expect(events.nth(0)).toContainText('Dunvarrel two-day');
-    await expect(events.nth(0)).toContainText('days to go');
-    const cars = events.nth(0).locator('[data-testid^="run-up-car-"]');
+    await expect(events).toHaveCount(4);
+    // What goes on today stands first.
+    await expect(events.nth(0)).toContainText('Pellmoor club day');
+    await expect(events.nth(1)).toContainText('Dunvarrel two-day');
+    await expect(events.nth(1)).toContainText('days to go');
+    const cars = events.nth(1).locator('[data-testid^="run-up-car-"]');
     await expect(cars.first()).toContainText('Stop');
     await expect(cars.first()).toContainText('Wrong fluid in the system');
-    await expect(events.nth(0)).toContainText(/Boils at \d+\s°C on the day, wants \d+\s°C/);
-    await expect(events.nth(0)).toContainText(/Last flush 140\sdays before the event; rule says 90/);
+    await expect(events.nth(1)).toContainText(/Boils at \d+\s°C on the day, wants \d+\s°C/);
+    await expect(events.nth(1)).toContainText(/Last flush 140\sdays before the event; rule says 90/);
     await expect(cars.last().getByTestId('verdict')).toHaveCount(0);
   });
 

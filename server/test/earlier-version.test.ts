@@ -4,16 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Sqlite from 'better-sqlite3';
-import {
-  type Fact,
-  type Logbook,
-  compoundName,
-  judgeCar,
-  judgeService,
-  limitsOf,
-  refusalOf,
-  type StepKind,
-} from '@calvik/core';
+import { type Fact, type Logbook, compoundName, judgeCar, judgeService, limitsOf, type StepKind } from '@calvik/core';
+import { refusalOf } from '@calvik/core/track';
 import { factSchema, recordSchemas } from '@calvik/core/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';

@@ -8,7 +8,6 @@ import { v7 as uuidv7 } from 'uuid';
 import {
   type Fact,
   type Logbook,
-  closingOf,
   findSession,
   judgeCar,
   judgeFluid,
@@ -16,6 +15,7 @@ import {
   planOf,
   sessionsAt,
 } from '@calvik/core';
+import { closingOf } from '@calvik/core/track';
 import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { draggingCorner } from '../src/instruments/heat';

@@ -1,5 +1,6 @@
 /** What can go wrong between a client and the server (RFC 9457): codes with their values, and the sentence for each. */
-import type { Collection, Finding, Refusal } from '@calvik/core';
+import type { Collection, Finding } from '@calvik/core';
+import type { Refusal } from '@calvik/core/track';
 import type { FileProblem, TraceProblem } from '@calvik/core/traces';
 import { findingText } from './findings';
 import { collectionNames } from './names';

@@ -1,20 +1,9 @@
 /** Names of what belongs to sessions: lines of the look, faults, decisions, needs. */
-import type { Cause, ClosingKind, Decision, LookCheck, LookFault, LookKind, Need, SessionLimits } from '@calvik/core';
-import { counted } from './texts';
+import type { Decision, LookCheck, LookKind } from '@calvik/core';
+import type { ClosingKind, Need } from '@calvik/core/track';
 
-export const lookNames: Record<LookKind, string> = {
-  heat: 'Heat at four corners',
-  pedal: 'Pedal',
-  leaks: 'Leaks and damp nipples',
-  hoses: 'Hoses',
-  faces: 'Rotor faces and cracks',
-  ducts: 'Ducts and tape',
-  wheelInside: 'Inside of the wheels',
-  debris: 'Debris',
-  pads: 'Pads through the window',
-  level: 'Fluid level',
-  torque: 'Nuts and caliper bolts again',
-};
+export { causeNames, faultNames, limitsText, lookNames } from './track-names';
+
 /** How each line is gone through. */
 export const lookAdvice: Record<LookKind, string> = {
   heat: 'Pyrometer on the rotor face, all four, as soon as the car stands. Hot parts: touch nothing.',
@@ -28,28 +17,6 @@ export const lookAdvice: Record<LookKind, string> = {
   pads: 'Gauge through the caliper’s window, inner and outer. Cold is more exact than hot.',
   level: 'Read it standing level. Do not top up what has leaked.',
   torque: 'To their figures, on the ground, cool. Nuts move most in the first session.',
-};
-export const faultNames: Record<LookFault, string> = {
-  pedalLong: 'Long',
-  pedalSoft: 'Soft',
-  pedalSinks: 'Sinks while held',
-  damp: 'Damp',
-  dripping: 'Dripping',
-  hoseChafed: 'Chafed',
-  hoseSwollen: 'Bulged',
-  hoseCracked: 'Cracked',
-  crazing: 'Fine heat crazing',
-  crack: 'Crack',
-  crackToEdge: 'Crack to the edge',
-  crackJoinsHoles: 'Crack joins holes',
-  faceSmeared: 'Smeared or blotched',
-  ductOff: 'Duct off',
-  ductTorn: 'Duct torn',
-  tapeOn: 'Tape still on',
-  fluidInWheel: 'Brake fluid',
-  greaseInWheel: 'Grease',
-  gravelInCaliper: 'Gravel in the caliper',
-  grassInDuct: 'Grass in a duct',
 };
 /** What "all in order" is called in each line that is answered by looking. */
 export const allRightNames: Record<LookCheck, string> = {
@@ -68,21 +35,6 @@ export const becauseNames = {
 } as const;
 
 export const decisionNames: Record<Decision, string> = { go: 'Go', limits: 'Go, with limits', stop: 'Stop' };
-
-/** "5 laps at most, cool-down lap, not in the wet, look after the next session" */
-export function limitsText(limits: SessionLimits): string {
-  return [
-    limits.maxLaps === null ? '' : `${counted(limits.maxLaps, 'lap')} at most`,
-    limits.maxMinutes === null ? '' : `${limits.maxMinutes} min at most`,
-    limits.coolDownLap ? 'a cool-down lap at the end' : '',
-    limits.notInTheWet ? 'not in the wet' : '',
-    limits.lookAfterSessions === 1
-      ? 'look after the next session'
-      : `look after ${counted(limits.lookAfterSessions, 'session')}`,
-  ]
-    .filter(Boolean)
-    .join(', ');
-}
 
 export const needText = (need: Need): string => {
   switch (need.kind) {
@@ -110,34 +62,4 @@ export const closingNames: Record<ClosingKind, string> = {
   waste: 'Used fluid',
   told: 'Customer told',
   due: 'Next due',
-};
-
-/** What it can turn out to be. */
-export const causeNames: Record<Cause, string> = {
-  fluidBoiled: 'Fluid boiled',
-  airInSystem: 'Air in the system',
-  leak: 'A leak',
-  hoseSwells: 'A hose swells or is blocked',
-  masterCylinder: 'Master cylinder',
-  knockBack: 'Pad knock-back',
-  pistonsNotOut: 'Pistons not pumped out',
-  wheelBearing: 'Wheel bearing',
-  padsOverheated: 'Pads past their temperature',
-  padsGlazed: 'Pads glazed',
-  padsGreen: 'Pads green',
-  padsThin: 'Pads thin',
-  padWear: 'Normal pad wear',
-  unevenLayer: 'Uneven transfer layer',
-  thicknessVariation: 'Thickness variation',
-  rotorCracked: 'Rotor cracked',
-  pistonSticks: 'A piston sticks',
-  slidePinSticks: 'A slide pin sticks',
-  padsOiled: 'Oil or grease on the pads',
-  mixedPads: 'Mixed pads',
-  hardware: 'Pad hardware',
-  layerGone: 'Transfer layer gone',
-  ductOff: 'Duct off or blocked',
-  brakeBooster: 'Brake booster',
-  balance: 'Brake balance',
-  other: 'Something else',
 };

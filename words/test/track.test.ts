@@ -5,7 +5,6 @@ import {
   type FindingValue,
   celsius,
   causes,
-  closingKinds,
   complaints,
   diagnosticChecks,
   faultsOfLook,
@@ -14,6 +13,7 @@ import {
   mm,
   signs,
 } from '@calvik/core';
+import { closingKinds } from '@calvik/core/track';
 import { checkTable } from '@calvik/core/diagnosis';
 import { findingText, sayTo } from '../src';
 import { causeNames, checkTexts, evidenceText, factorText, remedyTexts, shareText, signNames } from '../src/diagnosis';

@@ -11,7 +11,7 @@ import {
   type Verdict,
   severity,
 } from '../model';
-import { isClosed } from './closing-state';
+import { isClosed } from './events';
 import { type TrackSession, isLookDue, sessionsAt } from './session';
 import { type TrackState, judgeTrack } from './state';
 
@@ -175,16 +175,3 @@ const rank = ({ need, isClosed: closed }: CarOnDay): number =>
         : need.kind === 'close'
           ? 3
           : 2;
-
-/**
- * Events that go on today, with cars: where this person is, as those name them or name nobody; or all of them.
- */
-export const eventsOn = (logbook: Logbook, day: LocalDate, crewId: string | null, all = false): TrackEvent[] =>
-  [...logbook.events.values()].filter(
-    (e) =>
-      !e.archived &&
-      e.startDate <= day &&
-      day <= e.endDate &&
-      logbook.bookingsOfEvent(e.id).length > 0 &&
-      (all || e.crewIds.length === 0 || (crewId !== null && e.crewIds.includes(crewId))),
-  );

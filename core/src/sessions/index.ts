@@ -1,5 +1,4 @@
-export * from './closing';
-export * from './closing-state';
+/** What the gate of the first page asks; the rest of an event day comes with `@calvik/core/track`. */
 export {
   type CornerHeats,
   type RotorRead,
@@ -8,11 +7,10 @@ export {
   compareSides,
   judgeCornerHeat,
 } from './corner-heat';
-export * from './day';
+export * from './events';
 export type { TrackFindings } from './findings';
 export { trackFinding } from './findings';
 export * from './level';
 export * from './look-list';
 export * from './session';
 export * from './state';
-export * from './suggest';

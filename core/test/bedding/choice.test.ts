@@ -5,8 +5,6 @@ import {
   type Fact,
   type FaceSeen,
   type Procedure,
-  beddingChecks,
-  beginFindings,
   contradicts,
   disagreement,
   proposedDecision,
@@ -15,6 +13,7 @@ import {
   shippedProcedures,
   wantsReason,
 } from '../../src';
+import { beddingChecks, beginFindings } from '../../src/track';
 import { recordSchemas } from '../../src/model/schemas';
 import { book, compoundNamed, makeCar, newId } from '../builders/book';
 import { tell } from '../builders/say';

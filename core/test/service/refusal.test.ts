@@ -1,4 +1,5 @@
-import { type Fact, limitsOf, refusalOf } from '../../src';
+import { type Fact, limitsOf } from '../../src';
+import { refusalOf } from '../../src/track';
 import {
   TECH,
   at,

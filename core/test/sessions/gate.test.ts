@@ -1,13 +1,5 @@
-import {
-  type Fact,
-  decisionFor,
-  goingOut,
-  judgeCar,
-  judgeStart,
-  judgeTrack,
-  refusalOf,
-  sessionsOfCar,
-} from '../../src';
+import { type Fact, decisionFor, judgeCar, judgeStart, judgeTrack, sessionsOfCar } from '../../src';
+import { goingOut, refusalOf } from '../../src/track';
 import { dice } from '../builders/faulty-cars';
 import {
   LEAD,

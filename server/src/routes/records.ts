@@ -1,5 +1,6 @@
 import { type Request, type Response, Router, json } from 'express';
-import { type Collection, type Fact, collections, dateIn, refusalOf, needsPermission } from '@calvik/core';
+import { type Collection, type Fact, collections, dateIn } from '@calvik/core';
+import { refusalOf, needsPermission } from '@calvik/core/track';
 import { factSchema, id, recordSchemas } from '@calvik/core/schemas';
 import { sayTo } from '@calvik/words';
 import { problemText, refusalProblem } from '@calvik/words/problems';

@@ -3,7 +3,6 @@ import {
   type Booking,
   type Logbook,
   type UnitSystem,
-  closingOf,
   cornersOf,
   dateIn,
   dateSpan,
@@ -12,8 +11,8 @@ import {
   judgeLook,
   longDate,
   ofKind,
-  wearOver,
 } from '@calvik/core';
+import { closingOf, wearOver } from '@calvik/core/track';
 import { findingText } from '../findings';
 import { complaintWords, cornerNames } from '../names';
 import { type Say, sayTo } from '../reader';

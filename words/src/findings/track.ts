@@ -1,7 +1,7 @@
 import type { LookFault, TrackFindings } from '@calvik/core';
 import { complaintWords, cornerNames } from '../names';
 import { type TextsFor, counted, list } from '../texts';
-import { causeNames, faultNames, limitsText, lookNames } from '../track';
+import { causeNames, faultNames, limitsText, lookNames } from '../track-names';
 
 const inPlace = (corner: keyof typeof cornerNames | undefined): string => (corner ? `, ${cornerNames[corner]}` : '');
 /** What a fault is about, where its own name does not say it. */

@@ -8,8 +8,6 @@ import {
   type DrivenAt,
   type FollowedProcedure,
   type Procedure,
-  beddingChecks,
-  beginFindings,
   compoundOnAxle,
   brakeSheetOf,
   disagreement,
@@ -18,6 +16,7 @@ import {
   proposedProcedures,
   usualSession,
 } from '@calvik/core';
+import { beddingChecks, beginFindings } from '@calvik/core/track';
 import {
   beddingCheckTexts,
   choiceReasonTexts,

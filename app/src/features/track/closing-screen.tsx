@@ -5,16 +5,15 @@ import { TextInput } from 'react-native-paper';
 import {
   type Booking,
   type Car,
-  type ClosingItem,
   type Job,
   type TrackEvent,
-  closingOf,
   openJobsOfCar,
   recordDefaults,
   traceOf,
   usualDurationMin,
   workKey,
 } from '@calvik/core';
+import { type ClosingItem, closingOf } from '@calvik/core/track';
 import { closingNames } from '@calvik/words/track';
 import { afterEventText } from '@calvik/words/documents/after-event';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';

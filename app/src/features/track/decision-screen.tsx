@@ -11,12 +11,11 @@ import {
   isMilder,
   judgeFluid,
   outlookOf,
-  padLapsLeft,
   planOf,
-  suggestLimits,
   traceOf,
   withDucts,
 } from '@calvik/core';
+import { padLapsLeft, suggestLimits } from '@calvik/core/track';
 import { counted } from '@calvik/words';
 import { decisionNames, limitsText } from '@calvik/words/track';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';

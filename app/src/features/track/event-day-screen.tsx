@@ -1,18 +1,8 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type CarOnDay,
-  type DaySlot,
-  type EventDay,
-  type TrackEvent,
-  dateSpan,
-  decisionsOn,
-  eventDay,
-  judgeCar,
-  shortDate,
-  timeIn,
-} from '@calvik/core';
+import { type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, timeIn } from '@calvik/core';
+import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
 import { counted } from '@calvik/words';
 import { decisionNames, needText } from '@calvik/words/track';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';

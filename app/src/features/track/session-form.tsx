@@ -15,9 +15,9 @@ import {
   preferredUnit,
   readTime,
   sessionsAt,
-  sessionsOfDay,
   timeIn,
 } from '@calvik/core';
+import { sessionsOfDay } from '@calvik/core/track';
 import { complaintWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';

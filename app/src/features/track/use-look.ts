@@ -4,12 +4,12 @@ import {
   type SessionLook,
   type TrackSession,
   brakeSheetOf,
-  goingOut,
   heatCase,
   outlookOf,
   planOf,
   withDucts,
 } from '@calvik/core';
+import { goingOut } from '@calvik/core/track';
 import { type FastenerNames, fastenerNames } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
 
