@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { causes, dateIn, longDate } from '@calvik/core';
@@ -14,6 +15,7 @@ import { useSaveFact } from '../save-fact';
 /** How often each cause is taken to turn up: by the table, and by this shop’s own closed cases, which can be set aside. */
 export function CaseWeightsScreen() {
   const t = useTokens();
+  const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
   const crew = useCrewOnDuty();
@@ -29,6 +31,9 @@ export function CaseWeightsScreen() {
   return (
     <Screen title="How suspects are weighed" above="Diagnosis" back={routes.runUp} notice={problem}>
       <Text>{`Table: ${DIAGNOSIS_SOURCE.toLowerCase()}. It counts as 60 cases; each case that was found here counts as one.`}</Text>
+      <MainButton mode="outlined" onPress={() => router.push(routes.cars)}>
+        Choose a car to diagnose
+      </MainButton>
       <Text as="strong">
         {`${counted(own.total, 'own case')}${own.since ? `, since ${longDate(dateIn(own.since, logbook.shop.timeZone))}` : ''}`}
       </Text>
