@@ -80,15 +80,17 @@ export function trueHeat(logbook: Logbook, car: Car, venue: Venue, session: Driv
       },
     ) ?? 0;
   const drag = draggingCorner(logbook, car) === corner ? DRAG : { rotor: 1, caliper: 1, mostC: 0 };
-  const over = (tempC: number, share: number): number =>
-    tempC + Math.min(drag.mostC, (tempC - session.airTempC) * (share - 1));
+  const over = (tempC: number, share: number, left = 1): number =>
+    tempC + Math.min(drag.mostC * left, (tempC - session.airTempC) * (share - 1));
   return {
     rotorMaxC: over(most.rotorMaxC, drag.rotor),
     caliperMaxC: over(most.caliperMaxC, drag.caliper),
     fluidMaxC: over(most.fluidMaxC, drag.caliper),
     after: (seconds) => {
       const then = samples.find((s) => s.seconds >= parkedAtS + seconds) ?? samples.at(-1)!;
-      return { rotorC: over(then.rotorC, drag.rotor), caliperC: over(then.caliperC, drag.caliper) };
+      // What it had over the others goes as it cools.
+      const left = (then.rotorC - session.airTempC) / Math.max(1, samples[0]!.rotorC - session.airTempC);
+      return { rotorC: over(then.rotorC, drag.rotor, left), caliperC: over(then.caliperC, drag.caliper, left) };
     },
   };
 }
