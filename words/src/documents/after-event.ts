@@ -124,7 +124,7 @@ export function afterEventSheet(
       lines: (() => {
         const found = closing.sessions.flatMap((s) =>
           judgeLook(logbook, car, s)
-            .findings.filter((f) => f.verdict !== 'inOrder' && f.code !== 'lookOpen')
+            .findings.filter((f) => f.verdict !== 'inOrder' && f.code !== 'lookOpen' && f.code !== 'levelNotComparable')
             .map((f) => `Session ${s.nth}: ${findingText(f, say)}`),
         );
         const cases = closedCases.map(
