@@ -12,6 +12,7 @@ import {
   takeEntry,
 } from '../core/src/bedding/driving';
 import { heatedCar } from '../core/test/builders/heat-car';
+import { timed } from './timed';
 
 const HZ = 100;
 const roadPad = { ...shippedProcedures[0]!, series: [{ ...shippedProcedures[0]!.series[0]!, count: 60 }] };
@@ -26,17 +27,6 @@ function anHour(): SpeedSample[] {
     samples.push({ seconds: i / HZ, kmh: kmh + Math.sin(i * 12.9898) });
   }
   return samples;
-}
-
-function timed<T>(work: () => T, times: number): { ms: number; result: T } {
-  const all: number[] = [];
-  let result = work();
-  for (let i = 0; i < times; i++) {
-    const from = performance.now();
-    result = work();
-    all.push(performance.now() - from);
-  }
-  return { ms: all.sort((a, b) => a - b)[Math.floor(times / 2)]!, result };
 }
 
 const hour = anHour();

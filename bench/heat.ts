@@ -9,6 +9,7 @@ import { type TracePoint, findZones, piecesOfTrace, readTrace } from '../core/sr
 import { asReckoned, computeOutlook, heatCurves } from '../core/src/heat-outlook/computing';
 import { heatedCar, zones } from '../core/test/builders/heat-car';
 import { plainCase, readingsOfTruth, trueCarOf } from '../core/test/builders/heat-case';
+import { timed } from './timed';
 
 const { Solver } = createRequire(import.meta.url)('odex') as {
   Solver: new (n: number) => {
@@ -39,17 +40,6 @@ function trace(hz: number): TracePoint[] {
     points.push({ seconds: s, speedMPerS: p.fromMPerS + ((p.toMPerS - p.fromMPerS) * (s - at)) / p.seconds });
   }
   return points;
-}
-
-function timed<T>(work: () => T, times: number): { ms: number; result: T } {
-  const all: number[] = [];
-  let result = work();
-  for (let i = 0; i < times; i++) {
-    const from = performance.now();
-    result = work();
-    all.push(performance.now() - from);
-  }
-  return { ms: all.sort((a, b) => a - b)[Math.floor(times / 2)]!, result };
 }
 
 const session = trace(50);

@@ -18,21 +18,11 @@ import { advise, evidenceOf, priorOf } from '../core/src/diagnosis';
 import { customer, makeBottle, makeCar, makeFluid, newId } from '../core/test/builders/book';
 import { crew, fullSheet } from '../core/test/builders/service-book';
 import { bookEvent, bookVenue, flushed } from '../core/test/builders/track-records';
+import { timed } from './timed';
 
 const CARS = 12;
 const SESSIONS = 6;
 const YEARS = 10;
-
-function timed<T>(work: () => T, times: number): { ms: number; result: T } {
-  const all: number[] = [];
-  let result = work();
-  for (let i = 0; i < times; i++) {
-    const from = performance.now();
-    result = work();
-    all.push(performance.now() - from);
-  }
-  return { ms: all.sort((a, b) => a - b)[Math.floor(times / 2)]!, result };
-}
 
 const fluid = makeFluid();
 const bottles: ReturnType<typeof makeBottle>[] = [];
