@@ -57,8 +57,8 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
   const { fact } = session;
   const { timeZone } = logbook.shop;
   const left = look.items.filter((i) => i.state !== 'done').length;
-  // After an answer whatever is open next.
-  const done = (): void => open(null);
+  // After an answer whatever is open next; an answer that was slow to be saved shuts nothing that was opened meanwhile.
+  const doneWith = (kind: LookKind): void => open((now) => (now === kind ? null : now));
   const hasKeypad = shown !== null && !isCheck(shown);
   const decide = (): void => router.push(routes.decide(car.id, fact.id));
   const names = useFastenerNames(car);
@@ -111,7 +111,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
             isOpen={shown === item.kind}
             onToggle={() => open(shown === item.kind ? 'none' : item.kind)}
           >
-            <Panel kind={item.kind} car={car} session={session} look={look} onDone={done} />
+            <Panel kind={item.kind} car={car} session={session} look={look} onDone={() => doneWith(item.kind)} />
           </Line>
         ))}
       </View>
