@@ -17,6 +17,7 @@ import { eventDay } from '../core/src/track';
 import { advise, evidenceOf, priorOf } from '../core/src/diagnosis';
 import { customer, makeBottle, makeCar, makeFluid, newId } from '../core/test/builders/book';
 import { crew, fullSheet } from '../core/test/builders/service-book';
+import { sessionPlan } from '../core/test/builders/track-book';
 import { bookEvent, bookVenue, flushed } from '../core/test/builders/track-records';
 import { timed } from './timed';
 
@@ -67,16 +68,7 @@ function session(car: Car, eventId: string, day: string, hour: number): void {
       kind: 'heatReading',
       carId: car.id,
       venueId: bookVenue.id,
-      session: {
-        outLap: true,
-        drivenMin: null,
-        laps: 8,
-        coolDownLap: false,
-        parkedMin: 20,
-        airTempC: 20,
-        isWet: false,
-        ducts: null,
-      },
+      session: sessionPlan,
       read: { instrument: 'pyrometer', corner, part: 'rotor', tempC: 250, secondsAfterStop: 110 },
       takenWith: 'byHand',
     });

@@ -6,12 +6,10 @@ import { type Logbook, ofKind } from '../logbook';
 import {
   type Car,
   type Cause,
-  type Complaint,
   type Corner,
   type DiagnosisChecked,
   type DiagnosisClosed,
   type DiagnosisOpened,
-  type DiagnosticCheck,
   type ReferralWritten,
   type Sign,
   axles,
@@ -166,9 +164,3 @@ export const diagnosesOf = (logbook: Logbook, carId: string): DiagnosisOpened[] 
 
 export const findDiagnosis = (logbook: Logbook, carId: string, id: string): DiagnosisOpened | null =>
   diagnosesOf(logbook, carId).find((d) => d.id === id) ?? null;
-
-/** A complaint is a sign. */
-export const signsOfComplaints = (complaints: readonly Complaint[]): Sign[] => [...complaints];
-
-/** Outcomes that can be given to a check. */
-export const outcomesOf = (check: DiagnosticCheck): readonly string[] => checkTable[check].outcomes;

@@ -238,6 +238,3 @@ export const checkTable: Record<DiagnosticCheck, CheckKnowledge> = {
     hardware: [8, 92],
   }),
 };
-
-/** What is done about it, in order: keys of what words say. */
-export const remedyIsFlush: ReadonlySet<Cause> = new Set(['fluidBoiled']);

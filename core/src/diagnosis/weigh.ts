@@ -8,7 +8,7 @@ export type Weights = Record<Cause, number>;
 export type Evidence = { sign: Sign } | { check: DiagnosticCheck; outcome: string };
 
 /** How many of the table's own cases the shop's stand against: after so many of its own, they weigh as much. Calvik's own figure. */
-const TABLE_CASES = 60;
+export const TABLE_CASES = 60;
 
 /**
  * How often each cause turns up, by the table and by the shop's own closed cases: a Dirichlet prior and its counts.

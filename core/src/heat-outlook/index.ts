@@ -9,6 +9,7 @@ export {
   type HeatInput,
   type HeatInputKey,
   type HeatInputs,
+  heatAxle,
   heatInputKeys,
   heatInputs,
   isVentedPair,

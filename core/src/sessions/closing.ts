@@ -1,21 +1,22 @@
 /** The end of an event for one car: what has to be put back, told and planned before its record is closed. */
 import { hasTapeOn } from '../bedding';
-import { type LocalDate, dateIn } from '../calendar';
+import type { LocalDate } from '../calendar';
 import { judgeFluid } from '../demand';
 
 import { axleParts, wasteOf } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
 import {
+  type Axle,
   type Booking,
   type Car,
   type EventClosed,
   type Finding,
   type TrackEvent,
+  axleOfCorner,
   axles,
   corners,
   cornersOf,
   millilitres,
-  worstOf,
 } from '../model';
 import { brakeSheetOf } from '../service';
 import { trackFinding } from './findings';
@@ -172,8 +173,19 @@ export function wearOver(
   });
 }
 
-/** The day of a session in the shop's time zone. */
-export const dayOf = (logbook: Logbook, session: TrackSession): LocalDate =>
-  dateIn(session.fact.at, logbook.shop.timeZone);
-
-export const closingVerdict = (closing: Closing) => worstOf(closing.open);
+/**
+ * What the thinnest pad of each axle has lost over so long on track, mm, and what that is an hour; axles that were not read twice are left out, and
+ * so are a few minutes, which tell nothing.
+ */
+export const wearPerHour = (
+  wear: ReturnType<typeof wearOver>,
+  minutes: number,
+): { axle: Axle; lostMm: number; perHourMm: number }[] =>
+  minutes < 5
+    ? []
+    : axles.flatMap((axle) => {
+        const own = wear.filter((w) => axleOfCorner(w.corner) === axle);
+        if (own.length === 0) return [];
+        const lostMm = Math.max(0, ...own.flatMap((w) => [w.innerMm[0] - w.innerMm[1], w.outerMm[0] - w.outerMm[1]]));
+        return [{ axle, lostMm, perHourMm: (lostMm * 60) / minutes }];
+      });

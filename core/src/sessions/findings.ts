@@ -11,7 +11,6 @@ export interface TrackFindings {
   levelNotComparable: Record<string, never>;
   levelUnderMin: { level: Quantity; min: Quantity };
   /** Of the heat, brought to one moment. */
-  cornersAlike: Record<string, never>;
   cornerWarmer: { hot: Quantity; other: Quantity };
   cornerHotter: { hot: Quantity; other: Quantity };
   cornerDrags: { hot: Quantity; other: Quantity };
@@ -39,8 +38,6 @@ export interface TrackFindings {
     lookAfter: number;
   };
   trackInOrder: { sessions: number };
-  stopStands: Record<string, never>;
-  onlyLeadLetsGo: Record<string, never>;
   /** Of the end of an event. */
   closeSessionsOpen: { count: number };
   closeStopped: Record<string, never>;

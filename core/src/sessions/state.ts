@@ -1,6 +1,6 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
 import type { Logbook } from '../logbook';
-import { type Car, type Finding, type SessionDecision, type Verdict, severity, worstFirst, worstOf } from '../model';
+import { type Car, type Finding, type SessionDecision, type Verdict, worstFirst, worstOf } from '../model';
 import { trackFinding } from './findings';
 import { type SessionLook, judgeLook } from './look-list';
 import { type TrackSession, decisionsOn, isLookDue, lastSession, lastDecisionBefore, sessionsOfCar } from './session';
@@ -101,7 +101,3 @@ const limitsFinding = ({ limits }: SessionDecision): Finding =>
       lookAfter: limits.lookAfterSessions,
     },
   );
-
-/** The worst of two decisions' severities, for sorting cars on the day. */
-export const bySeverity = (a: { verdict: Verdict }, b: { verdict: Verdict }): number =>
-  severity(b.verdict) - severity(a.verdict);

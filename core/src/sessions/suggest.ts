@@ -1,7 +1,8 @@
 /** Limits that can be computed: how many laps the pads have left, and what the findings ask for. */
+import { heatAxle } from '../heat-outlook';
 import { padReadingsAt } from '../inventory';
 import type { Logbook } from '../logbook';
-import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, corners } from '../model';
+import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, axles, corners } from '../model';
 import { thinnestEnd } from '../pads';
 import { brakeSheetOf, judgeCorners } from '../service';
 import { type TrackSession, planOf, sessionsAt } from './session';
@@ -47,6 +48,12 @@ export function padLapsLeft(logbook: Logbook, car: Car, session: TrackSession): 
     }));
     return [{ corner, ...each.reduce((a, b) => (b.laps < a.laps ? b : a)) }];
   });
+}
+
+/** Fluid that the heat of a session has reached: what stands behind the pistons of all four corners, mL, to the next five. */
+export function heatAffectedMl(logbook: Logbook, car: Car): number {
+  const ml = axles.reduce((sum, axle) => sum + 2 * heatAxle(logbook, car, axle).fluidMl, 0);
+  return Math.ceil(ml / 5) * 5;
 }
 
 const hot: ReadonlySet<string> = new Set(['cornerWarmer', 'cornerHotter', 'hotterThanModel', 'boiledInSession']);

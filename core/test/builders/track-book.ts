@@ -55,20 +55,23 @@ export const check = (time: string, s: Fact, name: LookCheck, faults: [LookFault
 
 export const allChecks = (time: string, s: Fact): Fact[] => lookChecks.map((name) => check(time, s, name));
 
+/** A session as a heat reading carries it. */
+export const sessionPlan = {
+  outLap: true,
+  drivenMin: null,
+  laps: 8,
+  coolDownLap: false,
+  parkedMin: 20,
+  airTempC: 20,
+  isWet: false,
+  ducts: null,
+};
+
 export const hot = (time: string, s: Fact, corner: Corner, tempC: number, secondsAfterStop: number) =>
   fact(time, {
     kind: 'heatReading',
     venueId: bookVenue.id,
-    session: {
-      outLap: true,
-      drivenMin: null,
-      laps: 8,
-      coolDownLap: false,
-      parkedMin: 20,
-      airTempC: 20,
-      isWet: false,
-      ducts: null,
-    },
+    session: sessionPlan,
     read: { instrument: 'pyrometer', corner, part: 'rotor', tempC, secondsAfterStop },
     takenWith: 'byHand',
     sessionId: undefined,

@@ -1,7 +1,7 @@
 /** People at a track who look, forget, lie within what can be typed, mend, and try to let a car out. */
 import { type Fact, complaints, corners, faultsByCheck, lookChecks } from '../../src';
 import type { Entry } from './track-oracle';
-import { LEAD, TECH, atEvent, bookEvent, bookVenue, decide, fact, sheet } from './track-book';
+import { LEAD, TECH, atEvent, bookEvent, bookVenue, decide, fact, sessionPlan, sheet } from './track-book';
 import { flushed } from './track-records';
 import { trackCar } from './track-book';
 
@@ -72,16 +72,7 @@ export function randomDay(roll: () => number, steps: number): Step[] {
         fact(t, {
           kind: 'heatReading',
           venueId: bookVenue.id,
-          session: {
-            outLap: true,
-            drivenMin: null,
-            laps: 8,
-            coolDownLap: false,
-            parkedMin: 20,
-            airTempC: 20,
-            isWet: false,
-            ducts: null,
-          },
+          session: sessionPlan,
           read: { instrument: 'pyrometer', corner, part: 'rotor', tempC, secondsAfterStop: 60 },
           takenWith: 'byHand',
         }),
@@ -141,16 +132,7 @@ export function randomDay(roll: () => number, steps: number): Step[] {
         fact(t, {
           kind: 'heatReading',
           venueId: bookVenue.id,
-          session: {
-            outLap: true,
-            drivenMin: null,
-            laps: 8,
-            coolDownLap: false,
-            parkedMin: 20,
-            airTempC: 20,
-            isWet: false,
-            ducts: null,
-          },
+          session: sessionPlan,
           read: { instrument: 'fluidBoiled' },
           takenWith: 'byHand',
         }),

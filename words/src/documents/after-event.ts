@@ -3,16 +3,13 @@ import {
   type Booking,
   type Logbook,
   type UnitSystem,
-  cornersOf,
-  dateIn,
   dateSpan,
   decisionsOn,
   factsAfter,
   judgeLook,
-  longDate,
   ofKind,
 } from '@calvik/core';
-import { closingOf, wearOver } from '@calvik/core/track';
+import { closingOf, wearOver, wearPerHour } from '@calvik/core/track';
 import { findingText } from '../findings';
 import { complaintWords, cornerNames } from '../names';
 import { type Say, sayTo } from '../reader';
@@ -165,18 +162,11 @@ export function afterEventSheet(
 /** Wear as a gauge tells it: tenths of a millimetre, thousandths of an inch. */
 const wornText = (mmLost: number, say: Say): string => say.value(mmLost, 'length', say.units === 'metric' ? 1 : 3);
 
-/** What the thinnest pad of each axle loses in an hour on track. */
-function perHourLines(wear: ReturnType<typeof wearOver>, minutes: number, say: Say): string[] {
-  if (minutes < 5) return [];
-  return (['front', 'rear'] as const).flatMap((axle) => {
-    const own = wear.filter((w) => cornersOf(axle).includes(w.corner));
-    if (own.length === 0) return [];
-    const worn = Math.max(...own.flatMap((w) => [w.innerMm[0] - w.innerMm[1], w.outerMm[0] - w.outerMm[1]]));
-    return [
-      `${axle === 'front' ? 'Front' : 'Rear'}: up to ${wornText(Math.max(0, worn), say)} so far, ${wornText((Math.max(0, worn) * 60) / minutes, say)} an hour on track.`,
-    ];
-  });
-}
+const perHourLines = (wear: ReturnType<typeof wearOver>, minutes: number, say: Say): string[] =>
+  wearPerHour(wear, minutes).map(
+    ({ axle, lostMm, perHourMm }) =>
+      `${axle === 'front' ? 'Front' : 'Rear'}: up to ${wornText(lostMm, say)} so far, ${wornText(perHourMm, say)} an hour on track.`,
+  );
 
 /** The text to the customer after an event: what was driven, found, and comes next. */
 export function afterEventText(logbook: Logbook, booking: Booking, today: string): string {
@@ -202,6 +192,3 @@ export function afterEventText(logbook: Logbook, booking: Booking, today: string
     .filter(Boolean)
     .join(' ');
 }
-
-/** "4 Oct 2026" of a moment. */
-export const dayText = (at: string, timeZone: string): string => longDate(dateIn(at, timeZone));

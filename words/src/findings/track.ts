@@ -32,7 +32,6 @@ export const trackTexts: TextsFor<TrackFindings> = {
   levelNotComparable: () => 'No level on record from before: this one is the first to compare with.',
   levelUnderMin: ({ level, min }, _, say) =>
     `Level ${say.quantity(level)}, under MIN at ${say.quantity(min)}: air may be in.`,
-  cornersAlike: () => 'Left and right alike.',
   cornerWarmer: ({ hot, other }, { corner }, say) =>
     `Warmer than across${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}, a minute after the stop.`,
   cornerHotter: ({ hot, other }, { corner }, say) =>
@@ -59,8 +58,6 @@ export const trackTexts: TextsFor<TrackFindings> = {
   goesWithLimits: ({ laps, minutes, coolDownLap, notInTheWet, lookAfter }) =>
     `Goes with limits: ${limitsText({ maxLaps: laps, maxMinutes: minutes, coolDownLap, notInTheWet, lookAfterSessions: lookAfter })}.`,
   trackInOrder: ({ sessions }) => (sessions === 0 ? 'Not out yet.' : `${counted(sessions, 'session')}, all looked at.`),
-  stopStands: () => 'The stop stands.',
-  onlyLeadLetsGo: () => 'Only the lead lets it go without limits.',
   closeSessionsOpen: ({ count }) => `${counted(count, 'session')} not decided on.`,
   closeStopped: () => 'The car is stopped: it stays stopped until it is looked at again.',
   closeDuctsOn: () => 'Ducts are still on.',

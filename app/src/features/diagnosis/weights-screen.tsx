@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { causes, dateIn, longDate } from '@calvik/core';
-import { DIAGNOSIS_SOURCE, casesOfShop, priorOf } from '@calvik/core/diagnosis';
+import { DIAGNOSIS_SOURCE, TABLE_CASES, casesOfShop, priorOf } from '@calvik/core/diagnosis';
 import { counted } from '@calvik/words';
 import { causeNames } from '@calvik/words/diagnosis';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
@@ -30,7 +30,7 @@ export function CaseWeightsScreen() {
   };
   return (
     <Screen title="How suspects are weighed" above="Diagnosis" back={routes.runUp} notice={problem}>
-      <Text>{`Table: ${DIAGNOSIS_SOURCE.toLowerCase()}. It counts as 60 cases; each case that was found here counts as one.`}</Text>
+      <Text>{`Table: ${DIAGNOSIS_SOURCE.toLowerCase()}. It counts as ${TABLE_CASES} cases; each case that was found here counts as one.`}</Text>
       <MainButton mode="outlined" onPress={() => router.push(routes.cars)}>
         Choose a car to diagnose
       </MainButton>

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { type Car, type Job, heatInputs, openJobsOfCar, usualDurationMin } from '@calvik/core';
+import { type Car, type Job, openJobsOfCar, usualDurationMin } from '@calvik/core';
+import { heatAffectedMl } from '@calvik/core/track';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -8,16 +9,14 @@ import { routes } from '../routes';
 import { newJobAtEvent } from './use-track';
 
 /** The heat-affected fluid bled between sessions, guided: an exchange, level, pedal and wheels, released at its end. */
-export function BleedHere({ car, eventId, airTempC }: { car: Car; eventId: string; airTempC: number }) {
+export function BleedHere({ car, eventId }: { car: Car; eventId: string }) {
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
   const crew = useCrewOnDuty();
   const [problem, setProblem] = useState<string | null>(null);
   const open = openJobsOfCar(logbook, car.id).find((j) => j.kind === 'trackBleed');
-  // What stands behind the pistons is what the heat has reached.
-  const { axles: brakes } = heatInputs(logbook, car, airTempC);
-  const ml = Math.round((2 * (brakes.front.fluidMl + brakes.rear.fluidMl)) / 5) * 5;
+  const ml = heatAffectedMl(logbook, car);
   const begin = async (): Promise<void> => {
     if (open) return router.push(routes.service(open.id));
     if (!crew) return setProblem('Choose who is on duty first, so that this entry carries a name.');

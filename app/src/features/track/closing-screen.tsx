@@ -161,9 +161,7 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
                   {action.label}
                 </MainButton>
               ) : null}
-              {item.kind === 'fluid' && !item.isDone && !action ? (
-                <BleedHere car={car} eventId={event.id} airTempC={last?.fact.airTempC ?? 20} />
-              ) : null}
+              {item.kind === 'fluid' && !item.isDone && !action ? <BleedHere car={car} eventId={event.id} /> : null}
             </Line>
           );
         })}

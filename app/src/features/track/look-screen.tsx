@@ -134,7 +134,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
         >
           Diagnose
         </MainButton>
-        <BleedHere car={car} eventId={fact.eventId} airTempC={fact.airTempC} />
+        <BleedHere car={car} eventId={fact.eventId} />
       </Section>
     </Screen>
   );
