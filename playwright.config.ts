@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { noonZone } from './e2e/zone';
 
 const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
@@ -13,7 +14,7 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     browserName: 'chromium',
-    timezoneId: 'Europe/Berlin',
+    timezoneId: noonZone,
     locale: 'en-GB',
     launchOptions: {
       executablePath: chromium,

@@ -3,6 +3,7 @@ import { type Page, expect, test } from '@playwright/test';
 import { pdfText } from './pdf';
 import { button, deviceOf, field, idsByName, link, pick, room } from './people';
 import { Server, newDataFile } from './server';
+import { noonZone } from './zone';
 
 /** The lead's planning evening: from a new event to today's list, by clicking, typing and dragging, through every layer. */
 let server: Server;
@@ -182,7 +183,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
 
   await test.step('today’s list of the one on duty', async () => {
     await page.goto(`${server.url}/board?day=${day}&job=${job.id}`);
-    const today = new Date().toLocaleDateString('sv', { timeZone: 'Europe/Berlin' });
+    const today = new Date().toLocaleDateString('sv', { timeZone: noonZone });
     for (let d = day; d > today; d = new Date(Date.parse(`${d}T00:00:00Z`) - 86_400_000).toISOString().slice(0, 10))
       await button(page, 'A day earlier').click();
     await field(page, 'Start').fill('23:00');

@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { noonZone } from './zone';
 
 const root = resolve(__dirname, '..');
 
@@ -24,6 +25,7 @@ export class Server {
         PORT: String(port),
         CALVIK_DATA: data,
         CALVIK_DEMO: demo ? '1' : '0',
+        CALVIK_DEMO_TIME_ZONE: noonZone,
         CALVIK_INSTRUMENT_SPEED: '15',
         LOG_LEVEL: 'error',
       },

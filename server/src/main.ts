@@ -10,7 +10,7 @@ import { Database } from './database/database';
 const FIRST_PORT = 4173;
 const LAST_PORT = FIRST_PORT + 19;
 
-/** Settings come from the environment: PORT, CALVIK_DATA, CALVIK_DEMO, CALVIK_STATIC, CALVIK_INSTRUMENT_SPEED, LOG_LEVEL. */
+/** Settings come from the environment: PORT, CALVIK_DATA, CALVIK_DEMO, CALVIK_DEMO_TIME_ZONE, CALVIK_STATIC, CALVIK_INSTRUMENT_SPEED, LOG_LEVEL. */
 async function main(): Promise<void> {
   const { env } = process;
   const logger = pino({ level: env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
@@ -24,7 +24,7 @@ async function main(): Promise<void> {
   const database = await Database.open(file);
   if (env.CALVIK_DEMO === '1' && (await database.cursor()) === 0) {
     say('Loading the demo shop …');
-    const count = await loadDemo(database, new Date().toISOString());
+    const count = await loadDemo(database, new Date().toISOString(), env.CALVIK_DEMO_TIME_ZONE);
     say(`Loaded ${count} facts and records.`);
   }
   const { app, stop } = createApp({

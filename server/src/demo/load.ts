@@ -55,10 +55,12 @@ export interface DemoData {
 /**
  * The demo shop's two years, counted back from `now`. The same moment gives the same data.
  * @param now the moment that "today" and all dates count from
+ * @param timeZone where the shop stands
  */
-export function demoData(now: Instant): DemoData {
+export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
   const dice = chance('the demo shop');
-  const { timeZone, altitudeM } = demoShop;
+  const shop = { ...demoShop, timeZone };
+  const { altitudeM } = shop;
   const today = dateIn(now, timeZone);
   const ambientKpa = pressureAtAltitude(altitudeM);
   const at = (daysAgo: number, time = '10:00'): Instant => instantAt(plusDays(today, -daysAgo), time, timeZone);
@@ -68,7 +70,7 @@ export function demoData(now: Instant): DemoData {
       random: Uint8Array.from({ length: 16 }, () => Math.floor(dice.uniform() * 256)),
     });
 
-  const records: AnyRecord[] = [{ collection: 'shops', body: demoShop }];
+  const records: AnyRecord[] = [{ collection: 'shops', body: shop }];
   const facts: Fact[] = [];
   const common = { version: 0, archived: false };
   const long = at(740);
@@ -240,7 +242,7 @@ export function demoData(now: Instant): DemoData {
     const reading = (moment: Instant): number => {
       const logbook = buildLogbook(
         {
-          shops: [demoShop],
+          shops: [shop],
           bottles: records.flatMap((r) => (r.collection === 'bottles' ? [r.body] : [])),
           fluids: records.flatMap((r) => (r.collection === 'fluids' ? [r.body] : [])),
         },
@@ -436,8 +438,8 @@ export function demoData(now: Instant): DemoData {
 }
 
 /** Keeps the demo shop in an empty database. @returns how many facts and records */
-export async function loadDemo(database: Database, now: Instant): Promise<number> {
-  const { records, facts, files } = demoData(now);
+export async function loadDemo(database: Database, now: Instant, timeZone?: string): Promise<number> {
+  const { records, facts, files } = demoData(now, timeZone);
   for (const { id, type, text } of files) await database.savePhoto(id, type, gzipSync(text));
   const order: Collection[] = [
     'shops',

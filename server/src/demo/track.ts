@@ -16,6 +16,7 @@ import {
   corners,
   cornersOf,
   dateIn,
+  instantAt,
   lookChecks,
   planOf,
   recordDefaults,
@@ -141,7 +142,8 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
       carId: made.carId(key),
       eventId,
       crewId: made.crew.sanna!,
-      startAt: minutesAgo(240),
+      // An event of today stands on today, at whatever hour the demo is loaded.
+      startAt: [minutesAgo(240), instantAt(today, '00:00', timeZone)].sort().at(-1)!,
       durationMin: 30,
       notes: '',
       bookingId,
