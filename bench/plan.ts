@@ -30,6 +30,7 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
     name: `P${p}`,
     event: null,
     hours: days.map((_, d) => (d % 7 < 5 && !(p === 1 && d % 7 === 4) ? { from: 480, to: 1020 } : null)),
+    breaks: [{ from: 720, to: 750 }],
   }));
   const kinds: Pick<Task, 'key' | 'minutes' | 'wheelsOff'>[] = [
     { key: 'boilingTest', minutes: 15, wheelsOff: false },
@@ -59,6 +60,7 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
         people: people.map((_, p) => p).filter((p) => k.key !== 'flush' || p !== crew - 1),
         needsLift: k.wheelsOff,
         travelMin: 0,
+        uses: k.key === 'flush' ? [{ stock: 'fluid', amount: 650 }] : [],
         after:
           i > 0 && k.wheelsOff
             ? own.slice(0, i).flatMap((o, j) => (o.wheelsOff ? [{ id: `${car}.${j}`, lagDays: 0 }] : []))
@@ -74,6 +76,19 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
     fixed: [],
     setupMin: 25,
     previous: new Map(),
+    // Half of the fluid is here, the rest comes in the second half of the first week.
+    stocks: [
+      {
+        id: 'fluid',
+        lots: Array.from({ length: jobs }, (_, i) => ({
+          amount: 1000,
+          from: i % 2 === 0 ? 0 : 3,
+          until: null,
+          daysOnceOpen: 30,
+        })),
+      },
+    ],
+    pace: 'late',
   };
 }
 

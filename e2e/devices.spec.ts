@@ -103,10 +103,13 @@ test('an empty shop leads from nothing to a judged car', async ({ page }) => {
   await field(page, 'New crew member').fill('Mara Quist');
   await button(page, 'Add').click();
   await expect(page.getByRole('radio', { name: 'Mara Quist, lead' })).toBeChecked();
+  await link(page, 'Name and place').click();
   await field(page, 'Time zone').fill('Europe/Nowhere');
   await button(page, 'Save the shop’s settings').click();
   await expect(page.getByText('This time zone is not known.')).toBeVisible();
   await field(page, 'Time zone').fill(noonZone);
+  await button(page, 'Save the shop’s settings').click();
+  await page.goto(`${server.url}/settings/rules`);
   await pick(page, 'Another rule', 'D: every so many months');
   await button(page, 'Add D: flush every 24 months').click();
   await button(page, 'Save the shop’s settings').click();

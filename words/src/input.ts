@@ -104,6 +104,7 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   fastenerKeyTwice: () => 'Two fasteners have the same key.',
   torqueWithoutSource: () => 'Say where each torque figure stands, so that it can be looked up.',
   dayEndsBeforeItBegins: () => 'The working day ends before it begins.',
+  notACurrency: () => 'A currency has three letters, like EUR.',
   notSevenDays: () => 'A week has seven days.',
   daysOffEndBeforeTheyBegin: () => 'The days off end before they begin.',
   unknownWork: () => 'There is no such work.',

@@ -152,7 +152,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   probeNotSubmerged: ({ depthMm, holeMm }, say) =>
     `The probe is not submerged: the sample is ${say.value(depthMm, 'length', 0)} deep, the hole in the probe sits at ${say.value(holeMm, 'length', 0)}. Draw some into the cup and test it there.`,
   planNotReady: () => 'This plan is not ready to be taken.',
-  planOutOfDate: () => 'Jobs were changed since this plan was made. Make a new one.',
+  planOutOfDate: () => 'Something that this plan stands on has changed since it was made. Search again.',
   pictureNotReadable: () => 'This is not a JPEG, PNG or WebP picture.',
   pictureTooLarge: () => 'The picture is too large.',
   traceNotReadable: ({ why, row }) => traceProblemText(why, row),

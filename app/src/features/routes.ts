@@ -13,6 +13,7 @@ function to(path: string, query: Query = {}): Href {
 export const routes = {
   runUp: to('/'),
   settings: to('/settings'),
+  shopSettings: (page: string) => to(`/settings/${page}`),
   unsent: to('/unsent'),
   import: to('/import'),
   messages: to('/messages'),
@@ -20,6 +21,8 @@ export const routes = {
   board: to('/board'),
   boardAt: (day: string, job: string) => to('/board', { day, job }),
   plan: to('/plan'),
+  anotherLook: to('/another-look'),
+  weeks: to('/weeks'),
   bench: to('/bench'),
   crewMember: (id: string) => to(`/crew/${id}`),
   newCustomer: to('/customers/new'),

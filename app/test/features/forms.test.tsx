@@ -15,7 +15,7 @@ import { EditCarScreen, NewCarScreen } from '../../src/features/cars/car-form';
 import { EditCustomerScreen, NewCustomerScreen } from '../../src/features/customers/customer-form';
 import { EditEventScreen, NewEventScreen } from '../../src/features/events/event-form';
 import { EditVenueScreen, NewVenueScreen } from '../../src/features/venues/venue-form';
-import { SettingsScreen } from '../../src/features/settings/settings-screen';
+import { ShopSettingsScreen } from '../../src/features/settings/shop-screen';
 import { NewBottleScreen } from '../../src/features/inventory/bottle-form';
 import { NewFluidScreen } from '../../src/features/inventory/fluid-form';
 import { EditPadSetScreen, NewPadSetScreen } from '../../src/features/inventory/pad-set-form';
@@ -214,7 +214,7 @@ describe.each(['metric', 'imperial'] as const)('opened and saved in %s units, a 
     ['venue', EditVenueScreen, venue, 'venues', 'Save venue'],
     ['pad set', EditPadSetScreen, awkwardSet, 'padSets', 'Save pad set'],
     ['rotor pair', EditRotorPairScreen, awkwardPair, 'rotorPairs', 'Save rotor pair'],
-    ['shop', SettingsScreen, shop, 'shops', 'Save the shop’s settings'],
+    ['shop', ShopSettingsScreen, shop, 'shops', 'Save the shop’s settings'],
   ] as [string, ComponentType, { id: string }, Collection, string][])(
     'a %s',
     async (_what, Screen, record, collection, name) => {

@@ -265,7 +265,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     suppliers: byId(records.suppliers),
     wearParts: byId(records.wearParts),
     orders: byId(records.orders),
-    messages: byId(records.messages),
+    messages: saying('messages'),
     wrenches: byId(records.wrenches),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     diagnosesClosed: counting.filter((f): f is DiagnosisClosed => f.kind === 'diagnosisClosed').sort(byTime),

@@ -1,7 +1,8 @@
 import type { Compound } from './schemas/heat';
 import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
+import type { Message } from './schemas/planning';
 import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
-import { nothingKnown, usualHours, workSkills } from './terms';
+import { nothingKnown, usualBreaks, usualHours, workSkills } from './terms';
 
 /** A shop has one record of itself; it has this id everywhere. */
 export const SHOP_ID = '01900000-0000-7000-8000-000000000001';
@@ -29,6 +30,10 @@ export const shopDefaults: Shop = {
   ductsAtEvent: 'any',
   inspectionItems: [],
   hours: usualHours,
+  breaks: usualBreaks,
+  closedDays: [],
+  planPace: 'late',
+  currency: 'EUR',
   slackDays: 1,
   afterEventDays: 7,
   machineBeddingDays: 6,
@@ -78,5 +83,6 @@ export const recordDefaults = {
   } satisfies Partial<Compound>,
   rotorPairs: { material: 'greyIron' as const, isVented: null, minMassKg: null } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
+  messages: { told: null } satisfies Partial<Message>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
 };

@@ -89,6 +89,9 @@ export const usualHours: ({ from: string; to: string } | null)[] = [
   null,
 ];
 
+/** When a shop does not work on a working day, until it says otherwise. */
+export const usualBreaks = [{ from: '12:00', to: '12:30' }];
+
 /** Kinds of work that a car can need for an event, in the order in which they are done. */
 export const workKinds = [
   'boilingTest',

@@ -1,13 +1,14 @@
 /** A search for a plan, as the server tells of it. */
-import { compoundName, findingsOfPart, placeOf } from '../inventory';
+import { type LocalDate, plusWorkingDays } from '../calendar';
+import { compoundName, fastestSupplier, findingsOfPart, placeOf, usableMl } from '../inventory';
 import type { Logbook } from '../logbook';
 import { type Finding, axleOfWork, worstOf } from '../model';
 import type { WorkItem } from '../work';
 import { scheduleFinding } from './findings';
 import { type PlanningCase, type ProposedPlan, proposedPlan } from './from-logbook';
-import type { Score } from './problem';
+import type { Score, Task } from './problem';
 import type { Solved } from './solve';
-import { type WayOut, waysOut } from './ways-out';
+import { type WayOut, onlyWantsStock, waysOut } from './ways-out';
 
 /** How far the search is. */
 export interface PlanProgress {
@@ -45,48 +46,81 @@ export interface PlanRun {
   state: 'working' | 'done' | 'failed';
   progress: PlanProgress | null;
   answer: PlanAnswer | null;
+  /** Something that it stands on has changed since. */
+  isOutOfDate: boolean;
 }
 
 /** With more left out than this the ways out are worked out for the first ones only: each is a search of its own. */
 const MAX_WITH_WAYS = 12;
 
-/** What helps where a part comes too late: a set from stock, or the work dropped. */
-function partWays(logbook: Logbook, item: WorkItem): WayOut[] {
-  const axle = axleOfWork(item.key);
-  if (item.kind !== 'pads' || item.parts.every((p) => p.source === 'shelf')) return [];
-  const sets = [...logbook.padSets.values()].filter(
-    (p) =>
-      !p.archived &&
-      p.axle === axle &&
-      p.use === 'track' &&
-      p.carId === null &&
-      placeOf(logbook, p.id).at === 'shelf' &&
-      worstOf(findingsOfPart(logbook, p)) !== 'stop',
-  );
-  return [
-    ...sets.map((set) => ({
-      kind: 'fromStock' as const,
-      minutes: 0,
-      pads: set.label,
-      compound: compoundName(logbook, set),
-    })),
-    { kind: 'dropWithReason' as const, minutes: 0 },
-  ];
+/** What helps where parts or fluid are missing or come too late: something like it from stock, something to enter, or the work dropped. */
+export function goodsWays(logbook: Logbook, item: WorkItem, today: LocalDate): WayOut[] {
+  const drop = { kind: 'dropWithReason' as const, minutes: 0 };
+  const code = item.impossible?.code;
+  const { fluid } = item;
+  if (fluid && (code === 'noFluidOnRecord' || code === 'fluidMissing' || code === 'fluidComesTooLate')) {
+    const others = [...logbook.fluids.values()]
+      .filter((f) => !f.archived && f.grade === fluid.grade && f.id !== fluid.fluidId)
+      .map((f) => ({ kind: 'otherFluid' as const, minutes: 0, fluid: f.name, ml: usableMl(logbook, f.id, today) }))
+      .filter((f) => f.ml >= fluid.ml);
+    return [
+      ...others,
+      ...(code === 'noFluidOnRecord' ? [{ kind: 'enterFluid' as const, minutes: 0, grade: fluid.grade }] : []),
+      ...(code === 'fluidMissing' ? [{ kind: 'enterSupplier' as const, minutes: 0 }] : []),
+      drop,
+    ];
+  }
+  const ways: WayOut[] = [];
+  if (item.kind === 'pads' && item.parts.some((p) => p.source !== 'shelf'))
+    for (const set of logbook.padSets.values())
+      if (
+        !set.archived &&
+        set.axle === axleOfWork(item.key) &&
+        set.use === 'track' &&
+        set.carId === null &&
+        placeOf(logbook, set.id).at === 'shelf' &&
+        worstOf(findingsOfPart(logbook, set)) !== 'stop'
+      )
+        ways.push({ kind: 'fromStock', minutes: 0, pads: set.label, compound: compoundName(logbook, set) });
+  if (code === 'partUnknown') {
+    const isNamed = item.impossible?.values['part'] !== '';
+    ways.push({ kind: isNamed ? 'enterSupplier' : 'enterPart', minutes: 0 });
+  }
+  return item.parts.length > 0 && item.parts.some((p) => p.source !== 'shelf') ? [...ways, drop] : ways;
 }
 
 const aboutWork = ({ bookingId, carId, key, ownTitle }: WorkItem) => ({ bookingId, carId, key, ownTitle });
 
+/** What ran out for a task, and when more of it can be here. */
+function stockFinding(logbook: Logbook, c: PlanningCase, task: Task): Finding {
+  const id = task.uses[0]!.stock;
+  const fluid = logbook.fluids.get(id);
+  const supplier = fastestSupplier(logbook, fluid ? 'bottle' : 'wearPart');
+  return scheduleFinding(
+    'stockShort',
+    'needsWork',
+    {},
+    {
+      name: fluid?.name ?? logbook.wearParts.get(id)?.name ?? '',
+      on: supplier ? plusWorkingDays(c.today, supplier.leadDays) : null,
+    },
+  );
+}
+
 /** Work that the plan has no room for, with the cheapest ways out. */
-function withoutRoom(c: PlanningCase, { plan }: Solved): LeftOut[] {
+function withoutRoom(logbook: Logbook, c: PlanningCase, { plan }: Solved): LeftOut[] {
   return plan.unscheduled.map((task, i): LeftOut => {
     const waitsFor = task.after.find((a) => plan.unscheduled.some((t) => t.id === a.id));
     const first = waitsFor && c.items.get(waitsFor.id)!;
+    const isStock = i < MAX_WITH_WAYS && onlyWantsStock(c.problem, plan, task);
     return {
       ...aboutWork(c.items.get(task.id)!),
       why: first
         ? scheduleFinding('waitsForWork', 'needsWork', {}, { work: first.kind, ownTitle: first.ownTitle })
-        : scheduleFinding('noRoom', 'needsWork', {}, {}),
-      waysOut: i < MAX_WITH_WAYS && !first ? waysOut(c.problem, plan, task) : [],
+        : isStock
+          ? stockFinding(logbook, c, task)
+          : scheduleFinding('noRoom', 'needsWork', {}, {}),
+      waysOut: i < MAX_WITH_WAYS && !first && !isStock ? waysOut(c.problem, plan, task) : [],
     };
   });
 }
@@ -99,13 +133,13 @@ export function planAnswer(logbook: Logbook, c: PlanningCase, solved: Solved, ne
   // What only waits for something else that cannot be done is no decision of its own.
   const impossible = c.impossible.flatMap((item): LeftOut[] =>
     item.impossible && item.impossible.code !== 'waitsFor'
-      ? [{ ...aboutWork(item), why: item.impossible, waysOut: partWays(logbook, item) }]
+      ? [{ ...aboutWork(item), why: item.impossible, waysOut: goodsWays(logbook, item, c.today) }]
       : [],
   );
   const { plan, score, gap, seconds, firstAfter, wasStopped } = solved;
   return {
     ...proposedPlan(logbook, c, plan, newId),
-    leftOut: [...withoutRoom(c, solved), ...impossible],
+    leftOut: [...withoutRoom(logbook, c, solved), ...impossible],
     forDriver: c.forDriver.map(aboutWork),
     score,
     gap,

@@ -15,8 +15,9 @@ export type PlanBreak = {
     | 'notOnce'
     | 'firstNotPlanned'
     | 'tooSoon'
-    | 'wrongOrder';
-  /** Whom or what it is about: a person, a lift, a car, a task. */
+    | 'wrongOrder'
+    | 'nothingLeft';
+  /** Whom or what it is about: a person, a lift, a car, a task, a stock. */
   about: string;
 };
 
@@ -63,7 +64,13 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
       else take(problem.lifts[v.lift]!.name, block);
     }
     const wanted = setup + v.tasks.reduce((n, t) => n + t.minutes, 0) + Math.max(...v.tasks.map((t) => t.travelMin));
-    if (v.span.to - v.span.from !== wanted) say('wrongLength', what);
+    const pauses = new Map(v.people.flatMap((p) => problem.people[p]!.breaks.map((b) => [`${b.from} ${b.to}`, b])));
+    let paused = 0;
+    for (const b of pauses.values()) {
+      if (b.from <= v.span.from && v.span.from < b.to) say('outsideHours', what);
+      if (v.span.from < b.to && b.from < v.span.to) paused += b.to - b.from;
+    }
+    if (v.span.to - v.span.from !== wanted + paused) say('wrongLength', what);
     for (const t of v.tasks) {
       seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
       dayOf.set(t.id, { day: v.day, from: v.span.from });
@@ -87,5 +94,38 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
       }
     }
   }
+  for (const stock of problem.stocks) if (!canBeDrawn(problem, plan, stock)) say('nothingLeft', stock.id);
   return breaks;
+}
+
+/** Whether bottles can be chosen so that everything drawn is there: by trying every choice. */
+function canBeDrawn(problem: Problem, plan: Plan, { id, lots }: Problem['stocks'][number]): boolean {
+  const draws: { day: number; amount: number }[] = [];
+  const add = (day: number, uses: Problem['tasks'][number]['uses']): void => {
+    for (const u of uses) if (u.stock === id && u.amount > 0) draws.push({ day, amount: u.amount });
+  };
+  for (const f of problem.fixed) add(f.day, f.uses);
+  for (const v of plan.visits) for (const t of v.tasks) add(v.day, t.uses);
+  draws.sort((a, b) => a.day - b.day);
+  const left = lots.map((l) => ({ left: l.amount, openedOn: null as number | null }));
+  const draw = (i: number, wanted: number): boolean => {
+    if (wanted <= 1e-9) return i + 1 >= draws.length || draw(i + 1, draws[i + 1]!.amount);
+    const { day } = draws[i]!;
+    return lots.some((lot, at) => {
+      const mine = left[at]!;
+      const { openedOn } = mine;
+      const isOff = lot.daysOnceOpen !== null && openedOn !== null && day > openedOn + lot.daysOnceOpen;
+      if (mine.left <= 1e-9 || day < lot.from || (lot.until !== null && day > lot.until) || isOff) return false;
+      const taken = Math.min(wanted, mine.left);
+      mine.left -= taken;
+      mine.openedOn = openedOn ?? day;
+      const isEnough = draw(i, wanted - taken);
+      if (!isEnough) {
+        mine.left += taken;
+        mine.openedOn = openedOn;
+      }
+      return isEnough;
+    });
+  };
+  return draws.length === 0 || draw(0, draws[0]!.amount);
 }

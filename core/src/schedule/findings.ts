@@ -12,6 +12,7 @@ export interface ScheduleFindings {
   workTooLate: Work & { latest: string };
   hasLeft: { person: string };
   isOff: { person: string; why: string };
+  shopIsShut: { why: string };
   isAtEvent: { person: string; event: string };
   doesNotWorkThatDay: { person: string };
   outsideHours: { person: string; from: string; to: string };
@@ -22,6 +23,16 @@ export interface ScheduleFindings {
   comesAfter: Work & { first: WorkKind; lagDays: number };
   comesBefore: Work & { first: WorkKind };
   waitsForWork: Work;
+  liftIsGone: { lift: string };
+  eventCancelled: { event: string };
+  bookingCancelled: { event: string };
+  /** The work list does not want it any more, or an earlier event has it. */
+  workNotWanted: { works: string[] };
+  carAtTwoEvents: { event: string; on: string };
+  /** A text to the customer says another day than holds now; `now` null: no day any more. */
+  textSaysOtherDay: { about: 'event' | 'bringIn'; told: string; now: string | null };
+  /** What is on the shelf went to others; `on`: when more can be here, null where nobody sells it. */
+  stockShort: { name: string; on: string | null };
   noRoom: Record<string, never>;
 }
 export const scheduleFinding = findingsOf<ScheduleFindings>();

@@ -1,45 +1,25 @@
-import { type Instant, type LocalDate, dateIn, daysBetween, instantAt, plusDays, timeIn, weekdayOf } from '../calendar';
+import {
+  type Instant,
+  type LocalDate,
+  dateIn,
+  daysBetween,
+  instantAt,
+  plusDays,
+  plusWorkingDays,
+  timeIn,
+} from '../calendar';
 import type { Logbook } from '../logbook';
 import { isDone } from '../jobs';
-import type { CrewMember, Finding, Job, WeekHours } from '../model';
-import { VISIT_MINUTES, type WorkItem, workFinding, workOfEvents } from '../work';
-import type { Fixed, Person, PlacedVisit, Plan, Problem, Span, Task } from './problem';
-import { scheduleFinding } from './findings';
+import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
+import type { Booking, Job } from '../model';
+import { VISIT_MINUTES, type WorkItem, bottleSizeMl, workFinding, workOfEvents } from '../work';
+import { breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';
+import type { Fixed, Lot, Person, PlacedVisit, Plan, Problem, Span, Stock, Task, Use } from './problem';
 
 /** When an event's first session is over, and its day. Own figure. */
 const EVENT_HOURS: Span = { from: 10 * 60 + 30, to: 18 * 60 };
 /** Events further off than this are not planned for yet. */
 const HORIZON_DAYS = 45;
-
-export const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
-export const timeOf = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
-
-/** The event that one of the crew goes to on a day. */
-const eventOfDay = (logbook: Logbook, crewId: string, date: LocalDate): string | null =>
-  [...logbook.events.values()].find(
-    (e) => !e.archived && e.crewIds.includes(crewId) && e.startDate <= date && date <= e.endDate,
-  )?.id ?? null;
-
-/** When one of the crew works in the shop on a day; null on a day off, or away at an event. */
-export function hoursOf(logbook: Logbook, member: CrewMember, date: LocalDate): Span | null {
-  if (member.archived || member.daysOff.some((d) => d.from <= date && date <= d.to)) return null;
-  if (eventOfDay(logbook, member.id, date) !== null) return null;
-  const week: WeekHours = member.hours ?? logbook.shop.hours;
-  const day = week[weekdayOf(date)];
-  return day ? { from: minutesOf(day.from), to: minutesOf(day.to) } : null;
-}
-
-/** Why somebody is not there; null when they are. */
-export function absenceOf(logbook: Logbook, member: CrewMember, date: LocalDate): Finding | null {
-  const person = member.name;
-  if (member.archived) return scheduleFinding('hasLeft', 'needsWork', {}, { person });
-  const off = member.daysOff.find((d) => d.from <= date && date <= d.to);
-  if (off) return scheduleFinding('isOff', 'needsWork', {}, { person, why: off.why });
-  const event = logbook.events.get(eventOfDay(logbook, member.id, date) ?? '');
-  if (event) return scheduleFinding('isAtEvent', 'needsWork', {}, { person, event: event.name });
-  return hoursOf(logbook, member, date) ? null : scheduleFinding('doesNotWorkThatDay', 'needsWork', {}, { person });
-}
 
 /** The problem with what is needed to read its answer. */
 export interface PlanningCase {
@@ -85,6 +65,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
     id: m.id,
     name: m.name,
     event: null,
+    breaks: breaksOfShop(logbook),
     hours: days.map((day) => {
       const hours = hoursOf(logbook, m, day);
       if (!hours || day !== today) return hours;
@@ -103,6 +84,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
         id,
         name: member.name,
         event: event.name,
+        breaks: [],
         hours: days.map((day) => (event.startDate <= day && day <= event.endDate ? EVENT_HOURS : null)),
       });
       crewIds.push(id);
@@ -134,6 +116,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       people: helper >= 0 ? [person, helper] : [person],
       lift: lift >= 0 ? lift : null,
       does,
+      uses: open.filter((i) => i.job?.id === job.id).flatMap((i) => usesOf(logbook, i, today)),
     });
   }
 
@@ -186,6 +169,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       wheelsOff: item.wheelsOff,
       travelMin: item.place === 'customer' ? 2 * (customer?.travelMin ?? 0) : 0,
       after: item.after.map((a) => ({ id: taskId({ bookingId: item.bookingId, key: a.key }), lagDays: a.lagDays })),
+      uses: usesOf(logbook, item, today),
     });
     if (item.job) {
       const day = days.indexOf(dateIn(item.job.startAt, timeZone));
@@ -204,13 +188,96 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       ]),
   );
   return {
-    problem: { days, people, lifts, tasks, fixed, setupMin: VISIT_MINUTES, previous, fixedAfter },
+    problem: {
+      days,
+      people,
+      lifts,
+      tasks,
+      fixed,
+      setupMin: VISIT_MINUTES,
+      previous,
+      fixedAfter,
+      stocks: stocksFor(
+        logbook,
+        days,
+        [...tasks, ...fixed].flatMap((t) => t.uses),
+      ),
+      pace: logbook.shop.planPace,
+    },
     items,
     crewIds,
     impossible,
     forDriver,
     today,
   };
+}
+
+/** What work draws from stock that others draw from too; what is reserved for its car comes off first. */
+export function usesOf(logbook: Logbook, item: WorkItem, today: LocalDate): Use[] {
+  const parts = item.parts.flatMap((p): Use[] =>
+    p.goods === 'wearPart' && p.likeId !== null ? [{ stock: p.likeId, amount: p.count }] : [],
+  );
+  const { fluid } = item;
+  if (!fluid?.fluidId) return parts;
+  const booking = logbook.bookings.get(item.bookingId);
+  const reserved = (booking?.reservedIds ?? []).reduce((ml, id) => {
+    const bottle = logbook.bottles.get(id);
+    return bottle && bottle.fluidId === fluid.fluidId && isUsable(logbook, bottle.id, today, booking)
+      ? ml + bottleState(logbook, bottle, today).leftMl
+      : ml;
+  }, 0);
+  const amount = Math.max(0, fluid.ml - reserved);
+  return amount > 0 ? [...parts, { stock: fluid.fluidId, amount }] : parts;
+}
+
+const isUsable = (logbook: Logbook, bottleId: string, today: LocalDate, owner: Booking | undefined): boolean => {
+  const bottle = logbook.bottles.get(bottleId);
+  if (!bottle || bottle.archived) return false;
+  const { leftMl, openTooLong, reservedFor } = bottleState(logbook, bottle, today);
+  return leftMl > 0 && !openTooLong && (reservedFor?.id ?? null) === (owner?.id ?? null);
+};
+
+/** Bottles and counted parts that nobody has reserved, ordered ones, and what a supplier can bring. */
+export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: readonly Use[]): Stock[] {
+  const [today] = days;
+  if (today === undefined) return [];
+  const coming = awaited(logbook);
+  const dayOf = (date: LocalDate): number => Math.max(0, daysBetween(today, date));
+  return [...new Set(uses.map((u) => u.stock))].sort().map((id): Stock => {
+    const isFluid = logbook.fluids.has(id);
+    const lots: Lot[] = [];
+    const { openBottleDays } = logbook.shop;
+    const ofFluid = [...logbook.bottles.values()].filter((b) => b.fluidId === id);
+    for (const bottle of ofFluid) {
+      if (!isUsable(logbook, bottle.id, today, undefined)) continue;
+      const { leftMl, daysOpen } = bottleState(logbook, bottle, today);
+      lots.push(
+        daysOpen === null
+          ? { amount: leftMl, from: 0, until: null, daysOnceOpen: openBottleDays }
+          : { amount: leftMl, from: 0, until: openBottleDays - daysOpen, daysOnceOpen: null },
+      );
+    }
+    const shelf = isFluid ? 0 : onShelf(logbook, id);
+    if (shelf > 0) lots.push({ amount: shelf, from: 0, until: null, daysOnceOpen: null });
+    const sizeMl = bottleSizeMl(logbook, id);
+    const one = (from: number): Lot =>
+      isFluid
+        ? { amount: sizeMl, from, until: null, daysOnceOpen: openBottleDays }
+        : { amount: 1, from, until: null, daysOnceOpen: null };
+    for (const a of coming)
+      if (a.likeId === id)
+        for (let n = 0; n < a.left; n++) lots.push(one(dayOf(a.arrivesOn < today ? today : a.arrivesOn)));
+    const supplier = fastestSupplier(logbook, isFluid ? 'bottle' : 'wearPart');
+    // What is bought is bought in whole bottles, as many as it takes: it cannot run out.
+    if (supplier)
+      lots.push({
+        amount: uses.reduce((n, u) => n + (u.stock === id ? u.amount : 0), 0),
+        from: dayOf(plusWorkingDays(today, supplier.leadDays)),
+        until: null,
+        daysOnceOpen: null,
+      });
+    return { id, lots };
+  });
 }
 
 /** What kind of job does this work. */

@@ -1,6 +1,7 @@
 /** Plans by rule of thumb: earliest due first, each task on the first day that takes it. */
 import { type Assignment, type Plan, type Problem, type Task, visitsOf } from './problem';
 import { sequenceDay } from './sequence';
+import { stockShort } from './stock';
 
 /** Teams that may do a task: one person, or two. */
 export function teamsOf(task: Task): number[][] {
@@ -72,7 +73,7 @@ export class Timetable {
     }
     this.assigned.set(task.id, { day, people: team });
     this.ofDay.set(day, (this.ofDay.get(day) ?? new Set()).add(task.id));
-    if (this.fits(day)) return true;
+    if (this.fits(day) && (task.uses.length === 0 || stockShort(this.problem, this.assigned) === null)) return true;
     this.remove(task.id);
     return false;
   }
@@ -88,7 +89,10 @@ export class Timetable {
     const here = new Map<number, number[]>();
     for (const [id, a] of this.assigned) if (this.byId.get(id)!.visit === task.visit) here.set(a.day, a.people);
     const days = [...task.days].sort(
-      (a, b) => Number(a > task.target) - Number(b > task.target) || Number(here.has(b)) - Number(here.has(a)) || a - b,
+      (a, b) =>
+        Number(a > task.target) - Number(b > task.target) ||
+        Number(here.has(b)) - Number(here.has(a)) ||
+        nearer(this.problem, task.target, a, b),
     );
     return days.some((day) => {
       const own = here.get(day);
@@ -114,6 +118,27 @@ export class Timetable {
 export const calendarGap = (problem: Problem, from: number, to: number): number =>
   Math.round((Date.parse(problem.days[to]!) - Date.parse(problem.days[from]!)) / 86_400_000);
 
+/** Which of two days to try first: by the pace up to the target, after it the earlier one. */
+const nearer = (problem: Problem, due: number, a: number, b: number): number =>
+  problem.pace === 'early' || a > due || b > due ? a - b : b - a;
+
+/** Day by which each task must be done so that what waits for it can be in time too. */
+function dueDays(problem: Problem): Map<string, number> {
+  const due = new Map(problem.tasks.map((t) => [t.id, t.target]));
+  for (let isMoved = true, rounds = 0; isMoved && rounds <= problem.tasks.length; rounds++) {
+    isMoved = false;
+    for (const t of problem.tasks)
+      for (const { id, lagDays } of t.after) {
+        const first = due.get(id);
+        const by = due.get(t.id)! - lagDays;
+        if (first === undefined || first <= by) continue;
+        due.set(id, by);
+        isMoved = true;
+      }
+  }
+  return due;
+}
+
 /** Tasks so that what must come first does, and among the rest the earliest due. */
 function inOrder(problem: Problem): Task[] {
   const left = new Map(problem.tasks.map((t) => [t.id, t]));
@@ -138,6 +163,7 @@ export function earliestDueFirst(problem: Problem, merge: boolean): Plan {
   const own = merge ? problem : { ...problem, tasks: problem.tasks.map((t) => ({ ...t, visit: t.id })) };
   const timetable = new Timetable(own);
   const load = own.people.map(() => 0);
+  const due = dueDays(own);
   for (const task of inOrder(own)) {
     const here = new Set(
       [...timetable.assigned].flatMap(([id, a]) =>
@@ -151,7 +177,8 @@ export function earliestDueFirst(problem: Problem, merge: boolean): Plan {
             Number(a > task.target) - Number(b > task.target) ||
             Number(b === was?.day) - Number(a === was?.day) ||
             Number(here.has(b)) - Number(here.has(a)) ||
-            a - b,
+            Number(a > due.get(task.id)!) - Number(b > due.get(task.id)!) ||
+            nearer(own, due.get(task.id)!, a, b),
         )
       : task.days;
     const teams = teamsOf(task);

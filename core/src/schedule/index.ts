@@ -1,18 +1,9 @@
 /** Work on the calendar: who is there when, what a place would break, and a plan as jobs. Making plans is `@calvik/core/solver`. */
 export type { Plan, Problem, Score } from './problem';
-export {
-  type PlanningCase,
-  type ProposedPlan,
-  absenceOf,
-  hoursOf,
-  jobKindOf,
-  minutesOf,
-  planningCase,
-  proposedPlan,
-  staysPut,
-  timeOf,
-} from './from-logbook';
+export { type PlanningCase, type ProposedPlan, jobKindOf, planningCase, proposedPlan, staysPut } from './from-logbook';
+export { absenceOf, breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';
 export type { ScheduleFindings } from './findings';
 export { slotFindings, workLists } from './slot';
-export type { LeftOut, PlanAnswer, PlanProgress, PlanRun } from './answer';
+export { type AnotherLook, type Told, needsAnotherLook, planBasis, toldOf } from './another-look';
+export { type LeftOut, type PlanAnswer, type PlanProgress, type PlanRun, goodsWays } from './answer';
 export type { WayOut } from './ways-out';

@@ -1,6 +1,16 @@
 /** The planning problem as a mixed-integer model: which task on which day with whom. The clock comes afterwards. */
 import { calendarGap, teamsOf } from './greedy';
-import { type Assignment, type Plan, type Problem, capacityOf, weightsOf } from './problem';
+import {
+  type Assignment,
+  type Plan,
+  type Problem,
+  capacityOf,
+  mostOffPace,
+  offPaceDays,
+  peakLoadOf,
+  weightsOf,
+  workingMinutes,
+} from './problem';
 
 /** A mixed-integer minimisation, rows sparse. */
 export interface MipModel {
@@ -37,8 +47,8 @@ export type MipSolver = (
   },
 ) => MipSolution;
 
-/** An assignment that does not fit on the clock: at least one of its tasks must be elsewhere. */
-export type Cut = { task: string; day: number; people: number[] }[];
+/** An assignment that does not fit on the clock, or finds its stock empty: at least one of its tasks must be elsewhere. `people` null: whoever does it. */
+export type Cut = { task: string; day: number; people: number[] | null }[];
 
 interface Column {
   task: number;
@@ -71,6 +81,7 @@ export class ScheduleModel {
     const { tasks, people } = problem;
     const travelOf = new Map<string, number>();
     for (const t of tasks) travelOf.set(t.visit, Math.max(travelOf.get(t.visit) ?? 0, t.travelMin));
+    const perPaceDay = w.pace / mostOffPace(problem);
     const isThere = (p: number, day: number): boolean => problem.people[p]!.hours[day] !== null;
 
     this.byTask = tasks.map((task, i) => {
@@ -83,7 +94,10 @@ export class ScheduleModel {
         for (const team of teams) {
           if (!team.every((p) => isThere(p, day))) continue;
           const moved = was !== undefined && (was.day !== day || was.people.join() !== team.join());
-          const cost = w.late * Math.max(0, day - task.target) + (moved ? w.move : 0);
+          const cost =
+            w.late * Math.max(0, day - task.target) +
+            (moved ? w.move : 0) +
+            perPaceDay * offPaceDays(problem, task, day);
           const at = this.column(cost, 0, 1);
           columns.push({ task: i, day, people: team, at });
           const visit = this.visitOf(task.visit, day, team, w.visit);
@@ -121,7 +135,6 @@ export class ScheduleModel {
     this.peak = this.column(w.peak, 0, Infinity, false);
     const fixedOn = (day: number, of: (f: Problem['fixed'][number]) => number): number =>
       problem.fixed.filter((f) => f.day === day).reduce((n, f) => n + of(f), 0);
-    const total = people.map((): { columns: number[]; values: number[] } => ({ columns: [], values: [] }));
     for (let day = 0; day < problem.days.length; day++) {
       const use = people.map((): { columns: number[]; values: number[] } => ({ columns: [], values: [] }));
       const lifts: { columns: number[]; values: number[] } = { columns: [], values: [] };
@@ -144,11 +157,14 @@ export class ScheduleModel {
       people.forEach((person, p) => {
         const hours = person.hours[day];
         if (!hours) return;
-        const taken = fixedOn(day, (f) => (f.people.includes(p) ? f.span.to - f.span.from : 0));
+        const taken = fixedOn(day, (f) =>
+          f.people.includes(p) ? workingMinutes(f.span.from, f.span.to, person.breaks) : 0,
+        );
+        const capacity = capacityOf(person, day);
         if (use[p]!.columns.length > 0)
-          this.row(-Infinity, Math.max(0, hours.to - hours.from - taken), use[p]!.columns, use[p]!.values);
-        total[p]!.columns.push(...use[p]!.columns);
-        total[p]!.values.push(...use[p]!.values);
+          this.row(-Infinity, Math.max(0, capacity - taken), use[p]!.columns, use[p]!.values);
+        if (use[p]!.columns.length > 0 || taken > 0)
+          this.row(-Infinity, -taken, [...use[p]!.columns, this.peak], [...use[p]!.values, -Math.max(1, capacity)]);
       });
       const spans = people.flatMap((p) => p.hours[day] ?? []);
       if (lifts.columns.length > 0 && spans.length > 0) {
@@ -157,13 +173,29 @@ export class ScheduleModel {
         this.row(-Infinity, Math.max(0, open * problem.lifts.length - taken), lifts.columns, lifts.values);
       }
     }
-    people.forEach((person, p) => {
-      const fixed = problem.fixed.reduce((n, f) => n + (f.people.includes(p) ? f.span.to - f.span.from : 0), 0);
-      const capacity = Math.max(1, capacityOf(person));
-      this.row(-Infinity, -fixed, [...total[p]!.columns, this.peak], [...total[p]!.values, -capacity]);
-    });
-
+    this.stocks();
     this.precedence();
+  }
+
+  /** What is drawn by the end of a day is no more than what has come by then. Bottles that go off are left to {@link Cut}s. */
+  private stocks(): void {
+    const { problem } = this;
+    for (const { id, lots } of problem.stocks) {
+      const amountOf = (uses: Problem['tasks'][number]['uses']): number =>
+        uses.reduce((n, u) => n + (u.stock === id ? u.amount : 0), 0);
+      const drawing = this.assign.filter((c) => amountOf(problem.tasks[c.task]!.uses) > 0);
+      for (const day of new Set(drawing.map((c) => c.day))) {
+        const upTo = drawing.filter((c) => c.day <= day);
+        const here = lots.reduce((n, l) => n + (l.from <= day ? l.amount : 0), 0);
+        const fixed = problem.fixed.reduce((n, f) => n + (f.day <= day ? amountOf(f.uses) : 0), 0);
+        this.row(
+          -Infinity,
+          Math.max(0, here - fixed),
+          upTo.map((c) => c.at),
+          upTo.map((c) => amountOf(problem.tasks[c.task]!.uses)),
+        );
+      }
+    }
   }
 
   /** Work that comes first is on an earlier day or the same one; what is left out lets the other go free. */
@@ -208,15 +240,19 @@ export class ScheduleModel {
   }
 
   addCut(cut: Cut): void {
-    const columns = cut.flatMap((c) => {
-      const found = this.assign.find(
-        (a) => this.problem.tasks[a.task]!.id === c.task && a.day === c.day && a.people.join() === c.people.join(),
-      );
-      return found ? [found.at] : [];
-    });
+    const columns = cut.flatMap((c) =>
+      this.assign
+        .filter(
+          (a) =>
+            this.problem.tasks[a.task]!.id === c.task &&
+            a.day === c.day &&
+            (c.people === null || a.people.join() === c.people.join()),
+        )
+        .map((a) => a.at),
+    );
     this.row(
       -Infinity,
-      columns.length - 1,
+      cut.length - 1,
       columns,
       columns.map(() => 1),
     );
@@ -238,10 +274,7 @@ export class ScheduleModel {
         if (t.wheelsOff && visit.liftedAt !== null) values[visit.liftedAt] = 1;
       }
     }
-    const load = this.problem.people.map(() => 0);
-    for (const f of this.problem.fixed) for (const p of f.people) load[p]! += f.span.to - f.span.from;
-    for (const v of plan.visits) for (const p of v.people) load[p]! += v.minutes;
-    values[this.peak] = Math.max(0, ...this.problem.people.map((p, i) => load[i]! / Math.max(1, capacityOf(p))));
+    values[this.peak] = peakLoadOf(this.problem, plan);
     return values;
   }
 

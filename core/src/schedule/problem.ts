@@ -14,6 +14,30 @@ export interface Person {
   event: string | null;
   /** By day index; null where the person is not there. */
   hours: (Span | null)[];
+  /** Nobody works then, on any day; a visit that lies over one ends so much later. */
+  breaks: Span[];
+}
+
+/** A bottle, or pieces on a shelf: what work may draw from. */
+export interface Lot {
+  amount: number;
+  /** Day indices on which it can be drawn from; `until` null: as long as the plan goes. */
+  from: number;
+  until: number | null;
+  /** Days for which it may be used once something was taken out of it; null for what is open already, or keeps. */
+  daysOnceOpen: number | null;
+}
+
+/** One fluid, mL, or one kind of small part, pieces. */
+export interface Stock {
+  id: string;
+  lots: Lot[];
+}
+
+/** What a piece of work draws. */
+export interface Use {
+  stock: string;
+  amount: number;
 }
 
 /** Work that is assigned as a whole to one day and one team. */
@@ -40,6 +64,7 @@ export interface Task {
   /** Minutes on the road, both ways, that its visit takes once. */
   travelMin: number;
   after: { id: string; lagDays: number }[];
+  uses: Use[];
 }
 
 /** Something that stays where it is: a pinned job, one that is under way, one that somebody planned by hand. */
@@ -53,6 +78,7 @@ export interface Fixed {
   lift: number | null;
   /** Tasks that it does. */
   does: string[];
+  uses: Use[];
 }
 
 export interface Problem {
@@ -66,6 +92,9 @@ export interface Problem {
   setupMin: number;
   /** Where a task stood before, to be moved as little as can be. */
   previous: ReadonlyMap<string, { day: number; people: number[] }>;
+  stocks: Stock[];
+  /** Which end of its window work is drawn to: `late` as near to its target as can be, `early` as far from it. */
+  pace: 'late' | 'early';
   /** What work that is fixed waits for. */
   fixedAfter?: ReadonlyMap<string, Task['after']>;
 }
@@ -102,7 +131,9 @@ export interface Score {
   lateDays: number;
   moves: number;
   visits: number;
-  /** The busiest person's share of own hours, 0 to 1. */
+  /** How far work stands from the end of its window that it is drawn to: share of all the days that it could, 0 to 1. */
+  offPace: number;
+  /** The busiest person's share of own hours on the busiest day, 0 to 1. */
   peakLoad: number;
 }
 
@@ -135,16 +166,34 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
   return [...groups.values()];
 }
 
-export const capacityOf = (person: Person): number => person.hours.reduce((n, h) => n + (h ? h.to - h.from : 0), 0);
+/** Minutes between two moments of a day that are no break. */
+export const workingMinutes = (from: number, to: number, breaks: readonly Span[]): number =>
+  to - from - breaks.reduce((n, b) => n + Math.max(0, Math.min(to, b.to) - Math.max(from, b.from)), 0);
+
+/** What a person can work on a day, min. */
+export const capacityOf = (person: Person, day: number): number => {
+  const hours = person.hours[day];
+  return hours ? workingMinutes(hours.from, hours.to, person.breaks) : 0;
+};
+
+/** Days of a task from the end of its window that it is drawn to. */
+export const offPaceDays = (problem: Pick<Problem, 'pace'>, task: Task, day: number): number =>
+  problem.pace === 'late' ? Math.max(0, task.target - day) : Math.max(0, Math.min(day, task.target) - task.days[0]!);
+
+/** The most that {@link offPaceDays} of all tasks can come to; 1 where there is nothing to choose. */
+export const mostOffPace = (problem: Problem): number =>
+  Math.max(
+    1,
+    problem.tasks.reduce((n, t) => n + Math.max(0, t.target - (t.days[0] ?? t.target)), 0),
+  );
 
 export function scoreOf(problem: Problem, plan: Plan): Score {
-  const load = problem.people.map(() => 0);
-  for (const f of problem.fixed) for (const p of f.people) load[p]! += f.span.to - f.span.from;
-  for (const v of plan.visits) for (const p of v.people) load[p]! += v.minutes;
   let lateDays = 0;
   let moves = 0;
+  let offPace = 0;
   for (const v of plan.visits) {
     for (const t of v.tasks) {
+      offPace += offPaceDays(problem, t, v.day);
       lateDays += Math.max(0, v.day - t.target);
       const was = problem.previous.get(t.id);
       if (was && (was.day !== v.day || was.people.join() !== v.people.join())) moves += 1;
@@ -155,8 +204,26 @@ export function scoreOf(problem: Problem, plan: Plan): Score {
     lateDays,
     moves,
     visits: plan.visits.length,
-    peakLoad: Math.max(0, ...problem.people.map((p, i) => load[i]! / Math.max(1, capacityOf(p)))),
+    offPace: offPace / mostOffPace(problem),
+    peakLoad: peakLoadOf(problem, plan),
   };
+}
+
+/** The busiest person's share of own hours on the busiest day. */
+export function peakLoadOf(problem: Problem, plan: Pick<Plan, 'visits'>): number {
+  const load = new Map<string, number>();
+  const add = (p: number, day: number, minutes: number): void =>
+    void load.set(`${p} ${day}`, (load.get(`${p} ${day}`) ?? 0) + minutes);
+  for (const f of problem.fixed)
+    for (const p of f.people) add(p, f.day, workingMinutes(f.span.from, f.span.to, problem.people[p]!.breaks));
+  for (const v of plan.visits) for (const p of v.people) add(p, v.day, v.minutes);
+  let peak = 0;
+  problem.people.forEach((person, p) =>
+    person.hours.forEach((hours, day) => {
+      if (hours) peak = Math.max(peak, (load.get(`${p} ${day}`) ?? 0) / Math.max(1, capacityOf(person, day)));
+    }),
+  );
+  return peak;
 }
 
 export interface Weights {
@@ -164,21 +231,24 @@ export interface Weights {
   late: number;
   move: number;
   visit: number;
+  pace: number;
   peak: number;
 }
 
 /**
- * Weights that make one sum of a {@link Score}: work left out before lateness, lateness before visits, visits before even load, strictly.
- * A task moved counts as two visits: nothing is moved to save a single one.
+ * Weights that make one sum of a {@link Score}: work left out before lateness, lateness before visits, visits before pace and even load,
+ * strictly; a level day is worth a little of the pace. A task moved counts as two visits: nothing is moved to save a single one.
  */
 export function weightsOf(problem: Problem): Weights {
   const n = problem.tasks.length;
-  const move = problem.previous.size > 0 ? 2 : 0;
   const peak = 1;
+  const pace = 4;
   // Fixed work may fill somebody's hours to more than the whole.
-  const below = n + move * problem.previous.size + 3;
+  const visit = pace + peak + 3;
+  const move = problem.previous.size > 0 ? 2 * visit : 0;
+  const below = visit * n + move * problem.previous.size + visit;
   const mostLate = problem.tasks.reduce((sum, t) => sum + Math.max(0, (t.days.at(-1) ?? 0) - t.target), 0);
-  return { unscheduled: below * (mostLate + 1), late: below, move, visit: 1, peak };
+  return { unscheduled: below * (mostLate + 1), late: below, move, visit, pace, peak };
 }
 
 export const costOf = (score: Score, w: Weights): number =>
@@ -186,4 +256,5 @@ export const costOf = (score: Score, w: Weights): number =>
   w.late * score.lateDays +
   w.move * score.moves +
   w.visit * score.visits +
+  w.pace * score.offPace +
   w.peak * score.peakLoad;

@@ -14,19 +14,47 @@ interface Busy {
 
 const overlaps = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;
 
-/** Moves a start behind whatever is in its way; the first start at which nothing is. */
-function firstFree(start: number, minutes: number, busy: readonly Span[]): number {
+/**
+ * When work that begins at a moment ends: breaks that it lies over come on top.
+ * @param breaks ascending
+ */
+export function endOf(start: number, minutes: number, breaks: readonly Span[]): number {
+  let end = start + minutes;
+  for (const b of breaks) if (start < b.to && end > b.from) end += b.to - Math.max(b.from, start);
+  return end;
+}
+
+/** Moves a start behind whatever is in its way; the first start at which nothing is, and no break. */
+function firstFree(start: number, minutes: number, busy: readonly Span[], breaks: readonly Span[]): number {
   let at = start;
   for (let moved = true; moved;) {
     moved = false;
+    for (const span of breaks) {
+      if (span.from <= at && at < span.to) {
+        at = Math.ceil(span.to / STEP) * STEP;
+        moved = true;
+      }
+    }
     for (const span of busy) {
-      if (overlaps({ from: at, to: at + minutes }, span)) {
+      if (overlaps({ from: at, to: endOf(at, minutes, breaks) }, span)) {
         at = Math.ceil(span.to / STEP) * STEP;
         moved = true;
       }
     }
   }
   return at;
+}
+
+/** The breaks of a team, ascending and none into another. */
+export function breaksOf(problem: Pick<Problem, 'people'>, people: readonly number[]): Span[] {
+  const all = people.flatMap((p) => problem.people[p]!.breaks).sort((a, b) => a.from - b.from);
+  const merged: Span[] = [];
+  for (const b of all) {
+    const last = merged.at(-1);
+    if (last && b.from <= last.to) last.to = Math.max(last.to, b.to);
+    else merged.push({ ...b });
+  }
+  return merged;
 }
 
 function busyOf(problem: Problem, fixed: readonly Fixed[]): Busy {
@@ -50,16 +78,17 @@ function place(problem: Problem, visit: Visit, busy: Busy, notBefore: number): P
   const opens = Math.max(notBefore, ...hours.map((h) => h!.from));
   const closes = Math.min(...hours.map((h) => h!.to));
   const others = [...visit.people.flatMap((p) => busy.people[p]!), ...(busy.cars.get(visit.carId) ?? [])];
+  const breaks = breaksOf(problem, visit.people);
   let at = Math.ceil(opens / STEP) * STEP;
   while (at + visit.minutes <= closes) {
-    const free = firstFree(at, visit.minutes, others);
-    if (free + visit.minutes > closes) return null;
-    if (visit.liftMinutes === 0) return { ...visit, span: { from: free, to: free + visit.minutes }, lift: null };
-    const span = { from: free, to: free + visit.liftMinutes };
+    const free = firstFree(at, visit.minutes, others, breaks);
+    const span = { from: free, to: endOf(free, visit.minutes, breaks) };
+    if (span.to > closes) return null;
+    if (visit.liftMinutes === 0) return { ...visit, span, lift: null };
     const lift = busy.lifts.findIndex((l) => !l.some((b) => overlaps(b, span)));
-    if (lift >= 0) return { ...visit, span: { from: free, to: free + visit.minutes }, lift };
+    if (lift >= 0) return { ...visit, span, lift };
     // Wait for the lift that comes free first.
-    const next = busy.lifts.map((l) => firstFree(free, visit.liftMinutes, l));
+    const next = busy.lifts.map((l) => firstFree(free, visit.liftMinutes, l, breaks));
     if (next.length === 0) return null;
     at = Math.max(free + STEP, Math.min(...next));
   }
@@ -72,7 +101,7 @@ function occupy(busy: Busy, v: PlacedVisit): () => void {
   busy.cars.set(v.carId, car);
   for (const list of lists) list.push(v.span);
   car.push(v.span);
-  if (v.lift !== null) busy.lifts[v.lift]!.push({ from: v.span.from, to: v.span.from + v.liftMinutes });
+  if (v.lift !== null) busy.lifts[v.lift]!.push(v.span);
   return () => {
     for (const list of lists) list.pop();
     car.pop();

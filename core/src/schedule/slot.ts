@@ -4,7 +4,7 @@ import type { Logbook } from '../logbook';
 import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
 import { type WorkItem, workOfEvents } from '../work';
 import { type ScheduleFindings, scheduleFinding } from './findings';
-import { absenceOf, hoursOf, minutesOf, timeOf } from './from-logbook';
+import { absenceOf, hoursOf, minutesOf, timeOf } from './hours';
 
 /** Every rule that a job at its time, with its people and on its lift, would break. */
 export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Finding[] {

@@ -12,6 +12,7 @@ import {
   weightsOf,
 } from './problem';
 import { sequenceDay } from './sequence';
+import { stockShort } from './stock';
 
 export interface Solved {
   plan: Plan;
@@ -76,8 +77,18 @@ function onClock(
       ofDay = ofDay.filter((v) => v !== loser);
     }
   }
-  if (cuts.length === 0) return { plan: placedPlan(problem, assigned), cuts, isProven };
   const keep = new Map([...assigned].filter(([id]) => !out.has(id)));
+  for (let short = stockShort(problem, keep); short; short = stockShort(problem, keep)) {
+    const { stock, day } = short;
+    const drawing = problem.tasks.filter(
+      (t) => (keep.get(t.id)?.day ?? Infinity) <= day && t.uses.some((u) => u.stock === stock),
+    );
+    // What stands fixed has emptied it: nothing that the plan moves helps.
+    if (drawing.length === 0) break;
+    cuts.push(drawing.map((t) => ({ task: t.id, day: keep.get(t.id)!.day, people: null })));
+    keep.delete(drawing.reduce((a, b) => (b.target > a.target ? b : a)).id);
+  }
+  if (cuts.length === 0) return { plan: placedPlan(problem, assigned), cuts, isProven };
   return { plan: completed(problem, keep), cuts, isProven };
 }
 
@@ -97,13 +108,23 @@ function placedPlan(problem: Problem, assigned: ReadonlyMap<string, Assignment>)
 }
 
 /** Adds to an assignment what is missing, by rule of thumb. */
-function completed(problem: Problem, keep: ReadonlyMap<string, Assignment>): Plan {
+function completed(problem: Problem, assigned: ReadonlyMap<string, Assignment>): Plan {
   const timetable = new Timetable(problem);
+  const keep = new Map(assigned);
+  const isTask = new Set(problem.tasks.map((t) => t.id));
+  // What waits for something that was taken out is put in anew, after it.
+  for (let size = -1; size !== keep.size;) {
+    size = keep.size;
+    for (const t of problem.tasks) if (t.after.some((a) => isTask.has(a.id) && !keep.has(a.id))) keep.delete(t.id);
+  }
   for (const t of problem.tasks) {
     const a = keep.get(t.id);
     if (a) timetable.assign(t, a);
   }
-  for (const t of problem.tasks) if (!keep.has(t.id)) timetable.putAnywhere(t);
+  for (let n = -1; n !== timetable.assigned.size;) {
+    n = timetable.assigned.size;
+    for (const t of problem.tasks) if (!timetable.assigned.has(t.id)) timetable.putAnywhere(t);
+  }
   return timetable.plan();
 }
 

@@ -1,6 +1,8 @@
 import type { LocalDate } from '../calendar';
+import type { Grade } from '../model';
 import { Timetable, teamsOf } from './greedy';
 import type { Plan, Problem, Task } from './problem';
+import { endOf } from './sequence';
 
 /** Something that would make room for work that does not fit; `minutes` is what it costs somebody: by it the cheapest come first. */
 export type WayOut = { minutes: number } & (
@@ -10,6 +12,10 @@ export type WayOut = { minutes: number } & (
   | { kind: 'onStands' }
   | { kind: 'drop'; key: string; ownTitle: string | null; car: string }
   | { kind: 'fromStock'; pads: string; compound: string }
+  | { kind: 'otherFluid'; fluid: string; ml: number }
+  | { kind: 'enterFluid'; grade: Grade }
+  | { kind: 'enterSupplier' }
+  | { kind: 'enterPart' }
   | { kind: 'dropWithReason' }
 );
 
@@ -29,6 +35,10 @@ const fits = (problem: Problem, plan: Plan, task: Task, days = task.days, withou
   const timetable = timetableOf(changed, plan, without);
   return days.some((day) => teamsOf(task).some((team) => timetable.put(task, day, team)));
 };
+
+/** Whether a task that a plan leaves out would find a place if nothing ran out. */
+export const onlyWantsStock = (problem: Problem, plan: Plan, task: Task): boolean =>
+  task.uses.length > 0 && !fits(problem, plan, task) && fits({ ...problem, stocks: [] }, plan, { ...task, uses: [] });
 
 /**
  * The cheapest ways to get a task done that a plan leaves out: an hour more for somebody, a day on which nobody works, a pinned job that may
@@ -58,7 +68,7 @@ export function waysOut(problem: Problem, plan: Plan, task: Task): WayOut[] {
             more.push({ kind: 'moreHours', minutes: extra, person: name, event, on, extraMin: extra });
         } else {
           const minutes = task.minutes + problem.setupMin + task.travelMin;
-          const span = { from: 8 * 60, to: 8 * 60 + Math.ceil(minutes / 30) * 30 };
+          const span = { from: 8 * 60, to: endOf(8 * 60, Math.ceil(minutes / 30) * 30, person.breaks) };
           if (fits(withHours(p, day, span), plan, { ...task, people: [p] }, [day]))
             more.push({
               kind: 'anotherDay',

@@ -1,10 +1,11 @@
 import { type PartNeed } from '../inventory';
-import { type CheckName, type Goods, type Quantity, type WorkKind, findingsOf } from '../model';
+import { type CheckName, type Goods, type Grade, type Quantity, type WorkKind, findingsOf } from '../model';
 import type { PadLimitOwner } from '../pads';
 
 export interface WorkFindings {
   neverMeasured: Record<string, never>;
   cornersNotMeasured: { missing: number };
+  rotorsNotMeasured: { missing: number };
   notMeasuredSinceEvent: { event: string };
   measuredLongAgo: { measuredOn: string };
   padsUnderLimit: { thickness: Quantity; limit: Quantity; owner: PadLimitOwner };
@@ -15,6 +16,7 @@ export interface WorkFindings {
   notBeddedYet: { isBeddedOnly: boolean };
   awayForBedding: { isNew: boolean; isBeddedOnly: boolean; days: number };
   ductsWanted: Record<string, never>;
+  noDuctsOnRecord: Record<string, never>;
   noDuctsAllowed: Record<string, never>;
   faultFoundOn: { check: CheckName; on: string; remark: string };
   linesToSign: { lines: number };
@@ -34,6 +36,19 @@ export interface WorkFindings {
     leadDays: number;
     loadUp: string;
   };
+  noFluidOnRecord: { grade: Grade };
+  /** There is not enough of it, and nobody on record sells any. */
+  fluidMissing: { fluid: string; wanted: Quantity; short: Quantity };
+  fluidComesTooLate: {
+    fluid: string;
+    wanted: Quantity;
+    on: string;
+    isOrdered: boolean;
+    supplier: string;
+    latest: string;
+  };
+  /** Nobody on record sells it; or, where `part` is empty, nobody knows what to buy: nothing like it is on record. */
+  partUnknown: { goods: Goods; part: string };
   noDayLeft: { earliest: string; latest: string };
   waitsFor: { work: WorkKind };
   nobodyHasTheSkill: { wantsTwo: boolean };

@@ -1,4 +1,5 @@
 /** What each booked car needs, why, when and with what: derived from facts, rules and dates; nothing of it is stored. */
+export { bottleSizeMl } from './allot';
 export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
 export { type WorkFindings, workFinding } from './findings';
 export { type VisitExtra, loadUpOf, visitExtras, visitSaving, workOfBooking, workOfEvents } from './items';
@@ -8,7 +9,10 @@ export {
   type ShoppingLine,
   type ShoppingList,
   type SupplierAnswer,
+  type UnknownGoods,
   answerKind,
   shoppingLists,
+  unknownGoods,
 } from './shopping';
-export type { WorkItem, WorkReason } from './types';
+export { fluidVolumes } from './fluid-work';
+export type { FluidNeed, WorkItem, WorkReason } from './types';

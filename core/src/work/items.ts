@@ -1,5 +1,5 @@
 import { type LocalDate, dateIn, plusDays } from '../calendar';
-import { type PlannedFluid, judgeFluid, previousEventEnd, rulesInForce } from '../demand';
+import { judgeFluid, previousEventEnd, rulesInForce } from '../demand';
 import type { PartNeed } from '../inventory';
 import { isDone, tickedWork } from '../jobs';
 import type { Logbook } from '../logbook';
@@ -23,7 +23,23 @@ import { fluidNeeds } from './fluid-work';
 import { before, guided, kinds } from './kinds';
 import { otherNeeds } from './other-work';
 import { beddingNeeds, partsNeeds } from './parts-work';
-import type { Context, WorkItem, WorkNeed } from './types';
+import { allot } from './allot';
+import type { Context, EarlierWork, WorkItem, WorkNeed } from './types';
+
+/** Work that counts for every later event of its car: it is planned for the first. */
+const once: ReadonlySet<WorkKind> = new Set([
+  'boilingTest',
+  'sendBedding',
+  'rotors',
+  'pads',
+  'hoses',
+  'flush',
+  'bleed',
+  'bedding',
+  'spare',
+]);
+
+const nothingEarlier: EarlierWork = { flushOn: null, bleedOn: null, keys: new Set() };
 
 /** Where on the car a piece of work is done. */
 const placeOfWork = (key: string): Place => {
@@ -103,13 +119,13 @@ function doneNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
 
 /**
  * What one booked car needs before, at and after its event, in the order in which it is done.
- * @param planned fluid work for an earlier event of the same car, taken as done
+ * @param earlier work for earlier events of the same car, taken as done
  */
 export function workOfBooking(
   logbook: Logbook,
   booking: Booking,
   today: LocalDate,
-  planned: PlannedFluid = { flushOn: null, bleedOn: null },
+  earlier: EarlierWork = nothingEarlier,
 ): WorkItem[] {
   const car = logbook.cars.get(booking.carId);
   const event = logbook.events.get(booking.eventId);
@@ -123,12 +139,20 @@ export function workOfBooking(
     today,
     loadUp: loadUpOf(event),
     previous: previousEventEnd(logbook, car, event.startDate),
+    earlier,
     facts: logbook.factsOfCar(car.id),
   };
   const isOver = event.endDate < today;
-  const first = isOver ? [] : [...fluidNeeds(c, judgeFluid(logbook, car, event, today), planned), ...partsNeeds(c)];
-  const withBedding = isOver ? [] : [...first, ...beddingNeeds(c, first)];
-  const all = [...withBedding, ...otherNeeds(c, withBedding)].filter(
+  const isNew = (need: WorkNeed): boolean =>
+    !earlier.keys.has(need.key) ||
+    kindOfWork(need.key) === 'flush' ||
+    kindOfWork(need.key) === 'bleed' ||
+    kindOfWork(need.key) === 'boilingTest';
+  const first = isOver
+    ? []
+    : [...fluidNeeds(c, judgeFluid(logbook, car, event, today)), ...partsNeeds(c)].filter(isNew);
+  const withBedding = isOver ? [] : [...first, ...beddingNeeds(c, first).filter(isNew)];
+  const all = [...withBedding, ...otherNeeds(c, withBedding).filter(isNew)].filter(
     (d) => !isOver || d.earliest === undefined || d.earliest > event.endDate,
   );
   const needs = [...all, ...doneNeeds(c, all)];
@@ -217,10 +241,16 @@ function impossibleBecause(
   { earliest, latest, waiting }: { earliest: LocalDate; latest: LocalDate; waiting: PartNeed | undefined },
 ): Finding | null {
   if (need.blocked) return need.blocked;
+  const unknown = need.parts?.find((p) => p.source === 'unknown');
   if (latest < today)
     return event.startDate <= today
       ? workFinding('eventHasBegun', 'needsWork', {}, {})
       : workFinding('loadUpIsOver', 'needsWork', {}, { loadUp: latest });
+  if (unknown)
+    return workFinding('partUnknown', 'needsWork', unknown.axle ? { axle: unknown.axle } : {}, {
+      goods: unknown.goods,
+      part: unknown.likeId === null ? '' : unknown.name,
+    });
   if (waiting)
     return workFinding('partComesTooLate', 'needsWork', waiting.axle ? { axle: waiting.axle } : {}, {
       goods: waiting.goods,
@@ -240,22 +270,27 @@ export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: strin
   const events = [...logbook.events.values()]
     .filter((e) => !e.archived)
     .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
-  // Fluid work for an earlier event counts for a later one of the same car, if its rules allow.
-  const done = new Map<string, PlannedFluid>();
+  // What is done for an earlier event of a car counts for the later ones: fluid if their rules allow, parts and their bedding always.
+  const done = new Map<string, EarlierWork>();
   for (const event of events) {
     if (plusDays(event.endDate, logbook.shop.afterEventDays) < today) continue;
     for (const booking of logbook.bookingsOfEvent(event.id)) {
       const items = workOfBooking(logbook, booking, today, done.get(booking.carId));
       lists.set(booking.id, items);
       for (const item of items) {
-        if ((item.kind !== 'flush' && item.kind !== 'bleed') || item.state === 'dropped') continue;
+        if (!once.has(item.kind) || item.state === 'dropped') continue;
         if (item.impossible !== null && item.state !== 'done') continue;
         const on = item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : item.earliest;
-        const known = done.get(booking.carId) ?? { flushOn: null, bleedOn: null };
-        done.set(booking.carId, { ...known, [item.kind === 'flush' ? 'flushOn' : 'bleedOn']: on });
+        const known = done.get(booking.carId) ?? nothingEarlier;
+        done.set(booking.carId, {
+          flushOn: item.kind === 'flush' ? on : known.flushOn,
+          bleedOn: item.kind === 'bleed' ? on : known.bleedOn,
+          keys: new Set([...known.keys, item.key]),
+        });
       }
     }
   }
+  allot(logbook, lists.values(), today);
   if (eventId !== undefined)
     for (const id of lists.keys()) if (logbook.bookings.get(id)?.eventId !== eventId) lists.delete(id);
   return lists;

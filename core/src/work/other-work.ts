@@ -15,11 +15,18 @@ export function otherNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
   const isOn = hasDuctsOn(c);
   const found: WorkNeed[] = [];
   const ducts = rules.ductsAtEvent;
-  if (ducts?.value === 'fitted' && !isOn)
+  if (ducts?.value === 'fitted' && !isOn) {
+    const hose = [...logbook.wearParts.values()].find(
+      (w) => !w.archived && w.kind === 'ductHose' && (w.carId === car.id || w.carId === null),
+    );
     found.push({
       key: workKey('ducts'),
       reasons: [{ finding: workFinding('ductsWanted', 'needsWork', {}, {}), from: ducts.from }],
+      // A car without ducts gets them out of parts, or not at all.
+      ...(sheet.hasDucts ? {} : hose ? { parts: [wearPartNeed(c, hose.id, hose.name)] } : {}),
+      blocked: sheet.hasDucts || hose ? undefined : workFinding('noDuctsOnRecord', 'needsWork', {}, {}),
     });
+  }
   if (ducts?.value === 'removed' && isOn)
     found.push({
       key: workKey('ductsOffBefore'),

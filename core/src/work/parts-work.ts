@@ -2,7 +2,18 @@ import { layerOfPair, layerOnAxle } from '../bedding';
 import { dateIn, plusDays } from '../calendar';
 import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
-import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
+import {
+  type Axle,
+  type Finding,
+  type PadSet,
+  axleOfCorner,
+  axleOfWork,
+  axles,
+  corners,
+  cornersOf,
+  mm,
+  workKey,
+} from '../model';
 import { type CarCorners, brakeSheetOf, judgeCorners } from '../service';
 import { workFinding } from './findings';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
@@ -22,8 +33,13 @@ export function partsNeeds(c: Context): WorkNeed[] {
   });
   const oldest = measured.length === 4 ? measured.sort()[0]! : null;
   const wanted = plusDays(event.startDate, -MEASURED_WITHIN_DAYS);
-  const whyMeasure =
-    oldest === null
+  const rotorsMissing = corners.filter(
+    (corner) => car[axleOfCorner(corner)].brake !== 'drum' && state.corners[corner].rotor === null,
+  ).length;
+  const isMeasuredEarlier = c.earlier.keys.has(workKey('measure'));
+  const whyMeasure = isMeasuredEarlier
+    ? workFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous ?? event.startDate })
+    : oldest === null
       ? measured.length === 0
         ? workFinding('neverMeasured', 'needsWork', {}, {})
         : workFinding('cornersNotMeasured', 'needsWork', {}, { missing: 4 - measured.length })
@@ -31,7 +47,9 @@ export function partsNeeds(c: Context): WorkNeed[] {
         ? workFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous })
         : oldest < wanted
           ? workFinding('measuredLongAgo', 'needsWork', {}, { measuredOn: oldest })
-          : null;
+          : rotorsMissing > 0
+            ? workFinding('rotorsNotMeasured', 'needsWork', {}, { missing: rotorsMissing })
+            : null;
   if (whyMeasure) needs.push({ key: workKey('measure'), reasons: noRule(whyMeasure) });
   for (const axle of axles) needs.push(...padNeeds(c, state, axle), ...rotorNeeds(c, state, axle));
   return needs;

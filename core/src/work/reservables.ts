@@ -15,10 +15,7 @@ type Found = Reservable extends infer R ? (R extends Reservable ? Omit<R, 'isRes
 const bottlesFor = (logbook: Logbook, booking: Booking, item: WorkItem, today: LocalDate): Found[] =>
   [...logbook.bottles.values()].flatMap((part): Found[] => {
     const fluid = logbook.fluids.get(part.fluidId);
-    const isWanted = item.fluid?.fluidId
-      ? part.fluidId === item.fluid.fluidId
-      : item.fluid !== null && fluid?.grade === item.fluid.grade;
-    if (part.archived || !isWanted) return [];
+    if (part.archived || item.fluid === null || fluid?.grade !== item.fluid.grade) return [];
     const { leftMl, openTooLong, reservedFor } = bottleState(logbook, part, today);
     const isTaken = reservedFor !== null && reservedFor.id !== booking.id;
     return leftMl <= 0 || openTooLong || isTaken ? [] : [{ goods: 'bottle', id: part.id, part, fluid, leftMl }];
@@ -29,6 +26,7 @@ export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, 
   const axle = axleOfWork(item.key);
   const isStock = (p: PadSet | RotorPair): boolean =>
     p.axle === axle && p.carId === null && isFreeFor(logbook, p, booking, today);
+  const isOfItem = (r: Reservable): boolean => r.goods === 'bottle' && r.part.fluidId === item.fluid?.fluidId;
   const wantsPads = item.kind === 'pads' || item.kind === 'spare';
   const found: Found[] = [
     ...(wantsPads ? [...logbook.padSets.values()].filter((p) => p.use === 'track' && isStock(p)) : []).map(
@@ -49,5 +47,10 @@ export function reservables(logbook: Logbook, booking: Booking, item: WorkItem, 
   ];
   return found
     .map((f): Reservable => ({ ...f, isReserved: booking.reservedIds.includes(f.id) }))
-    .sort((a, b) => Number(b.isReserved) - Number(a.isReserved) || a.part.label.localeCompare(b.part.label));
+    .sort(
+      (a, b) =>
+        Number(b.isReserved) - Number(a.isReserved) ||
+        Number(isOfItem(b)) - Number(isOfItem(a)) ||
+        a.part.label.localeCompare(b.part.label),
+    );
 }

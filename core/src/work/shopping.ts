@@ -1,11 +1,9 @@
-import { type LocalDate, minusWorkingDays, plusDays } from '../calendar';
+import { type LocalDate, dateIn, minusWorkingDays, plusDays } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Axle, Goods, Supplier } from '../model';
-import type { WorkItem } from '.';
+import type { Axle, Finding, Goods, Grade, Supplier } from '../model';
+import { bottleSizeMl } from './allot';
+import type { WorkItem } from './types';
 import { awaited, fastestSupplier, onShelf, usableMl } from '../inventory';
-
-/** Bottles are bought in this size where none of that fluid has ever been on the shelf, mL. */
-const USUAL_BOTTLE_ML = 1000;
 
 export interface ShoppingLine {
   goods: Goods;
@@ -50,50 +48,52 @@ interface Wanted {
 const bySoonest = (a: { neededOn: LocalDate }, b: { neededOn: LocalDate }): number =>
   a.neededOn.localeCompare(b.neededOn);
 
+/** The day of the job that does it; until there is one, the last day on which it can be done. */
+const neededOn = (logbook: Logbook, item: WorkItem): LocalDate =>
+  item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : item.latest;
+
+const isShortOfFluid = ({ code }: Finding): boolean => code === 'fluidMissing' || code === 'fluidComesTooLate';
+
 /** What work lists want and nobody has ordered: pads by the axle set, rotors by the pair. */
-function wantedParts(items: readonly WorkItem[]): Wanted[] {
+function wantedParts(logbook: Logbook, items: readonly WorkItem[]): Wanted[] {
   const wanted = new Map<string, Wanted>();
   for (const item of items) {
     for (const part of item.parts) {
-      if (part.source !== 'buy' || part.likeId === null) continue;
+      if ((part.source !== 'buy' && part.source !== 'unknown') || part.likeId === null) continue;
       const { goods, likeId, name, axle } = part;
       const line = wanted.get(likeId) ?? { goods, likeId, name, axle, sizeMl: null, waiting: [] };
-      line.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });
+      line.waiting.push({ bookingId: item.bookingId, neededOn: neededOn(logbook, item) });
       wanted.set(likeId, line);
     }
   }
   return [...wanted.values()];
 }
 
-/** Bottles for the fluid that work lists take: whole ones, plus one. */
+/** Bottles for the fluid that work lists take: whole ones, plus one, for the first whom what is here or coming does not do. */
 function wantedFluid(
   logbook: Logbook,
   items: readonly WorkItem[],
   today: LocalDate,
 ): (Wanted & { count: number; basis: ShoppingBasis })[] {
-  const ofFluid = new Map<string, { ml: number; waiting: Wanted['waiting'] }>();
-  const usual = (grade: string): string | null => {
-    // A car whose last fluid nobody knows gets the best dry figure of its grade that the shop keeps.
-    const kept = [...logbook.fluids.values()].filter((f) => !f.archived && f.grade === grade);
-    return kept.sort((a, b) => b.dryBoilingPointC - a.dryBoilingPointC)[0]?.id ?? null;
-  };
+  const ofFluid = new Map<string, { ml: number; bookingId: string; neededOn: LocalDate }[]>();
   for (const item of items) {
-    const fluidId = item.fluid && (item.fluid.fluidId ?? usual(item.fluid.grade));
-    if (!item.fluid || !fluidId || item.impossible !== null) continue;
-    const need = ofFluid.get(fluidId) ?? { ml: 0, waiting: [] };
-    need.ml += item.fluid.ml;
-    need.waiting.push({ bookingId: item.bookingId, neededOn: item.latest });
-    ofFluid.set(fluidId, need);
+    const fluidId = item.fluid?.fluidId;
+    if (!item.fluid || !fluidId || (item.impossible !== null && !isShortOfFluid(item.impossible))) continue;
+    const draws = ofFluid.get(fluidId) ?? [];
+    draws.push({ ml: item.fluid.ml, bookingId: item.bookingId, neededOn: neededOn(logbook, item) });
+    ofFluid.set(fluidId, draws);
   }
-  return [...ofFluid].flatMap(([fluidId, { ml, waiting }]) => {
-    const size = [...logbook.bottles.values()].filter((b) => b.fluidId === fluidId).at(-1)?.sizeMl ?? USUAL_BOTTLE_ML;
+  return [...ofFluid].flatMap(([fluidId, draws]) => {
+    const size = bottleSizeMl(logbook, fluidId);
     const coming = awaited(logbook)
       .filter((a) => a.likeId === fluidId)
       .reduce((n, a) => n + a.left * size, 0);
-    const have = usableMl(logbook, fluidId, today);
-    const short = ml - have - coming;
+    const have = usableMl(logbook, fluidId, today) + coming;
+    const ml = draws.reduce((n, d) => n + d.ml, 0);
+    const short = ml - have;
     if (short <= 0) return [];
-    const count = Math.ceil(short / size) + 1;
+    let drawn = 0;
+    const without = draws.sort(bySoonest).filter((d) => (drawn += d.ml) > have);
     return [
       {
         goods: 'bottle' as const,
@@ -101,12 +101,39 @@ function wantedFluid(
         name: logbook.fluids.get(fluidId)?.name ?? '',
         axle: null,
         sizeMl: size,
-        waiting,
-        count,
-        basis: { of: 'fluid' as const, wantedMl: ml, hereMl: have + coming },
+        waiting: without.map(({ bookingId, neededOn }) => ({ bookingId, neededOn })),
+        count: Math.ceil(short / size) + 1,
+        basis: { of: 'fluid' as const, wantedMl: ml, hereMl: have },
       },
     ];
   });
+}
+
+/** What work wants and nobody can order, as nothing on record says what it is. */
+export interface UnknownGoods {
+  goods: Goods;
+  axle: Axle | null;
+  /** Of fluid. */
+  grade: Grade | null;
+  bookingIds: string[];
+}
+
+/** Fluid of which no product is on record, pads and rotors of which nobody has said what they are. */
+export function unknownGoods(items: readonly WorkItem[]): UnknownGoods[] {
+  const found = new Map<string, UnknownGoods>();
+  const add = (goods: Goods, axle: Axle | null, grade: Grade | null, bookingId: string): void => {
+    const key = [goods, axle, grade, goods === 'bottle' ? '' : bookingId].join();
+    const known = found.get(key) ?? { goods, axle, grade, bookingIds: [] };
+    if (!known.bookingIds.includes(bookingId)) known.bookingIds.push(bookingId);
+    found.set(key, known);
+  };
+  for (const item of items) {
+    if (item.state !== 'todo' && item.state !== 'planned') continue;
+    if (item.fluid && item.fluid.fluidId === null) add('bottle', null, item.fluid.grade, item.bookingId);
+    for (const p of item.parts)
+      if (p.source === 'unknown' && p.likeId === null) add(p.goods, p.axle, null, item.bookingId);
+  }
+  return [...found.values()];
 }
 
 /**
@@ -123,7 +150,7 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     const orderBy = neededOn === null ? null : minusWorkingDays(neededOn, lead);
     lines.push({ ...line, waiting, neededOn, orderBy, isLate: orderBy !== null && orderBy < today });
   };
-  for (const part of wantedParts(open)) add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });
+  for (const part of wantedParts(logbook, open)) add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });
   for (const fluid of wantedFluid(logbook, open, today)) add(fluid);
   for (const part of logbook.wearParts.values()) {
     if (part.archived) continue;

@@ -1,14 +1,32 @@
 import type { LocalDate } from '../calendar';
 import type { Logbook } from '../logbook';
 import type { PartNeed } from '../inventory';
-import type { Booking, Car, Fact, Finding, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
+import type { Booking, Car, Fact, Finding, Grade, Job, TrackEvent, WorkKind, WorkSkill } from '../model';
 import type { DurationEstimate } from './durations';
-import type { RuleFrom } from '../demand';
+import type { PlannedFluid, RuleFrom } from '../demand';
 
 /** Why a piece of work is needed, and whose rule asks for it. */
 export interface WorkReason {
   finding: Finding;
   from: RuleFrom | null;
+}
+
+/** Fluid that a piece of work takes, and where it comes from. */
+export interface FluidNeed {
+  /** By the car: its reservoir, lines and calipers. */
+  ml: number;
+  /** The product; null where none of the grade is on record. */
+  fluidId: string | null;
+  grade: Grade;
+  source: 'shelf' | 'ordered' | 'buy' | 'unknown';
+  /** Day on which it can all be here. */
+  on: LocalDate;
+}
+
+/** What work for earlier events of the same car does, taken as done. */
+export interface EarlierWork extends PlannedFluid {
+  /** Work that is done once, whatever number of events it is for. */
+  keys: ReadonlySet<string>;
 }
 
 /** One piece of work that a booked car needs, and why, when, by whom and with what. */
@@ -39,8 +57,7 @@ export interface WorkItem {
   needsLift: boolean;
   place: 'shop' | 'customer' | 'road' | 'event';
   parts: PartNeed[];
-  /** Fluid that it takes, mL, and of which product, where that is known. */
-  fluid: { ml: number; fluidId: string | null; grade: string } | null;
+  fluid: FluidNeed | null;
   /** Work of the same booking that comes first, and days that must lie between. */
   after: { key: string; lagDays: number }[];
   /** Wants a visit of its own. */
@@ -65,6 +82,7 @@ export interface Context {
   loadUp: LocalDate;
   /** The end of the car's event before this one: what was done before it does not count for this one. */
   previous: LocalDate | null;
+  earlier: EarlierWork;
   facts: readonly Fact[];
 }
 

@@ -31,6 +31,8 @@ export const car = makeCar();
 export const venue = makeVenue();
 export const fluid = makeFluid();
 export const bottle = makeBottle(fluid.id);
+/** Sealed ones, so that fluid is not what is missing. */
+export const sealed = ['B2', 'B3', 'B4'].map((label) => makeBottle(fluid.id, { label }));
 export const tove = { ...common, ...recordDefaults.crew, id: newId(), name: 'Tove', role: 'technician' as const };
 export const ines = { ...common, ...recordDefaults.crew, id: newId(), name: 'Ines', role: 'lead' as const };
 export const lift = { ...common, id: newId(), name: 'Lift 1' };
@@ -48,7 +50,31 @@ export const bookingOf = (e: TrackEvent, over: Partial<Booking> = {}): Booking =
   ...over,
 });
 
-export const measured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] =>
+export const measured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] => [
+  ...padsMeasured(mm, on, carId, jobId),
+  ...(['FL', 'FR', 'RL', 'RR'] as const).map((corner): Fact => ({
+    id: newId(),
+    kind: 'rotorMeasurement',
+    at: `${on}T08:30:00.000Z`,
+    recordedAt: `${on}T08:30:00.000Z`,
+    by: tove.id,
+    carId,
+    jobId,
+    corner,
+    rotorPairId: null,
+    thicknessesMm: [28, 28, 28, 28],
+    runoutMm: 0.03,
+    lipMm: 0.2,
+    massKg: null,
+    crack: 'none',
+    crackLengthMm: null,
+    wearMarksGone: false,
+    transferLayer: 'even',
+    instrument: 'byHand',
+  })),
+];
+/** Pads only: nobody has looked at the rotors. */
+export const padsMeasured = (mm: number, on: string, carId = car.id, jobId = newId()): Fact[] =>
   (['FL', 'FR', 'RL', 'RR'] as const).map((corner) => ({
     id: newId(),
     kind: 'padMeasurement',
@@ -77,7 +103,7 @@ export const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records
       events: [e],
       bookings: [b],
       fluids: [fluid],
-      bottles: [bottle],
+      bottles: [bottle, ...sealed],
       lifts: [lift],
       ...records,
     },

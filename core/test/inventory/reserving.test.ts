@@ -89,8 +89,8 @@ describe('what is reserved for a booking', () => {
       ['bottle B1', false],
     ]);
     const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'flush')!;
-    expect(theirs.fluid!.fluidId).toBeNull();
-    // Of a car whose fluid nobody knows any bottle of the grade may do; the one reserved for somebody else may not.
+    expect(logbook.fluids.get(theirs.fluid!.fluidId!)?.grade).toBe(theirs.fluid!.grade);
+    // Any bottle of the grade may do; the one reserved for somebody else may not.
     expect(reservables(logbook, others, theirs, TODAY).map((k) => reservableText(k, say).slice(0, 9))).toEqual([
       'bottle B1',
       'bottle B3',

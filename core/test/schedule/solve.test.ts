@@ -45,17 +45,20 @@ export const makeTask = (id: string, over: Partial<Task> = {}): Task => ({
   wheelsOff: true,
   travelMin: 0,
   after: [],
+  uses: [],
   ...over,
 });
 
 export const makeProblem = (tasks: Task[], over: Partial<Problem> = {}): Problem => ({
   days: dayNames(2),
-  people: [{ id: 'p0', name: 'Tove', event: null, hours: [hours, hours] }],
+  people: [{ id: 'p0', name: 'Tove', event: null, hours: [hours, hours], breaks: [] }],
   lifts: [{ id: 'l0', name: 'Lift 1' }],
   tasks,
   fixed: [],
   setupMin: 25,
   previous: new Map(),
+  stocks: [],
+  pace: 'late',
   ...over,
 });
 
@@ -92,6 +95,7 @@ function bruteForce(problem: Problem): number {
         placed.push(...ofDay);
       }
       const plan: Plan = { visits: placed, unscheduled: problem.tasks.filter((t) => !assigned.has(t.id)) };
+      if (planBreaks(problem, plan).some((b) => b.rule === 'nothingLeft')) return;
       best = Math.min(best, costOf(scoreOf(problem, plan), weights));
       return;
     }
@@ -131,6 +135,18 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
       ),
       previous: fc.option(fc.array(fc.nat(most.days - 1), { minLength: most.tasks, maxLength: most.tasks })),
       fixed: fc.boolean(),
+      lunch: fc.boolean(),
+      pace: fc.constantFrom('late' as const, 'early' as const),
+      draws: fc.array(fc.constantFrom(0, 0, 300, 500, 700), { minLength: most.tasks, maxLength: most.tasks }),
+      bottles: fc.array(
+        fc.record({
+          amount: fc.constantFrom(400, 500, 1000),
+          from: fc.nat(most.days - 1),
+          goesOff: fc.option(fc.nat(most.days - 1)),
+          daysOnceOpen: fc.option(fc.nat(2)),
+        }),
+        { maxLength: 3 },
+      ),
     })
     .map((r): Problem => {
       const people = Array.from({ length: r.people }, (_, i) => ({
@@ -138,6 +154,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
         name: `P${i}`,
         event: null,
         hours: Array.from({ length: r.days }, (_, d) => (r.absent[i * 4 + d] && d > 0 ? null : hours)),
+        breaks: r.lunch ? [{ from: 600, to: 630 }] : [],
       }));
       const tasks = r.tasks.map((t, i): Task => {
         const first = Math.min(t.first, r.days - 1);
@@ -157,6 +174,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           // One place, one way there.
           travelMin: t.car === 2 ? 40 : 0,
           after: t.afterPrevious && previous && previous.car === t.car ? [{ id: `t${i - 1}`, lagDays: i % 2 }] : [],
+          uses: r.draws[i] ? [{ stock: 'fluid', amount: r.draws[i]! }] : [],
         });
       });
       return makeProblem(tasks, {
@@ -167,8 +185,32 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           (r.previous ?? []).slice(0, r.tasks.length).map((d, i) => [`t${i}`, { day: d % r.days, people: [0] }]),
         ),
         fixed: r.fixed
-          ? [{ id: 'f', carId: 'car-0', day: 0, span: { from: 540, to: 600 }, people: [0], lift: 0, does: [] }]
+          ? [
+              {
+                id: 'f',
+                carId: 'car-0',
+                day: 0,
+                span: { from: 540, to: 600 },
+                people: [0],
+                lift: 0,
+                does: [],
+                uses: [],
+              },
+            ]
           : [],
+        pace: r.pace,
+        stocks: [
+          {
+            id: 'fluid',
+            lots: r.bottles.map((b) => ({
+              amount: b.amount,
+              from: b.from,
+              // What goes off is open.
+              until: b.daysOnceOpen === null ? b.goesOff : null,
+              daysOnceOpen: b.daysOnceOpen,
+            })),
+          },
+        ],
       });
     });
 
@@ -180,7 +222,7 @@ describe('plans', () => {
         expect(solved.cost).toBeCloseTo(bruteForce(problem), 4);
         expect(solved.gap).toBeLessThan(1e-4);
       }),
-      { numRuns: 120, seed: 20261125 },
+      { numRuns: 400, seed: 20261126 },
     );
   });
 
@@ -195,7 +237,7 @@ describe('plans', () => {
           expect(planBreaks(problem, plan)).toEqual([]);
         }
       }),
-      { numRuns: 60, seed: 20261126 },
+      { numRuns: 120, seed: 20261126 },
     );
   });
 });

@@ -35,17 +35,20 @@ describe('ways out of a full week', () => {
     wheelsOff: false,
     travelMin: 0,
     after: [],
+    uses: [],
     ...over,
   });
   const week = (over: Partial<Problem>): Problem => ({
     days: ['2026-06-01', '2026-06-02'],
-    people: [{ id: 'a', name: 'Tove', event: null, hours: [{ from: 480, to: 600 }, null] }],
+    people: [{ id: 'a', name: 'Tove', event: null, hours: [{ from: 480, to: 600 }, null], breaks: [] }],
     lifts: [],
     tasks: [],
     fixed: [],
     setupMin: 0,
     previous: new Map(),
     fixedAfter: new Map(),
+    stocks: [],
+    pace: 'late',
     ...over,
   });
   /** What is left out, and the ways to do it after all. */
@@ -64,14 +67,16 @@ describe('ways out of a full week', () => {
     expect(ways).toContain('Tove stays 1 h longer on Mon 1 Jun.');
     expect(ways).toContain(left === 'Ducts' ? 'Drop Flush, a car.' : 'Drop Ducts, a car.');
     const away = week({
-      people: [{ id: 'a', name: 'Tove', event: null, hours: [null, null] }],
+      people: [{ id: 'a', name: 'Tove', event: null, hours: [null, null], breaks: [] }],
       tasks: [task('Ducts', 45)],
     });
     expect(stuck(away).ways).toEqual(['Tove comes in on Mon 1 Jun for 1 h.']);
   });
 
   test('a pinned job moved', () => {
-    const fixed = [{ id: 'F1', carId: 'x', day: 0, span: { from: 480, to: 600 }, people: [0], lift: null, does: [] }];
+    const fixed = [
+      { id: 'F1', carId: 'x', day: 0, span: { from: 480, to: 600 }, people: [0], lift: null, does: [], uses: [] },
+    ];
     expect(stuck(week({ fixed, tasks: [task('Flush', 90)] })).ways).toContain(
       'Move service of F1, which is pinned on Mon 1 Jun.',
     );
@@ -82,8 +87,8 @@ describe('ways out of a full week', () => {
     const { ways } = stuck(
       week({
         people: [
-          { id: 'a', name: 'Tove', event: null, hours },
-          { id: 'b', name: 'Bram', event: null, hours },
+          { id: 'a', name: 'Tove', event: null, hours, breaks: [] },
+          { id: 'b', name: 'Bram', event: null, hours, breaks: [] },
         ],
         lifts: [{ id: 'l', name: 'Lift 1' }],
         tasks: ['Flush', 'Pads'].map((id) => task(id, 120, { needsLift: true, people: [0, 1] })),

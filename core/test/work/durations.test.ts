@@ -3,7 +3,7 @@
 import { type Fact, type Job, recordDefaults } from '../../src';
 import { durationOf } from '../../src/run-up';
 import { makeCar, newId } from '../builders/book';
-import { common, NOW, car, tove, event, bookingOf, measured, at } from '../builders/run-up-book';
+import { common, NOW, car, tove, event, bookingOf, padsMeasured, at } from '../builders/run-up-book';
 
 describe('durations', () => {
   const done = (minutes: number, carId = car.id): Fact => ({
@@ -65,7 +65,7 @@ describe('durations', () => {
     const job: Job = { ...jobs[0]!, id: newId(), kind: 'service' };
     const services = Array.from({ length: 3 }, () => ({ ...job, id: newId() }));
     const facts = services.flatMap((s) => {
-      const pads = measured(9, '2026-05-30', car.id, s.id);
+      const pads = padsMeasured(9, '2026-05-30', car.id, s.id);
       const after = (minutes: number): string =>
         new Date(Date.parse('2026-05-30T08:00:00Z') + minutes * 60_000).toISOString();
       return [

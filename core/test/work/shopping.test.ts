@@ -18,6 +18,7 @@ import {
   bookingOf,
   inOrder,
   at,
+  bottle,
   find,
   visitOf,
 } from '../builders/run-up-book';
@@ -40,7 +41,7 @@ describe('stock and documents', () => {
   test('fluid is bought in whole bottles, plus one, less what is here', () => {
     const e = event({ flushWithinDays: 5 });
     const b = bookingOf(e);
-    const logbook = at(e, b);
+    const logbook = at(e, b, inOrder(), { bottles: [bottle] });
     const items = workOfBooking(logbook, b, TODAY);
     const need = find(items, 'flush').fluid!.ml;
     const here = usableMl(logbook, fluid.id, TODAY);

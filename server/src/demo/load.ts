@@ -92,6 +92,7 @@ export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
       from: plusDays(today, from),
       to: plusDays(today, to),
       why,
+      part: 'day' as const,
     }));
     return { ...member, ...rest, daysOff };
   };

@@ -3,20 +3,33 @@ import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import { v7 as uuidv7 } from 'uuid';
 import type { Logbook } from '@calvik/core';
-import { type PlanAnswer, type PlanProgress, type PlanRun, planningCase } from '@calvik/core/run-up';
+import { dateIn, instantAt } from '@calvik/core';
+import { type PlanAnswer, type PlanProgress, type PlanRun, planBasis, planningCase } from '@calvik/core/run-up';
 import { type Solved, planAnswer } from '@calvik/core/solver';
 
 const MAX_RUNS = 10;
 
+/** What plans of a day stand on, whatever the time of day. */
+const basisOf = (logbook: Logbook, now: string): string => {
+  const { timeZone } = logbook.shop;
+  return planBasis(planningCase(logbook, instantAt(dateIn(now, timeZone), '00:00', timeZone)).problem);
+};
+
 /** Plans under way and lately made; each in a worker thread. */
 export class Planner {
-  private readonly runs = new Map<string, PlanRun & { stop: () => void; end: () => void }>();
+  private readonly runs = new Map<
+    string,
+    Omit<PlanRun, 'isOutOfDate'> & { basis: string; stop: () => void; end: () => void }
+  >();
 
   constructor(private readonly logger: Logger) {}
 
-  find(id: string): PlanRun | null {
+  /** @param logbook as it stands: a plan that was made for another one is out of date */
+  find(id: string, logbook: Logbook, now: string): PlanRun | null {
     const run = this.runs.get(id);
-    return run ? { id: run.id, state: run.state, progress: run.progress, answer: run.answer } : null;
+    if (!run) return null;
+    const { state, progress, answer, basis } = run;
+    return { id, state, progress, answer, isOutOfDate: answer !== null && basis !== basisOf(logbook, now) };
   }
 
   /** Ends the search; what was found so far becomes the answer. */
@@ -29,7 +42,7 @@ export class Planner {
     for (const run of this.runs.values()) run.end();
   }
 
-  start(logbook: Logbook, now: string, seconds: number, gap = 0.02): PlanRun {
+  start(logbook: Logbook, now: string, seconds: number, gap = 0.005): PlanRun {
     const c = planningCase(logbook, now);
     const stop = new SharedArrayBuffer(4);
     const worker = new Worker(join(__dirname, 'thread.cjs'), {
@@ -40,6 +53,7 @@ export class Planner {
       state: 'working' as PlanRun['state'],
       progress: null as PlanProgress | null,
       answer: null as PlanAnswer | null,
+      basis: basisOf(logbook, now),
       stop: () => void Atomics.store(new Int32Array(stop), 0, 1),
       end: () => void worker.terminate(),
     };
@@ -64,6 +78,6 @@ export class Planner {
       this.runs.get(old)?.end();
       this.runs.delete(old);
     }
-    return this.find(run.id)!;
+    return this.find(run.id, logbook, now)!;
   }
 }

@@ -15,8 +15,9 @@ export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20)
 export function planRoutes(database: Database, cache: LogbookCache, planner: Planner): Router {
   const router = Router();
   const parseJson = json({ limit: '10kb' });
-  const find = (id: string) => {
-    const run = planner.find(id);
+  const find = async (id: string) => {
+    const { logbook } = await cache.current();
+    const run = planner.find(id, logbook, new Date().toISOString());
     if (!run) throw new Problem(404, 'noSuch', { what: 'plan' });
     return run;
   };
@@ -27,19 +28,20 @@ export function planRoutes(database: Database, cache: LogbookCache, planner: Pla
     const { logbook } = await cache.current();
     response.status(201).json(planner.start(logbook, new Date().toISOString(), parsed.data.seconds));
   });
-  router.get('/plans/:id', (request, response) => {
-    response.set('Cache-Control', 'no-store').json(find(request.params.id));
+  router.get('/plans/:id', async (request, response) => {
+    response.set('Cache-Control', 'no-store').json(await find(request.params.id));
   });
-  router.delete('/plans/:id', (request, response) => {
-    find(request.params.id);
+  router.delete('/plans/:id', async (request, response) => {
+    await find(request.params.id);
     planner.stop(request.params.id);
     response.status(204).end();
   });
 
   /** Saves every job of a plan and takes away those that it replaces: all of it, or nothing. */
   router.post('/plans/:id/take', async (request, response) => {
-    const { answer } = find(request.params.id);
+    const { answer, isOutOfDate } = await find(request.params.id);
     if (!answer) throw new Problem(409, 'planNotReady', {});
+    if (isOutOfDate) throw new Problem(409, 'planOutOfDate', {});
     const entries = [...answer.jobs, ...answer.drop.map((job) => ({ ...job, archived: true }))].map((body) => ({
       collection: 'jobs' as Collection,
       body: body as RecordOf<Collection>,

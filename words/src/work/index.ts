@@ -1,10 +1,12 @@
 /** Work lists, plans and shopping: comes with the planning pages, not with the first one. */
-import type { Finding } from '@calvik/core';
+import type { Finding, Logbook } from '@calvik/core';
 import type {
+  FluidNeed,
   Reservable,
   ScheduleFindings,
   ShoppingBasis,
   ShoppingLine,
+  UnknownGoods,
   WayOut,
   WorkFindings,
   WorkReason,
@@ -36,6 +38,25 @@ export function partText({ goods, name, axle, source, stock, on, supplier }: Par
   return `${what}: nothing on record to order by, or no supplier sells it`;
 }
 
+/** Where the fluid for a piece of work comes from: "Velt 600, 720 mL: ordered, here Tue 9 Jun". */
+export function fluidText(
+  { ml, fluidId, grade, source, on }: FluidNeed,
+  logbook: Pick<Logbook, 'fluids'>,
+  say: Say,
+): string {
+  const what = `${logbook.fluids.get(fluidId ?? '')?.name ?? grade}, ${say.value(ml, 'volume')}`;
+  switch (source) {
+    case 'shelf':
+      return `${what}, on the shelf`;
+    case 'ordered':
+      return `${what}: ordered, here ${say.day(on)}`;
+    case 'buy':
+      return `${what}: to buy, here ${say.day(on)} at best`;
+    case 'unknown':
+      return `${what}: not here, and nobody on record sells it`;
+  }
+}
+
 /** "Pads front, Kerren R2"; "Rotors rear"; "Brake hose". */
 export function goodsName(goods: Goods, name: string, axle: string | null): string {
   const at = axle ? ` ${axle}` : '';
@@ -54,6 +75,7 @@ export function goodsName(goods: Goods, name: string, axle: string | null): stri
 const workTexts: TextsFor<WorkFindings> = {
   neverMeasured: () => 'Nobody has measured pads and rotors.',
   cornersNotMeasured: ({ missing }) => `${missing} of 4 corners have not been measured.`,
+  rotorsNotMeasured: ({ missing }) => `Rotors have not been measured at ${counted(missing, 'corner')}.`,
   notMeasuredSinceEvent: ({ event }, _, say) => `Not measured since the event of ${say.date(event)}.`,
   measuredLongAgo: ({ measuredOn }, _, say) => `Last measured ${say.date(measuredOn)}.`,
   padsUnderLimit: ({ thickness, limit, owner }, _, say) =>
@@ -68,6 +90,7 @@ const workTexts: TextsFor<WorkFindings> = {
   awayForBedding: ({ isNew, isBeddedOnly, days }) =>
     `${isNew ? 'New parts go on.' : 'What is on has not been bedded yet.'}${beddedOnly(isBeddedOnly)} Away for ${counted(days, 'day')}.`,
   ductsWanted: () => 'Ducts wanted on the car.',
+  noDuctsOnRecord: () => 'There are no ducts on record for this car, and no duct hose in stock.',
   noDuctsAllowed: () => 'No ducts allowed.',
   faultFoundOn: ({ check, on, remark }, _, say) =>
     `Fault found on ${say.date(on)}: ${remark || checkNames[check].toLowerCase()}.`,
@@ -82,6 +105,15 @@ const workTexts: TextsFor<WorkFindings> = {
     const how = source === 'buy' ? `to buy, ${supplier}, ${counted(leadDays, 'working day')}` : `here ${say.day(on)}`;
     return `${goodsName(goods, part, axle ?? null)}: ${how}: after load-up on ${say.day(loadUp)}.`;
   },
+  noFluidOnRecord: ({ grade }) => `No ${grade} is on record: enter the fluid, and a bottle of it.`,
+  fluidMissing: ({ fluid, wanted, short }, _, say) =>
+    `${fluid}: ${say.quantity(wanted)} wanted, ${say.quantity(short)} short, and no supplier on record sells fluid.`,
+  fluidComesTooLate: ({ fluid, wanted, on, isOrdered, supplier, latest }, _, say) =>
+    `${fluid}, ${say.quantity(wanted)}: ${isOrdered ? `ordered, here ${say.day(on)}` : `to buy, ${supplier}, here ${say.day(on)} at best`}: after ${say.day(latest)}.`,
+  partUnknown: ({ goods, part }, { axle }) =>
+    part
+      ? `${goodsName(goods, part, axle ?? null)}: no supplier on record sells it.`
+      : `${goods === 'padSet' ? `Which pads are on${axle ? `, ${axle},` : ''} is not on record: enter the set, or one like it.` : `Nothing like it is on record: enter ${goods === 'rotorPair' ? 'the rotors' : 'the part'}.`}`,
   noDayLeft: ({ earliest, latest }, _, say) =>
     `May not be done before ${say.day(earliest)}, must be by ${say.day(latest)}.`,
   waitsFor: ({ work }, { axle }) => `Waits for ${[kindName(work).toLowerCase(), axle].filter(Boolean).join(', ')}.`,
@@ -103,6 +135,7 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
     `${kindName(work, ownTitle)}: must be done by ${say.day(latest)}, load-up.`,
   hasLeft: ({ person }) => `${person} has left the crew.`,
   isOff: ({ person, why }) => `${person} is off${why ? ` (${why})` : ''}.`,
+  shopIsShut: ({ why }) => `The shop is shut${why ? ` (${why})` : ''}.`,
   isAtEvent: ({ person, event }) => `${person} is at ${event}.`,
   doesNotWorkThatDay: ({ person }) => `${person} does not work on that day.`,
   outsideHours: ({ person, from, to }) => `${person} works from ${from} to ${to} on that day.`,
@@ -115,6 +148,18 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
   comesBefore: ({ work, ownTitle, first }) =>
     `${kindName(first)} comes before ${kindName(work, ownTitle).toLowerCase()}.`,
   waitsForWork: ({ work, ownTitle }) => `Comes after ${kindName(work, ownTitle).toLowerCase()}, which does not fit.`,
+  liftIsGone: ({ lift }) => `${lift} is not there any more: give it another lift.`,
+  eventCancelled: ({ event }) => `${event} is cancelled.`,
+  bookingCancelled: ({ event }) => `The car is not booked to ${event || 'the event'} any more.`,
+  workNotWanted: ({ works }) => `Not wanted any more: ${list(works.map((key) => workName(key).toLowerCase()))}.`,
+  carAtTwoEvents: ({ event, on }, _, say) => `On ${say.day(on)} the car is booked to ${event} too.`,
+  textSaysOtherDay: ({ about, told, now }, _, say) => {
+    const day = (text: string): string => `${say.day(text.slice(0, 10))}${text.slice(10)}`;
+    const what = about === 'event' ? 'the event is on' : 'bring it in on';
+    return `The text says ${what} ${day(told)}; ${now ? `now it is ${day(now)}` : 'now no day is set'}.`;
+  },
+  stockShort: ({ name, on }, _, say) =>
+    `${name} does not do for it in time: more can be here ${on ? say.day(on) : 'only when somebody sells it'}.`,
   noRoom: () => 'No room with the crew and the lifts that there are, in its window.',
 };
 
@@ -182,6 +227,14 @@ export function wayOutText(
       return `Drop ${workName(way.key, way.ownTitle)}, ${way.car || 'a car'}.`;
     case 'fromStock':
       return `Reserve ${way.pads}, ${way.compound}, from stock for it, if it fits.`;
+    case 'otherFluid':
+      return `Reserve a bottle of ${way.fluid} for it: ${say.value(way.ml, 'volume')} on the shelf.`;
+    case 'enterFluid':
+      return `Enter a ${way.grade} fluid and a bottle of it in stock.`;
+    case 'enterSupplier':
+      return 'Enter a supplier that sells it, or what is on the shelf.';
+    case 'enterPart':
+      return 'Enter what is on the car: then one like it can be ordered.';
     case 'dropWithReason':
       return 'Drop it with a reason, and tell the organiser and the customer.';
   }
@@ -200,6 +253,16 @@ export function reservableText(r: Reservable, say: Say): string {
       return `bottle ${r.part.label}, ${r.fluid?.name ?? ''}, ${say.value(r.leftMl, 'volume')}`;
   }
 }
+
+/** What is wanted and not on record: "DOT 4 fluid", "Pads front". */
+export const unknownGoodsText = ({ goods, axle, grade }: UnknownGoods): string =>
+  goods === 'bottle'
+    ? `${grade} fluid`
+    : goods === 'padSet'
+      ? `Pads${axle ? ` ${axle}` : ''}`
+      : goods === 'rotorPair'
+        ? `Rotors${axle ? ` ${axle}` : ''}`
+        : 'A part';
 
 /** A line of a shopping list: what, and how the count was come by. */
 export const shoppingLineName = ({ goods, name, axle, sizeMl }: ShoppingLine, say: Say): string =>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Dialog, Portal, TextInput } from 'react-native-paper';
 import { type Booking, type Message } from '@calvik/core';
-import type { WorkItem } from '@calvik/core/run-up';
+import { type WorkItem, toldOf } from '@calvik/core/run-up';
 import { messageText } from '@calvik/words/documents/messages';
 import { useLogbook, useSync } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
@@ -44,6 +44,7 @@ export function MessageDialog({
       to: customer.phone,
       text: text.trim(),
       writtenAt: new Date().toISOString(),
+      told: toldOf(logbook, booking),
     });
     if (result.state === 'refused') setProblem(result.sentence);
     else onClose();

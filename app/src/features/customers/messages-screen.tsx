@@ -1,12 +1,15 @@
 import { View } from 'react-native';
 import { dateIn, shortDate, timeIn } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
+import { FindingLines } from '../finding-line';
+import { useAnotherLook } from '../schedule/use-another-look';
 import { Empty, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 
 /** Texts to customers as they would have gone out. */
 export function MessagesScreen() {
   const logbook = useLogbook();
+  const another = useAnotherLook();
   const { timeZone } = logbook.shop;
   const messages = [...logbook.messages.values()]
     .filter((m) => !m.archived)
@@ -28,6 +31,7 @@ export function MessagesScreen() {
           <View testID="message">
             <Text as="small">{m.to === '' ? 'No phone number on record' : `To ${m.to}`}</Text>
             <Text>{m.text}</Text>
+            <FindingLines findings={another.of(m.id)} />
           </View>
         </Section>
       ))}

@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { type Href, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, type PartsOrder, shortDate } from '@calvik/core';
@@ -7,8 +7,10 @@ import {
   type ShoppingLine,
   type ShoppingList,
   type SupplierAnswer,
+  type UnknownGoods,
   answerKind,
   shoppingLists,
+  unknownGoods,
 } from '@calvik/core/run-up';
 import { type Awaited as AwaitedGoods, awaited, plusWorkingDays } from '@calvik/core';
 import * as api from '../../api/client';
@@ -21,7 +23,7 @@ import { FileLinks } from '../schedule/file-links';
 import { newId, newRecord } from '../save-record';
 import { nextLabel } from './labels';
 import { useWorkLists } from '../work/use-work';
-import { goodsName, shoppingBasisText, shoppingLineName } from '@calvik/words/work';
+import { goodsName, shoppingBasisText, shoppingLineName, unknownGoodsText } from '@calvik/words/work';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
@@ -35,11 +37,28 @@ export function OrdersScreen() {
   const wide = useWide();
   const lists = useWorkLists();
   const shopping = useMemo(() => shoppingLists(logbook, [...lists.values()].flat(), today), [logbook, lists, today]);
+  const unknown = useMemo(() => unknownGoods([...lists.values()].flat()), [lists]);
   const coming = awaited(logbook).sort((a, b) => a.arrivesOn.localeCompare(b.arrivesOn));
   return (
     <Screen title="Shopping list" above="Stock" back="/inventory" maxWidth={wide ? 960 : 720}>
-      {shopping.length === 0 ? (
+      {shopping.length === 0 && unknown.length === 0 ? (
         <Empty text="Nothing is missing: what the work lists want is on the shelf or ordered." />
+      ) : null}
+      {unknown.length > 0 ? (
+        <Section title="Not on record">
+          <Text tone="amber">These are wanted, and nothing on record says what to buy.</Text>
+          {unknown.map((u) => (
+            <View key={[u.goods, u.axle, u.grade, ...u.bookingIds].join()} style={styles.row} testID="unknown-goods">
+              <View style={styles.grow}>
+                <Text as="strong">{unknownGoodsText(u)}</Text>
+                <Text as="small">{`For ${waitingFor(logbook, u.bookingIds)}`}</Text>
+              </View>
+              <MainButton mode="outlined" onPress={() => router.push(entryOf(u))}>
+                Enter it
+              </MainButton>
+            </View>
+          ))}
+        </Section>
       ) : null}
       {shopping.map((list) => (
         <SupplierList key={list.supplier?.id ?? ''} list={list} />
@@ -76,6 +95,16 @@ export function OrdersScreen() {
     </Screen>
   );
 }
+
+/** Where what is not on record is entered. */
+const entryOf = (u: UnknownGoods): Href =>
+  u.goods === 'bottle'
+    ? routes.newFluid
+    : u.goods === 'padSet'
+      ? routes.newPadSet
+      : u.goods === 'rotorPair'
+        ? routes.newRotorPair
+        : routes.wearPart('new');
 
 const waitingFor = (logbook: Logbook, bookingIds: readonly string[]): string =>
   [...new Set(bookingIds.map((id) => logbook.cars.get(logbook.bookings.get(id)?.carId ?? '')?.name ?? ''))]

@@ -26,6 +26,7 @@ import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
 
 const ClearedBy = laterPiece('ClearedBy');
+const AnotherLookBanner = laterPiece('AnotherLookBanner');
 
 function DaysToGo({ days }: { days: number }) {
   return (
@@ -222,6 +223,7 @@ export function RunUpScreen() {
           </MainButton>
         </View>
       ) : null}
+      {board && board.length > 0 ? <AnotherLookBanner /> : null}
       {board === null ? (
         online ? (
           <View style={styles.loading}>

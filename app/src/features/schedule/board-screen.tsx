@@ -12,7 +12,9 @@ import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
+import { AnotherLookBanner } from './another-look-banner';
 import { JobDetails } from './job-details';
+import { useAnotherLook } from './use-another-look';
 import { carOf, endOf, handsOf, workOf } from './job-words';
 import { type BoardRow, Timeline } from './timeline';
 import { undoLast, useLastStep } from './undo';
@@ -143,6 +145,7 @@ export function BoardScreen() {
           ))}
         </View>
       ) : null}
+      <AnotherLookBanner />
       {left.length > 0 ? (
         <Section title="With nobody">
           <Text tone="amber">These are with somebody who has left the crew. Give them to others, or plan anew.</Text>
@@ -184,6 +187,8 @@ function remarksOf(logbook: ReturnType<typeof useLogbook>, day: string): string[
 function JobLine({ job, onPress }: { job: Job; onPress: () => void }) {
   const logbook = useLogbook();
   const { timeZone } = logbook.shop;
+  const tell = useTell();
+  const [finding, ...more] = useAnotherLook().of(job.id);
   const done = isDone(logbook, job);
   return (
     <View style={styles.line}>
@@ -211,6 +216,12 @@ function JobLine({ job, onPress }: { job: Job; onPress: () => void }) {
               .filter(Boolean)
               .join(', ')}
           </Text>
+          {finding ? (
+            <Text
+              as="small"
+              tone="amber"
+            >{`${tell(finding)}${more.length > 0 ? ` And ${more.length} more.` : ''}`}</Text>
+          ) : null}
         </LinkRow>
       </View>
     </View>

@@ -1,15 +1,15 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import { type CrewMember, type WorkSkill, isDone, openJobsOfCrew } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
-import { ChoiceField, DateField, DraftNotice, SwitchField, TextField } from '../../ui/form';
+import { ChoiceField, DraftNotice, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
+import { DaysOffFields, type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
-import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useSaveRecord } from '../save-record';
 import { WeekFields, readWeek, weekText } from '../week-fields';
@@ -34,9 +34,7 @@ interface MemberForm {
   travels: boolean;
   ownHours: boolean;
   week: string[];
-  offFrom: string;
-  offTo: string;
-  offWhy: string;
+  off: TypedDaysOff;
 }
 
 /** What one of the crew can do, and when they are there; or that they have left. */
@@ -51,16 +49,16 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     travels: member.travels,
     ownHours: member.hours !== null,
     week: weekText(member.hours ?? logbook.shop.hours),
-    offFrom: '',
-    offTo: '',
-    offWhy: '',
+    off: noDaysTyped,
   });
-  const { control, setValue, getValues } = form;
+  const { control, setValue } = form;
   const { saveRecord, saving, problem } = useSaveRecord('crew', form, finished);
   const values = useWatch({ control }) as MemberForm;
   const save = form.handleSubmit((f) => {
     const read = readWeek(f.week);
     if (f.ownHours && 'message' in read) return setRefused(read.message);
+    const off = readDaysOff(f.off);
+    if (off && 'message' in off) return setRefused(off.message);
     setRefused(null);
     return saveRecord(
       {
@@ -70,6 +68,8 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
         skills: f.skills,
         travels: f.travels,
         hours: f.ownHours && 'week' in read ? read.week : null,
+        // What was typed and not added yet is meant too.
+        daysOff: off ? [...member.daysOff, off.day] : member.daysOff,
       },
       '/settings',
     );
@@ -78,17 +78,6 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     const result = await sync.save('crew', { ...logbook.crew.get(member.id)!, ...over });
     setRefused(result.state === 'refused' ? result.sentence : null);
     return result.state !== 'refused';
-  };
-  const addOff = async (): Promise<void> => {
-    const { offFrom, offTo, offWhy } = getValues();
-    if (!offFrom) return setRefused('Give the first day off.');
-    const to = offTo || offFrom;
-    if (to < offFrom) return setRefused('The days off end before they begin.');
-    if (await change({ daysOff: [...member.daysOff, { from: offFrom, to, why: offWhy.trim() }] })) {
-      setValue('offFrom', '');
-      setValue('offTo', '');
-      setValue('offWhy', '');
-    }
   };
   const open = openJobsOfCrew(logbook, member.id).filter((j) => !isDone(logbook, j));
   return (
@@ -125,22 +114,13 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
         )}
       </Section>
       <Section title="Days off">
-        {member.daysOff.map((d, i) => (
-          <View key={`${d.from} ${i}`} style={styles.row}>
-            <Text style={styles.grow}>{`${d.from} to ${d.to}${d.why ? `, ${d.why}` : ''}`}</Text>
-            <IconButton
-              icon="close"
-              label={`Take away ${d.from}`}
-              onPress={() => void change({ daysOff: member.daysOff.filter((_, k) => k !== i) })}
-            />
-          </View>
-        ))}
-        <DateField control={control} name="offFrom" label="First day off" optional />
-        <DateField control={control} name="offTo" label="Last day off" optional />
-        <TextField control={control} name="offWhy" label="Why" />
-        <MainButton mode="outlined" onPress={() => void addOff()}>
-          Add these days off
-        </MainButton>
+        <DaysOffFields
+          what="day off"
+          days={member.daysOff}
+          onChange={(daysOff) => void change({ daysOff })}
+          typed={values.off}
+          onType={(off) => setValue('off', off)}
+        />
       </Section>
       <Section title={member.archived ? 'Back again' : 'Leaves the crew'}>
         {!member.archived && open.length > 0 ? (
@@ -157,8 +137,3 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     </Screen>
   );
 }
-
-const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center' },
-  grow: { flex: 1 },
-});

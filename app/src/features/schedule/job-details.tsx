@@ -12,6 +12,7 @@ import { pageOf } from '../work/page-of';
 import { VisitExtras } from '../work/visit-extras';
 import { carOf, handsOf, whenOf, workOf } from './job-words';
 import { remember } from './undo';
+import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
 import { FindingLines } from '../finding-line';
 
@@ -43,6 +44,7 @@ export function JobDetails({
   const isMoved =
     to !== null && (to.startAt !== job.startAt || to.crewId !== job.crewId || (to.liftId ?? '') !== (job.liftId ?? ''));
   const objections = to && isMoved ? mover.judge(to) : [];
+  const standing = useAnotherLook().of(job.id);
   const page = pageOf(job);
   const save = async (over: Partial<Job>, text: string): Promise<void> => {
     const result = await sync.save('jobs', { ...job, ...over });
@@ -66,6 +68,7 @@ export function JobDetails({
           <ScrollView contentContainerStyle={styles.body}>
             <Text>{workOf(logbook, job)}</Text>
             <Text as="small">{`${whenOf(logbook, job)}, ${job.durationMin} min, ${handsOf(logbook, job)}${job.isPinned ? ', pinned' : ''}${done ? ', done' : ''}`}</Text>
+            {isMoved ? null : <FindingLines findings={standing} />}
             <VisitExtras job={job} />
             {done ? null : (
               <>

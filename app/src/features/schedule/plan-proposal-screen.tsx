@@ -59,7 +59,8 @@ export function PlanProposalScreen() {
       isShown = false;
       clearTimeout(timer.current);
     };
-  }, [runId]);
+    // Asked again whenever anything has changed: a plan for what was is out of date.
+  }, [runId, logbook]);
 
   const start = async (): Promise<void> => {
     setProblem(null);
@@ -102,7 +103,7 @@ export function PlanProposalScreen() {
           <MainButton mode="outlined" onPress={() => void stop()}>
             Stop, with the best so far
           </MainButton>
-        ) : answer && (answer.jobs.length > 0 || answer.drop.length > 0) ? (
+        ) : answer && !run?.isOutOfDate && (answer.jobs.length > 0 || answer.drop.length > 0) ? (
           <MainButton onPress={() => void take(answer)} loading={taking} disabled={taking}>
             {`Take this plan, ${answer.jobs.length} ${answer.jobs.length === 1 ? 'visit' : 'visits'}`}
           </MainButton>
@@ -122,8 +123,9 @@ export function PlanProposalScreen() {
         <Section title="What a plan heeds">
           <Text>
             Nobody and no lift twice at once, working hours and days off, skills, the way to a customer, each window,
-            parts that are still to come, and what must come first. Pinned jobs stay. Then: least late, fewest visits,
-            even load; what is planned already moves as little as it can.
+            breaks, parts and fluid that are here or still to come, and what must come first. Pinned jobs stay. Then:
+            least late, fewest visits, {logbook.shop.planPace === 'late' ? 'as late as is safe' : 'as early as it goes'}
+            , level days; what is planned already moves as little as it can.
           </Text>
           <Text as="small">Search for</Text>
           <Segments
@@ -137,6 +139,15 @@ export function PlanProposalScreen() {
             ]}
           />
           <Fixed />
+        </Section>
+      ) : null}
+      {answer && run?.isOutOfDate ? (
+        <Section title="Out of date">
+          <Text tone="amber" live>
+            Something that this plan stands on has changed since it was made: jobs, hours, parts, fluid, events or
+            bookings. Search again before you take a plan.
+          </Text>
+          <MainButton onPress={() => void start()}>Search again</MainButton>
         </Section>
       ) : null}
       {answer ? <Answer answer={answer} again={() => void start()} /> : null}
@@ -201,7 +212,7 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
           {`${score.visits} ${score.visits === 1 ? 'visit' : 'visits'}, ${score.lateDays === 0 ? 'all in good time' : `${score.lateDays} ${score.lateDays === 1 ? 'day' : 'days'} late of good time`}. Wheels off once saves ${hoursAndMinutes(answer.savedMin)}.`}
         </Text>
         <Text as="small">
-          {`${answer.gap < 0.0005 ? 'Proven the best there is' : `At most ${gapText(answer.gap)} from the best there can be`}, found in ${answer.seconds.toFixed(1)} s${answer.wasStopped ? ', stopped early' : ''}. Busiest person: ${Math.round(score.peakLoad * 100)} % of own hours.`}
+          {`${answer.gap < 0.0005 ? 'Proven the best there is' : `At most ${gapText(answer.gap)} from the best there can be`}, found in ${answer.seconds.toFixed(1)} s${answer.wasStopped ? ', stopped early' : ''}. Busiest day of one person: ${Math.round(score.peakLoad * 100)} % of own hours.`}
         </Text>
         {answer.moved.length > 0 || answer.drop.length > 0 ? (
           <Text as="small">{`Moves ${answer.moved.length} of the jobs that are planned now${answer.drop.length > 0 ? `, takes ${answer.drop.length} away` : ''}.`}</Text>

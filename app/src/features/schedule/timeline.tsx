@@ -30,6 +30,7 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { carOf, handsOf, workOf } from './job-words';
+import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
 import { useTell } from '../../state/use-say';
 
@@ -141,6 +142,7 @@ function Cell({ id, data, style, children }: { id: string; data: object; style: 
 /** A day with a clock across, or a week with a column for each day; rows of people or of lifts. */
 export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
   const tell = useTell();
+  const another = useAnotherLook();
   const t = useTokens();
   const logbook = useLogbook();
   const today = useToday();
@@ -286,7 +288,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                     {!isWeek && open ? <Off t={t} open={open} perMinute={perMinute} /> : null}
                     {own.map((job) => {
                       const at = minutesOf(timeIn(job.startAt, timeZone));
-                      const isBroken = !isDone(logbook, job) && day >= today && mover.judge(job).length > 0;
+                      const isBroken = !isDone(logbook, job) && another.of(job.id).length > 0;
                       return (
                         <Block
                           key={job.id}

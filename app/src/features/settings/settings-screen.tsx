@@ -1,25 +1,16 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useWatch } from 'react-hook-form';
-import { type FluidPolicy, type Lift, type Shop, recordDefaults } from '@calvik/core';
-import { policyName } from '@calvik/words';
-import { useAppDispatch, useAppSelector, useCrewOnDuty, useLoaded, useLogbook, useSync } from '../../state/hooks';
-import { useUnits } from '../../ui/units';
+import { type Lift, recordDefaults } from '@calvik/core';
+import { useAppDispatch, useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { prefer } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
-import { DraftNotice, PickField, NumberField, QuantityField, TextField } from '../../ui/form';
-import { useDraftForm } from '../../state/use-draft-form';
-import { SaveBar } from '../../ui/save-bar';
-import { recordText } from '../../ui/quantity-text';
-import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
+import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
-import { WeekFields, readWeek, weekText } from '../week-fields';
-import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
+import { newRecord } from '../save-record';
 import { routes } from '../routes';
+import { shopPages } from './shop-screen';
 
 function Crew() {
   const router = useRouter();
@@ -141,228 +132,33 @@ function Device() {
   );
 }
 
-interface ShopForm extends RulesForm {
-  name: string;
-  timeZone: string;
-  margin: string;
-  peak: string;
-  certainty: string;
-  uptake: string;
-  openDays: string;
-  altitude: string;
-  padLimit: string;
-  padStart: string;
-  container: string;
-  slackDays: string;
-  afterDays: string;
-  machineDays: string;
-  reBedKm: string;
-  reBedDays: string;
-  lawful: string;
-  week: string[];
-  policies: FluidPolicy[];
-  add: PolicyForm;
-}
-
-function ShopSettings({ shop }: { shop: Shop }) {
-  const { system } = useUnits();
-  const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<ShopForm>(`shop.${shop.version}`, {
-    name: shop.name,
-    timeZone: shop.timeZone,
-    margin: recordText(shop.demandedMarginC, 'temperatureDifference', system),
-    peak: recordText(shop.defaultPeakFluidTempC, 'temperature', system),
-    certainty: recordText(shop.peakCertaintyPercent, 'share', system),
-    uptake: String(shop.defaultUptakePercentPerYear),
-    openDays: recordText(shop.openBottleDays, 'days', system),
-    altitude: recordText(shop.altitudeM, 'altitude', system),
-    padLimit: recordText(shop.padLimitMm, 'length', system),
-    padStart: String(shop.padTrackStartPercent),
-    container: recordText(shop.wasteContainerMl, 'volume', system),
-    slackDays: recordText(shop.slackDays, 'days', system),
-    afterDays: recordText(shop.afterEventDays, 'days', system),
-    machineDays: recordText(shop.machineBeddingDays, 'days', system),
-    reBedKm: String(shop.reBedAfterRoadKm),
-    reBedDays: recordText(shop.reBedAfterDays, 'days', system),
-    lawful: recordText(shop.lawfulRoadKmh, 'speed', system),
-    week: weekText(shop.hours),
-    ...rulesForm(shop, system),
-    policies: shop.fluidPolicies,
-    add: { school: 'none', count: '' },
-  });
-  const { control, setValue } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished);
-  const policies = useWatch({ control, name: 'policies' });
-  const add = useWatch({ control, name: 'add' });
-  const policy = policyOf(add);
-  const week = useWatch({ control, name: 'week' }) as string[];
-  const [refused, setRefused] = useState<string | null>(null);
-  const save = form.handleSubmit((f) => {
-    const read = readWeek(f.week);
-    if ('message' in read) return setRefused(read.message);
-    setRefused(null);
-    return saveRecord(
-      {
-        ...shop,
-        ...rulesOf(f, quantity),
-        hours: read.week,
-        slackDays: Math.round(quantity(f.slackDays, 'days')),
-        afterEventDays: Math.round(quantity(f.afterDays, 'days')),
-        machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
-        reBedAfterRoadKm: Math.round(Number(f.reBedKm.replace(',', '.'))),
-        reBedAfterDays: Math.round(quantity(f.reBedDays, 'days')),
-        lawfulRoadKmh: quantity(f.lawful, 'speed'),
-        name: f.name,
-        timeZone: f.timeZone.trim(),
-        fluidPolicies: f.policies,
-        demandedMarginC: quantity(f.margin, 'temperatureDifference'),
-        defaultPeakFluidTempC: quantity(f.peak, 'temperature'),
-        peakCertaintyPercent: quantity(f.certainty, 'share'),
-        defaultUptakePercentPerYear: quantity(f.uptake, 'share'),
-        openBottleDays: Math.round(quantity(f.openDays, 'days')),
-        altitudeM: quantity(f.altitude, 'altitude'),
-        padLimitMm: quantity(f.padLimit, 'length'),
-        padTrackStartPercent: quantity(f.padStart, 'share'),
-        wasteContainerMl: quantity(f.container, 'volume'),
-      },
-      null,
-    );
-  });
-  return (
-    <Section title="The shop">
-      <DraftNotice restored={restored} startOver={startOver} />
-      <TextField control={control} name="name" label="Name of the shop" required />
-      <TextField
-        control={control}
-        name="timeZone"
-        label="Time zone"
-        hint="Like Europe/Berlin; dates and times are meant in it"
-        required
-      />
-      <QuantityField control={control} name="altitude" label="Altitude of the shop" dimension="altitude" />
-      <Text as="heading">Rules about fluid</Text>
-      {policies.map((p, i) => (
-        <View key={policyName(p)} style={styles.row}>
-          <Text style={styles.grow}>{policyName(p)}</Text>
-          <IconButton
-            icon="close"
-            label={`Remove rule ${policyName(p)}`}
-            onPress={() =>
-              setValue(
-                'policies',
-                policies.filter((_, j) => j !== i),
-                { shouldDirty: true },
-              )
-            }
-          />
-        </View>
-      ))}
-      <PickField control={control} name="add.school" label="Another rule" options={schoolOptions} />
-      {countLabel[add.school] ? (
-        <TextField
-          control={control}
-          name="add.count"
-          label={countLabel[add.school]!}
-          hint="Left empty: the usual figure"
-        />
-      ) : null}
-      {policy ? (
-        <MainButton
-          mode="outlined"
-          onPress={() => {
-            setValue('policies', [...policies.filter((p) => p.school !== policy.school), policy], {
-              shouldDirty: true,
-            });
-            setValue('add', { school: 'none', count: '' });
-          }}
-        >
-          {`Add ${policyName(policy)}`}
-        </MainButton>
-      ) : null}
-      <Text as="heading">Rules about cars at events</Text>
-      <RuleFields control={control} empty="Empty: the organiser’s and the customer’s rules only" />
-      <Text as="heading">Working week</Text>
-      <WeekFields week={week} onChange={(next) => setValue('week', next)} />
-      <QuantityField control={control} name="slackDays" label="Done this long before load-up" dimension="days" />
-      <QuantityField
-        control={control}
-        name="afterDays"
-        label="After an event, ducts off and road pads back within"
-        dimension="days"
-      />
-      <QuantityField
-        control={control}
-        name="machineDays"
-        label="Bedding on a machine takes, door to door"
-        dimension="days"
-      />
-      <NumberField control={control} name="reBedKm" label="Bed again after so many km on the road" />
-      <QuantityField control={control} name="reBedDays" label="Look at bedded faces again after" dimension="days" />
-      <QuantityField
-        control={control}
-        name="lawful"
-        label="Lawful on the roads around the shop"
-        dimension="speed"
-        hint="Bedding on a road goes no faster"
-      />
-      <Text as="heading">Figures to judge by</Text>
-      <Text as="small">Common practice where nobody has measured. Change them to what you know.</Text>
-      <QuantityField
-        control={control}
-        name="margin"
-        label="Demanded margin over peak temperature"
-        dimension="temperatureDifference"
-      />
-      <QuantityField
-        control={control}
-        name="peak"
-        label="Peak fluid temperature without a venue"
-        dimension="temperature"
-      />
-      <QuantityField
-        control={control}
-        name="certainty"
-        label="How sure a computed peak must be"
-        dimension="share"
-        hint="90: nine times in ten the fluid stays under it"
-      />
-      <QuantityField
-        control={control}
-        name="uptake"
-        label="Water uptake without tests (% a year)"
-        dimension="share"
-        hint="For example 1.5"
-      />
-      <QuantityField control={control} name="openDays" label="Days an opened bottle may be used" dimension="days" />
-      <QuantityField control={control} name="padLimit" label="A pad is out below" dimension="length" />
-      <QuantityField
-        control={control}
-        name="padStart"
-        label="Warn before a track start below (% of new)"
-        dimension="share"
-        hint="A thin pad passes heat to the fluid"
-      />
-      <QuantityField control={control} name="container" label="Container for used fluid holds" dimension="volume" />
-      <SaveBar
-        problem={problem ?? refused}
-        saving={saving}
-        onSave={() => void save()}
-        label="Save the shop’s settings"
-      />
-    </Section>
-  );
-}
-
 /** Who holds this device, how it shows things, and what the shop holds to. */
 export function SettingsScreen() {
-  const loaded = useLoaded();
-  const { shop } = useLogbook();
+  const router = useRouter();
+  const wide = useWide();
   return (
-    <Screen title="On duty and settings" back="/">
-      <Crew />
-      <Lifts />
-      <Device />
-      {loaded ? <ShopSettings key={shop.version} shop={shop} /> : null}
+    <Screen title="On duty and settings" back="/" maxWidth={wide ? 1400 : 720}>
+      <View style={wide ? styles.columns : styles.column}>
+        <View style={wide ? styles.third : null}>
+          <Crew />
+        </View>
+        <View style={[styles.column, wide ? styles.third : null]}>
+          <Lifts />
+          <Device />
+        </View>
+        <View style={wide ? styles.third : null}>
+          <Section title="The shop">
+            <View>
+              {shopPages.map(({ page, title, about }) => (
+                <LinkRow key={page} label={title} onPress={() => router.push(routes.shopSettings(page))}>
+                  <Text as="strong">{title}</Text>
+                  <Text as="small">{about}</Text>
+                </LinkRow>
+              ))}
+            </View>
+          </Section>
+        </View>
+      </View>
     </Screen>
   );
 }
@@ -370,5 +166,8 @@ export function SettingsScreen() {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
+  columns: { flexDirection: 'row', gap: 32, alignItems: 'flex-start' },
+  column: { gap: 24 },
+  third: { flex: 1, minWidth: 0 },
   members: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

@@ -50,6 +50,7 @@ export function DriverCardScreen() {
       to: customer.phone,
       text: driverCardText(card),
       writtenAt: new Date().toISOString(),
+      told: null,
     });
     setTold(result.state === 'refused' ? result.sentence : `In the messages, to ${customer.name}.`);
   };

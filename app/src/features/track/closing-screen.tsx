@@ -94,6 +94,7 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
       to: customer.phone,
       text: text.trim().slice(0, 800),
       writtenAt: new Date().toISOString(),
+      told: null,
     });
     setSentence(result.state === 'refused' ? result.sentence : null);
   };

@@ -22,9 +22,10 @@ import { VerdictMark } from '../../ui/verdict';
 import { FileLinks } from '../schedule/file-links';
 import { MessageDialog } from '../customers/message-dialog';
 import { hoursAndMinutes, useWorkLists } from './use-work';
+import { useAnotherLook } from '../schedule/use-another-look';
 import { AddWorkDialog, WorkItemDialog } from './work-dialogs';
 import { workName } from '@calvik/words';
-import { partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
+import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
@@ -203,6 +204,7 @@ function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
           : window;
   const reason = item.reasons[0];
   const waits = item.parts.filter((p) => p.source !== 'shelf');
+  const another = useAnotherLook().of(item.job?.id ?? '');
   return (
     <LinkRow label={`${title}: ${when}`} onPress={onPress} testID={`work-${item.key}`}>
       <View style={styles.rowHead}>
@@ -222,6 +224,16 @@ function WorkRow({ item, onPress }: { item: WorkItem; onPress: () => void }) {
       ) : (
         <Text as="small" tone={item.job && !isQuiet ? 'iron' : 'inkSoft'}>
           {`${when}${item.crewNeeded === 2 && !isQuiet ? ', two people' : ''}${item.needsLift && !isQuiet ? ', lift' : ''}`}
+        </Text>
+      )}
+      {isQuiet || item.impossible || !item.fluid || item.fluid.source === 'shelf' ? null : (
+        <Text as="small" tone="amber">
+          {fluidText(item.fluid, logbook, say)}
+        </Text>
+      )}
+      {isQuiet || item.impossible || another.length === 0 ? null : (
+        <Text as="small" tone="amber">
+          {workFindingText(another[0]!, say)}
         </Text>
       )}
       {isQuiet || item.impossible

@@ -8,6 +8,9 @@ import { openFile } from '../open-file';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { useTell } from '../../state/use-say';
+import { AnotherLookBanner } from '../schedule/another-look-banner';
+import { useAnotherLook } from '../schedule/use-another-look';
 import { pageOf } from './page-of';
 import { Resume } from './resume';
 import { routes } from '../routes';
@@ -20,6 +23,8 @@ export function WorkScreen() {
   const crew = useCrewOnDuty();
   const [whose, setWhose] = useState<'mine' | 'all'>('all');
   const { timeZone } = logbook.shop;
+  const tell = useTell();
+  const another = useAnotherLook();
   // A car that was released and is stopped again is not done.
   const isOver = useCallback(
     (job: Job): boolean => isDone(logbook, job) && !(isGuided(job) && isReopened(logbook, job, today)),
@@ -53,6 +58,7 @@ export function WorkScreen() {
       }
     >
       <Resume />
+      <AnotherLookBanner />
       <View style={styles.links}>
         <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
           Board
@@ -118,6 +124,11 @@ export function WorkScreen() {
                           {job.covers.map((key) => workName(key)).join('; ')}
                         </Text>
                       ) : null}
+                      {done || !another.of(job.id)[0] ? null : (
+                        <Text as="small" tone="amber">
+                          {tell(another.of(job.id)[0]!)}
+                        </Text>
+                      )}
                       <Text as="small">{`${logbook.lifts.get(job.liftId ?? '') ? `${logbook.lifts.get(job.liftId!)!.name}, ` : ''}${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
                     </LinkRow>
                   </View>

@@ -2,9 +2,10 @@
 import { act, waitFor } from '@testing-library/react';
 import { type RecordOf, SHOP_ID, shopDefaults } from '@calvik/core';
 import { SettingsScreen } from '../../../src/features/settings/settings-screen';
+import { ShopSettingsScreen } from '../../../src/features/settings/shop-screen';
 import { show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
-import { freshHands, saved, press, router, text, type } from '../../builders/hands';
+import { freshHands, place, saved, press, router, text, type } from '../../builders/hands';
 import { common, lift, bram } from '../../builders/settings-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
@@ -51,24 +52,46 @@ describe('settings', () => {
     expect(saved()).toEqual([]);
   });
 
-  test('a rule of the shop is taken away; hours that end before they begin are refused', async () => {
+  test('a rule of the shop is taken away; and stays away', async () => {
     const shop: RecordOf<'shops'> = {
       ...shopDefaults,
       ...common,
       id: SHOP_ID,
       fluidPolicies: [{ school: 'window', withinDays: 90 }, { school: 'everyEvent' }],
     };
-    show(<SettingsScreen />, [], { shops: [shop] });
+    place.params = { page: 'rules' };
+    show(<ShopSettingsScreen />, [], { shops: [shop] });
     press('Remove rule B: within 90 days before the event');
-    type('Monday', '17:00 to 08:00');
-    await pressing('Save the shop’s settings');
-    expect(saved()).toEqual([]);
-    expect(text()).toMatch(/Monday/);
-    type('Monday', '8:00 to 16:30');
     await pressing('Save the shop’s settings');
     await waitFor(() => expect(saved('shops')).toHaveLength(1));
-    const changed = saved('shops')[0] as unknown as RecordOf<'shops'>;
-    expect(changed.fluidPolicies).toEqual([{ school: 'everyEvent' }]);
-    expect(changed.hours[0]).toEqual({ from: '08:00', to: '16:30' });
+    expect(saved('shops')[0]).toMatchObject({ fluidPolicies: [{ school: 'everyEvent' }] });
+  });
+
+  test('the week of the shop: hours and breaks that end before they begin are refused; a day shut that was typed and not added is saved too', async () => {
+    place.params = { page: 'week' };
+    show(<ShopSettingsScreen />, [], { shops: [{ ...shopDefaults, ...common, id: SHOP_ID }] });
+    type('Monday', '17:00 to 08:00');
+    await pressing('Save the shop’s settings');
+    expect(text()).toMatch(/Monday/);
+    type('Monday', '8:00 to 16:30');
+    type('Breaks, a line each', '10:00 to 10:15\n13:00 to 12:30');
+    await pressing('Save the shop’s settings');
+    expect(text()).toContain('“13:00 to 12:30” is none');
+    type('Breaks, a line each', '12:00 - 12.30\n10:00 to 10:15');
+    type('Why', 'Company holiday');
+    await pressing('Save the shop’s settings');
+    expect(text()).toContain('Give the first day.');
+    expect(saved()).toEqual([]);
+    type('First day shut', '24/12/2026');
+    await pressing('Save the shop’s settings');
+    await waitFor(() => expect(saved('shops')).toHaveLength(1));
+    expect(saved('shops')[0]).toMatchObject({
+      breaks: [
+        { from: '10:00', to: '10:15' },
+        { from: '12:00', to: '12:30' },
+      ],
+      closedDays: [{ from: '2026-12-24', to: '2026-12-24', why: 'Company holiday', part: 'day' }],
+    });
+    expect((saved('shops')[0] as unknown as RecordOf<'shops'>).hours[0]).toEqual({ from: '08:00', to: '16:30' });
   });
 });

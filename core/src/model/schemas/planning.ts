@@ -40,8 +40,18 @@ const workingDay = z
 export const weekHours = z.array(workingDay.nullable()).refine((days) => days.length === 7, said('notSevenDays'));
 export type WeekHours = z.infer<typeof weekHours>;
 
+/** A stretch of every working day on which nobody works. */
+export const workBreak = workingDay;
+export type WorkBreak = z.infer<typeof workBreak>;
+
 export const dayOff = z
-  .object({ from: localDate, to: localDate, why: note(80).default('') })
+  .object({
+    from: localDate,
+    to: localDate,
+    why: note(80).default(''),
+    /** The whole of these days, or half of each. */
+    part: z.enum(['day', 'morning', 'afternoon']).default('day'),
+  })
   .refine((d) => d.to >= d.from, said('daysOffEndBeforeTheyBegin', {}, ['to']));
 export type DayOff = z.infer<typeof dayOff>;
 
@@ -135,6 +145,11 @@ export const message = z.object({
   to: note(40),
   text: line(800),
   writtenAt: instant,
+  /** The days that it tells, as they stood; null of texts that tell none. */
+  told: z
+    .object({ startDate: localDate.nullable(), endDate: localDate.nullable(), bringInAt: instant.nullable() })
+    .nullable()
+    .default(null),
 });
 export type Message = z.infer<typeof message>;
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { said } from './said';
 import type { Collection } from '../collections';
-import { nothingKnown, usualHours, workSkills } from '../terms';
+import { nothingKnown, usualBreaks, usualHours, workSkills } from '../terms';
 import { procedure } from './bedding';
 import { axleBrake, fluidPolicy } from './brakes';
 import { brakingZone, carHeat, compound, pinnedPeak, sessionPlan, venueTrace } from './heat';
@@ -9,6 +9,7 @@ import { brakeSheet, padSet, rotorPair, sequenceSchool, wrench } from './parts';
 import {
   beddingPlace,
   dayOff,
+  workBreak,
   eventRules,
   lift,
   message,
@@ -48,6 +49,16 @@ export const shop = z.object({
   ...workRules,
   reTorqueAtEvent: z.boolean().default(true),
   hours: weekHours.default(usualHours),
+  breaks: z.array(workBreak).max(4).default(usualBreaks),
+  /** Days on which the shop is shut. */
+  closedDays: z.array(dayOff).max(100).default([]),
+  /** Whether plans put work as late as is safe, or as early as it goes. */
+  planPace: z.enum(['late', 'early']).default('late'),
+  /** What prices are in: three letters. */
+  currency: z
+    .string()
+    .refine((code) => /^[A-Z]{3}$/.test(code), said('notACurrency'))
+    .default('EUR'),
   /** Days that work should be finished before load-up. */
   slackDays: whole(0, 14, 'days').default(1),
   /** Days after an event within which ducts come off and road pads go back. */

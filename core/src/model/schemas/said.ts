@@ -27,6 +27,7 @@ export interface SchemaProblems {
   fastenerKeyTwice: Record<string, never>;
   torqueWithoutSource: Record<string, never>;
   dayEndsBeforeItBegins: Record<string, never>;
+  notACurrency: Record<string, never>;
   notSevenDays: Record<string, never>;
   daysOffEndBeforeTheyBegin: Record<string, never>;
   unknownWork: Record<string, never>;

@@ -1,3 +1,3 @@
 import { laterScreen } from '../features/later';
 
-export default laterScreen('SettingsScreen');
+export default laterScreen('AnotherLookScreen');
