@@ -60,7 +60,7 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
         people: people.map((_, p) => p).filter((p) => k.key !== 'flush' || p !== crew - 1),
         needsLift: k.wheelsOff,
         travelMin: 0,
-        uses: k.key === 'flush' ? [{ stock: 'fluid', amount: 650 }] : [],
+        uses: k.key === 'flush' ? [{ stock: 'fluid', amount: 650, owner: `${car}` }] : [],
         after:
           i > 0 && k.wheelsOff
             ? own.slice(0, i).flatMap((o, j) => (o.wheelsOff ? [{ id: `${car}.${j}`, lagDays: 0 }] : []))
@@ -85,6 +85,7 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
           from: i % 2 === 0 ? 0 : 3,
           until: null,
           daysOnceOpen: 30,
+          owner: null,
         })),
       },
     ],

@@ -94,9 +94,23 @@ describe('plans', () => {
     const taken = await api.post(`/api/plans/${second.id}/take`);
     expect([taken.status, taken.body.detail]).toEqual([
       409,
-      'Jobs were changed since this plan was made. Make a new one.',
+      'Something that this plan stands on has changed since it was made. Search again.',
     ]);
     expect(await database.cursor()).toBe(cursor);
+  });
+
+  test('are out of date once something that they stand on has changed, and say so before they are taken', async () => {
+    const { id } = await finished(((await api.post('/api/plans').send({ seconds: 2 })).body as PlanRun).id);
+    expect((await api.get(`/api/plans/${id}`)).body.isOutOfDate).toBe(false);
+    const member = (await saved('crew')).find((m) => m.name === 'Tove Loy')!;
+    const today = new Date().toISOString().slice(0, 10);
+    const off = { from: today, to: '2099-01-01', why: 'Ill', part: 'afternoon' };
+    expect((await api.put(`/api/crew/${member.id}`).send({ ...member, daysOff: [off] })).status).toBe(200);
+    expect((await api.get(`/api/plans/${id}`)).body.isOutOfDate).toBe(true);
+    expect((await api.post(`/api/plans/${id}/take`)).status).toBe(409);
+    const now = (await saved('crew')).find((m) => m.id === member.id)!;
+    expect((await api.put(`/api/crew/${member.id}`).send({ ...now, daysOff: member.daysOff })).status).toBe(200);
+    expect((await api.get(`/api/plans/${id}`)).body.isOutOfDate).toBe(false);
   });
 
   test('that nobody knows are a sentence', async () => {

@@ -8,8 +8,10 @@ import { Text } from './text';
 export interface LimitBarProps {
   /** What is measured, for the ear: "Boiling point". */
   label: string;
-  /** The value when new: the left end. */
+  /** The value when new. */
   fresh: number;
+  /** The left end, where that is more than new: a limit that not even new parts keep. */
+  start?: number;
   /** Where the forbidden stretch begins. */
   limit: number;
   /** The right end. Default: as far beyond the limit as a fifth of the way to it. */
@@ -39,6 +41,7 @@ export function placeOnBar(value: number, fresh: number, end: number, width: num
 export function LimitBar({
   label,
   fresh,
+  start = fresh,
   limit,
   end,
   reading,
@@ -51,9 +54,10 @@ export function LimitBar({
   const id = useId().replace(/:/g, '');
   const [width, setWidth] = useState(0);
   const lowest = Math.min(limit, reading ?? limit, projected ?? limit);
-  const last = end ?? Math.min(limit - (fresh - limit) * 0.3, lowest - Math.abs(fresh - limit) * 0.08);
-  const x = (value: number): number => placeOnBar(value, fresh, last, width);
+  const last = end ?? Math.min(limit - (start - limit) * 0.3, lowest - Math.abs(start - limit) * 0.08);
+  const x = (value: number): number => placeOnBar(value, start, last, width);
   const limitX = x(limit);
+  const freshX = x(fresh);
   const readingX = reading === null ? null : x(reading);
   const tailX = projected === null || projected === undefined ? null : x(projected);
   const tick = t.ink;
@@ -93,6 +97,9 @@ export function LimitBar({
             />
           ))}
           <Path d={`M ${limitX - 6} ${BAR_Y - 8} L ${limitX + 6} ${BAR_Y - 8} L ${limitX} ${BAR_Y} Z`} fill={t.ink} />
+          {freshX > 1 ? (
+            <Line x1={freshX} x2={freshX} y1={BAR_Y - 6} y2={BAR_Y + BAR_HEIGHT} stroke={t.ink} strokeWidth={2} />
+          ) : null}
           {readingX !== null && tailX !== null
             ? [0, 1, 2, 3, 4].map((i) => {
                 const from = readingX + ((tailX - readingX) * i) / 5;
@@ -136,11 +143,18 @@ export function LimitBar({
       ) : (
         <View style={{ height: HEIGHT }} />
       )}
-      <View style={[styles.caption, styles.top]} pointerEvents="none">
+      <View
+        style={[styles.caption, styles.top, freshX > limitX ? { left: Math.min(width - 90, freshX + 4) } : null]}
+        pointerEvents="none"
+      >
         <Text as="label">{`${freshWord} ${show(fresh)}`}</Text>
       </View>
       <View
-        style={[styles.caption, styles.top, { left: Math.max(90, Math.min(width - 96, limitX - 40)) }]}
+        style={[
+          styles.caption,
+          styles.top,
+          { left: freshX > limitX ? 0 : Math.max(90, Math.min(width - 96, limitX - 40)) },
+        ]}
         pointerEvents="none"
       >
         <Text as="label" tone="ink">{`${limitWord} ${show(limit)}`}</Text>

@@ -7,6 +7,7 @@ export {
   policyRules,
   previousEventEnd,
 } from './judge';
+export { loadUpOf } from './load-up';
 export { type RuleFrom, type RulesInForce, type StrictRule, rulesInForce } from './rules';
 export { helpLimits, shelfFor } from './shelf';
 export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent, heatCaseAt } from './peak';

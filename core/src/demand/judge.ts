@@ -36,6 +36,7 @@ import {
   waterAt,
   waterFigure,
 } from '../fluid';
+import { loadUpOf } from './load-up';
 import { expectedPeakC } from './peak';
 
 /** What Calvik makes of a car's fluid, for one event or, without one, for today. */
@@ -165,7 +166,12 @@ export function policyRules(
   const lastBleedOn = later(later(exchangeDate(state.lastBleed, timeZone), planned.flushOn), planned.bleedOn);
   const context = {
     today,
-    event: event && { name: event.name, startDate: event.startDate, endDate: event.endDate },
+    event: event && {
+      name: event.name,
+      startDate: event.startDate,
+      endDate: event.endDate,
+      loadUp: loadUpOf(event),
+    },
     previousEventEnd: previousEventEnd(logbook, car, event?.startDate ?? today),
     lastExchangeOn,
     lastBleedOn,
@@ -288,10 +294,13 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const byPen = pen && anchor?.basis === 'pen' ? penFinding(pen) : null;
   const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false);
   const unknown = anchor ? null : fluidFinding('fluidUnknown', 'needsWork', {}, {});
+  const isShort = boilingOnDay === null || boilingOnDay.value < demanded.value;
+  const noneDoes = event && isShort ? noFluidDoes(logbook, car, event, today, demanded.value) : null;
   const findings = worstFirst([
     ...state.faults,
     ...(unknown ? [unknown] : []),
     ...(boiling ? [boiling] : []),
+    ...(noneDoes ? [noneDoes] : []),
     ...rules.filter((r) => !r.met && r.owner !== 'boilingPoint').map((r) => ruleFinding(r, today)),
     ...(byPen ? [byPen] : []),
     ...(penDisagrees ? [penDisagrees] : []),
@@ -368,4 +377,25 @@ export function freshBoilingPointC(
   const venue = event ? logbook.venues.get(event.venueId) : undefined;
   const ambient = pressureAtAltitude(venue?.altitudeM ?? logbook.shop.altitudeM);
   return atPressure(boilingPointAt(waterPercent, fluid), ambient);
+}
+
+/** Said where no fluid of the car's grade on record would meet the demand, fresh as it may be; null where one does. */
+function noFluidDoes(logbook: Logbook, car: Car, event: TrackEvent, today: LocalDate, wantedC: number): Finding | null {
+  const fresh = [...logbook.fluids.values()]
+    .filter((f) => !f.archived && f.grade === car.fluidGrade)
+    .map((f) => ({ fluid: f.name, boilsAtC: freshBoilingPointC(logbook, car, f, event, today) }))
+    .sort((a, b) => b.boilsAtC - a.boilsAtC);
+  const best = fresh[0];
+  if (best && best.boilsAtC >= wantedC) return null;
+  return fluidFinding(
+    'noFluidMeetsDemand',
+    'needsWork',
+    {},
+    {
+      fluid: best?.fluid ?? '',
+      grade: car.fluidGrade,
+      boilsAt: best ? celsius(best.boilsAtC) : null,
+      wanted: celsius(wantedC),
+    },
+  );
 }

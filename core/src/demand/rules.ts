@@ -21,7 +21,7 @@ export interface RulesInForce {
   reTorqueAtEvent: StrictRule<boolean> | null;
   /** The host decides, as it is the host that turns a car away; then the customer, then the shop. */
   ductsAtEvent: StrictRule<'fitted' | 'removed'> | null;
-  inspection: { items: string[]; from: RuleFrom[] } | null;
+  inspection: { lines: { text: string; from: RuleFrom[] }[]; from: RuleFrom[] } | null;
 }
 
 /** Of what organiser, customer and shop ask, the strictest; with who asks for it. */
@@ -57,7 +57,10 @@ export function rulesInForce(logbook: Logbook, car: Car, event: TrackEvent): Rul
       inspected.length === 0
         ? null
         : {
-            items: [...new Set(inspected.flatMap((a) => a.rules.inspectionItems))],
+            lines: [...new Set(inspected.flatMap((a) => a.rules.inspectionItems))].map((text) => ({
+              text,
+              from: inspected.filter((a) => a.rules.inspectionItems.includes(text)).map((a) => a.from),
+            })),
             from: inspected.map((a) => a.from),
           },
   };

@@ -18,6 +18,9 @@ export interface RuleFindings {
     afterOn: string | null;
   };
   bledSinceTrackDay: Record<string, never>;
+  noTrackDayYet: Record<string, never>;
+  /** Even fresh, the best fluid of its grade on record boils under what is demanded; `fluid` empty where none is on record. */
+  noFluidMeetsDemand: { fluid: string; grade: string; boilsAt: Quantity | null; wanted: Quantity };
   bleedAfterTrackDay: { trackDay: string; isOver: boolean };
   outOfSeason: Record<string, never>;
   weeklyBleed: { bledOn: string };

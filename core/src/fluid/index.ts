@@ -23,6 +23,8 @@ export {
   judgePolicy,
   nextDue,
   strictest,
+  byStrictness,
+  asksNothing,
 } from './policies';
 export { type FluidState, type JudgedTest, exchangeDate, fluidState, isComplete, judgeTest } from './state';
 export {

@@ -8,7 +8,8 @@ export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';
 /** A date in the time zone of the shop, or null where there is none on record. */
 export interface PolicyContext {
   today: LocalDate;
-  event: { name: string; startDate: LocalDate; endDate: LocalDate } | null;
+  /** `loadUp`: the day by which work for it is done. */
+  event: { name: string; startDate: LocalDate; endDate: LocalDate; loadUp: LocalDate } | null;
   /** Last day of the car's latest event before the one in question. */
   previousEventEnd: LocalDate | null;
   /** Latest full exchange. */
@@ -84,7 +85,7 @@ function forEvent(
     policy,
     work,
     met,
-    dueBy: start,
+    dueBy: context.event.loadUp,
     notBefore,
     reason: say('workForEvent', verdictOf(met), {}, { work, doneOn, daysBefore, ...asks }),
   };
@@ -121,7 +122,8 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
     }
     case 'bleedAfterTrackDay': {
       const full = interval(owner, policy, policy.fullEveryMonths, context);
-      if (!previousEventEnd || (lastBleedOn !== null && lastBleedOn >= previousEventEnd)) {
+      if (!previousEventEnd) return [full, quiet('bleed', say('noTrackDayYet', 'inOrder', {}, {}))];
+      if (lastBleedOn !== null && lastBleedOn >= previousEventEnd) {
         return [full, quiet('bleed', say('bledSinceTrackDay', 'inOrder', {}, {}))];
       }
       return [
@@ -131,7 +133,7 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
           policy,
           work: 'bleed',
           met: false,
-          dueBy: event?.startDate ?? today,
+          dueBy: event?.loadUp ?? today,
           notBefore: previousEventEnd,
           reason: say(
             'bleedAfterTrackDay',
@@ -172,20 +174,25 @@ export function judgePolicy(policy: FluidPolicy, owner: RuleOwner, context: Poli
   }
 }
 
+/** Whether a rule asks for nothing as things stand: it is neither met nor broken. */
+export const asksNothing = ({ owner, met, dueBy, notBefore, reason }: RuleVerdict): boolean =>
+  owner !== 'boilingPoint' && met && dueBy === null && notBefore === null && reason.code !== 'bledSinceTrackDay';
+
 /**
  * The strictest of all rules in force: one that is not met before one that is, then the earliest due date, then an exchange
  * before a bleed, then the one that lets the work be done least early.
  */
-export function strictest(rules: readonly RuleVerdict[]): RuleVerdict | null {
+export const strictest = (rules: readonly RuleVerdict[]): RuleVerdict | null => byStrictness(rules)[0] ?? null;
+
+/** All rules in force, the strictest first, see {@link strictest}. */
+export function byStrictness(rules: readonly RuleVerdict[]): RuleVerdict[] {
   const date = (d: LocalDate | null): string => d ?? '9999-12-31';
-  return (
-    [...rules].sort(
-      (a, b) =>
-        Number(a.met) - Number(b.met) ||
-        date(a.dueBy).localeCompare(date(b.dueBy)) ||
-        Number(a.work === 'bleed') - Number(b.work === 'bleed') ||
-        (b.notBefore ?? '').localeCompare(a.notBefore ?? ''),
-    )[0] ?? null
+  return [...rules].sort(
+    (a, b) =>
+      Number(a.met) - Number(b.met) ||
+      date(a.dueBy).localeCompare(date(b.dueBy)) ||
+      Number(a.work === 'bleed') - Number(b.work === 'bleed') ||
+      (b.notBefore ?? '').localeCompare(a.notBefore ?? ''),
   );
 }
 

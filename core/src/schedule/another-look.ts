@@ -61,7 +61,7 @@ function withoutGoods(logbook: Logbook, jobs: readonly Job[], today: LocalDate):
         (i) => i.job?.id === job.id && i.state === 'planned' && i.impossible === null,
       );
       const day = Math.max(0, days.indexOf(dateIn(job.startAt, logbook.shop.timeZone)));
-      return { job, day, uses: items.flatMap((i) => usesOf(logbook, i, today)) };
+      return { job, day, uses: items.flatMap((i) => usesOf(i)) };
     })
     .filter((d) => d.uses.length > 0)
     .sort((a, b) => a.day - b.day || a.job.startAt.localeCompare(b.job.startAt));

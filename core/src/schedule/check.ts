@@ -100,9 +100,9 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
 
 /** Whether bottles can be chosen so that everything drawn is there: by trying every choice. */
 function canBeDrawn(problem: Problem, plan: Plan, { id, lots }: Problem['stocks'][number]): boolean {
-  const draws: { day: number; amount: number }[] = [];
+  const draws: { day: number; amount: number; owner: string }[] = [];
   const add = (day: number, uses: Problem['tasks'][number]['uses']): void => {
-    for (const u of uses) if (u.stock === id && u.amount > 0) draws.push({ day, amount: u.amount });
+    for (const u of uses) if (u.stock === id && u.amount > 0) draws.push({ day, amount: u.amount, owner: u.owner });
   };
   for (const f of problem.fixed) add(f.day, f.uses);
   for (const v of plan.visits) for (const t of v.tasks) add(v.day, t.uses);
@@ -110,11 +110,12 @@ function canBeDrawn(problem: Problem, plan: Plan, { id, lots }: Problem['stocks'
   const left = lots.map((l) => ({ left: l.amount, openedOn: null as number | null }));
   const draw = (i: number, wanted: number): boolean => {
     if (wanted <= 1e-9) return i + 1 >= draws.length || draw(i + 1, draws[i + 1]!.amount);
-    const { day } = draws[i]!;
+    const { day, owner } = draws[i]!;
     return lots.some((lot, at) => {
       const mine = left[at]!;
       const { openedOn } = mine;
       const isOff = lot.daysOnceOpen !== null && openedOn !== null && day > openedOn + lot.daysOnceOpen;
+      if (lot.owner !== null && lot.owner !== owner) return false;
       if (mine.left <= 1e-9 || day < lot.from || (lot.until !== null && day > lot.until) || isOff) return false;
       const taken = Math.min(wanted, mine.left);
       mine.left -= taken;

@@ -11,7 +11,7 @@ import {
 import type { Logbook } from '../logbook';
 import { isDone } from '../jobs';
 import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
-import type { Booking, Job } from '../model';
+import type { Job } from '../model';
 import { VISIT_MINUTES, type WorkItem, bottleSizeMl, workFinding, workOfEvents } from '../work';
 import { breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';
 import type { Fixed, Lot, Person, PlacedVisit, Plan, Problem, Span, Stock, Task, Use } from './problem';
@@ -116,7 +116,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       people: helper >= 0 ? [person, helper] : [person],
       lift: lift >= 0 ? lift : null,
       does,
-      uses: open.filter((i) => i.job?.id === job.id).flatMap((i) => usesOf(logbook, i, today)),
+      uses: open.filter((i) => i.job?.id === job.id).flatMap((i) => usesOf(i)),
     });
   }
 
@@ -169,7 +169,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       wheelsOff: item.wheelsOff,
       travelMin: item.place === 'customer' ? 2 * (customer?.travelMin ?? 0) : 0,
       after: item.after.map((a) => ({ id: taskId({ bookingId: item.bookingId, key: a.key }), lagDays: a.lagDays })),
-      uses: usesOf(logbook, item, today),
+      uses: usesOf(item),
     });
     if (item.job) {
       const day = days.indexOf(dateIn(item.job.startAt, timeZone));
@@ -212,32 +212,17 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
   };
 }
 
-/** What work draws from stock that others draw from too; what is reserved for its car comes off first. */
-export function usesOf(logbook: Logbook, item: WorkItem, today: LocalDate): Use[] {
+/** What work draws from stock that others draw from too. */
+export function usesOf(item: WorkItem): Use[] {
+  const owner = item.bookingId;
   const parts = item.parts.flatMap((p): Use[] =>
-    p.goods === 'wearPart' && p.likeId !== null ? [{ stock: p.likeId, amount: p.count }] : [],
+    p.goods === 'wearPart' && p.likeId !== null ? [{ stock: p.likeId, amount: p.count, owner }] : [],
   );
   const { fluid } = item;
-  if (!fluid?.fluidId) return parts;
-  const booking = logbook.bookings.get(item.bookingId);
-  const reserved = (booking?.reservedIds ?? []).reduce((ml, id) => {
-    const bottle = logbook.bottles.get(id);
-    return bottle && bottle.fluidId === fluid.fluidId && isUsable(logbook, bottle.id, today, booking)
-      ? ml + bottleState(logbook, bottle, today).leftMl
-      : ml;
-  }, 0);
-  const amount = Math.max(0, fluid.ml - reserved);
-  return amount > 0 ? [...parts, { stock: fluid.fluidId, amount }] : parts;
+  return fluid?.fluidId ? [...parts, { stock: fluid.fluidId, amount: fluid.ml, owner }] : parts;
 }
 
-const isUsable = (logbook: Logbook, bottleId: string, today: LocalDate, owner: Booking | undefined): boolean => {
-  const bottle = logbook.bottles.get(bottleId);
-  if (!bottle || bottle.archived) return false;
-  const { leftMl, openTooLong, reservedFor } = bottleState(logbook, bottle, today);
-  return leftMl > 0 && !openTooLong && (reservedFor?.id ?? null) === (owner?.id ?? null);
-};
-
-/** Bottles and counted parts that nobody has reserved, ordered ones, and what a supplier can bring. */
+/** Bottles and counted parts that are here, ordered ones, and what a supplier can bring. */
 export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: readonly Use[]): Stock[] {
   const [today] = days;
   if (today === undefined) return [];
@@ -249,21 +234,22 @@ export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: re
     const { openBottleDays } = logbook.shop;
     const ofFluid = [...logbook.bottles.values()].filter((b) => b.fluidId === id);
     for (const bottle of ofFluid) {
-      if (!isUsable(logbook, bottle.id, today, undefined)) continue;
-      const { leftMl, daysOpen } = bottleState(logbook, bottle, today);
+      const { leftMl, daysOpen, openTooLong, reservedFor } = bottleState(logbook, bottle, today);
+      if (bottle.archived || leftMl <= 0 || openTooLong) continue;
+      const lot = { amount: leftMl, from: 0, owner: reservedFor?.id ?? null };
       lots.push(
         daysOpen === null
-          ? { amount: leftMl, from: 0, until: null, daysOnceOpen: openBottleDays }
-          : { amount: leftMl, from: 0, until: openBottleDays - daysOpen, daysOnceOpen: null },
+          ? { ...lot, until: null, daysOnceOpen: openBottleDays }
+          : { ...lot, until: openBottleDays - daysOpen, daysOnceOpen: null },
       );
     }
     const shelf = isFluid ? 0 : onShelf(logbook, id);
-    if (shelf > 0) lots.push({ amount: shelf, from: 0, until: null, daysOnceOpen: null });
+    if (shelf > 0) lots.push({ amount: shelf, from: 0, until: null, daysOnceOpen: null, owner: null });
     const sizeMl = bottleSizeMl(logbook, id);
     const one = (from: number): Lot =>
       isFluid
-        ? { amount: sizeMl, from, until: null, daysOnceOpen: openBottleDays }
-        : { amount: 1, from, until: null, daysOnceOpen: null };
+        ? { amount: sizeMl, from, until: null, daysOnceOpen: openBottleDays, owner: null }
+        : { amount: 1, from, until: null, daysOnceOpen: null, owner: null };
     for (const a of coming)
       if (a.likeId === id)
         for (let n = 0; n < a.left; n++) lots.push(one(dayOf(a.arrivesOn < today ? today : a.arrivesOn)));
@@ -275,6 +261,7 @@ export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: re
         from: dayOf(plusWorkingDays(today, supplier.leadDays)),
         until: null,
         daysOnceOpen: null,
+        owner: null,
       });
     return { id, lots };
   });

@@ -181,12 +181,14 @@ export class ScheduleModel {
   private stocks(): void {
     const { problem } = this;
     for (const { id, lots } of problem.stocks) {
+      const reserved = (owner: string): number => lots.reduce((n, l) => n + (l.owner === owner ? l.amount : 0), 0);
+      // What is reserved comes off at once, whether it lasts until then or not: that is left to cuts too.
       const amountOf = (uses: Problem['tasks'][number]['uses']): number =>
-        uses.reduce((n, u) => n + (u.stock === id ? u.amount : 0), 0);
+        uses.reduce((n, u) => n + (u.stock === id ? Math.max(0, u.amount - reserved(u.owner)) : 0), 0);
       const drawing = this.assign.filter((c) => amountOf(problem.tasks[c.task]!.uses) > 0);
       for (const day of new Set(drawing.map((c) => c.day))) {
         const upTo = drawing.filter((c) => c.day <= day);
-        const here = lots.reduce((n, l) => n + (l.from <= day ? l.amount : 0), 0);
+        const here = lots.reduce((n, l) => n + (l.owner === null && l.from <= day ? l.amount : 0), 0);
         const fixed = problem.fixed.reduce((n, f) => n + (f.day <= day ? amountOf(f.uses) : 0), 0);
         this.row(
           -Infinity,

@@ -26,6 +26,8 @@ export interface Lot {
   until: number | null;
   /** Days for which it may be used once something was taken out of it; null for what is open already, or keeps. */
   daysOnceOpen: number | null;
+  /** The booking that it is reserved for: no other draws from it. */
+  owner: string | null;
 }
 
 /** One fluid, mL, or one kind of small part, pieces. */
@@ -38,6 +40,8 @@ export interface Stock {
 export interface Use {
   stock: string;
   amount: number;
+  /** The booking that the work is for. */
+  owner: string;
 }
 
 /** Work that is assigned as a whole to one day and one team. */

@@ -33,7 +33,7 @@ function windowFindings(item: WorkItem, day: LocalDate, today: LocalDate): Findi
   // What is planned and overdue is late, not early.
   const isEarly = day < earliest && earliest > today;
   const waits = item.parts.find((p) => p.on === earliest && p.source !== 'shelf');
-  const rule = item.reasons.find((r) => r.from !== null)?.from;
+  const rule = (item.reasons.find((r) => r.notBefore === earliest) ?? item.reasons.find((r) => r.from !== null))?.from;
   const because = waits ? ('part' as const) : rule ? ('rule' as const) : null;
   return [
     ...(isEarly

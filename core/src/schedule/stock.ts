@@ -2,16 +2,19 @@
 import type { Assignment, Lot, Problem, Use } from './problem';
 
 /**
- * Takes an amount on a day: bottles are opened only when the open ones do not do, the smallest that does; then what goes off soonest is poured
+ * Takes an amount on a day: what is reserved for its owner before what is there for all; bottles are opened only when the open ones do not do, the smallest that does; then what goes off soonest is poured
  * first. Changes `lots`. @returns whether there was enough
  */
-function take(lots: Lot[], day: number, amount: number): boolean {
-  const isHere = (l: Lot): boolean => l.amount > 1e-9 && l.from <= day && (l.until === null || l.until >= day);
+function take(lots: Lot[], day: number, amount: number, owner: string): boolean {
+  const isHere = (l: Lot): boolean =>
+    l.amount > 1e-9 && l.from <= day && (l.owner === null || l.owner === owner) && (l.until === null || l.until >= day);
   const open = lots.filter((l) => isHere(l) && l.daysOnceOpen === null);
   const sealed = lots.filter((l) => isHere(l) && l.daysOnceOpen !== null).sort((a, b) => a.amount - b.amount);
   let short = amount - open.reduce((n, l) => n + l.amount, 0);
   while (short > 1e-9) {
-    const lot = sealed.find((l) => l.amount >= short) ?? sealed.at(-1);
+    const own = sealed.filter((l) => l.owner !== null);
+    const choice = own.length > 0 ? own : sealed;
+    const lot = choice.find((l) => l.amount >= short) ?? choice.at(-1);
     if (!lot) return false;
     sealed.splice(sealed.indexOf(lot), 1);
     const goesOff = day + lot.daysOnceOpen!;
@@ -21,7 +24,9 @@ function take(lots: Lot[], day: number, amount: number): boolean {
     short -= lot.amount;
   }
   let wanted = amount;
-  for (const lot of open.sort((a, b) => (a.until ?? Infinity) - (b.until ?? Infinity))) {
+  for (const lot of open.sort(
+    (a, b) => Number(b.owner !== null) - Number(a.owner !== null) || (a.until ?? Infinity) - (b.until ?? Infinity),
+  )) {
     const taken = Math.min(wanted, lot.amount);
     lot.amount -= taken;
     wanted -= taken;
@@ -38,12 +43,9 @@ export interface StockShort {
 /** The first stock that runs out under an assignment, with what stands fixed; null where all do. */
 export function stockShort(problem: Problem, assigned: ReadonlyMap<string, Assignment>): StockShort | null {
   if (problem.stocks.length === 0) return null;
-  const drawn = new Map<string, Map<number, number>>();
+  const drawn = new Map<string, { day: number; use: Use }[]>();
   const note = (day: number, uses: readonly Use[]): void => {
-    for (const { stock, amount } of uses) {
-      const days = drawn.get(stock) ?? new Map<number, number>();
-      drawn.set(stock, days.set(day, (days.get(day) ?? 0) + amount));
-    }
+    for (const use of uses) drawn.set(use.stock, [...(drawn.get(use.stock) ?? []), { day, use }]);
   };
   for (const f of problem.fixed) note(f.day, f.uses);
   for (const t of problem.tasks) {
@@ -52,8 +54,10 @@ export function stockShort(problem: Problem, assigned: ReadonlyMap<string, Assig
   }
   for (const { id, lots } of problem.stocks) {
     const left = lots.map((l) => ({ ...l }));
-    for (const [day, amount] of [...(drawn.get(id) ?? [])].sort((a, b) => a[0] - b[0]))
-      if (!take(left, day, amount)) return { stock: id, day };
+    // Who has something reserved goes first on a day: it leaves the others what is there for all.
+    const hasOwn = (use: Use): boolean => lots.some((l) => l.owner === use.owner);
+    const draws = (drawn.get(id) ?? []).sort((a, b) => a.day - b.day || Number(hasOwn(b.use)) - Number(hasOwn(a.use)));
+    for (const { day, use } of draws) if (!take(left, day, use.amount, use.owner)) return { stock: id, day };
   }
   return null;
 }

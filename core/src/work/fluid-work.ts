@@ -1,6 +1,6 @@
 import { dateIn, plusDays } from '../calendar';
 import { type FluidJudgement, freshBoilingPointC, policyRules } from '../demand';
-import { type RuleOwner, bleedSequence } from '../fluid';
+import { type RuleOwner, bleedSequence, byStrictness } from '../fluid';
 import { bleedVolumeMl, flushVolumeMl } from '../hydraulics';
 import { type Car, type Fluid, workKey } from '../model';
 import type { RuleFrom } from '../demand';
@@ -42,10 +42,11 @@ function productFor({ logbook, booking, car, event, today }: Context, fluid: Flu
 export function fluidNeeds(c: Context, fluid: FluidJudgement): WorkNeed[] {
   const { logbook, car, event, today } = c;
   const planned = c.earlier;
-  const open = [
+  // The strictest first: it is the one that the car's own page names.
+  const open = byStrictness([
     ...policyRules(logbook, car, event, today, fluid.state, planned),
     ...(planned.flushOn ? [] : fluid.rules.filter((r) => r.owner === 'boilingPoint')),
-  ].filter((r) => !r.met);
+  ]).filter((r) => !r.met);
   const faults = planned.flushOn
     ? []
     : fluid.findings.filter((f) => f.verdict === 'stop' || f.code === 'boiledSinceFlush');
@@ -68,7 +69,7 @@ export function fluidNeeds(c: Context, fluid: FluidJudgement): WorkNeed[] {
       key: workKey(work),
       reasons: [
         ...faults.map((finding) => ({ finding, from: null })),
-        ...rules.map((r) => ({ finding: r.reason, from: whose(r.owner) })),
+        ...rules.map((r) => ({ finding: r.reason, from: whose(r.owner), notBefore: r.notBefore })),
       ],
       // Made too early it would not count for every rule.
       earliest: rules.map((r) => r.notBefore ?? today).reduce((a, b) => (b > a ? b : a), today),

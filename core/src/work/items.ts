@@ -1,5 +1,5 @@
 import { type LocalDate, dateIn, plusDays } from '../calendar';
-import { judgeFluid, previousEventEnd, rulesInForce } from '../demand';
+import { type RuleFrom, judgeFluid, loadUpOf, previousEventEnd, rulesInForce } from '../demand';
 import type { PartNeed } from '../inventory';
 import { isDone, tickedWork } from '../jobs';
 import type { Logbook } from '../logbook';
@@ -50,14 +50,12 @@ const placeOfWork = (key: string): Place => {
 /** Work for an event is not begun longer before it than this: what is done too early is done again. Own figure. */
 const RUN_UP_DAYS = 21;
 
-export const loadUpOf = (event: TrackEvent): LocalDate => event.loadUpDate ?? plusDays(event.startDate, -1);
-
 export interface VisitExtra {
   key: string;
   /** What a person who added it called it; null for what has a name of its own. */
   ownTitle: string | null;
-  /** Of a form: its lines. */
-  lines: string[];
+  /** Of a form: its lines, and whose each of them is. */
+  lines: { text: string; from: RuleFrom[] }[];
   done: WorkDone | null;
 }
 
@@ -76,7 +74,7 @@ export function visitExtras(logbook: Logbook, job: Job): VisitExtra[] {
         ownTitle: added?.change === 'add' ? added.title : null,
         lines:
           kindOfWork(key) === 'inspection' && car && event
-            ? (rulesInForce(logbook, car, event).inspection?.items ?? [])
+            ? (rulesInForce(logbook, car, event).inspection?.lines ?? [])
             : [],
         done: ticked.findLast((f) => f.items.includes(key)) ?? null,
       };
@@ -148,9 +146,7 @@ export function workOfBooking(
     kindOfWork(need.key) === 'flush' ||
     kindOfWork(need.key) === 'bleed' ||
     kindOfWork(need.key) === 'boilingTest';
-  const first = isOver
-    ? []
-    : [...fluidNeeds(c, judgeFluid(logbook, car, event, today)), ...partsNeeds(c)].filter(isNew);
+  const first = isOver ? [] : [...fluidNeedsOf(c), ...partsNeeds(c)].filter(isNew);
   const withBedding = isOver ? [] : [...first, ...beddingNeeds(c, first).filter(isNew)];
   const all = [...withBedding, ...otherNeeds(c, withBedding).filter(isNew)].filter(
     (d) => !isOver || d.earliest === undefined || d.earliest > event.endDate,
@@ -177,6 +173,19 @@ export function workOfBooking(
     );
   }
   return items.sort((a, b) => workKinds.indexOf(a.kind) - workKinds.indexOf(b.kind) || a.key.localeCompare(b.key));
+}
+
+/** What the fluid wants; work that is planned for this event stays wanted, though what is planned for an earlier one might do. */
+function fluidNeedsOf(c: Context): WorkNeed[] {
+  const fluid = judgeFluid(c.logbook, c.car, c.event, c.today);
+  const needs = fluidNeeds(c, fluid);
+  if (c.earlier.keys.size === 0) return needs;
+  const isPlanned = (key: string): boolean => {
+    const job = jobFor(c.logbook, c.booking, key);
+    return job !== null && !isDone(c.logbook, job);
+  };
+  const alone = fluidNeeds({ ...c, earlier: nothingEarlier }, fluid);
+  return [...needs, ...alone.filter((n) => isPlanned(n.key) && !needs.some((o) => o.key === n.key))];
 }
 
 function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {

@@ -65,7 +65,7 @@ export function otherNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[] {
       key: workKey('inspection'),
       reasons: [
         {
-          finding: workFinding('linesToSign', 'needsWork', {}, { lines: rules.inspection.items.length }),
+          finding: workFinding('linesToSign', 'needsWork', {}, { lines: rules.inspection.lines.length }),
           from: rules.inspection.from[0] ?? null,
         },
       ],

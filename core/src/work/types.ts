@@ -9,6 +9,8 @@ import type { PlannedFluid, RuleFrom } from '../demand';
 export interface WorkReason {
   finding: Finding;
   from: RuleFrom | null;
+  /** Work done before this day would not count for it. */
+  notBefore?: LocalDate | null;
 }
 
 /** Fluid that a piece of work takes, and where it comes from. */

@@ -306,7 +306,14 @@ describe('properties', () => {
     .map(([start, previousEventEnd, lastExchangeOn, bleed]) => ({
       today: TODAY,
       event:
-        start === null ? null : { name: 'E', startDate: plusDays(TODAY, start), endDate: plusDays(TODAY, start + 1) },
+        start === null
+          ? null
+          : {
+              name: 'E',
+              startDate: plusDays(TODAY, start),
+              endDate: plusDays(TODAY, start + 1),
+              loadUp: plusDays(TODAY, start - 1),
+            },
       previousEventEnd,
       lastExchangeOn,
       lastBleedOn:

@@ -21,7 +21,9 @@ describe('rules', () => {
   test('forms of several askers are one list, each line once', () => {
     const e = event({ inspectionItems: ['Hoses dry', 'Pedal firm'] });
     const logbook = at(e, bookingOf(e), [], { shops: [{ ...shop, inspectionItems: ['Pedal firm', 'Wheel nuts'] }] });
-    expect(rulesInForce(logbook, car, e).inspection!.items).toEqual(['Hoses dry', 'Pedal firm', 'Wheel nuts']);
+    const { lines } = rulesInForce(logbook, car, e).inspection!;
+    expect(lines.map((l) => l.text)).toEqual(['Hoses dry', 'Pedal firm', 'Wheel nuts']);
+    expect(lines.map((l) => l.from.map((f) => f.owner))).toEqual([['organiser'], ['organiser', 'shop'], ['shop']]);
   });
 
   test('the strictest is never laxer than any single one, whoever asks for what', () => {

@@ -17,7 +17,7 @@ type Told = RuleVerdict & { said: string };
 
 const TODAY = '2026-06-01';
 
-const event = { name: 'Open lanes', startDate: '2026-06-13', endDate: '2026-06-14' };
+const event = { name: 'Open lanes', startDate: '2026-06-13', endDate: '2026-06-14', loadUp: '2026-06-12' };
 
 const context = (over: Partial<PolicyContext> = {}): PolicyContext => ({
   today: TODAY,
@@ -44,7 +44,7 @@ describe('A: a full exchange before every event', () => {
     expect(only(policy, { previousEventEnd: '2026-05-10', lastExchangeOn: '2026-05-10' }).met).toBe(true);
     expect(only(policy, { previousEventEnd: '2026-05-10', lastExchangeOn: '2026-05-09' })).toMatchObject({
       met: false,
-      dueBy: '2026-06-13',
+      dueBy: '2026-06-12',
       notBefore: '2026-05-10',
       said: 'Last flush 35 days before the event; the rule wants one after the event of 10 May 2026.',
     });
@@ -91,7 +91,7 @@ describe('C: bleed after each track day, exchange now and then', () => {
     expect(bleed).toMatchObject({
       work: 'bleed',
       met: false,
-      dueBy: '2026-06-13',
+      dueBy: '2026-06-12',
       said: 'Not bled since the track day of 10 May 2026.',
     });
   });

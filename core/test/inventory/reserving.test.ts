@@ -87,6 +87,8 @@ describe('what is reserved for a booking', () => {
     ).toEqual([
       ['bottle B2', true],
       ['bottle B1', false],
+      // Another fluid of its grade, last.
+      ['bottle B3', false],
     ]);
     const theirs = workOfBooking(logbook, others, TODAY).find((i) => i.key === 'flush')!;
     expect(logbook.fluids.get(theirs.fluid!.fluidId!)?.grade).toBe(theirs.fluid!.grade);

@@ -144,6 +144,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           from: fc.nat(most.days - 1),
           goesOff: fc.option(fc.nat(most.days - 1)),
           daysOnceOpen: fc.option(fc.nat(2)),
+          owner: fc.option(fc.nat(3)),
         }),
         { maxLength: 3 },
       ),
@@ -174,7 +175,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           // One place, one way there.
           travelMin: t.car === 2 ? 40 : 0,
           after: t.afterPrevious && previous && previous.car === t.car ? [{ id: `t${i - 1}`, lagDays: i % 2 }] : [],
-          uses: r.draws[i] ? [{ stock: 'fluid', amount: r.draws[i]! }] : [],
+          uses: r.draws[i] ? [{ stock: 'fluid', amount: r.draws[i]!, owner: `b${i}` }] : [],
         });
       });
       return makeProblem(tasks, {
@@ -208,6 +209,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
               // What goes off is open.
               until: b.daysOnceOpen === null ? b.goesOff : null,
               daysOnceOpen: b.daysOnceOpen,
+              owner: b.owner === null ? null : `b${b.owner}`,
             })),
           },
         ],

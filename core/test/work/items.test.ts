@@ -177,7 +177,7 @@ describe('work lists', () => {
     const ticked = fact({ kind: 'workDone', items: ['inspection'], minutes: 10 });
     expect(state(ticked)).toEqual(['flush planned', 'inspection done']);
     expect(visitExtras(at(e, b, [ticked], { jobs: [job] }), job)).toMatchObject([
-      { key: 'inspection', lines: ['Hoses dry'], done: { minutes: 10 } },
+      { key: 'inspection', lines: [{ text: 'Hoses dry', from: [{ name: 'Ring Circle' }] }], done: { minutes: 10 } },
     ]);
   });
 

@@ -69,7 +69,7 @@ describe('at the event and after it', () => {
     const b = bookingOf(e);
     const job = visitOf(e, b, { kind: 'errand', covers: ['inspection'] });
     expect(visitExtras(at(e, b, inOrder(), { jobs: [job] }), job)).toMatchObject([
-      { key: 'inspection', lines: ['Hoses dry', 'Pedal firm'], done: null },
+      { key: 'inspection', lines: [{ text: 'Hoses dry' }, { text: 'Pedal firm' }], done: null },
     ]);
   });
 

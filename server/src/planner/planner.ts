@@ -42,7 +42,7 @@ export class Planner {
     for (const run of this.runs.values()) run.end();
   }
 
-  start(logbook: Logbook, now: string, seconds: number, gap = 0.005): PlanRun {
+  start(logbook: Logbook, now: string, seconds: number, gap = 0.01): PlanRun {
     const c = planningCase(logbook, now);
     const stop = new SharedArrayBuffer(4);
     const worker = new Worker(join(__dirname, 'thread.cjs'), {

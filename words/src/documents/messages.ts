@@ -13,8 +13,8 @@ import {
   shortDate,
   timeIn,
 } from '@calvik/core';
-import { rulesInForce } from '@calvik/core';
-import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
+import { loadUpOf, rulesInForce } from '@calvik/core';
+import { type WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list } from '../texts';
 import { afterEventText } from './after-event';

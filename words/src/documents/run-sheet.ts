@@ -8,8 +8,9 @@ import {
   isDone,
   shortDate,
   timeIn,
+  loadUpOf,
 } from '@calvik/core';
-import { type WorkItem, loadUpOf } from '@calvik/core/run-up';
+import { type WorkItem } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';
 import { partText } from '../work';

@@ -28,6 +28,11 @@ export const ruleTexts: TextsFor<RuleFindings> = {
     const when = v.daysBefore === null ? say.date(v.doneOn) : `${counted(v.daysBefore, 'day')} before the event`;
     return `Last ${work[v.work]} ${when}; ${asked}.`;
   },
+  noTrackDayYet: () => 'No track day before it: nothing to bleed after.',
+  noFluidMeetsDemand: ({ fluid, grade, boilsAt, wanted }, _, say) =>
+    fluid && boilsAt
+      ? `No ${grade} on record does it: ${fluid}, the best, boils at ${say.quantity(boilsAt)} fresh, wanted is ${say.quantity(wanted)}.`
+      : `No ${grade} is on record that could go in.`,
   bledSinceTrackDay: () => 'Bled since the last track day.',
   bleedAfterTrackDay: ({ trackDay, isOver }, _, say) =>
     `${isOver ? 'Not bled since' : 'To be bled after'} the track day of ${say.date(trackDay)}.`,

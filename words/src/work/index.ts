@@ -193,7 +193,7 @@ export function ruleLines(rules: RulesInForce, say: Say): string[] {
         ]
       : []),
     ...(inspection
-      ? [`Inspection form of ${counted(inspection.items.length, 'line')} (${list(inspection.from.map(ownerName))}).`]
+      ? [`Inspection form of ${counted(inspection.lines.length, 'line')} (${list(inspection.from.map(ownerName))}).`]
       : []),
   ];
 }

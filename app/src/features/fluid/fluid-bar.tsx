@@ -6,11 +6,13 @@ import { LimitBar } from '../../ui/limit-bar';
 export function FluidBar({ judgement }: { judgement: FluidJudgement }) {
   const { show } = useUnits();
   const { demanded, boilingNow, boilingOnDay, state } = judgement;
-  const fresh = Math.max(state.current.label.dryBoilingPointC, demanded.value + 5, boilingNow?.value ?? 0);
+  // New is what the label of the fluid in the car says, even where that is less than what is wanted.
+  const fresh = state.current.label.dryBoilingPointC;
   return (
     <LimitBar
       label="Boiling point"
       fresh={fresh}
+      start={Math.max(fresh, demanded.value + 5, boilingNow?.value ?? 0)}
       limit={demanded.value}
       end={Math.min(demanded.value - 40, (boilingOnDay?.value ?? demanded.value) - 10)}
       reading={boilingNow?.value ?? null}

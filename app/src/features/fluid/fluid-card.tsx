@@ -6,6 +6,7 @@ import {
   type FluidJudgement,
   type RuleVerdict,
   type TrackEvent,
+  asksNothing,
   dateIn,
   longDate,
   relativeDays,
@@ -27,7 +28,7 @@ const owners = { organiser: 'the organiser’s', customer: 'the customer’s', s
 const strictestLine = (rule: RuleVerdict, tell: ReturnType<typeof useTell>): string =>
   rule.owner === 'boilingPoint' || !rule.policy
     ? `Strictest is the boiling point itself: ${tell(rule.reason)}`
-    : `Strictest rule, ${owners[rule.owner]}${rule.met ? ', is met' : ''}: ${policyName(rule.policy)}. ${tell(rule.reason)}`;
+    : `Strictest rule, ${owners[rule.owner]}${asksNothing(rule) ? ', asks nothing now' : rule.met ? ', is met' : ''}: ${policyName(rule.policy)}. ${tell(rule.reason)}`;
 
 function dueLine({ nextDue }: FluidJudgement, today: string): string {
   if (!nextDue) return 'Nothing falls due by the rules in force.';

@@ -1,6 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type Figure, type RuleVerdict, type TrackEvent, longDate } from '@calvik/core';
+import { type Car, type Figure, type RuleVerdict, type TrackEvent, asksNothing, longDate } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
@@ -33,7 +33,11 @@ function Rule({ rule, strictest }: { rule: RuleVerdict; strictest: boolean }) {
       <View style={styles.head}>
         <Text as="label">{`${owners[rule.owner]}${strictest ? ', the strictest' : ''}`}</Text>
         <Text as="label" tone={rule.met ? 'inkSoft' : 'amber'}>
-          {rule.met ? 'Met' : `${rule.work === 'flush' ? 'Flush' : 'Bleed'} due`}
+          {asksNothing(rule)
+            ? 'Asks nothing now'
+            : rule.met
+              ? 'Met'
+              : `${rule.work === 'flush' ? 'Flush' : 'Bleed'} due`}
         </Text>
       </View>
       <Text as="strong">{rule.policy ? policyName(rule.policy) : 'Boiling point on the day'}</Text>

@@ -9,6 +9,7 @@ import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
 import { workName } from '@calvik/words';
+import { ownerName } from '@calvik/words/work';
 
 /** Work of a visit that no guided screen covers, ticked off one by one; a form line by line. */
 export function VisitExtras({ job }: { job: Job }) {
@@ -30,7 +31,7 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
   const [minutes, setMinutes] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const title = workName(extra.key, extra.ownTitle);
-  const open = extra.lines.filter((line) => !ticked.includes(line));
+  const open = extra.lines.filter((line) => !ticked.includes(line.text));
   const finish = async (): Promise<void> => {
     const took = minutes.trim() === '' ? null : Number(minutes.replace(/\s*min$/, ''));
     if (took !== null && !(took >= 1 && took <= 1440)) return setProblem('Minutes from 1 to 1440, or leave it empty.');
@@ -64,7 +65,10 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
         <Chips
           label={title}
           columns={1}
-          options={extra.lines.map((line) => ({ value: line, label: line }))}
+          options={extra.lines.map(({ text, from }) => ({
+            value: text,
+            label: `${text} (${from.map(ownerName).join(', ')})`,
+          }))}
           chosen={ticked}
           onChange={setTicked}
         />

@@ -7,11 +7,12 @@ import {
   type TrackEvent,
   dateIn,
   dateSpan,
+  loadUpOf,
   rulesInForce,
   shortDate,
   timeIn,
 } from '@calvik/core';
-import { type WorkItem, loadUpOf, visitSaving } from '@calvik/core/run-up';
+import { type WorkItem, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
