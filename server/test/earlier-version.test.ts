@@ -176,7 +176,7 @@ test('every work list asks for what it asked for, and nothing else', () => {
     const is = lists.get(bookingId)!;
     const keys = new Set(was.map((w) => renamed[w.key] ?? w.key));
     for (const item of is) if (!keys.has(item.key)) added.push(item.key);
-    const same = is.filter((i) => keys.has(i.key));
+    const same = is.filter((i) => keys.has(i.key) && !isForEarlier(bookingId, i.key));
     // What nobody on record sells, or knows, stands in the way since then.
     const isUnknown = (axle: string | undefined): boolean =>
       is.some((i) => i.impossible?.code === 'partUnknown' && i.impossible.place.axle === axle);

@@ -8,7 +8,6 @@ import {
   type Finding,
   type Job,
   type Place,
-  type TrackEvent,
   type WorkChange,
   type WorkDone,
   type WorkKind,
