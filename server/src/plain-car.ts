@@ -1,4 +1,4 @@
-import { type Car, defaultLineLengthsMm, nothingKnown } from '@calvik/core';
+import { type Car, assumedKeys, defaultLineLengthsMm, noToolsSaid, nothingKnown } from '@calvik/core';
 
 /** What an imported car has until somebody enters its own figures: said in its notes. */
 export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'> = {
@@ -34,5 +34,7 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   makerSequenceSource: '',
   pressureCeilingKpa: null,
   heat: nothingKnown,
+  tools: noToolsSaid,
+  assumed: [...assumedKeys],
   notes: 'Imported: calipers, reservoir and lines are assumed. Enter this car’s own figures before its first service.',
 };

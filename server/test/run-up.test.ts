@@ -26,7 +26,7 @@ afterEach(async () => {
   await database.close();
 });
 
-const saved = async <C extends 'jobs' | 'cars' | 'customers' | 'suppliers' | 'padSets' | 'events'>(
+const saved = async <C extends 'jobs' | 'cars' | 'customers' | 'suppliers' | 'padSets' | 'events' | 'crew'>(
   collection: C,
 ): Promise<RecordOf<C>[]> => {
   const { rows } = await database.changes(0, 5000);

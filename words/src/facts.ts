@@ -63,6 +63,13 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     text: f.instrument === 'simulatedPen' ? 'Bench pen' : 'Read by hand',
   }),
   fluidExchange: (f, logbook, say) => {
+    if (f.elsewhere)
+      return {
+        title: f.scope === 'full' ? 'Flush, done elsewhere' : 'Bleed, done elsewhere',
+        text: [f.elsewhere.doneBy, logbook.fluids.get(f.elsewhere.fluidId ?? '')?.name ?? 'fluid not named']
+          .filter(Boolean)
+          .join('; '),
+      };
     const bottles = [...new Set(f.corners.map((c) => c.bottleId))].map((b) => logbook.bottles.get(b));
     const names = bottles
       .map((b) => `${b?.label ?? '?'} (${logbook.fluids.get(b?.fluidId ?? '')?.name ?? 'unknown fluid'})`)

@@ -1,4 +1,5 @@
 import {
+  type AssumedKey,
   type Axle,
   type AxleBrake,
   type BleedNipple,
@@ -325,6 +326,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   crew: 'crew member',
   customers: 'customer',
   cars: 'car',
+  carKinds: 'kind of car',
   venues: 'venue',
   events: 'event',
   bookings: 'booking',
@@ -359,3 +361,16 @@ export function sequenceText(car: Pick<Car, 'sequenceSchool' | 'makerSequenceSou
       return 'Farthest line first, by line length.';
   }
 }
+
+/** What of a car stands as a default until somebody says it. */
+export const assumedNames: Record<AssumedKey, string> = {
+  fluidGrade: 'Fluid grade',
+  front: 'Front brakes',
+  rear: 'Rear brakes',
+  reservoir: 'Reservoir',
+  masterCylinderSide: 'Side of the master cylinder',
+  driverSide: 'Driver’s side',
+  circuitSplit: 'Circuits',
+  lines: 'Lines',
+  sequence: 'Bleeding sequence',
+};

@@ -1,5 +1,6 @@
 /** Every screen but the run-up, and what is seldom opened on it, in one piece of code that comes when the first of them is opened. */
 export { BenchScreen } from './bench/bench-screen';
+export { AsItCameScreen } from './cars/as-it-came-screen';
 export { BrakeSheetScreen } from './cars/brake-sheet-form';
 export { EditCarScreen, NewCarScreen } from './cars/car-form';
 export { CarScreen } from './cars/car-screen';

@@ -79,8 +79,9 @@ export function TextField<T extends FieldValues>({
         <View>
           <TextInput
             mode="outlined"
-            label={label}
+            label={required ? `${label} *` : label}
             aria-label={label}
+            aria-required={required}
             value={field.value ?? ''}
             onChangeText={field.onChange}
             onBlur={field.onBlur}
@@ -130,8 +131,9 @@ export function QuantityField<T extends FieldValues>({
           <View>
             <TextInput
               mode="outlined"
-              label={label}
+              label={optional ? label : `${label} *`}
               aria-label={label}
+              aria-required={!optional}
               value={field.value ?? ''}
               onChangeText={field.onChange}
               onBlur={field.onBlur}
@@ -195,7 +197,15 @@ export function PickField<T extends FieldValues>({
   hint,
   options,
   none = 'Choose …',
-}: FieldProps<T> & { options: readonly { value: string; label: string }[]; none?: string }) {
+  required = false,
+  onPicked,
+}: FieldProps<T> & {
+  options: readonly { value: string; label: string }[];
+  none?: string;
+  /** Marked as such: without a choice nothing is saved anyway. */
+  required?: boolean;
+  onPicked?: (value: string) => void;
+}) {
   const t = useTokens();
   const [open, setOpen] = useState(false);
   return (
@@ -215,7 +225,7 @@ export function PickField<T extends FieldValues>({
             >
               <View style={styles.grow}>
                 <Text as="small" tone={fieldState.invalid ? 'stop' : 'inkSoft'} style={styles.pickLabel}>
-                  {label}
+                  {required ? `${label} *` : label}
                 </Text>
                 <Text tone={chosen ? 'ink' : 'inkSoft'}>{chosen ?? none}</Text>
               </View>
@@ -229,6 +239,7 @@ export function PickField<T extends FieldValues>({
               onClose={() => setOpen(false)}
               onPick={(value) => {
                 field.onChange(value);
+                onPicked?.(value);
                 setOpen(false);
               }}
             />

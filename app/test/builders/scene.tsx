@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
 import {
+  noToolsSaid,
   nothingKnown,
   type Car,
   type Fact,
@@ -98,6 +99,8 @@ export const car: Car = {
   lineLengthMm: defaultLineLengthsMm('left'),
   lineBoreMm: 3.3,
   heat: nothingKnown,
+  tools: noToolsSaid,
+  assumed: [],
   sequenceSchool: 'farthestFirst',
   makerSequence: [],
   makerSequenceSource: '',

@@ -56,13 +56,19 @@ function gradeLabel(car: Car): LabelPoints {
 export function isComplete(exchange: FluidExchange, steps: readonly BleedStep[]): boolean {
   return (
     exchange.scope === 'full' &&
-    steps.every((step) =>
-      exchange.corners.some((c) => c.corner === step.corner && c.nipple === step.nipple && c.volumeMl > 0),
-    )
+    // Somebody else's flush is taken at their word: nobody wrote it down nipple by nipple.
+    (exchange.elsewhere !== undefined ||
+      steps.every((step) =>
+        exchange.corners.some((c) => c.corner === step.corner && c.nipple === step.nipple && c.volumeMl > 0),
+      ))
   );
 }
 
 function fluidsIn(logbook: Logbook, exchange: FluidExchange): Fluid[] {
+  if (exchange.elsewhere) {
+    const fluid = logbook.fluids.get(exchange.elsewhere.fluidId ?? '');
+    return fluid ? [fluid] : [];
+  }
   const ids = new Set(exchange.corners.map((c) => c.bottleId));
   if (exchange.reservoirBottleId) ids.add(exchange.reservoirBottleId);
   return [...ids].flatMap((bottleId) => {

@@ -94,6 +94,7 @@ function fluidInCar(logbook: Logbook, car: Car): Fluid | null {
   const filled = facts
     .slice(facts.findLastIndex((f) => f.kind === 'systemCleared') + 1)
     .findLast((f): f is FluidExchange => f.kind === 'fluidExchange' && f.scope === 'full');
+  if (filled?.elsewhere) return logbook.fluids.get(filled.elsewhere.fluidId ?? '') ?? null;
   const bottle = filled?.corners[0] && logbook.bottles.get(filled.corners[0].bottleId);
   return (bottle && logbook.fluids.get(bottle.fluidId)) ?? null;
 }

@@ -3,6 +3,7 @@ import {
   type BrakeSheet,
   type Bottle,
   type Car,
+  type CarKind,
   type Collection,
   type Compound,
   type CaseWeightsReset,
@@ -50,6 +51,7 @@ export interface Logbook {
   crew: ReadonlyMap<string, CrewMember>;
   customers: ReadonlyMap<string, Customer>;
   cars: ReadonlyMap<string, Car>;
+  carKinds: ReadonlyMap<string, CarKind>;
   venues: ReadonlyMap<string, Venue>;
   events: ReadonlyMap<string, TrackEvent>;
   bookings: ReadonlyMap<string, Booking>;
@@ -249,6 +251,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     crew: saying('crew'),
     customers: saying('customers'),
     cars,
+    carKinds: byId(records.carKinds),
     venues: saying('venues'),
     events: saying('events'),
     bookings,

@@ -4,6 +4,7 @@ export const collections = [
   'crew',
   'customers',
   'cars',
+  'carKinds',
   'venues',
   'events',
   'bookings',

@@ -2,7 +2,7 @@ import type { Compound } from './schemas/heat';
 import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
 import type { Message } from './schemas/planning';
 import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
-import { nothingKnown, usualBreaks, usualHours, workSkills } from './terms';
+import { noToolsSaid, nothingKnown, usualBreaks, usualHours, workSkills } from './terms';
 
 /** A shop has one record of itself; it has this id everywhere. */
 export const SHOP_ID = '01900000-0000-7000-8000-000000000001';
@@ -34,6 +34,7 @@ export const shopDefaults: Shop = {
   closedDays: [],
   planPace: 'late',
   currency: 'EUR',
+  capAdapters: [],
   slackDays: 1,
   afterEventDays: 7,
   machineBeddingDays: 6,
@@ -69,7 +70,7 @@ export const recordDefaults = {
     pinnedPeak: null,
     group: '',
   } satisfies Partial<Booking>,
-  cars: { heat: nothingKnown } satisfies Partial<Car>,
+  cars: { heat: nothingKnown, tools: noToolsSaid, assumed: [] } satisfies Partial<Car>,
   venues: { zones: [], trace: null } satisfies Partial<Venue>,
   padSets: { padAreaMm2: null } satisfies Partial<PadSet>,
   compounds: {

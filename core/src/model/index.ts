@@ -18,6 +18,8 @@ export type {
   Booking,
   Bottle,
   Car,
+  CarKind,
+  CarTools,
   CrewMember,
   Customer,
   Fluid,

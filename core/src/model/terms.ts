@@ -138,3 +138,28 @@ export const usualSession = {
   isWet: false,
   ducts: null,
 };
+
+/** Parts of a car's record that stand as usual figures until somebody says them, in the order in which they matter. */
+export const assumedKeys = [
+  'fluidGrade',
+  'front',
+  'rear',
+  'reservoir',
+  'masterCylinderSide',
+  'driverSide',
+  'circuitSplit',
+  'lines',
+  'sequence',
+] as const;
+export type AssumedKey = (typeof assumedKeys)[number];
+
+/** Tools of a car until somebody has said them. */
+export const noToolsSaid = {
+  capAdapter: '',
+  bleedSpannerMm: { front: null, rear: null },
+  caliperSocket: '',
+  bracketSocket: '',
+  wheelSocket: '',
+  lockingWheelKey: '',
+  retractingTool: '',
+};

@@ -1,6 +1,7 @@
 import { type PartNeed } from '../inventory';
 import { type CheckName, type Goods, type Grade, type Quantity, type WorkKind, findingsOf } from '../model';
 import type { PadLimitOwner } from '../pads';
+import type { BleedMethod } from './tools';
 
 export interface WorkFindings {
   neverMeasured: Record<string, never>;
@@ -36,6 +37,8 @@ export interface WorkFindings {
     leadDays: number;
     loadUp: string;
   };
+  /** The pressure bleeder does not fit this car: how it is done instead. */
+  noCapAdapter: { adapter: string; method: BleedMethod };
   noFluidOnRecord: { grade: Grade };
   /** There is not enough of it, and nobody on record sells any. */
   fluidMissing: { fluid: string; wanted: Quantity; short: Quantity };

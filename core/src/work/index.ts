@@ -15,4 +15,5 @@ export {
   unknownGoods,
 } from './shopping';
 export { fluidVolumes } from './fluid-work';
+export { type BleedMethod, type ToolKind, type ToolNeed, bleedMethod, lacksAdapter, toolsFor } from './tools';
 export type { FluidNeed, WorkItem, WorkReason } from './types';

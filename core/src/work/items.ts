@@ -23,6 +23,7 @@ import { before, guided, kinds } from './kinds';
 import { otherNeeds } from './other-work';
 import { beddingNeeds, partsNeeds } from './parts-work';
 import { allot } from './allot';
+import { bleedMethod } from './tools';
 import type { Context, EarlierWork, WorkItem, WorkNeed } from './types';
 
 /** Work that counts for every later event of its car: it is planned for the first. */
@@ -212,6 +213,7 @@ function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {
       : (traits.place ?? (atCustomer ? 'customer' : 'shop'));
   const wheelsOff = need.wheelsOff ?? traits.wheelsOff ?? false;
   const duration = durationOf(logbook, kind, car.id);
+  const method = kind === 'flush' || kind === 'bleed' ? bleedMethod(logbook, car) : 'pressure';
   const waiting = parts.find((p) => p.on === partsOn && p.on > latest);
   const impossible = impossibleBecause(c, need, { earliest, latest, waiting });
   return {
@@ -230,13 +232,17 @@ function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {
     target: need.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),
     impossible,
     duration: need.minutes === undefined ? duration : { minutes: need.minutes, band: null, from: 'usual', records: 0 },
-    crewNeeded: traits.crewNeeded ?? 1,
+    crewNeeded: method === 'pedalTwo' ? 2 : (traits.crewNeeded ?? 1),
     skill: traits.skill,
     wheelsOff,
     needsLift: place === 'shop' && (wheelsOff || (traits.needsLift ?? false)),
     place,
     parts,
     fluid: need.fluid ?? null,
+    method:
+      method === 'pressure'
+        ? null
+        : workFinding('noCapAdapter', 'watch', {}, { adapter: car.tools.capAdapter, method }),
     after: [],
     isSplit: changes.some((w) => w.change === 'split'),
   };

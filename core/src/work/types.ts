@@ -60,6 +60,8 @@ export interface WorkItem {
   place: 'shop' | 'customer' | 'road' | 'event';
   parts: PartNeed[];
   fluid: FluidNeed | null;
+  /** Said where its fluid is moved in another way, as the cap adapter for the car is not there. */
+  method: Finding | null;
   /** Work of the same booking that comes first, and days that must lie between. */
   after: { key: string; lagDays: number }[];
   /** Wants a visit of its own. */

@@ -16,6 +16,7 @@ import {
   buildLogbook,
   defaultLineLengthsMm,
   bleedSequence,
+  noToolsSaid,
   nothingKnown,
   shopDefaults,
   recordDefaults,
@@ -96,6 +97,8 @@ export const makeCar = (over: Partial<Car> = {}): Car => ({
   makerSequenceSource: '',
   pressureCeilingKpa: null,
   heat: nothingKnown,
+  tools: noToolsSaid,
+  assumed: [],
   notes: '',
   ...over,
 });

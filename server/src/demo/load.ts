@@ -453,6 +453,7 @@ export async function loadDemo(database: Database, now: Instant, timeZone?: stri
     'fluids',
     'bottles',
     'cars',
+    'carKinds',
     'events',
     'bookings',
     'jobs',

@@ -7,6 +7,7 @@ import {
   type Shop,
   SHOP_ID,
   defaultLineLengthsMm,
+  noToolsSaid,
   nothingKnown,
   shopDefaults,
 } from '@calvik/core';
@@ -546,6 +547,8 @@ export function demoCarDefaults(
     makerSequenceSource: '',
     pressureCeilingKpa: 140,
     heat: nothingKnown,
+    tools: noToolsSaid,
+    assumed: [],
     notes: '',
   };
 }

@@ -17,6 +17,11 @@ export function runSheetPdf(sheet: RunSheet, size: 'A4' | 'letter'): Promise<Buf
     if (doc.y > doc.page.height - 160) doc.addPage();
     doc.font('bold').fontSize(17).text(person.name, MARGIN);
     rule(doc, 1);
+    if (person.tools.length > 0)
+      doc
+        .font('text')
+        .fontSize(10)
+        .text(`Tools for the day: ${person.tools.join('; ')}`, MARGIN, doc.y + 2, { width });
     doc.moveDown(0.35);
     for (const job of person.jobs) {
       const needed = 44 + job.work.length * 17;
@@ -39,6 +44,8 @@ export function runSheetPdf(sheet: RunSheet, size: 'A4' | 'letter'): Promise<Buf
         .text([job.what, job.customer, job.event].filter(Boolean).join('  ·  '), MARGIN + 96, afterCar, {
           width: width - 96,
         });
+      if (job.tools.length > 0)
+        doc.fontSize(9.5).text(`Tools: ${job.tools.join('; ')}`, MARGIN + 96, doc.y + 1, { width: width - 96 });
       doc.y += 3;
       for (const line of job.work) {
         const y = doc.y;

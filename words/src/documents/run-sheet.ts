@@ -6,14 +6,15 @@ import {
   type UnitSystem,
   dateIn,
   isDone,
+  kindOfWork,
   shortDate,
   timeIn,
   loadUpOf,
 } from '@calvik/core';
-import { type WorkItem } from '@calvik/core/run-up';
+import { type WorkItem, toolsFor } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';
-import { partText } from '../work';
+import { partText, toolText, workFindingText } from '../work';
 import { workName } from '../work-names';
 
 export interface RunSheetJob {
@@ -25,6 +26,8 @@ export interface RunSheetJob {
   lift: string;
   /** Lines to tick, each with what it needs. */
   work: { title: string; note: string }[];
+  /** What to have at hand. */
+  tools: string[];
   event: string;
 }
 
@@ -32,7 +35,8 @@ export interface RunSheet {
   shop: string;
   day: LocalDate;
   title: string;
-  people: { name: string; jobs: RunSheetJob[] }[];
+  /** `tools`: of the whole day, each once. */
+  people: { name: string; jobs: RunSheetJob[]; tools: string[] }[];
   /** What comes to the door, who is away, which event is loaded. */
   remarks: string[];
 }
@@ -79,12 +83,18 @@ export function runSheet(
               const fluid = item?.fluid
                 ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}`
                 : '';
-              return { title: workName(key, item?.ownTitle), note: [...parts, fluid].filter(Boolean).join('; ') };
+              const method = item?.method ? workFindingText(item.method, say) : '';
+              return {
+                title: workName(key, item?.ownTitle),
+                note: [...parts, fluid, method].filter(Boolean).join('; '),
+              };
             }),
+            tools: car ? toolsFor(logbook, car, keys.map(kindOfWork)).map(toolText) : [],
             event: event ? `${event.name}, ${shortDate(event.startDate)}` : '',
           };
         }),
     }))
+    .map((p) => ({ ...p, tools: [...new Set(p.jobs.flatMap((j) => j.tools))].sort() }))
     .filter((p) => p.jobs.length > 0);
   const remarks: string[] = [];
   for (const event of logbook.events.values()) {

@@ -6,6 +6,8 @@ import type {
   ScheduleFindings,
   ShoppingBasis,
   ShoppingLine,
+  ToolKind,
+  ToolNeed,
   UnknownGoods,
   WayOut,
   WorkFindings,
@@ -105,6 +107,8 @@ const workTexts: TextsFor<WorkFindings> = {
     const how = source === 'buy' ? `to buy, ${supplier}, ${counted(leadDays, 'working day')}` : `here ${say.day(on)}`;
     return `${goodsName(goods, part, axle ?? null)}: ${how}: after load-up on ${say.day(loadUp)}.`;
   },
+  noCapAdapter: ({ adapter, method }) =>
+    `No cap adapter “${adapter}” in the shop: ${method === 'pedalTwo' ? 'two people with the pedal' : 'one person with the pedal, hose in old fluid'}.`,
   noFluidOnRecord: ({ grade }) => `No ${grade} is on record: enter the fluid, and a bottle of it.`,
   fluidMissing: ({ fluid, wanted, short }, _, say) =>
     `${fluid}: ${say.quantity(wanted)} wanted, ${say.quantity(short)} short, and no supplier on record sells fluid.`,
@@ -253,6 +257,20 @@ export function reservableText(r: Reservable, say: Say): string {
       return `bottle ${r.part.label}, ${r.fluid?.name ?? ''}, ${say.value(r.leftMl, 'volume')}`;
   }
 }
+
+const toolNames: Record<ToolKind, string> = {
+  capAdapter: 'Cap adapter',
+  bleedSpanner: 'Bleed spanner',
+  caliperSocket: 'Socket for the caliper',
+  bracketSocket: 'Socket for the bracket',
+  wheelSocket: 'Socket for the wheels',
+  lockingWheelKey: 'Locking-wheel key',
+  retractingTool: 'Retracting tool',
+};
+
+/** "Bleed spanner 11 mm", "Cap adapter 45 mm bayonet". */
+export const toolText = ({ tool, text }: ToolNeed): string =>
+  `${toolNames[tool]} ${text}${tool === 'bleedSpanner' ? ' mm' : ''}`;
 
 /** What is wanted and not on record: "DOT 4 fluid", "Pads front". */
 export const unknownGoodsText = ({ goods, axle, grade }: UnknownGoods): string =>

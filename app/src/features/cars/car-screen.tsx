@@ -34,6 +34,7 @@ import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
 import { useEventFor } from '../fluid/use-fluid';
 import { routes } from '../routes';
+import { NotSaid, ToolsOfCar } from './car-cards';
 
 const brakes = { fixedCaliper: 'fixed caliper', floatingCaliper: 'floating caliper', drum: 'drum' } as const;
 
@@ -151,6 +152,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           );
         })}
       </Section>
+      <NotSaid car={car} />
       <Section
         title="Pads and rotors"
         aside={
@@ -160,6 +162,9 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         }
       >
         <PartsCard car={car} />
+        <MainButton mode="text" onPress={() => go(routes.asItCame(car.id))}>
+          Say what is on it now
+        </MainButton>
         {missing > 0 ? (
           <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
         ) : null}
@@ -197,6 +202,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       <Section title="Corners and sequence">
         <Layout car={car} />
       </Section>
+      <ToolsOfCar car={car} />
       <Section title="History">
         <CarHistory carId={car.id} />
       </Section>

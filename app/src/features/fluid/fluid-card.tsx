@@ -90,7 +90,7 @@ export function FluidCard({
           {strictest ? <Text as="small">{strictestLine(strictest, tell)}</Text> : null}
           <Text as="small">
             {last
-              ? `Last flush ${longDate(dateIn(last.at, logbook.shop.timeZone))} from bottle ${bottleWords}.`
+              ? `Last flush ${longDate(dateIn(last.at, logbook.shop.timeZone))}${last.elsewhere ? `, done ${last.elsewhere.doneBy ? `by ${last.elsewhere.doneBy}` : 'elsewhere'} with ${logbook.fluids.get(last.elsewhere.fluidId ?? '')?.name ?? 'fluid that nobody named'}` : ` from bottle ${bottleWords}`}.`
               : 'No flush on record.'}
           </Text>
           <MainButton mode="text" onPress={() => router.push(routes.fluid(car.id, { event: event?.id }))}>

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { type Bottle, bottleState, judgeBottleAge, longDate, parseQuantity, preferredUnit } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
+import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
 import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
@@ -27,6 +28,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
   const { show, system } = useUnits();
   const { saveFact, saving, problem } = useSaveFact();
   const [left, setLeft] = useState('');
+  const [openedOn, setOpenedOn] = useState(today);
   const [sentence, setSentence] = useState<string | null>(null);
   const state = bottleState(logbook, bottle, today);
   const setLevel = async (): Promise<void> => {
@@ -47,13 +49,18 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
       </View>
       {age ? <FindingLine finding={age} /> : null}
       {state.openedOn ? null : (
-        <MainButton
-          mode="outlined"
-          loading={saving}
-          onPress={() => void saveFact({ kind: 'bottleOpened', bottleId: bottle.id }, today)}
-        >
-          It is opened now
-        </MainButton>
+        <Section title="Opened">
+          <View style={{ minHeight: 56, flexDirection: 'row' }}>
+            <DateInput label="Opened on" value={openedOn} onChange={setOpenedOn} invalid={openedOn > today} />
+          </View>
+          <MainButton
+            mode="outlined"
+            loading={saving}
+            onPress={() => void saveFact({ kind: 'bottleOpened', bottleId: bottle.id }, openedOn || today)}
+          >
+            {openedOn === '' || openedOn === today ? 'It is opened now' : `It was opened ${longDate(openedOn)}`}
+          </MainButton>
+        </Section>
       )}
       <Section title="What is really left">
         <LineInput label="Volume left" value={left} onChange={setLeft} placeholder="350 ml; 0 when it is empty" />

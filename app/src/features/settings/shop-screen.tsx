@@ -73,6 +73,8 @@ export interface ShopForm extends RulesForm {
   off: TypedDaysOff;
   pace: Shop['planPace'];
   currency: string;
+  /** A line each. */
+  adapters: string;
   policies: FluidPolicy[];
   add: PolicyForm;
 }
@@ -104,6 +106,7 @@ function ShopForm({ shop, page }: { shop: Shop; page: ShopPage }) {
     off: noDaysTyped,
     pace: shop.planPace,
     currency: shop.currency,
+    adapters: shop.capAdapters.join('\n'),
     ...rulesForm(shop, system),
     policies: shop.fluidPolicies,
     add: { school: 'none', count: '' },
@@ -137,6 +140,10 @@ function ShopForm({ shop, page }: { shop: Shop; page: ShopPage }) {
         closedDays: off ? [...f.closed, off.day] : f.closed,
         planPace: f.pace,
         currency: f.currency.trim().toUpperCase(),
+        capAdapters: f.adapters
+          .split('\n')
+          .map((line) => line.trim())
+          .filter((line) => line !== ''),
         slackDays: Math.round(quantity(f.slackDays, 'days')),
         afterEventDays: Math.round(quantity(f.afterDays, 'days')),
         machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
@@ -189,6 +196,13 @@ function ShopForm({ shop, page }: { shop: Shop; page: ShopPage }) {
             label="Currency of prices"
             hint="Three letters, like EUR"
             required
+          />
+          <TextField
+            control={control}
+            name="adapters"
+            label="Cap adapters for the pressure bleeder, a line each"
+            hint="As they are called with the cars"
+            lines={3}
           />
         </Section>
       ) : null}

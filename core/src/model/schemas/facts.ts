@@ -3,7 +3,7 @@ import { said } from './said';
 import type { Collection } from '../collections';
 import { base } from './base';
 import { beddingFacts } from './bedding';
-import { corner, id, line, nipple, pedalFeel, quantity } from './primitives';
+import { corner, id, line, nipple, note, pedalFeel, quantity } from './primitives';
 import { heatReading } from './heat';
 import { planningFacts } from './planning';
 import { serviceFacts, wasteHandedOver } from './service';
@@ -52,23 +52,24 @@ export const exchangeCorner = z.object({
 export type ExchangeCorner = z.infer<typeof exchangeCorner>;
 
 /** Fluid drawn through the nipples: a full exchange, or a bleed of what the calipers have heated. */
-export const fluidExchange = z.object({
-  ...base,
-  kind: z.literal('fluidExchange'),
-  carId: id,
-  scope: z.enum(['full', 'heatAffected']),
-  reservoirRefillMl: quantity(0, 3000, 'mL'),
-  /** Old fluid drawn out of the reservoir first, where that is known apart; else as much as was refilled. */
-  drawnOffMl: quantity(0, 3000, 'mL').optional(),
-  reservoirBottleId: id.nullable(),
-  corners: z
-    .array(exchangeCorner)
-    .refine((list) => list.length > 0, said('noCorner'))
-    .max(12),
-  /** Null in an exchange of a guided service whose pedal has not been judged yet. */
-  pedalBefore: pedalFeel.nullable(),
-  pedalAfter: pedalFeel.nullable(),
-});
+export const fluidExchange = z
+  .object({
+    ...base,
+    kind: z.literal('fluidExchange'),
+    carId: id,
+    scope: z.enum(['full', 'heatAffected']),
+    reservoirRefillMl: quantity(0, 3000, 'mL'),
+    /** Old fluid drawn out of the reservoir first, where that is known apart; else as much as was refilled. */
+    drawnOffMl: quantity(0, 3000, 'mL').optional(),
+    reservoirBottleId: id.nullable(),
+    corners: z.array(exchangeCorner).max(12),
+    /** Done by somebody else: no bottle of the shop, no nipple by nipple. */
+    elsewhere: z.object({ doneBy: note(80), fluidId: id.nullable() }).optional(),
+    /** Null in an exchange of a guided service whose pedal has not been judged yet. */
+    pedalBefore: pedalFeel.nullable(),
+    pedalAfter: pedalFeel.nullable(),
+  })
+  .refine((f) => f.elsewhere !== undefined || f.corners.length > 0, said('noCorner', {}, ['corners']));
 export type FluidExchange = z.infer<typeof fluidExchange>;
 
 export const bottleOpened = z.object({ ...base, kind: z.literal('bottleOpened'), bottleId: id });
@@ -155,6 +156,9 @@ export function factReferences(fact: Fact): { path: string; collection: Collecti
   if (fact.kind !== 'fluidExchange') return found;
   return [
     ...found,
+    ...(fact.elsewhere?.fluidId
+      ? [{ path: 'elsewhere.fluidId', collection: 'fluids' as const, id: fact.elsewhere.fluidId }]
+      : []),
     ...fact.corners.map((c, i) => ({ path: `corners.${i}.bottleId`, collection: 'bottles' as const, id: c.bottleId })),
   ];
 }

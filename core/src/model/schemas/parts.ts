@@ -127,23 +127,23 @@ export const wrench = z.object({
 export type Wrench = z.infer<typeof wrench>;
 
 /** What the maker's sheet says of a car's brakes beyond the hydraulics: limits, parking brake, fasteners. One per car. */
-export const brakeSheet = z
-  .object({
-    ...record,
-    carId: id,
-    parkingBrake: z.enum(['none', 'cable', 'drumInHat', 'electric']),
-    rearPistons: z.enum(['push', 'screwIn']),
-    /** The least friction material by the maker; null: the shop's own limit. */
-    padLimitMm: z.object({
-      front: quantity(0.5, 20, 'mm').nullable(),
-      rear: quantity(0.5, 20, 'mm').nullable(),
-    }),
-    /** The most that a wheel may rock on its bearing, at the rim; null: the usual limit. */
-    maxWheelBearingPlayMm: quantity(0.01, 5, 'mm').nullable().default(null),
-    hasWearSensors: z.boolean().default(false),
-    hasDucts: z.boolean().default(false),
-    fasteners: z.array(fastener).max(40),
-  })
+export const brakeSheetBody = z.object({
+  parkingBrake: z.enum(['none', 'cable', 'drumInHat', 'electric']),
+  rearPistons: z.enum(['push', 'screwIn']),
+  /** The least friction material by the maker; null: the shop's own limit. */
+  padLimitMm: z.object({
+    front: quantity(0.5, 20, 'mm').nullable(),
+    rear: quantity(0.5, 20, 'mm').nullable(),
+  }),
+  /** The most that a wheel may rock on its bearing, at the rim; null: the usual limit. */
+  maxWheelBearingPlayMm: quantity(0.01, 5, 'mm').nullable().default(null),
+  hasWearSensors: z.boolean().default(false),
+  hasDucts: z.boolean().default(false),
+  fasteners: z.array(fastener).max(40),
+});
+
+export const brakeSheet = brakeSheetBody
+  .extend({ ...record, carId: id })
   .refine(
     (s) => new Set(s.fasteners.map((f) => f.key)).size === s.fasteners.length,
     said('fastenerKeyTwice', {}, ['fasteners']),

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { said } from './said';
 import type { Collection } from '../collections';
-import { nothingKnown, usualBreaks, usualHours, workSkills } from '../terms';
+import { assumedKeys, noToolsSaid, nothingKnown, usualBreaks, usualHours, workSkills } from '../terms';
 import { procedure } from './bedding';
 import { axleBrake, fluidPolicy } from './brakes';
 import { brakingZone, carHeat, compound, pinnedPeak, sessionPlan, venueTrace } from './heat';
-import { brakeSheet, padSet, rotorPair, sequenceSchool, wrench } from './parts';
+import { brakeSheet, brakeSheetBody, padSet, rotorPair, sequenceSchool, wrench } from './parts';
 import {
   beddingPlace,
   dayOff,
@@ -54,6 +54,8 @@ export const shop = z.object({
   closedDays: z.array(dayOff).max(100).default([]),
   /** Whether plans put work as late as is safe, or as early as it goes. */
   planPace: z.enum(['late', 'early']).default('late'),
+  /** Cap adapters for the pressure bleeder that the shop has; empty where nobody has listed them. */
+  capAdapters: z.array(line(60)).max(60).default([]),
   /** What prices are in: three letters. */
   currency: z
     .string()
@@ -107,36 +109,57 @@ export type Customer = z.infer<typeof customer>;
 
 const lineLengthMm = quantity(50, 12000, 'mm');
 
-export const car = z
-  .object({
-    ...record,
-    customerId: id,
-    name: line(),
-    make: line(40),
-    model: line(40),
-    year: whole(1900, 2100, '').nullable().default(null),
-    plate: note(20).default(''),
-    driverSide: side,
-    masterCylinderSide: side,
-    circuitSplit: z.enum(['frontRear', 'diagonal']),
-    fluidGrade: grade,
-    reservoirMaxMl: quantity(20, 3000, 'mL'),
-    reservoirMinMl: quantity(0, 2500, 'mL'),
-    reservoirDepthMm: quantity(1, 300, 'mm'),
-    reservoirSharedWithClutch: z.boolean().default(false),
-    /** A reservoir that no syringe reaches is emptied through a bleed nipple. */
-    reservoirCanBeSuckedOut: z.boolean().default(true),
-    front: axleBrake,
-    rear: axleBrake,
-    lineLengthMm: z.object({ FL: lineLengthMm, FR: lineLengthMm, RL: lineLengthMm, RR: lineLengthMm }),
-    lineBoreMm: quantity(1.5, 8, 'mm'),
-    sequenceSchool,
-    makerSequence: z.array(corner).max(4).default([]),
-    makerSequenceSource: note(200).default(''),
-    pressureCeilingKpa: quantity(20, 400, 'kPa').nullable().default(null),
-    heat: carHeat.default(nothingKnown),
-    notes: note().default(''),
-  })
+/** What of a car nobody has said yet: its figures stand for it until somebody does. */
+export const assumedOfCar = z.enum(assumedKeys);
+
+const spannerMm = quantity(5, 24, 'mm').nullable();
+/** What a car needs in tools; empty where nobody has said. */
+export const carTools = z.object({
+  /** For the pressure bleeder. */
+  capAdapter: note(60),
+  bleedSpannerMm: z.object({ front: spannerMm, rear: spannerMm }),
+  caliperSocket: note(30),
+  bracketSocket: note(30),
+  wheelSocket: note(30),
+  /** Where it is, or what it looks like. */
+  lockingWheelKey: note(60),
+  retractingTool: note(60),
+});
+export type CarTools = z.infer<typeof carTools>;
+
+const carBody = z.object({
+  ...record,
+  customerId: id,
+  name: line(),
+  make: note(40).default(''),
+  model: note(40).default(''),
+  year: whole(1900, 2100, '').nullable().default(null),
+  plate: note(20).default(''),
+  driverSide: side,
+  masterCylinderSide: side,
+  circuitSplit: z.enum(['frontRear', 'diagonal']),
+  fluidGrade: grade,
+  reservoirMaxMl: quantity(20, 3000, 'mL'),
+  reservoirMinMl: quantity(0, 2500, 'mL'),
+  reservoirDepthMm: quantity(1, 300, 'mm'),
+  reservoirSharedWithClutch: z.boolean().default(false),
+  /** A reservoir that no syringe reaches is emptied through a bleed nipple. */
+  reservoirCanBeSuckedOut: z.boolean().default(true),
+  front: axleBrake,
+  rear: axleBrake,
+  lineLengthMm: z.object({ FL: lineLengthMm, FR: lineLengthMm, RL: lineLengthMm, RR: lineLengthMm }),
+  lineBoreMm: quantity(1.5, 8, 'mm'),
+  sequenceSchool,
+  makerSequence: z.array(corner).max(4).default([]),
+  makerSequenceSource: note(200).default(''),
+  pressureCeilingKpa: quantity(20, 400, 'kPa').nullable().default(null),
+  heat: carHeat.default(nothingKnown),
+  tools: carTools.default(noToolsSaid),
+  assumed: z.array(assumedOfCar).max(assumedKeys.length).default([]),
+  notes: note().default(''),
+});
+
+export const car = carBody
   .refine((c) => c.reservoirMinMl < c.reservoirMaxMl, said('minAboveMax', {}, ['reservoirMinMl']))
   .refine(
     (c) => c.sequenceSchool !== 'makerSheet' || new Set(c.makerSequence).size === 4,
@@ -147,6 +170,39 @@ export const car = z
     said('sequenceWithoutSource', {}, ['makerSequenceSource']),
   );
 export type Car = z.infer<typeof car>;
+
+/** A kind of car that the shop keeps: what a new car of it begins with. */
+export const carKind = z.object({
+  ...record,
+  name: line(),
+  make: note(40).default(''),
+  model: note(40).default(''),
+  /** As of a car; who owns it, its name and its plate are not asked of a kind. */
+  plumbing: carBody.pick({
+    driverSide: true,
+    masterCylinderSide: true,
+    circuitSplit: true,
+    fluidGrade: true,
+    reservoirMaxMl: true,
+    reservoirMinMl: true,
+    reservoirDepthMm: true,
+    reservoirSharedWithClutch: true,
+    reservoirCanBeSuckedOut: true,
+    front: true,
+    rear: true,
+    lineLengthMm: true,
+    lineBoreMm: true,
+    sequenceSchool: true,
+    makerSequence: true,
+    makerSequenceSource: true,
+    pressureCeilingKpa: true,
+    heat: true,
+    tools: true,
+    assumed: true,
+  }),
+  sheet: brakeSheetBody.nullable().default(null),
+});
+export type CarKind = z.infer<typeof carKind>;
 
 export const venue = z.object({
   ...record,
@@ -270,6 +326,7 @@ export const recordSchemas = {
   crew: crewMember,
   customers: customer,
   cars: car,
+  carKinds: carKind,
   venues: venue,
   events: trackEvent,
   bookings: booking,

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { bleedMethod } from '@calvik/core/run-up';
 import { StyleSheet, View } from 'react-native';
 import {
   type ExchangeMethod,
@@ -99,9 +100,12 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
   const level = levelNow(own, s.facts);
   const first = reservoirFirst(own, level, reservoirWay(own));
   const { begun } = s.exchange;
+  const usual = bleedMethod(logbook, own);
+  const withoutAdapter = usual === 'pressure' ? '' : usual;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
     way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
-    method: begun?.method ?? '',
+    // Without the cap adapter for this car it takes the pedal.
+    method: begun?.method ?? withoutAdapter,
     // What is begun anew after a soft pedal is a bleed.
     scope: begun
       ? s.exchange.isDone
