@@ -119,6 +119,7 @@ test('an empty shop leads from nothing to a judged car', async ({ page }) => {
   await field(page, 'Name').fill('Otis Vane');
   await button(page, 'Save, then enter the car').click();
   await field(page, 'Name in the shop').fill('Vane Hollin');
+  await button(page, 'Say more now').click();
   await field(page, 'Make').fill('Hollin');
   await field(page, 'Model').fill('Saloon');
   await page.getByRole('radio', { name: 'Nipples per front corner: Two' }).click();

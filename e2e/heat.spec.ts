@@ -162,6 +162,7 @@ test('from an empty shop: a venue typed zone by zone, a car by its weight and ro
   await field(page, 'Name').fill('Otis Vane');
   await button(page, 'Save, then enter the car').click();
   await field(page, 'Name in the shop').fill('Vane Hollin');
+  await button(page, 'Say more now').click();
   await field(page, 'Make').fill('Hollin');
   await field(page, 'Model').fill('Saloon');
   await button(page, 'Save car').click();
@@ -187,6 +188,7 @@ test('from an empty shop: a venue typed zone by zone, a car by its weight and ro
   await field(page, '3 from').fill('165');
   await field(page, '3 to').fill('90');
   await button(page, 'Save, then enter the event').click();
+  await expect(page.getByRole('heading', { name: 'New event' })).toBeVisible();
   await field(page, 'Name').fill('Open lanes');
   await button(page, 'Save event').click();
   await button(page, 'Book a car').first().click();

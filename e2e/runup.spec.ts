@@ -105,7 +105,7 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
   const planned = (await jobs()).filter((j) => j.eventId === eventId && j.covers.includes('flush'));
   expect(planned.length).toBeGreaterThanOrEqual(5);
   const job = planned.find((j) => j.carId === ids['Sorrel Quillon'])!;
-  const day = job.startAt.slice(0, 10);
+  const day = new Date(job.startAt).toLocaleDateString('sv', { timeZone: noonZone });
 
   await test.step('a job is moved where it breaks rules: they are said at once; then undone', async () => {
     await page.goto(`${server.url}/board?day=${day}`);

@@ -49,6 +49,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await expect(page.getByRole('heading', { name: 'New car' })).toBeVisible();
     await expect(button(page, /^Customer: Nils <b>Aske<\/b>/)).toBeVisible();
     await field(page, 'Name in the shop').fill('Aske Velund');
+    await button(page, 'Say more now').click();
     await field(page, 'Make').fill('Velund');
     await field(page, 'Model').fill('Corsaro 1.6');
     await field(page, 'Reservoir volume at MAX').fill('lots');

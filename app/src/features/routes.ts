@@ -73,6 +73,7 @@ export const routes = {
   inventory: to('/inventory'),
   orders: to('/inventory/orders'),
   newBottle: to('/inventory/bottles/new'),
+  newBottleOf: (fluid: string) => to('/inventory/bottles/new', { fluid }),
   bottle: (id: string) => to(`/inventory/bottles/${id}`),
   newFluid: to('/inventory/fluids/new'),
   newCompound: to('/inventory/compounds/new'),

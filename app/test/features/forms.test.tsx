@@ -267,6 +267,7 @@ describe('what cannot be kept is said, and nothing is sent', () => {
 
   test('a new car wants its names; a reservoir in newton metres is refused', async () => {
     open(NewCarScreen);
+    press('Say more now');
     type('Reservoir volume at MAX', '30 Nm');
     await says('Save car', 'This must not be empty.', /not a unit of volume/);
   });
@@ -332,6 +333,7 @@ describe('new records', () => {
 
   test('a car in any units is kept in the canonical ones', async () => {
     open(NewCarScreen, { customer: customer.id });
+    press('Say more now');
     type('Name in the shop', 'Varga Brennick');
     type('Make', 'Brennick');
     type('Model', 'S2');
@@ -344,8 +346,45 @@ describe('new records', () => {
     expect(saved('cars')[0]!.reservoirMaxMl).toBeCloseTo(295.7353, 3);
   });
 
+  test('a car from little: what is asked for is said, the rest is marked as default; another kind of brake brings its bores', async () => {
+    open(NewCarScreen, { customer: customer.id });
+    type('Name in the shop', 'Little one');
+    await act(async () => press('Front brake: Floating', 'radio'));
+    expect((screen.getByLabelText('Piston bores, front, mm', { selector: 'input' }) as HTMLInputElement).value).toBe(
+      '54',
+    );
+    await act(async () => press('Rear brake: Drum', 'radio'));
+    await save('Save car');
+    await waitFor(() => expect(saved('cars')).toHaveLength(1));
+    expect(saved('cars')[0]).toMatchObject({
+      make: '',
+      front: { brake: 'floatingCaliper', boresMm: [54] },
+      rear: { brake: 'drum', boresMm: [19] },
+      assumed: ['fluidGrade', 'reservoir', 'masterCylinderSide', 'driverSide', 'circuitSplit', 'lines', 'sequence'],
+    });
+  });
+
+  test('a car like another one takes its figures and its torque sheet; one with its plate is asked about', async () => {
+    open(NewCarScreen, { customer: customer.id });
+    pick('Start from', new RegExp(`Like ${awkwardCar.name}`));
+    type('Name in the shop', 'Twin');
+    type('Plate or race number', awkwardCar.plate || awkwardCar.name);
+    await save('Save car');
+    if (awkwardCar.plate) {
+      expect(saved('cars')).toEqual([]);
+      await save('Save it all the same');
+    }
+    await waitFor(() => expect(saved('cars')).toHaveLength(1));
+    expect(saved('cars')[0]).toMatchObject({
+      name: 'Twin',
+      front: awkwardCar.front,
+      lineLengthMm: awkwardCar.lineLengthMm,
+    });
+  });
+
   test('lines follow the master cylinder to the other side as long as nobody has measured them', async () => {
     open(NewCarScreen, { customer: customer.id });
+    press('Say more now');
     const value = (corner: string): string =>
       (screen.getByLabelText(corner, { selector: 'input' }) as HTMLInputElement).value;
     const [left, right] = [value('Line to left front'), value('Line to right front')];

@@ -267,7 +267,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     lifts: byId(records.lifts),
     suppliers: byId(records.suppliers),
     wearParts: byId(records.wearParts),
-    orders: byId(records.orders),
+    orders: saying('orders'),
     messages: saying('messages'),
     wrenches: byId(records.wrenches),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),

@@ -1,6 +1,6 @@
 import type { Compound } from './schemas/heat';
 import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
-import type { Message } from './schemas/planning';
+import type { Message, PartsOrder } from './schemas/planning';
 import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
 import { noToolsSaid, nothingKnown, usualBreaks, usualHours, workSkills } from './terms';
 
@@ -84,6 +84,7 @@ export const recordDefaults = {
   } satisfies Partial<Compound>,
   rotorPairs: { material: 'greyIron' as const, isVented: null, minMassKg: null } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
+  orders: { placedBy: 'page' as const } satisfies Partial<PartsOrder>,
   messages: { told: null } satisfies Partial<Message>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
 };

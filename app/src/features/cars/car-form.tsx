@@ -60,7 +60,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
   );
   const { control, handleSubmit, setValue, getValues } = form;
   const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
-  const [showsAll, setShowsAll] = useState(car !== null);
+  const [showsAll, setShowsAll] = useState(car !== null || restored);
   const [asked, setAsked] = useState<string | null>(null);
   const values = useWatch({ control }) as CarForm;
   const customers = [...logbook.customers.values()]

@@ -1,10 +1,12 @@
 import { useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { type Customer, recordDefaults } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
+import { customerLike } from '../doubles';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
@@ -43,7 +45,11 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
   const { saveRecord, saving, problem } = useSaveRecord('customers', form, finished);
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
   const atTheirPlace = useWatch({ control: form.control, name: 'atTheirPlace' });
+  const [asked, setAsked] = useState<string | null>(null);
+  const logbook = useLogbook();
   const save = form.handleSubmit((f) => {
+    const like = customerLike(logbook, { id: customer?.id, name: f.name, phone: f.phone });
+    if (like && asked !== like) return setAsked(like);
     const record: Customer = {
       ...(customer ?? { ...newRecord(), ...recordDefaults.customers }),
       name: f.name,
@@ -66,10 +72,10 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
       back="/cars"
       footer={
         <SaveBar
-          problem={problem}
+          problem={asked ? `There is one like it already: ${asked}.` : problem}
           saving={saving}
           onSave={() => void save()}
-          label={customer ? 'Save customer' : 'Save, then enter the car'}
+          label={asked ? 'Save it all the same' : customer ? 'Save customer' : 'Save, then enter the car'}
         />
       }
     >

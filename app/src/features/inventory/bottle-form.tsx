@@ -1,4 +1,5 @@
-import { useRouter } from 'expo-router';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect } from 'react';
 import type { Bottle } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
@@ -7,6 +8,7 @@ import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
+import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { routes } from '../routes';
 
@@ -32,11 +34,23 @@ export function NewBottleScreen() {
     batch: '',
     receivedOn: today,
   });
+  const { fluid } = useLocalSearchParams<{ fluid?: string }>();
+  const { setValue } = form;
+  // Whoever comes from a new fluid means a bottle of it.
+  useEffect(() => {
+    if (fluid) setValue('fluidId', fluid);
+  }, [fluid, setValue]);
   const { saveRecord, saving, problem } = useSaveRecord('bottles', form, finished);
   const save = form.handleSubmit(({ size, ...f }) => {
     const record: Bottle = { ...newRecord(), ...f, sizeMl: quantity(size, 'volume') };
     return saveRecord(record, `/inventory/bottles/${record.id}`);
   });
+  const taken = takenBy(
+    logbook.bottles.values(),
+    undefined,
+    (b) => b.label,
+    (b) => `${b.label}, ${logbook.fluids.get(b.fluidId)?.name ?? 'fluid not known'}`,
+  );
   const fluids = [...logbook.fluids.values()]
     .filter((f) => !f.archived)
     .map((f) => ({ value: f.id, label: `${f.name} (${f.grade})` }));
@@ -48,7 +62,14 @@ export function NewBottleScreen() {
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section>
-        <TextField control={form.control} name="label" label="Label" hint="Write this on the bottle" required />
+        <TextField
+          control={form.control}
+          name="label"
+          label="Label"
+          hint="Write this on the bottle"
+          required
+          check={taken}
+        />
         <PickField control={form.control} name="fluidId" label="Fluid" options={fluids} />
         <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newFluid)}>
           New fluid

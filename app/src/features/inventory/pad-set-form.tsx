@@ -8,6 +8,7 @@ import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
+import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { compoundByName, nextLabel, ownerOptions } from './labels';
 import { newCompound } from './compound-form';
@@ -100,6 +101,12 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
           label="Label"
           hint="On the box and on every plate, with corner and side"
           required
+          check={takenBy(
+            logbook.padSets.values(),
+            padSet?.id,
+            (r) => r.label,
+            (r) => `${r.label}, ${r.axle}`,
+          )}
         />
         <TextField
           control={control}

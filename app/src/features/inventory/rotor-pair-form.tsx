@@ -8,6 +8,7 @@ import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
+import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { nextLabel, ownerOptions } from './labels';
 
@@ -88,7 +89,18 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The pair">
-        <TextField control={control} name="label" label="Label" required />
+        <TextField
+          control={control}
+          name="label"
+          label="Label"
+          required
+          check={takenBy(
+            logbook.rotorPairs.values(),
+            pair?.id,
+            (r) => r.label,
+            (r) => `${r.label}, ${r.axle}`,
+          )}
+        />
         <ChoiceField
           control={control}
           name="axle"

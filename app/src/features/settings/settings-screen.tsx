@@ -9,6 +9,7 @@ import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../..
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord } from '../save-record';
+import { isSameName } from '../doubles';
 import { routes } from '../routes';
 import { shopPages } from './shop-screen';
 
@@ -23,6 +24,13 @@ function Crew() {
   const crew = [...logbook.crew.values()].filter((c) => !c.archived).sort((a, b) => a.name.localeCompare(b.name));
   const add = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('Type the name first.');
+    const same = [...logbook.crew.values()].find((c) => isSameName(c.name, name));
+    if (same)
+      return setProblem(
+        same.archived
+          ? `${same.name} worked here before: open that page and say so.`
+          : `${same.name} is there already.`,
+      );
     const record = {
       ...newRecord(),
       ...recordDefaults.crew,
@@ -75,6 +83,7 @@ function Lifts() {
   };
   const add = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('Type the name first.');
+    if (lifts.some((l) => isSameName(l.name, name))) return setProblem(`${name.trim()} is there already.`);
     if (await saveLift({ ...newRecord(), name: name.trim() })) setName('');
   };
   return (

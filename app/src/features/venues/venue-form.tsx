@@ -14,6 +14,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { type ZoneRow, ZoneRows, zoneRow, zonesOfRows } from './zone-rows';
 
@@ -38,6 +39,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
     notes: venue?.notes ?? '',
   });
   const { control, setValue } = form;
+  const logbook = useLogbook();
   const zones = useWatch({ control, name: 'zones' }) as ZoneRow[];
   const [trouble, setTrouble] = useState<string | null>(null);
   const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished);
@@ -71,7 +73,18 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="Venue">
-        <TextField control={control} name="name" label="Name" required />
+        <TextField
+          control={control}
+          name="name"
+          label="Name"
+          required
+          check={takenBy(
+            logbook.venues.values(),
+            venue?.id,
+            (v) => v.name,
+            (v) => v.name,
+          )}
+        />
         <QuantityField control={control} name="altitudeM" label="Altitude" dimension="altitude" />
         <QuantityField
           control={control}

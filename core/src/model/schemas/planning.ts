@@ -116,7 +116,10 @@ export const orderLine = z.object({
   /** A set or pair like this one, a bottle of this fluid, this wear part. */
   likeId: id,
   name: line(120),
-  count: whole(1, 200, 'pieces'),
+  /** The supplier's own number for it. */
+  partNumber: note(60).optional(),
+  /** None: cancelled before any of it came. */
+  count: whole(0, 200, 'pieces'),
   /** Who waits for it. */
   bookingIds: z.array(id).max(60),
   /** By the supplier's answer, in cents; null until there is one. */
@@ -129,6 +132,8 @@ export const partsOrder = z.object({
   ...record,
   supplierId: id,
   placedOn: localDate,
+  /** Asked and answered by this page, or told on the phone. */
+  placedBy: z.enum(['page', 'phone']).default('page'),
   lines: z
     .array(orderLine)
     .refine((list) => list.length > 0, said('emptyOrder'))

@@ -1,0 +1,167 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { type Awaited as AwaitedGoods, type PartsOrder, shortDate } from '@calvik/core';
+import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { LineInput } from '../../ui/line-input';
+import { MainButton } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { newId, newRecord } from '../save-record';
+import { nextLabel } from './labels';
+import { useMoney, waitingFor } from './order-words';
+
+/** A line that is on its way; at the door it becomes sets, pairs and bottles with labels of their own. */
+export function Coming({
+  awaitedLine: { order, line: at, left, arrivesOn, bookingIds },
+}: {
+  awaitedLine: AwaitedGoods;
+}) {
+  const logbook = useLogbook();
+  const sync = useSync();
+  const today = useToday();
+  const onDuty = useCrewOnDuty();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const line = order.lines[at]!;
+  const due = line.deliveries.find((d) => d.on <= today);
+  const usual = Math.min(left, due?.count ?? left);
+  const [typed, setTyped] = useState('');
+  const [before, setBefore] = useState<PartsOrder | null>(null);
+  const count = typed.trim() === '' ? usual : Number(typed);
+  const money = useMoney();
+  const receive = async (): Promise<void> => {
+    if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
+    if (!Number.isInteger(count) || count < 1 || count > left) return setProblem(`How many came? 1 to ${left}.`);
+    setBusy(true);
+    const refused = (await stock(count)) ?? (await note());
+    setProblem(refused);
+    setBusy(false);
+  };
+  /** What has not come yet is not wanted any more; with nothing left the order goes. */
+  const cancel = async (): Promise<void> => {
+    const now = logbook.orders.get(order.id)!;
+    const lines = now.lines.map((l, i) =>
+      i === at ? { ...l, count: l.count - left, deliveries: l.count > left ? l.deliveries : [] } : l,
+    );
+    const isLast = now.lines.length === 1 && line.count === left;
+    const result = await sync.save('orders', isLast ? { ...now, archived: true } : { ...now, lines });
+    if (result.state === 'refused') return setProblem(result.sentence);
+    setBefore(now);
+  };
+  const undo = async (): Promise<void> => {
+    const now = logbook.orders.get(order.id);
+    if (!before || !now) return;
+    const result = await sync.save('orders', { ...before, version: now.version });
+    setProblem(result.state === 'refused' ? result.sentence : null);
+    setBefore(null);
+  };
+  const note = async (): Promise<string | null> => {
+    const now = new Date().toISOString();
+    const result = await sync.save('facts', {
+      id: newId(),
+      kind: 'goodsReceived',
+      at: now,
+      recordedAt: now,
+      by: onDuty!.id,
+      orderId: order.id,
+      line: at,
+      count,
+      wearPartId: line.goods === 'wearPart' ? line.likeId : null,
+    });
+    return result.state === 'refused' ? result.sentence : null;
+  };
+  const stock = async (pieces: number): Promise<string | null> => {
+    for (let i = 0; i < pieces; i++) {
+      const refused = await stockOne(i);
+      if (refused) return refused;
+    }
+    return null;
+  };
+  const stockOne = async (i: number): Promise<string | null> => {
+    const set = logbook.padSets.get(line.likeId);
+    const pair = logbook.rotorPairs.get(line.likeId);
+    const fluid = logbook.fluids.get(line.likeId);
+    const booking = logbook.bookings.get(bookingIds[i] ?? bookingIds[0] ?? '');
+    const carId = booking?.carId ?? set?.carId ?? pair?.carId ?? null;
+    const result =
+      line.goods === 'padSet' && set
+        ? await sync.save('padSets', {
+            ...set,
+            ...newRecord(),
+            label: nextLabel('P', [...logbook.padSets.values()], i),
+            carId,
+            use: 'track',
+            rotorPairId: null,
+            notes: '',
+          })
+        : line.goods === 'rotorPair' && pair
+          ? await sync.save('rotorPairs', {
+              ...pair,
+              ...newRecord(),
+              label: nextLabel('R', [...logbook.rotorPairs.values()], i),
+              carId,
+              notes: '',
+            })
+          : line.goods === 'bottle' && fluid
+            ? await sync.save('bottles', {
+                ...newRecord(),
+                label: nextLabel('B', [...logbook.bottles.values()], i),
+                fluidId: fluid.id,
+                sizeMl: [...logbook.bottles.values()].filter((b) => b.fluidId === fluid.id).at(-1)?.sizeMl ?? 1000,
+                batch: '',
+                receivedOn: today,
+              })
+            : null;
+    return result?.state === 'refused' ? result.sentence : null;
+  };
+  return (
+    <View style={styles.row} testID="ordered-line">
+      <View style={styles.grow}>
+        <Text as="strong">{`${left} × ${line.name}`}</Text>
+        <Text tone={arrivesOn < today ? 'amber' : 'ink'}>
+          {`${logbook.suppliers.get(order.supplierId)?.name ?? 'Supplier'}, ${arrivesOn < today ? 'was due' : 'due'} ${shortDate(line.deliveries[0]?.on ?? arrivesOn)}${line.deliveries.length > 1 ? `, the rest ${shortDate(arrivesOn)}` : ''}`}
+        </Text>
+        {bookingIds.length > 0 ? <Text as="small">{`For ${waitingFor(logbook, bookingIds)}`}</Text> : null}
+        <Text as="small">
+          {[
+            line.partNumber ? `Part number ${line.partNumber}` : '',
+            line.unitPriceMinor === null ? '' : `${money(line.unitPriceMinor)} each`,
+            order.placedBy === 'phone' ? 'ordered on the phone' : '',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </Text>
+        {problem ? <Text tone="stop">{problem}</Text> : null}
+        <View style={styles.more}>
+          {left > 1 ? (
+            <LineInput
+              label={`How many came, ${line.name}`}
+              value={typed}
+              onChange={setTyped}
+              placeholder={String(usual)}
+              dense
+              style={styles.grow}
+            />
+          ) : null}
+          {before ? (
+            <MainButton mode="text" onPress={() => void undo()}>
+              Undo
+            </MainButton>
+          ) : (
+            <MainButton mode="text" onPress={() => void cancel()}>
+              Cancel the order
+            </MainButton>
+          )}
+        </View>
+      </View>
+      <MainButton mode="outlined" onPress={() => void receive()} loading={busy} disabled={busy}>
+        {count === left || !Number.isInteger(count) ? 'Received' : `${count} received`}
+      </MainButton>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'flex-start', gap: 8, minHeight: 56, paddingVertical: 6 },
+  grow: { flex: 1, minWidth: 0 },
+  more: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+});
