@@ -12,6 +12,8 @@ function to(path: string, query: Query = {}): Href {
 
 export const routes = {
   runUp: to('/'),
+  search: to('/search'),
+  archived: to('/settings/archived'),
   settings: to('/settings'),
   shopSettings: (page: string) => to(`/settings/${page}`),
   unsent: to('/unsent'),
@@ -19,6 +21,7 @@ export const routes = {
   messages: to('/messages'),
   work: to('/work'),
   board: to('/board'),
+  boardOf: (day: string) => to('/board', { day }),
   boardAt: (day: string, job: string) => to('/board', { day, job }),
   plan: to('/plan'),
   anotherLook: to('/another-look'),

@@ -17,6 +17,7 @@ import Package from 'lucide-react-native/icons/package';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
 import Printer from 'lucide-react-native/icons/printer';
+import Search from 'lucide-react-native/icons/search';
 import Settings from 'lucide-react-native/icons/settings';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import UserRound from 'lucide-react-native/icons/user-round';
@@ -42,6 +43,7 @@ const icons = {
   edit: Pencil,
   plus: Plus,
   print: Printer,
+  search: Search,
   settings: Settings,
   alert: TriangleAlert,
   person: UserRound,

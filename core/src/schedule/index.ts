@@ -6,4 +6,5 @@ export type { ScheduleFindings } from './findings';
 export { slotFindings, workLists } from './slot';
 export { type AnotherLook, type Told, needsAnotherLook, planBasis, toldOf } from './another-look';
 export { type LeftOut, type PlanAnswer, type PlanProgress, type PlanRun, goodsWays } from './answer';
+export { type PersonDay, type Unplanned, type WeekDay, unplannedWork, visitFor, weekDays } from './weeks';
 export type { WayOut } from './ways-out';

@@ -29,6 +29,7 @@ import { Text } from '../../ui/text';
 import { ClearedBy } from '../fluid/cleared-by';
 import { FluidCard } from '../fluid/fluid-card';
 import { CarHistory } from '../fluid/history';
+import { ArchiveSection } from '../archive';
 import { newRecord } from '../save-record';
 import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
@@ -206,6 +207,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       <Section title="History">
         <CarHistory carId={car.id} />
       </Section>
+      <ArchiveSection collection="cars" record={car} name={car.name} />
     </Screen>
   );
 }

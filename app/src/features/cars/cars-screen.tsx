@@ -25,8 +25,13 @@ export function CarsScreen() {
         cars: [...logbook.cars.values()]
           .filter((car) => car.customerId === customer.id && !car.archived)
           .filter((car) => {
-            const text = `${car.name} ${car.make} ${car.model} ${car.plate} ${customer.name}`.toLowerCase();
-            return words.every((w) => text.includes(w));
+            const text =
+              `${car.name} ${car.make} ${car.model} ${car.plate} ${customer.name} ${customer.phone}`.toLowerCase();
+            const bare = `${car.plate} ${customer.phone}`.toLowerCase().replace(/[^a-z0-9]/g, '');
+            return (
+              words.every((w) => text.includes(w)) ||
+              (words.length > 0 && bare.includes(words.join('').replace(/[^a-z0-9]/g, '') || '?'))
+            );
           })
           .sort((a, b) => a.name.localeCompare(b.name)),
       }))
@@ -57,7 +62,7 @@ export function CarsScreen() {
       }
     >
       <Searchbar
-        placeholder="Name, make or plate"
+        placeholder="Name, make, plate or phone"
         value={query}
         onChangeText={setQuery}
         aria-label="Search cars"

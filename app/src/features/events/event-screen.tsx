@@ -1,6 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { Checkbox } from 'react-native-paper';
 import {
   type Booking,
   type TrackEvent,
@@ -18,6 +19,8 @@ import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../u
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
+import { ArchiveSection } from '../archive';
+import { useAnotherLook } from '../schedule/use-another-look';
 import { newRecord } from '../save-record';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
@@ -37,6 +40,8 @@ function EventPage({ event }: { event: TrackEvent }) {
   const sync = useSync();
   const { show } = useUnits();
   const [choosing, setChoosing] = useState(false);
+  const [picked, setPicked] = useState<string[]>([]);
+  const another = useAnotherLook();
   const [problem, setProblem] = useState<string | null>(null);
   const [cancelled, setCancelled] = useState<Booking | null>(null);
   const venue = logbook.venues.get(event.venueId);
@@ -54,16 +59,20 @@ function EventPage({ event }: { event: TrackEvent }) {
       (a, b) => severity(b.readiness.verdict) - severity(a.readiness.verdict) || a.car.name.localeCompare(b.car.name),
     );
 
-  const book = async (carId: string): Promise<void> => {
-    const result = await sync.save('bookings', {
-      ...newRecord(),
-      ...recordDefaults.bookings,
-      eventId: event.id,
-      carId,
-      notes: '',
-    });
-    setProblem(result.state === 'refused' ? result.sentence : null);
-    if (result.state !== 'refused') setChoosing(false);
+  const book = async (carIds: readonly string[]): Promise<void> => {
+    for (const carId of carIds) {
+      const result = await sync.save('bookings', {
+        ...newRecord(),
+        ...recordDefaults.bookings,
+        eventId: event.id,
+        carId,
+        notes: '',
+      });
+      if (result.state === 'refused') return setProblem(result.sentence);
+    }
+    setProblem(null);
+    setPicked([]);
+    setChoosing(false);
   };
   const change = async (booking: Booking, archived: boolean): Promise<void> => {
     const result = await sync.save('bookings', { ...booking, archived });
@@ -105,6 +114,7 @@ function EventPage({ event }: { event: TrackEvent }) {
       }
     >
       {problem ? <Text tone="stop">{problem}</Text> : null}
+      {event.archived ? <Text tone="amber">This event is cancelled.</Text> : null}
       {today >= event.startDate ? (
         <MainButton mode="outlined" onPress={() => router.push(routes.eventDay(event.id))}>
           Event day
@@ -138,11 +148,29 @@ function EventPage({ event }: { event: TrackEvent }) {
               />
             ) : null}
             {free.map((car) => (
-              <LinkRow key={car.id} label={`Book ${car.name}`} onPress={() => void book(car.id)}>
-                <Text as="strong">{car.name}</Text>
-                <Text as="small">{`${car.make} ${car.model}, ${logbook.customers.get(car.customerId)?.name ?? ''}`}</Text>
-              </LinkRow>
+              <View key={car.id} style={styles.line}>
+                <View style={styles.grow}>
+                  <LinkRow label={`Book ${car.name}`} onPress={() => void book([car.id])}>
+                    <Text as="strong">{car.name}</Text>
+                    <Text as="small">
+                      {[car.plate, car.make, car.model, logbook.customers.get(car.customerId)?.name]
+                        .filter(Boolean)
+                        .join(', ')}
+                    </Text>
+                  </LinkRow>
+                </View>
+                <Checkbox
+                  status={picked.includes(car.id) ? 'checked' : 'unchecked'}
+                  onPress={() =>
+                    setPicked(picked.includes(car.id) ? picked.filter((id) => id !== car.id) : [...picked, car.id])
+                  }
+                  aria-label={`${car.name} too`}
+                />
+              </View>
             ))}
+            {picked.length > 0 ? (
+              <MainButton onPress={() => void book(picked)}>{`Book ${counted(picked.length, 'car')}`}</MainButton>
+            ) : null}
           </View>
         </Section>
       ) : null}
@@ -163,6 +191,11 @@ function EventPage({ event }: { event: TrackEvent }) {
                     {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
                   </View>
                   <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{tell(readiness.headline)}</Text>
+                  {another.of(booking.id).map((f) => (
+                    <Text key={f.code} as="small" tone="amber">
+                      {tell(f)}
+                    </Text>
+                  ))}
                 </LinkRow>
               </View>
               <IconButton
@@ -193,6 +226,7 @@ function EventPage({ event }: { event: TrackEvent }) {
           </MainButton>
         ) : null}
       </Section>
+      <ArchiveSection collection="events" record={event} name={event.name} words="Cancel the event" />
     </Screen>
   );
 }

@@ -7,6 +7,8 @@ export const shortcuts = [
   { key: '3', to: routes.work, text: 'Work' },
   { key: '4', to: routes.bench, text: 'Bench' },
   { key: '5', to: routes.inventory, text: 'Stock' },
+  { key: '/', to: routes.search, text: 'Search anything' },
+  { key: 'w', to: routes.weeks, text: 'Weeks' },
   { key: 'e', to: routes.newEvent, text: 'New event' },
   { key: 'c', to: routes.newCar(), text: 'New car' },
   { key: 'b', to: routes.newBottle, text: 'New bottle' },

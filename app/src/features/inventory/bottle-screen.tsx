@@ -11,6 +11,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
 import { BottleHistory } from '../fluid/history';
+import { ArchiveSection } from '../archive';
 import { useSaveFact } from '../save-fact';
 import { counted, reservedText } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
@@ -76,6 +77,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
       <Section title="History">
         <BottleHistory bottleId={bottle.id} />
       </Section>
+      <ArchiveSection collection="bottles" record={bottle} name={bottle.label} />
     </Screen>
   );
 }

@@ -185,11 +185,15 @@ export function RunUpScreen() {
       above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
       actions={
         wide ? (
-          <MainButton mode="outlined" icon="plus" onPress={() => router.push(routes.newEvent)}>
-            New event
-          </MainButton>
+          <>
+            <IconButton icon="search" label="Search anything" onPress={() => router.push(routes.search)} />
+            <MainButton mode="outlined" icon="plus" onPress={() => router.push(routes.newEvent)}>
+              New event
+            </MainButton>
+          </>
         ) : (
           <>
+            <IconButton icon="search" label="Search anything" onPress={() => router.push(routes.search)} />
             <IconButton icon="plus" label="New event" onPress={() => router.push(routes.newEvent)} />
             <IconButton icon="person" label="On duty and settings" onPress={() => router.push(routes.settings)} />
           </>
@@ -217,6 +221,9 @@ export function RunUpScreen() {
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
             Board
+          </MainButton>
+          <MainButton mode="outlined" onPress={() => router.push(routes.weeks)}>
+            Weeks
           </MainButton>
           <MainButton mode="outlined" onPress={() => router.push(routes.orders)}>
             Shopping

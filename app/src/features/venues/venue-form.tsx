@@ -14,6 +14,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { ArchiveSection } from '../archive';
 import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { type ZoneRow, ZoneRows, zoneRow, zonesOfRows } from './zone-rows';
@@ -132,6 +133,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
           </View>
         ) : null}
       </Section>
+      {venue ? <ArchiveSection collection="venues" record={venue} name={venue.name} /> : null}
     </Screen>
   );
 }

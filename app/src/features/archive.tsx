@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import { type Collection, type Logbook, type RecordOf, hangsOn } from '@calvik/core';
+import { collectionNames, counted } from '@calvik/words';
+import type { Saved } from '../api/client';
+import { useLogbook, useSync, useToday } from '../state/hooks';
+import { MainButton, Section } from '../ui/screen';
+import { Text } from '../ui/text';
+
+/** Collections of which a record can be put away, with their shelf in the logbook. */
+export type Storable = Exclude<
+  Collection,
+  'shops' | 'crew' | 'jobs' | 'bookings' | 'messages' | 'brakeSheets' | 'procedures'
+>;
+
+/** Puts a record away, after saying what hangs on it, and takes it back: nothing is ever deleted. */
+export function ArchiveSection<C extends Storable>({
+  collection,
+  record,
+  name,
+  words = 'Put away',
+}: {
+  collection: C;
+  record: RecordOf<C>;
+  name: string;
+  /** On the button: "Put away", "Cancel the event". */
+  words?: string;
+}) {
+  const logbook = useLogbook();
+  const today = useToday();
+  const sync = useSync();
+  const [asking, setAsking] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const now = (logbook[collection] as ReadonlyMap<string, RecordOf<C>>).get(record.id) ?? record;
+  const hanging = hangsOn(logbook, collection, record.id, today);
+  const set = async (archived: boolean): Promise<void> => {
+    const result = await sync.save(collection, { ...now, archived } as Saved as never);
+    setProblem(result.state === 'refused' ? result.sentence : null);
+    setAsking(false);
+  };
+  if (now.archived)
+    return (
+      <Section title="Put away">
+        <Text tone="amber" live>{`${name} is put away.`}</Text>
+        <MainButton mode="outlined" onPress={() => void set(false)}>
+          Take it back
+        </MainButton>
+        {problem ? <Text tone="stop">{problem}</Text> : null}
+      </Section>
+    );
+  return (
+    <Section title={words}>
+      {asking ? (
+        <>
+          <Text tone={hanging.length > 0 ? 'amber' : 'ink'} live>
+            {hanging.length > 0
+              ? `On it hang ${hanging.map(hangsText).join('; ')}. They stay, and what no longer fits is listed under “Needs another look”.`
+              : 'Nothing hangs on it.'}
+          </Text>
+          <MainButton mode="outlined" danger onPress={() => void set(true)}>
+            {`${words}: ${name}`}
+          </MainButton>
+          <MainButton mode="text" onPress={() => setAsking(false)}>
+            Leave it
+          </MainButton>
+        </>
+      ) : (
+        <MainButton mode="text" danger onPress={() => setAsking(true)}>
+          {words}
+        </MainButton>
+      )}
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+    </Section>
+  );
+}
+
+const hangsText = ({ collection, names }: ReturnType<typeof hangsOn>[number]): string =>
+  `${counted(names.length, collectionNames[collection])} (${names.slice(0, 3).join(', ')}${names.length > 3 ? ' …' : ''})`;
+
+/** Everything that is put away, by collection. */
+export const putAway = (logbook: Logbook): { collection: Storable; records: { id: string; name: string }[] }[] =>
+  (
+    [
+      'customers',
+      'cars',
+      'carKinds',
+      'events',
+      'venues',
+      'fluids',
+      'bottles',
+      'padSets',
+      'rotorPairs',
+      'compounds',
+      'wearParts',
+      'suppliers',
+      'orders',
+      'lifts',
+      'wrenches',
+      'ruleSets',
+    ] as const
+  )
+    .map((collection) => ({
+      collection,
+      records: [...(logbook[collection] as ReadonlyMap<string, { id: string; archived: boolean }>).values()]
+        .filter((r) => r.archived)
+        .map((r) => ({ id: r.id, name: nameOf(r) })),
+    }))
+    .filter((c) => c.records.length > 0);
+
+const nameOf = (record: object): string => {
+  const { name, label, placedOn } = record as { name?: string; label?: string; placedOn?: string };
+  return name ?? label ?? (placedOn ? `Order of ${placedOn}` : '');
+};

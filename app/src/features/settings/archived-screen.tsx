@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { RecordOf } from '@calvik/core';
+import { capital, collectionNames } from '@calvik/words';
+import type { Saved } from '../../api/client';
+import { useLogbook, useSync } from '../../state/hooks';
+import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { type Storable, putAway } from '../archive';
+
+/** Everything that was put away, to be taken back. */
+export function ArchivedScreen() {
+  const logbook = useLogbook();
+  const sync = useSync();
+  const wide = useWide();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const away = putAway(logbook);
+  const takeBack = async (collection: Storable, id: string, name: string): Promise<void> => {
+    const record = (logbook[collection] as ReadonlyMap<string, RecordOf<Storable>>).get(id)!;
+    const result = await sync.save(collection, { ...record, archived: false } as Saved as never);
+    setProblem(result.state === 'refused' ? result.sentence : null);
+    setSaid(result.state === 'refused' ? null : `${name} is back.`);
+  };
+  return (
+    <Screen title="Put away" above="Nothing is ever deleted" back="/settings" maxWidth={wide ? 1080 : 720}>
+      {problem ? <Text tone="stop">{problem}</Text> : null}
+      {said ? <Text live>{said}</Text> : null}
+      {away.length === 0 ? <Empty text="Nothing is put away." /> : null}
+      <View style={wide ? styles.columns : styles.column}>
+        {away.map(({ collection, records }) => (
+          <View key={collection} style={wide ? styles.half : null}>
+            <Section title={`${capital(collectionNames[collection])}, ${records.length}`}>
+              {records.map(({ id, name }) => (
+                <View key={id} style={styles.row}>
+                  <Text style={styles.grow}>{name}</Text>
+                  <MainButton mode="text" onPress={() => void takeBack(collection, id, name)}>
+                    {`Take ${name} back`}
+                  </MainButton>
+                </View>
+              ))}
+            </Section>
+          </View>
+        ))}
+      </View>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  columns: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 32, rowGap: 24 },
+  column: { gap: 24 },
+  half: { width: '47%' },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },
+  grow: { flex: 1, minWidth: 0 },
+});
