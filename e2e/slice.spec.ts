@@ -163,7 +163,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await button(page, 'Plan a flush').first().click();
     await field(page, 'Start time').fill('9h15');
     await expect(page.getByTestId('conflicts')).toContainText(
-      /Tove Loy already has a flush on (Cleo’s Brennick|Aske Velund)/,
+      /Tove Loy is busy then: flush on (Cleo’s Brennick|Aske Velund)/,
     );
     await pick(page, 'Crew member', 'Bram Okell');
     await expect(page.getByTestId('conflicts')).not.toContainText('Bram Okell already has');

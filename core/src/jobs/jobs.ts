@@ -39,12 +39,16 @@ export const isDone = (logbook: Logbook, job: Job): boolean => {
 };
 
 export type PlannedSlot = Pick<Job, 'id' | 'crewId' | 'carId' | 'startAt' | 'durationMin'> &
-  Partial<Pick<Job, 'helperId' | 'liftId'>>;
+  Partial<Pick<Job, 'helperId' | 'liftId' | 'kind' | 'eventId'>>;
 
 const handsOf = (job: PlannedSlot): string[] => [job.crewId, ...(job.helperId ? [job.helperId] : [])];
 const shareHands = (a: PlannedSlot, b: PlannedSlot): string | null =>
   handsOf(a).find((id) => handsOf(b).includes(id)) ?? null;
 const shareLift = (a: PlannedSlot, b: PlannedSlot): boolean => !!a.liftId && a.liftId === b.liftId;
+
+/** At a track one pair of hands looks after several cars: their visits stand side by side. */
+const isSameEvent = (a: PlannedSlot, b: PlannedSlot): boolean =>
+  a.kind === 'atEvent' && b.kind === 'atEvent' && a.eventId === b.eventId && a.carId !== b.carId;
 
 /**
  * Jobs that overlap with a slot: of the same person, on the same car, or on the same lift. Ends that touch do not overlap; jobs that
@@ -55,6 +59,7 @@ export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
     (job) =>
       job.id !== slot.id &&
       !job.archived &&
+      !isSameEvent(job, slot) &&
       (shareHands(job, slot) !== null || job.carId === slot.carId || shareLift(job, slot)) &&
       Date.parse(job.startAt) < ends(slot) &&
       Date.parse(slot.startAt) < ends(job) &&

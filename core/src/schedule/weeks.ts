@@ -4,7 +4,7 @@ import { loadUpOf } from '../demand';
 import { isDone } from '../jobs';
 import type { Logbook } from '../logbook';
 import type { Car, CrewMember, Finding, Job, TrackEvent } from '../model';
-import { VISIT_MINUTES, type WorkItem, shoppingLists } from '../work';
+import { type ShoppingLine, VISIT_MINUTES, type WorkItem, shoppingLists } from '../work';
 import { absenceOf, breaksOfShop, hoursOf } from './hours';
 import { capacityOf } from './problem';
 import { workLists } from './slot';
@@ -24,7 +24,7 @@ export interface WeekDay {
   loadUps: TrackEvent[];
   people: PersonDay[];
   /** What has to be ordered by this day. */
-  orderBy: { name: string; supplier: string }[];
+  orderBy: Pick<ShoppingLine, 'goods' | 'name' | 'axle'>[];
 }
 
 /** Work of one car for one event that nobody has planned. */
@@ -71,7 +71,7 @@ export function weekDays(logbook: Logbook, from: LocalDate, count: number, today
       orderBy: lists.flatMap((l) =>
         l.lines
           .filter((line) => (line.orderBy !== null && line.orderBy < today ? today : line.orderBy) === date)
-          .map((line) => ({ name: line.name, supplier: l.supplier?.name ?? '' })),
+          .map(({ goods, name, axle }) => ({ goods, name, axle })),
       ),
     };
   });

@@ -126,7 +126,7 @@ describe('planning', () => {
     const found = conflictingJobs(logbook, clash);
     expect(found).toEqual([nine]);
     expect(tell(conflictFinding(logbook, clash, nine))).toBe(
-      'Tove already has a flush on Test car, Thu 4 Jun 09:00–10:00.',
+      'Tove is busy then: flush on Test car, Thu 4 Jun 09:00–10:00.',
     );
     expect(conflictingJobs(logbook, job('2026-06-04T10:00:00Z', { carId: other.id }))).toEqual([]);
     expect(conflictingJobs(logbook, job('2026-06-04T08:00:00Z', { carId: other.id }))).toEqual([]);

@@ -50,7 +50,7 @@ const conflictText = ({ job, car, from, to }: Omit<JobFindings['personIsBusy'], 
 
 export const jobTexts: TextsFor<JobFindings> = {
   personIsBusy: ({ person, ...conflict }, _, say) =>
-    `${person || 'Somebody'} already has a ${conflictText(conflict, say)}.`,
+    `${person || 'Somebody'} is busy then: ${conflictText(conflict, say)}.`,
   carIsBusy: ({ person, ...conflict }, _, say) =>
     `${person || 'Somebody'} is at this car then: ${conflictText(conflict, say)}.`,
   notBeforeEvent: ({ event }) => `That is not before ${event}.`,

@@ -15,7 +15,7 @@ import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
-import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
+import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
@@ -37,6 +37,7 @@ function EventPage({ event }: { event: TrackEvent }) {
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
+  const wide = useWide();
   const sync = useSync();
   const { show } = useUnits();
   const [choosing, setChoosing] = useState(false);
@@ -88,6 +89,7 @@ function EventPage({ event }: { event: TrackEvent }) {
       title={event.name}
       above={`${dateSpan(event.startDate, event.endDate)}, ${relativeDays(today, event.startDate)}`}
       back="/"
+      maxWidth={wide ? 1400 : 720}
       actions={
         <>
           <IconButton
@@ -174,59 +176,65 @@ function EventPage({ event }: { event: TrackEvent }) {
           </View>
         </Section>
       ) : null}
-      <Section title="Booked cars">
-        {lines.length === 0 ? (
-          <Empty text="No car is booked yet." action="Book a car" onPress={() => setChoosing(true)} />
-        ) : null}
-        <View>
-          {lines.map(({ booking, car, readiness }) => (
-            <View key={booking.id} style={styles.line}>
-              <View style={styles.grow}>
-                <LinkRow
-                  label={`${car.name}: ${tell(readiness.headline)}`}
-                  onPress={() => router.push(routes.car(car.id, { event: event.id }))}
-                >
-                  <View style={styles.name}>
-                    <Text as="strong">{car.name}</Text>
-                    {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
+      <View style={wide ? styles.columns : styles.column}>
+        <View style={wide ? styles.two : null}>
+          <Section title="Booked cars">
+            {lines.length === 0 ? (
+              <Empty text="No car is booked yet." action="Book a car" onPress={() => setChoosing(true)} />
+            ) : null}
+            <View>
+              {lines.map(({ booking, car, readiness }) => (
+                <View key={booking.id} style={styles.line}>
+                  <View style={styles.grow}>
+                    <LinkRow
+                      label={`${car.name}: ${tell(readiness.headline)}`}
+                      onPress={() => router.push(routes.car(car.id, { event: event.id }))}
+                    >
+                      <View style={styles.name}>
+                        <Text as="strong">{car.name}</Text>
+                        {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
+                      </View>
+                      <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{tell(readiness.headline)}</Text>
+                      {another.of(booking.id).map((f) => (
+                        <Text key={f.code} as="small" tone="amber">
+                          {tell(f)}
+                        </Text>
+                      ))}
+                    </LinkRow>
                   </View>
-                  <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{tell(readiness.headline)}</Text>
-                  {another.of(booking.id).map((f) => (
-                    <Text key={f.code} as="small" tone="amber">
-                      {tell(f)}
-                    </Text>
-                  ))}
-                </LinkRow>
-              </View>
-              <IconButton
-                icon="close"
-                label={`Cancel the booking of ${car.name}`}
-                onPress={() => void change(booking, true)}
-              />
+                  <IconButton
+                    icon="close"
+                    label={`Cancel the booking of ${car.name}`}
+                    onPress={() => void change(booking, true)}
+                  />
+                </View>
+              ))}
             </View>
-          ))}
+          </Section>
         </View>
-      </Section>
-      <Section title="Demands">
-        <Text>
-          {venue
-            ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid is taken to get to ${show(venue.peakFluidTempC, 'temperature')} there, where too little is known of a car to compute it.`
-            : 'The venue is not known.'}
-        </Text>
-        <Text>
-          {event.flushWithinDays
-            ? `${event.organiser || 'The organiser'} wants the fluid changed within ${counted(event.flushWithinDays, 'day')} before it.`
-            : 'The organiser has no rule about the age of the fluid.'}
-        </Text>
-        <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
-        <Rules event={event} />
-        {venue ? (
-          <MainButton mode="text" icon="edit" onPress={() => router.push(routes.venue(venue.id))}>
-            {`Edit ${venue.name}`}
-          </MainButton>
-        ) : null}
-      </Section>
-      <ArchiveSection collection="events" record={event} name={event.name} words="Cancel the event" />
+        <View style={[styles.column, wide ? styles.one : null]}>
+          <Section title="Demands">
+            <Text>
+              {venue
+                ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid is taken to get to ${show(venue.peakFluidTempC, 'temperature')} there, where too little is known of a car to compute it.`
+                : 'The venue is not known.'}
+            </Text>
+            <Text>
+              {event.flushWithinDays
+                ? `${event.organiser || 'The organiser'} wants the fluid changed within ${counted(event.flushWithinDays, 'day')} before it.`
+                : 'The organiser has no rule about the age of the fluid.'}
+            </Text>
+            <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
+            <Rules event={event} />
+            {venue ? (
+              <MainButton mode="text" icon="edit" onPress={() => router.push(routes.venue(venue.id))}>
+                {`Edit ${venue.name}`}
+              </MainButton>
+            ) : null}
+          </Section>
+          <ArchiveSection collection="events" record={event} name={event.name} words="Cancel the event" />
+        </View>
+      </View>
     </Screen>
   );
 }
@@ -246,6 +254,10 @@ function Rules({ event }: { event: TrackEvent }) {
 
 const styles = StyleSheet.create({
   footer: { flexDirection: 'row', gap: 8 },
+  columns: { flexDirection: 'row', gap: 32, alignItems: 'flex-start' },
+  column: { gap: 24 },
+  two: { flex: 2, minWidth: 0 },
+  one: { flex: 1, minWidth: 0 },
   line: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8 },

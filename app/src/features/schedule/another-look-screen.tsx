@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, dateIn, findingKey, longDate } from '@calvik/core';
 import type { AnotherLook } from '@calvik/core/run-up';
-import { useLogbook, useSync } from '../../state/hooks';
+import { useLoaded, useLogbook, useSync } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
+import { Reading } from '../../ui/reading';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
@@ -29,6 +30,7 @@ export function AnotherLookScreen() {
   const router = useRouter();
   const wide = useWide();
   const { list } = useAnotherLook();
+  const loaded = useLoaded();
   const kinds = (['job', 'booking', 'message'] as const).filter((about) => list.some((l) => l.about === about));
   return (
     <Screen
@@ -42,7 +44,8 @@ export function AnotherLookScreen() {
         ) : undefined
       }
     >
-      {list.length === 0 ? (
+      {loaded ? null : <Reading />}
+      {loaded && list.length === 0 ? (
         <Empty
           text="Everything that is planned and told still fits."
           action="To the board"

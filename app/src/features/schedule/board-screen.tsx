@@ -1,11 +1,11 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
 import { type Job, dateIn, isDone, plusDays, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { loadUpOf, weekdayOf } from '@calvik/core';
-import { absenceOf } from '@calvik/core/run-up';
-import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { unplannedWork, absenceOf } from '@calvik/core/run-up';
+import { useLoaded, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -27,6 +27,7 @@ import { routes } from '../routes';
 export function BoardScreen() {
   const router = useRouter();
   const wide = useWide();
+  const loaded = useLoaded();
   const logbook = useLogbook();
   const sync = useSync();
   const today = useToday();
@@ -46,6 +47,10 @@ export function BoardScreen() {
   const jobs = [...logbook.jobs.values()]
     .filter((j) => !j.archived && days.includes(dateIn(j.startAt, timeZone)))
     .sort((a, b) => a.startAt.localeCompare(b.startAt));
+  const unplanned = useMemo(
+    () => (loaded && wide ? unplannedWork(logbook, today) : []),
+    [loaded, wide, logbook, today],
+  );
   const rows: BoardRow[] = [
     ...[...(by === 'crew' ? logbook.crew : logbook.lifts).values()]
       .filter((r) => !r.archived)
@@ -160,6 +165,7 @@ export function BoardScreen() {
           rows={rows}
           jobs={jobs}
           mover={mover}
+          unplanned={unplanned.filter((u) => u.items.some((i) => i.earliest <= days.at(-1)! && i.latest >= days[0]!))}
           onOpen={setOpened}
           onDay={(d) => {
             setDay(d);
@@ -275,7 +281,7 @@ function DayList({
 }
 
 /** A drop that would break a rule: which, in words, and what to do. */
-function Asked({ mover }: { mover: ReturnType<typeof useMove> }) {
+export function Asked({ mover }: { mover: ReturnType<typeof useMove> }) {
   const logbook = useLogbook();
   const t = useTokens();
   if (!mover.asked) return null;

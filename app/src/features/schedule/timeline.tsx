@@ -22,7 +22,7 @@ import {
   type Finding,
   findingKey,
 } from '@calvik/core';
-import { absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/core/run-up';
+import { type Unplanned, absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
@@ -30,6 +30,7 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { carOf, handsOf, workOf } from './job-words';
+import { UnplannedChip, newVisitOn, spokenDrags } from './unplanned';
 import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
 import { useTell } from '../../state/use-say';
@@ -46,6 +47,8 @@ const TO = 19 * 60;
 const SNAP = 15;
 const ROW = 84;
 const LABEL = 132;
+/** More would push the board off the screen. */
+const MOST_CHIPS = 10;
 
 interface Props {
   days: string[];
@@ -54,6 +57,8 @@ interface Props {
   mover: ReturnType<typeof useMove>;
   onOpen: (id: string) => void;
   onDay: (day: string) => void;
+  /** Work that can be dragged onto the board. */
+  unplanned: readonly Unplanned[];
 }
 
 /** Which rows a job stands in: of its people, or of its lift. */
@@ -66,14 +71,19 @@ function Block({
   row,
   style,
   onOpen,
-  isBroken,
+  broken,
+  room,
 }: {
   job: Job;
   row: BoardRow;
   style: CSSProperties;
   onOpen: () => void;
-  isBroken: boolean;
+  /** What no longer fits about it, the first of it in words; null where all does. */
+  broken: string | null;
+  /** Free pixels from its left edge to the next one. */
+  room: number;
 }) {
+  const isBroken = broken !== null;
   const t = useTokens();
   const logbook = useLogbook();
   const done = isDone(logbook, job);
@@ -92,14 +102,14 @@ function Block({
       {...attributes}
       {...listeners}
       role="button"
-      aria-label={`${carOf(logbook, job)}, ${time}: ${workOf(logbook, job)}`}
+      aria-label={`${carOf(logbook, job)}, ${time}: ${workOf(logbook, job)}${broken ? `. ${broken}` : ''}`}
       title={`${time} ${carOf(logbook, job)}: ${workOf(logbook, job)}`}
       data-testid={`block-${job.id}`}
       onClick={onOpen}
       style={{
         ...style,
         boxSizing: 'border-box',
-        overflow: 'hidden',
+        overflow: isNarrow ? 'visible' : 'hidden',
         cursor: done || isHelping ? 'default' : 'grab',
         touchAction: 'none',
         border: `${isBroken ? 2 : 1}px ${isHelping ? 'dashed' : 'solid'} ${isBroken ? t.amber : t.iron}`,
@@ -112,17 +122,45 @@ function Block({
         transform: transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined,
       }}
     >
-      <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={1} style={styles.blockName}>
-        {isNarrow ? carOf(logbook, job) : `${time} ${carOf(logbook, job)}`}
-      </Text>
+      {isNarrow ? (
+        // A short job has its name beside it, as far as there is room.
+        <div
+          style={{
+            position: 'absolute',
+            left: '100%',
+            marginLeft: 3,
+            top: 2,
+            width: Math.max(48, Math.min(190, room - (style.width as number) - 6)),
+            pointerEvents: 'none',
+          }}
+        >
+          <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={2} style={styles.blockName}>
+            {`${time} ${carOf(logbook, job)}`}
+          </Text>
+          <Text as="small" tone={isBroken ? 'amber' : 'ink'} numberOfLines={2} style={styles.blockText}>
+            {broken ?? (isHelping ? 'helping' : workOf(logbook, job))}
+          </Text>
+        </div>
+      ) : (
+        <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={1} style={styles.blockName}>
+          {`${time} ${carOf(logbook, job)}`}
+        </Text>
+      )}
       {isNarrow ? null : (
         <Text as="small" numberOfLines={2} style={styles.blockText}>
           {isHelping ? 'helping' : workOf(logbook, job)}
         </Text>
       )}
-      {row.by === 'lift' || job.isPinned ? (
+      {isNarrow || broken === null ? null : (
+        <Text as="small" tone="amber" numberOfLines={1} style={styles.blockText}>
+          {broken}
+        </Text>
+      )}
+      {!isNarrow && (row.by === 'lift' || job.isPinned || job.helperId) ? (
         <Text as="small" numberOfLines={1} style={styles.blockText}>
-          {[row.by === 'lift' ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : ''].filter(Boolean).join(', ')}
+          {[row.by === 'lift' || job.helperId ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : '']
+            .filter(Boolean)
+            .join(', ')}
         </Text>
       ) : null}
     </div>
@@ -140,7 +178,7 @@ function Cell({ id, data, style, children }: { id: string; data: object; style: 
 }
 
 /** A day with a clock across, or a week with a column for each day; rows of people or of lifts. */
-export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
+export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned }: Props) {
   const tell = useTell();
   const another = useAnotherLook();
   const t = useTokens();
@@ -175,10 +213,36 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
 
   /** Where a dragged job would stand. */
   const wanted = (event: DragMoveEvent | DragEndEvent): { from: Job; to: Job } | null => {
-    const dragged = event.active.data.current as { job: Job; row: BoardRow } | undefined;
+    const dragged = event.active.data.current as { job: Job; row: BoardRow } | { work: Unplanned } | undefined;
     if (!dragged) return null;
-    const { job, row } = dragged;
     const target = (event.over?.data.current ?? null) as { row: BoardRow; day: string } | null;
+    if ('work' in dragged) {
+      if (!target) return null;
+      const crewId = target.row.by === 'crew' ? target.row.id : (rows.find((r) => r.by === 'crew')?.id ?? null);
+      const first = crewId ?? [...logbook.crew.values()].find((m) => !m.archived)?.id;
+      if (!first) return null;
+      const visit = newVisitOn(logbook, dragged.work, first, target.day, today);
+      const left = event.active.rect.current.translated?.left;
+      const box = event.over?.rect;
+      // On the day it stands where it was dropped; in the week at the first time that fits.
+      const dropped =
+        isWeek || left === undefined || !box
+          ? visit.startAt
+          : instantAt(
+              target.day,
+              timeOf(
+                Math.min(TO - SNAP, Math.max(FROM, FROM + Math.round((left - box.left) / perMinute / SNAP) * SNAP)),
+              ),
+              timeZone,
+            );
+      const made = {
+        ...visit,
+        startAt: dropped,
+        liftId: target.row.by === 'lift' ? target.row.id || null : visit.liftId,
+      };
+      return { from: made, to: made };
+    }
+    const { job, row } = dragged;
     const fromDay = dateIn(job.startAt, timeZone);
     const fromMinutes = minutesOf(timeIn(job.startAt, timeZone));
     const rowTo = target?.row ?? row;
@@ -229,7 +293,13 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
           </Text>
         )}
       </View>
-      <DndContext sensors={sensors} onDragMove={moved} onDragEnd={ended} onDragCancel={() => setOver(null)}>
+      <DndContext
+        accessibility={{ announcements: spokenDrags(logbook) }}
+        sensors={sensors}
+        onDragMove={moved}
+        onDragEnd={ended}
+        onDragCancel={() => setOver(null)}
+      >
         <div style={{ position: 'relative', display: 'flex', borderBottom: `1.5px solid ${t.ink}`, height: 26 }}>
           {isWeek
             ? days.map((d, i) => (
@@ -245,6 +315,19 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                 </div>
               ))}
         </div>
+        {unplanned.length > 0 ? (
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, padding: '6px 0' }} data-testid="tray">
+            <Text as="label" style={styles.tray}>
+              Not planned
+            </Text>
+            {unplanned.slice(0, MOST_CHIPS).map((work) => (
+              <UnplannedChip key={work.bookingId} work={work} isSmall />
+            ))}
+            {unplanned.length > MOST_CHIPS ? (
+              <Text as="small">{`and ${unplanned.length - MOST_CHIPS} more, see Weeks`}</Text>
+            ) : null}
+          </div>
+        ) : null}
         {rows.map((row) => {
           const member = row.by === 'crew' ? logbook.crew.get(row.id) : undefined;
           return (
@@ -288,13 +371,25 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                     {!isWeek && open ? <Off t={t} open={open} perMinute={perMinute} /> : null}
                     {own.map((job) => {
                       const at = minutesOf(timeIn(job.startAt, timeZone));
-                      const isBroken = !isDone(logbook, job) && another.of(job.id).length > 0;
+                      const finding = isDone(logbook, job) ? undefined : another.of(job.id)[0];
+                      // What lies on each other shares the height of the row.
+                      const end = at + job.durationMin;
+                      const beside = own.filter((o) => {
+                        const from = minutesOf(timeIn(o.startAt, timeZone));
+                        return from < end && from + o.durationMin > at;
+                      });
+                      const height = (ROW - 7) / beside.length;
+                      const next = own
+                        .map((o) => minutesOf(timeIn(o.startAt, timeZone)))
+                        .filter((m) => m > at)
+                        .sort((a, b) => a - b)[0];
                       return (
                         <Block
                           key={job.id}
                           job={job}
                           row={row}
-                          isBroken={isBroken}
+                          broken={finding ? tell(finding) : null}
+                          room={((next ?? TO) - at) * perMinute}
                           onOpen={() => onOpen(job.id)}
                           style={
                             isWeek
@@ -303,8 +398,8 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay }: Props) {
                                   position: 'absolute',
                                   left: (at - FROM) * perMinute,
                                   width: Math.max(18, job.durationMin * perMinute - 2),
-                                  top: 3,
-                                  height: ROW - 7,
+                                  top: 3 + beside.indexOf(job) * height,
+                                  height: height - (beside.length > 1 ? 1 : 0),
                                 }
                           }
                         />
@@ -366,6 +461,7 @@ const styles = StyleSheet.create({
   },
   objection: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
   grow: { flex: 1, minWidth: 0 },
+  tray: { width: LABEL - 6 },
   label: { width: LABEL, paddingRight: 8, paddingTop: 6 },
   blockName: { fontFamily: 'Barlow_600SemiBold' },
   blockText: { fontSize: 13, lineHeight: 16 },

@@ -29,7 +29,8 @@ export function useMove(): {
   const save = async (from: Job, to: Job, text: string): Promise<void> => {
     const result = await sync.save('jobs', { ...to, version: logbook.jobs.get(from.id)?.version ?? from.version });
     setProblem(result.state === 'refused' ? result.sentence : null);
-    if (result.state !== 'refused') remember({ text, before: [{ id: from.id, job: from }] });
+    if (result.state !== 'refused')
+      remember({ text, before: [{ id: from.id, job: from.version === 0 ? null : from }] });
   };
   return {
     judge,

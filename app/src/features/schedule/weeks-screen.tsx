@@ -1,17 +1,23 @@
+import { DndContext, type DragEndEvent, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { dateSpan, plusDays, shortDate, weekdayOf } from '@calvik/core';
 import { type PersonDay, type Unplanned, type WeekDay, unplannedWork, weekDays } from '@calvik/core/run-up';
 import { counted, workName } from '@calvik/words';
-import { useLogbook, useToday } from '../../state/hooks';
+import { goodsName } from '@calvik/words/work';
+import { useLoaded, useLogbook, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
+import { Reading } from '../../ui/reading';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
 import { hoursAndMinutes } from '../work/use-work';
 import { AnotherLookBanner } from './another-look-banner';
+import { Asked } from './board-screen';
+import { UnplannedChip, newVisitOn, spokenDrags } from './unplanned';
+import { useMove } from './use-move';
 
 const WEEKS = 5;
 const letters = ['M', 'T', 'W', 'T', 'F', 'S', 'S'];
@@ -21,8 +27,18 @@ export function WeeksScreen() {
   const logbook = useLogbook();
   const today = useToday();
   const wide = useWide();
+  const loaded = useLoaded();
   const [from, setFrom] = useState(() => plusDays(today, -weekdayOf(today)));
   const days = useMemo(() => weekDays(logbook, from, WEEKS * 7, today), [logbook, from, today]);
+  const mover = useMove();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const dropped = (event: DragEndEvent): void => {
+    const { work } = (event.active.data.current ?? {}) as { work?: Unplanned };
+    const at = event.over?.data.current as { crewId: string; day: string } | undefined;
+    if (!work || !at) return;
+    const job = newVisitOn(logbook, work, at.crewId, at.day, today);
+    mover.move(job, job, `${work.car.name} planned`);
+  };
   const unplanned = useMemo(() => unplannedWork(logbook, today), [logbook, today]);
   return (
     <Screen
@@ -37,9 +53,27 @@ export function WeeksScreen() {
         </>
       }
     >
-      <AnotherLookBanner />
-      {wide ? <Grid days={days} /> : <WeekList days={days} />}
-      <Tray unplanned={unplanned} />
+      {loaded ? (
+        <>
+          <AnotherLookBanner />
+          {wide ? (
+            <DndContext sensors={sensors} accessibility={{ announcements: spokenDrags(logbook) }} onDragEnd={dropped}>
+              <Grid days={days} />
+              <Text as="small">Drag what is not planned onto a person and a day; or press Plan.</Text>
+              <Tray unplanned={unplanned} />
+            </DndContext>
+          ) : (
+            <>
+              <WeekList days={days} />
+              <Tray unplanned={unplanned} />
+            </>
+          )}
+          <Asked mover={mover} />
+          {mover.problem ? <Text tone="stop">{mover.problem}</Text> : null}
+        </>
+      ) : (
+        <Reading />
+      )}
     </Screen>
   );
 }
@@ -62,21 +96,25 @@ function Tray({ unplanned }: { unplanned: Unplanned[] }) {
       <View style={wide ? styles.columns : undefined}>
         {unplanned.map((u) => (
           <View key={u.bookingId} style={wide ? styles.third : null} testID="unplanned">
-            <LinkRow
-              label={`${u.car.name} for ${u.event.name}`}
-              onPress={() => router.push(routes.workList(u.event.id))}
-            >
-              <View style={styles.row}>
-                <Text as="strong" style={styles.grow}>
-                  {u.car.name}
+            {wide ? (
+              <UnplannedChip work={u} onPress={() => router.push(routes.workList(u.event.id))} />
+            ) : (
+              <LinkRow
+                label={`${u.car.name} for ${u.event.name}`}
+                onPress={() => router.push(routes.workList(u.event.id))}
+              >
+                <View style={styles.row}>
+                  <Text as="strong" style={styles.grow}>
+                    {u.car.name}
+                  </Text>
+                  <Text as="unit">{hoursAndMinutes(u.minutes)}</Text>
+                </View>
+                <Text as="small">{`${u.event.name}, ${dateSpan(u.event.startDate, u.event.endDate)}`}</Text>
+                <Text as="small" tone="ink">
+                  {u.items.map((i) => workName(i.key, i.ownTitle)).join('; ')}
                 </Text>
-                <Text as="unit">{hoursAndMinutes(u.minutes)}</Text>
-              </View>
-              <Text as="small">{`${u.event.name}, ${dateSpan(u.event.startDate, u.event.endDate)}`}</Text>
-              <Text as="small" tone="ink">
-                {u.items.map((i) => workName(i.key, i.ownTitle)).join('; ')}
-              </Text>
-            </LinkRow>
+              </LinkRow>
+            )}
           </View>
         ))}
       </View>
@@ -135,7 +173,7 @@ function Grid({ days }: { days: WeekDay[] }) {
                   role="link"
                   aria-label={`${e.name}, ${dateSpan(e.startDate, e.endDate)}`}
                   onPress={() => router.push(routes.event(e.id))}
-                  style={styles.name}
+                  style={[styles.name, i > days.length - 5 ? styles.nameLeft : null]}
                 >
                   <Text as="small" tone="iron" numberOfLines={2} style={styles.nameText}>
                     {e.name}
@@ -150,7 +188,7 @@ function Grid({ days }: { days: WeekDay[] }) {
               {d.orderBy.length > 0 ? (
                 <Pressable
                   role="link"
-                  aria-label={`Order by ${shortDate(d.date)}: ${d.orderBy.map((o) => o.name).join(', ')}`}
+                  aria-label={`Order by ${shortDate(d.date)}: ${d.orderBy.map((o) => goodsName(o.goods, o.name, o.axle)).join(', ')}`}
                   onPress={() => router.push(routes.orders)}
                 >
                   <Text as="label" tone="amber">{`O${d.orderBy.length > 1 ? d.orderBy.length : ''}`}</Text>
@@ -196,12 +234,17 @@ function LoadCell({
   const words = absence
     ? `${tell(absence)}${plannedMin > 0 ? ` ${hoursAndMinutes(plannedMin)} planned all the same.` : ''}`
     : `${hoursAndMinutes(plannedMin)} of ${hoursAndMinutes(capacityMin)}`;
+  const { setNodeRef, isOver: isUnder } = useDroppable({
+    id: `${member.id} ${day.date}`,
+    data: { crewId: member.id, day: day.date },
+  });
   return (
     <Pressable
+      ref={setNodeRef as never}
       role="link"
       aria-label={`${member.name}, ${shortDate(day.date)}: ${words}`}
       onPress={onPress}
-      style={[styles.cell, styles.load, look]}
+      style={[styles.cell, styles.load, look, isUnder ? { backgroundColor: t.ironWash } : null]}
     >
       {absence ? <div title={words} style={{ ...hatch(t.rule), position: 'absolute', inset: 0 }} /> : null}
       {plannedMin > 0 ? (
@@ -256,7 +299,7 @@ function WeekList({ days }: { days: WeekDay[] }) {
                 const lines = [
                   ...d.events.map((e) => e.name),
                   ...d.loadUps.map((e) => `Load-up for ${e.name}`),
-                  ...d.orderBy.map((o) => `Order by today: ${o.name}`),
+                  ...new Set(d.orderBy.map((o) => `Order by this day: ${goodsName(o.goods, o.name, o.axle)}`)),
                   ...(shut ? [tell(shut)] : away.map((p) => tell(p.absence!))),
                 ];
                 if (lines.length === 0 && load.length === 0) return null;
@@ -295,13 +338,14 @@ const styles = StyleSheet.create({
   grow: { flex: 1, minWidth: 0 },
   label: { width: 120, paddingRight: 8 },
   cell: { flex: 1, minWidth: 0, alignItems: 'center', paddingVertical: 3 },
-  tall: { minHeight: 78, justifyContent: 'flex-start', gap: 2, overflow: 'visible' },
-  bar: { height: 6, alignSelf: 'stretch' },
-  name: { position: 'absolute', top: 10, left: 1, width: 118, zIndex: 2 },
+  tall: { minHeight: 92, justifyContent: 'flex-end', gap: 2, overflow: 'visible' },
+  bar: { position: 'absolute', top: 3, left: 0, right: 0, height: 6 },
+  name: { position: 'absolute', top: 11, left: 1, width: 118, zIndex: 2 },
+  nameLeft: { left: 'auto', right: 1, alignItems: 'flex-end' },
   nameText: { lineHeight: 15, fontSize: 13 },
   events: { borderTopWidth: 1.5, borderBottomWidth: 1.5, alignItems: 'stretch' },
   person: { borderBottomWidth: 1, alignItems: 'stretch' },
   load: { minHeight: 48, justifyContent: 'flex-end', overflow: 'hidden' },
   columns: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 24 },
-  third: { width: '31%' },
+  third: { width: '32%', paddingVertical: 4 },
 });

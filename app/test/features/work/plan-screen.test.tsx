@@ -39,7 +39,7 @@ describe('planning', () => {
     type('Start time', '10:00');
     expect(conflicts.textContent).toBe('');
     type('Start time', '10.01');
-    expect(conflicts.textContent).toMatch(/Tove Loy already has a flush on Rooth Velund, .* 11:00–12:00\./);
+    expect(conflicts.textContent).toMatch(/Tove Loy is busy then: flush on Rooth Velund, .* 11:00–12:00\./);
     expect(screen.getByRole('button', { name: 'Plan it all the same' })).toBeTruthy();
   });
 
