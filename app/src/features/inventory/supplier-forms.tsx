@@ -14,6 +14,7 @@ import { PickList } from '../../ui/pick-list';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { ArchiveSection } from '../archive';
 import { newId, newRecord, useSaveRecord } from '../save-record';
 
 const goodsOptions: { value: Goods; label: string }[] = [
@@ -59,9 +60,15 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
         <TextField control={control} name="name" label="Name" required />
         <Text as="small">Sells</Text>
         <Chips label="Sells" options={goodsOptions} chosen={supplies} onChange={(next) => setValue('supplies', next)} />
+        {form.formState.errors.supplies?.message ? (
+          <Text tone="stop" live>
+            {form.formState.errors.supplies.message}
+          </Text>
+        ) : null}
         <TextField control={control} name="leadDays" label="Working days from order to door" required />
         <TextField control={control} name="notes" label="Notes" lines={2} />
       </Section>
+      {supplier ? <ArchiveSection collection="suppliers" record={supplier} name={supplier.name} /> : null}
     </Screen>
   );
 }

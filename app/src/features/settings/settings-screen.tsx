@@ -37,10 +37,13 @@ function Crew() {
       name: name.trim(),
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
-    const result = await sync.save('crew', record);
-    if (result.state === 'refused') return setProblem(result.sentence);
-    setProblem(null);
     setName('');
+    const result = await sync.save('crew', record);
+    if (result.state === 'refused') {
+      setName(name);
+      return setProblem(result.sentence);
+    }
+    setProblem(null);
     if (!onDuty) dispatch(prefer({ crewId: record.id }));
   };
   return (
@@ -84,7 +87,9 @@ function Lifts() {
   const add = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('Type the name first.');
     if (lifts.some((l) => isSameName(l.name, name))) return setProblem(`${name.trim()} is there already.`);
-    if (await saveLift({ ...newRecord(), name: name.trim() })) setName('');
+    // Emptied at once: what is typed while it is being saved is the next one.
+    setName('');
+    if (!(await saveLift({ ...newRecord(), name: name.trim() }))) setName(name);
   };
   return (
     <Section title="Lifts">
