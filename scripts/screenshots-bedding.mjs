@@ -58,12 +58,6 @@ async function sideBySide(shot, pictures, path) {
  */
 export async function beddingPictures({ url, velund, folder, shoot, shot, say }) {
   const phone = { width: 390, height: 844 };
-  await shoot('bedding-prediction', phone, `${velund}/bedding/plan`, {
-    act: async (page) => {
-      await page.getByTestId('prediction-chart').scrollIntoViewIfNeeded();
-      await page.getByRole('button', { name: 'Stop by stop, as a table' }).scrollIntoViewIfNeeded();
-    },
-  });
   const well = Array.from({ length: 40 }, () => null);
   const moments = [
     await moment(shot, url, velund, [null, null, 'letGoEarly', ...well], { prompt: 'Brake now', counted: 6 }),

@@ -31,12 +31,4 @@ export async function trackPictures({ shoot, changes, idOf }) {
       await page.getByRole('checkbox', { name: 'There is: Wheels off' }).click();
     },
   });
-  await shoot('event-closed', PHONE, `${day}/closing/${booking}`, {
-    act: async (page) => {
-      await page.getByRole('textbox', { name: 'Advice, on the sheet' }).fill('Front pads last one more day like this.');
-      await press(page, 'To the messages');
-      await page.getByRole('button', { name: /^Close/ }).click();
-      await page.getByText(/^Closed\./).waitFor();
-    },
-  });
 }

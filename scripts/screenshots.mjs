@@ -213,16 +213,11 @@ main(async () => {
   say('Taking pictures …');
   await shoot('run-up', PHONE, '/');
   await shoot('car', PHONE, velund);
-  await shoot('event', PHONE, event);
+  await shoot('car-start', PHONE, '/cars/new');
+  await shoot('car-wide', WIDE, velund);
   const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
   const computed = (page) => page.getByTestId('help').waitFor();
   await shoot('heat', PHONE, `${karsk}/heat`, { act: computed });
-  await shoot('heat-wide', WIDE, `${karsk}/heat`, {
-    act: async (page) => {
-      await computed(page);
-      await page.getByTestId('chart-rotor').scrollIntoViewIfNeeded();
-    },
-  });
   await beddingPictures({
     url: server.url,
     velund,
@@ -239,7 +234,9 @@ main(async () => {
     act: (page) => page.getByRole('heading', { name: 'Helm Tessaro' }).scrollIntoViewIfNeeded(),
   });
   const busiest = await takePlan(server.url);
-  await shoot('board', PHONE, `/board?day=${busiest}`);
+  await shoot('board', WIDE, `/board?day=${busiest}`);
+  await shoot('weeks', WIDE, '/weeks');
+  await shoot('another-look', PHONE, '/another-look');
 
   // Today's service on the Velund, brought as far as its torque.
   const service = await serviceUnderWay(server.url, changes);

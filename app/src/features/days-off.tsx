@@ -81,6 +81,7 @@ export function DaysOffFields({
           value={typed.from}
           onChange={(from) => onType({ ...typed, from })}
           invalid={problem !== null && typed.from === ''}
+          optional
         />
       </View>
       <View style={styles.date}>
@@ -89,6 +90,7 @@ export function DaysOffFields({
           value={typed.to}
           onChange={(to) => onType({ ...typed, to })}
           invalid={typed.to !== '' && typed.to < typed.from}
+          optional
         />
       </View>
       <Segments

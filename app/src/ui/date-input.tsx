@@ -22,11 +22,14 @@ export function DateInput({
   value,
   onChange,
   invalid,
+  optional = false,
 }: {
   label: string;
   value: string;
   onChange: (date: string) => void;
   invalid: boolean;
+  /** May be empty: what stands there can be taken away again. */
+  optional?: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const habit = useContext(DateHabitContext);
@@ -46,6 +49,9 @@ export function DateInput({
           hideValidationErrors
         />
       </View>
+      {optional && value !== '' ? (
+        <IconButton icon="close" label={`Clear: ${label}`} onPress={() => onChange('')} />
+      ) : null}
       <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
       <DatePickerModal
         locale={habit}

@@ -272,6 +272,7 @@ export function DateField<T extends FieldValues>({
               value={String(field.value ?? '')}
               onChange={field.onChange}
               invalid={fieldState.invalid}
+              optional={optional}
             />
           </View>
           <Below error={fieldState.error?.message} hint={hint} />

@@ -1,4 +1,5 @@
 export { byTime } from './by-time';
+export { carLabel } from './car-label';
 export * from './exchanges';
 export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';

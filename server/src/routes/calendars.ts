@@ -1,6 +1,6 @@
 import { type Response, Router } from 'express';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { type CalendarEntry, calendarOfCrew, calendarOfEvent } from '@calvik/words/documents';
+import { type CalendarEntry, calendarOfCrew, calendarOfEvent, calendarOfShop } from '@calvik/words/documents';
 import { Problem } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 
@@ -46,6 +46,11 @@ export function calendarRoutes(cache: LogbookCache): Router {
     const member = logbook.crew.get(request.params.id);
     if (!member) throw new Problem(404, 'noSuch', { what: 'crew' });
     answer(response, `${member.name}, ${logbook.shop.name}`, calendarOfCrew(logbook, member.id));
+  });
+
+  router.get('/calendars/shop.ics', async (_request, response) => {
+    const { logbook } = await cache.current();
+    answer(response, logbook.shop.name, calendarOfShop(logbook));
   });
 
   router.get('/calendars/events/:id.ics', async (request, response) => {

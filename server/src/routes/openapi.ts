@@ -431,6 +431,12 @@ const describedPaths = (): Record<string, object> => ({
       responses: { 200: file('The picture', 'image/*'), 404: problem('Not there') },
     },
   },
+  '/api/calendars/shop.ics': {
+    get: {
+      summary: 'Every event with its load-up, and every job of the shop',
+      responses: { 200: file('iCalendar (RFC 5545)', 'text/calendar') },
+    },
+  },
   ...Object.assign(
     {},
     ...(

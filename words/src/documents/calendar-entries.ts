@@ -1,5 +1,16 @@
 /** Calendar entries of jobs and events. */
-import { type Instant, type Job, type LocalDate, type Logbook, dateIn, isDone, plusDays } from '@calvik/core';
+import {
+  type Instant,
+  type Job,
+  type LocalDate,
+  type Logbook,
+  type TrackEvent,
+  dateIn,
+  isDone,
+  loadUpOf,
+  plusDays,
+  carLabel,
+} from '@calvik/core';
 import { jobNames } from '../names';
 import { workName } from '../work-names';
 
@@ -54,15 +65,37 @@ const planned = (logbook: Logbook, of: (job: Job) => boolean): CalendarEntry[] =
     .sort((a, b) => a.startAt.localeCompare(b.startAt) || a.id.localeCompare(b.id))
     .map((job) => jobEntry(logbook, job));
 
+/** The whole shop: every event with its load-up, every job. */
+export const calendarOfShop = (logbook: Logbook): CalendarEntry[] => [
+  ...[...logbook.events.values()]
+    .filter((e) => !e.archived)
+    .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id))
+    .flatMap((e) => [...eventEntry(logbook, e), loadUpEntry(e)]),
+  ...planned(logbook, () => true),
+];
+
+const loadUpEntry = (event: TrackEvent): CalendarEntry => ({
+  id: `${event.id}-load-up`,
+  title: `Load-up, ${event.name}`,
+  details: '',
+  place: '',
+  when: { firstDay: loadUpOf(event), dayAfter: plusDays(loadUpOf(event), 1) },
+  revision: event.version,
+});
+
 /** What one of the crew has to do. */
 export const calendarOfCrew = (logbook: Logbook, crewId: string): CalendarEntry[] =>
   planned(logbook, (job) => job.crewId === crewId || job.helperId === crewId);
 
-/** An event with its days, and all work that is planned for it. */
+/** An event with its days, its load-up, and all work that is planned for it. */
 export function calendarOfEvent(logbook: Logbook, eventId: string): CalendarEntry[] {
   const event = logbook.events.get(eventId);
   if (!event) return [];
-  const cars = logbook.bookingsOfEvent(eventId).map((b) => logbook.cars.get(b.carId)?.name ?? 'a car');
+  return [...eventEntry(logbook, event), loadUpEntry(event), ...planned(logbook, (job) => job.eventId === eventId)];
+}
+
+function eventEntry(logbook: Logbook, event: TrackEvent): CalendarEntry[] {
+  const cars = logbook.bookingsOfEvent(event.id).map((b) => carLabel(logbook, b.carId) || 'a car');
   return [
     {
       id: event.id,
@@ -73,6 +106,5 @@ export function calendarOfEvent(logbook: Logbook, eventId: string): CalendarEntr
       when: { firstDay: event.startDate, dayAfter: plusDays(event.endDate, 1) },
       revision: event.version,
     },
-    ...planned(logbook, (job) => job.eventId === eventId),
   ];
 }

@@ -1,6 +1,6 @@
 /** What leaves the shop on paper, as a file or as a text. */
 export { type BeddingSheet, beddingRows, beddingRun, beddingSheet } from './bedding-sheet';
-export { type CalendarEntry, calendarOfCrew, calendarOfEvent } from './calendar-entries';
+export { type CalendarEntry, calendarOfCrew, calendarOfEvent, calendarOfShop } from './calendar-entries';
 export { messageText } from './messages';
 export { type RunSheet, type RunSheetJob, runSheet } from './run-sheet';
 export {

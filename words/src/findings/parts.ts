@@ -9,6 +9,7 @@ import {
   type RotorFindings,
   type TighteningPattern,
   type TorqueFindings,
+  carLabel,
 } from '@calvik/core';
 import {
   atPlace,
@@ -206,4 +207,4 @@ const reservedForText = (car: string, event: string): string =>
   `reserved for ${car || 'a car'} at ${event || 'an event'}`;
 /** For whom something is reserved. */
 export const reservedText = (logbook: Logbook, booking: Booking): string =>
-  reservedForText(logbook.cars.get(booking.carId)?.name ?? '', logbook.events.get(booking.eventId)?.name ?? '');
+  reservedForText(carLabel(logbook, booking.carId), logbook.events.get(booking.eventId)?.name ?? '');

@@ -380,6 +380,7 @@ function CamePage({ car }: { car: Car }) {
             value={draft.flushedOn}
             onChange={(flushedOn) => change({ flushedOn })}
             invalid={draft.flushedOn > today}
+            optional
           />
         </View>
         <LineInput

@@ -79,6 +79,7 @@ function SheetPage({ car }: { car: Car }) {
     ),
   });
   const [open, setOpen] = useState<string | null>(null);
+  const [source, setSource] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [saving, setSaving] = useState(false);
   const set = (key: string, over: Partial<Line>): void =>
@@ -220,6 +221,31 @@ function SheetPage({ car }: { car: Car }) {
         />
       </Section>
       <Section title="Fasteners">
+        <View style={styles.row}>
+          <LineInput
+            label="Where the figures stand, for all"
+            value={source}
+            onChange={setSource}
+            maxLength={200}
+            dense
+            style={styles.grow}
+          />
+          <MainButton
+            mode="outlined"
+            onPress={() =>
+              change({
+                lines: Object.fromEntries(
+                  Object.entries(draft.lines).map(([key, line]) => [
+                    key,
+                    line.torque.trim() !== '' && line.source.trim() === '' ? { ...line, source: source.trim() } : line,
+                  ]),
+                ),
+              })
+            }
+          >
+            Set where empty
+          </MainButton>
+        </View>
         {sheet.fasteners.map((f) => {
           const line = draft.lines[f.key]!;
           return (

@@ -158,7 +158,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         title="Pads and rotors"
         aside={
           <MainButton mode="text" onPress={() => go(routes.brakeSheet(car.id))}>
-            Torque figures
+            Brake sheet
           </MainButton>
         }
       >

@@ -10,6 +10,7 @@ import {
   relativeDays,
   severity,
   recordDefaults,
+  carLabel,
 } from '@calvik/core';
 import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
@@ -124,9 +125,7 @@ function EventPage({ event }: { event: TrackEvent }) {
       ) : null}
       {cancelled ? (
         <View style={styles.name} role="status">
-          <Text
-            style={styles.grow}
-          >{`${logbook.cars.get(cancelled.carId)?.name ?? 'The car'} is no longer booked.`}</Text>
+          <Text style={styles.grow}>{`${carLabel(logbook, cancelled.carId) || 'The car'} is no longer booked.`}</Text>
           <MainButton mode="outlined" onPress={undo}>
             Undo
           </MainButton>

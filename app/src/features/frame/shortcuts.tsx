@@ -16,6 +16,9 @@ export function Shortcuts() {
   const [shown, setShown] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
+      // Whatever is open over the page is closed as a tap beside it closes it.
+      if (event.key === 'Escape')
+        return [...document.querySelectorAll<HTMLElement>('[data-testid$="-backdrop"]')].at(-1)?.click();
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === '?') setShown(true);
       const found = shortcuts.find((k) => k.key === event.key && !(isGuided && /\d/.test(k.key)));

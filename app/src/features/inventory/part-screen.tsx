@@ -17,6 +17,7 @@ import {
   placeOf,
   reservationOf,
   bookingReserving,
+  carLabel,
 } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
@@ -32,13 +33,13 @@ import { routes } from '../routes';
 export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: LocalDate): string {
   const place = placeOf(logbook, part.id);
   if (place.at === 'car') {
-    return `on ${logbook.cars.get(place.carId)?.name ?? 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
+    return `on ${carLabel(logbook, place.carId) || 'a car'}, ${place.axle}, since ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   }
   if (place.at === 'scrapped') return `scrapped on ${longDate(dateIn(place.since, logbook.shop.timeZone))}`;
   const away = awayForBedding(logbook, part.id);
   if (away) return `with ${away.to} to be bedded, back on ${longDate(away.backOn)}`;
   const promise = reservationOf(logbook, part.id);
-  if (promise) return `on the shelf, reserved for ${logbook.cars.get(promise.carId)?.name ?? 'a car'}`;
+  if (promise) return `on the shelf, reserved for ${carLabel(logbook, promise.carId) || 'a car'}`;
   const kept = bookingReserving(logbook, part.id, today);
   if (kept) return `on the shelf, ${reservedText(logbook, kept)}`;
   return 'on the shelf';

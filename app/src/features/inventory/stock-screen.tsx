@@ -1,7 +1,15 @@
 import { type Href, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { compoundName, type BottleState, type PadSet, type RotorPair, bottleState, judgeBottleAge } from '@calvik/core';
+import {
+  compoundName,
+  type BottleState,
+  type PadSet,
+  type RotorPair,
+  bottleState,
+  judgeBottleAge,
+  carLabel,
+} from '@calvik/core';
 import { useTell } from '../../state/use-say';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
@@ -163,7 +171,7 @@ function Parts({
         {listed.map((p) => (
           <LinkRow key={p.id} label={p.words} onPress={() => router.push(pages.open(p.id))}>
             <Text as="strong">{p.words}</Text>
-            <Text as="small">{`${p.axle}${p.carId ? `, ${logbook.cars.get(p.carId)?.name ?? 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
+            <Text as="small">{`${p.axle}${p.carId ? `, ${carLabel(logbook, p.carId) || 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
           </LinkRow>
         ))}
       </View>

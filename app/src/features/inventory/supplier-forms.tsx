@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { useWatch } from 'react-hook-form';
-import { type Goods, type Supplier, type WearPart } from '@calvik/core';
+import { type Goods, type Supplier, type WearPart, carLabel } from '@calvik/core';
 import { dateIn, longDate, onShelf } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
@@ -222,7 +222,7 @@ function Shelf({ part }: { part: WearPart }) {
           <Text
             key={f.id}
             as="small"
-          >{`${f.count} on ${logbook.cars.get(f.carId)?.name ?? 'a car'}, ${longDate(dateIn(f.at, logbook.shop.timeZone))}`}</Text>
+          >{`${f.count} on ${carLabel(logbook, f.carId) || 'a car'}, ${longDate(dateIn(f.at, logbook.shop.timeZone))}`}</Text>
         ) : null,
       )}
     </Section>

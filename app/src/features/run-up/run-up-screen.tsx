@@ -6,6 +6,7 @@ import {
   type Logbook,
   type RunUpCar,
   type RunUpEvent,
+  carLabel,
   dateIn,
   dateSpan,
   eventsOn,
@@ -37,11 +38,11 @@ function DaysToGo({ days }: { days: number }) {
   );
 }
 
-type Shown = Pick<Logbook, 'shop' | 'crew'>;
+type Shown = Pick<Logbook, 'shop' | 'crew' | 'cars' | 'customers'>;
 
 function CarLine({
   line,
-  book: { shop, crew },
+  book,
   onPress,
   selected,
 }: {
@@ -52,6 +53,8 @@ function CarLine({
 }) {
   const tell = useTell();
   const { planned } = line;
+  const { shop, crew } = book;
+  const name = carLabel(book, line.car.id) || line.car.name;
   const when =
     planned &&
     `${jobNames[planned.kind]} planned ${shortDate(dateIn(planned.startAt, shop.timeZone))} ${timeIn(planned.startAt, shop.timeZone)}${crew.get(planned.crewId) ? `, ${crew.get(planned.crewId)!.name.split(' ')[0]}` : ''}`;
@@ -59,7 +62,7 @@ function CarLine({
   return (
     <LinkRow
       onPress={onPress}
-      label={`${line.car.name}: ${tell(line.headline)}`}
+      label={`${name}: ${tell(line.headline)}`}
       testID={`run-up-car-${line.car.id}`}
       selected={selected}
     >
@@ -68,7 +71,7 @@ function CarLine({
         <View style={styles.carText}>
           <View style={styles.nameRow}>
             <Text as={quiet ? 'body' : 'strong'} numberOfLines={1} style={styles.name}>
-              {line.car.name}
+              {name}
             </Text>
             {quiet ? null : <VerdictMark verdict={line.verdict} />}
           </View>

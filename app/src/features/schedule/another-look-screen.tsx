@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Logbook, dateIn, findingKey, longDate } from '@calvik/core';
+import { type Logbook, dateIn, findingKey, longDate, carLabel } from '@calvik/core';
 import type { AnotherLook } from '@calvik/core/run-up';
 import { useLoaded, useLogbook, useSync } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
@@ -76,7 +76,7 @@ function headOf(logbook: Logbook, look: AnotherLook): { name: string; small: str
   const bookingId = look.about === 'booking' ? look.booking.id : look.message.bookingId;
   const booking = logbook.bookings.get(bookingId ?? '');
   const event = logbook.events.get(booking?.eventId ?? '');
-  const car = logbook.cars.get(booking?.carId ?? '')?.name ?? 'Car';
+  const car = carLabel(logbook, booking?.carId ?? '') || 'Car';
   return look.about === 'booking'
     ? { name: car, small: event ? `${event.name}, ${longDate(event.startDate)}` : '' }
     : {

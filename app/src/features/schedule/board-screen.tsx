@@ -9,6 +9,7 @@ import { useLoaded, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { LineInput } from '../../ui/line-input';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
@@ -35,6 +36,7 @@ export function BoardScreen() {
   const params = useLocalSearchParams<{ day?: string; job?: string }>();
   const [day, setDay] = useState(params.day ?? today);
   const [by, setBy] = useState<'crew' | 'lift'>('crew');
+  const [filter, setFilter] = useState('');
   const [span, setSpan] = useState<'day' | 'week'>('day');
   const [opened, setOpened] = useState<string | null>(params.job ?? null);
   const [undoProblem, setUndoProblem] = useState<string | null>(null);
@@ -44,8 +46,22 @@ export function BoardScreen() {
   const step = wide && span === 'week' ? 7 : 1;
   const first = step === 7 ? plusDays(day, -weekdayOf(day)) : day;
   const days = Array.from({ length: step }, (_, i) => plusDays(first, i));
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const isShown = (j: Job): boolean => {
+    const car = logbook.cars.get(j.carId);
+    const text = [
+      car?.name,
+      car?.plate,
+      logbook.customers.get(car?.customerId ?? '')?.name,
+      logbook.events.get(j.eventId ?? '')?.name,
+      handsOf(logbook, j),
+    ]
+      .join(' ')
+      .toLowerCase();
+    return words.every((w) => text.includes(w));
+  };
   const jobs = [...logbook.jobs.values()]
-    .filter((j) => !j.archived && days.includes(dateIn(j.startAt, timeZone)))
+    .filter((j) => !j.archived && days.includes(dateIn(j.startAt, timeZone)) && isShown(j))
     .sort((a, b) => a.startAt.localeCompare(b.startAt));
   const unplanned = useMemo(
     () => (loaded && wide ? unplannedWork(logbook, today) : []),
@@ -132,6 +148,7 @@ export function BoardScreen() {
           </View>
         </View>
       </View>
+      <LineInput label="Show only: person, car, customer, event" value={filter} onChange={setFilter} dense />
       {last ? (
         <View style={styles.undo} role="status">
           <Text style={styles.grow}>{`${last.text}.`}</Text>

@@ -1,4 +1,4 @@
-import { type Job, type Logbook, dateIn, shortDate, timeIn } from '@calvik/core';
+import { type Job, type Logbook, dateIn, shortDate, timeIn, carLabel } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 
 export const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
@@ -7,7 +7,7 @@ export const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + jo
 export const whenOf = (logbook: Logbook, job: Job): string =>
   `${shortDate(dateIn(job.startAt, logbook.shop.timeZone))} ${timeIn(job.startAt, logbook.shop.timeZone)}`;
 
-export const carOf = (logbook: Logbook, job: Job): string => logbook.cars.get(job.carId)?.name ?? 'Car';
+export const carOf = (logbook: Logbook, job: Job): string => carLabel(logbook, job.carId) || 'Car';
 
 /** What a job does, by the names of its work; by its kind where somebody planned it by hand. */
 export function workOf(logbook: Logbook, job: Job): string {

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
-import { type Job, dateIn, isDone, shortDate, timeIn } from '@calvik/core';
+import { type Job, dateIn, isDone, shortDate, timeIn, carLabel } from '@calvik/core';
 import { workName } from '@calvik/words';
 import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
@@ -225,7 +225,7 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
           {answer.forDriver.map((d) => (
             <Text
               key={`${d.bookingId} ${d.key}`}
-            >{`${logbook.cars.get(d.carId)?.name ?? 'Car'}: ${workName(d.key, d.ownTitle).toLowerCase()}`}</Text>
+            >{`${carLabel(logbook, d.carId) || 'Car'}: ${workName(d.key, d.ownTitle).toLowerCase()}`}</Text>
           ))}
         </Section>
       ) : null}
@@ -250,7 +250,7 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
                       <Text as="small">{`${job.durationMin} min`}</Text>
                     </View>
                     <View style={styles.grow}>
-                      <Text as="strong">{logbook.cars.get(job.carId)?.name ?? 'Car'}</Text>
+                      <Text as="strong">{carLabel(logbook, job.carId) || 'Car'}</Text>
                       <Text as="small">
                         {`${logbook.crew.get(job.crewId)?.name.split(' ')[0] ?? ''}${helper ? ` and ${helper}` : ''}${job.liftId ? `, ${logbook.lifts.get(job.liftId)?.name ?? 'lift'}` : ''}`}
                       </Text>
@@ -281,7 +281,7 @@ function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
   const tell = useTell();
   const jobOf = (jobId: string) => {
     const job = logbook.jobs.get(jobId);
-    return job ? { kind: job.kind, car: logbook.cars.get(job.carId)?.name ?? '' } : null;
+    return job ? { kind: job.kind, car: carLabel(logbook, job.carId) } : null;
   };
   const router = useRouter();
   return (
@@ -292,10 +292,10 @@ function Decisions({ leftOut }: { leftOut: LeftOut[] }) {
           return (
             <LinkRow
               key={`${l.bookingId} ${l.key}`}
-              label={`${workName(l.key, l.ownTitle)}, ${logbook.cars.get(l.carId)?.name ?? 'car'}: ${tell(l.why)}`}
+              label={`${workName(l.key, l.ownTitle)}, ${carLabel(logbook, l.carId) || 'car'}: ${tell(l.why)}`}
               onPress={() => router.push(routes.workList(event?.id ?? ''))}
             >
-              <Text as="strong">{`${logbook.cars.get(l.carId)?.name ?? 'Car'}: ${workName(l.key, l.ownTitle).toLowerCase()}`}</Text>
+              <Text as="strong">{`${carLabel(logbook, l.carId) || 'Car'}: ${workName(l.key, l.ownTitle).toLowerCase()}`}</Text>
               {event ? <Text as="small">{`${event.name}, ${shortDate(event.startDate)}`}</Text> : null}
               <Text>{tell(l.why)}</Text>
               {l.waysOut.map((way, i) => (

@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { DragCancelEvent, DragEndEvent, DragOverEvent, DragStartEvent } from '@dnd-kit/core';
-import { type Job, type Logbook, dateSpan, instantAt } from '@calvik/core';
+import { type Job, type Logbook, dateSpan, instantAt, carLabel } from '@calvik/core';
 import { type Unplanned, hoursOf, jobKindOf, slotFindings, timeOf, visitFor } from '@calvik/core/run-up';
 import { workName } from '@calvik/words';
 import { useTokens } from '../../theme/use-tokens';
@@ -88,7 +88,7 @@ export function UnplannedChip({
 export function spokenDrags(logbook: Logbook) {
   const what = (e: { active: { data: { current?: Record<string, unknown> | undefined } } }): string => {
     const { job, work } = (e.active.data.current ?? {}) as { job?: Job; work?: Unplanned };
-    return work?.car.name ?? logbook.cars.get(job?.carId ?? '')?.name ?? 'The job';
+    return work?.car.name ?? (carLabel(logbook, job?.carId ?? '') || 'The job');
   };
   const where = (e: DragOverEvent | DragEndEvent): string => {
     const { row, day, crewId } = (e.over?.data.current ?? {}) as {

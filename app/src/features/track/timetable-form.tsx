@@ -10,6 +10,7 @@ import {
   plusDays,
   readTime,
   shortDate,
+  carLabel,
 } from '@calvik/core';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
@@ -155,10 +156,10 @@ function TimetablePage({ event }: { event: TrackEvent }) {
       <Section title="Which group each car drives in">
         {bookings.map((b) => (
           <View key={b.id} style={styles.row}>
-            <Text style={styles.wide}>{logbook.cars.get(b.carId)?.name ?? 'A car that is gone'}</Text>
+            <Text style={styles.wide}>{carLabel(logbook, b.carId) || 'A car that is gone'}</Text>
             <LineInput
               dense
-              label={`Group of ${logbook.cars.get(b.carId)?.name ?? ''}`}
+              label={`Group of ${carLabel(logbook, b.carId)}`}
               value={groupOf(b)}
               onChange={(group) => change({ groups: { ...draft.groups, [b.id]: group } })}
               style={styles.grow}

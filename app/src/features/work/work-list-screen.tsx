@@ -5,6 +5,7 @@ import {
   type BeddingPlace,
   type Booking,
   type TrackEvent,
+  carLabel,
   dateIn,
   dateSpan,
   loadUpOf,
@@ -126,7 +127,7 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
   const item = items.find((i) => i.key === chosen);
   return (
     <Section
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       aside={
         <Text as="small">
           {hoursAndMinutes(

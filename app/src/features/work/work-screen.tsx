@@ -15,6 +15,9 @@ import { pageOf } from './page-of';
 import { Resume } from './resume';
 import { routes } from '../routes';
 
+/** The whole address, to be typed into a calendar. */
+const addressOf = (path: string): string => `${globalThis.location?.origin ?? ''}${path}`;
+
 /** Planned work by day: mine or everybody's; what is overdue stands first. */
 export function WorkScreen() {
   const router = useRouter();
@@ -81,6 +84,9 @@ export function WorkScreen() {
           ]}
         />
       ) : null}
+      <Text as="small" testID="calendar-addresses">
+        {`Calendars to subscribe to: the shop ${addressOf('/api/calendars/shop.ics')}${crew ? `; ${crew.name} ${addressOf(`/api/calendars/crew/${crew.id}.ics`)}` : ''}`}
+      </Text>
       {days.length === 0 ? (
         <Empty
           text="Nothing is planned. Open a car on the run-up and plan its flush."
