@@ -160,7 +160,11 @@ test('new event with rules, six cars, work list, plan, a job moved, parts ordere
       'Corran Friction, due',
     );
     await expect(page.getByText('Pads front, Holt Sprint', { exact: true })).toHaveCount(0);
-    await page.getByTestId('ordered-line').filter({ hasText: 'Pads front, Holt Sprint' }).getByRole('button').click();
+    await page
+      .getByTestId('ordered-line')
+      .filter({ hasText: 'Pads front, Holt Sprint' })
+      .getByRole('button', { name: /eceived/ })
+      .click();
     await expect(page.getByTestId('ordered-line').filter({ hasText: 'Pads front, Holt Sprint' })).toHaveCount(0);
     await page.goto(`${server.url}/inventory`);
     await expect(page.getByText(/^P-\d+ {1,2}Holt Sprint$/).first()).toBeVisible();

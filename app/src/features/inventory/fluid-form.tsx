@@ -36,7 +36,9 @@ export function NewFluidScreen() {
   const minimum = gradeFacts[grade].minimum;
   const save = form.handleSubmit(({ dry, wet, ...f }) => {
     const low =
-      minimum && (quantity(dry, 'temperature') < minimum.dryC || quantity(wet, 'temperature') < minimum.wetC)
+      minimum &&
+      quantity(wet, 'temperature') < quantity(dry, 'temperature') &&
+      (quantity(dry, 'temperature') < minimum.dryC || quantity(wet, 'temperature') < minimum.wetC)
         ? `${grade} asks for ${show(minimum.dryC, 'temperature')} dry and ${show(minimum.wetC, 'temperature')} wet at least: does the label really say less?`
         : null;
     if (low && asked !== low) return setAsked(low);

@@ -47,6 +47,8 @@ const TO = 19 * 60;
 const SNAP = 15;
 const ROW = 84;
 const LABEL = 132;
+/** Less room than this beside a short job is no room for its name. */
+const BESIDE = 76;
 /** More would push the board off the screen. */
 const MOST_CHIPS = 10;
 
@@ -95,7 +97,7 @@ function Block({
   });
   const time = timeIn(job.startAt, logbook.shop.timeZone);
   // Half an hour has room for a name and no more.
-  const isNarrow = typeof style.width === 'number' && style.width < 80;
+  const isNarrow = typeof style.width === 'number' && style.width < 80 && room - style.width >= BESIDE;
   return (
     <div
       ref={setNodeRef}

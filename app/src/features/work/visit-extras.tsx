@@ -47,7 +47,9 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
       jobId: job.id,
       items: [extra.key],
       minutes: took,
-      ...(open.length > 0 ? { remark: `Not in order: ${open.join('; ')}.`.slice(0, 500) } : {}),
+      ...(open.length > 0
+        ? { remark: `Not in order: ${open.map((line) => line.text).join('; ')}.`.slice(0, 500) }
+        : {}),
     });
     setProblem(result.state === 'refused' ? result.sentence : null);
   };

@@ -49,7 +49,7 @@ describe('stock', () => {
     show(<OrdersScreen />, [], { suppliers: [supplier], wearParts: [part] });
     expect(screen.getByText('0 on the shelf, order again at 2.')).toBeTruthy();
     press('Ask Hob & Vane');
-    await waitFor(() => expect(screen.getByText('Sum 88.50')).toBeTruthy());
+    await waitFor(() => expect(screen.getByText('Sum €88.50')).toBeTruthy());
     expect(screen.getByText('In two parts')).toBeTruthy();
     press('Order from Hob & Vane');
     await waitFor(() => expect(saved('orders')).toHaveLength(1));

@@ -29,8 +29,8 @@ describe('crew', () => {
     place.params = { id: crew.id };
     show(<CrewMemberScreen />, [], { ...scene, jobs: [job] });
     expect(screen.getByText(/has 1 open job\. They stay on the board/)).toBeTruthy();
-    press('Add these days off');
-    expect(screen.getByText('Give the first day off.')).toBeTruthy();
+    press('Add these days');
+    expect(screen.getByText('Give the first day.')).toBeTruthy();
     press(`${crew.name} has left`);
     await waitFor(() => expect(saved('crew')).toMatchObject([{ archived: true }]));
   });

@@ -42,7 +42,7 @@ describe('the board', () => {
     press('Done, 2 not in order');
     expect(screen.getByText(/Minutes from 1 to 1440/)).toBeTruthy();
     type('Minutes it took: Inspection form', '20 min');
-    press('Inspection form: Hoses dry', 'checkbox');
+    press(/^Inspection form: Hoses dry \(/, 'checkbox');
     press('Done, 1 not in order');
     await waitFor(() => expect(saved('facts')).toHaveLength(1));
     expect(saved('facts')[0]).toMatchObject({
