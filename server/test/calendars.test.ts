@@ -52,7 +52,7 @@ test('an event stands on its days, whatever the zone, with the work that is plan
   expect(days.endDate.toString() > event.endDate).toBe(true);
   expect(days.location).toBe('Dunvarrel Ring');
   expect(days.description).toContain('Rooth Velund');
-  expect(events.length).toBe(1 + records('jobs').filter((j) => j.eventId === event.id).length);
+  expect(events.length).toBe(2 + records('jobs').filter((j) => j.eventId === event.id).length);
 });
 
 test('a changed plan comes with a higher number, so that a calendar takes it over', async () => {
