@@ -6,11 +6,7 @@ const WIDE = { width: 1280, height: 800 };
 export async function trackPictures({ shoot, changes, idOf }) {
   const day = `/events/${idOf('events', 'Pellmoor club day')}`;
   const tessaro = idOf('cars', 'Lunde-Orr Tessaro');
-  const velund = idOf('cars', 'Sorrel Velund');
   const limits = changes.find((c) => c.body.kind === 'sessionDecision' && c.body.decision === 'limits').body;
-  const booking = changes.find(
-    (c) => c.collection === 'bookings' && c.body.carId === velund && day.endsWith(c.body.eventId),
-  ).body.id;
   const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
   await shoot('event-day', PHONE, `${day}/day`);
   await shoot('event-day-wide', WIDE, `${day}/day`);
