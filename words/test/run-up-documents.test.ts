@@ -10,7 +10,15 @@ import {
   recordDefaults,
 } from '@calvik/core';
 import { shoppingLists, workOfBooking, workOfEvents } from '@calvik/core/run-up';
-import { calendarOfCrew, calendarOfEvent, calendarOfShop, messageText, runSheet, shoppingRows, workListRows } from '../src/documents';
+import {
+  calendarOfCrew,
+  calendarOfEvent,
+  calendarOfShop,
+  messageText,
+  runSheet,
+  shoppingRows,
+  workListRows,
+} from '../src/documents';
 import {
   book,
   customer as plainCustomer,
@@ -249,7 +257,11 @@ describe('calendars', () => {
       when: { firstDay: '2026-06-13', dayAfter: '2026-06-15' },
     });
     expect(entries.slice(1).map((e) => e.title)).toEqual(['Load-up, Two-day', 'Service, Test car']);
-    expect(calendarOfShop(at([visit()])).map((e) => e.title)).toEqual(['Two-day', 'Load-up, Two-day', 'Service, Test car']);
+    expect(calendarOfShop(at([visit()])).map((e) => e.title)).toEqual([
+      'Two-day',
+      'Load-up, Two-day',
+      'Service, Test car',
+    ]);
     expect(calendarOfEvent(at(), newId())).toEqual([]);
   });
 });
