@@ -1,5 +1,5 @@
 /** What would be without its other half if a record were put away. */
-import type { LocalDate } from '../calendar';
+import { type Instant, type LocalDate, dateIn } from '../calendar';
 import type { Collection } from '../model';
 import type { Logbook } from './logbook';
 
@@ -17,18 +17,19 @@ export function hangsOn(logbook: Logbook, collection: Collection, id: string, to
   const live = <T extends { archived: boolean }>(all: ReadonlyMap<string, T>): T[] =>
     [...all.values()].filter((r) => !r.archived);
   const carName = (carId: string): string => logbook.cars.get(carId)?.name ?? '';
+  const dayOf = (at: Instant): LocalDate => dateIn(at, logbook.shop.timeZone);
   const coming = live(logbook.events).filter((e) => e.endDate >= today);
   const isComing = (eventId: string): boolean => coming.some((e) => e.id === eventId);
   const jobsOf = (
     isIts: (j: { carId: string; eventId: string | null; crewId: string; liftId: string | null }) => boolean,
-  ) => live(logbook.jobs).filter((j) => isIts(j) && j.startAt.slice(0, 10) >= today);
+  ) => live(logbook.jobs).filter((j) => isIts(j) && dayOf(j.startAt) >= today);
   const found: Partial<Record<Collection, string[]>> = {};
   switch (collection) {
     case 'cars':
       found.bookings = live(logbook.bookings)
         .filter((b) => b.carId === id && isComing(b.eventId))
         .map((b) => logbook.events.get(b.eventId)!.name);
-      found.jobs = jobsOf((j) => j.carId === id).map((j) => j.startAt.slice(0, 10));
+      found.jobs = jobsOf((j) => j.carId === id).map((j) => dayOf(j.startAt));
       found.padSets = live(logbook.padSets)
         .filter((p) => p.carId === id)
         .map((p) => p.label);

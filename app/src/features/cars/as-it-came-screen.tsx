@@ -205,7 +205,7 @@ function CamePage({ car }: { car: Car }) {
         },
       ]);
       for (const corner of cornersOf(axle)) {
-        const face = { thicknessMm: padNow, otherEndMm: null, conditions: [] };
+        const face = { thicknessMm: padNow, otherEndMm: null, conditions: [], isSeen: false };
         if (padNow !== null)
           facts.push([
             'facts',
@@ -237,7 +237,9 @@ function CamePage({ car }: { car: Car }) {
               crack: 'none',
               crackLengthMm: null,
               wearMarksGone: false,
-              transferLayer: f.bedded === 'no' ? 'none' : 'even',
+              // Nobody has looked at the faces: what is not known counts as no layer.
+              transferLayer: f.bedded === 'yes' ? 'even' : 'none',
+              remark: 'As the car came: thickness only, faces and cracks not looked at.',
               instrument: 'byHand',
             },
           ]);
