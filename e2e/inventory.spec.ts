@@ -55,7 +55,7 @@ test.describe('parts and sheets', () => {
     const car = info.project.name === 'wide' ? 'Auld Aldane' : 'Sorrel Quillon';
     await page.goto(`${server.url}/cars/${ids[car]}`);
     await expect(page.getByText(/torque figures are missing/)).toBeVisible();
-    await button(page, 'Torque figures').click();
+    await button(page, 'Brake sheet').click();
     await field(page, 'Torque, Front wheel nuts').fill('80 lbft');
     await expect(page.getByTestId('fastener-frontWheel')).toContainText(/108\.5\sN·m/);
     await button(page, 'Save the sheet').click();
