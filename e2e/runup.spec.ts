@@ -233,16 +233,43 @@ test('a table of customers and cars: every refused row is named, and nothing is 
   await choose(Buffer.from('customer,car\nJ\xf6rg,Auto\n', 'latin1'));
   await expect(page.getByText(/save it as CSV in UTF-8/)).toBeVisible();
   complaints.expected(/422/);
-  await choose('Customer;Car;Year\nNora Fisk;Fisk Aldane;2011\nNora Fisk;;2012\nAbel Rooth;Rooth Velund;2019\n');
+  await choose(
+    'Owner;Thing;Built;Colour;Last flush;Front brakes\nNora Fisk;Fisk Aldane;2011;red;2026-02-03;fixed\nNora Fisk;;2012;;;\nAbel Rooth;Rooth Velund;2019;;;\n',
+  );
+  await expect(page.getByTestId('unread-columns')).toHaveText('Not read: Thing, Colour.');
+  await page.getByRole('button', { name: /^Column Thing: / }).click();
+  await page.getByRole('menuitem', { name: 'Car', exact: true }).click();
   await expect(page.getByTestId('import-summary')).toHaveText(
     '3 rows. Can be saved: 1 car, 1 new customer. Cannot: 2.',
   );
   await expect(page.getByTestId('refused-rows')).toContainText('Row 3: No car is named.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 4: Abel Rooth has a car of that name already.');
-  await button(page, 'Save 1 car').click();
-  await expect(page.getByText(/^Saved: 1 cars?, 1 new customers?\./)).toBeVisible();
+  await field(page, 'Car, row 3').fill('Fisk Second');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('import-summary')).toContainText('Can be saved: 2 cars');
+  // What was mended is there after a reload.
+  await page.reload();
+  await expect(page.getByTestId('import-summary')).toContainText('Can be saved: 2 cars');
+  await button(page, 'Leave out row 4').click();
+  await expect(page.getByTestId('import-summary')).toHaveText(
+    '3 rows. Can be saved: 2 cars, 1 new customer. Cannot: 0. Left out: 1.',
+  );
+  await button(page, 'Save 2 cars').click();
+  await expect(page.getByText(/^Saved: 2 cars, 1 new customer\./)).toBeVisible();
   await button(page, 'To the cars').click();
-  await expect(link(page, 'Fisk Aldane')).toBeVisible();
+  await link(page, 'Fisk Aldane').click();
+  await expect(page.getByText(/Last flush 3 Feb 2026, done elsewhere/)).toBeVisible();
+  await button(page, 'Who changed what').click();
+  await expect(page.getByTestId('record-changes')).toContainText('Ines Ferrant');
+
+  // The whole import is taken back.
+  await page.goto(`${server.url}/import`);
+  await button(page, 'Undo the import of cars.csv').click();
+  await button(page, 'Undo this import').click();
+  await expect(page.getByText('Put away: 2 cars, 1 customer.')).toBeVisible();
+  await page.goto(`${server.url}/cars`);
+  await expect(link(page, 'Rooth Velund')).toBeVisible();
+  await expect(link(page, 'Fisk Aldane')).toHaveCount(0);
   complaints.none();
 });
 

@@ -1,4 +1,4 @@
-import { type Car, assumedKeys, defaultLineLengthsMm, noToolsSaid, nothingKnown } from '@calvik/core';
+import { type Car, assumedKeys, defaultLineLengthsMm, noToolsSaid, nothingKnown, usualBoresMm } from '@calvik/core';
 
 /** What an imported car has until somebody enters its own figures: said in its notes. */
 export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'> = {
@@ -17,13 +17,13 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   reservoirCanBeSuckedOut: true,
   front: {
     brake: 'floatingCaliper',
-    boresMm: [54],
+    boresMm: usualBoresMm.front.floatingCaliper,
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },
   rear: {
     brake: 'floatingCaliper',
-    boresMm: [38],
+    boresMm: usualBoresMm.rear.floatingCaliper,
     bleedNipplesPerCorner: 1,
     bleedNippleOrder: 'innerFirst',
   },

@@ -121,7 +121,11 @@ describe('records', () => {
     expect(theirs.status).toBe(409);
     expect(theirs.body).toMatchObject({ stored: { name: 'Mine', version: 2 }, sent: { name: 'Theirs', version: 1 } });
     expect((await api.get(`/api/venues/${v.id}`)).body.name).toBe('Mine');
-    expect((await api.get(`/api/venues/${v.id}/history`)).body).toEqual([{ ...v, zones: [], trace: null, version: 1 }]);
+    const history = (await api.get(`/api/venues/${v.id}/history`)).body as object[];
+    expect(history).toMatchObject([
+      { version: 1, savedBy: null, body: { ...v, zones: [], trace: null, version: 1 } },
+      { version: 2, savedBy: null, body: { name: 'Mine' } },
+    ]);
   });
 
   test('a record of another collection cannot be overwritten', async () => {

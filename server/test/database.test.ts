@@ -55,7 +55,7 @@ test('of many writers at once on one version exactly one wins, and none is lost'
   expect(answers.filter((a) => a.outcome === 'stale')).toHaveLength(9);
   const winner = answers.find((a) => a.outcome === 'updated')!;
   expect(JSON.parse((await database.find('venues', v.id))!)).toEqual('body' in winner ? winner.body : null);
-  expect(await database.history('venues', v.id)).toHaveLength(1);
+  expect(await database.history('venues', v.id)).toHaveLength(2);
 });
 
 test('the same new record sent by ten hands is created once', async () => {
@@ -85,13 +85,16 @@ test('a record that claims a version it cannot have is refused', async () => {
 
 test('what a record overwrites stays, version by version', async () => {
   const v = venue({ name: 'One' });
-  await database.saveRecord('venues', v);
-  for (const [i, name] of ['Two', 'Three', 'Four'].entries())
-    await database.saveRecord('venues', { ...v, version: i + 1, name });
-  expect((await database.history('venues', v.id)).map((h) => [h.version, h.name])).toEqual([
-    [1, 'One'],
-    [2, 'Two'],
-    [3, 'Three'],
+  const at = (hour: number): string => `2026-05-01T0${hour}:00:00.000Z`;
+  await database.saveRecord('venues', v, { by: 'ines', at: at(1) });
+  for (const [i, name] of ['Two', 'Three'].entries())
+    await database.saveRecord('venues', { ...v, version: i + 1, name }, { by: 'oto', at: at(i + 2) });
+  await database.saveRecord('venues', { ...v, version: 3, name: 'Four' }, { by: null, at: at(5) });
+  expect((await database.history('venues', v.id)).map((h) => [h.version, h.body.name, h.savedBy, h.savedAt])).toEqual([
+    [1, 'One', 'ines', at(1)],
+    [2, 'Two', 'oto', at(2)],
+    [3, 'Three', 'oto', at(3)],
+    [4, 'Four', null, at(5)],
   ]);
 });
 

@@ -345,6 +345,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   wrenches: 'wrench',
   compounds: 'compound',
   procedures: 'bedding procedure',
+  imports: 'import',
   facts: 'entry',
 };
 

@@ -57,7 +57,8 @@ export interface Problems {
       | 'drive'
       | 'session'
       | 'diagnosis'
-      | 'booking';
+      | 'booking'
+      | 'import';
   };
   dayNotValid: Record<string, never>;
   supplierDoesNotSell: { supplier: string };
@@ -98,6 +99,7 @@ const whats: Record<Problems['noSuch']['what'], string> = {
   session: 'session',
   diagnosis: 'diagnosis',
   booking: 'booking',
+  import: 'import',
 };
 
 const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } = {

@@ -1,5 +1,5 @@
 import type { Collection, Fact, Goods, HeatRead, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
-import type { RefusedRow } from '@calvik/core/imports';
+import type { ImportTable, RefusedRow } from '@calvik/core/imports';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
 import { type Say } from '@calvik/words';
 import { issueText } from '@calvik/words/input';
@@ -71,9 +71,9 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   );
 }
 
-const sendJson = (method: 'PUT' | 'POST', body: unknown): RequestInit => ({
+const sendJson = (method: 'PUT' | 'POST', body: unknown, headers: Record<string, string> = {}): RequestInit => ({
   method,
-  headers: { 'Content-Type': 'application/json' },
+  headers: { 'Content-Type': 'application/json', ...headers },
   body: JSON.stringify(body),
 });
 
@@ -93,8 +93,17 @@ export interface RunUpAnswer {
   events: RunUpEvent[];
 }
 
-export const put = (collection: Wire, body: Saved): Promise<Saved> =>
-  call(`/${collection}/${body.id}`, sendJson('PUT', body));
+/** Who saves something, and when: it may have waited for a connection. */
+export interface Author {
+  by: string | null;
+  at: string;
+}
+const authorHeaders = ({ by, at }: Author): Record<string, string> => ({
+  'Calvik-Saved-At': at,
+  ...(by ? { 'Calvik-Saved-By': by } : {}),
+});
+export const put = (collection: Wire, body: Saved, author: Author): Promise<Saved> =>
+  call(`/${collection}/${body.id}`, sendJson('PUT', body, authorHeaders(author)));
 export const changes = (since: number): Promise<Changes> => call(`/changes?since=${since}`);
 export const runUp = (): Promise<RunUpAnswer> => call('/run-up');
 export const startTester = (sample: {
@@ -121,8 +130,8 @@ export const stopInstrument = (instrument: BenchInstrument, id: string): Promise
 export const startPlan = (seconds: number): Promise<PlanRun> => call('/plans', sendJson('POST', { seconds }));
 export const planRun = (id: string): Promise<PlanRun> => call(`/plans/${id}`);
 export const stopPlan = (id: string): Promise<void> => call(`/plans/${id}`, { method: 'DELETE' });
-export const takePlan = (id: string): Promise<{ saved: number; dropped: number }> =>
-  call(`/plans/${id}/take`, { method: 'POST' });
+export const takePlan = (id: string, author: Author): Promise<{ saved: number; dropped: number }> =>
+  call(`/plans/${id}/take`, { method: 'POST', headers: authorHeaders(author) });
 export const askSupplier = (
   id: string,
   lines: { goods: Goods; likeId: string; count: number }[],
@@ -131,15 +140,37 @@ export const askSupplier = (
 
 export interface ImportAnswer {
   rows: number;
+  /** Whether the order of day and month changes what a cell means. */
+  isDateOrderOpen: boolean;
   customers: string[];
-  cars: { name: string; customer: string; year: number | null; plate: string; grade: string }[];
+  cars: {
+    name: string;
+    customer: string;
+    year: number | null;
+    plate: string;
+    grade: string;
+    flushedAt: string | null;
+  }[];
   refused: RefusedRow[];
 }
-const sendFile = (file: Blob): RequestInit => ({
-  method: 'POST',
-  headers: { 'Content-Type': 'text/csv' },
-  body: file,
-});
-export const previewImport = (file: Blob): Promise<ImportAnswer> => call('/imports/preview', sendFile(file));
-export const saveImport = (file: Blob): Promise<{ customers: number; cars: number; refused: number }> =>
-  call('/imports/save', sendFile(file));
+/** Splits a file into cells, and guesses its columns. */
+export const readTable = (file: Blob): Promise<ImportTable> =>
+  call('/imports/table', { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: file });
+export const previewImport = (table: ImportTable & { by: string }): Promise<ImportAnswer> =>
+  call('/imports/preview', sendJson('POST', table));
+export const saveImport = (
+  table: ImportTable & { by: string; fileName: string },
+): Promise<{ id: string; customers: number; cars: number; refused: number }> =>
+  call('/imports/save', sendJson('POST', table));
+export const undoImport = (id: string, by: string): Promise<{ cars: number; customers: number; left: string[] }> =>
+  call(`/imports/${id}/undo`, sendJson('POST', { by }));
+
+/** A version of a record, and who saved it when, as far as that is known. */
+export interface RecordVersion {
+  version: number;
+  savedAt: string | null;
+  savedBy: string | null;
+  body: object;
+}
+export const recordHistory = (collection: Collection, id: string): Promise<RecordVersion[]> =>
+  call(`/${collection}/${id}/history`);

@@ -79,6 +79,7 @@ export const routes = {
   newBottleOf: (fluid: string) => to('/inventory/bottles/new', { fluid }),
   bottle: (id: string) => to(`/inventory/bottles/${id}`),
   newFluid: to('/inventory/fluids/new'),
+  fluidOnRecord: (id: string) => to(`/inventory/fluids/${id}`),
   newCompound: to('/inventory/compounds/new'),
   compound: (id: string) => to(`/inventory/compounds/${id}`),
   newPadSet: to('/inventory/pads/new'),

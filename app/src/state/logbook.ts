@@ -26,6 +26,8 @@ export interface Unsent {
   order: number;
   collection: Wire;
   body: Saved;
+  /** Who was on duty when it was made. */
+  by?: string | null;
   refused?: { detail: string; errors: FieldError[]; problem?: { code?: string; values?: unknown } };
 }
 

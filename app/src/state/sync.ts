@@ -130,7 +130,7 @@ export class Sync {
    */
   async save(collection: api.Wire, body: api.Saved): Promise<SaveResult> {
     this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
-    const entry: Unsent = { order: this.lastOrder, collection, body };
+    const entry: Unsent = { order: this.lastOrder, collection, body, by: this.store.getState().preferences.crewId };
     write(keyOf(entry), entry);
     this.store.dispatch(queued(entry));
     const problem = await this.flush(entry.order);
@@ -155,7 +155,10 @@ export class Sync {
     this.sending = this.sending.then(async () => {
       for (const entry of this.store.getState().logbook.unsent.filter((u) => !u.refused)) {
         try {
-          const body = await api.put(entry.collection, entry.body);
+          const body = await api.put(entry.collection, entry.body, {
+            by: entry.by ?? null,
+            at: new Date(entry.order).toISOString(),
+          });
           remove(keyOf(entry));
           this.store.dispatch(sent({ order: entry.order, collection: entry.collection, body }));
         } catch (error) {

@@ -1,5 +1,4 @@
-import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import { type Dimension, parseQuantity, preferredUnit } from '@calvik/core';
@@ -7,8 +6,7 @@ import { quantityProblemText, typingExample } from '@calvik/words/input';
 import { useUnits } from './units';
 import { useTokens } from '../theme/use-tokens';
 import { DateInput } from './date-input';
-import { Icon } from './icons';
-import { PickList } from './pick-list';
+import { Picker } from './picker';
 import { MainButton } from './screen';
 import { Segments } from './segments';
 import { Text } from './text';
@@ -206,47 +204,28 @@ export function PickField<T extends FieldValues>({
   required?: boolean;
   onPicked?: (value: string) => void;
 }) {
-  const t = useTokens();
-  const [open, setOpen] = useState(false);
   return (
     <Controller
       control={control}
       name={name}
       rules={{ validate: (value: unknown) => Boolean(value) || `Choose: ${label.toLowerCase()}.` }}
-      render={({ field, fieldState }) => {
-        const chosen = options.find((o) => o.value === field.value)?.label;
-        return (
-          <View>
-            <Pressable
-              role="button"
-              aria-label={`${label}: ${chosen ?? 'not chosen'}`}
-              onPress={() => setOpen(true)}
-              style={[styles.pick, { borderColor: fieldState.invalid ? t.stop : t.inkSoft, backgroundColor: t.sheet }]}
-            >
-              <View style={styles.grow}>
-                <Text as="small" tone={fieldState.invalid ? 'stop' : 'inkSoft'} style={styles.pickLabel}>
-                  {required ? `${label} *` : label}
-                </Text>
-                <Text tone={chosen ? 'ink' : 'inkSoft'}>{chosen ?? none}</Text>
-              </View>
-              <Icon name="down" color={t.inkSoft} />
-            </Pressable>
-            <PickList
-              title={label}
-              options={options}
-              chosen={field.value}
-              visible={open}
-              onClose={() => setOpen(false)}
-              onPick={(value) => {
-                field.onChange(value);
-                onPicked?.(value);
-                setOpen(false);
-              }}
-            />
-            <Below error={fieldState.error?.message} hint={hint} />
-          </View>
-        );
-      }}
+      render={({ field, fieldState }) => (
+        <View>
+          <Picker
+            label={label}
+            shown={required ? `${label} *` : label}
+            options={options}
+            value={field.value}
+            none={none}
+            invalid={fieldState.invalid}
+            onPick={(value) => {
+              field.onChange(value);
+              onPicked?.(value);
+            }}
+          />
+          <Below error={fieldState.error?.message} hint={hint} />
+        </View>
+      )}
     />
   );
 }
@@ -304,16 +283,6 @@ const styles = StyleSheet.create({
   notice: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 3, paddingLeft: 12 },
   grow: { flex: 1 },
   choice: { gap: 6 },
-  pick: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    borderWidth: 1,
-    borderRadius: 4,
-    minHeight: 58,
-    paddingHorizontal: 14,
-    paddingVertical: 4,
-  },
-  pickLabel: { fontSize: 13, lineHeight: 17 },
   date: { minHeight: 56, flexDirection: 'row' },
   switch: { flexDirection: 'row', alignItems: 'center', minHeight: 52, gap: 12 },
 });

@@ -14,6 +14,9 @@ export function LineInput({
   dense?: boolean;
   style?: StyleProp<TextStyle>;
   placeholder?: string;
+  onBlur?: () => void;
+  onSubmitEditing?: () => void;
+  error?: boolean;
 }) {
   return <TextInput mode="outlined" label={label} aria-label={label} onChangeText={onChange} {...rest} />;
 }

@@ -13,6 +13,7 @@ export {
 export { STANDARD_KPA, atPressure, pressureAtAltitude, shiftPerMmHg, toStandardPressure } from './pressure';
 export { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
 export { type HeatingSample, type Plateau, findPlateau } from './plateau';
+export { flushElsewhere } from './elsewhere';
 export { type BleedStep, cornerSequence, defaultLineLengthsMm, bleedSequence, usualVolumesMl } from './sequence';
 export {
   type FluidDue,

@@ -1,4 +1,4 @@
-import type { AxleBrake } from '../model';
+import type { Axle, AxleBrake } from '../model';
 
 /** What the sums about pistons need of an axle's brakes. */
 export type Pistons = Pick<AxleBrake, 'brake' | 'boresMm'>;
@@ -70,3 +70,9 @@ export function boresText({ brake, boresMm }: Pistons): string {
   }
   return `${boresMm.join(', ')}${brake === 'fixedCaliper' ? ' a side' : ''}`;
 }
+
+/** Bores that each kind of brake begins with until somebody says its own, mm; common practice, no source. */
+export const usualBoresMm: Record<Axle, Record<AxleBrake['brake'], number[]>> = {
+  front: { fixedCaliper: [38, 38], floatingCaliper: [54], drum: [19] },
+  rear: { fixedCaliper: [32, 32], floatingCaliper: [36], drum: [19] },
+};

@@ -7,6 +7,7 @@ export {
   pistonAreaMm2,
   pistonCount,
   sidesOf,
+  usualBoresMm,
 } from './bores';
 export { circuitAtRisk, circuitOf } from './circuits';
 export { type HydraulicsFindings, hydraulicsFinding } from './findings';

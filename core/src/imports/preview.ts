@@ -1,33 +1,20 @@
 /** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
-import { type BoresProblem, parseBores } from '../hydraulics';
+import { type Instant, type LocalDate, dateIn } from '../calendar';
+import { defaultLineLengthsMm, flushElsewhere } from '../fluid';
 import type { Logbook } from '../logbook';
-import { type Axle, type Car, type Customer, type SchemaIssue, axles, grades, recordDefaults } from '../model';
-import { recordSchemas } from '../model/schemas';
-
-/** Columns that are read; the first two must be there. */
-export const importColumns = [
-  'customer',
-  'car',
-  'phone',
-  'email',
-  'make',
-  'model',
-  'year',
-  'plate',
-  'grade',
-  'front bores',
-  'rear bores',
-] as const;
-export type ImportColumn = (typeof importColumns)[number];
+import { type Car, type Customer, type FluidExchange, type SchemaIssue, recordDefaults } from '../model';
+import { factSchema, recordSchemas } from '../model/schemas';
+import { type ColumnMap, type ImportColumn, importColumns } from './columns';
+import { type CellProblem, type Cells, type DateOrder, carOf, readDay } from './read-row';
 
 /** Why a row cannot be saved. */
 export type ImportProblem =
-  | { code: 'rowIsEmpty' | 'customerNotNamed' | 'carNotNamed' }
-  | { code: 'notAYear'; text: string }
-  | { code: 'notAGrade'; text: string }
-  | { code: 'notBores'; column: ImportColumn; problem: BoresProblem }
+  | { code: 'rowIsEmpty' | 'customerNotNamed' | 'carNotNamed' | 'flushNotDated' | 'dayToCome' }
+  | CellProblem
+  | { code: 'notAFluid'; text: string }
   | { code: 'fieldRefused'; column: ImportColumn | null; issue: SchemaIssue }
-  | { code: 'carTwice'; customer: string };
+  | { code: 'carTwice'; customer: string }
+  | { code: 'plateTwice'; plate: string; car: string };
 
 export interface RefusedRow {
   /** As a table program counts: the heading is row 1. */
@@ -36,28 +23,59 @@ export interface RefusedRow {
   why: ImportProblem;
 }
 
+/** A table that somebody chose, split into cells, and how it is to be read. */
+export interface ImportTable {
+  head: readonly string[];
+  rows: readonly (readonly string[])[];
+  columns: ColumnMap;
+  dateOrder: DateOrder;
+  /** Rows that somebody has left out, counted as {@link RefusedRow.row} is. */
+  leftOut: readonly number[];
+}
+
 export interface ImportPreview {
   customers: Customer[];
   cars: Car[];
+  /** Last flushes, done elsewhere. */
+  flushes: FluidExchange[];
   refused: RefusedRow[];
   rows: number;
 }
 
+/** Who reads the table, and when. */
+export interface ImportReader {
+  newId: () => string;
+  now: Instant;
+  /** Who is on duty: last flushes carry the name. */
+  by: string;
+}
+
 export const MAX_IMPORT_ROWS = 10_000;
 
-type Row = Partial<Record<ImportColumn, string>>;
-const cellOf =
-  (row: Row) =>
-  (column: ImportColumn): string =>
-    (row[column] ?? '').trim();
-
-const gradeOf = (text: string): Car['fluidGrade'] | null => {
-  const plain = text.replace(/[\s-]/g, '').toLowerCase();
-  return grades.find((g) => g.replace(/\s/g, '').toLowerCase() === plain) ?? null;
-};
+/** The column that a refused row is mended in; null: the row as a whole. */
+export function columnOfProblem(why: ImportProblem): ImportColumn | null {
+  switch (why.code) {
+    case 'rowIsEmpty':
+      return null;
+    case 'customerNotNamed':
+      return 'customer';
+    case 'carNotNamed':
+    case 'carTwice':
+      return 'car';
+    case 'plateTwice':
+      return 'plate';
+    case 'flushNotDated':
+    case 'dayToCome':
+      return 'last flush';
+    case 'notAFluid':
+      return 'flush fluid';
+    default:
+      return why.column;
+  }
+}
 
 /** The column that a field of a record was read from. */
-const columnOf: Partial<Record<string, ImportColumn>> = {
+const columnOfField: Partial<Record<string, ImportColumn>> = {
   phone: 'phone',
   email: 'email',
   make: 'make',
@@ -66,69 +84,80 @@ const columnOf: Partial<Record<string, ImportColumn>> = {
   plate: 'plate',
   front: 'front bores',
   rear: 'rear bores',
+  elsewhere: 'flushed by',
+  notes: 'car notes',
 };
 
-/** What the schema of a record says against it; null when nothing does. */
-function refusedBy(collection: 'customers' | 'cars', record: unknown): ImportProblem | null {
-  const issue = recordSchemas[collection].safeParse(record).error?.issues[0] as SchemaIssue | undefined;
+/** What a schema says against something; null when nothing does. */
+function refusedBy(
+  schema: { safeParse: (record: unknown) => { error?: { issues: readonly unknown[] } } },
+  record: unknown,
+  nameColumn: ImportColumn | null,
+): ImportProblem | null {
+  const issue = schema.safeParse(record).error?.issues[0] as SchemaIssue | undefined;
   if (!issue) return null;
   const field = String(issue.path[0]);
-  const column = field === 'name' ? (collection === 'cars' ? 'car' : 'customer') : (columnOf[field] ?? null);
+  const column = field === 'name' ? nameColumn : (columnOfField[field] ?? null);
   return { code: 'fieldRefused', column, issue };
 }
 
-type CarColumns = Pick<Car, 'name' | 'make' | 'model' | 'year' | 'plate' | 'fluidGrade' | Axle>;
-
-/** What a row says of its car, as far as it can be read. */
-function carColumns(
-  cell: (column: ImportColumn) => string,
-  plain: Pick<Car, 'fluidGrade' | Axle>,
-): CarColumns | ImportProblem {
-  const year = cell('year') === '' ? null : Number(cell('year'));
-  if (Number.isNaN(year)) return { code: 'notAYear', text: cell('year') };
-  const fluidGrade = cell('grade') === '' ? plain.fluidGrade : gradeOf(cell('grade'));
-  if (fluidGrade === null) return { code: 'notAGrade', text: cell('grade') };
-  const brakes = { front: plain.front, rear: plain.rear };
-  for (const axle of axles) {
-    const column = `${axle} bores` as const;
-    if (cell(column) === '') continue;
-    const read = parseBores(cell(column), plain[axle].brake);
-    if (!read.ok) return { code: 'notBores', column, problem: read.problem };
-    brakes[axle] = { ...plain[axle], boresMm: read.boresMm };
-  }
-  return {
-    name: cell('car'),
-    make: cell('make') || 'not said',
-    model: cell('model') || 'not said',
-    year,
-    plate: cell('plate'),
-    fluidGrade,
-    ...brakes,
-  };
+/** The last flush that a row tells of; null where it tells of none. */
+function flushOf(
+  cell: Cells,
+  logbook: Logbook,
+  carId: string,
+  dateOrder: DateOrder,
+  { newId, now, by }: ImportReader,
+): FluidExchange | ImportProblem | null {
+  const fluidName = cell('flush fluid');
+  if (cell('last flush') === '')
+    return fluidName === '' && cell('flushed by') === '' ? null : { code: 'flushNotDated' };
+  const day: LocalDate | null = readDay(cell('last flush'), dateOrder);
+  if (day === null) return { code: 'notADay', column: 'last flush', text: cell('last flush') };
+  if (day > dateIn(now, logbook.shop.timeZone)) return { code: 'dayToCome' };
+  const fluid = [...logbook.fluids.values()].find(
+    (f) => !f.archived && f.name.toLowerCase() === fluidName.toLowerCase(),
+  );
+  if (fluidName !== '' && !fluid) return { code: 'notAFluid', text: fluidName };
+  return flushElsewhere({
+    id: newId(),
+    carId,
+    day,
+    now,
+    timeZone: logbook.shop.timeZone,
+    by,
+    doneBy: cell('flushed by'),
+    fluidId: fluid?.id ?? null,
+  });
 }
 
+const tightPlate = (plate: string): string => plate.toLowerCase().replace(/[^a-z0-9]/g, '');
+
 /**
- * Reads rows that a table parser has split, and holds them against the schemas of the records that they become. Known customers are used
- * again, by name; a car that a customer has already is refused.
- * @param plain a car that everything is taken from that the table does not say: its other hydraulics are entered at the car
+ * Reads a table, and holds what its rows become against their schemas. Known customers are used again, by name; a car that a customer has
+ * already is refused, and so is a plate that another car carries.
+ * @param base a car that everything is taken from that the table does not say: its other hydraulics are entered at the car
  */
 export function importPreview(
   logbook: Logbook,
-  rows: readonly Row[],
-  plain: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'>,
-  newId: () => string,
+  table: ImportTable,
+  base: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'>,
+  reader: ImportReader,
 ): ImportPreview {
   const customers = new Map<string, Customer>();
   const cars: Car[] = [];
+  const flushes: FluidExchange[] = [];
   const refused: RefusedRow[] = [];
+  const inUse = [...logbook.cars.values()].filter((c) => !c.archived);
   const known = new Map(
     [...logbook.customers.values()].filter((c) => !c.archived).map((c) => [c.name.toLowerCase(), c]),
   );
-  const taken = new Set(
-    [...logbook.cars.values()].filter((c) => !c.archived).map((c) => `${c.customerId} ${c.name.toLowerCase()}`),
-  );
-  rows.forEach((row, i) => {
-    const cell = cellOf(row);
+  const taken = new Set(inUse.map((c) => `${c.customerId} ${c.name.toLowerCase()}`));
+  const plates = new Map(inUse.filter((c) => tightPlate(c.plate)).map((c) => [tightPlate(c.plate), c.name]));
+  const leftOut = new Set(table.leftOut);
+  table.rows.forEach((row, i) => {
+    if (leftOut.has(i + 2)) return;
+    const cell: Cells = (column) => (row[table.columns.indexOf(column)] ?? '').trim();
     const refuse = (why: ImportProblem): void => {
       refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why });
     };
@@ -136,13 +165,13 @@ export function importPreview(
     if (name === '' && cell('car') === '') return refuse({ code: 'rowIsEmpty' });
     if (name === '') return refuse({ code: 'customerNotNamed' });
     if (cell('car') === '') return refuse({ code: 'carNotNamed' });
-    const columns = carColumns(cell, plain);
-    if ('code' in columns) return refuse(columns);
+    const read = carOf(cell, base);
+    if ('code' in read) return refuse(read);
     const key = name.toLowerCase();
     const customer: Customer = known.get(key) ??
       customers.get(key) ?? {
         ...recordDefaults.customers,
-        id: newId(),
+        id: reader.newId(),
         version: 0,
         archived: false,
         name,
@@ -153,14 +182,33 @@ export function importPreview(
         fluidPolicy: null,
         demandedMarginC: null,
       };
-    const car: Car = { ...plain, ...columns, id: newId(), version: 0, archived: false, customerId: customer.id };
-    const problem = refusedBy('customers', customer) ?? refusedBy('cars', car);
+    const car: Car = {
+      ...read,
+      // Lines run from where the driver sits.
+      lineLengthMm: read.driverSide === base.driverSide ? base.lineLengthMm : defaultLineLengthsMm(read.driverSide),
+      masterCylinderSide: read.driverSide,
+      id: reader.newId(),
+      version: 0,
+      archived: false,
+      customerId: customer.id,
+    };
+    const flush = flushOf(cell, logbook, car.id, table.dateOrder, reader);
+    if (flush && 'code' in flush) return refuse(flush);
+    const problem =
+      refusedBy(recordSchemas.customers, customer, 'customer') ??
+      refusedBy(recordSchemas.cars, car, 'car') ??
+      (flush ? refusedBy(factSchema, flush, null) : null);
     if (problem) return refuse(problem);
     const place = `${customer.id} ${car.name.toLowerCase()}`;
     if (taken.has(place)) return refuse({ code: 'carTwice', customer: customer.name });
+    const plate = tightPlate(car.plate);
+    const other = plates.get(plate);
+    if (plate && other !== undefined) return refuse({ code: 'plateTwice', plate: car.plate, car: other });
     taken.add(place);
+    if (plate) plates.set(plate, car.name);
     if (!known.has(key)) customers.set(key, customer);
     cars.push(car);
+    if (flush) flushes.push(flush);
   });
-  return { customers: [...customers.values()], cars, refused, rows: rows.length };
+  return { customers: [...customers.values()], cars, flushes, refused, rows: table.rows.length };
 }

@@ -4,3 +4,4 @@ export * from './exchanges';
 export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
 export * from './logbook';
+export type { FieldChange } from './changes';

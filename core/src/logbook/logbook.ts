@@ -12,6 +12,7 @@ import {
   type Customer,
   type Fact,
   type Fluid,
+  type Import,
   type Job,
   type Lift,
   type Message,
@@ -68,6 +69,7 @@ export interface Logbook {
   messages: ReadonlyMap<string, Message>;
   wrenches: ReadonlyMap<string, Wrench>;
   compounds: ReadonlyMap<string, Compound>;
+  imports: ReadonlyMap<string, Import>;
   /** Bedding procedures: those that come with Calvik, unless the shop has edited them, and its own. */
   procedures: ReadonlyMap<string, Procedure>;
   /** The peak of the fluid that a signature was given by, °C, while that signature is judged; else null. */
@@ -259,6 +261,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     bottles: byId(records.bottles),
     jobs,
     compounds: saying('compounds'),
+    imports: byId(records.imports),
     procedures: byId([...shippedProcedures, ...(records.procedures ?? [])]),
     signedPeakC: null,
     padSets: saying('padSets'),

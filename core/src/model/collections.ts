@@ -23,5 +23,6 @@ export const collections = [
   'orders',
   'messages',
   'wrenches',
+  'imports',
 ] as const;
 export type Collection = (typeof collections)[number];

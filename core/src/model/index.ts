@@ -23,6 +23,7 @@ export type {
   CrewMember,
   Customer,
   Fluid,
+  Import,
   Job,
   JobKind,
   RecordOf,

@@ -1,35 +1,119 @@
-/** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
+/** Tables of customers and cars: what their headings mean, what their rows become, why others cannot, and taking it all back. */
 import fc from 'fast-check';
 import { importProblemText } from '@calvik/words/imports';
 import { say } from '../builders/say';
-import { importPreview } from '../../src/imports';
-import { recordSchemas } from '../../src/model/schemas';
-import { makeCar, newId } from '../builders/book';
+import {
+  type ImportTable,
+  guessColumns,
+  importColumns,
+  importPreview,
+  importUndo,
+  isOrderOpen,
+} from '../../src/imports';
+import { readDay } from '../../src/imports/read-row';
+import { factSchema, recordSchemas } from '../../src/model/schemas';
+import { assumedKeys, buildLogbook } from '../../src';
+import { CREW, customer, flush, makeBottle, makeCar, makeFluid, newId } from '../builders/book';
 import { event, bookingOf, at } from '../builders/run-up-book';
 
-describe('imports', () => {
+const NOW = '2026-05-20T10:00:00.000Z';
+const reader = { newId, now: NOW, by: CREW };
+const { id: _id, customerId: _c, name: _n, make: _m, model: _o, ...plainCar } = makeCar();
+const base = { ...plainCar, assumed: [...assumedKeys], notes: 'Imported.' };
+
+/** A table with these headings, one row for each list of cells. */
+const tableOf = (head: string[], ...rows: string[][]): ImportTable => ({
+  head,
+  rows,
+  columns: guessColumns(head),
+  dateOrder: 'dayFirst',
+  leftOut: [],
+});
+
+describe('headings', () => {
+  test('in other words and with other letters are understood, each column once', () => {
+    expect(guessColumns(['OWNER', 'Vehicle', 'E-Mail', 'Reg. no.', 'Driver’s side', 'Colour', 'Last flush'])).toEqual([
+      'customer',
+      'car',
+      'email',
+      'plate',
+      'driver side',
+      null,
+      'last flush',
+    ]);
+    expect(guessColumns(['Name', 'Customer', 'Car', 'Car'])).toEqual([null, 'customer', 'car', null]);
+  });
+
+  test('every column is found by its own name', () => {
+    expect(guessColumns([...importColumns])).toEqual([...importColumns]);
+  });
+});
+
+describe('days in a table', () => {
+  test.each([
+    ['2026-04-03', '2026-04-03'],
+    ['3.4.2026', '2026-04-03'],
+    ['3 Apr 2026', '2026-04-03'],
+    ['3/4/2026', '2026-04-03'],
+    ['29.2.2024', '2024-02-29'],
+    ['29.2.2026', null],
+    ['last week', null],
+    ['', null],
+  ])('%s', (text, day) => expect(readDay(text, 'dayFirst')).toBe(day));
+
+  test('the order of day and month is asked about where it matters', () => {
+    expect(readDay('3/4/2026', 'monthFirst')).toBe('2026-03-04');
+    expect(['3/4/2026', '3/3/2026', '2026-04-03', '3.4.2026', ''].map(isOrderOpen)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+    ]);
+  });
+
+  test('every day is read as the calendar of the platform has it', () => {
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('1950-01-01'), max: new Date('2150-01-01'), noInvalidDate: true }),
+        (date) => {
+          const iso = date.toISOString().slice(0, 10);
+          const [year, month, day] = iso.split('-').map(Number);
+          expect(readDay(iso, 'dayFirst')).toBe(iso);
+          expect(readDay(`${day}/${month}/${year}`, 'dayFirst')).toBe(iso);
+          expect(readDay(`${month}/${day}/${year}`, 'monthFirst')).toBe(iso);
+        },
+      ),
+    );
+  });
+});
+
+describe('rows', () => {
   const e = event();
   const logbook = at(e, bookingOf(e));
-  const { id: _id, customerId: _c, name: _n, make: _m, model: _o, ...plain } = makeCar();
 
-  test('rows that cannot be kept are named with their reason; the others make customers and cars that the schemas take', () => {
+  test('that cannot be kept are named with their reason; the others make customers and cars that the schemas take', () => {
+    const head = ['customer', 'car', 'year', 'grade', 'email', 'front bores', 'rear bores', 'plate'];
+    const row = (...cells: string[]): string[] => cells;
     const preview = importPreview(
       logbook,
-      [
-        { customer: 'Ona Birk', car: 'Second car', year: '2015', grade: 'dot5.1' },
-        { customer: 'New One', car: 'A', email: 'not an address' },
-        { customer: 'New One', car: 'A', phone: '0555' },
-        { customer: 'new one', car: 'a' },
-        { customer: 'Ona Birk', car: 'Test car' },
-        { customer: '', car: 'B' },
-        { customer: 'X', car: 'Y', year: '20x5' },
-        { customer: 'X', car: 'Y', grade: 'DOT 9' },
-        { customer: 'X', car: 'Y', year: '1492' },
-        { customer: 'X', car: 'Y', 'front bores': '38, 34' },
-        { customer: 'X', car: 'Y', 'front bores': '38, 34, 28 a side', 'rear bores': '40' },
-      ],
-      plain,
-      newId,
+      tableOf(
+        head,
+        row('Ona Birk', 'Second car', '2015', 'dot5.1', '', '', '', 'Q 1'),
+        row('New One', 'A', '', '', 'not an address'),
+        row('New One', 'A'),
+        row('new one', 'a'),
+        row('Ona Birk', 'Test car'),
+        row('', 'B'),
+        row('X', 'Y', '20x5'),
+        row('X', 'Y', '', 'DOT 9'),
+        row('X', 'Y', '1492'),
+        row('X', 'Y', '', '', '', '38, 34'),
+        row('X', 'Y', '', '', '', '38, 34, 28 a side', '40'),
+        row('X', 'Z', '', '', '', '', '', 'q-1'),
+      ),
+      base,
+      reader,
     );
     expect(preview.cars.map((c) => [c.name, c.fluidGrade])).toEqual([
       ['Second car', 'DOT 5.1'],
@@ -37,9 +121,11 @@ describe('imports', () => {
       ['Y', 'DOT 4'],
     ]);
     expect(preview.cars[2]).toMatchObject({ front: { boresMm: [38, 34, 28] }, rear: { boresMm: [40] } });
+    expect(preview.cars[2]!.assumed).not.toContain('front');
+    expect(preview.cars[1]!.assumed).toEqual([...assumedKeys]);
     expect(preview.customers.map((c) => c.name)).toEqual(['New One', 'X']);
     expect(preview.refused.map((r) => [r.row, importProblemText(r.why, say)])).toEqual([
-      [3, 'Email: This does not look like an e-mail address.'],
+      [3, 'E-mail: This does not look like an e-mail address.'],
       [5, 'New One has a car of that name already.'],
       [6, 'Ona Birk has a car of that name already.'],
       [7, 'No customer is named.'],
@@ -47,37 +133,108 @@ describe('imports', () => {
       [9, '“DOT 9” is not a fluid grade: DOT 3, DOT 4, DOT 5, DOT 5.1, mineral.'],
       [10, 'Year: At least 1900.'],
       [11, 'Front bores: Say whether that is a side: “38, 34, 28 a side”, or count them all: “4 × 40”.'],
+      [13, 'Second car has the plate q-1 already.'],
     ]);
-    for (const c of preview.cars) expect(recordSchemas.cars.safeParse(c).success).toBe(true);
-    for (const c of preview.customers) expect(recordSchemas.customers.safeParse(c).success).toBe(true);
+  });
+
+  test('brakes, driver’s side and last flush are read; a kind of brake alone brings its usual bores, and they stay assumed', () => {
+    const fluid = makeFluid({ name: 'Tarn 270' });
+    const withFluid = buildLogbook({ customers: [customer], fluids: [fluid], bottles: [makeBottle(fluid.id)] }, []);
+    const head = ['customer', 'car', 'front brake', 'driver side', 'last flush', 'flushed by', 'flush fluid'];
+    const preview = importPreview(
+      withFluid,
+      tableOf(
+        head,
+        ['A', 'One', 'drum', 'RHD', '3/4/2026', 'Another shop', 'tarn 270'],
+        ['A', 'Two', 'wooden'],
+        ['A', 'Three', '', 'middle'],
+        ['A', 'Four', '', '', '2026-05-21'],
+        ['A', 'Five', '', '', '', 'Another shop'],
+        ['A', 'Six', '', '', '2026-01-02', '', 'No such fluid'],
+        ['A', 'Seven', '', '', 'spring'],
+      ),
+      base,
+      reader,
+    );
+    const [car] = preview.cars;
+    expect(car).toMatchObject({ driverSide: 'right', front: { brake: 'drum', boresMm: [19] } });
+    expect(car!.lineLengthMm.FR).toBeLessThan(car!.lineLengthMm.FL);
+    expect(car!.assumed).toContain('front');
+    expect(car!.assumed).not.toContain('driverSide');
+    expect(preview.flushes).toMatchObject([
+      { carId: car!.id, by: CREW, elsewhere: { doneBy: 'Another shop', fluidId: fluid.id } },
+    ]);
+    expect(preview.flushes[0]!.at.slice(0, 10)).toBe('2026-04-03');
+    expect(preview.refused.map((r) => r.why.code)).toEqual([
+      'notABrake',
+      'notASide',
+      'dayToCome',
+      'flushNotDated',
+      'notAFluid',
+      'notADay',
+    ]);
+  });
+
+  test('that somebody has left out are neither saved nor refused', () => {
+    const table = { ...tableOf(['customer', 'car'], ['A', 'B'], ['', 'C']), leftOut: [3] };
+    expect(importPreview(logbook, table, base, reader)).toMatchObject({ cars: [{ name: 'B' }], refused: [] });
   });
 
   test('whatever is in the cells: every row is kept or refused, and what is kept passes the schemas', () => {
-    const cell = fc.oneof(fc.string({ maxLength: 100 }), fc.constantFrom('Ona', 'Car', '2001', 'DOT 4', ''));
+    const cell = fc.oneof(
+      fc.string({ maxLength: 100 }),
+      fc.constantFrom('Ona', 'Car', '2001', 'DOT 4', '', 'drum', 'left', '4 × 40', '0 x 40', '1/2/2026', '2026-05-20'),
+    );
+    const head = fc.shuffledSubarray([...importColumns], { minLength: importColumns.length });
     fc.assert(
       fc.property(
-        fc.array(
-          fc.record({
-            customer: cell,
-            car: cell,
-            phone: cell,
-            email: cell,
-            make: cell,
-            model: cell,
-            year: cell,
-            plate: cell,
-            grade: cell,
-            'front bores': fc.oneof(cell, fc.constantFrom('4 × 40', '0 x 40', '38, 34 a side')),
-          }),
-          { maxLength: 20 },
+        head.chain((h) =>
+          fc.tuple(fc.constant(h), fc.array(fc.array(cell, { minLength: 1, maxLength: h.length }), { maxLength: 20 })),
         ),
-        (rows) => {
-          const preview = importPreview(logbook, rows, plain, newId);
+        ([h, rows]) => {
+          const preview = importPreview(logbook, tableOf(h, ...rows), base, reader);
           expect(preview.cars.length + preview.refused.length).toBe(rows.length);
           for (const c of preview.cars) expect(recordSchemas.cars.safeParse(c).success).toBe(true);
           for (const c of preview.customers) expect(recordSchemas.customers.safeParse(c).success).toBe(true);
+          for (const f of preview.flushes) expect(factSchema.safeParse(f).success).toBe(true);
         },
       ),
     );
+  });
+});
+
+describe('taking an import back', () => {
+  const owner = { ...customer, id: newId() };
+  const [idle, busy] = [makeCar({ customerId: owner.id }), makeCar({ customerId: owner.id })];
+  const fluid = makeFluid();
+  const bottle = makeBottle(fluid.id);
+  const came = { ...flush(idle, NOW, bottle.id), elsewhere: { doneBy: '', fluidId: null } };
+  const imported = {
+    id: newId(),
+    version: 1,
+    archived: false,
+    at: NOW,
+    by: CREW,
+    fileName: 'cars.csv',
+    customerIds: [owner.id],
+    carIds: [idle.id, busy.id],
+    flushIds: [came.id],
+  };
+  const records = { customers: [owner], cars: [idle, busy], fluids: [fluid], bottles: [bottle] };
+
+  test('puts away what nobody has touched; a car with work on record stays, and so does its owner', () => {
+    const undo = importUndo(buildLogbook(records, [came, flush(busy, NOW, bottle.id)]), imported);
+    expect(undo.cars.map((c) => c.id)).toEqual([idle.id]);
+    expect(undo.leftCars.map((c) => c.id)).toEqual([busy.id]);
+    expect(undo.customers).toEqual([]);
+  });
+
+  test('all of it goes when nothing has been touched; what is put away already is not put away again', () => {
+    expect(importUndo(buildLogbook(records, [came]), imported)).toMatchObject({
+      leftCars: [],
+      customers: [{ id: owner.id }],
+    });
+    const away = { ...records, cars: [{ ...idle, archived: true }, busy] };
+    expect(importUndo(buildLogbook(away, [came]), imported).cars.map((c) => c.id)).toEqual([busy.id]);
   });
 });

@@ -9,6 +9,25 @@ import { factReferences, factSchema, recordReferences, recordSchemas } from '@ca
 import { FACTS, type Item, type Photo, FeedSchema, ItemSchema, PhotoSchema, SupersededSchema } from './entities';
 import { migrationsList } from './migrations';
 
+/** Who writes a record, as far as anybody says it, and when. */
+export interface Author {
+  by: string | null;
+  at: string;
+}
+const nobody = (): Author => ({ by: null, at: new Date().toISOString() });
+
+/** A record or a fact to be saved, with where it belongs. */
+export type Entry =
+  { [C in Collection]: { collection: C; body: RecordOf<C> } }[Collection] | { collection: typeof FACTS; body: Fact };
+
+/** One version of a record, and who saved it when; null where that was not written down yet. */
+export interface RecordVersion {
+  version: number;
+  savedAt: string | null;
+  savedBy: string | null;
+  body: Body;
+}
+
 export type Body = { id: string; version?: number } & Record<string, unknown>;
 
 /** What became of a write. */
@@ -115,15 +134,18 @@ export class Database {
    * Saves a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
    * The same write sent twice is saved once; a write based on an older version changes nothing.
    */
-  async saveRecord<C extends Collection>(collection: C, sent: RecordOf<C>): Promise<Saved> {
-    return this.fork().transactional((em) => this.saveIn(em, collection, sent));
+  async saveRecord<C extends Collection>(collection: C, sent: RecordOf<C>, author = nobody()): Promise<Saved> {
+    return this.fork().transactional((em) => this.saveIn(em, collection, sent, author));
   }
 
   /**
    * Saves several records, all of them or none: in order, so that one may point at another before it.
    * @returns the first that could not be saved, or null
    */
-  async saveAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Saved | null> {
+  async saveAll(
+    entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
+    author = nobody(),
+  ): Promise<Saved | null> {
     class Refused extends Error {
       constructor(readonly saved: Saved) {
         super(saved.outcome);
@@ -132,7 +154,7 @@ export class Database {
     try {
       await this.fork().transactional(async (em) => {
         for (const { collection, body } of entries) {
-          const saved = await this.saveIn(em, collection, body as never);
+          const saved = await this.saveIn(em, collection, body as never, author);
           if (!['created', 'updated', 'unchanged'].includes(saved.outcome)) throw new Refused(saved);
           // What is written need not be looked over again with each further record.
           em.clear();
@@ -146,11 +168,15 @@ export class Database {
   }
 
   /**
-   * Saves many records that are all new, all of them or none; they may point at one another.
+   * Saves many records and facts that are all new, all of them or none; they may point at one another.
    * @returns what they point at that is not there; empty when they are saved
    */
-  async insertAll(entries: readonly { collection: Collection; body: RecordOf<Collection> }[]): Promise<Missing[]> {
+  async insertAll(entries: readonly Entry[], author = nobody()): Promise<Missing[]> {
     const items = entries.map(({ collection, body }) => {
+      if (collection === FACTS) {
+        const stored = factSchema.parse(body) as Fact;
+        return { collection, stored: stored as unknown as Body, references: factReferences(stored) };
+      }
       const stored = recordSchemas[collection].parse({ ...body, version: 1 }) as Body;
       return { collection, stored, references: referencesOf(collection, stored) };
     });
@@ -172,13 +198,20 @@ export class Database {
         seq: last - items.length + 1 + i,
         carId: typeof stored.carId === 'string' ? stored.carId : null,
         body: JSON.stringify(stored),
+        savedAt: author.at,
+        savedBy: author.by,
       }));
       for (let at = 0; at < rows.length; at += CHUNK) await em.insertMany(ItemSchema, rows.slice(at, at + CHUNK));
       return [];
     });
   }
 
-  private async saveIn<C extends Collection>(em: SqlEntityManager, collection: C, sent: RecordOf<C>): Promise<Saved> {
+  private async saveIn<C extends Collection>(
+    em: SqlEntityManager,
+    collection: C,
+    sent: RecordOf<C>,
+    { by, at }: Author,
+  ): Promise<Saved> {
     const stored = recordSchemas[collection].parse({ ...sent, version: sent.version + 1 }) as Body;
     const old = await em.findOne(ItemSchema, { id: sent.id });
     if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
@@ -203,10 +236,12 @@ export class Database {
         collection,
         body: old.body,
         supersededAt: new Date().toISOString(),
+        savedAt: old.savedAt,
+        savedBy: old.savedBy,
       });
-      em.assign(old, { version: old.version + 1, seq, carId, body });
+      em.assign(old, { version: old.version + 1, seq, carId, body, savedAt: at, savedBy: by });
     } else {
-      em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body });
+      em.create(ItemSchema, { id: sent.id, collection, version: 1, seq, carId, body, savedAt: at, savedBy: by });
     }
     await em.flush();
     return { outcome: old ? 'updated' : 'created', body: stored };
@@ -233,6 +268,8 @@ export class Database {
         seq,
         carId: 'carId' in fact && fact.carId ? fact.carId : null,
         body: JSON.stringify(fact),
+        savedAt: fact.recordedAt,
+        savedBy: fact.by,
       });
       await em.flush();
       return { outcome: 'created', body: fact as unknown as Body };
@@ -260,10 +297,19 @@ export class Database {
     return item?.body ?? null;
   }
 
-  /** Earlier versions of a record, oldest first. */
-  async history(collection: string, id: string): Promise<Body[]> {
-    const rows = await this.fork().find(SupersededSchema, { id, collection }, { orderBy: { version: 'asc' } });
-    return rows.map((row) => JSON.parse(row.body) as Body);
+  /** Every version of a record, oldest first, with the one that holds now; empty where there is none. */
+  async history(collection: string, id: string): Promise<RecordVersion[]> {
+    const em = this.fork();
+    const earlier = await em.find(SupersededSchema, { id, collection }, { orderBy: { version: 'asc' } });
+    const now = await em.findOne(ItemSchema, { id, collection });
+    const replacedAt = [null, ...earlier.map((row) => row.supersededAt)];
+    return [...earlier, ...(now ? [now] : [])].map((row, i) => ({
+      version: row.version,
+      // What was saved before anybody wrote it down took the place of the version before it.
+      savedAt: row.savedAt ?? replacedAt[i] ?? null,
+      savedBy: row.savedBy,
+      body: JSON.parse(row.body) as Body,
+    }));
   }
 
   /** Everything saved after `since`, oldest first, at most `limit` rows. */

@@ -13,6 +13,9 @@ export interface Item {
   carId: string | null;
   /** The JSON text that was acknowledged; it is handed out again without being parsed. */
   body: string;
+  /** When and by whom this version was saved; null in what was saved before that was written down. */
+  savedAt: string | null;
+  savedBy: string | null;
 }
 
 export const ItemSchema = new EntitySchema<Item>({
@@ -25,6 +28,8 @@ export const ItemSchema = new EntitySchema<Item>({
     seq: { type: 'integer', unique: true },
     carId: { type: 'string', length: 36, nullable: true, index: true },
     body: { type: 'text' },
+    savedAt: { type: 'string', length: 30, nullable: true },
+    savedBy: { type: 'string', length: 36, nullable: true },
   },
 });
 
@@ -35,6 +40,8 @@ export interface Superseded {
   collection: string;
   body: string;
   supersededAt: string;
+  savedAt: string | null;
+  savedBy: string | null;
 }
 
 export const SupersededSchema = new EntitySchema<Superseded>({
@@ -46,6 +53,8 @@ export const SupersededSchema = new EntitySchema<Superseded>({
     collection: { type: 'string', length: 20 },
     body: { type: 'text' },
     supersededAt: { type: 'string', length: 30 },
+    savedAt: { type: 'string', length: 30, nullable: true },
+    savedBy: { type: 'string', length: 36, nullable: true },
   },
 });
 

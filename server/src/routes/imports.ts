@@ -1,56 +1,106 @@
-import { Router, raw } from 'express';
+import { Router, json, raw } from 'express';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
-import type { Collection, RecordOf } from '@calvik/core';
-import { type ImportPreview, MAX_IMPORT_ROWS, importColumns, importPreview } from '@calvik/core/imports';
-import type { Database } from '../database/database';
+import { z } from 'zod';
+import type { Fact, Import, RecordOf } from '@calvik/core';
+import {
+  type ImportPreview,
+  type ImportTable,
+  MAX_IMPORT_ROWS,
+  guessColumns,
+  importColumns,
+  importPreview,
+  importUndo,
+  isOrderOpen,
+  neededColumns,
+} from '@calvik/core/imports';
+import { id } from '@calvik/core/schemas';
+import type { Database, Entry } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
 import { plainCar } from '../plain-car';
-import { Problem } from '../problems';
+import { Problem, invalid } from '../problems';
+import { sendCsvText } from './csv';
 import { refusal } from './records';
+
+const LIMIT = '8mb';
+
+export const importTable = z.object({
+  head: z.array(z.string()).max(100),
+  rows: z.array(z.array(z.string())),
+  columns: z.array(z.enum(importColumns).nullable()).max(100),
+  dateOrder: z.enum(['dayFirst', 'monthFirst']),
+  leftOut: z.array(z.int()).max(MAX_IMPORT_ROWS),
+  /** Who is on duty. */
+  by: id,
+});
+export const importToSave = importTable.extend({ fileName: z.string().max(200) });
+export const importToUndo = z.object({ by: id });
+
+const parse = <T extends z.ZodType>(schema: T, body: unknown): z.infer<T> => {
+  const parsed = schema.safeParse(body);
+  if (!parsed.success) throw invalid(parsed.error);
+  return parsed.data;
+};
+
+/** The cells of a file, and which column each heading most likely is. */
+function tableOf(body: unknown): ImportTable {
+  if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
+  if (body[0] === 0x50 && body[1] === 0x4b) throw new Problem(415, 'workbook', {});
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(body);
+  } catch {
+    throw new Problem(422, 'lettersUnreadable', {});
+  }
+  const [first, ...rows] = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' }).data;
+  const head = (first ?? []).map((h) => h.trim());
+  if (head.length < 2)
+    throw new Problem(422, 'columnsMissing', {
+      wanted: neededColumns,
+      found: head,
+      clue: /[;\t|]/.test(head[0] ?? '') ? 'separator' : 'oneColumn',
+    });
+  if (rows.length === 0) throw new Problem(422, 'noRows', {});
+  checkSize(rows);
+  const columns = guessColumns(head);
+  const flushed = columns.indexOf('last flush');
+  const isMonthFirst = rows.some((r) => /^\s*\d{1,2}\/(1[3-9]|2\d|3[01])\//.test(r[flushed] ?? ''));
+  return { head, rows, columns, dateOrder: isMonthFirst ? 'monthFirst' : 'dayFirst', leftOut: [] };
+}
+
+function checkSize(rows: readonly unknown[]): void {
+  if (rows.length > MAX_IMPORT_ROWS) throw new Problem(422, 'tooManyRows', { rows: rows.length, max: MAX_IMPORT_ROWS });
+}
 
 /** Customers and cars out of a table that somebody chose. */
 export function importRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
-  /** Reads a table that was sent; nothing is saved. */
-  const read = async (body: unknown): Promise<ImportPreview> => {
-    if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
-    if (body[0] === 0x50 && body[1] === 0x4b) throw new Problem(415, 'workbook', {});
-    let text: string;
-    try {
-      text = new TextDecoder('utf-8', { fatal: true }).decode(body);
-    } catch {
-      throw new Problem(422, 'lettersUnreadable', {});
-    }
-    const parsed = Papa.parse<Record<string, string>>(text, {
-      header: true,
-      skipEmptyLines: 'greedy',
-      transformHeader: (h) => h.trim().toLowerCase(),
-    });
-    const heads = parsed.meta.fields ?? [];
-    const missing = importColumns.slice(0, 2).filter((c) => !heads.includes(c));
-    if (missing.length > 0) {
-      const isOne = heads.length === 1;
-      throw new Problem(422, 'columnsMissing', {
-        wanted: importColumns.slice(0, 2),
-        found: heads,
-        clue: isOne && /[;\t|]/.test(heads[0]!) ? 'separator' : isOne ? 'oneColumn' : null,
-      });
-    }
-    if (parsed.data.length === 0) throw new Problem(422, 'noRows', {});
-    if (parsed.data.length > MAX_IMPORT_ROWS)
-      throw new Problem(422, 'tooManyRows', { rows: parsed.data.length, max: MAX_IMPORT_ROWS });
+  const parseJson = json({ limit: LIMIT });
+  const read = async (table: ImportTable, by: string): Promise<ImportPreview> => {
+    checkSize(table.rows);
+    if (neededColumns.some((c) => !table.columns.includes(c)))
+      throw new Problem(422, 'columnsMissing', { wanted: neededColumns, found: table.head, clue: null });
     const { logbook } = await cache.current();
-    return importPreview(logbook, parsed.data, plainCar, uuidv7);
+    return importPreview(logbook, table, plainCar, { newId: uuidv7, now: new Date().toISOString(), by });
   };
-  const sent = raw({ type: () => true, limit: '6mb' });
 
-  router.post('/imports/preview', sent, async (request, response) => {
-    const { customers, cars, refused, rows } = await read(request.body);
+  router.get('/imports/template.csv', (_request, response) => {
+    sendCsvText(response, 'customers-and-cars', `\ufeff${Papa.unparse([[...importColumns]], { newline: '\r\n' })}\r\n`);
+  });
+  /** Reads a file; nothing is saved. */
+  router.post('/imports/table', raw({ type: () => true, limit: LIMIT }), (request, response) => {
+    response.json(tableOf(request.body));
+  });
+  router.post('/imports/preview', parseJson, async (request, response) => {
+    const { by, ...table } = parse(importTable, request.body);
+    const { customers, cars, flushes, refused, rows } = await read(table, by);
     const { logbook } = await cache.current();
     const names = new Map([...logbook.customers.values(), ...customers].map((c) => [c.id, c.name]));
+    const flushedAt = new Map(flushes.map((f) => [f.carId, f.at]));
+    const flushed = table.columns.indexOf('last flush');
     response.json({
       rows,
+      isDateOrderOpen: table.rows.some((r) => isOrderOpen(r[flushed] ?? '')),
       customers: customers.map((c) => c.name),
       cars: cars.map((c) => ({
         name: c.name,
@@ -58,20 +108,58 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
         year: c.year,
         plate: c.plate,
         grade: c.fluidGrade,
+        flushedAt: flushedAt.get(c.id) ?? null,
       })),
       refused,
     });
   });
-  router.post('/imports/save', sent, async (request, response) => {
-    const { customers, cars, refused } = await read(request.body);
-    const entries = [
-      ...customers.map((body) => ({ collection: 'customers' as Collection, body: body as RecordOf<Collection> })),
-      ...cars.map((body) => ({ collection: 'cars' as Collection, body: body as RecordOf<Collection> })),
+  router.post('/imports/save', parseJson, async (request, response) => {
+    const { by, fileName, ...table } = parse(importToSave, request.body);
+    const { customers, cars, flushes, refused } = await read(table, by);
+    if (cars.length === 0) throw new Problem(422, 'noRowToSave', {});
+    const at = new Date().toISOString();
+    const saved: Import = {
+      id: uuidv7(),
+      version: 0,
+      archived: false,
+      at,
+      by,
+      fileName,
+      customerIds: customers.map((c) => c.id),
+      carIds: cars.map((c) => c.id),
+      flushIds: flushes.map((f) => f.id),
+    };
+    const entries: Entry[] = [
+      ...customers.map((body) => ({ collection: 'customers' as const, body })),
+      ...cars.map((body) => ({ collection: 'cars' as const, body })),
+      ...flushes.map((body) => ({ collection: 'facts' as const, body: body as Fact })),
+      { collection: 'imports', body: saved },
     ];
-    if (entries.length === 0) throw new Problem(422, 'noRowToSave', {});
-    const missing = await database.insertAll(entries);
+    const missing = await database.insertAll(entries, { by, at });
     if (missing.length > 0) throw refusal({ outcome: 'dangling', missing });
-    response.status(201).json({ customers: customers.length, cars: cars.length, refused: refused.length });
+    response
+      .status(201)
+      .json({ id: saved.id, customers: customers.length, cars: cars.length, refused: refused.length });
+  });
+  router.post('/imports/:id/undo', parseJson, async (request, response) => {
+    const { by } = parse(importToUndo, request.body);
+    const { logbook } = await cache.current();
+    const made = logbook.imports.get(String(request.params.id));
+    if (!made || made.archived) throw new Problem(404, 'noSuch', { what: 'import' });
+    const { cars, customers, leftCars } = importUndo(logbook, made);
+    const away = <C extends 'cars' | 'customers' | 'imports'>(collection: C, body: RecordOf<C>): Entry =>
+      ({ collection, body: { ...body, archived: true } }) as Entry;
+    const refused = await database.saveAll(
+      [
+        ...cars.map((c) => away('cars', c)),
+        ...customers.map((c) => away('customers', c)),
+        // What stays has come with it: as long as something does, it can be asked for again.
+        ...(leftCars.length === 0 ? [away('imports', made)] : []),
+      ] as { collection: 'cars'; body: RecordOf<'cars'> }[],
+      { by, at: new Date().toISOString() },
+    );
+    if (refused) throw refusal(refused);
+    response.json({ cars: cars.length, customers: customers.length, left: leftCars.map((c) => c.name) });
   });
   return router;
 }

@@ -11,6 +11,7 @@ import {
   testerRequest,
   wrenchRequest,
 } from './bench';
+import { importTable, importToSave, importToUndo } from './imports';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
 
@@ -69,7 +70,7 @@ function collectionPaths(collection: string, what: string): Record<string, objec
 const historyPath = (collection: string): Record<string, object> => ({
   [`/api/${collection}/{id}/history`]: {
     get: {
-      summary: 'What it was before, version by version',
+      summary: 'Every version of it, with who saved it and when',
       tags: [collection],
       parameters: [idParameter],
       responses: { 200: { description: 'Oldest first' }, 404: problem('Not there') },
@@ -244,24 +245,38 @@ const describedPaths = (): Record<string, object> => ({
       },
     },
   },
-  ...Object.assign(
-    {},
-    ...['preview', 'save'].map((step) => ({
-      [`/api/imports/${step}`]: {
-        post: {
-          summary:
-            step === 'preview'
-              ? 'Read a table of customers and cars; nothing is saved'
-              : 'Save its rows, all that can be',
-          requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
-          responses: {
-            [step === 'preview' ? 200 : 201]: { description: 'Rows and refusals' },
-            422: problem('Cannot be read'),
-          },
-        },
-      },
-    })),
-  ),
+  '/api/imports/template.csv': {
+    get: { summary: 'An empty table with every column that is read', responses: { 200: { description: 'CSV' } } },
+  },
+  '/api/imports/table': {
+    post: {
+      summary: 'Split a table of customers and cars into cells, and guess its columns; nothing is saved',
+      requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
+      responses: { 200: { description: 'The cells' }, 415: problem('A workbook'), 422: problem('Cannot be read') },
+    },
+  },
+  '/api/imports/preview': {
+    post: {
+      summary: 'What its rows would become, and which cannot; nothing is saved',
+      requestBody: { required: true, content: jsonContent(schemaOf(importTable)) },
+      responses: { 200: { description: 'Rows and refusals' }, 422: problem('Cannot be read') },
+    },
+  },
+  '/api/imports/save': {
+    post: {
+      summary: 'Save its rows, all that can be',
+      requestBody: { required: true, content: jsonContent(schemaOf(importToSave)) },
+      responses: { 201: { description: 'How many' }, 422: problem('Cannot be read') },
+    },
+  },
+  '/api/imports/{id}/undo': {
+    post: {
+      summary: 'Put away what came with an import and has not been touched since',
+      parameters: [idParameter],
+      requestBody: { required: true, content: jsonContent(schemaOf(importToUndo)) },
+      responses: { 200: { description: 'How many, and what stays' }, 404: problem('No such import') },
+    },
+  },
   ...instrumentPaths('boiling-tests', 'boiling tester', testerRequest, {
     201: { description: 'Heating' },
     409: problem('Probe not submerged'),

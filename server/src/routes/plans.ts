@@ -6,7 +6,7 @@ import type { Planner } from '../planner/planner';
 import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';
-import { refusal } from './records';
+import { authorOf, refusal } from './records';
 
 /** What starts the search for a plan. */
 export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20) });
@@ -46,7 +46,7 @@ export function planRoutes(database: Database, cache: LogbookCache, planner: Pla
       collection: 'jobs' as Collection,
       body: body as RecordOf<Collection>,
     }));
-    const refused = await database.saveAll(entries);
+    const refused = await database.saveAll(entries, authorOf(request));
     if (refused) {
       if (refused.outcome === 'stale') throw new Problem(409, 'planOutOfDate', {});
       throw refusal(refused);

@@ -1,13 +1,13 @@
 import { type Request, type Response, Router, json } from 'express';
 import { type Collection, type Fact, collections, dateIn } from '@calvik/core';
 import { refusalOf, needsPermission } from '@calvik/core/track';
-import { factSchema, id, recordSchemas } from '@calvik/core/schemas';
+import { factSchema, id, instant, recordSchemas } from '@calvik/core/schemas';
 import { sayTo } from '@calvik/words';
 import { problemText, refusalProblem } from '@calvik/words/problems';
 import { Problem, fieldError, invalid } from '../problems';
 import { FACTS } from '../database/entities';
 import type { LogbookCache } from '../database/logbook-cache';
-import type { Saved, Database } from '../database/database';
+import type { Author, Saved, Database } from '../database/database';
 
 const BODY_LIMIT = '256kb';
 const METRIC = sayTo({ units: 'metric', timeZone: 'UTC' });
@@ -22,6 +22,14 @@ function idOf(request: Request): string {
       { errors: parsed.error.issues.map((i) => ({ ...fieldError(i), path: 'id' })) },
     );
   return parsed.data;
+}
+
+/** Who saves a record and when, as the request's heads say: an entry that waited for a connection was saved when it was made. */
+export function authorOf(request: Request): Author {
+  const by = id.safeParse(request.get('Calvik-Saved-By'));
+  const at = instant.safeParse(request.get('Calvik-Saved-At'));
+  const now = new Date().toISOString();
+  return { by: by.success ? by.data : null, at: at.success && at.data < now ? at.data : now };
 }
 
 function bodyOf(request: Request): unknown {
@@ -78,7 +86,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       idOf(request);
       const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
       if (!parsed.success) throw invalid(parsed.error);
-      answer(response, await database.saveRecord(collection, parsed.data));
+      answer(response, await database.saveRecord(collection, parsed.data, authorOf(request)));
     });
     router.get(`/${collection}/:id`, read(collection));
     router.get(`/${collection}/:id/history`, async (request, response) => {

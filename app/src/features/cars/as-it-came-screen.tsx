@@ -12,7 +12,7 @@ import {
   axles,
   compoundName,
   cornersOf,
-  middayOf,
+  flushElsewhere,
   recordDefaults,
 } from '@calvik/core';
 import { quantityProblemText } from '@calvik/words/input';
@@ -273,21 +273,16 @@ function CamePage({ car }: { car: Car }) {
     if (draft.flushedOn !== '')
       out.push([
         'facts',
-        {
+        flushElsewhere({
           id: newId(),
-          at: draft.flushedOn === today ? now : middayOf(draft.flushedOn, logbook.shop.timeZone),
-          recordedAt: now,
-          by: crew.id,
-          kind: 'fluidExchange',
           carId: car.id,
-          scope: 'full',
-          reservoirRefillMl: 0,
-          reservoirBottleId: null,
-          corners: [],
-          elsewhere: { doneBy: draft.flushedBy.trim(), fluidId: draft.flushedWith || null },
-          pedalBefore: null,
-          pedalAfter: null,
-        },
+          day: draft.flushedOn,
+          now,
+          timeZone: logbook.shop.timeZone,
+          by: crew.id,
+          doneBy: draft.flushedBy.trim(),
+          fluidId: draft.flushedWith || null,
+        }),
       ]);
     return out.length > 0 ? out : 'Nothing has been typed yet.';
   };

@@ -10,6 +10,7 @@ import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
+import { RecordChanges } from '../record-changes';
 import { Gone } from '../gone';
 import { otherWay, recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
@@ -297,6 +298,7 @@ function SheetPage({ car }: { car: Car }) {
           );
         })}
       </Section>
+      {sheet.version > 0 ? <RecordChanges collection="brakeSheets" id={sheet.id} /> : null}
     </Screen>
   );
 }

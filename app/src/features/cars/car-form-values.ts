@@ -12,6 +12,7 @@ import {
   noToolsSaid,
   parseBores,
   recordDefaults,
+  usualBoresMm,
 } from '@calvik/core';
 import { recordText } from '../../ui/quantity-text';
 import { newRecord, useQuantity } from '../save-record';
@@ -61,15 +62,9 @@ export interface CarForm extends PlumbingForm {
   notes: string;
 }
 
-/** Bores of each kind of brake to begin with; common practice, no source. */
-const usualBores: Record<'front' | 'rear', Record<AxleBrake['brake'], number[]>> = {
-  front: { fixedCaliper: [38, 38], floatingCaliper: [54], drum: [19] },
-  rear: { fixedCaliper: [32, 32], floatingCaliper: [36], drum: [19] },
-};
-
 /** The text of a kind's usual bores. */
 export const usualBoresText = (axle: 'front' | 'rear', brake: AxleBrake['brake']): string =>
-  boresText({ brake, boresMm: usualBores[axle][brake] });
+  boresText({ brake, boresMm: usualBoresMm[axle][brake] });
 
 /** Whether the bores are those that some kind of brake begins with: nobody has typed them. */
 export const areUsualBores = (axle: 'front' | 'rear', bores: string): boolean =>
@@ -77,7 +72,7 @@ export const areUsualBores = (axle: 'front' | 'rear', bores: string): boolean =>
 
 const usualAxle = (axle: 'front' | 'rear'): AxleBrake => {
   const brake = axle === 'front' ? 'fixedCaliper' : 'floatingCaliper';
-  return { brake, boresMm: usualBores[axle][brake], bleedNipplesPerCorner: 1, bleedNippleOrder: 'innerFirst' };
+  return { brake, boresMm: usualBoresMm[axle][brake], bleedNipplesPerCorner: 1, bleedNippleOrder: 'innerFirst' };
 };
 
 /** Which fields say each of the things that may be assumed. */

@@ -29,7 +29,7 @@ import { Text } from '../../ui/text';
 import { ClearedBy } from '../fluid/cleared-by';
 import { FluidCard } from '../fluid/fluid-card';
 import { CarHistory } from '../fluid/history';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { newRecord } from '../save-record';
 import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
@@ -207,7 +207,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       <Section title="History">
         <CarHistory carId={car.id} />
       </Section>
-      <ArchiveSection collection="cars" record={car} name={car.name} />
+      <RecordFoot collection="cars" record={car} name={car.name} />
     </Screen>
   );
 }

@@ -12,7 +12,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { type PolicyForm, countLabel, policyForm, policyOf, schoolOptions } from '../policy-fields';
 
@@ -138,7 +138,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
       <Section title="Notes">
         <TextField control={form.control} name="notes" label="Notes" lines={3} />
       </Section>
-      {customer ? <ArchiveSection collection="customers" record={customer} name={customer.name} /> : null}
+      {customer ? <RecordFoot collection="customers" record={customer} name={customer.name} /> : null}
     </Screen>
   );
 }

@@ -20,7 +20,7 @@ import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { newRecord } from '../save-record';
 import { useTell } from '../../state/use-say';
@@ -231,7 +231,7 @@ function EventPage({ event }: { event: TrackEvent }) {
               </MainButton>
             ) : null}
           </Section>
-          <ArchiveSection collection="events" record={event} name={event.name} words="Cancel the event" />
+          <RecordFoot collection="events" record={event} name={event.name} words="Cancel the event" />
         </View>
       </View>
     </Screen>

@@ -11,7 +11,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
 import { BottleHistory } from '../fluid/history';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { useSaveFact } from '../save-fact';
 import { counted, reservedText } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
@@ -77,7 +77,7 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
       <Section title="History">
         <BottleHistory bottleId={bottle.id} />
       </Section>
-      <ArchiveSection collection="bottles" record={bottle} name={bottle.label} />
+      <RecordFoot collection="bottles" record={bottle} name={bottle.label} />
     </Screen>
   );
 }

@@ -8,6 +8,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
+import { RecordFoot } from '../record-foot';
 import { newRecord, useQuantity, useSaveRecord } from '../save-record';
 
 /** A compound of which nothing is known but its name. */
@@ -124,6 +125,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
         <TextField control={control} name="beddingSource" label="Where its bedding procedure comes from" />
         <TextField control={control} name="notes" label="Notes" lines={2} />
       </Section>
+      {compound ? <RecordFoot collection="compounds" record={compound} name={compound.name} /> : null}
     </Screen>
   );
 }

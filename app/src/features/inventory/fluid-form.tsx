@@ -1,17 +1,21 @@
 import { type Fluid, type Grade, gradeFacts, grades } from '@calvik/core';
+import { useLocalSearchParams } from 'expo-router';
 import { useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { takenBy } from '../doubles';
+import { Gone } from '../gone';
+import { RecordFoot } from '../record-foot';
 import { routes } from '../routes';
 import { DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
+import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 
-interface FluidForm {
+interface Values {
   name: string;
   grade: Grade;
   dry: string;
@@ -19,15 +23,23 @@ interface FluidForm {
   darkWhenNew: boolean;
 }
 
-export function NewFluidScreen() {
-  const { show } = useUnits();
+export const NewFluidScreen = () => <FluidForm fluid={null} />;
+
+export function FluidScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const fluid = useLogbook().fluids.get(id);
+  return fluid ? <FluidForm key={id} fluid={fluid} /> : <Gone what="fluid" back="/inventory" />;
+}
+
+function FluidForm({ fluid }: { fluid: Fluid | null }) {
+  const { show, system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<FluidForm>('fluid.new', {
-    name: '',
-    grade: 'DOT 4',
-    dry: '',
-    wet: '',
-    darkWhenNew: false,
+  const { form, restored, startOver, finished } = useDraftForm<Values>(`fluid.${fluid?.id ?? 'new'}`, {
+    name: fluid?.name ?? '',
+    grade: fluid?.grade ?? 'DOT 4',
+    dry: recordText(fluid?.dryBoilingPointC ?? null, 'temperature', system),
+    wet: recordText(fluid?.wetBoilingPointC ?? null, 'temperature', system),
+    darkWhenNew: fluid?.darkWhenNew ?? false,
   });
   const { saveRecord, saving, problem } = useSaveRecord('fluids', form, finished);
   const [asked, setAsked] = useState<string | null>(null);
@@ -43,23 +55,23 @@ export function NewFluidScreen() {
         : null;
     if (low && asked !== low) return setAsked(low);
     const record: Fluid = {
-      ...newRecord(),
+      ...(fluid ?? newRecord()),
       ...f,
       dryBoilingPointC: quantity(dry, 'temperature'),
       wetBoilingPointC: quantity(wet, 'temperature'),
     };
-    return saveRecord(record, routes.newBottleOf(record.id));
+    return saveRecord(record, fluid ? routes.inventory : routes.newBottleOf(record.id));
   });
   return (
     <Screen
-      title="New fluid"
+      title={fluid?.name ?? 'New fluid'}
       back="/inventory"
       footer={
         <SaveBar
           problem={asked ?? problem}
           saving={saving}
           onSave={() => void save()}
-          label={asked ? 'It does: save, then enter the bottle' : 'Save, then enter the bottle'}
+          label={`${asked ? 'It does: save' : 'Save'}${fluid ? ' fluid' : ', then enter the bottle'}`}
         />
       }
     >
@@ -72,7 +84,7 @@ export function NewFluidScreen() {
           required
           check={takenBy(
             logbook.fluids.values(),
-            undefined,
+            fluid?.id,
             (f) => f.name,
             (f) => `${f.name}, ${f.grade}`,
           )}
@@ -104,6 +116,7 @@ export function NewFluidScreen() {
           hint="Then colour proves nothing: show the customer tests and volumes."
         />
       </Section>
+      {fluid ? <RecordFoot collection="fluids" record={fluid} name={fluid.name} /> : null}
     </Screen>
   );
 }

@@ -23,6 +23,7 @@ import { cornerNames } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
+import { RecordFoot } from '../record-foot';
 import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { reservedText } from '@calvik/words';
@@ -100,6 +101,7 @@ export function PadSetScreen() {
         )}
       </Section>
       {pair ? <MachineBedding padSet={set} rotorPair={pair} /> : null}
+      <RecordFoot collection="padSets" record={set} name={set.label} />
     </Screen>
   );
 }
@@ -143,6 +145,7 @@ export function RotorPairScreen() {
       <Section title="Belongs to">
         <Owner part={pair} />
       </Section>
+      <RecordFoot collection="rotorPairs" record={pair} name={pair.label} />
     </Screen>
   );
 }

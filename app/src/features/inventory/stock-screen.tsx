@@ -118,12 +118,12 @@ export function StockScreen() {
           </MainButton>
         }
       >
-        <View style={{ gap: 10 }}>
+        <View>
           {fluids.map((f) => (
-            <View key={f.id}>
+            <LinkRow key={f.id} label={`Fluid ${f.name}`} onPress={() => router.push(routes.fluidOnRecord(f.id))}>
               <Text as="strong">{f.name}</Text>
               <Text as="small">{`${f.grade}, ${show(f.dryBoilingPointC, 'temperature')} dry, ${show(f.wetBoilingPointC, 'temperature')} wet${f.darkWhenNew ? ', dark when new' : ''}`}</Text>
-            </View>
+            </LinkRow>
           ))}
         </View>
       </Section>

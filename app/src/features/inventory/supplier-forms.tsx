@@ -14,7 +14,7 @@ import { PickList } from '../../ui/pick-list';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { newId, newRecord, useSaveRecord } from '../save-record';
 
 const goodsOptions: { value: Goods; label: string }[] = [
@@ -68,7 +68,7 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
         <TextField control={control} name="leadDays" label="Working days from order to door" required />
         <TextField control={control} name="notes" label="Notes" lines={2} />
       </Section>
-      {supplier ? <ArchiveSection collection="suppliers" record={supplier} name={supplier.name} /> : null}
+      {supplier ? <RecordFoot collection="suppliers" record={supplier} name={supplier.name} /> : null}
     </Screen>
   );
 }
@@ -133,6 +133,7 @@ function WearPartForm({ part }: { part: WearPart | null }) {
         />
         <TextField control={control} name="reorderAt" label="Order again at or under" required />
       </Section>
+      {part ? <RecordFoot collection="wearParts" record={part} name={part.name} /> : null}
     </Screen>
   );
 }
@@ -210,7 +211,7 @@ function Shelf({ part }: { part: WearPart }) {
         options={[...logbook.cars.values()]
           .filter((c) => !c.archived)
           .sort((a, b) => a.name.localeCompare(b.name))
-          .map((c) => ({ value: c.id, label: c.name }))}
+          .map((c) => ({ value: c.id, label: carLabel(logbook, c.id) }))}
         chosen={undefined}
         visible={taking}
         onClose={() => setTaking(false)}

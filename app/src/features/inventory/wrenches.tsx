@@ -4,11 +4,12 @@ import { type Wrench, calibratedUntil, judgeCalibration, longDate } from '@calvi
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useTell } from '../../state/use-say';
-import { ChoiceField, DateField, DraftNotice, SwitchField, TextField } from '../../ui/form';
+import { ChoiceField, DateField, DraftNotice, TextField } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Gone } from '../gone';
+import { RecordFoot } from '../record-foot';
 import { routes } from '../routes';
 import { newRecord, useSaveRecord } from '../save-record';
 
@@ -62,7 +63,6 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
     kind: wrench?.kind ?? 'click',
     calibratedOn: wrench?.calibratedOn ?? '',
     notes: wrench?.notes ?? '',
-    archived: wrench?.archived ?? false,
   });
   const { control } = form;
   const { saveRecord, saving, problem } = useSaveRecord('wrenches', form, finished);
@@ -92,8 +92,8 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
         />
         <DateField control={control} name="calibratedOn" label="Calibrated on" optional />
         <TextField control={control} name="notes" label="Notes" lines={2} />
-        {wrench ? <SwitchField control={control} name="archived" label="Put away: not offered any more" /> : null}
       </Section>
+      {wrench ? <RecordFoot collection="wrenches" record={wrench} name={wrench.label} /> : null}
     </Screen>
   );
 }

@@ -6,6 +6,7 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { ChoiceField, DraftNotice, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
+import { RecordChanges } from '../record-changes';
 import { DaysOffFields, type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
@@ -133,6 +134,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
         >
           {member.archived ? `${member.name} works here again` : `${member.name} has left`}
         </MainButton>
+        <RecordChanges collection="crew" id={member.id} />
       </Section>
     </Screen>
   );

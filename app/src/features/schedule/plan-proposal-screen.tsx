@@ -6,7 +6,7 @@ import { type Job, dateIn, isDone, shortDate, timeIn, carLabel } from '@calvik/c
 import { workName } from '@calvik/words';
 import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
-import { useLogbook, useSync } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { read, remove, write } from '../../state/storage';
 import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -30,6 +30,7 @@ export function PlanProposalScreen() {
   const logbook = useLogbook();
   const sync = useSync();
   const wide = useWide();
+  const crew = useCrewOnDuty();
   const [seconds, setSeconds] = useState<'5' | '20' | '60'>('20');
   const [runId, setRunId] = useState(() => read<string>(RUN_KEY));
   const [run, setRun] = useState<PlanRun | null>(null);
@@ -80,7 +81,7 @@ export function PlanProposalScreen() {
     setTaking(true);
     try {
       const before = [...answer.jobs, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
-      await api.takePlan(runId!);
+      await api.takePlan(runId!, { by: crew?.id ?? null, at: new Date().toISOString() });
       remember({ text: `Plan of ${answer.jobs.length} visits taken`, before });
       remove(RUN_KEY);
       await sync.read();

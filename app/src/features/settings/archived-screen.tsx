@@ -6,7 +6,7 @@ import type { Saved } from '../../api/client';
 import { useLoaded, useLogbook, useSync } from '../../state/hooks';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { type Storable, putAway } from '../archive';
+import { type Storable, putAway } from '../record-foot';
 
 /** Everything that was put away, to be taken back. */
 export function ArchivedScreen() {
@@ -17,12 +17,15 @@ export function ArchivedScreen() {
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const away = putAway(logbook);
-  const takeBack = async (collection: Storable, id: string, name: string): Promise<void> => {
+  const set = async (collection: Storable, id: string, name: string, archived: boolean): Promise<void> => {
     const record = (logbook[collection] as ReadonlyMap<string, RecordOf<Storable>>).get(id)!;
-    const result = await sync.save(collection, { ...record, archived: false } as Saved as never);
+    const result = await sync.save(collection, { ...record, archived } as Saved as never);
     setProblem(result.state === 'refused' ? result.sentence : null);
-    setSaid(result.state === 'refused' ? null : `${name} is back.`);
+    setSaid(result.state === 'refused' ? null : `${name} is ${archived ? 'put away' : 'back'}.`);
   };
+  const inUse = (['carKinds', 'ruleSets'] as const).flatMap((collection) =>
+    [...logbook[collection].values()].filter((r) => !r.archived).map(({ id, name }) => ({ collection, id, name })),
+  );
   return (
     <Screen title="Put away" above="Nothing is ever deleted" back="/settings" maxWidth={wide ? 1080 : 720}>
       {problem ? <Text tone="stop">{problem}</Text> : null}
@@ -35,7 +38,7 @@ export function ArchivedScreen() {
               {records.map(({ id, name }) => (
                 <View key={id} style={styles.row}>
                   <Text style={styles.grow}>{name}</Text>
-                  <MainButton mode="text" onPress={() => void takeBack(collection, id, name)}>
+                  <MainButton mode="text" onPress={() => void set(collection, id, name, false)}>
                     {`Take ${name} back`}
                   </MainButton>
                 </View>
@@ -43,6 +46,20 @@ export function ArchivedScreen() {
             </Section>
           </View>
         ))}
+        {inUse.length > 0 ? (
+          <View style={wide ? styles.half : null}>
+            <Section title="Kinds of car and rule sets in use">
+              {inUse.map(({ collection, id, name }) => (
+                <View key={id} style={styles.row}>
+                  <Text style={styles.grow}>{name}</Text>
+                  <MainButton mode="text" danger onPress={() => void set(collection, id, name, true)}>
+                    {`Put ${name} away`}
+                  </MainButton>
+                </View>
+              ))}
+            </Section>
+          </View>
+        ) : null}
       </View>
     </Screen>
   );

@@ -13,6 +13,7 @@ import { IconButton, MainButton, Screen, Section, useWide } from '../../ui/scree
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { DaysOffFields, type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
+import { RecordChanges } from '../record-changes';
 import { type PolicyForm, countLabel, policyOf, schoolOptions } from '../policy-fields';
 import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
 import { useQuantity, useSaveRecord } from '../save-record';
@@ -386,6 +387,7 @@ function ShopForm({ shop, page }: { shop: Shop; page: ShopPage }) {
           </View>
         </View>
       ) : null}
+      <RecordChanges collection="shops" id={shop.id} />
     </Screen>
   );
 }

@@ -14,7 +14,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ArchiveSection } from '../archive';
+import { RecordFoot } from '../record-foot';
 import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
 import { type ZoneRow, ZoneRows, zoneRow, zonesOfRows } from './zone-rows';
@@ -133,7 +133,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
           </View>
         ) : null}
       </Section>
-      {venue ? <ArchiveSection collection="venues" record={venue} name={venue.name} /> : null}
+      {venue ? <RecordFoot collection="venues" record={venue} name={venue.name} /> : null}
     </Screen>
   );
 }

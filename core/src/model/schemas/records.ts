@@ -107,6 +107,18 @@ export const customer = z.object({
 });
 export type Customer = z.infer<typeof customer>;
 
+/** A table that was read in: what came with it, so that all of it can be taken back. Put away: it has been. */
+export const tableImport = z.object({
+  ...record,
+  at: instant,
+  by: id,
+  fileName: note(200),
+  customerIds: z.array(id).max(10_000),
+  carIds: z.array(id).max(10_000),
+  flushIds: z.array(id).max(10_000),
+});
+export type Import = z.infer<typeof tableImport>;
+
 const lineLengthMm = quantity(50, 12000, 'mm');
 
 /** What of a car nobody has said yet: its figures stand for it until somebody does. */
@@ -345,6 +357,7 @@ export const recordSchemas = {
   wrenches: wrench,
   compounds: compound,
   procedures: procedure,
+  imports: tableImport,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
@@ -367,6 +380,7 @@ export const recordReferences: { [C in Collection]?: Record<string, Collection> 
   rotorPairs: { carId: 'cars' },
   procedures: { compoundId: 'compounds' },
   brakeSheets: { carId: 'cars' },
+  imports: { by: 'crew' },
   wearParts: { carId: 'cars' },
   orders: { supplierId: 'suppliers' },
   messages: { customerId: 'customers', bookingId: 'bookings' },

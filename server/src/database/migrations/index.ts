@@ -123,10 +123,26 @@ class CompoundsAsRecords extends Migration {
   }
 }
 
+/** Who saved each version of a record, and when. */
+class WhoSavedIt extends Migration {
+  override up(): void {
+    for (const table of ['item', 'superseded']) {
+      this.addSql(`alter table ${table} add column saved_at varchar(30) null;`);
+      this.addSql(`alter table ${table} add column saved_by varchar(36) null;`);
+    }
+  }
+
+  override down(): void {
+    for (const table of ['item', 'superseded'])
+      for (const column of ['saved_at', 'saved_by']) this.addSql(`alter table ${table} drop column ${column};`);
+  }
+}
+
 /** In order; a landed migration is never edited, the next change gets its own. */
 export const migrationsList = [
   { name: '0001-first-tables', class: FirstTables },
   { name: '0002-photos-and-new-fields', class: PhotosAndNewFields },
   { name: '0003-findings-for-sentences', class: FindingsForSentences },
   { name: '0004-compounds-as-records', class: CompoundsAsRecords },
+  { name: '0005-who-saved-it', class: WhoSavedIt },
 ];

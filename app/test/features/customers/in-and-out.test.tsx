@@ -1,13 +1,11 @@
 /** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
-import { act, fireEvent, screen } from '@testing-library/react';
 import { type RecordOf } from '@calvik/core';
 import { CarScreen } from '../../../src/features/cars/car-screen';
-import { ImportScreen } from '../../../src/features/customers/import-screen';
 import { MessagesScreen } from '../../../src/features/customers/messages-screen';
 import { car, customer, flush, id } from '../../builders/scene';
 import { intake, job as service, sheet } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
-import { answers, freshHands, isThere, press, router, text } from '../../builders/hands';
+import { freshHands, press, router, text } from '../../builders/hands';
 import { common, booking, booked, open, order } from '../../builders/pages-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
@@ -15,25 +13,6 @@ jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/
 freshHands();
 
 describe('in and out', () => {
-  test('a table is looked at first: what would be saved, and every row that cannot be, with its reason', async () => {
-    answers['/api/imports/preview'] = {
-      rows: 3,
-      customers: [{ name: 'New One' }],
-      cars: [{ name: 'A', customer: 'New One', year: null, plate: '', grade: 'DOT 4' }],
-      refused: [{ row: 3, why: { code: 'customerNotNamed' }, text: 'B' }],
-    };
-    open(<ImportScreen />);
-    const chooser = screen.getByLabelText('Table to import') as HTMLInputElement;
-    await act(async () => {
-      fireEvent.change(chooser, { target: { files: [new File(['customer;car'], 'cars.csv')] } });
-    });
-    expect((await screen.findByTestId('import-summary')).textContent).toMatch(
-      /3 rows\. Can be saved: 1 car, 1 new customer\. Cannot: 1/,
-    );
-    expect(screen.getByTestId('refused-rows').textContent).toContain('Row 3: No customer is named.');
-    expect(isThere('Save 1 car')).toBe(true);
-  });
-
   test('the outbox has what would have gone out, newest first', () => {
     const message = (n: number, writtenAt: string, words: string): RecordOf<'messages'> =>
       ({

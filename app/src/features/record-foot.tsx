@@ -5,15 +5,16 @@ import type { Saved } from '../api/client';
 import { useLogbook, useSync, useToday } from '../state/hooks';
 import { MainButton, Section } from '../ui/screen';
 import { Text } from '../ui/text';
+import { RecordChanges } from './record-changes';
 
 /** Collections of which a record can be put away, with their shelf in the logbook. */
 export type Storable = Exclude<
   Collection,
-  'shops' | 'crew' | 'jobs' | 'bookings' | 'messages' | 'brakeSheets' | 'procedures'
+  'shops' | 'crew' | 'jobs' | 'bookings' | 'messages' | 'brakeSheets' | 'procedures' | 'imports'
 >;
 
-/** Puts a record away, after saying what hangs on it, and takes it back: nothing is ever deleted. */
-export function ArchiveSection<C extends Storable>({
+/** The foot of a record's page: who changed what; and it is put away, after saying what hangs on it, and taken back: nothing is ever deleted. */
+export function RecordFoot<C extends Storable>({
   collection,
   record,
   name,
@@ -44,11 +45,13 @@ export function ArchiveSection<C extends Storable>({
         <MainButton mode="outlined" onPress={() => void set(false)}>
           Take it back
         </MainButton>
+        <RecordChanges collection={collection} id={now.id} />
         {problem ? <Text tone="stop">{problem}</Text> : null}
       </Section>
     );
   return (
-    <Section title={words}>
+    <Section title="This record">
+      <RecordChanges collection={collection} id={now.id} />
       {asking ? (
         <>
           <Text tone={hanging.length > 0 ? 'amber' : 'ink'} live>

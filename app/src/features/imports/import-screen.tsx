@@ -1,0 +1,186 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useRef, useState } from 'react';
+import { dateIn, longDate } from '@calvik/core';
+import { type ImportTable, neededColumns } from '@calvik/core/imports';
+import { counted } from '@calvik/words';
+import { View } from 'react-native';
+import * as api from '../../api/client';
+import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { useDraft } from '../../state/use-draft';
+import { useSay } from '../../state/use-say';
+import { MainButton, Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { openFile } from '../open-file';
+import { routes } from '../routes';
+import { ColumnChoice, ColumnHelp } from './columns';
+import { EarlierImports } from './earlier-imports';
+import { RefusedRows } from './refused-rows';
+
+const MOST_SHOWN = 50;
+
+/** Customers and cars out of a table: say what its columns are, look, mend what cannot be saved, save; and take a whole import back. */
+export function ImportScreen() {
+  const router = useRouter();
+  const sync = useSync();
+  const say = useSay();
+  const crew = useCrewOnDuty();
+  const { shop } = useLogbook();
+  const chooser = useRef<HTMLInputElement>(null);
+  const { draft, change, clear } = useDraft<{ fileName: string; table: ImportTable | null }>('import', {
+    fileName: '',
+    table: null,
+  });
+  const { fileName, table } = draft;
+  const [preview, setPreview] = useState<api.ImportAnswer | null>(null);
+  const [saved, setSaved] = useState<{ customers: number; cars: number } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const during = async (work: () => Promise<void>): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await work();
+    } catch (error) {
+      setProblem(api.problemSentence(error, say));
+    }
+    setBusy(false);
+  };
+  const by = crew?.id ?? null;
+  const lacking = table ? neededColumns.filter((c) => !table.columns.includes(c)) : [];
+  const canRead = table !== null && by !== null && lacking.length === 0;
+  // Looked at anew whenever somebody has changed a column or a cell; an answer that is late is not shown.
+  useEffect(() => {
+    setPreview(null);
+    if (!canRead) return;
+    let isLate = false;
+    void during(async () => {
+      const answer = await api.previewImport({ ...table, by });
+      if (!isLate) setPreview(answer);
+    });
+    return () => {
+      isLate = true;
+    };
+    // `during` is made anew with each drawing.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [table, by, canRead]);
+  const choose = (chosen: File | undefined): void => {
+    if (!chosen) return;
+    setSaved(null);
+    change({ fileName: chosen.name, table: null });
+    void during(async () => change({ table: await api.readTable(chosen) }));
+  };
+  const save = (): void =>
+    void during(async () => {
+      setSaved(await api.saveImport({ ...table!, by: by!, fileName }));
+      change({ table: null });
+      clear();
+      await sync.read();
+    });
+  const cars = preview?.cars ?? [];
+  return (
+    <Screen
+      title="Import"
+      above="Customers and cars"
+      back="/cars"
+      maxWidth={980}
+      footer={
+        cars.length > 0 ? (
+          <MainButton onPress={save} loading={busy} disabled={busy}>
+            {`Save ${counted(cars.length, 'car')}`}
+          </MainButton>
+        ) : (
+          <MainButton onPress={() => chooser.current?.click()} loading={busy} disabled={busy}>
+            Choose a table
+          </MainButton>
+        )
+      }
+    >
+      <input
+        ref={chooser}
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        aria-label="Table to import"
+        style={{ display: 'none' }}
+        onChange={(event) => {
+          choose(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <Section title="The table">
+        {fileName && table ? (
+          <>
+            <Text as="strong">{`${fileName}: ${counted(table.rows.length, 'row')}`}</Text>
+            <MainButton mode="text" onPress={() => chooser.current?.click()}>
+              Choose another table
+            </MainButton>
+          </>
+        ) : (
+          <Text>
+            CSV in UTF-8, its columns parted by commas, semicolons or tabs, their names in the first row. You say below
+            which column is which.
+          </Text>
+        )}
+        <MainButton mode="text" onPress={() => openFile('/api/imports/template.csv')}>
+          Download an empty table
+        </MainButton>
+        {crew ? null : <Text tone="amber">Choose who is on duty first, so that the import carries a name.</Text>}
+        {problem ? (
+          <Text tone="stop" live>
+            {problem}
+          </Text>
+        ) : null}
+        {saved ? (
+          <>
+            <Text
+              live
+            >{`Saved: ${counted(saved.cars, 'car')}, ${counted(saved.customers, 'new customer')}. Enter each car’s own calipers and reservoir before its first service.`}</Text>
+            <MainButton mode="outlined" onPress={() => router.navigate(routes.cars)}>
+              To the cars
+            </MainButton>
+          </>
+        ) : null}
+      </Section>
+      {table ? (
+        <ColumnChoice
+          table={table}
+          isDateOrderOpen={preview?.isDateOrderOpen ?? false}
+          onChange={(over) => change({ table: { ...table, ...over } })}
+        />
+      ) : (
+        <ColumnHelp />
+      )}
+      {preview && table ? (
+        <>
+          <Section title="What would be saved">
+            <Text testID="import-summary" live>
+              {`${counted(preview.rows, 'row')}. Can be saved: ${counted(cars.length, 'car')}, ${counted(preview.customers.length, 'new customer')}. Cannot: ${preview.refused.length}.${table.leftOut.length > 0 ? ` Left out: ${table.leftOut.length}.` : ''}`}
+            </Text>
+            <View>
+              {cars.slice(0, MOST_SHOWN).map((c, i) => (
+                <Text key={i} as="small" tone="ink">
+                  {[
+                    c.name,
+                    c.customer,
+                    c.year,
+                    c.plate,
+                    c.grade,
+                    c.flushedAt && `flushed ${longDate(dateIn(c.flushedAt, shop.timeZone))}`,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </Text>
+              ))}
+              {cars.length > MOST_SHOWN ? <Text as="small">{`And ${cars.length - MOST_SHOWN} more.`}</Text> : null}
+            </View>
+          </Section>
+          <RefusedRows
+            table={table}
+            refused={preview.refused}
+            onChange={(over) => change({ table: { ...table, ...over } })}
+          />
+        </>
+      ) : null}
+      <EarlierImports />
+    </Screen>
+  );
+}

@@ -1,0 +1,128 @@
+/** Fields of records and what stands in them, for the history of a record. */
+import type { Dimension, FieldChange } from '@calvik/core';
+import type { Say } from './reader';
+import { capital, list } from './texts';
+
+/** Names of fields whose own name is not how people say it. */
+const names: Partial<Record<string, string>> = {
+  archived: 'put away',
+  assumed: 'not said yet',
+  plate: 'plate',
+  email: 'e-mail',
+  boresMm: 'bores',
+  brake: 'kind of brake',
+  bleedNipplesPerCorner: 'bleed nipples a corner',
+  bleedNippleOrder: 'order of the bleed nipples',
+  driverSide: 'driver’s side',
+  masterCylinderSide: 'side of the master cylinder',
+  reservoirMaxMl: 'reservoir up to MAX',
+  reservoirMinMl: 'reservoir up to MIN',
+  reservoirDepthMm: 'depth of the reservoir',
+  reservoirSharedWithClutch: 'clutch on the same reservoir',
+  reservoirCanBeSuckedOut: 'reservoir can be sucked out',
+  lineLengthMm: 'line length',
+  lineBoreMm: 'line bore',
+  sequenceSchool: 'bleeding sequence',
+  makerSequence: 'maker’s sequence',
+  makerSequenceSource: 'source of the maker’s sequence',
+  pressureCeilingKpa: 'highest bleeding pressure',
+  fluidPolicy: 'rule about fluid',
+  fluidPolicies: 'rules about fluid',
+  demandedMarginC: 'demanded margin',
+  minPadMm: 'least pad thickness',
+  padLimitMm: 'pad limit',
+  padTrackStartPercent: 'pad share for a track start',
+  inspectionItems: 'inspection',
+  beddedPartsOnly: 'bedded parts only',
+  reTorqueAtEvent: 'nuts again at the event',
+  ductsAtEvent: 'ducts',
+  loadUpDate: 'load-up',
+  startDate: 'first day',
+  endDate: 'last day',
+  crewId: 'who',
+  crewIds: 'who goes',
+  helperId: 'second pair of hands',
+  liftId: 'lift',
+  eventId: 'event',
+  carId: 'car',
+  customerId: 'customer',
+  venueId: 'venue',
+  fluidId: 'fluid',
+  compoundId: 'compound',
+  supplierId: 'supplier',
+  rotorPairId: 'rotor pair',
+  startAt: 'start',
+  isPinned: 'pinned',
+  covers: 'work',
+  workChanges: 'changed work',
+  reservedIds: 'reserved',
+  peakFluidTempC: 'expected peak of the fluid',
+  dryBoilingPointC: 'dry boiling point',
+  wetBoilingPointC: 'wet boiling point',
+  unitPriceMinor: 'price',
+  FL: 'left front',
+  FR: 'right front',
+  RL: 'left rear',
+  RR: 'right rear',
+};
+
+/** What a field's name ends with, and what is measured then. */
+const measures: readonly [string, Dimension][] = [
+  ['Mm2', 'area'],
+  ['Mm', 'length'],
+  ['Ml', 'volume'],
+  ['Kpa', 'pressure'],
+  ['Nm', 'torque'],
+  ['Kg', 'mass'],
+  ['Kmh', 'speed'],
+  ['Percent', 'share'],
+  ['Min', 'duration'],
+  ['Days', 'days'],
+  ['M', 'altitude'],
+  ['C', 'temperature'],
+];
+const measureOf = (field: string): [string, Dimension] | undefined =>
+  measures.find(([ending]) => field.endsWith(ending) && field.length > ending.length);
+
+const spaced = (text: string): string =>
+  text.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b}`).toLowerCase();
+
+const fieldName = (field: string): string =>
+  names[field] ?? spaced(measureOf(field) ? field.slice(0, -measureOf(field)![0].length) : field);
+
+/** @example changeName(['front', 'boresMm']) // 'Front, bores' */
+export const changeName = (path: readonly string[]): string => capital(path.map(fieldName).join(', '));
+
+const MOST_LISTED = 6;
+
+/** What stood in a field. @param nameOf the name of a record by its id; empty where it is none */
+function valueText(value: unknown, field: string, say: Say, nameOf: (id: string) => string): string {
+  if (value === null || value === undefined || value === '') return 'nothing';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') {
+    const measure = measureOf(field)?.[1];
+    if (field === 'demandedMarginC') return say.value(value, 'temperatureDifference');
+    return measure ? say.value(value, measure) : String(value);
+  }
+  if (typeof value === 'string') {
+    if (/^\d{4}-\d\d-\d\d$/.test(value)) return say.date(value);
+    if (/^\d{4}-\d\d-\d\dT/.test(value)) return say.moment(value);
+    if (/^[0-9a-f]{8}-[0-9a-f-]{27}$/.test(value)) return nameOf(value) || 'something else';
+    return /^[a-z]+([A-Z][a-z]+)+$/.test(value) ? spaced(value) : value;
+  }
+  if (Array.isArray(value)) {
+    if (value.length === 0) return 'nothing';
+    const plain = value.filter((v) => typeof v !== 'object');
+    if (plain.length < value.length) return value.length === 1 ? '1 entry' : `${value.length} entries`;
+    const shown = plain.slice(0, MOST_LISTED).map((v) => valueText(v, field, say, nameOf));
+    return plain.length > MOST_LISTED ? `${shown.join(', ')} …` : list(shown);
+  }
+  return 'entered';
+}
+
+/** "Plate: QX 114, before QX 141" */
+export function changeText({ path, from, to }: FieldChange, say: Say, nameOf: (id: string) => string): string {
+  const field = path.at(-1) ?? '';
+  const [was, is] = [from, to].map((v) => valueText(v, field, say, nameOf));
+  return was === is ? `${changeName(path)}: changed` : `${changeName(path)}: ${is}, before ${was}`;
+}
