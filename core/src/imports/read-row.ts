@@ -6,7 +6,7 @@ import { type BoresProblem, parseBores, usualBoresMm } from '../hydraulics';
 import { type AssumedKey, type Axle, type AxleBrake, type Car, axles, grades } from '../model';
 import type { ImportColumn } from './columns';
 
-/** How dates with strokes are written: 3/4 is a day of April, or of March. */
+/** How dates with slashes are written: 3/4 is a day of April, or of March. */
 export type DateOrder = 'dayFirst' | 'monthFirst';
 
 /** What cannot be read in a cell. */

@@ -16,11 +16,8 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
+import { priceMinor } from '../money';
 import { useSaveFact } from '../save-fact';
-
-/** "12.50" as cents; null for nothing, NaN for what is no price. */
-const cents = (text: string): number | null =>
-  text.trim() === '' ? null : Math.round(Number(text.replace(/[^\d.,]/g, '').replace(',', '.')) * 100);
 
 /** A set and its rotors: bedded or not, sent to a machine, back in a box. */
 export function MachineBedding({ padSet, rotorPair }: { padSet: PadSet; rotorPair: RotorPair }) {
@@ -48,7 +45,7 @@ function Send({ padSet, rotorPair }: { padSet: PadSet; rotorPair: RotorPair }) {
   const [cost, setCost] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
   const send = async (): Promise<void> => {
-    const costMinor = cents(cost);
+    const costMinor = priceMinor(cost);
     if (to.trim() === '') return setSentence('Say who beds them.');
     if (!/^\d{4}-\d{2}-\d{2}$/.test(backOn)) return setSentence('Give the day on which they come back.');
     if (Number.isNaN(costMinor)) return setSentence('Type the price like 85 or 85.50.');

@@ -58,7 +58,7 @@ export function ColumnChoice({
       </View>
       {isDateOrderOpen ? (
         <>
-          <Text>Dates with strokes, such as 3/4/2026:</Text>
+          <Text>Dates with slashes, such as 3/4/2026:</Text>
           <Segments
             label="Dates"
             value={table.dateOrder}

@@ -5,16 +5,15 @@ import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks'
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { useMoney } from '../money';
 import { newId, newRecord } from '../save-record';
+import { ChangeLine } from './change-line';
 import { nextLabel } from './labels';
-import { useMoney, waitingFor } from './order-words';
+import { waitingFor } from './order-words';
 
 /** A line that is on its way; at the door it becomes sets, pairs and bottles with labels of their own. */
-export function Coming({
-  awaitedLine: { order, line: at, left, arrivesOn, bookingIds },
-}: {
-  awaitedLine: AwaitedGoods;
-}) {
+export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
+  const { order, line: at, left, arrivesOn, bookingIds } = awaitedLine;
   const logbook = useLogbook();
   const sync = useSync();
   const today = useToday();
@@ -26,6 +25,7 @@ export function Coming({
   const usual = Math.min(left, due?.count ?? left);
   const [typed, setTyped] = useState('');
   const [before, setBefore] = useState<PartsOrder | null>(null);
+  const [changing, setChanging] = useState(false);
   const count = typed.trim() === '' ? usual : Number(typed);
   const money = useMoney();
   const receive = async (): Promise<void> => {
@@ -151,7 +151,13 @@ export function Coming({
               Cancel the order
             </MainButton>
           )}
+          {changing ? null : (
+            <MainButton mode="text" label={`Change ${line.name}`} onPress={() => setChanging(true)}>
+              Change
+            </MainButton>
+          )}
         </View>
+        {changing ? <ChangeLine awaitedLine={awaitedLine} onDone={() => setChanging(false)} /> : null}
       </View>
       <MainButton mode="outlined" onPress={() => void receive()} loading={busy} disabled={busy}>
         {count === left || !Number.isInteger(count) ? 'Received' : `${count} received`}

@@ -13,8 +13,9 @@ import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
+import { useMoney } from '../money';
 import { newRecord } from '../save-record';
-import { useMoney, waitingFor } from './order-words';
+import { waitingFor } from './order-words';
 
 /** What is to be bought of one supplier: how many, asked of it or told on the phone. */
 export function SupplierList({ list: { supplier, lines: wanted } }: { list: ShoppingList }) {

@@ -56,6 +56,44 @@ describe('stock', () => {
     expect(saved('orders')[0]).toMatchObject({ supplierId: supplier.id, lines: [{ likeId: part.id, count: 3 }] });
   });
 
+  test('an ordered line is changed as the supplier says on the phone: how many, when, for how much', async () => {
+    const order: RecordOf<'orders'> = {
+      id: id(52),
+      version: 1,
+      archived: false,
+      supplierId: supplier.id,
+      placedOn: day(-1),
+      placedBy: 'phone',
+      lines: [
+        {
+          goods: 'wearPart',
+          likeId: part.id,
+          name: 'Front hose',
+          count: 3,
+          bookingIds: [],
+          unitPriceMinor: null,
+          deliveries: [{ on: day(2), count: 3 }],
+        },
+      ],
+    };
+    show(<OrdersScreen />, [], { suppliers: [supplier], wearParts: [part], orders: [order] });
+    press('Change Front hose');
+    type('Still to come, Front hose', 'some');
+    press('Save the line');
+    expect(screen.getByText('How many are still to come? 1 to 200.')).toBeTruthy();
+    type('Still to come, Front hose', '2');
+    type('Price each, Front hose', 'dear');
+    press('Save the line');
+    expect(screen.getByText('“dear” is not a price. Type it like 84.50.')).toBeTruthy();
+    type('Price each, Front hose', '29,50');
+    type('Part number, Front hose', 'HV-7');
+    press('Save the line');
+    await waitFor(() => expect(saved('orders')).toHaveLength(1));
+    expect(saved('orders')[0]).toMatchObject({
+      lines: [{ count: 2, unitPriceMinor: 2950, partNumber: 'HV-7', deliveries: [{ on: day(2), count: 2 }] }],
+    });
+  });
+
   test('a count is a whole number', async () => {
     place.params = { id: part.id };
     show(<WearPartScreen />, [], { wearParts: [part] });
