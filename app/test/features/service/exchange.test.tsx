@@ -1,9 +1,10 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
-import { screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, press, router, type } from '../../builders/hands';
-import { at, job } from '../../builders/service-scene';
+import { car } from '../../builders/scene';
+import { at, job, sheet } from '../../builders/service-scene';
 import { sealed, step, saveIt, said, worn, allDecided } from '../../builders/guided-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
@@ -37,6 +38,34 @@ describe('the exchange', () => {
       }),
     );
     await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/bleed.0`));
+  });
+  test('what nobody has said of the car is asked where it first matters: its lines before the plan, the nipple’s figure at the nipple', async () => {
+    step('exchange', ready, { cars: [{ ...car, assumed: ['lines', 'driverSide'] }] });
+    // The driver's side changes nothing in an exchange.
+    expect(said('assumed-here')).toContain('Lines: 3.3');
+    expect(said('assumed-here')).not.toContain('Driver');
+    press('Lines: it is right');
+    await waitFor(() => expect(saved('cars')[0]).toMatchObject({ assumed: ['driverSide'] }));
+    expect(screen.queryByTestId('assumed-here')).toBeNull();
+    cleanup();
+    const begun = {
+      ...at(40),
+      kind: 'exchangeBegun',
+      scope: 'full',
+      method: 'pedalTwo',
+      bottleId: sealed.id,
+      drawnOffMl: 0,
+      refillMl: 0,
+      pressureKpa: null,
+      wantedNewPercent: 90,
+    } as Fact;
+    const fasteners = sheet.fasteners.map((f) => (f.group === 'bleedNipple' ? { ...f, torqueNm: null } : f));
+    step('bleed.0', [...ready, begun], { brakeSheets: [{ ...sheet, fasteners }] });
+    type('Figure', '8 N·m');
+    type('Where it stands', 'Manual, 4-15');
+    press('Put it on the sheet');
+    await waitFor(() => expect(saved('brakeSheets')).toHaveLength(1));
+    expect(screen.queryByTestId('find-figure')).toBeNull();
   });
   test('a leak-down test read off by hand is judged as it is noted; one reading is not enough', async () => {
     const begun = {

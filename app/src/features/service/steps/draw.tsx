@@ -21,6 +21,7 @@ import { MainButton, Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { Tick } from '../../fluid/bottle-row';
+import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
@@ -289,6 +290,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
       {draft.shut && read(draft.torque, 'torque') === null ? (
         <Text tone="amber">No torque typed: the car is not released without it.</Text>
       ) : null}
+      {nipple && nipple.torqueNm === null ? <FindFigure s={s} fastener={nipple} corner={own.corner} /> : null}
       <FromBottle s={s} logbook={logbook} bottleId={draft.bottleId} onChoose={(bottleId) => change({ bottleId })} />
     </StepFrame>
   );

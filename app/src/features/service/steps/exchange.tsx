@@ -27,6 +27,7 @@ import { Text } from '../../../ui/text';
 import { BottleShelf } from '../../fluid/bottle-shelf';
 import { FindingLines } from '../../finding-line';
 import { useTell } from '../../../state/use-say';
+import { AssumedHere } from '../../assumed-here';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
@@ -197,6 +198,10 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
           { value: 'full', label: 'Flush' },
           { value: 'heatAffected', label: 'Bleed calipers' },
         ]}
+      />
+      <AssumedHere
+        carId={car.id}
+        keys={['fluidGrade', 'reservoir', 'front', 'rear', 'lines', 'masterCylinderSide', 'circuitSplit', 'sequence']}
       />
       <ExchangeMethodFields car={own} method={draft.method} sequence={draft.sequence} onChange={change}>
         <FindingLines findings={findings.filter((f) => f.code === 'makerSequenceDiffers')} />
