@@ -21,6 +21,7 @@ export const routes = {
   messages: to('/messages'),
   work: to('/work'),
   board: to('/board'),
+  proposalOnBoard: to('/board', { plan: 'proposed' }),
   boardOf: (day: string) => to('/board', { day }),
   boardAt: (day: string, job: string) => to('/board', { day, job }),
   plan: to('/plan'),

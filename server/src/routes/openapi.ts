@@ -26,6 +26,10 @@ const traceContent = Object.fromEntries(
   ['text/csv', 'application/gpx+xml'].map((t) => [t, { schema: { type: 'string' } }]),
 );
 
+const pdf = { description: 'A document', content: { 'application/pdf': { schema: { type: 'string' } } } };
+const dayParameter = { name: 'day', in: 'path', required: true, schema: { type: 'string', format: 'date' } };
+const sizeParameter = { name: 'size', in: 'query', schema: { enum: ['A4', 'letter'] } };
+
 const idParameter = {
   name: 'id',
   in: 'path',
@@ -222,15 +226,23 @@ const describedPaths = (): Record<string, object> => ({
   ),
   '/api/run-sheets/{day}.pdf': {
     get: {
-      summary: 'The day’s work by person, for the wall',
-      parameters: [
-        { name: 'day', in: 'path', required: true, schema: { type: 'string', format: 'date' } },
-        { name: 'size', in: 'query', schema: { enum: ['A4', 'letter'] } },
-      ],
-      responses: {
-        200: { description: 'A page', content: { 'application/pdf': { schema: { type: 'string' } } } },
-        422: problem('Not a day'),
-      },
+      summary: 'The day’s work by person, or of one person, for the wall',
+      parameters: [dayParameter, sizeParameter, { name: 'crew', in: 'query', schema: { type: 'string' } }],
+      responses: { 200: pdf, 404: problem('No such person'), 422: problem('Not a day') },
+    },
+  },
+  '/api/weeks/{day}.pdf': {
+    get: {
+      summary: 'A week from that day on, or up to five, a page each',
+      parameters: [dayParameter, sizeParameter, { name: 'weeks', in: 'query', schema: { type: 'integer' } }],
+      responses: { 200: pdf, 422: problem('Not a day') },
+    },
+  },
+  '/api/work-list.pdf': {
+    get: {
+      summary: 'The work list, of one event or of all, with boxes to tick',
+      parameters: [sizeParameter, { name: 'event', in: 'query', schema: { type: 'string' } }],
+      responses: { 200: pdf, 404: problem('No such event'), 422: problem('Not valid') },
     },
   },
   '/api/suppliers/{id}/answers': {

@@ -1,28 +1,52 @@
-import { Router } from 'express';
+import { type Response, Router } from 'express';
 import { z } from 'zod';
-import { localDate } from '@calvik/core/schemas';
-import { runSheet } from '@calvik/words/documents';
+import { plusDays } from '@calvik/core';
+import { id, localDate } from '@calvik/core/schemas';
+import { runSheet, weekSheet } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';
 import { runSheetPdf } from '../sheet/run-sheet-pdf';
+import { weekPdf } from '../sheet/week-pdf';
 import { current } from './current';
 
-const runSheetQuery = z.object({ size: z.enum(['A4', 'letter']).default('A4') });
+export const paperQuery = z.object({ size: z.enum(['A4', 'letter']).default('A4') });
+const runSheetQuery = paperQuery.extend({ crew: id.optional() });
+const weeksQuery = paperQuery.extend({ weeks: z.coerce.number().int().min(1).max(5).default(1) });
 
-/** The day's work by person, for the wall. */
+export const sendPdf = (response: Response, name: string, bytes: Buffer): void =>
+  void response
+    .type('application/pdf')
+    .set('Content-Disposition', `inline; filename="${name}.pdf"`)
+    .set('Cache-Control', 'no-store')
+    .send(bytes);
+
+const dayOf = (text: string): string => {
+  const day = localDate.safeParse(text);
+  if (!day.success) throw new Problem(422, 'dayNotValid', {});
+  return day.data;
+};
+
+/** What hangs on the wall: the day's work by person, or of one person; and weeks. */
 export function runSheetRoutes(cache: LogbookCache): Router {
   const router = Router();
   router.get('/run-sheets/:day.pdf', async (request, response) => {
-    const day = localDate.safeParse(request.params.day);
+    const day = dayOf(request.params.day);
     const query = runSheetQuery.safeParse(request.query);
-    if (!day.success) throw new Problem(422, 'dayNotValid', {});
     if (!query.success) throw invalid(query.error);
+    const { size, crew } = query.data;
     const { logbook, lists } = await current(cache);
-    response
-      .type('application/pdf')
-      .set('Content-Disposition', `inline; filename="run-sheet-${day.data}.pdf"`)
-      .set('Cache-Control', 'no-store')
-      .send(await runSheetPdf(runSheet(logbook, lists, day.data), query.data.size));
+    if (crew !== undefined && !logbook.crew.has(crew)) throw new Problem(404, 'noSuch', { what: 'crew' });
+    const units = size === 'letter' ? 'imperial' : 'metric';
+    sendPdf(response, `run-sheet-${day}`, await runSheetPdf(runSheet(logbook, lists, day, units, crew), size));
+  });
+
+  router.get('/weeks/:day.pdf', async (request, response) => {
+    const day = dayOf(request.params.day);
+    const query = weeksQuery.safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { logbook, today } = await current(cache);
+    const weeks = Array.from({ length: query.data.weeks }, (_, i) => weekSheet(logbook, plusDays(day, i * 7), today));
+    sendPdf(response, `week-${day}`, await weekPdf(weeks, query.data.size));
   });
 
   return router;

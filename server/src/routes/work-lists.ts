@@ -1,15 +1,17 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { id } from '@calvik/core/schemas';
-import { workListRows } from '@calvik/words/documents';
+import { workListRows, workListSheet } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';
 import { sendCsv } from './csv';
+import { workListPdf } from '../sheet/work-list-pdf';
 import { current } from './current';
+import { paperQuery, sendPdf } from './run-sheets';
 
 const listQuery = z.object({ event: id.optional() });
 
-/** Work lists, of one event or of all, as CSV and JSON. */
+/** Work lists, of one event or of all, as CSV, JSON and on paper. */
 export function workListRoutes(cache: LogbookCache): Router {
   const router = Router();
   const workOf = async (query: unknown) => {
@@ -31,6 +33,15 @@ export function workListRoutes(cache: LogbookCache): Router {
   router.get('/work-list.json', async (request, response) => {
     const { rows, today } = await workOf(request.query);
     response.set('Cache-Control', 'no-store').json({ today, rows });
+  });
+  router.get('/work-list.pdf', async (request, response) => {
+    const query = paperQuery.extend(listQuery.shape).safeParse(request.query);
+    if (!query.success) throw invalid(query.error);
+    const { size, event } = query.data;
+    const { logbook, today, lists } = await current(cache);
+    if (event !== undefined && !logbook.events.has(event)) throw new Problem(404, 'noSuch', { what: 'event' });
+    const sheet = workListSheet(logbook, lists, today, event, size === 'letter' ? 'imperial' : 'metric');
+    sendPdf(response, `work-list-${today}`, await workListPdf(sheet, size));
   });
   return router;
 }

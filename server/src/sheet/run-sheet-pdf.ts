@@ -1,17 +1,11 @@
 import type { RunSheet } from '@calvik/words/documents';
-import { INK, MARGIN, begin, finish, rule } from './document';
+import { MARGIN, type PaperSize, begin, finish, headOf, rule, tickLine } from './document';
 
 /** A day's run sheet for the wall: large times, a box to tick for each piece of work, black on white. */
-export function runSheetPdf(sheet: RunSheet, size: 'A4' | 'letter'): Promise<Buffer> {
+export function runSheetPdf(sheet: RunSheet, size: PaperSize): Promise<Buffer> {
   const { doc, bytes } = begin(sheet.title, sheet.shop, size);
   const width = doc.page.width - 2 * MARGIN;
-  doc.font('bold').fontSize(24).text(sheet.title);
-  doc.font('text').fontSize(12).text(sheet.shop);
-  doc.moveDown(0.3);
-  rule(doc, 1.5);
-  doc.moveDown(0.4);
-  for (const remark of sheet.remarks) doc.font('bold').fontSize(12).text(remark);
-  if (sheet.remarks.length > 0) doc.moveDown(0.5);
+  headOf(doc, sheet.title, sheet.shop, sheet.remarks);
   if (sheet.people.length === 0) doc.font('text').fontSize(14).text('Nothing is planned for this day.');
   for (const person of sheet.people) {
     if (doc.y > doc.page.height - 160) doc.addPage();
@@ -47,20 +41,7 @@ export function runSheetPdf(sheet: RunSheet, size: 'A4' | 'letter'): Promise<Buf
       if (job.tools.length > 0)
         doc.fontSize(9.5).text(`Tools: ${job.tools.join('; ')}`, MARGIN + 96, doc.y + 1, { width: width - 96 });
       doc.y += 3;
-      for (const line of job.work) {
-        const y = doc.y;
-        doc
-          .rect(MARGIN + 98, y + 2, 9, 9)
-          .lineWidth(0.9)
-          .strokeColor(INK)
-          .stroke();
-        doc
-          .font('text')
-          .fontSize(11)
-          .text(line.title, MARGIN + 114, y, { width: width - 114, continued: line.note !== '' });
-        if (line.note) doc.fontSize(9.5).text(`   ${line.note}`);
-        doc.y += 2;
-      }
+      for (const line of job.work) tickLine(doc, 98, line);
       doc.moveDown(0.5);
     }
     doc.x = MARGIN;

@@ -3,6 +3,8 @@ export { type BeddingSheet, beddingRows, beddingRun, beddingSheet } from './bedd
 export { type CalendarEntry, calendarOfCrew, calendarOfEvent, calendarOfShop } from './calendar-entries';
 export { messageText } from './messages';
 export { type RunSheet, type RunSheetJob, runSheet } from './run-sheet';
+export { type WeekSheet, weekSheet } from './week-sheet';
+export { type WorkListSheet, workListSheet } from './work-list-sheet';
 export {
   type ServiceSheet,
   type SheetBar,

@@ -11,10 +11,11 @@ import {
   timeIn,
   loadUpOf,
 } from '@calvik/core';
-import { type WorkItem, toolsFor } from '@calvik/core/run-up';
+import { type WorkItem, bottlesToTake, toolsFor } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';
 import { partText, toolText, workFindingText } from '../work';
+import { list } from '../texts';
 import { workName } from '../work-names';
 
 export interface RunSheetJob {
@@ -43,20 +44,51 @@ export interface RunSheet {
 
 const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
 
-/** The day’s work by person, for the wall. */
+type Lists = ReadonlyMap<string, WorkItem[]>;
+
+/** The work of a job as its work list has it. */
+const itemsOf = (lists: Lists, job: Job): WorkItem[] =>
+  job.bookingId === null
+    ? [...lists.values()].flat().filter((i) => i.job?.id === job.id)
+    : (lists.get(job.bookingId) ?? []);
+
+const coveredBy = (lists: Lists, job: Job): string[] =>
+  job.covers.length > 0 ? job.covers : itemsOf(lists, job).map((i) => i.key);
+
+/** Labels of the bottles to take, by job and work: what is planned before that day pours first. */
+function bottlesOfDay(logbook: Logbook, lists: Lists, day: LocalDate): Map<string, string[]> {
+  const { timeZone } = logbook.shop;
+  const pours = [...logbook.jobs.values()]
+    .filter((j) => !j.archived && !isDone(logbook, j) && dateIn(j.startAt, timeZone) <= day)
+    .sort((a, b) => a.startAt.localeCompare(b.startAt) || a.id.localeCompare(b.id))
+    .flatMap((job) =>
+      coveredBy(lists, job).flatMap((key) => {
+        const fluid = itemsOf(lists, job).find((i) => i.key === key)?.fluid;
+        return fluid?.fluidId
+          ? [{ of: `${job.id} ${key}`, bookingId: job.bookingId, fluidId: fluid.fluidId, ml: fluid.ml }]
+          : [];
+      }),
+    );
+  const labels = bottlesToTake(logbook, pours, day);
+  return new Map(pours.map((p, i) => [p.of, labels[i]!]));
+}
+
+/** The day’s work by person, for the wall. @param crewId of one person only: the others' days are left out */
 export function runSheet(
   logbook: Logbook,
-  lists: ReadonlyMap<string, WorkItem[]>,
+  lists: Lists,
   day: LocalDate,
   units: UnitSystem = 'metric',
+  crewId?: string,
 ): RunSheet {
+  const bottles = bottlesOfDay(logbook, lists, day);
   const say = sayTo({ units, timeZone: logbook.shop.timeZone });
   const { timeZone } = logbook.shop;
   const jobs = [...logbook.jobs.values()]
     .filter((j) => !j.archived && dateIn(j.startAt, timeZone) === day)
     .sort((a, b) => a.startAt.localeCompare(b.startAt) || a.id.localeCompare(b.id));
   const people = [...logbook.crew.values()]
-    .filter((m) => !m.archived)
+    .filter((m) => !m.archived && (crewId === undefined || m.id === crewId))
     .sort((a, b) => a.name.localeCompare(b.name))
     .map((member) => ({
       name: member.name,
@@ -65,11 +97,8 @@ export function runSheet(
         .map((job): RunSheetJob => {
           const car = logbook.cars.get(job.carId);
           const event = logbook.events.get(job.eventId ?? '');
-          const items =
-            job.bookingId === null
-              ? [...lists.values()].flat().filter((i) => i.job?.id === job.id)
-              : (lists.get(job.bookingId) ?? []);
-          const keys = job.covers.length > 0 ? job.covers : items.map((i) => i.key);
+          const items = itemsOf(lists, job);
+          const keys = coveredBy(lists, job);
           return {
             time: `${timeIn(job.startAt, timeZone)}–${timeIn(endOf(job), timeZone)}`,
             car: car?.name ?? 'Car not known',
@@ -80,8 +109,9 @@ export function runSheet(
             work: keys.map((key) => {
               const item = items.find((i) => i.key === key);
               const parts = item?.parts.map((p) => partText(p, say)) ?? [];
+              const from = bottles.get(`${job.id} ${key}`) ?? [];
               const fluid = item?.fluid
-                ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}`
+                ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}${from.length > 0 ? ` from ${list(from)}` : ''}`
                 : '';
               const method = item?.method ? workFindingText(item.method, say) : '';
               return {
@@ -115,5 +145,6 @@ export function runSheet(
     const off = member.daysOff.find((d) => d.from <= day && day <= d.to);
     if (off && !member.archived) remarks.push(`${member.name} is off${off.why ? `: ${off.why}` : ''}.`);
   }
-  return { shop: logbook.shop.name, day, title: `Run sheet, ${shortDate(day)} ${day.slice(0, 4)}`, people, remarks };
+  const whose = crewId === undefined ? 'Run sheet' : (logbook.crew.get(crewId)?.name ?? 'Run sheet');
+  return { shop: logbook.shop.name, day, title: `${whose}, ${shortDate(day)} ${day.slice(0, 4)}`, people, remarks };
 }

@@ -1,28 +1,28 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
-import { type Job, dateIn, isDone, plusDays, relativeDays, shortDate, timeIn } from '@calvik/core';
-import { loadUpOf, weekdayOf } from '@calvik/core';
-import { unplannedWork, absenceOf } from '@calvik/core/run-up';
+import { type Logbook, carLabel, dateIn, loadUpOf, plusDays, relativeDays, shortDate, weekdayOf } from '@calvik/core';
+import { type PlanAnswer, type Unplanned, unplannedWork } from '@calvik/core/run-up';
+import { counted, workName } from '@calvik/words';
 import { useLoaded, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
-import { useTokens } from '../../theme/use-tokens';
-import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
-import { LineInput } from '../../ui/line-input';
+import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { openFile } from '../open-file';
+import { openPdf } from '../open-file';
+import { routes } from '../routes';
+import { hoursAndMinutes } from '../work/use-work';
 import { AnotherLookBanner } from './another-look-banner';
+import { Asked } from './asked';
+import { FilterBar, noFilters, showsJob, showsUnplanned } from './board-filters';
+import { DayList, JobLine } from './board-list';
 import { JobDetails } from './job-details';
-import { useAnotherLook } from './use-another-look';
-import { carOf, endOf, handsOf, workOf } from './job-words';
-import { type BoardRow, Timeline } from './timeline';
+import { handsOf, whenOf } from './job-words';
+import { Timeline } from './timeline';
+import type { BoardRow } from './timeline-block';
 import { undoLast, useLastStep } from './undo';
 import { useMove } from './use-move';
-import { useTell } from '../../state/use-say';
-import { FindingLines } from '../finding-line';
-import { routes } from '../routes';
+import { usePlanRun } from './use-plan-run';
 
 /** The plan by day: a list on the phone, a timeline to drag on the wide screen; by crew or by lift. */
 export function BoardScreen() {
@@ -33,10 +33,10 @@ export function BoardScreen() {
   const sync = useSync();
   const today = useToday();
   const { system } = useUnits();
-  const params = useLocalSearchParams<{ day?: string; job?: string }>();
+  const params = useLocalSearchParams<{ day?: string; job?: string; plan?: string }>();
   const [day, setDay] = useState(params.day ?? today);
   const [by, setBy] = useState<'crew' | 'lift'>('crew');
-  const [filter, setFilter] = useState('');
+  const [filters, setFilters] = useState(noFilters);
   const [span, setSpan] = useState<'day' | 'week'>('day');
   const [opened, setOpened] = useState<string | null>(params.job ?? null);
   const [undoProblem, setUndoProblem] = useState<string | null>(null);
@@ -46,36 +46,36 @@ export function BoardScreen() {
   const step = wide && span === 'week' ? 7 : 1;
   const first = step === 7 ? plusDays(day, -weekdayOf(day)) : day;
   const days = Array.from({ length: step }, (_, i) => plusDays(first, i));
-  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-  const isShown = (j: Job): boolean => {
-    const car = logbook.cars.get(j.carId);
-    const text = [
-      car?.name,
-      car?.plate,
-      logbook.customers.get(car?.customerId ?? '')?.name,
-      logbook.events.get(j.eventId ?? '')?.name,
-      handsOf(logbook, j),
-    ]
-      .join(' ')
-      .toLowerCase();
-    return words.every((w) => text.includes(w));
-  };
-  const jobs = [...logbook.jobs.values()]
-    .filter((j) => !j.archived && days.includes(dateIn(j.startAt, timeZone)) && isShown(j))
+  const isProposal = params.plan === 'proposed';
+  const { proposal: found, take, taking, problem: planProblem } = usePlanRun();
+  const proposal = isProposal ? found : null;
+  const proposed = useMemo(
+    () => (proposal ? proposalWords(logbook, proposal) : new Map<string, string>()),
+    [logbook, proposal],
+  );
+  const dropped = new Set(proposal?.drop.map((j) => j.id));
+  const jobs = [
+    ...[...logbook.jobs.values()].filter((j) => !j.archived && !proposed.has(j.id) && !dropped.has(j.id)),
+    ...(proposal?.jobs.filter((j) => proposed.has(j.id)) ?? []),
+  ]
+    .filter((j) => days.includes(dateIn(j.startAt, timeZone)) && showsJob(logbook, filters, j))
     .sort((a, b) => a.startAt.localeCompare(b.startAt));
   const unplanned = useMemo(
-    () => (loaded && wide ? unplannedWork(logbook, today) : []),
-    [loaded, wide, logbook, today],
+    () => (loaded && !proposal ? unplannedWork(logbook, today).filter((u) => showsUnplanned(logbook, filters, u)) : []),
+    [loaded, logbook, today, filters, proposal],
+  );
+  const inSight = unplanned.filter(
+    (u) => filters.isUnplannedOnly || u.items.some((i) => i.earliest <= days.at(-1)! && i.latest >= days[0]!),
   );
   const rows: BoardRow[] = [
     ...[...(by === 'crew' ? logbook.crew : logbook.lifts).values()]
-      .filter((r) => !r.archived)
+      .filter((r) => !r.archived && (by === 'lift' || filters.crewId === '' || r.id === filters.crewId))
       .sort((a, b) => a.name.localeCompare(b.name))
       .map((r) => ({ id: r.id, name: r.name, by })),
     ...(by === 'lift' ? [{ id: '', name: 'No lift', by }] : []),
   ];
   // Jobs of somebody who has left stand in a row of their own until they are given to somebody.
-  const left = by === 'crew' ? jobs.filter((j) => !rows.some((r) => r.id === j.crewId)) : [];
+  const left = by === 'crew' ? jobs.filter((j) => logbook.crew.get(j.crewId)?.archived ?? true) : [];
   const remarks = days.flatMap((d) => remarksOf(logbook, d));
   const undo = async (): Promise<void> => setUndoProblem(await undoLast(sync, logbook));
   const job = opened ? logbook.jobs.get(opened) : undefined;
@@ -91,8 +91,12 @@ export function BoardScreen() {
         <>
           <IconButton
             icon="print"
-            label="Run sheet of this day"
-            onPress={() => openFile(`/api/run-sheets/${day}.pdf${system === 'imperial' ? '?size=letter' : ''}`)}
+            label={step === 7 ? 'Print this week' : 'Run sheet of this day'}
+            onPress={() =>
+              step === 7
+                ? openPdf(`weeks/${first}`, system)
+                : openPdf(`run-sheets/${day}`, system, { crew: filters.crewId || undefined })
+            }
           />
           <MainButton mode="text" onPress={() => router.push(routes.plan)}>
             Plan
@@ -148,7 +152,25 @@ export function BoardScreen() {
           </View>
         </View>
       </View>
-      <LineInput label="Show only: person, car, customer, event" value={filter} onChange={setFilter} dense />
+      <FilterBar filters={filters} onChange={setFilters} />
+      {isProposal ? (
+        <View style={styles.undo} role="status" testID="proposal-on-board">
+          <Text style={styles.grow} tone={proposal ? 'ink' : 'amber'}>
+            {proposal
+              ? `Proposed, not taken yet: ${counted(proposal.jobs.length, 'visit')}, dashed where something changes.${proposal.leftOut.length > 0 ? ` ${counted(proposal.leftOut.length, 'piece')} of work left out.` : ''}`
+              : 'No proposal stands: it was taken, or something has changed since. Search again under Plan.'}
+          </Text>
+          {proposal ? (
+            <MainButton onPress={() => void take(proposal)} loading={taking} disabled={taking}>
+              Take this plan
+            </MainButton>
+          ) : null}
+          <MainButton mode="text" onPress={() => router.replace(routes.board)}>
+            Hide it
+          </MainButton>
+        </View>
+      ) : null}
+      {planProblem ? <Text tone="stop">{planProblem}</Text> : null}
       {last ? (
         <View style={styles.undo} role="status">
           <Text style={styles.grow}>{`${last.text}.`}</Text>
@@ -182,19 +204,57 @@ export function BoardScreen() {
           rows={rows}
           jobs={jobs}
           mover={mover}
-          unplanned={unplanned.filter((u) => u.items.some((i) => i.earliest <= days.at(-1)! && i.latest >= days[0]!))}
+          unplanned={inSight}
+          proposed={proposed}
           onOpen={setOpened}
-          onDay={(d) => {
+          onDay={(d, alone) => {
             setDay(d);
-            setSpan('day');
+            if (alone) setSpan(alone);
           }}
         />
       ) : (
-        <DayList rows={rows} jobs={jobs} day={day} onOpen={setOpened} />
+        <>
+          {inSight.length > 0 ? <NotPlanned unplanned={inSight} /> : null}
+          {filters.isUnplannedOnly ? null : (
+            <DayList rows={rows} jobs={jobs} day={day} onOpen={setOpened} proposed={proposed} />
+          )}
+        </>
       )}
       {job ? <JobDetails key={job.id} job={job} mover={mover} onClose={() => setOpened(null)} /> : null}
       <Asked mover={mover} />
     </Screen>
+  );
+}
+
+/** What a proposal changes, job by job: where each stood before, or that it is new. */
+function proposalWords(logbook: Logbook, { jobs, moved }: PlanAnswer): Map<string, string> {
+  const from = new Map(moved.map((m) => [m.job.id, m.from]));
+  return new Map(
+    jobs.flatMap((job): [string, string][] => {
+      const was = from.get(job.id);
+      if (was) return [[job.id, `was ${whenOf(logbook, was)}, ${handsOf(logbook, was)}`]];
+      return logbook.jobs.has(job.id) ? [] : [[job.id, 'new']];
+    }),
+  );
+}
+
+/** What nobody has planned that could be done on the day shown. */
+function NotPlanned({ unplanned }: { unplanned: readonly Unplanned[] }) {
+  const router = useRouter();
+  const logbook = useLogbook();
+  return (
+    <Section title={`Not planned, ${counted(unplanned.length, 'car')}`}>
+      {unplanned.map((u) => (
+        <LinkRow
+          key={u.bookingId}
+          label={`${carLabel(logbook, u.car.id)}, not planned`}
+          onPress={() => router.push(routes.workList(u.event.id))}
+        >
+          <Text as="strong">{`${carLabel(logbook, u.car.id)}, ${hoursAndMinutes(u.minutes)}`}</Text>
+          <Text as="small">{`${u.event.name}: ${u.items.map((i) => workName(i.key, i.ownTitle)).join('; ')}`}</Text>
+        </LinkRow>
+      ))}
+    </Section>
   );
 }
 
@@ -207,122 +267,6 @@ function remarksOf(logbook: ReturnType<typeof useLogbook>, day: string): string[
     ]);
 }
 
-function JobLine({ job, onPress }: { job: Job; onPress: () => void }) {
-  const logbook = useLogbook();
-  const { timeZone } = logbook.shop;
-  const tell = useTell();
-  const [finding, ...more] = useAnotherLook().of(job.id);
-  const done = isDone(logbook, job);
-  return (
-    <View style={styles.line}>
-      <View style={styles.time}>
-        <Text as="figure" tone={done ? 'inkSoft' : 'ink'}>
-          {timeIn(job.startAt, timeZone)}
-        </Text>
-        <Text as="small">{`to ${timeIn(endOf(job), timeZone)}`}</Text>
-      </View>
-      <View style={styles.grow}>
-        <LinkRow label={`${carOf(logbook, job)}: ${workOf(logbook, job)}`} onPress={onPress} testID="board-job">
-          <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
-            {carOf(logbook, job)}
-          </Text>
-          <Text as="small" tone={done ? 'inkSoft' : 'ink'}>
-            {workOf(logbook, job)}
-          </Text>
-          <Text as="small">
-            {[
-              handsOf(logbook, job),
-              logbook.lifts.get(job.liftId ?? '')?.name,
-              job.isPinned ? 'pinned' : '',
-              done ? 'done' : '',
-            ]
-              .filter(Boolean)
-              .join(', ')}
-          </Text>
-          {finding ? (
-            <Text
-              as="small"
-              tone="amber"
-            >{`${tell(finding)}${more.length > 0 ? ` And ${more.length} more.` : ''}`}</Text>
-          ) : null}
-        </LinkRow>
-      </View>
-    </View>
-  );
-}
-
-function DayList({
-  rows,
-  jobs,
-  day,
-  onOpen,
-}: {
-  rows: BoardRow[];
-  jobs: Job[];
-  day: string;
-  onOpen: (id: string) => void;
-}) {
-  const tell = useTell();
-  const logbook = useLogbook();
-  const router = useRouter();
-  if (jobs.length === 0)
-    return (
-      <Empty text="Nothing is planned for this day." action="Propose a plan" onPress={() => router.push(routes.plan)} />
-    );
-  return (
-    <>
-      {rows.map((row) => {
-        const own = jobs.filter((j) =>
-          row.by === 'crew' ? j.crewId === row.id || j.helperId === row.id : (j.liftId ?? '') === row.id,
-        );
-        const member = row.by === 'crew' ? logbook.crew.get(row.id) : undefined;
-        const absence = member ? absenceOf(logbook, member, day) : null;
-        if (own.length === 0 && !absence) return null;
-        return (
-          <Section
-            key={row.id}
-            title={row.name}
-            aside={<Text as="small">{`${own.reduce((n, j) => n + j.durationMin, 0)} min`}</Text>}
-          >
-            {absence ? (
-              <Text tone={own.some((j) => j.kind !== 'atEvent') ? 'amber' : 'inkSoft'}>{tell(absence)}</Text>
-            ) : null}
-            {own.map((j) => (
-              <JobLine key={j.id} job={j} onPress={() => onOpen(j.id)} />
-            ))}
-          </Section>
-        );
-      })}
-    </>
-  );
-}
-
-/** A drop that would break a rule: which, in words, and what to do. */
-export function Asked({ mover }: { mover: ReturnType<typeof useMove> }) {
-  const logbook = useLogbook();
-  const t = useTokens();
-  if (!mover.asked) return null;
-  const { to, objections } = mover.asked;
-  return (
-    <Portal>
-      <Dialog visible onDismiss={() => mover.answer(false)} style={styles.dialog}>
-        <Dialog.Title style={{ color: t.ink }}>{`${carOf(logbook, to)} does not fit there`}</Dialog.Title>
-        <Dialog.Content style={styles.list} testID="drop-objections">
-          <FindingLines findings={objections} />
-        </Dialog.Content>
-        <Dialog.Actions>
-          <MainButton mode="outlined" onPress={() => mover.answer(false)}>
-            Leave it
-          </MainButton>
-          <MainButton mode="text" danger onPress={() => mover.answer(true)}>
-            Put it there all the same
-          </MainButton>
-        </Dialog.Actions>
-      </Dialog>
-    </Portal>
-  );
-}
-
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center', justifyContent: 'space-between' },
   days: { flexDirection: 'row', alignItems: 'center' },
@@ -330,9 +274,5 @@ const styles = StyleSheet.create({
   switchesPhone: { width: '100%' },
   switch: { minWidth: 190 },
   undo: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  line: { flexDirection: 'row', gap: 8 },
-  time: { width: 66, paddingTop: 8 },
   grow: { flex: 1, minWidth: 0 },
-  dialog: { maxWidth: 520, width: '92%', alignSelf: 'center' },
-  list: { gap: 8 },
 });

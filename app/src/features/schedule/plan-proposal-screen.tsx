@@ -1,96 +1,29 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { type Job, dateIn, isDone, shortDate, timeIn, carLabel } from '@calvik/core';
-import { workName } from '@calvik/words';
+import { counted, workName } from '@calvik/words';
 import { type LeftOut, type PlanAnswer, type PlanRun } from '@calvik/core/run-up';
-import * as api from '../../api/client';
-import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
-import { read, remove, write } from '../../state/storage';
+import { useLogbook } from '../../state/hooks';
 import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { remember } from './undo';
+import { usePlanRun } from './use-plan-run';
 import { hoursAndMinutes } from '../work/use-work';
 import { wayOutText } from '@calvik/words/work';
 import { useSay, useTell } from '../../state/use-say';
 import { routes } from '../routes';
 
-const POLL_MS = 400;
-/** The search that this device waits for: it goes on while somebody looks elsewhere. */
-const RUN_KEY = 'calvik.plan';
-
-const message = (error: unknown): string => (error instanceof Error ? error.message : String(error));
-
 /** One press proposes who does what, when and on which lift; the lead takes it or leaves it. */
 export function PlanProposalScreen() {
   const router = useRouter();
   const logbook = useLogbook();
-  const sync = useSync();
   const wide = useWide();
-  const crew = useCrewOnDuty();
   const [seconds, setSeconds] = useState<'5' | '20' | '60'>('20');
-  const [runId, setRunId] = useState(() => read<string>(RUN_KEY));
-  const [run, setRun] = useState<PlanRun | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [taking, setTaking] = useState(false);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-
-  useEffect(() => {
-    if (!runId) return;
-    let isShown = true;
-    const look = async (): Promise<void> => {
-      try {
-        const now = await api.planRun(runId);
-        if (!isShown) return;
-        setRun(now);
-        if (now.state === 'working') timer.current = setTimeout(() => void look(), POLL_MS);
-      } catch (error) {
-        if (!isShown) return;
-        remove(RUN_KEY);
-        setRun(null);
-        setRunId(null);
-        if (!(error instanceof api.ApiProblem && error.status === 404)) setProblem(message(error));
-      }
-    };
-    void look();
-    return () => {
-      isShown = false;
-      clearTimeout(timer.current);
-    };
-    // Asked again whenever anything has changed: a plan for what was is out of date.
-  }, [runId, logbook]);
-
-  const start = async (): Promise<void> => {
-    setProblem(null);
-    setRun(null);
-    try {
-      const started = await api.startPlan(Number(seconds));
-      write(RUN_KEY, started.id);
-      setRunId(started.id);
-    } catch (error) {
-      setProblem(message(error));
-    }
-  };
-  const stop = async (): Promise<void> => {
-    if (runId) await api.stopPlan(runId).catch((error: unknown) => setProblem(message(error)));
-  };
-  const take = async (answer: PlanAnswer): Promise<void> => {
-    setTaking(true);
-    try {
-      const before = [...answer.jobs, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
-      await api.takePlan(runId!, { by: crew?.id ?? null, at: new Date().toISOString() });
-      remember({ text: `Plan of ${answer.jobs.length} visits taken`, before });
-      remove(RUN_KEY);
-      await sync.read();
-      router.navigate(routes.board);
-    } catch (error) {
-      setProblem(message(error));
-    }
-    setTaking(false);
-  };
+  const { run, proposal, start: search, stop, take, taking, problem } = usePlanRun();
+  const start = (): Promise<void> => search(Number(seconds));
   const answer = run?.answer ?? null;
   const isWorking = run?.state === 'working';
   return (
@@ -104,10 +37,15 @@ export function PlanProposalScreen() {
           <MainButton mode="outlined" onPress={() => void stop()}>
             Stop, with the best so far
           </MainButton>
-        ) : answer && !run?.isOutOfDate && (answer.jobs.length > 0 || answer.drop.length > 0) ? (
-          <MainButton onPress={() => void take(answer)} loading={taking} disabled={taking}>
-            {`Take this plan, ${answer.jobs.length} ${answer.jobs.length === 1 ? 'visit' : 'visits'}`}
-          </MainButton>
+        ) : proposal && (proposal.jobs.length > 0 || proposal.drop.length > 0) ? (
+          <>
+            <MainButton onPress={() => void take(proposal)} loading={taking} disabled={taking}>
+              {`Take this plan, ${counted(proposal.jobs.length, 'visit')}`}
+            </MainButton>
+            <MainButton mode="outlined" onPress={() => router.push(routes.proposalOnBoard)}>
+              See it on the board
+            </MainButton>
+          </>
         ) : (
           <MainButton onPress={() => void start()}>Propose a plan</MainButton>
         )

@@ -91,11 +91,13 @@ export function spokenDrags(logbook: Logbook) {
     return work?.car.name ?? (carLabel(logbook, job?.carId ?? '') || 'The job');
   };
   const where = (e: DragOverEvent | DragEndEvent): string => {
-    const { row, day, crewId } = (e.over?.data.current ?? {}) as {
+    const { row, day, crewId, shiftDays } = (e.over?.data.current ?? {}) as {
       row?: { name: string };
       day?: string;
       crewId?: string;
+      shiftDays?: number;
     };
+    if (shiftDays) return `the edge: ${shiftDays > 0 ? 'later' : 'earlier'}`;
     return [row?.name ?? logbook.crew.get(crewId ?? '')?.name ?? '', day ?? ''].filter(Boolean).join(', ');
   };
   return {

@@ -12,10 +12,13 @@ import { useTokens } from '../../theme/use-tokens';
 import { Reading } from '../../ui/reading';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { openPdf } from '../open-file';
 import { routes } from '../routes';
 import { hoursAndMinutes } from '../work/use-work';
 import { AnotherLookBanner } from './another-look-banner';
-import { Asked } from './board-screen';
+import { Asked } from './asked';
+import { FilterBar, noFilters, showsUnplanned } from './board-filters';
 import { UnplannedChip, newVisitOn, spokenDrags } from './unplanned';
 import { useMove } from './use-move';
 
@@ -28,8 +31,15 @@ export function WeeksScreen() {
   const today = useToday();
   const wide = useWide();
   const loaded = useLoaded();
+  const { system } = useUnits();
   const [from, setFrom] = useState(() => plusDays(today, -weekdayOf(today)));
-  const days = useMemo(() => weekDays(logbook, from, WEEKS * 7, today), [logbook, from, today]);
+  const [filters, setFilters] = useState(noFilters);
+  const all = useMemo(() => weekDays(logbook, from, WEEKS * 7, today), [logbook, from, today]);
+  const days = all.map((d) => ({
+    ...d,
+    people: d.people.filter((p) => filters.crewId === '' || p.member.id === filters.crewId),
+    events: d.events.filter((e) => filters.eventId === '' || e.id === filters.eventId),
+  }));
   const mover = useMove();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const dropped = (event: DragEndEvent): void => {
@@ -39,7 +49,10 @@ export function WeeksScreen() {
     const job = newVisitOn(logbook, work, at.crewId, at.day, today);
     mover.move(job, job, `${work.car.name} planned`);
   };
-  const unplanned = useMemo(() => unplannedWork(logbook, today), [logbook, today]);
+  const unplanned = useMemo(
+    () => unplannedWork(logbook, today).filter((u) => showsUnplanned(logbook, filters, u)),
+    [logbook, today, filters],
+  );
   return (
     <Screen
       title="Weeks"
@@ -48,6 +61,11 @@ export function WeeksScreen() {
       maxWidth={wide ? 1900 : 720}
       actions={
         <>
+          <IconButton
+            icon="print"
+            label="Print these weeks"
+            onPress={() => openPdf(`weeks/${from}`, system, { weeks: String(WEEKS) })}
+          />
           <IconButton icon="left" label="A week earlier" onPress={() => setFrom(plusDays(from, -7))} />
           <IconButton icon="right" label="A week later" onPress={() => setFrom(plusDays(from, 7))} />
         </>
@@ -56,7 +74,10 @@ export function WeeksScreen() {
       {loaded ? (
         <>
           <AnotherLookBanner />
-          {wide ? (
+          <FilterBar filters={filters} onChange={setFilters} />
+          {filters.isUnplannedOnly ? (
+            <Tray unplanned={unplanned} />
+          ) : wide ? (
             <DndContext sensors={sensors} accessibility={{ announcements: spokenDrags(logbook) }} onDragEnd={dropped}>
               <Grid days={days} />
               <Text as="small">Drag what is not planned onto a person and a day; or press Plan.</Text>

@@ -28,7 +28,9 @@ import { useAnotherLook } from '../schedule/use-another-look';
 import { AddWorkDialog, WorkItemDialog } from './work-dialogs';
 import { workName } from '@calvik/words';
 import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
+import { useUnits } from '../../ui/units';
 import { useSay } from '../../state/use-say';
+import { openPdf } from '../open-file';
 import { routes } from '../routes';
 
 export function WorkListScreen() {
@@ -42,6 +44,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
   const router = useRouter();
   const logbook = useLogbook();
   const wide = useWide();
+  const { system } = useUnits();
   const lists = useWorkLists();
   const bookings = logbook
     .bookingsOfEvent(event.id)
@@ -87,6 +90,9 @@ function WorkListPage({ event }: { event: TrackEvent }) {
           </View>
         ))}
       </View>
+      <MainButton mode="text" icon="print" onPress={() => openPdf('work-list', system, { event: event.id })}>
+        Print with boxes to tick
+      </MainButton>
       <FileLinks what="Work list" path="/api/work-list" query={`?event=${event.id}`} />
     </Screen>
   );

@@ -4,10 +4,11 @@ import { StyleSheet, View } from 'react-native';
 import { type Job, dateIn, isDone, isGuided, isReopened, relativeDays, shortDate, timeIn } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
-import { openFile } from '../open-file';
+import { openFile, openPdf } from '../open-file';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
 import { useTell } from '../../state/use-say';
 import { AnotherLookBanner } from '../schedule/another-look-banner';
 import { useAnotherLook } from '../schedule/use-another-look';
@@ -24,6 +25,7 @@ export function WorkScreen() {
   const logbook = useLogbook();
   const today = useToday();
   const crew = useCrewOnDuty();
+  const { system } = useUnits();
   const [whose, setWhose] = useState<'mine' | 'all'>('all');
   const { timeZone } = logbook.shop;
   const tell = useTell();
@@ -52,11 +54,18 @@ export function WorkScreen() {
       above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
       actions={
         crew ? (
-          <IconButton
-            icon="calendar"
-            label={`Calendar of ${crew.name}`}
-            onPress={() => openFile(`/api/calendars/crew/${crew.id}.ics`)}
-          />
+          <>
+            <IconButton
+              icon="print"
+              label={`Print today for ${crew.name}`}
+              onPress={() => openPdf(`run-sheets/${today}`, system, { crew: crew.id })}
+            />
+            <IconButton
+              icon="calendar"
+              label={`Calendar of ${crew.name}`}
+              onPress={() => openFile(`/api/calendars/crew/${crew.id}.ics`)}
+            />
+          </>
         ) : undefined
       }
     >
