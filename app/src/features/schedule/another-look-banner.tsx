@@ -5,11 +5,11 @@ import { routes } from '../routes';
 import { useAnotherLook } from './use-another-look';
 
 /** One line on the run-up, on the board and at the work: how much no longer fits; nothing while all does. */
-export function AnotherLookBanner() {
+export function AnotherLookBanner({ mode = 'outlined' }: { mode?: 'outlined' | 'text' }) {
   const router = useRouter();
   const { list } = useAnotherLook();
   return list.length === 0 ? null : (
-    <MainButton mode="outlined" onPress={() => router.push(routes.anotherLook)}>
+    <MainButton mode={mode} onPress={() => router.push(routes.anotherLook)}>
       {`${counted(list.length, 'entry', 'entries')} ${list.length === 1 ? 'needs' : 'need'} another look`}
     </MainButton>
   );

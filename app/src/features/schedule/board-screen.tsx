@@ -125,6 +125,7 @@ export function BoardScreen() {
             </MainButton>
           )}
         </View>
+        {wide ? <AnotherLookBanner mode="text" /> : null}
         <View style={wide ? styles.switches : styles.switchesPhone}>
           {wide ? (
             <View style={styles.switch}>
@@ -165,7 +166,7 @@ export function BoardScreen() {
               Take this plan
             </MainButton>
           ) : null}
-          <MainButton mode="text" onPress={() => router.replace(routes.board)}>
+          <MainButton mode="text" onPress={() => router.setParams({ plan: undefined })}>
             Hide it
           </MainButton>
         </View>
@@ -181,15 +182,11 @@ export function BoardScreen() {
       ) : null}
       {(undoProblem ?? mover.problem) ? <Text tone="stop">{undoProblem ?? mover.problem}</Text> : null}
       {remarks.length > 0 ? (
-        <View>
-          {remarks.map((text) => (
-            <Text key={text} as="small" tone="ink">
-              {text}
-            </Text>
-          ))}
-        </View>
+        <Text as="small" tone="ink">
+          {remarks.join(' ')}
+        </Text>
       ) : null}
-      <AnotherLookBanner />
+      {wide ? null : <AnotherLookBanner />}
       {left.length > 0 ? (
         <Section title="With nobody">
           <Text tone="amber">These are with somebody who has left the crew. Give them to others, or plan anew.</Text>

@@ -106,19 +106,14 @@ export function Block({
           {isHelping ? 'helping' : workOf(logbook, job)}
         </Text>
       )}
-      {isNarrow || proposed === null ? null : (
-        <Text as="small" tone="iron" numberOfLines={1} style={styles.blockText}>
-          {proposed}
-        </Text>
-      )}
       {isNarrow || broken === null ? null : (
         <Text as="small" tone="amber" numberOfLines={1} style={styles.blockText}>
           {broken}
         </Text>
       )}
-      {!isNarrow && (row.by === 'lift' || job.isPinned || job.helperId) ? (
+      {!isNarrow && (proposed !== null || row.by === 'lift' || job.isPinned || job.helperId) ? (
         <Text as="small" numberOfLines={1} style={styles.blockText}>
-          {[row.by === 'lift' || job.helperId ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : '']
+          {[proposed, row.by === 'lift' || job.helperId ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : '']
             .filter(Boolean)
             .join(', ')}
         </Text>

@@ -6,6 +6,7 @@ import { type Unplanned, absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/c
 import { useLogbook, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
+import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
@@ -19,7 +20,9 @@ import { useTell } from '../../state/use-say';
 
 /** More would push the board off the screen. */
 const MOST_CHIPS = 10;
-const EDGE_WIDTH = 64;
+const EDGE_WIDTH = 44;
+/** So much of it lies in the margin of the page. */
+const EDGE_OUTSIDE = 16;
 
 interface Props {
   days: string[];
@@ -58,26 +61,24 @@ function Edge({ side, shiftDays }: { side: 'left' | 'right'; shiftDays: number }
     <div
       ref={setNodeRef}
       data-testid={`edge-${side}`}
+      title={side === 'left' ? `A ${far} earlier` : `A ${far} later`}
       style={{
         position: 'absolute',
         top: 0,
         bottom: 0,
-        [side]: 0,
-        width: side === 'left' ? LABEL : EDGE_WIDTH,
+        [side]: -EDGE_OUTSIDE,
+        width: EDGE_WIDTH,
         zIndex: 5,
         display: 'flex',
         alignItems: 'center',
         justifyContent: 'center',
-        textAlign: 'center',
         border: `1.5px dashed ${t.iron}`,
         boxSizing: 'border-box',
         background: isOver ? t.ironWash : t.paper,
         opacity: 0.92,
       }}
     >
-      <Text as="label" tone="iron">
-        {side === 'left' ? `A ${far} earlier` : `A ${far} later`}
-      </Text>
+      <Icon name={side} color={t.iron} />
     </div>
   );
 }
@@ -147,8 +148,11 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
         accessibility={{ announcements: spokenDrags(logbook) }}
         sensors={sensors}
         collisionDetection={collide}
+        // The page goes up and down with a drag, never sideways: there lie the edges.
+        autoScroll={{ threshold: { x: 0, y: 0.15 } }}
         onDragStart={(event) => setDragging('job' in (event.active.data.current ?? {}))}
         onDragMove={moved}
+        onDragOver={moved}
         onDragEnd={ended}
         onDragCancel={stopped}
       >
