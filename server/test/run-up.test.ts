@@ -157,7 +157,23 @@ describe('lists', () => {
     };
     expect(await page('')).toMatch(/^%PDF-[^]*\/MediaBox \[0 0 595\.28 841\.89\]/);
     expect(await page('?size=letter')).toMatch(/\/MediaBox \[0 0 612 792\]/);
+    expect(await page(`?crew=${job.crewId}`)).toMatch(/^%PDF-/);
+    expect((await api.get(`/api/run-sheets/${day}.pdf?crew=${job.carId}`)).status).toBe(404);
     expect((await api.get('/api/run-sheets/yesterday.pdf')).body.detail).toBe('Give a day as year-month-day.');
+  });
+
+  test('weeks are a page each, lying; the work list is a PDF of one event or of all', async () => {
+    const pdf = async (path: string): Promise<string> =>
+      ((await api.get(path).buffer().parse(binary)).body as Buffer).toString('latin1');
+    const weeks = await pdf('/api/weeks/2026-06-01.pdf?weeks=3');
+    expect(weeks.match(/\/MediaBox \[0 0 841\.89 595\.28\]/g)).toHaveLength(3);
+    expect((await api.get('/api/weeks/2026-06-01.pdf?weeks=60')).status).toBe(422);
+    const [event] = await saved('events');
+    expect(await pdf(`/api/work-list.pdf?event=${event!.id}`)).toMatch(/^%PDF-/);
+    expect((await pdf('/api/work-list.pdf?size=letter')).match(/\/MediaBox \[0 0 612 792\]/g)!.length).toBeGreaterThan(
+      1,
+    );
+    expect((await api.get(`/api/work-list.pdf?event=${event!.venueId}`)).status).toBe(404);
   });
 
   test('a supplier answers with price and days, the same to the same question; others’ goods it does not sell', async () => {

@@ -17,7 +17,9 @@ import {
   messageText,
   runSheet,
   shoppingRows,
+  weekSheet,
   workListRows,
+  workListSheet,
 } from '../src/documents';
 import {
   book,
@@ -39,6 +41,7 @@ const car = makeCar({ plate: '27' });
 const venue = makeVenue();
 const fluid = makeFluid();
 const bottle = makeBottle(fluid.id);
+const sealed = makeBottle(fluid.id, { label: 'B-7' });
 const person = (name: string, over: object = {}) => ({
   ...common,
   ...recordDefaults.crew,
@@ -120,6 +123,15 @@ describe('the run sheet of a day', () => {
       lift: 'Lift 1',
       event: 'Two-day, Sat 13 Jun',
     });
+  });
+
+  test('of one person it has that person’s day only, with the bottles to take', () => {
+    const logbook = at([visit(), visit({ crewId: bram.id, covers: ['measure'] })], [], { bottles: [bottle, sealed] });
+    const sheet = runSheet(logbook, workOfEvents(logbook, TODAY), '2026-06-09', 'metric', tove.id);
+    expect(sheet.title).toBe('Tove Loy, Tue 9 Jun 2026');
+    expect(sheet.people.map((p) => p.name)).toEqual(['Tove Loy']);
+    const flushed = sheet.people[0]!.jobs[0]!.work.find((w) => w.title === 'Flush')!;
+    expect(flushed.note).toMatch(new RegExp(`^${fluid.name}, \\d+ mL from ${sealed.label}$`));
   });
 
   test('jobs of one person stand by time, and one that is over says so', () => {
@@ -304,5 +316,35 @@ describe('tables', () => {
         late: 'no',
       },
     ]);
+  });
+});
+
+describe('the wall', () => {
+  test('a week has every person’s days: jobs with their hour, who is away, events, load-ups', () => {
+    const sheet = weekSheet(at([visit({ helperId: bram.id })]), '2026-06-08', TODAY);
+    expect(sheet.title).toBe('Week, Mon 8 Jun to Sun 14 Jun 2026');
+    expect(sheet.days.map((d) => d.title)).toHaveLength(7);
+    expect(sheet.days[4]!.remarks).toContain('Load-up for Two-day');
+    expect(sheet.days[5]!.remarks).toContain('Two-day');
+    const [bramsWeek, tovesWeek] = sheet.people;
+    expect(tovesWeek!.days[1]!.jobs).toEqual([`09:00 ${car.name}, service, 90 min, Lift 1`]);
+    expect(bramsWeek!.days[1]).toEqual({
+      jobs: [`09:00 ${car.name}, service, 90 min, helping, Lift 1`],
+      absence: 'Bram Okell is off (course).',
+    });
+    expect(sheet.people.map((p) => p.name)).not.toContain('Sanna Reij');
+  });
+
+  test('a work list has a box for each piece of work: when, with what and why; what is done is ticked', () => {
+    const logbook = at([visit()], [], { bottles: [bottle, sealed] });
+    const lists = workOfEvents(logbook, TODAY);
+    const sheet = workListSheet(logbook, lists, TODAY, event.id);
+    expect(sheet).toMatchObject({ title: 'Work list, Two-day', remarks: ['Sat 13 Jun to Sun 14 Jun'] });
+    expect(sheet.cars.map((c) => [c.car, c.about])).toEqual([[car.name, '27  ·  Ona Birk']]);
+    const flushed = sheet.cars[0]!.work.find((w) => w.title === 'Flush')!;
+    expect(flushed.isDone).toBe(false);
+    expect(flushed.note).toMatch(/^Tue 9 Jun 09:00, Tove Loy; \d+ min; .*, on the shelf; /);
+    expect(flushed.note).not.toMatch(/\.;/);
+    expect(workListSheet(logbook, lists, TODAY, newId()).cars).toEqual([]);
   });
 });
