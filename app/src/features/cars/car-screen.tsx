@@ -22,6 +22,7 @@ import { cornerNames, jobNames, sequenceText } from '@calvik/words';
 import { layerStateNames } from '@calvik/words/bedding';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
+import { Columns } from '../../ui/columns';
 import { CornerMap } from '../../ui/corner-map';
 import { Gone } from '../gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
@@ -108,6 +109,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       title={car.name}
       above={[customer?.name, car.plate].filter(Boolean).join(' · ')}
       back="/cars"
+      maxWidth={1500}
       actions={<IconButton icon="edit" label="Edit car" onPress={() => go(routes.editCar(car.id))} />}
       footer={
         <View style={styles.footer}>
@@ -122,94 +124,103 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         </View>
       }
     >
-      <FluidCard car={car} event={event} clearedBy={ClearedBy} />
-      <MainButton mode="outlined" icon="wrench" onPress={() => void startService()}>
-        {serviceJob
-          ? logbook.factsOfJob(serviceJob.id).length > 0
-            ? 'Go on with the service'
-            : 'Open the planned service'
-          : 'Start a service'}
-      </MainButton>
-      <Section
-        title="Planned"
-        aside={
-          <MainButton mode="text" icon="plus" onPress={() => go(routes.planWork(car.id, at))}>
-            Plan a flush
+      <Columns>
+        <View style={styles.first}>
+          <FluidCard car={car} event={event} clearedBy={ClearedBy} />
+          <MainButton mode="outlined" icon="wrench" onPress={() => void startService()}>
+            {serviceJob
+              ? logbook.factsOfJob(serviceJob.id).length > 0
+                ? 'Go on with the service'
+                : 'Open the planned service'
+              : 'Start a service'}
           </MainButton>
-        }
-      >
-        {jobs.length === 0 ? <Text tone="inkSoft">Nothing planned for this car.</Text> : null}
-        {jobs.map((job) => {
-          const what = `${jobNames[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`;
-          return (
-            <LinkRow
-              key={job.id}
-              label={what}
-              onPress={() => go(isGuided(job) ? routes.service(job.id) : routes.planWork(car.id, { job: job.id }))}
-            >
-              <Text as="strong">{what}</Text>
-              <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
-            </LinkRow>
-          );
-        })}
-      </Section>
-      <NotSaid car={car} />
-      <Section
-        title="Pads and rotors"
-        aside={
-          <MainButton mode="text" onPress={() => go(routes.brakeSheet(car.id))}>
-            Brake sheet
+        </View>
+        <Section
+          title="Planned"
+          aside={
+            <MainButton mode="text" icon="plus" onPress={() => go(routes.planWork(car.id, at))}>
+              Plan a flush
+            </MainButton>
+          }
+        >
+          {jobs.length === 0 ? <Text tone="inkSoft">Nothing planned for this car.</Text> : null}
+          {jobs.map((job) => {
+            const what = `${jobNames[job.kind]}, ${shortDate(dateIn(job.startAt, timeZone))} ${timeIn(job.startAt, timeZone)}`;
+            return (
+              <LinkRow
+                key={job.id}
+                label={what}
+                onPress={() => go(isGuided(job) ? routes.service(job.id) : routes.planWork(car.id, { job: job.id }))}
+              >
+                <Text as="strong">{what}</Text>
+                <Text as="small">{`${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}, ${job.durationMin} min`}</Text>
+              </LinkRow>
+            );
+          })}
+        </Section>
+        {car.assumed.length > 0 ? <NotSaid car={car} /> : null}
+        <Section
+          title="Pads and rotors"
+          aside={
+            <MainButton mode="text" onPress={() => go(routes.brakeSheet(car.id))}>
+              Brake sheet
+            </MainButton>
+          }
+        >
+          <PartsCard car={car} />
+          <MainButton mode="text" onPress={() => go(routes.asItCame(car.id))}>
+            Say what is on it now
           </MainButton>
-        }
-      >
-        <PartsCard car={car} />
-        <MainButton mode="text" onPress={() => go(routes.asItCame(car.id))}>
-          Say what is on it now
-        </MainButton>
-        {missing > 0 ? (
-          <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
-        ) : null}
-      </Section>
-      <Section title="Bedding">
-        <LinkRow label="Bedding of this car" onPress={() => go(routes.bedding(car.id))}>
-          <Text as="strong">
-            {axles
-              .map(
-                (axle) =>
-                  `${axle === 'front' ? 'Front' : 'Rear'}: ${layerStateNames[layerOnAxle(logbook, car, axle, today).state].toLowerCase()}`,
-              )
-              .join('; ')}
-          </Text>
-          <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
-        </LinkRow>
-      </Section>
-      <Section title="Diagnosis">
-        <LinkRow label="Find out what is wrong" onPress={() => go(routes.newDiagnosis(car.id))}>
-          <Text as="strong">Find out what is wrong</Text>
-          <Text as="small">From what the driver says to the cause, check by check.</Text>
-        </LinkRow>
-      </Section>
-      <Section title="Heat">
-        <LinkRow label="Heat at the next event" onPress={() => go(routes.heat(car.id, at))}>
-          <Text as="strong">{event ? `What it reaches at ${event.name}` : 'What it reaches on a track'}</Text>
-          <Text as="small">
-            {event ? tell(judgeHeat(logbook, car, event, today).headline) : 'Book it to an event first.'}
-          </Text>
-        </LinkRow>
-      </Section>
-      <Section title="Boiling tests">
-        <TestChart car={car} event={event} />
-      </Section>
-      <Section title="Corners and sequence">
-        <Layout car={car} />
-      </Section>
-      <ToolsOfCar car={car} />
-      <Section title="History">
-        <CarHistory carId={car.id} />
-      </Section>
-      <RecordFoot collection="cars" record={car} name={car.name} />
+          {missing > 0 ? (
+            <Text tone="amber">{`${missing} of ${sheet.fasteners.length} torque figures are missing: what is undone without a figure is not released.`}</Text>
+          ) : null}
+        </Section>
+        <Section title="Bedding">
+          <LinkRow label="Bedding of this car" onPress={() => go(routes.bedding(car.id))}>
+            <Text as="strong">
+              {axles
+                .map(
+                  (axle) =>
+                    `${axle === 'front' ? 'Front' : 'Rear'}: ${layerStateNames[layerOnAxle(logbook, car, axle, today).state].toLowerCase()}`,
+                )
+                .join('; ')}
+            </Text>
+            <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
+          </LinkRow>
+        </Section>
+        <Section title="Diagnosis">
+          <LinkRow label="Find out what is wrong" onPress={() => go(routes.newDiagnosis(car.id))}>
+            <Text as="strong">Find out what is wrong</Text>
+            <Text as="small">From what the driver says to the cause, check by check.</Text>
+          </LinkRow>
+        </Section>
+        <Section title="Heat">
+          <LinkRow label="Heat at the next event" onPress={() => go(routes.heat(car.id, at))}>
+            <Text as="strong">{event ? `What it reaches at ${event.name}` : 'What it reaches on a track'}</Text>
+            <Text as="small">
+              {event ? tell(judgeHeat(logbook, car, event, today).headline) : 'Book it to an event first.'}
+            </Text>
+          </LinkRow>
+        </Section>
+        <Section title="Boiling tests">
+          <TestChart car={car} event={event} />
+        </Section>
+        <Section title="Corners and sequence">
+          <Layout car={car} />
+        </Section>
+        <ToolsOfCar car={car} />
+        <Section title="History">
+          <CarHistory carId={car.id} />
+        </Section>
+        <RecordFoot collection="cars" record={car} name={car.name} />
+      </Columns>
     </Screen>
   );
 }
 
-const styles = StyleSheet.create({ gap: { gap: 8 }, footer: { flexDirection: 'row', gap: 8 }, grow: { flex: 1 } });
+const styles = StyleSheet.create({
+  first: { gap: 24 },
+  gap: { gap: 8 },
+  footer: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1 },
+});

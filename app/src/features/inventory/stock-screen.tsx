@@ -13,6 +13,7 @@ import {
 import { useTell } from '../../state/use-say';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
+import { Columns } from '../../ui/columns';
 import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { placeWords } from './part-screen';
@@ -48,6 +49,7 @@ export function StockScreen() {
   return (
     <Screen
       title="Stock"
+      maxWidth={1500}
       footer={
         <View style={{ flexDirection: 'row', gap: 8 }}>
           <View style={{ flex: 1 }}>
@@ -61,72 +63,74 @@ export function StockScreen() {
         </View>
       }
     >
-      <Section
-        title="Bottles"
-        aside={
-          bottles.length > full.length ? (
-            <MainButton mode="text" onPress={() => setEmpties(!empties)}>
-              {empties ? 'Hide empty ones' : `${bottles.length - full.length} empty ones`}
+      <Columns>
+        <Section
+          title="Bottles"
+          aside={
+            bottles.length > full.length ? (
+              <MainButton mode="text" onPress={() => setEmpties(!empties)}>
+                {empties ? 'Hide empty ones' : `${bottles.length - full.length} empty ones`}
+              </MainButton>
+            ) : undefined
+          }
+        >
+          {shown.length === 0 ? (
+            <Empty text="No bottle on the shelf." action="New bottle" onPress={() => router.push(routes.newBottle)} />
+          ) : null}
+          <View>
+            {shown.map((state) => (
+              <LinkRow
+                key={state.bottle.id}
+                label={`Bottle ${state.bottle.label}`}
+                onPress={() => router.push(routes.bottle(state.bottle.id))}
+                testID={`bottle-${state.bottle.label}`}
+              >
+                <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
+                <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${counted(state.daysOpen, 'day')}`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
+                <BottleAge state={state} />
+              </LinkRow>
+            ))}
+          </View>
+        </Section>
+        <Parts
+          title="Pads and shoes"
+          pages={{ create: routes.newPadSet, open: routes.padSet }}
+          add="New pad set"
+          parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${compoundName(logbook, p)}` }))}
+        />
+        <Parts
+          title="Rotors"
+          pages={{ create: routes.newRotorPair, open: routes.rotorPair }}
+          add="New rotor pair"
+          parts={[...logbook.rotorPairs.values()].map((r) => ({
+            ...r,
+            words: `${r.label}  ${show(r.newThicknessMm, 'length', 1)} new`,
+          }))}
+        />
+        <Compounds />
+        <WearParts />
+        <Wrenches />
+        <Section title="Used fluid">
+          <Waste />
+        </Section>
+        <Section
+          title="Fluids"
+          aside={
+            <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newFluid)}>
+              New fluid
             </MainButton>
-          ) : undefined
-        }
-      >
-        {shown.length === 0 ? (
-          <Empty text="No bottle on the shelf." action="New bottle" onPress={() => router.push(routes.newBottle)} />
-        ) : null}
-        <View>
-          {shown.map((state) => (
-            <LinkRow
-              key={state.bottle.id}
-              label={`Bottle ${state.bottle.label}`}
-              onPress={() => router.push(routes.bottle(state.bottle.id))}
-              testID={`bottle-${state.bottle.label}`}
-            >
-              <Text as="strong">{`${state.bottle.label}  ${state.fluid?.name ?? 'unknown fluid'}`}</Text>
-              <Text as="small">{`${show(state.leftMl, 'volume')} left of ${show(state.bottle.sizeMl, 'volume')}, ${state.daysOpen === null ? 'sealed' : `open ${counted(state.daysOpen, 'day')}`}${state.reservedFor ? `, ${reservedText(logbook, state.reservedFor)}` : ''}`}</Text>
-              <BottleAge state={state} />
-            </LinkRow>
-          ))}
-        </View>
-      </Section>
-      <Parts
-        title="Pads and shoes"
-        pages={{ create: routes.newPadSet, open: routes.padSet }}
-        add="New pad set"
-        parts={[...logbook.padSets.values()].map((p) => ({ ...p, words: `${p.label}  ${compoundName(logbook, p)}` }))}
-      />
-      <Parts
-        title="Rotors"
-        pages={{ create: routes.newRotorPair, open: routes.rotorPair }}
-        add="New rotor pair"
-        parts={[...logbook.rotorPairs.values()].map((r) => ({
-          ...r,
-          words: `${r.label}  ${show(r.newThicknessMm, 'length', 1)} new`,
-        }))}
-      />
-      <Compounds />
-      <WearParts />
-      <Wrenches />
-      <Section title="Used fluid">
-        <Waste />
-      </Section>
-      <Section
-        title="Fluids"
-        aside={
-          <MainButton mode="text" icon="plus" onPress={() => router.push(routes.newFluid)}>
-            New fluid
-          </MainButton>
-        }
-      >
-        <View>
-          {fluids.map((f) => (
-            <LinkRow key={f.id} label={`Fluid ${f.name}`} onPress={() => router.push(routes.fluidOnRecord(f.id))}>
-              <Text as="strong">{f.name}</Text>
-              <Text as="small">{`${f.grade}, ${show(f.dryBoilingPointC, 'temperature')} dry, ${show(f.wetBoilingPointC, 'temperature')} wet${f.darkWhenNew ? ', dark when new' : ''}`}</Text>
-            </LinkRow>
-          ))}
-        </View>
-      </Section>
+          }
+        >
+          <View>
+            {fluids.map((f) => (
+              <LinkRow key={f.id} label={`Fluid ${f.name}`} onPress={() => router.push(routes.fluidOnRecord(f.id))}>
+                <Text as="strong">{f.name}</Text>
+                <Text as="small">{`${f.grade}, ${show(f.dryBoilingPointC, 'temperature')} dry, ${show(f.wetBoilingPointC, 'temperature')} wet${f.darkWhenNew ? ', dark when new' : ''}`}</Text>
+              </LinkRow>
+            ))}
+          </View>
+        </Section>
+      </Columns>
     </Screen>
   );
 }

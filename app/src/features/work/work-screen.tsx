@@ -5,6 +5,7 @@ import { type Job, dateIn, isDone, isGuided, isReopened, relativeDays, shortDate
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile, openPdf } from '../open-file';
+import { Columns } from '../../ui/columns';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -51,6 +52,7 @@ export function WorkScreen() {
   return (
     <Screen
       title="Work"
+      maxWidth={1500}
       above={crew ? `On duty: ${crew.name}` : 'Nobody on duty'}
       actions={
         crew ? (
@@ -103,70 +105,74 @@ export function WorkScreen() {
           onPress={() => router.navigate(routes.runUp)}
         />
       ) : null}
-      {days.map(([day, jobs]) => (
-        <Section
-          key={day}
-          title={`${shortDate(day)}, ${relativeDays(today, day)}`}
-          aside={day < today ? <Text tone="amber">overdue</Text> : undefined}
-        >
-          <View>
-            {jobs.map((job) => {
-              const done = isOver(job);
-              const car = logbook.cars.get(job.carId);
-              return (
-                <View key={job.id} style={styles.row}>
-                  <View style={styles.time}>
-                    <Text as="figure" tone={done ? 'inkSoft' : 'ink'}>
-                      {timeIn(job.startAt, timeZone)}
-                    </Text>
-                    <Text as="small">{`${job.durationMin} min`}</Text>
-                  </View>
-                  <View style={styles.grow}>
-                    <LinkRow
-                      label={`${jobNames[job.kind]} on ${car?.name ?? 'a car'}`}
-                      onPress={() => (done && job.kind !== 'service' ? router.push(routes.car(job.carId)) : open(job))}
-                    >
-                      <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
-                        {`${jobNames[job.kind]}, ${car?.name ?? 'car not known'}`}
+      <Columns minWidth={420}>
+        {days.map(([day, jobs]) => (
+          <Section
+            key={day}
+            title={`${shortDate(day)}, ${relativeDays(today, day)}`}
+            aside={day < today ? <Text tone="amber">overdue</Text> : undefined}
+          >
+            <View>
+              {jobs.map((job) => {
+                const done = isOver(job);
+                const car = logbook.cars.get(job.carId);
+                return (
+                  <View key={job.id} style={styles.row}>
+                    <View style={styles.time}>
+                      <Text as="figure" tone={done ? 'inkSoft' : 'ink'}>
+                        {timeIn(job.startAt, timeZone)}
                       </Text>
-                      {isGuided(job) && !done && logbook.factsOfJob(job.id).length > 0 ? (
-                        <Text as="small" tone="amber">
-                          {isDone(logbook, job) ? 'Was released, stopped again' : 'Under way, not released'}
+                      <Text as="small">{`${job.durationMin} min`}</Text>
+                    </View>
+                    <View style={styles.grow}>
+                      <LinkRow
+                        label={`${jobNames[job.kind]} on ${car?.name ?? 'a car'}`}
+                        onPress={() =>
+                          done && job.kind !== 'service' ? router.push(routes.car(job.carId)) : open(job)
+                        }
+                      >
+                        <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
+                          {`${jobNames[job.kind]}, ${car?.name ?? 'car not known'}`}
                         </Text>
-                      ) : null}
-                      {job.covers.length > 1 || job.kind === 'errand' ? (
-                        <Text as="small" tone={done ? 'inkSoft' : 'ink'}>
-                          {job.covers.map((key) => workName(key)).join('; ')}
-                        </Text>
-                      ) : null}
-                      {done || !another.of(job.id)[0] ? null : (
-                        <Text as="small" tone="amber">
-                          {tell(another.of(job.id)[0]!)}
-                        </Text>
-                      )}
-                      <Text as="small">{`${logbook.lifts.get(job.liftId ?? '') ? `${logbook.lifts.get(job.liftId!)!.name}, ` : ''}${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
-                    </LinkRow>
+                        {isGuided(job) && !done && logbook.factsOfJob(job.id).length > 0 ? (
+                          <Text as="small" tone="amber">
+                            {isDone(logbook, job) ? 'Was released, stopped again' : 'Under way, not released'}
+                          </Text>
+                        ) : null}
+                        {job.covers.length > 1 || job.kind === 'errand' ? (
+                          <Text as="small" tone={done ? 'inkSoft' : 'ink'}>
+                            {job.covers.map((key) => workName(key)).join('; ')}
+                          </Text>
+                        ) : null}
+                        {done || !another.of(job.id)[0] ? null : (
+                          <Text as="small" tone="amber">
+                            {tell(another.of(job.id)[0]!)}
+                          </Text>
+                        )}
+                        <Text as="small">{`${logbook.lifts.get(job.liftId ?? '') ? `${logbook.lifts.get(job.liftId!)!.name}, ` : ''}${logbook.crew.get(job.crewId)?.name ?? 'Nobody'}${done ? ', done' : ''}${job.eventId ? `, for ${logbook.events.get(job.eventId)?.name ?? 'an event'}` : ''}`}</Text>
+                      </LinkRow>
+                    </View>
+                    {done ? null : (
+                      <MainButton
+                        mode="text"
+                        onPress={() =>
+                          router.push(
+                            job.covers.length > 0
+                              ? routes.boardAt(dateIn(job.startAt, timeZone), job.id)
+                              : routes.planWork(job.carId, { job: job.id }),
+                          )
+                        }
+                      >
+                        Move
+                      </MainButton>
+                    )}
                   </View>
-                  {done ? null : (
-                    <MainButton
-                      mode="text"
-                      onPress={() =>
-                        router.push(
-                          job.covers.length > 0
-                            ? routes.boardAt(dateIn(job.startAt, timeZone), job.id)
-                            : routes.planWork(job.carId, { job: job.id }),
-                        )
-                      }
-                    >
-                      Move
-                    </MainButton>
-                  )}
-                </View>
-              );
-            })}
-          </View>
-        </Section>
-      ))}
+                );
+              })}
+            </View>
+          </Section>
+        ))}
+      </Columns>
     </Screen>
   );
 }
