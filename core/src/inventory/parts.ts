@@ -3,7 +3,7 @@
  * rotor has met. All of it follows from facts; nothing of it is stored.
  */
 import type { LocalDate } from '../calendar';
-import { type Logbook, byTime, ofKind } from '../logbook';
+import { type Logbook, byTime, carLabel, ofKind } from '../logbook';
 import {
   type Axle,
   type Booking,
@@ -259,7 +259,7 @@ export const reservedForFinding = (logbook: Logbook, booking: Booking): Finding 
     'watch',
     {},
     {
-      car: logbook.cars.get(booking.carId)?.name ?? '',
+      car: carLabel(logbook, booking.carId),
       event: logbook.events.get(booking.eventId)?.name ?? '',
     },
   );

@@ -1,5 +1,5 @@
 import type { LocalDate } from '../calendar';
-import type { Logbook } from '../logbook';
+import { type Logbook, carLabel } from '../logbook';
 import type { Finding, Job, TrackEvent, WorkDone } from '../model';
 import { jobFinding } from './findings';
 
@@ -72,7 +72,7 @@ export function conflictFinding(logbook: Logbook, slot: PlannedSlot, other: Job)
   const shared = shareHands(slot, other);
   const conflict = {
     job: other.kind,
-    car: logbook.cars.get(other.carId)?.name ?? '',
+    car: carLabel(logbook, other.carId),
     from: other.startAt,
     to: new Date(ends(other)).toISOString(),
   };

@@ -1,6 +1,7 @@
 /** What would be without its other half if a record were put away. */
 import { type Instant, type LocalDate, dateIn } from '../calendar';
 import type { Collection } from '../model';
+import { carLabel } from './car-label';
 import type { Logbook } from './logbook';
 
 /** So many records of a collection that point at it and are still in use. */
@@ -16,7 +17,7 @@ export interface HangsOn {
 export function hangsOn(logbook: Logbook, collection: Collection, id: string, today: LocalDate): HangsOn[] {
   const live = <T extends { archived: boolean }>(all: ReadonlyMap<string, T>): T[] =>
     [...all.values()].filter((r) => !r.archived);
-  const carName = (carId: string): string => logbook.cars.get(carId)?.name ?? '';
+  const carName = (carId: string): string => carLabel(logbook, carId);
   const dayOf = (at: Instant): LocalDate => dateIn(at, logbook.shop.timeZone);
   const coming = live(logbook.events).filter((e) => e.endDate >= today);
   const isComing = (eventId: string): boolean => coming.some((e) => e.id === eventId);

@@ -8,7 +8,7 @@ import {
   plusWorkingDays,
   timeIn,
 } from '../calendar';
-import type { Logbook } from '../logbook';
+import { type Logbook, carLabel } from '../logbook';
 import { isDone } from '../jobs';
 import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
 import type { Job } from '../model';
@@ -159,7 +159,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       carId: item.carId,
       key: item.key,
       ownTitle: item.ownTitle,
-      car: logbook.cars.get(item.carId)?.name ?? '',
+      car: carLabel(logbook, item.carId),
       minutes: item.duration.minutes,
       days: window,
       target: Math.max(days.indexOf(item.target), window[0]!),

@@ -1,6 +1,6 @@
 /** An event day: the timetable, and each car with its state in one line and what it needs now. */
 import { type LocalDate, dateIn, timeIn } from '../calendar';
-import type { Logbook } from '../logbook';
+import { type Logbook, carLabel } from '../logbook';
 import {
   type Booking,
   type Car,
@@ -150,7 +150,7 @@ export function eventDay(
         state: from + session.minutes <= clock ? 'over' : from <= clock ? 'now' : i === nextAt ? 'next' : 'later',
         cars: cars
           .filter((c) => session.group === '' || c.booking.group === session.group)
-          .map(({ car }) => ({ id: car.id, name: car.name })),
+          .map(({ car }) => ({ id: car.id, name: carLabel(logbook, car.id) })),
       };
     }),
     cars: cars.sort(

@@ -1,5 +1,6 @@
 /** What a customer is told after an event: a sheet with before and after, and the same as a short text. */
 import {
+  carLabel,
   type Booking,
   type Logbook,
   type UnitSystem,
@@ -147,7 +148,7 @@ export function afterEventSheet(
   return {
     title: 'After the event',
     shop: logbook.shop.name,
-    car: car.name,
+    car: carLabel(logbook, car.id),
     plate: car.plate,
     customer: logbook.customers.get(car.customerId)?.name ?? '',
     date: `${event.name}, ${dateSpan(event.startDate, event.endDate)}`,
@@ -184,7 +185,7 @@ export function afterEventText(logbook: Logbook, booking: Booking, today: string
     i.kind === 'fluid' || i.kind === 'due' || i.kind === 'sessions' ? i.findings.map((f) => findingText(f, say)) : [],
   );
   return [
-    `Hello ${customer.name.split(' ')[0]!}, ${car.name} at ${event.name}: ${counted(sessions.length, 'session')}, ${minutes} min on track.`,
+    `Hello ${customer.name.split(' ')[0]!}, ${carLabel(logbook, car.id)} at ${event.name}: ${counted(sessions.length, 'session')}, ${minutes} min on track.`,
     cases.length > 0 ? `Found: ${list(cases.map((c) => causeNames[c.cause].toLowerCase()))}.` : '',
     ...next,
     `The sheet comes with it. ${logbook.shop.name}`,

@@ -1,5 +1,6 @@
 /** The bedding sheet: what was done to which pair, application by application, what the faces said, and who accepted it. */
 import {
+  carLabel,
   type BeddingBegun,
   type BeddingDriven,
   type BeddingLook,
@@ -136,7 +137,7 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
   return {
     title: 'Bedding sheet',
     shop: logbook.shop.name,
-    car: car.name,
+    car: carLabel(logbook, car.id),
     plate: car.plate,
     customer: logbook.customers.get(car.customerId)?.name ?? '',
     date: longDate(dateIn(run.at, logbook.shop.timeZone)),

@@ -42,7 +42,7 @@ function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
   const done = isDone(logbook, job) ? ', done' : '';
   return {
     id: job.id,
-    title: `${jobNames[job.kind]}, ${car?.name ?? 'a car'}${done}`,
+    title: `${jobNames[job.kind]}, ${carLabel(logbook, car?.id ?? '') || 'a car'}${done}`,
     details: [
       `With ${logbook.crew.get(job.crewId)?.name ?? 'nobody yet'}.`,
       customer ? `Customer: ${customer.name}${customer.phone ? `, ${customer.phone}` : ''}.` : '',

@@ -1,5 +1,5 @@
 /** What the driver reads before going out again: on a screen, as a text, on paper. */
-import { type Logbook, type SessionDecision, findSession } from '@calvik/core';
+import { carLabel, type Logbook, type SessionDecision, findSession } from '@calvik/core';
 import { findingText } from '../findings';
 import { sayTo } from '../reader';
 import { counted } from '../texts';
@@ -40,7 +40,7 @@ export function driverCard(logbook: Logbook, decision: SessionDecision): DriverC
           'Long pedal, smell or pull: come in at once',
         ];
   return {
-    car: car.name,
+    car: carLabel(logbook, car.id),
     decision: decisionNames[decision.decision].toUpperCase(),
     kind: decision.decision,
     lines,

@@ -1,5 +1,6 @@
 /** Texts to a customer. */
 import {
+  carLabel,
   type Booking,
   type Job,
   type Logbook,
@@ -54,7 +55,7 @@ export function messageText(
     case 'booked': {
       const rules = ruleLines(rulesInForce(logbook, car, event), say).length;
       return [
-        `Hello ${first}, ${car.name} is booked for ${event.name}, ${dateSpan(event.startDate, event.endDate)}.`,
+        `Hello ${first}, ${carLabel(logbook, car.id)} is booked for ${event.name}, ${dateSpan(event.startDate, event.endDate)}.`,
         named ? `Before it we do: ${named}.` : 'Nothing needs doing before it.',
         rules > 0 && event.organiser ? `${event.organiser} has rules for the car; we keep to them.` : '',
         logbook.shop.name,
@@ -64,12 +65,13 @@ export function messageText(
     }
     case 'bringIn': {
       const next = before[0];
-      if (!next) return `Hello ${first}, no day is set for ${car.name} yet; we write again. ${logbook.shop.name}`;
+      if (!next)
+        return `Hello ${first}, no day is set for ${carLabel(logbook, car.id)} yet; we write again. ${logbook.shop.name}`;
       const at = `${shortDate(dateIn(next.startAt, timeZone))} at ${timeIn(next.startAt, timeZone)}`;
       const last = before.at(-1)!;
       return customer.atTheirPlace
-        ? `Hello ${first}, we come to ${car.name} on ${at}. Please leave it where we can get round it. ${logbook.shop.name}`
-        : `Hello ${first}, please bring ${car.name} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
+        ? `Hello ${first}, we come to ${carLabel(logbook, car.id)} on ${at}. Please leave it where we can get round it. ${logbook.shop.name}`
+        : `Hello ${first}, please bring ${carLabel(logbook, car.id)} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
     }
     case 'goOut': {
       const decision = lastDecision(logbook, car.id, event.id);
@@ -83,7 +85,7 @@ export function messageText(
         i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say)),
       );
       const said = [...new Set(found)].slice(0, 4);
-      return `Hello ${first}, what we found on ${car.name}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}. ${logbook.shop.name}`;
+      return `Hello ${first}, what we found on ${carLabel(logbook, car.id)}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}. ${logbook.shop.name}`;
     }
   }
 }

@@ -1,5 +1,6 @@
 /** A referral: what cannot be mended here, in writing, for whoever takes it on. */
 import {
+  carLabel,
   type Logbook,
   type ReferralWritten,
   type UnitSystem,
@@ -79,7 +80,7 @@ export function referralLetter(logbook: Logbook, referral: ReferralWritten, unit
   return {
     title: 'Referral',
     shop: logbook.shop.name,
-    car: `${car.name}, ${car.make} ${car.model}${car.year ? `, ${car.year}` : ''}`,
+    car: `${carLabel(logbook, car.id)}, ${car.make} ${car.model}${car.year ? `, ${car.year}` : ''}`,
     plate: car.plate,
     customer: logbook.customers.get(car.customerId)?.name ?? '',
     to: referral.to,

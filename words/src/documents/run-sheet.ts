@@ -1,5 +1,6 @@
 /** The run sheet of a day, for the wall. */
 import {
+  carLabel,
   type Job,
   type LocalDate,
   type Logbook,
@@ -101,7 +102,7 @@ export function runSheet(
           const keys = coveredBy(lists, job);
           return {
             time: `${timeIn(job.startAt, timeZone)}–${timeIn(endOf(job), timeZone)}`,
-            car: car?.name ?? 'Car not known',
+            car: carLabel(logbook, car?.id ?? '') || 'Car not known',
             plate: car?.plate ?? '',
             customer: logbook.customers.get(car?.customerId ?? '')?.name ?? '',
             what: `${jobNames[job.kind]}${job.helperId === member.id ? ', helping' : ''}${isDone(logbook, job) ? ', done' : ''}`,

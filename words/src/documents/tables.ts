@@ -1,5 +1,5 @@
 /** Work and shopping lists as tables, for any program that reads CSV or JSON; metric throughout. */
-import { type Logbook, dateIn, timeIn } from '@calvik/core';
+import { carLabel, type Logbook, dateIn, timeIn } from '@calvik/core';
 import type { ShoppingList, WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { partText, reasonText, shoppingBasisText, shoppingLineName, workFindingText } from '../work';
@@ -25,7 +25,7 @@ export function workListRows(
     const event = logbook.events.get(booking?.eventId ?? '');
     return items.map((i) => ({
       event: event?.name ?? '',
-      car: car?.name ?? '',
+      car: carLabel(logbook, car?.id ?? '') || '',
       work: workName(i.key, i.ownTitle),
       key: i.key,
       state: stateWords[i.state],

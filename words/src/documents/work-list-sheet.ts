@@ -33,18 +33,20 @@ export function workListSheet(
     const planned = i.job
       ? `${shortDate(dateIn(i.job.startAt, timeZone))} ${timeIn(i.job.startAt, timeZone)}, ${logbook.crew.get(i.job.crewId)?.name ?? 'nobody'}`
       : window;
-    return [
-      planned,
-      `${i.duration.minutes} min`,
-      ...i.parts.map((p) => partText(p, say)),
-      i.fluid ? fluidText(i.fluid, logbook, say) : '',
-      i.impossible ? workFindingText(i.impossible, say) : '',
-      i.reasons[0] ? reasonText(i.reasons[0], say) : '',
-    ]
-      .filter(Boolean)
-      // Sentences become parts of one line.
-      .map((text) => text.replace(/\.$/, ''))
-      .join('; ');
+    return (
+      [
+        planned,
+        `${i.duration.minutes} min`,
+        ...i.parts.map((p) => partText(p, say)),
+        i.fluid ? fluidText(i.fluid, logbook, say) : '',
+        i.impossible ? workFindingText(i.impossible, say) : '',
+        i.reasons[0] ? reasonText(i.reasons[0], say) : '',
+      ]
+        .filter(Boolean)
+        // Sentences become parts of one line.
+        .map((text) => text.replace(/\.$/, ''))
+        .join('; ')
+    );
   };
   return {
     shop: name,

@@ -1,7 +1,17 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Axle, type Car, axles, compoundName, dateIn, layerOnAxle, longDate, tapedRun } from '@calvik/core';
+import {
+  carLabel,
+  type Axle,
+  type Car,
+  axles,
+  compoundName,
+  dateIn,
+  layerOnAxle,
+  longDate,
+  tapedRun,
+} from '@calvik/core';
 import { axleNames } from '@calvik/words';
 import { decisionNames, layerStateNames } from '@calvik/words/bedding';
 import { useLogbook, useToday } from '../../state/hooks';
@@ -38,7 +48,7 @@ function BeddingPage({ car }: { car: Car }) {
   const taped = tapedRun(logbook, car);
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above="Bedding"
       back={routes.car(car.id)}
       footer={

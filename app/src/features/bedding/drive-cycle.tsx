@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, ofKind } from '@calvik/core';
+import { carLabel, type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, ofKind } from '@calvik/core';
 import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding';
 import { traceCsv } from '@calvik/core/traces';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
@@ -164,7 +164,7 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
     <RunView
       cycle={c}
       bands={model.bands}
-      title={`${car.name}, cycle ${cycle}. ${speedSourceNames[c.head.source]}`}
+      title={`${carLabel(logbook, car.id)}, cycle ${cycle}. ${speedSourceNames[c.head.source]}`}
       isDark={preferences.isDark}
       lostS={lostS}
       onTap={isTap && nextWanted(c.state) ? () => c.tap(clockS()) : null}
@@ -315,11 +315,12 @@ function Before({
 }) {
   const router = useRouter();
   const say = useSay();
+  const logbook = useLogbook();
   const [source, setSource] = useState<Exclude<SpeedSource, 'file'>>('place');
   const isBegun = c.head !== null;
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Bedding, cycle ${cycle}`}
       back={routes.bedding(car.id)}
       footer={

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -98,7 +99,7 @@ function FilePage({ car, run }: { car: Car; run: BeddingBegun }) {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Recorded drive, ${run.procedure.name}`}
       back={routes.beddingRun(car.id, run.id)}
       notice={refused}

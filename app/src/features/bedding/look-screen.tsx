@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Axle,
   type BeddingBegun,
   type BeddingDecision,
@@ -146,7 +147,7 @@ function LookPage({
   return (
     <Screen
       title={axle === 'front' ? 'Front rotors' : 'Rear rotors'}
-      above={`The look, ${car.name}`}
+      above={`The look, ${carLabel(logbook, car.id)}`}
       back={routes.beddingRun(car.id, run.id)}
       notice={sentence ?? problem}
       footer={

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Axle,
   type BeddingCheck,
   type Car,
@@ -91,7 +92,7 @@ function PlanPage({ car }: { car: Car }) {
   const heated = useMemo(() => beddingCar(logbook, car, airC, isTaped), [logbook, car, airC, isTaped]);
   if (!chosen)
     return (
-      <Screen title={car.name} above="Bedding" back={routes.bedding(car.id)}>
+      <Screen title={carLabel(logbook, car.id)} above="Bedding" back={routes.bedding(car.id)}>
         <Text>There is no procedure that is driven. Enter one first.</Text>
         <MainButton onPress={() => router.push(routes.newProcedure())}>New procedure</MainButton>
       </Screen>
@@ -137,7 +138,7 @@ function PlanPage({ car }: { car: Car }) {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above="Bed the pads"
       back={routes.bedding(car.id)}
       notice={problem}

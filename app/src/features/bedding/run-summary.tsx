@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { type BeddingDriven, type Car, tapedRun } from '@calvik/core';
+import { carLabel, type BeddingDriven, type Car, tapedRun } from '@calvik/core';
 import { axleNames, cornerNames } from '@calvik/words';
 import {
   applicationText,
@@ -40,7 +40,7 @@ export function RunSummary({
   const file = (name: string): void => openFile(`/api/bedding-runs/${run.id}/${name}`);
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Bedding, ${run.procedure.name}`}
       back={routes.bedding(car.id)}
       isBackFixed

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useLogbook } from '../../state/hooks';
@@ -29,7 +30,11 @@ export function BenchScreen() {
   ];
   const car = sample?.kind === 'car' ? logbook.cars.get(sample.id) : undefined;
   const bottle = sample?.kind === 'bottle' ? logbook.bottles.get(sample.id) : undefined;
-  const name = car?.name ?? (bottle ? `${bottle.label} ${logbook.fluids.get(bottle.fluidId)?.name ?? ''}` : null);
+  const name = car
+    ? carLabel(logbook, car.id)
+    : bottle
+      ? `${bottle.label} ${logbook.fluids.get(bottle.fluidId)?.name ?? ''}`
+      : null;
   const choose = (kind: 'car' | 'bottle', id: string): void => {
     setSample({ kind, id });
     setResult(null);

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Axle,
   type Car,
   type Compound,
@@ -304,7 +305,7 @@ function CamePage({ car }: { car: Car }) {
   return (
     <Screen
       title="What is on it now"
-      above={car.name}
+      above={carLabel(logbook, car.id)}
       back={`/cars/${car.id}`}
       maxWidth={wide ? 1080 : 720}
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save what is on it" />}

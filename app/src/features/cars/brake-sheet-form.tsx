@@ -2,7 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type BrakeSheet, type Car, type Fastener, USUAL_MAX_PLAY_MM, brakeSheetOf } from '@calvik/core';
+import { carLabel, type BrakeSheet, type Car, type Fastener, USUAL_MAX_PLAY_MM, brakeSheetOf } from '@calvik/core';
 import { patternText, threadConditionNames } from '@calvik/words';
 import { typingExample } from '@calvik/words/input';
 import { useLogbook, useSync } from '../../state/hooks';
@@ -160,7 +160,7 @@ function SheetPage({ car }: { car: Car }) {
   return (
     <Screen
       title="Brake sheet"
-      above={car.name}
+      above={carLabel(logbook, car.id)}
       back={`/cars/${car.id}`}
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save the sheet" />}
     >

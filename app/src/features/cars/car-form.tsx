@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import {
+  carLabel,
   type AssumedKey,
   type BrakeSheet,
   type Car,
@@ -128,7 +129,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
   const open = values.assumed.filter((k) => !said(values).includes(k));
   return (
     <Screen
-      title={car ? car.name : 'New car'}
+      title={car ? carLabel(logbook, car.id) : 'New car'}
       above={car ? 'Edit car' : undefined}
       back={car ? `/cars/${car.id}` : '/cars'}
       maxWidth={wide ? 1080 : 720}

@@ -1,6 +1,7 @@
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Car,
   type Job,
   type TrackEvent,
@@ -106,7 +107,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={[customer?.name, car.plate].filter(Boolean).join(' · ')}
       back="/cars"
       maxWidth={1500}
@@ -212,7 +213,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         <Section title="History">
           <CarHistory carId={car.id} />
         </Section>
-        <RecordFoot collection="cars" record={car} name={car.name} />
+        <RecordFoot collection="cars" record={car} name={carLabel(logbook, car.id)} />
       </Columns>
     </Screen>
   );

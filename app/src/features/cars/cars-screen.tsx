@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { usePathname, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -97,11 +98,11 @@ export function CarsScreen() {
             {cars.map((car) => (
               <LinkRow
                 key={car.id}
-                label={car.name}
+                label={carLabel(logbook, car.id)}
                 onPress={() => router.push(routes.car(car.id))}
                 selected={!narrow ? false : path.startsWith(`/cars/${car.id}`)}
               >
-                <Text as="strong">{car.name}</Text>
+                <Text as="strong">{carLabel(logbook, car.id)}</Text>
                 <Text as="small">{[car.make, car.model, car.year, car.plate].filter(Boolean).join(' · ')}</Text>
               </LinkRow>
             ))}

@@ -1,7 +1,15 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type Cause, type DiagnosisOpened, type DiagnosticCheck, causes, planOf } from '@calvik/core';
+import {
+  carLabel,
+  type Car,
+  type Cause,
+  type DiagnosisOpened,
+  type DiagnosticCheck,
+  causes,
+  planOf,
+} from '@calvik/core';
 import {
   type Means,
   causeTable,
@@ -146,7 +154,7 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={d.session ? `Find out why, session ${d.session.nth}` : 'Find out why'}
       back={back}
       notice={sentence ?? problem}

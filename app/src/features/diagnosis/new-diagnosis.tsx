@@ -1,6 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { type Car, type Complaint, type Sign, complaints, findSession, longDate, dateIn } from '@calvik/core';
+import { carLabel, type Car, type Complaint, type Sign, complaints, findSession, longDate, dateIn } from '@calvik/core';
 import { advise, casesOfShop, diagnosesOf, evidenceOf, priorOf, signsOnRecord } from '@calvik/core/diagnosis';
 import { complaintWords } from '@calvik/words';
 import { causeNames, signNames } from '@calvik/words/diagnosis';
@@ -58,7 +58,7 @@ function NewPage({ car, sessionId, given }: { car: Car; sessionId: string | null
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={session ? `Find out why, after session ${session.nth}` : 'Find out why'}
       back={session ? routes.look(car.id, session.fact.id) : routes.car(car.id)}
       notice={sentence ?? problem}

@@ -151,8 +151,8 @@ function EventPage({ event }: { event: TrackEvent }) {
             {free.map((car) => (
               <View key={car.id} style={styles.line}>
                 <View style={styles.grow}>
-                  <LinkRow label={`Book ${car.name}`} onPress={() => void book([car.id])}>
-                    <Text as="strong">{car.name}</Text>
+                  <LinkRow label={`Book ${carLabel(logbook, car.id)}`} onPress={() => void book([car.id])}>
+                    <Text as="strong">{carLabel(logbook, car.id)}</Text>
                     <Text as="small">
                       {[car.plate, car.make, car.model, logbook.customers.get(car.customerId)?.name]
                         .filter(Boolean)
@@ -165,7 +165,7 @@ function EventPage({ event }: { event: TrackEvent }) {
                   onPress={() =>
                     setPicked(picked.includes(car.id) ? picked.filter((id) => id !== car.id) : [...picked, car.id])
                   }
-                  aria-label={`${car.name} too`}
+                  aria-label={`${carLabel(logbook, car.id)} too`}
                 />
               </View>
             ))}
@@ -186,11 +186,11 @@ function EventPage({ event }: { event: TrackEvent }) {
                 <View key={booking.id} style={styles.line}>
                   <View style={styles.grow}>
                     <LinkRow
-                      label={`${car.name}: ${tell(readiness.headline)}`}
+                      label={`${carLabel(logbook, car.id)}: ${tell(readiness.headline)}`}
                       onPress={() => router.push(routes.car(car.id, { event: event.id }))}
                     >
                       <View style={styles.name}>
-                        <Text as="strong">{car.name}</Text>
+                        <Text as="strong">{carLabel(logbook, car.id)}</Text>
                         {readiness.verdict === 'inOrder' ? null : <VerdictMark verdict={readiness.verdict} />}
                       </View>
                       <Text as={readiness.verdict === 'inOrder' ? 'small' : 'body'}>{tell(readiness.headline)}</Text>
@@ -203,7 +203,7 @@ function EventPage({ event }: { event: TrackEvent }) {
                   </View>
                   <IconButton
                     icon="close"
-                    label={`Cancel the booking of ${car.name}`}
+                    label={`Cancel the booking of ${carLabel(logbook, car.id)}`}
                     onPress={() => void change(booking, true)}
                   />
                 </View>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import {
+  carLabel,
   type Car,
   type Fact,
   type FluidExchange,
@@ -167,7 +168,7 @@ function FlushPage({
   return (
     <Screen
       title={corrected ? 'Correct a flush' : 'Record a flush'}
-      above={car.name}
+      above={carLabel(logbook, car.id)}
       back={`/cars/${car.id}`}
       footer={
         <View style={{ gap: 8 }}>

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -101,7 +102,7 @@ function TestPage({
   return (
     <Screen
       title={corrected ? 'Correct a reading' : values.mode === 'pen' ? 'Moisture pen' : 'Boiling test'}
-      above={car.name}
+      above={carLabel(logbook, car.id)}
       back={jobId ? routes.step(jobId, 'boil') : routes.car(car.id)}
       isBackFixed={jobId !== undefined}
       isDocked

@@ -1,6 +1,14 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type Figure, type RuleVerdict, type TrackEvent, asksNothing, longDate } from '@calvik/core';
+import {
+  carLabel,
+  type Car,
+  type Figure,
+  type RuleVerdict,
+  type TrackEvent,
+  asksNothing,
+  longDate,
+} from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
@@ -49,6 +57,7 @@ function Rule({ rule, strictest }: { rule: RuleVerdict; strictest: boolean }) {
 /** What Calvik makes of the fluid: verdict first, then the figures, each of which opens, then the rules. */
 function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const router = useRouter();
+  const logbook = useLogbook();
   const judgement = useFluid(car, event);
   const tell = useTell();
   const {
@@ -73,7 +82,7 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const work = rules.some((r) => !r.met) || verdict === 'stop' || verdict === 'needsWork';
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={event ? `Fluid for ${event.name}, ${longDate(day)}` : `Fluid today, ${longDate(day)}`}
       back={`/cars/${car.id}`}
       footer={

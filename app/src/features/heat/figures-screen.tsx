@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { type Car, type Dimension, type HeatInputKey, heatInputs, usualSession } from '@calvik/core';
+import { carLabel, type Car, type Dimension, type HeatInputKey, heatInputs, usualSession } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice, NumberField, QuantityField } from '../../ui/form';
@@ -85,7 +85,7 @@ function FiguresForm({ car }: { car: Car }) {
   }));
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above="What its brakes have to stop"
       back={routes.heat(car.id)}
       footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save figures" />}

@@ -1,6 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import type { ComponentType } from 'react';
-import type { Car, TrackEvent } from '@calvik/core';
+import { type Car, type TrackEvent, carLabel } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { Empty, Screen } from '../../ui/screen';
 import { useEventFor } from '../fluid/use-fluid';
@@ -12,12 +12,13 @@ export const forEvent = (above: string, without: string, Page: ComponentType<{ c
   function ForEvent() {
     const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
     const router = useRouter();
-    const car = useLogbook().cars.get(id);
+    const logbook = useLogbook();
+    const car = logbook.cars.get(id);
     const event = useEventFor(id, eventId);
     if (!car) return <Gone what="car" back="/cars" />;
     if (event) return <Page key={event.id} car={car} event={event} />;
     return (
-      <Screen title={car.name} above={above} back={routes.car(car.id)}>
+      <Screen title={carLabel(logbook, car.id)} above={above} back={routes.car(car.id)}>
         <Empty text={without} action="To the run-up" onPress={() => router.push(routes.runUp)} />
       </Screen>
     );

@@ -1,7 +1,16 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Car, type TrackEvent, expectedPeakC, judgeHeat, sessionAt, usualSession, withDucts } from '@calvik/core';
+import {
+  carLabel,
+  type Car,
+  type TrackEvent,
+  expectedPeakC,
+  judgeHeat,
+  sessionAt,
+  usualSession,
+  withDucts,
+} from '@calvik/core';
 import { list } from '@calvik/words';
 import { heatMissingNames, unknownText } from '@calvik/words/heat';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
@@ -37,7 +46,7 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
   const booking = logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) ?? null;
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Heat, ${event.name}`}
       back={routes.car(car.id, { event: event.id })}
       footer={

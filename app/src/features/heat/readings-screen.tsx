@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Car,
   type FittedReading,
   type HeatOutlook,
@@ -40,7 +41,7 @@ function ReadingsPage({ car, event }: { car: Car; event: TrackEvent }) {
   const readings = useMemo(() => [...readingsOf(logbook, car)].reverse(), [logbook, car]);
   const fitted = new Map((outlook?.readings ?? []).map((r) => [r.id, r]));
   return (
-    <Screen title={car.name} above="Readings of heat" back={routes.heat(car.id, { event: event.id })}>
+    <Screen title={carLabel(logbook, car.id)} above="Readings of heat" back={routes.heat(car.id, { event: event.id })}>
       {outlook && outlook.readings.length > 0 ? (
         <Section title="Computed against read">
           <Narrowed outlook={outlook} event={event} />

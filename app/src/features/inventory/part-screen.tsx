@@ -51,8 +51,8 @@ function Owner({ part }: { part: PadSet | RotorPair }) {
   const logbook = useLogbook();
   const car = logbook.cars.get(part.carId ?? '');
   return car ? (
-    <LinkRow label={car.name} onPress={() => router.push(routes.car(car.id))}>
-      <Text as="strong">{car.name}</Text>
+    <LinkRow label={carLabel(logbook, car.id)} onPress={() => router.push(routes.car(car.id))}>
+      <Text as="strong">{carLabel(logbook, car.id)}</Text>
       <Text as="small">The car that it belongs to</Text>
     </LinkRow>
   ) : (

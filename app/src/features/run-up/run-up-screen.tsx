@@ -281,7 +281,7 @@ function Beside({ carId, eventId }: { carId: string; eventId: string }) {
   if (!car) return null;
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={logbook.customers.get(car.customerId)?.name}
       actions={
         <MainButton mode="outlined" onPress={() => router.push(routes.car(carId, { event: eventId }))}>

@@ -3,6 +3,7 @@ import type { DragCancelEvent, DragEndEvent, DragOverEvent, DragStartEvent } fro
 import { type Job, type Logbook, dateSpan, instantAt, carLabel } from '@calvik/core';
 import { type Unplanned, hoursOf, jobKindOf, slotFindings, timeOf, visitFor } from '@calvik/core/run-up';
 import { workName } from '@calvik/words';
+import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
@@ -42,6 +43,7 @@ export function UnplannedChip({
   onPress?: () => void;
 }) {
   const t = useTokens();
+  const logbook = useLogbook();
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
     id: `unplanned ${work.bookingId}`,
     data: { work },
@@ -54,7 +56,7 @@ export function UnplannedChip({
       {...listeners}
       role="button"
       onClick={onPress}
-      aria-label={`${work.car.name}, not planned: ${what}`}
+      aria-label={`${carLabel(logbook, work.car.id)}, not planned: ${what}`}
       title={`${work.event.name}: ${what}`}
       data-testid="unplanned-chip"
       style={{
@@ -73,7 +75,7 @@ export function UnplannedChip({
       }}
     >
       <Text as="small" tone="ink" numberOfLines={1}>
-        {`${work.car.name}, ${hoursAndMinutes(work.minutes)}`}
+        {`${carLabel(logbook, work.car.id)}, ${hoursAndMinutes(work.minutes)}`}
       </Text>
       {isSmall ? null : (
         <Text as="small" numberOfLines={2}>
@@ -88,7 +90,7 @@ export function UnplannedChip({
 export function spokenDrags(logbook: Logbook) {
   const what = (e: { active: { data: { current?: Record<string, unknown> | undefined } } }): string => {
     const { job, work } = (e.active.data.current ?? {}) as { job?: Job; work?: Unplanned };
-    return work?.car.name ?? (carLabel(logbook, job?.carId ?? '') || 'The job');
+    return carLabel(logbook, work?.car.id ?? job?.carId ?? '') || 'The job';
   };
   const where = (e: DragOverEvent | DragEndEvent): string => {
     const { row, day, crewId, shiftDays } = (e.over?.data.current ?? {}) as {

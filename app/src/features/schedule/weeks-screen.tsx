@@ -2,7 +2,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useDroppable, useSensor, 
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { dateSpan, plusDays, shortDate, weekdayOf } from '@calvik/core';
+import { carLabel, dateSpan, plusDays, shortDate, weekdayOf } from '@calvik/core';
 import { type PersonDay, type Unplanned, type WeekDay, unplannedWork, weekDays } from '@calvik/core/run-up';
 import { counted, workName } from '@calvik/words';
 import { goodsName } from '@calvik/words/work';
@@ -39,6 +39,7 @@ export function WeeksScreen() {
     ...d,
     people: d.people.filter((p) => filters.crewId === '' || p.member.id === filters.crewId),
     events: d.events.filter((e) => filters.eventId === '' || e.id === filters.eventId),
+    loadUps: d.loadUps.filter((e) => filters.eventId === '' || e.id === filters.eventId),
   }));
   const mover = useMove();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -47,7 +48,7 @@ export function WeeksScreen() {
     const at = event.over?.data.current as { crewId: string; day: string } | undefined;
     if (!work || !at) return;
     const job = newVisitOn(logbook, work, at.crewId, at.day, today);
-    mover.move(job, job, `${work.car.name} planned`);
+    mover.move(job, job, `${carLabel(logbook, work.car.id)} planned`);
   };
   const unplanned = useMemo(
     () => unplannedWork(logbook, today).filter((u) => showsUnplanned(logbook, filters, u)),
@@ -102,6 +103,7 @@ export function WeeksScreen() {
 /** What nobody has planned, car by car. */
 function Tray({ unplanned }: { unplanned: Unplanned[] }) {
   const router = useRouter();
+  const logbook = useLogbook();
   const wide = useWide();
   return (
     <Section
@@ -121,12 +123,12 @@ function Tray({ unplanned }: { unplanned: Unplanned[] }) {
               <UnplannedChip work={u} onPress={() => router.push(routes.workList(u.event.id))} />
             ) : (
               <LinkRow
-                label={`${u.car.name} for ${u.event.name}`}
+                label={`${carLabel(logbook, u.car.id)} for ${u.event.name}`}
                 onPress={() => router.push(routes.workList(u.event.id))}
               >
                 <View style={styles.row}>
                   <Text as="strong" style={styles.grow}>
-                    {u.car.name}
+                    {carLabel(logbook, u.car.id)}
                   </Text>
                   <Text as="unit">{hoursAndMinutes(u.minutes)}</Text>
                 </View>

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Searchbar } from 'react-native-paper';
-import { useLogbook } from '../../state/hooks';
+import { useLoaded, useLogbook } from '../../state/hooks';
+import { Reading } from '../../ui/reading';
 import { Empty, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { search } from './search';
@@ -10,6 +11,7 @@ import { search } from './search';
 export function SearchScreen() {
   const router = useRouter();
   const logbook = useLogbook();
+  const loaded = useLoaded();
   const [query, setQuery] = useState('');
   const wanted = useDeferredValue(query);
   const found = useMemo(() => search(logbook, wanted), [logbook, wanted]);
@@ -27,7 +29,10 @@ export function SearchScreen() {
         clearIcon="close"
         autoFocus
       />
-      {wanted.trim() !== '' && found.length === 0 ? <Empty text={`Nothing matches “${wanted.trim()}”.`} /> : null}
+      {loaded ? null : <Reading />}
+      {loaded && wanted.trim() !== '' && found.length === 0 ? (
+        <Empty text={`Nothing matches “${wanted.trim()}”.`} />
+      ) : null}
       {found.length > 0 ? (
         <Section title={`${found.length} found`}>
           {found.map((f) => (

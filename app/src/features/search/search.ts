@@ -1,5 +1,5 @@
 import type { Href } from 'expo-router';
-import { type Logbook, compoundName, dateSpan } from '@calvik/core';
+import { type Collection, type Logbook, type RecordOf, carLabel, compoundName, dateSpan } from '@calvik/core';
 import { routes } from '../routes';
 
 export interface Found {
@@ -11,91 +11,117 @@ export interface Found {
   to: Href;
 }
 
-const tight = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
+/** What of a record is looked through, and where it is opened. */
+interface Looked {
+  name: string;
+  about?: readonly (string | null | undefined)[];
+  /** Looked through, not shown. */
+  more?: readonly string[];
+  /** Plates, phones and labels: found with or without their blanks. */
+  tight?: readonly string[];
+  to: Href;
+}
+type Searched = Extract<
+  Collection,
+  | 'cars'
+  | 'customers'
+  | 'events'
+  | 'padSets'
+  | 'rotorPairs'
+  | 'bottles'
+  | 'fluids'
+  | 'compounds'
+  | 'wearParts'
+  | 'suppliers'
+  | 'venues'
+  | 'crew'
+>;
 
-/** Everything that somebody may mean: cars, customers, events, labels, fluids, people; by any of their words, plates and phones with or without blanks. */
+const looks: { [C in Searched]: { kind: string; of: (record: RecordOf<C>, logbook: Logbook) => Looked } } = {
+  cars: {
+    kind: 'Car',
+    of: (car, { customers }) => {
+      const owner = customers.get(car.customerId);
+      const about = [car.plate, owner?.name, [car.make, car.model].filter(Boolean).join(' ')];
+      return { name: car.name, about, tight: [car.plate, owner?.phone ?? ''], to: routes.car(car.id) };
+    },
+  },
+  customers: {
+    kind: 'Customer',
+    of: (c) => ({ name: c.name, about: [c.phone], more: [c.email], tight: [c.phone], to: routes.customer(c.id) }),
+  },
+  events: {
+    kind: 'Event',
+    of: (e, { venues }) => ({
+      name: e.name,
+      about: [dateSpan(e.startDate, e.endDate), venues.get(e.venueId)?.name],
+      more: [e.organiser, e.startDate],
+      to: routes.event(e.id),
+    }),
+  },
+  padSets: {
+    kind: 'Pad set',
+    of: (p, logbook) => ({
+      name: p.label,
+      about: [compoundName(logbook, p), p.axle, carLabel(logbook, p.carId ?? '')],
+      tight: [p.label],
+      to: routes.padSet(p.id),
+    }),
+  },
+  rotorPairs: {
+    kind: 'Rotors',
+    of: (r, logbook) => ({
+      name: r.label,
+      about: [r.axle, carLabel(logbook, r.carId ?? '')],
+      tight: [r.label],
+      to: routes.rotorPair(r.id),
+    }),
+  },
+  bottles: {
+    kind: 'Bottle',
+    of: (b, { fluids }) => ({
+      name: b.label,
+      about: [fluids.get(b.fluidId)?.name],
+      more: [b.batch],
+      tight: [b.label],
+      to: routes.bottle(b.id),
+    }),
+  },
+  fluids: { kind: 'Fluid', of: (f) => ({ name: f.name, about: [f.grade], to: routes.fluidOnRecord(f.id) }) },
+  compounds: { kind: 'Compound', of: (c) => ({ name: c.name, to: routes.compound(c.id) }) },
+  wearParts: { kind: 'Part', of: (p) => ({ name: p.name, to: routes.wearPart(p.id) }) },
+  suppliers: { kind: 'Supplier', of: (s) => ({ name: s.name, to: routes.supplier(s.id) }) },
+  venues: { kind: 'Venue', of: (v) => ({ name: v.name, to: routes.venue(v.id) }) },
+  crew: { kind: 'Crew', of: (m) => ({ name: m.name, about: [m.role], to: routes.crewMember(m.id) }) },
+};
+
+const tightly = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
+
+/** Everything that somebody may mean, by any of its words; plates, phones and labels with or without blanks. */
 export function search(logbook: Logbook, query: string, most = 40): Found[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  const digits = tight(query);
+  const wanted = tightly(query);
   const found: (Found & { rank: number })[] = [];
-  const look = (f: Found, more: readonly string[], tights: readonly string[] = []): void => {
-    const text = [f.name, f.about, ...more].join(' ').toLowerCase();
-    const isAll = words.every((w) => text.includes(w));
-    const isTight = digits.length > 2 && tights.some((t) => tight(t).includes(digits));
-    if (isAll || isTight) found.push({ ...f, rank: f.name.toLowerCase().startsWith(words[0]!) ? 0 : 1 });
+  const lookThrough = <C extends Searched>(collection: C): void => {
+    const { kind, of } = looks[collection];
+    for (const record of (logbook[collection] as ReadonlyMap<string, RecordOf<C>>).values()) {
+      if (record.archived) continue;
+      const { name, about = [], more = [], tight = [], to } = of(record, logbook);
+      const told = about.filter(Boolean).join(', ');
+      const text = [name, told, ...more].join(' ').toLowerCase();
+      const isTight = wanted.length > 2 && tight.some((t) => tightly(t).includes(wanted));
+      if (!isTight && !words.every((w) => text.includes(w))) continue;
+      found.push({
+        id: record.id,
+        kind,
+        name,
+        about: told,
+        to,
+        rank: name.toLowerCase().startsWith(words[0]!) ? 0 : 1,
+      });
+    }
   };
-  for (const car of logbook.cars.values()) {
-    if (car.archived) continue;
-    const owner = logbook.customers.get(car.customerId);
-    const about = [car.plate, owner?.name, [car.make, car.model].filter(Boolean).join(' ')].filter(Boolean).join(', ');
-    look(
-      { id: car.id, kind: 'Car', name: car.name, about, to: routes.car(car.id) },
-      [owner?.phone ?? ''],
-      [car.plate, owner?.phone ?? ''],
-    );
-  }
-  for (const c of logbook.customers.values())
-    if (!c.archived)
-      look(
-        { id: c.id, kind: 'Customer', name: c.name, about: c.phone, to: routes.customer(c.id) },
-        [c.email],
-        [c.phone],
-      );
-  for (const e of logbook.events.values())
-    if (!e.archived)
-      look(
-        {
-          id: e.id,
-          kind: 'Event',
-          name: e.name,
-          about: [dateSpan(e.startDate, e.endDate), logbook.venues.get(e.venueId)?.name].filter(Boolean).join(', '),
-          to: routes.event(e.id),
-        },
-        [e.organiser, e.startDate],
-      );
-  for (const p of logbook.padSets.values())
-    if (!p.archived)
-      look(
-        {
-          id: p.id,
-          kind: 'Pad set',
-          name: p.label,
-          about: [compoundName(logbook, p), p.axle, logbook.cars.get(p.carId ?? '')?.name].filter(Boolean).join(', '),
-          to: routes.padSet(p.id),
-        },
-        [],
-        [p.label],
-      );
-  for (const r of logbook.rotorPairs.values())
-    if (!r.archived)
-      look(
-        {
-          id: r.id,
-          kind: 'Rotors',
-          name: r.label,
-          about: [r.axle, logbook.cars.get(r.carId ?? '')?.name].filter(Boolean).join(', '),
-          to: routes.rotorPair(r.id),
-        },
-        [],
-        [r.label],
-      );
-  for (const b of logbook.bottles.values())
-    if (!b.archived)
-      look(
-        {
-          id: b.id,
-          kind: 'Bottle',
-          name: b.label,
-          about: logbook.fluids.get(b.fluidId)?.name ?? '',
-          to: routes.bottle(b.id),
-        },
-        [b.batch],
-        [b.label],
-      );
-  for (const v of logbook.venues.values())
-    if (!v.archived) look({ id: v.id, kind: 'Venue', name: v.name, about: '', to: routes.venue(v.id) }, []);
-  for (const m of logbook.crew.values())
-    if (!m.archived) look({ id: m.id, kind: 'Crew', name: m.name, about: m.role, to: routes.crewMember(m.id) }, []);
+  for (const collection of Object.keys(looks) as Searched[]) lookThrough(collection);
   return found.sort((a, b) => a.rank - b.rank || a.name.localeCompare(b.name)).slice(0, most);
 }

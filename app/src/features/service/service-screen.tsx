@@ -2,6 +2,7 @@ import { useLocalSearchParams, usePathname, useRouter } from 'expo-router';
 import { type ComponentType, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Job,
   type ServiceJudgement,
   type StepKey,
@@ -66,7 +67,7 @@ function Overview({ s, alsoInThisVisit: AlsoInThisVisit }: { s: ServiceJudgement
   const holding = gate.holds.filter((h) => h.waived === null).length;
   return (
     <Screen
-      title={s.car.name}
+      title={carLabel(logbook, s.car.id)}
       above={`Service${s.event ? ` for ${s.event.name}` : ''}`}
       back="/work"
       footer={

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -28,7 +29,7 @@ export function SheetScreen() {
   return (
     <Screen
       title="Service sheet"
-      above={s.car.name}
+      above={carLabel(logbook, s.car.id)}
       back={`/service/${s.job.id}`}
       actions={<IconButton icon="print" label="Print" onPress={() => print()} />}
       maxWidth={860}

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Fact, ServiceJudgement, ServiceStep, StepKind } from '@calvik/core';
@@ -102,7 +103,7 @@ export function StepFrame({
   return (
     <Screen
       title={stepName(step, s)}
-      above={`${s.car.name} · ${phaseNames[step.phase]}`}
+      above={`${carLabel(logbook, s.car.id)} · ${phaseNames[step.phase]}`}
       back={`/service/${s.job.id}`}
       dense
       notice={problem ?? takePhoto.problem ?? (warned ? unsaved : null)}

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { decisionsOn, findSession } from '@calvik/core';
+import { carLabel, decisionsOn, findSession } from '@calvik/core';
 import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -29,7 +29,7 @@ export function DriverCardScreen() {
   const day = routes.eventDay(session.fact.eventId);
   if (!card || !decision)
     return (
-      <Screen title={car.name} back={day}>
+      <Screen title={carLabel(logbook, car.id)} back={day}>
         <Empty
           text="Nothing is decided yet after this session."
           action="Decide"
@@ -56,7 +56,7 @@ export function DriverCardScreen() {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`For the driver, after session ${session.nth}`}
       back={day}
       isBackFixed

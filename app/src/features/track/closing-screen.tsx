@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import {
+  carLabel,
   type Booking,
   type Car,
   type Job,
@@ -134,7 +135,7 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`After ${event.name}`}
       back={routes.eventDay(event.id)}
       notice={sentence ?? problem}

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Car,
   type Decision,
   type SessionLimits,
@@ -173,7 +174,7 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
   };
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Decide after session ${session.nth}`}
       back={routes.look(car.id, session.fact.id)}
       notice={sentence ?? problem}

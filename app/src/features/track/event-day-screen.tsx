@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, timeIn } from '@calvik/core';
+import { carLabel, type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, timeIn } from '@calvik/core';
 import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
 import { counted } from '@calvik/words';
 import { decisionNames, needText } from '@calvik/words/track';
@@ -161,6 +161,7 @@ function Slot({ slot }: { slot: DaySlot }) {
 function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wide: boolean }) {
   const router = useRouter();
   const tell = useTell();
+  const logbook = useLogbook();
   const { car, need, verdict, headline, sessions, booking, customer } = line;
   const go = (): void => {
     if (need.kind === 'look' || need.kind === 'mend') router.push(routes.look(car.id, need.sessionId));
@@ -175,7 +176,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
       {verdict === 'stop' ? <HatchStrip width={8} /> : null}
       <View style={styles.grow}>
         <LinkRow
-          label={`${car.name}: ${tell(headline)}`}
+          label={`${carLabel(logbook, car.id)}: ${tell(headline)}`}
           onPress={() =>
             router.push(last ? routes.look(car.id, last.fact.id) : routes.car(car.id, { event: event.id }))
           }
@@ -183,7 +184,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
         >
           <View style={styles.name}>
             <Text as={quiet ? 'body' : 'strong'} numberOfLines={1} style={styles.shrink}>
-              {car.name}
+              {carLabel(logbook, car.id)}
             </Text>
             {quiet ? null : <VerdictMark verdict={verdict} />}
             {line.isClosed ? <Text as="label">Closed</Text> : null}
@@ -207,7 +208,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
         {need.kind === 'nothing' ? null : (
           <MainButton
             mode={need.kind === 'session' || need.kind === 'close' ? 'outlined' : 'contained'}
-            label={`${car.name}: ${needText(need)}`}
+            label={`${carLabel(logbook, car.id)}: ${needText(need)}`}
             onPress={go}
           >
             {need.kind === 'session'
@@ -240,10 +241,10 @@ function Decided({ day }: { day: EventDay }) {
       {list.map(({ car, session, d }) => (
         <LinkRow
           key={d.id}
-          label={`${car.name}, session ${session.nth}: ${decisionNames[d.decision]}`}
+          label={`${carLabel(logbook, car.id)}, session ${session.nth}: ${decisionNames[d.decision]}`}
           onPress={() => router.push(routes.card(car.id, session.fact.id))}
         >
-          <Text as="strong">{`${car.name}, session ${session.nth}: ${decisionNames[d.decision].toLowerCase()}`}</Text>
+          <Text as="strong">{`${carLabel(logbook, car.id)}, session ${session.nth}: ${decisionNames[d.decision].toLowerCase()}`}</Text>
           <Text as="small">
             {`${timeIn(d.at, logbook.shop.timeZone)}, ${logbook.crew.get(d.by)?.name ?? 'somebody'}${d.reason ? `: ${d.reason}` : ''}`}
           </Text>

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
+  carLabel,
   type Car,
   type LookCheck,
   type LookItem,
@@ -65,7 +66,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
   const told = findings.filter((f) => f.code !== 'lookOpen');
   return (
     <Screen
-      title={car.name}
+      title={carLabel(logbook, car.id)}
       above={`Look after session ${session.nth}, in at ${timeIn(fact.at, timeZone)}`}
       back={routes.eventDay(fact.eventId)}
       isDocked

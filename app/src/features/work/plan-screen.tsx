@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import {
+  carLabel,
   type Car,
   type Job,
   type TrackEvent,
@@ -133,7 +134,7 @@ function PlanPage({
   return (
     <Screen
       title={job ? 'Change the plan' : 'Plan work'}
-      above={car.name}
+      above={carLabel(logbook, car.id)}
       back={`/cars/${car.id}`}
       footer={
         <SaveBar

@@ -1,3 +1,4 @@
+import { carLabel } from '@calvik/core';
 import { useRouter } from 'expo-router';
 import type { StepKey } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
@@ -22,7 +23,7 @@ export function Resume() {
   if (!last || !car || logbook.factsOfJob(job.id).some((f) => f.kind === 'carReleased')) return null;
   return (
     <MainButton icon="wrench" onPress={() => router.push(routes.step(last.jobId, last.key))}>
-      {`Go on with ${car.name}`}
+      {`Go on with ${carLabel(logbook, car.id)}`}
     </MainButton>
   );
 }

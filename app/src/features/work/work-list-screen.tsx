@@ -152,7 +152,7 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
         <View style={styles.bedding}>
           <Text as="small">New parts are bedded</Text>
           <Segments
-            label={`Bedding of ${car.name}`}
+            label={`Bedding of ${carLabel(logbook, car.id)}`}
             value={booking.beddingPlace}
             options={beddingOptions}
             onChange={(beddingPlace) => void save({ beddingPlace })}

@@ -1,7 +1,17 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, isGuided, isReopened, relativeDays, shortDate, timeIn } from '@calvik/core';
+import {
+  carLabel,
+  type Job,
+  dateIn,
+  isDone,
+  isGuided,
+  isReopened,
+  relativeDays,
+  shortDate,
+  timeIn,
+} from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { openFile, openPdf } from '../open-file';
@@ -126,13 +136,13 @@ export function WorkScreen() {
                     </View>
                     <View style={styles.grow}>
                       <LinkRow
-                        label={`${jobNames[job.kind]} on ${car?.name ?? 'a car'}`}
+                        label={`${jobNames[job.kind]} on ${carLabel(logbook, car?.id ?? '') || 'a car'}`}
                         onPress={() =>
                           done && job.kind !== 'service' ? router.push(routes.car(job.carId)) : open(job)
                         }
                       >
                         <Text as={done ? 'body' : 'strong'} tone={done ? 'inkSoft' : 'ink'}>
-                          {`${jobNames[job.kind]}, ${car?.name ?? 'car not known'}`}
+                          {`${jobNames[job.kind]}, ${carLabel(logbook, car?.id ?? '') || 'car not known'}`}
                         </Text>
                         {isGuided(job) && !done && logbook.factsOfJob(job.id).length > 0 ? (
                           <Text as="small" tone="amber">

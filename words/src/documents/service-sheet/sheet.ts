@@ -1,4 +1,5 @@
 import {
+  carLabel,
   type Logbook,
   type PedalCheck,
   type ServiceJudgement,
@@ -135,7 +136,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
     title: 'Brake service sheet',
     shop: logbook.shop.name,
     customer: logbook.customers.get(car.customerId)?.name ?? '',
-    car: `${car.name} (${car.make} ${car.model}${car.year ? `, ${car.year}` : ''})`,
+    car: `${carLabel(logbook, car.id)} (${car.make} ${car.model}${car.year ? `, ${car.year}` : ''})`,
     plate: car.plate,
     event: s.event?.name ?? '',
     date: longDate(dateIn(gate.signed?.at ?? job.startAt, logbook.shop.timeZone)),
