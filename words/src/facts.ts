@@ -16,13 +16,12 @@ import {
   checkNames,
   complaintWords,
   cornerNames,
-  crackNames,
   feelNames,
   methodNames,
   padConditionWords,
   placeName,
   subjectNames,
-  transferLayerWords,
+  facesText,
 } from './names';
 import { evidenceText } from './diagnosis';
 import { decisionNames, faceSeenTexts, speedSourceNames } from './bedding';
@@ -195,7 +194,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   }),
   rotorMeasurement: (f, _, say) => ({
     title: `Rotor, ${cornerNames[f.corner]}: ${say.fine({ value: Math.min(...f.thicknessesMm), measure: 'length' })} at the thinnest`,
-    text: `${crackNames[f.crack]}, ${transferLayerWords[f.transferLayer].name.toLowerCase()}`,
+    text: facesText(f),
   }),
   wheelBearingMeasurement: (f, _, say) => ({
     title: `Wheel bearing, ${cornerNames[f.corner]}: ${say.fine({ value: f.playMm, measure: 'length' })} play`,

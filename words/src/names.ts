@@ -173,6 +173,16 @@ export const transferLayerWords: Record<RotorMeasurement['transferLayer'], { nam
   none: { name: 'New, unbedded', advice: 'New, unbedded: bed before use.' },
 };
 
+/** What was seen on a rotor: cracks and layer; or that nobody looked. */
+export const facesText = ({
+  crack,
+  transferLayer,
+  isSeen,
+}: Pick<RotorMeasurement, 'crack' | 'transferLayer' | 'isSeen'>): string =>
+  isSeen === false
+    ? 'Faces not looked at'
+    : `${crackNames[crack]}, ${transferLayerWords[transferLayer].name.toLowerCase()}`;
+
 export const threadConditionNames: Record<ThreadCondition, string> = {
   dry: 'Dry',
   lubricated: 'Lubricated',

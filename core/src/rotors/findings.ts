@@ -6,6 +6,7 @@ export interface RotorFindings {
   rotorAboveDiscard: { thickness: Quantity; discard: Quantity };
   rotorThickerThanNew: { thickness: Quantity; new: Quantity };
   rotorThickerThanLast: { thickness: Quantity; last: Quantity };
+  rotorFacesNotSeen: Record<string, never>;
   wearMarksGone: Record<string, never>;
   crackToEdge: Record<string, never>;
   crackJoinsHoles: Record<string, never>;

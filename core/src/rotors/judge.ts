@@ -138,6 +138,7 @@ export function judgeRunout(runoutMm: number, corner?: Corner): Finding | null {
 /** What somebody saw on a rotor, whatever its thickness. */
 export function seenOnRotor(m: RotorMeasurement): Finding[] {
   const place = { corner: m.corner };
+  if (m.isSeen === false) return [rotorFinding('rotorFacesNotSeen', 'needsWork', place, {})];
   const layer = transferLayerVerdicts[m.transferLayer];
   return [
     ...(m.wearMarksGone ? [rotorFinding('wearMarksGone', 'stop', place, {})] : []),

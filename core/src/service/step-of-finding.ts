@@ -30,6 +30,7 @@ const rotorStep: Record<keyof RotorFindings, StepKind> = {
   rotorAboveDiscard: 'rotor',
   rotorThickerThanNew: 'rotor',
   rotorThickerThanLast: 'rotor',
+  rotorFacesNotSeen: 'rotor',
   wearMarksGone: 'rotor',
   crackToEdge: 'rotor',
   crackJoinsHoles: 'rotor',

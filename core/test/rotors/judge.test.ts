@@ -75,3 +75,19 @@ describe('carbon-ceramic rotors are judged by weight (common practice, no source
     expect(texts(judgeRotor(rotor('FL', 32, { massKg: 5.1 }), pair).findings)).toContain('weighs 5.10');
   });
 });
+
+describe('a thickness alone', () => {
+  const pair = makeRotorPair();
+  const codes = (m: ReturnType<typeof rotor>, before: ReturnType<typeof rotor>[] = []): string[] =>
+    judgeRotor(m, pair, before).findings.map((f) => f.code);
+  test('is not a look at the faces: it asks for one, and says nothing of cracks', () => {
+    const unseen = rotor('FL', 31.5, { isSeen: false, crack: 'toEdge' });
+    expect(codes(unseen)).toContain('rotorFacesNotSeen');
+    expect(codes(unseen)).not.toContain('crackToEdge');
+    expect(codes(rotor('FL', 31.5))).not.toContain('rotorFacesNotSeen');
+  });
+  test('takes no crack away that somebody saw before', () => {
+    const cracked = rotor('FL', 31.6, { crack: 'toEdge' });
+    expect(codes(rotor('FL', 31.5, { isSeen: false }), [cracked])).toContain('crackToEdge');
+  });
+});

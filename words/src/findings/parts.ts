@@ -69,6 +69,7 @@ export const rotorTexts: TextsFor<RotorFindings> = {
     `Rotor${at.corner ? ` ${at.corner}` : ''} ${say.fine(v.thickness)}, and it was ${say.fine(v.new)} when new: zeroed, clean, another rotor?`,
   rotorThickerThanLast: ({ thickness, last }, at, say) =>
     `Rotor${at.corner ? ` ${at.corner}` : ''} ${say.fine(thickness)}, last time ${say.fine(last)}: rotors do not grow. Zeroed, clean, another rotor?`,
+  rotorFacesNotSeen: (_, at) => `Nobody has looked at the faces${atPlace(at)}, for cracks and the transfer layer.`,
   wearMarksGone: (_, at) => `Wear marks or slots gone${atPlace(at)}: out.`,
   crackToEdge: (_, at) => `Crack reaches an edge${atPlace(at)}: out.`,
   crackJoinsHoles: (_, at) => `Crack joins drilled holes${atPlace(at)}: out.`,

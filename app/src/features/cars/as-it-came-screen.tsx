@@ -240,7 +240,7 @@ function CamePage({ car }: { car: Car }) {
               wearMarksGone: false,
               // Nobody has looked at the faces: what is not known counts as no layer.
               transferLayer: f.bedded === 'yes' ? 'even' : 'none',
-              remark: 'As the car came: thickness only, faces and cracks not looked at.',
+              isSeen: false,
               instrument: 'byHand',
             },
           ]);

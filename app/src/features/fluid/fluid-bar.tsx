@@ -18,6 +18,8 @@ export function FluidBar({ judgement }: { judgement: FluidJudgement }) {
       reading={boilingNow?.value ?? null}
       projected={boilingOnDay?.value ?? null}
       show={(c) => show(c, 'temperature')}
+      // What is in it is not on record: the least that its grade must boil at when new stands there, and says so.
+      freshWord={state.current.labelFrom === 'bottle' ? 'New' : 'Grade’s least'}
       limitWord="Wants"
     />
   );

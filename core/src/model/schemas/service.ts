@@ -105,6 +105,8 @@ export const rotorMeasurement = z.object({
   crackLengthMm: quantity(0, 300, 'mm').nullable(),
   wearMarksGone: z.boolean(),
   transferLayer: z.enum(['even', 'thin', 'blotchy', 'smeared', 'rusty', 'none']),
+  /** False: thickness alone, nobody has looked at the faces. An entry of before this was asked is taken as looked at. */
+  isSeen: z.boolean().optional(),
   instrument: measuredBy,
 });
 export type RotorMeasurement = z.infer<typeof rotorMeasurement>;

@@ -11,7 +11,7 @@ import {
   thinnestEnd,
   usualNewPadMm,
 } from '@calvik/core';
-import { cornerNames, crackNames, padConditionWords, transferLayerWords } from '../../names';
+import { cornerNames, padConditionWords, facesText } from '../../names';
 import { capital } from '../../texts';
 import { measurementSections } from '../measurements';
 import type { SheetBar, SheetCorner, SheetSection } from './types';
@@ -80,7 +80,7 @@ export function rotorsTable(w: SheetWriter): Table {
             : show(Math.max(...m.thicknessesMm) - Math.min(...m.thicknessesMm), 'length', units === 'metric' ? 3 : 4),
           fine(m.runoutMm),
           fine(m.lipMm),
-          `${crackNames[m.crack].toLowerCase()}, ${transferLayerWords[m.transferLayer].name.toLowerCase()}`,
+          facesText(m).toLowerCase(),
         ],
       ];
     }),
