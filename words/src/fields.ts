@@ -7,7 +7,6 @@ import { capital, list } from './texts';
 const names: Partial<Record<string, string>> = {
   archived: 'put away',
   assumed: 'not said yet',
-  plate: 'plate',
   email: 'e-mail',
   boresMm: 'bores',
   brake: 'kind of brake',
@@ -42,20 +41,10 @@ const names: Partial<Record<string, string>> = {
   crewId: 'who',
   crewIds: 'who goes',
   helperId: 'second pair of hands',
-  liftId: 'lift',
-  eventId: 'event',
-  carId: 'car',
-  customerId: 'customer',
-  venueId: 'venue',
-  fluidId: 'fluid',
-  compoundId: 'compound',
-  supplierId: 'supplier',
-  rotorPairId: 'rotor pair',
   startAt: 'start',
   isPinned: 'pinned',
   covers: 'work',
   workChanges: 'changed work',
-  reservedIds: 'reserved',
   peakFluidTempC: 'expected peak of the fluid',
   dryBoilingPointC: 'dry boiling point',
   wetBoilingPointC: 'wet boiling point',
@@ -87,8 +76,10 @@ const measureOf = (field: string): [string, Dimension] | undefined =>
 const spaced = (text: string): string =>
   text.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b}`).toLowerCase();
 
-const fieldName = (field: string): string =>
-  names[field] ?? spaced(measureOf(field) ? field.slice(0, -measureOf(field)![0].length) : field);
+/** A pointer is called what it points at. */
+const plainName = (field: string): string =>
+  field.slice(0, field.length - (measureOf(field)?.[0].length ?? 0)).replace(/(?<=[a-z])Ids?$/, '');
+const fieldName = (field: string): string => names[field] ?? spaced(plainName(field));
 
 /** @example changeName(['front', 'boresMm']) // 'Front, bores' */
 export const changeName = (path: readonly string[]): string => capital(path.map(fieldName).join(', '));

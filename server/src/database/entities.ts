@@ -1,7 +1,7 @@
 import { EntitySchema } from '@mikro-orm/core';
 
 /** Facts share one table with records; this is their collection's name on the wire. */
-export const FACTS = 'facts';
+export const FACTS = 'facts' as const;
 
 /** A fact or the newest version of a record, as it goes over the wire. */
 export interface Item {
