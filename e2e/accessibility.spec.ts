@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
+import { seriousFindings } from './axe';
 import { Server, newDataFile } from './server';
 import { Complaints } from './watch';
 
@@ -21,6 +21,8 @@ async function idsOf(
     | 'venue'
     | 'event'
     | 'bottle'
+    | 'fluid'
+    | 'compound'
     | 'padSet'
     | 'rotorPair'
     | 'service'
@@ -68,6 +70,8 @@ async function idsOf(
     venue: id('venues', 'Dunvarrel Ring'),
     event: id('events', 'Dunvarrel two-day'),
     bottle: id('bottles'),
+    fluid: id('fluids'),
+    compound: id('compounds'),
     padSet: id('padSets'),
     rotorPair: id('rotorPairs'),
     service: services[0]!.body.id,
@@ -127,6 +131,8 @@ for (const theme of ['light', 'dark'] as const) {
       '/bench',
       '/inventory',
       `/inventory/bottles/${ids.bottle}`,
+      `/inventory/fluids/${ids.fluid}`,
+      `/inventory/compounds/${ids.compound}`,
       '/settings',
       '/settings/rules',
       '/settings/week',
@@ -180,15 +186,7 @@ for (const theme of ['light', 'dark'] as const) {
       await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
       await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
       await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      for (const v of violations.filter((x) => x.impact === 'serious' || x.impact === 'critical')) {
-        found.push(
-          `${view}: ${v.id}: ${v.nodes
-            .map((n) => n.html.slice(0, 160))
-            .slice(0, 2)
-            .join(' | ')}`,
-        );
-      }
+      found.push(...(await seriousFindings(page, view)));
     }
     expect(found).toEqual([]);
     complaints.none();

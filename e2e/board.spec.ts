@@ -1,4 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
+import { seriousFindings } from './axe';
 import { pdfText } from './pdf';
 import { button, deviceOf, idsByName, link, pick } from './people';
 import { Server, newDataFile } from './server';
@@ -105,6 +106,7 @@ test('a proposal stands on the board before it is taken, and is taken there', as
     await page.waitForTimeout(300);
   }
   await expect(isNew).toBeVisible();
+  expect(await seriousFindings(page, 'proposal on the board')).toEqual([]);
   expect((await jobs()).length).toBe(before.length);
   await button(page, 'Take this plan').click();
   await expect.poll(async () => (await jobs()).length).toBeGreaterThan(before.length);
@@ -129,6 +131,7 @@ test('filters by person, customer, event, and what is not planned', async ({ bro
   await expect(shown).toHaveCount(0);
   await button(page, 'Show all').click();
   await expect(shown.first()).toBeVisible();
+  expect(await seriousFindings(page, 'board')).toEqual([]);
   // The weeks have the same filters.
   await page.goto(`${server.url}/weeks`);
   if (!wide) await button(page, 'Show only …').click();

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { type Page, expect, test } from '@playwright/test';
+import { seriousFindings } from './axe';
 import { pdfText } from './pdf';
 import { button, deviceOf, field, idsByName, link, pick, room } from './people';
 import { Server, newDataFile } from './server';
@@ -244,6 +245,7 @@ test('a table of customers and cars: every refused row is named, and nothing is 
   );
   await expect(page.getByTestId('refused-rows')).toContainText('Row 3: No car is named.');
   await expect(page.getByTestId('refused-rows')).toContainText('Row 4: Abel Rooth has a car of that name already.');
+  expect(await seriousFindings(page, 'import')).toEqual([]);
   await field(page, 'Car, row 3').fill('Fisk Second');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('import-summary')).toContainText('Can be saved: 2 cars');
