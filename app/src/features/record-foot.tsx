@@ -10,7 +10,7 @@ import { RecordChanges } from './record-changes';
 /** Collections of which a record can be put away, with their shelf in the logbook. */
 export type Storable = Exclude<
   Collection,
-  'shops' | 'crew' | 'jobs' | 'bookings' | 'messages' | 'brakeSheets' | 'procedures' | 'imports'
+  'shops' | 'crew' | 'jobs' | 'bookings' | 'messages' | 'brakeSheets' | 'imports'
 >;
 
 /** The foot of a record's page: who changed what; and it is put away, after saying what hangs on it, and taken back: nothing is ever deleted. */
@@ -99,6 +99,7 @@ export const putAway = (logbook: Logbook): { collection: Storable; records: { id
       'lifts',
       'wrenches',
       'ruleSets',
+      'procedures',
     ] as const
   )
     .map((collection) => ({

@@ -24,6 +24,11 @@ export function hangsOn(logbook: Logbook, collection: Collection, id: string, to
   const jobsOf = (
     isIts: (j: { carId: string; eventId: string | null; crewId: string; liftId: string | null }) => boolean,
   ) => live(logbook.jobs).filter((j) => isIts(j) && dayOf(j.startAt) >= today);
+  /** Bookings to come that it is reserved for, by car. */
+  const reservedFor = (): string[] =>
+    live(logbook.bookings)
+      .filter((b) => isComing(b.eventId) && b.reservedIds.includes(id))
+      .map((b) => carName(b.carId));
   const found: Partial<Record<Collection, string[]>> = {};
   switch (collection) {
     case 'cars':
@@ -61,8 +66,19 @@ export function hangsOn(logbook: Logbook, collection: Collection, id: string, to
       found.padSets = live(logbook.padSets)
         .filter((p) => p.compoundId === id)
         .map((p) => p.label);
+      found.procedures = live(logbook.procedures)
+        .filter((p) => p.compoundId === id)
+        .map((p) => p.name);
+      break;
+    case 'padSets':
+    case 'bottles':
+      found.bookings = reservedFor();
+      break;
+    case 'ruleSets':
+      found.events = coming.filter((e) => e.ruleSetId === id).map((e) => e.name);
       break;
     case 'rotorPairs':
+      found.bookings = reservedFor();
       found.padSets = live(logbook.padSets)
         .filter((p) => p.rotorPairId === id)
         .map((p) => p.label);

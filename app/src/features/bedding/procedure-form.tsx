@@ -13,6 +13,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
+import { RecordFoot } from '../record-foot';
 import { routes } from '../routes';
 import { newRecord, useQuantity, useSaveRecord } from '../save-record';
 import { SeriesFields, type SeriesForm, emptySeries, seriesForm, seriesOf } from './series-fields';
@@ -178,6 +179,7 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
         </>
       )}
       <TextField control={control} name="notes" label="Notes" lines={3} />
+      {procedure ? <RecordFoot collection="procedures" record={procedure} name={procedure.name} /> : null}
     </Screen>
   );
 }

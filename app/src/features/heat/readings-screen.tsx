@@ -1,3 +1,4 @@
+import { counted } from '@calvik/words';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
@@ -99,7 +100,7 @@ function ReadingRow({
       {fitted?.isMisfit ? <HatchStrip /> : null}
       <View style={styles.grow}>
         <Text as="strong">{title}</Text>
-        <Text as="small">{`${venueName}, ${longDate(dateIn(fact.at, shop.timeZone))}, ${fact.session.laps === null ? `${fact.session.drivenMin} min` : `${fact.session.laps} laps`}, air ${say.value(fact.session.airTempC, 'temperature')}`}</Text>
+        <Text as="small">{`${venueName}, ${longDate(dateIn(fact.at, shop.timeZone))}, ${fact.session.laps === null ? `${fact.session.drivenMin} min` : counted(fact.session.laps, 'lap')}, air ${say.value(fact.session.airTempC, 'temperature')}`}</Text>
         <Text as={fitted?.isMisfit ? 'body' : 'small'} tone={fitted?.isMisfit ? 'amber' : undefined}>
           {fitted
             ? fittedText(fitted, say)

@@ -7,6 +7,7 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { priceMinor } from '../money';
+import { RecordChanges } from '../record-changes';
 
 /** An ordered line as it really is: how many are still to come, when, by which number and for how much. */
 export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods; onDone: () => void }) {
@@ -63,6 +64,7 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
           Leave it
         </MainButton>
       </View>
+      <RecordChanges collection="orders" id={order.id} />
     </View>
   );
 }

@@ -15,6 +15,7 @@ import { remember } from './undo';
 import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
 import { FindingLines } from '../finding-line';
+import { RecordChanges } from '../record-changes';
 
 /** A job opened on the board: move it without dragging, pin it, do it, take it out of the plan. */
 export function JobDetails({
@@ -140,6 +141,7 @@ export function JobDetails({
                 </MainButton>
               </>
             )}
+            <RecordChanges collection="jobs" id={job.id} />
             {problem ? <Text tone="stop">{problem}</Text> : null}
           </ScrollView>
         </Dialog.ScrollArea>

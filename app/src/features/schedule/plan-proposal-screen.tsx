@@ -115,7 +115,7 @@ function Searching({ run, seconds }: { run: PlanRun; seconds: number }) {
       </View>
       <Text testID="plan-progress">
         {p
-          ? `A plan that holds: ${p.visits} visits${p.unscheduled > 0 ? `, ${p.unscheduled} left out` : ''}. At most ${gapText(p.gap)} from the best.`
+          ? `A plan that holds: ${counted(p.visits, 'visit')}${p.unscheduled > 0 ? `, ${p.unscheduled} left out` : ''}. At most ${gapText(p.gap)} from the best.`
           : 'Looking for a first plan …'}
       </Text>
       <Text as="small">{`${(p?.seconds ?? 0).toFixed(0)} of ${seconds} s`}</Text>

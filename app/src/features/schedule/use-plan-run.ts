@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
+import { counted } from '@calvik/words';
 import type { PlanAnswer, PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
@@ -83,7 +84,7 @@ export function usePlanRun(): {
       try {
         const before = [...answer.jobs, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
         await api.takePlan(runId!, { by: crew?.id ?? null, at: new Date().toISOString() });
-        remember({ text: `Plan of ${answer.jobs.length} visits taken`, before });
+        remember({ text: `Plan of ${counted(answer.jobs.length, 'visit')} taken`, before });
         remove(RUN_KEY);
         setRun(null);
         setRunId(null);

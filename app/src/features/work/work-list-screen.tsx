@@ -31,6 +31,7 @@ import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@ca
 import { useUnits } from '../../ui/units';
 import { useSay } from '../../state/use-say';
 import { openPdf } from '../open-file';
+import { RecordChanges } from '../record-changes';
 import { routes } from '../routes';
 
 export function WorkListScreen() {
@@ -176,6 +177,7 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
           </MainButton>
         ) : null}
       </View>
+      <RecordChanges collection="bookings" id={booking.id} />
       {showRules ? (
         <View testID={`rules-of-${car.id}`}>
           {rules.map((line) => (
