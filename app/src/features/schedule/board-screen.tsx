@@ -211,10 +211,10 @@ export function BoardScreen() {
         />
       ) : (
         <>
-          {inSight.length > 0 ? <NotPlanned unplanned={inSight} /> : null}
           {filters.isUnplannedOnly ? null : (
             <DayList rows={rows} jobs={jobs} day={day} onOpen={setOpened} proposed={proposed} />
           )}
+          {inSight.length > 0 ? <NotPlanned unplanned={inSight} /> : null}
         </>
       )}
       {job ? <JobDetails key={job.id} job={job} mover={mover} onClose={() => setOpened(null)} /> : null}
