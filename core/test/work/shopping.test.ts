@@ -80,7 +80,7 @@ describe('stock and documents', () => {
         jobs: [{ time: '09:00–10:15', car: 'Test car', lift: 'Lift 1', work: [{ title: 'Flush' }] }],
       },
     ]);
-    expect(sheet.people[0]!.jobs[0]!.work[0]!.note).toMatch(/^Racing fluid, \d+ mL$/);
+    expect(sheet.people[0]!.jobs[0]!.work[0]!.note).toMatch(/^Racing fluid, \d+ mL from B1 and B2$/);
     expect(runSheet(logbook, lists, '2026-06-12').remarks).toEqual([`Load-up for ${e.name}.`]);
     expect(workListRows(logbook, lists)).toMatchObject([
       { car: 'Test car', work: 'Flush', state: 'planned', crew: 'Tove', planned: '2026-06-09 09:00' },
