@@ -48,7 +48,7 @@ describe('imports', () => {
   test('are looked at first; nothing is saved by looking; saved, a whole import is taken back but for what has been touched', async () => {
     const cursor = await database.cursor();
     const table = await opened(
-      'Owner;Vehicle;Built;Colour;Last flushed;Drive\nNew One;Fast one;2012;red;3/4/2026;RHD\nNew One;;2012;;;\nNew One;Slow one;;;;\n',
+      'Owner;Vehicle;Built;Colour;Last flushed;Drive\nNew One;Fast one;2012;red;3/4/2026;RHD\nNew One;;2012;;;\n\n;;;;;\nNew One;Slow one;;;;\n',
     );
     expect(table.columns).toEqual(['customer', 'car', 'year', null, 'last flush', 'driver side']);
     const answer = await post('preview', table);

@@ -62,6 +62,7 @@ export const pair: RotorPair = {
   discardThicknessMm: 30,
   sweptOuterDiameterMm: 330,
   sweptInnerDiameterMm: 220,
+  isSizeAssumed: false,
   newMassKg: null,
   face: 'plain',
   hasCurvedVanes: false,

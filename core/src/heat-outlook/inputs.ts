@@ -16,6 +16,7 @@ import {
   fromDefault,
   fromFact,
   fromRecord,
+  usualSweptBandMm,
 } from '../model';
 
 export const heatInputKeys = [
@@ -167,11 +168,10 @@ export function heatAxle(logbook: Logbook, car: Car, axle: Axle): HeatAxle {
     fluidMl: Math.min(45, Math.max(15, (pistons * sides * BEHIND_PISTON_MM) / 1000)),
   };
   if (brake.brake === 'drum') return { ...base, ...drum, material: 'greyIron', isVented: false, isKnown: true };
-  const [outerMm, innerMm, thicknessMm] = pair
-    ? [pair.sweptOuterDiameterMm, pair.sweptInnerDiameterMm, pair.newThicknessMm]
-    : axle === 'front'
-      ? [310, 205, 26]
-      : [290, 195, 18];
+  const { outer, inner } = usualSweptBandMm[axle];
+  const isKnown = pair !== null && !pair.isSizeAssumed;
+  const [outerMm, innerMm] = isKnown ? [pair.sweptOuterDiameterMm, pair.sweptInnerDiameterMm] : [outer, inner];
+  const thicknessMm = pair?.newThicknessMm ?? (axle === 'front' ? 26 : 18);
   return {
     ...base,
     material: pair?.material ?? 'greyIron',
@@ -179,7 +179,7 @@ export function heatAxle(logbook: Logbook, car: Car, axle: Axle): HeatAxle {
     outerMm,
     innerMm,
     thicknessMm,
-    isKnown: pair !== null,
+    isKnown,
   };
 }
 

@@ -157,6 +157,7 @@ export function importPreview(
   const leftOut = new Set(table.leftOut);
   table.rows.forEach((row, i) => {
     if (leftOut.has(i + 2)) return;
+    if (row.every((text) => text.trim() === '')) return;
     const cell: Cells = (column) => (row[table.columns.indexOf(column)] ?? '').trim();
     const refuse = (why: ImportProblem): void => {
       refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why });
@@ -210,5 +211,11 @@ export function importPreview(
     cars.push(car);
     if (flush) flushes.push(flush);
   });
-  return { customers: [...customers.values()], cars, flushes, refused, rows: table.rows.length };
+  return {
+    customers: [...customers.values()],
+    cars,
+    flushes,
+    refused,
+    rows: table.rows.filter((row) => row.some((text) => text.trim() !== '')).length,
+  };
 }

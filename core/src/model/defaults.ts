@@ -82,7 +82,12 @@ export const recordDefaults = {
     beddingSource: '',
     notes: '',
   } satisfies Partial<Compound>,
-  rotorPairs: { material: 'greyIron' as const, isVented: null, minMassKg: null } satisfies Partial<RotorPair>,
+  rotorPairs: {
+    material: 'greyIron' as const,
+    isVented: null,
+    minMassKg: null,
+    isSizeAssumed: false,
+  } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
   orders: { placedBy: 'page' as const } satisfies Partial<PartsOrder>,
   messages: { told: null } satisfies Partial<Message>,

@@ -153,6 +153,12 @@ export const assumedKeys = [
 ] as const;
 export type AssumedKey = (typeof assumedKeys)[number];
 
+/** The swept band of a rotor where nobody has measured it, outside and inside, mm. Common practice, no source. */
+export const usualSweptBandMm = {
+  front: { outer: 310, inner: 205 },
+  rear: { outer: 290, inner: 195 },
+} as const;
+
 /** Tools of a car until somebody has said them. */
 export const noToolsSaid = {
   capAdapter: '',

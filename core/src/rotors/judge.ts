@@ -198,7 +198,7 @@ export function judgeRotor(
       { place },
     );
   const byWeight =
-    pair && !isCeramic(pair) && pair.newMassKg !== null && m.massKg !== null
+    pair && !isCeramic(pair) && !pair.isSizeAssumed && pair.newMassKg !== null && m.massKg !== null
       ? makeFigure(
           'Worn off by weight',
           thicknessLossFromMass(pair.newMassKg - m.massKg, pair.sweptOuterDiameterMm, pair.sweptInnerDiameterMm),

@@ -75,6 +75,7 @@ export const makeRotorPair = (over: Partial<RotorPair> = {}): RotorPair => ({
   discardThicknessMm: 30.4,
   sweptOuterDiameterMm: 330,
   sweptInnerDiameterMm: 220,
+  isSizeAssumed: false,
   newMassKg: 9.5,
   face: 'slotted',
   hasCurvedVanes: true,

@@ -175,6 +175,12 @@ describe('rows', () => {
     ]);
   });
 
+  test('empty lines are passed over, and the others keep the numbers that a table program gives them', () => {
+    const table = tableOf(['customer', 'car', 'year'], ['A', 'B'], [''], ['', ' '], ['A', 'C', 'x']);
+    const preview = importPreview(logbook, table, base, reader);
+    expect([preview.rows, preview.cars.length, preview.refused.map((r) => r.row)]).toEqual([2, 1, [5]]);
+  });
+
   test('that somebody has left out are neither saved nor refused', () => {
     const table = { ...tableOf(['customer', 'car'], ['A', 'B'], ['', 'C']), leftOut: [3] };
     expect(importPreview(logbook, table, base, reader)).toMatchObject({ cars: [{ name: 'B' }], refused: [] });
@@ -193,7 +199,8 @@ describe('rows', () => {
         ),
         ([h, rows]) => {
           const preview = importPreview(logbook, tableOf(h, ...rows), base, reader);
-          expect(preview.cars.length + preview.refused.length).toBe(rows.length);
+          expect(preview.cars.length + preview.refused.length).toBe(preview.rows);
+          expect(preview.rows).toBe(rows.filter((r) => r.join('').trim() !== '').length);
           for (const c of preview.cars) expect(recordSchemas.cars.safeParse(c).success).toBe(true);
           for (const c of preview.customers) expect(recordSchemas.customers.safeParse(c).success).toBe(true);
           for (const f of preview.flushes) expect(factSchema.safeParse(f).success).toBe(true);

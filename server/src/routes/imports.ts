@@ -52,7 +52,9 @@ function tableOf(body: unknown): ImportTable {
   } catch {
     throw new Problem(422, 'lettersUnreadable', {});
   }
-  const [first, ...rows] = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' }).data;
+  // Empty lines stay where they are, so that a row has the number that a table program gives it.
+  const [first, ...lines] = Papa.parse<string[]>(text.trimStart()).data;
+  const rows = lines.slice(0, lines.findLastIndex((r) => r.some((cell) => cell.trim() !== '')) + 1);
   const head = (first ?? []).map((h) => h.trim());
   if (head.length < 2)
     throw new Problem(422, 'columnsMissing', {

@@ -14,6 +14,7 @@ import {
   compoundName,
   cornersOf,
   flushElsewhere,
+  usualSweptBandMm,
   recordDefaults,
 } from '@calvik/core';
 import { quantityProblemText } from '@calvik/words/input';
@@ -157,13 +158,14 @@ function CamePage({ car }: { car: Car }) {
           carId: car.id,
           newThicknessMm: rotorNew,
           discardThicknessMm: rotorDiscard,
-          sweptOuterDiameterMm: 330,
-          sweptInnerDiameterMm: 210,
+          sweptOuterDiameterMm: usualSweptBandMm[axle].outer,
+          sweptInnerDiameterMm: usualSweptBandMm[axle].inner,
+          isSizeAssumed: true,
           newMassKg: null,
           face: 'plain',
           hasCurvedVanes: false,
           isTwoPiece: false,
-          notes: 'As the car came; diameters are default',
+          notes: 'As the car came',
         };
         out.push(['rotorPairs', rotorPair]);
       }

@@ -109,7 +109,7 @@ export function ImportScreen() {
       <Section title="The table">
         {fileName && table ? (
           <>
-            <Text as="strong">{`${fileName}: ${counted(table.rows.length, 'row')}`}</Text>
+            <Text as="strong">{`${fileName}: ${counted(table.rows.filter((r) => r.some((cell) => cell.trim() !== '')).length, 'row')}`}</Text>
             <MainButton mode="text" onPress={() => chooser.current?.click()}>
               Choose another table
             </MainButton>

@@ -139,6 +139,9 @@ export function RotorPairScreen() {
           ) : null;
         })}
       </Section>
+      {pair.isSizeAssumed ? (
+        <Text tone="amber">Its diameters are usual ones: measure the swept band, and enter it under the pencil.</Text>
+      ) : null}
       <Section title="Compounds it has met">
         <Text>{compounds.length > 0 ? compounds.map((c) => c.name).join(', then ') : 'None on record.'}</Text>
       </Section>

@@ -69,6 +69,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
         minMassKg: f.material === 'carbonCeramic' ? orNull(f.minMassKg, 'mass') : null,
         sweptOuterDiameterMm: quantity(f.sweptOuterDiameterMm, 'length'),
         sweptInnerDiameterMm: quantity(f.sweptInnerDiameterMm, 'length'),
+        isSizeAssumed: false,
         newMassKg: orNull(f.newMassKg, 'mass'),
       },
       '/inventory',

@@ -47,7 +47,7 @@ export function BoardScreen() {
   const first = step === 7 ? plusDays(day, -weekdayOf(day)) : day;
   const days = Array.from({ length: step }, (_, i) => plusDays(first, i));
   const isProposal = params.plan === 'proposed';
-  const { proposal: found, take, taking, problem: planProblem } = usePlanRun();
+  const { run, proposal: found, take, taking, problem: planProblem } = usePlanRun();
   const proposal = isProposal ? found : null;
   const proposed = useMemo(
     () => (proposal ? proposalWords(logbook, proposal) : new Map<string, string>()),
@@ -159,7 +159,9 @@ export function BoardScreen() {
           <Text style={styles.grow} tone={proposal ? 'ink' : 'amber'}>
             {proposal
               ? `Proposed, not taken yet: ${counted(proposal.jobs.length, 'visit')}, dashed where something changes.${proposal.leftOut.length > 0 ? ` ${counted(proposal.leftOut.length, 'piece')} of work left out.` : ''}`
-              : 'No proposal stands: it was taken, or something has changed since. Search again under Plan.'}
+              : run?.state === 'working'
+                ? 'Still searching: see Plan.'
+                : 'No proposal stands: it was taken, or something has changed since. Search again under Plan.'}
           </Text>
           {proposal ? (
             <MainButton onPress={() => void take(proposal)} loading={taking} disabled={taking}>

@@ -51,6 +51,8 @@ export function Block({
   const time = timeIn(job.startAt, logbook.shop.timeZone);
   // Half an hour has room for a name and no more.
   const isNarrow = typeof style.width === 'number' && style.width < 80 && room - style.width >= BESIDE;
+  // A name is worth a second line where there is little room; what is done then has one.
+  const isTight = typeof style.width === 'number' && style.width < 150;
   return (
     <div
       ref={setNodeRef}
@@ -97,12 +99,12 @@ export function Block({
           </Text>
         </div>
       ) : (
-        <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={1} style={styles.blockName}>
+        <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={isTight ? 2 : 1} style={styles.blockName}>
           {`${time} ${carOf(logbook, job)}`}
         </Text>
       )}
       {isNarrow ? null : (
-        <Text as="small" numberOfLines={2} style={styles.blockText}>
+        <Text as="small" numberOfLines={isTight ? 1 : 2} style={styles.blockText}>
           {isHelping ? 'helping' : workOf(logbook, job)}
         </Text>
       )}

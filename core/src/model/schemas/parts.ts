@@ -51,6 +51,8 @@ export const rotorPair = z
     minMassKg: quantity(0.5, 40, 'kg').nullable().default(null),
     sweptOuterDiameterMm: quantity(120, 500, 'mm'),
     sweptInnerDiameterMm: quantity(60, 450, 'mm'),
+    /** Nobody has measured the swept band: its diameters stand as usual ones. */
+    isSizeAssumed: z.boolean().default(false),
     /** One rotor when new, for weighing. */
     newMassKg: quantity(1, 40, 'kg').nullable().default(null),
     face: z.enum(['plain', 'slotted', 'drilled', 'slottedAndDrilled']),
