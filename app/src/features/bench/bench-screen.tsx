@@ -25,7 +25,7 @@ export function BenchScreen() {
   const cars = [...logbook.cars.values()].filter((c) => !c.archived).sort((a, b) => a.name.localeCompare(b.name));
   const bottles = [...logbook.bottles.values()].filter((b) => !b.archived);
   const samples = [
-    ...cars.map((c) => ({ value: c.id, label: c.name })),
+    ...cars.map((c) => ({ value: c.id, label: carLabel(logbook, c.id) })),
     ...bottles.map((b) => ({ value: b.id, label: `Bottle ${b.label} ${logbook.fluids.get(b.fluidId)?.name ?? ''}` })),
   ];
   const car = sample?.kind === 'car' ? logbook.cars.get(sample.id) : undefined;

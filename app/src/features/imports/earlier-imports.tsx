@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Import, dateIn, longDate, timeIn } from '@calvik/core';
+import { type Import, carLabel, dateIn, longDate, timeIn } from '@calvik/core';
 import { importUndo } from '@calvik/core/imports';
 import { counted } from '@calvik/words';
 import * as api from '../../api/client';
@@ -36,7 +36,10 @@ function Earlier({ made, onDone }: { made: Import; onDone: (sentence: string) =>
   const [problem, setProblem] = useState<string | null>(null);
   const { cars, customers, leftCars } = importUndo(logbook, made);
   const zone = logbook.shop.timeZone;
-  const stays = leftCars.length > 0 ? ` ${leftCars.map((c) => c.name).join(', ')}: worked on since, so it stays.` : '';
+  const stays =
+    leftCars.length > 0
+      ? ` ${leftCars.map((c) => carLabel(logbook, c.id)).join(', ')}: worked on since, so it stays.`
+      : '';
   const undo = async (): Promise<void> => {
     try {
       const { left, ...gone } = await api.undoImport(made.id, crew!.id);

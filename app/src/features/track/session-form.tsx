@@ -16,6 +16,7 @@ import {
   readTime,
   sessionsAt,
   timeIn,
+  carLabel,
 } from '@calvik/core';
 import { sessionsOfDay } from '@calvik/core/track';
 import { complaintWords } from '@calvik/words';
@@ -54,7 +55,9 @@ export function NewSessionScreen() {
           label="Car"
           value={chosen}
           onChange={choose}
-          options={cars.sort((a, b) => a.name.localeCompare(b.name)).map((c) => ({ value: c.id, label: c.name }))}
+          options={cars
+            .sort((a, b) => a.name.localeCompare(b.name))
+            .map((c) => ({ value: c.id, label: carLabel(logbook, c.id) }))}
         />
       </Section>
     </SessionPage>
