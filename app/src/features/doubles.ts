@@ -1,7 +1,6 @@
-import type { Logbook } from '@calvik/core';
+import { type Logbook, lettersAndDigits } from '@calvik/core';
 
 const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
-const tight = (text: string): string => plain(text).replace(/[^a-z0-9]/g, '');
 
 /** Whether two names are the same to a reader: case and blanks do not count. */
 export const isSameName = (a: string, b: string): boolean => plain(a) !== '' && plain(a) === plain(b);
@@ -28,7 +27,7 @@ export function carLike(
     (c) =>
       c.id !== id &&
       !c.archived &&
-      ((tight(plate) !== '' && tight(c.plate) === tight(plate)) ||
+      ((lettersAndDigits(plate) !== '' && lettersAndDigits(c.plate) === lettersAndDigits(plate)) ||
         (c.customerId === customerId && isSameName(c.name, name))),
   );
   if (!other) return null;
@@ -45,7 +44,8 @@ export function customerLike(
     (c) =>
       c.id !== id &&
       !c.archived &&
-      (isSameName(c.name, name) || (tight(phone).length > 4 && tight(c.phone) === tight(phone))),
+      (isSameName(c.name, name) ||
+        (lettersAndDigits(phone).length > 4 && lettersAndDigits(c.phone) === lettersAndDigits(phone))),
   );
   return other ? [other.name, other.phone].filter(Boolean).join(', ') : null;
 }

@@ -45,13 +45,13 @@ export function RecordFoot<C extends Storable>({
         <MainButton mode="outlined" onPress={() => void set(false)}>
           Take it back
         </MainButton>
-        <RecordChanges collection={collection} id={now.id} />
+        <RecordChanges key={now.version} collection={collection} id={now.id} />
         {problem ? <Text tone="stop">{problem}</Text> : null}
       </Section>
     );
   return (
     <Section title="This record">
-      <RecordChanges collection={collection} id={now.id} />
+      <RecordChanges key={now.version} collection={collection} id={now.id} />
       {asking ? (
         <>
           <Text tone={hanging.length > 0 ? 'amber' : 'ink'} live>

@@ -5,9 +5,12 @@ import { TextInput } from 'react-native-paper';
 export function LineInput({
   onChange,
   label,
+  shown = label,
   ...rest
 }: {
   label: string;
+  /** The label on the screen, where it differs from what is said aloud. */
+  shown?: string;
   value: string;
   onChange: (text: string) => void;
   maxLength?: number;
@@ -18,5 +21,5 @@ export function LineInput({
   onSubmitEditing?: () => void;
   error?: boolean;
 }) {
-  return <TextInput mode="outlined" label={label} aria-label={label} onChangeText={onChange} {...rest} />;
+  return <TextInput mode="outlined" label={shown} aria-label={label} onChangeText={onChange} {...rest} />;
 }

@@ -1,5 +1,7 @@
 /** Columns of a table of customers and cars, and which heading of somebody's own table means which. */
 
+import { lettersAndDigits } from '../logbook';
+
 /** Columns that are read, in the order in which a template has them; the first two must be there. */
 export const importColumns = [
   'customer',
@@ -48,8 +50,6 @@ const headings: Record<ImportColumn, readonly string[]> = {
   'flush fluid': ['flushedwith', 'fluidused', 'fluidname'],
   'car notes': ['notes', 'remarks', 'comments'],
 };
-
-const lettersAndDigits = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
 
 /**
  * Which column each heading most likely is; a column is given to the first heading that means it.

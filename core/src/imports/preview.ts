@@ -1,7 +1,7 @@
 /** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
 import { type Instant, type LocalDate, dateIn } from '../calendar';
 import { defaultLineLengthsMm, flushElsewhere } from '../fluid';
-import type { Logbook } from '../logbook';
+import { type Logbook, lettersAndDigits } from '../logbook';
 import { type Car, type Customer, type FluidExchange, type SchemaIssue, recordDefaults } from '../model';
 import { factSchema, recordSchemas } from '../model/schemas';
 import { type ColumnMap, type ImportColumn, importColumns } from './columns';
@@ -131,8 +131,6 @@ function flushOf(
   });
 }
 
-const tightPlate = (plate: string): string => plate.toLowerCase().replace(/[^a-z0-9]/g, '');
-
 /**
  * Reads a table, and holds what its rows become against their schemas. Known customers are used again, by name; a car that a customer has
  * already is refused, and so is a plate that another car carries.
@@ -153,7 +151,9 @@ export function importPreview(
     [...logbook.customers.values()].filter((c) => !c.archived).map((c) => [c.name.toLowerCase(), c]),
   );
   const taken = new Set(inUse.map((c) => `${c.customerId} ${c.name.toLowerCase()}`));
-  const plates = new Map(inUse.filter((c) => tightPlate(c.plate)).map((c) => [tightPlate(c.plate), c.name]));
+  const plates = new Map(
+    inUse.filter((c) => lettersAndDigits(c.plate)).map((c) => [lettersAndDigits(c.plate), c.name]),
+  );
   const leftOut = new Set(table.leftOut);
   table.rows.forEach((row, i) => {
     if (leftOut.has(i + 2)) return;
@@ -202,7 +202,7 @@ export function importPreview(
     if (problem) return refuse(problem);
     const place = `${customer.id} ${car.name.toLowerCase()}`;
     if (taken.has(place)) return refuse({ code: 'carTwice', customer: customer.name });
-    const plate = tightPlate(car.plate);
+    const plate = lettersAndDigits(car.plate);
     const other = plates.get(plate);
     if (plate && other !== undefined) return refuse({ code: 'plateTwice', plate: car.plate, car: other });
     taken.add(place);

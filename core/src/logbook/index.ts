@@ -3,5 +3,6 @@ export { carLabel } from './car-label';
 export * from './exchanges';
 export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
+export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
 export type { FieldChange } from './changes';

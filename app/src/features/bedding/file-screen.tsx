@@ -10,6 +10,7 @@ import { traceProblemText } from '@calvik/words/traces';
 import { useLogbook, useToday } from '../../state/hooks';
 import { savePhoto } from '../../state/photos';
 import { useSay } from '../../state/use-say';
+import { FileInput } from '../../ui/file-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import type { CountedFile } from '../../workers/heat-tasks';
@@ -115,17 +116,11 @@ function FilePage({ car, run }: { car: Car; run: BeddingBegun }) {
         )
       }
     >
-      <input
-        ref={chooser}
-        type="file"
+      <FileInput
+        input={chooser}
+        label="Recorded drive"
         accept=".csv,.tsv,.txt,.gpx,text/csv,application/gpx+xml"
-        aria-label="Recorded drive"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          event.target.value = '';
-          if (chosen) void chosen.text().then((text) => look({ name: chosen.name, text, columns: null }, 0));
-        }}
+        onFile={(chosen) => void chosen.text().then((text) => look({ name: chosen.name, text, columns: null }, 0))}
       />
       <Section title={file?.name ?? 'The drive'}>
         {file ? null : <Text>A table of time and speed, as CSV with any heads, or GPX; of a phone or a logger.</Text>}

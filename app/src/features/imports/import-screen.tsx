@@ -8,6 +8,7 @@ import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
+import { FileInput } from '../../ui/file-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
@@ -63,8 +64,7 @@ export function ImportScreen() {
     // `during` is made anew with each drawing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [table, by, canRead]);
-  const choose = (chosen: File | undefined): void => {
-    if (!chosen) return;
+  const choose = (chosen: File): void => {
     setSaved(null);
     change({ fileName: chosen.name, table: null });
     void during(async () => change({ table: await api.readTable(chosen) }));
@@ -95,17 +95,7 @@ export function ImportScreen() {
         )
       }
     >
-      <input
-        ref={chooser}
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv"
-        aria-label="Table to import"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          choose(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
+      <FileInput input={chooser} label="Table to import" accept=".csv,.tsv,.txt,text/csv" onFile={choose} />
       <Section title="The table">
         {fileName && table ? (
           <>

@@ -44,10 +44,31 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
   return (
     <View style={styles.fields} testID="change-line">
       <View style={styles.row}>
-        <LineInput label={`Still to come, ${line.name}`} value={count} onChange={setCount} dense style={styles.grow} />
-        <LineInput label={`Price each, ${line.name}`} value={price} onChange={setPrice} dense style={styles.grow} />
+        <LineInput
+          label={`Still to come, ${line.name}`}
+          shown="Still to come"
+          value={count}
+          onChange={setCount}
+          dense
+          style={styles.grow}
+        />
+        <LineInput
+          label={`Price each, ${line.name}`}
+          shown="Price each"
+          value={price}
+          onChange={setPrice}
+          dense
+          style={styles.grow}
+        />
       </View>
-      <LineInput label={`Part number, ${line.name}`} value={partNumber} onChange={setPartNumber} maxLength={60} dense />
+      <LineInput
+        label={`Part number, ${line.name}`}
+        shown="Part number"
+        value={partNumber}
+        onChange={setPartNumber}
+        maxLength={60}
+        dense
+      />
       <View style={styles.date}>
         <DateInput label="Comes on" value={on} onChange={setOn} invalid={on === ''} />
       </View>

@@ -1,5 +1,13 @@
 import type { Href } from 'expo-router';
-import { type Collection, type Logbook, type RecordOf, carLabel, compoundName, dateSpan } from '@calvik/core';
+import {
+  type Collection,
+  type Logbook,
+  type RecordOf,
+  carLabel,
+  compoundName,
+  dateSpan,
+  lettersAndDigits,
+} from '@calvik/core';
 import { routes } from '../routes';
 
 export interface Found {
@@ -95,13 +103,11 @@ const looks: { [C in Searched]: { kind: string; of: (record: RecordOf<C>, logboo
   crew: { kind: 'Crew', of: (m) => ({ name: m.name, about: [m.role], to: routes.crewMember(m.id) }) },
 };
 
-const tightly = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
-
 /** Everything that somebody may mean, by any of its words; plates, phones and labels with or without blanks. */
 export function search(logbook: Logbook, query: string, most = 40): Found[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  const wanted = tightly(query);
+  const wanted = lettersAndDigits(query);
   const found: (Found & { rank: number })[] = [];
   const lookThrough = <C extends Searched>(collection: C): void => {
     const { kind, of } = looks[collection];
@@ -110,7 +116,7 @@ export function search(logbook: Logbook, query: string, most = 40): Found[] {
       const { name, about = [], more = [], tight = [], to } = of(record, logbook);
       const told = about.filter(Boolean).join(', ');
       const text = [name, told, ...more].join(' ').toLowerCase();
-      const isTight = wanted.length > 2 && tight.some((t) => tightly(t).includes(wanted));
+      const isTight = wanted.length > 2 && tight.some((t) => lettersAndDigits(t).includes(wanted));
       if (!isTight && !words.every((w) => text.includes(w))) continue;
       found.push({
         id: record.id,

@@ -7,6 +7,7 @@ import type { TraceColumns } from '@calvik/core/traces';
 import { traceProblemText } from '@calvik/words/traces';
 import { useLogbook, useSync } from '../../state/hooks';
 import { savePhoto } from '../../state/photos';
+import { FileInput } from '../../ui/file-input';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -90,16 +91,11 @@ function TracePage({ venue }: { venue: Venue }) {
         )
       }
     >
-      <input
-        ref={chooser}
-        type="file"
+      <FileInput
+        input={chooser}
+        label="Recorded drive"
         accept=".csv,.tsv,.txt,.gpx,text/csv,application/gpx+xml"
-        aria-label="Recorded drive"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          void choose(event.target.files?.[0]);
-          event.target.value = '';
-        }}
+        onFile={(chosen) => void choose(chosen)}
       />
       <Section title={file ? file.name : 'The drive'}>
         {file ? null : (
