@@ -97,6 +97,30 @@ export default tseslint.config(
     ]),
   },
   {
+    // What the first page is made of names the rooms of core that it needs: the whole of core would come with one line.
+    files: [
+      'words/src/**',
+      'app/src/{app,api,state,theme,ui}/**',
+      'app/src/features/{frame,run-up}/**',
+      'app/src/features/{later,finding-line}.tsx',
+    ],
+    ignores: ['app/src/features/run-up/beside-run-up.tsx'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@calvik/core',
+              allowTypeImports: true,
+              message: 'The first page loads this: import the room of core, as @calvik/core/units.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // What is drawn takes values: it reads no state, and judges nothing by itself.
     files: ['app/src/ui/**'],
     rules: forbid([{ group: ['**/state/**', '**/features/**', '**/api/**'], message: 'Take it as a property.' }]),

@@ -14,7 +14,7 @@ import {
   planBreaks,
   scoreOf,
   solveSchedule,
-} from '@calvik/core/solver';
+} from '@calvik/core/schedule/solver';
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
 const FIRST_DAY = '2026-06-01';

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import '@calvik/core/heat-outlook';
+import '@calvik/core/heat-outlook/computing';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';

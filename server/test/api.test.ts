@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Fact, type RecordOf, runUp } from '@calvik/core';
-import { factSchema, recordSchemas } from '@calvik/core/schemas';
+import { factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import { Database, createApp } from '../src';
 import { demoData, loadDemo } from '../src/demo/load';
 import { heating } from '../src/instruments/boiling-tester';

@@ -6,7 +6,7 @@ import { gunzipSync } from 'node:zlib';
 import Sqlite from 'better-sqlite3';
 import { type Fact, type Logbook, compoundName, judgeCar, judgeService, limitsOf, type StepKind } from '@calvik/core';
 import { refusalOf } from '@calvik/core/track';
-import { factSchema, recordSchemas } from '@calvik/core/schemas';
+import { factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';
 import { LogbookCache } from '../src/database/logbook-cache';

@@ -6,7 +6,7 @@ import { sayTo } from '@calvik/words';
 import { workFindingText } from '@calvik/words/work';
 import { type Job, type RecordOf, dateIn } from '@calvik/core';
 import { type PlanRun, slotFindings } from '@calvik/core/run-up';
-import { recordSchemas } from '@calvik/core/schemas';
+import { recordSchemas } from '@calvik/core/model/schemas';
 import { Database, createApp } from '../src';
 import { loadDemo } from '../src/demo/load';
 import { LogbookCache } from '../src/database/logbook-cache';

@@ -1,20 +1,20 @@
 /** Bedding in words: procedures, what to do now, applications, faces, decisions. */
-import {
-  type ApplicationFault,
-  type BeddingCheck,
-  type BeddingDecision,
-  type BeddingSeries,
-  type BeddingWord,
-  type ChoiceReason,
-  type DrivenApplication,
-  type DrivenAt,
-  type FaceSeen,
-  type LayerState,
-  type Procedure,
-  type SpeedSource,
-  quantityParts,
+import type {
+  ApplicationFault,
+  BeddingCheck,
+  BeddingDecision,
+  BeddingSeries,
+  BeddingWord,
+  ChoiceReason,
+  DrivenApplication,
+  DrivenAt,
+  FaceSeen,
+  LayerState,
+  Procedure,
+  SpeedSource,
 } from '@calvik/core';
-import type { Prompt } from '@calvik/core/bedding';
+import { quantityParts } from '@calvik/core/units';
+import type { Prompt } from '@calvik/core/bedding/driving';
 import type { Say } from './reader';
 import { counted, list } from './texts';
 

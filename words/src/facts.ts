@@ -1,14 +1,10 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
-import {
-  type Fact,
-  type FactKind,
-  type Logbook,
-  brakeSheetOf,
-  minutesOf,
-  stepsByKey,
-  thinnestEnd,
-  wasteOf,
-} from '@calvik/core';
+import type { Fact, FactKind, Logbook } from '@calvik/core';
+import { wasteOf } from '@calvik/core/inventory';
+import { stepsByKey } from '@calvik/core/model';
+import { thinnestEnd } from '@calvik/core/pads';
+import { brakeSheetOf } from '@calvik/core/service';
+import { minutesOf } from '@calvik/core/sessions';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {
   actionNames,

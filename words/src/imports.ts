@@ -1,5 +1,5 @@
 /** Why a row of a table cannot be saved, and what may stand in its columns. */
-import { grades } from '@calvik/core';
+import { grades } from '@calvik/core/model';
 import type { ImportColumn, ImportProblem } from '@calvik/core/imports';
 import { boresProblemText, issueText } from './input';
 import type { Say } from './reader';

@@ -1,15 +1,6 @@
-import {
-  type Dimension,
-  type Instant,
-  type LocalDate,
-  type Quantity,
-  type UnitSystem,
-  dateIn,
-  formatQuantity,
-  longDate,
-  shortDate,
-  timeIn,
-} from '@calvik/core';
+import type { Dimension, Instant, LocalDate, Quantity, UnitSystem } from '@calvik/core';
+import { dateIn, longDate, shortDate, timeIn } from '@calvik/core/calendar';
+import { formatQuantity } from '@calvik/core/units';
 
 /** Whoever reads: in which units, and by which clock. */
 export interface Reader {

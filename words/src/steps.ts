@@ -1,13 +1,5 @@
-import {
-  type Axle,
-  type BrakeSheet,
-  type Car,
-  type Corner,
-  type ServiceJudgement,
-  type StepId,
-  type StepKind,
-  axleOfCorner,
-} from '@calvik/core';
+import type { Axle, BrakeSheet, Car, Corner, ServiceJudgement, StepId, StepKind } from '@calvik/core';
+import { axleOfCorner } from '@calvik/core/model';
 import { cornerNames, methodNames } from './names';
 
 type StepAt = Pick<StepId, 'corner' | 'axle' | 'turn'>;

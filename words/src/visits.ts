@@ -1,5 +1,7 @@
 /** A visit of a car in one line: what it was, and how it ended. */
-import { type Fact, type Logbook, type Visit, type VisitOutcome, effectiveFacts, ofKind, wasteOf } from '@calvik/core';
+import type { Fact, Logbook, Visit, VisitOutcome } from '@calvik/core';
+import { wasteOf } from '@calvik/core/inventory';
+import { effectiveFacts, ofKind } from '@calvik/core/logbook';
 import { factText } from './facts';
 import { axleNames, jobNames } from './names';
 import type { Say } from './reader';

@@ -1,4 +1,5 @@
-import { type BrakeSheet, type WheelBearingFindings, type WheelBearingMeasurement, maxPlayMm } from '@calvik/core';
+import type { BrakeSheet, WheelBearingFindings, WheelBearingMeasurement } from '@calvik/core';
+import { maxPlayMm } from '@calvik/core/wheel-bearings';
 import { atPlace } from './names';
 import type { Say } from './reader';
 import type { TextsFor } from './texts';

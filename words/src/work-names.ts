@@ -1,4 +1,5 @@
-import { type Axle, type Corner, type WorkKind, workOfKey } from '@calvik/core';
+import type { Axle, Corner, WorkKind } from '@calvik/core';
+import { workOfKey } from '@calvik/core/model';
 import { cornerNames } from './names';
 
 const kindNames: Record<WorkKind, string> = {

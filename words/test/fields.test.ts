@@ -1,6 +1,6 @@
 /** The history of a record in words. */
 import { collections } from '@calvik/core';
-import { recordSchemas } from '@calvik/core/schemas';
+import { recordSchemas } from '@calvik/core/model/schemas';
 import { z } from 'zod';
 import { sayTo } from '../src';
 import { changeName, changeText } from '../src/fields';

@@ -10,7 +10,7 @@ import { store } from '../state/store';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../features/frame/frame';
-import { laterPiece } from '../features/later';
+import { laterPiece, loadLater } from '../features/later';
 import { PaperIcon } from '../ui/icons';
 import { DateHabitContext, dateHabitOf } from '../ui/date-habit';
 import { UnitsContext } from '../ui/units';
@@ -47,7 +47,7 @@ function Themed() {
 }
 
 export default function Root() {
-  const sync = useMemo(() => new Sync(store), []);
+  const sync = useMemo(() => new Sync(store, async (...whole) => (await loadLater()).heatAhead(...whole)), []);
   useEffect(() => {
     sync.start();
     const ahead = setTimeout(() => void fetchPagesAhead(), 3000);

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { type Finding, findingKey } from '@calvik/core';
+import type { Finding } from '@calvik/core';
+import { findingKey } from '@calvik/core/model';
 import type { FastenerNames } from '@calvik/words';
 import { useTell } from '../state/use-say';
 import { Text } from '../ui/text';

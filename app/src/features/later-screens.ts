@@ -1,4 +1,10 @@
-/** Every screen but the run-up, and what is seldom opened on it, in one piece of code that comes when the first of them is opened. */
+/**
+ * Every screen but the run-up, what is seldom opened on it, and the judgement that it is drawn from, in one piece of code that comes when
+ * the first of them is wanted.
+ */
+export { comingEvents, judgeEvent, runUp } from '@calvik/core';
+export { heatAhead } from '../workers/heat-ahead';
+export { BesideRunUp } from './run-up/beside-run-up';
 export { BenchScreen } from './bench/bench-screen';
 export { AsItCameScreen } from './cars/as-it-came-screen';
 export { BrakeSheetScreen } from './cars/brake-sheet-form';
@@ -30,7 +36,6 @@ export { TimetableScreen } from './track/timetable-form';
 export { CaseWeightsScreen } from './diagnosis/weights-screen';
 export { DiagnosisScreen } from './diagnosis/diagnosis-screen';
 export { NewDiagnosisScreen } from './diagnosis/new-diagnosis';
-export { ClearedBy } from './fluid/cleared-by';
 export { FlushScreen } from './fluid/flush-screen';
 export { TestScreen } from './fluid/test-screen';
 export { VerdictScreen } from './fluid/verdict-screen';

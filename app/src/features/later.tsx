@@ -1,20 +1,53 @@
-import type { ComponentType } from 'react';
+import { type ComponentType, useEffect, useState } from 'react';
 import { Waiting, onDemand } from '../ui/on-demand';
 import type * as Later from './later-screens';
 
-type Screens = typeof Later;
+type Code = typeof Later;
+type ComponentNames = { [K in keyof Code]: K extends Capitalize<K> ? K : never }[keyof Code];
 type PropsOf<F> = F extends (props: infer P) => unknown ? (P extends object ? P : object) : object;
 
+let here: Code | null = null;
+
 /**
- * A screen out of {@link Later}. That is one piece of code and not several because the bundler puts what several pieces share into the first
+ * The code in {@link Later}, fetched once. That is one piece and not several because the bundler puts what several pieces share into the first
  * page.
  */
-export const laterScreen = (name: keyof Screens): ComponentType =>
-  onDemand(async () => (await import('./later-screens'))[name] as ComponentType, Waiting);
+export const loadLater = async (): Promise<Code> => (here ??= await import('./later-screens'));
+
+const AGAIN_MS = 4000;
+
+/** That code for a page that shows itself without it; null until it is here. Without a connection it is asked for again now and then. */
+export function useLater(wanted: boolean): Code | null {
+  const [code, setCode] = useState(here);
+  useEffect(() => {
+    if (!wanted || code) return;
+    let isShown = true;
+    let again: ReturnType<typeof setTimeout>;
+    const ask = (): void => {
+      loadLater().then(
+        (loaded) => isShown && setCode(loaded),
+        () => isShown && (again = setTimeout(ask, AGAIN_MS)),
+      );
+    };
+    ask();
+    return () => {
+      isShown = false;
+      clearTimeout(again);
+    };
+  }, [wanted, code]);
+  return code;
+}
+
+const load = async <K extends ComponentNames>(name: K): Promise<ComponentType<PropsOf<Code[K]>>> =>
+  (await loadLater())[name] as unknown as ComponentType<PropsOf<Code[K]>>;
+
+/** A screen out of that code. */
+export const laterScreen = (name: ComponentNames): ComponentType =>
+  onDemand(() => load(name) as Promise<ComponentType>, Waiting);
 
 /** A part of a page that is not in that code itself. */
-export const laterPiece = <K extends keyof Screens>(name: K): ComponentType<PropsOf<Screens[K]>> =>
+export const laterPiece = <K extends ComponentNames>(name: K): ComponentType<PropsOf<Code[K]>> =>
   onDemand(
-    async () => (await import('./later-screens'))[name] as unknown as ComponentType<PropsOf<Screens[K]>>,
+    () => load(name),
     () => null,
   );

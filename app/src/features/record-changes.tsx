@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Collection, type Logbook } from '@calvik/core';
+import { changedFields } from '@calvik/core/logbook/changes';
+import { changeText } from '@calvik/words/fields';
 import * as api from '../api/client';
 import { useLogbook } from '../state/hooks';
 import { useSay } from '../state/use-say';
@@ -35,11 +37,7 @@ export function RecordChanges({ collection, id }: { collection: Collection; id: 
   const read = async (): Promise<void> => {
     setProblem(null);
     try {
-      const [versions, { changedFields }, { changeText }] = await Promise.all([
-        api.recordHistory(collection, id),
-        import('@calvik/core/changes'),
-        import('@calvik/words/fields'),
-      ]);
+      const versions = await api.recordHistory(collection, id);
       const nameOf = nameIn(logbook);
       setTold(
         versions

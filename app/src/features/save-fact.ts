@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { type Fact, dateIn, middayOf } from '@calvik/core';
+import { factSchema } from '@calvik/core/model/schemas';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../state/hooks';
 import { useSay } from '../state/use-say';
 import { fieldErrors, newId } from './save-record';
@@ -64,14 +65,10 @@ export function useSaveFact(): {
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
     const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
     const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
-    // The schemas come when something is saved: no page needs them to show itself. Where they cannot be had the entry waits
-    // unchecked rather than being lost; the server checks it.
-    const schemas = await import('@calvik/core/schemas').catch(() => null);
-    const checked = schemas?.factSchema.safeParse(fact);
-    if (checked && !checked.success)
-      return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
+    const checked = factSchema.safeParse(fact);
+    if (!checked.success) return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
     setSaving(true);
-    const result = await sync.save('facts', (checked?.data as Fact | undefined) ?? fact);
+    const result = await sync.save('facts', checked.data as Fact);
     setSaving(false);
     if (result.state === 'refused') return fail(result.sentence);
     setProblem(null);

@@ -11,6 +11,7 @@ import {
   parseQuantity,
   preferredUnit,
 } from '@calvik/core';
+import { recordSchemas } from '@calvik/core/model/schemas';
 import { type Say } from '@calvik/words';
 import { issueText } from '@calvik/words/input';
 import { type FieldError, type Saved, fieldErrorsOf } from '../api/client';
@@ -72,15 +73,13 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const saveRecord = async (record: RecordOf<C>, next: Href | null): Promise<boolean> => {
-    // The schemas come when something is saved: no page needs them to show itself. Without them the server alone checks.
-    const schemas = await import('@calvik/core/schemas').catch(() => null);
-    const checked = schemas?.recordSchemas[collection].safeParse(record);
-    if (checked && !checked.success) {
+    const checked = recordSchemas[collection].safeParse(record);
+    if (!checked.success) {
       setProblem(place(form, fieldErrors(checked.error, say), 'This cannot be saved.'));
       return false;
     }
     setSaving(true);
-    const result = await sync.save(collection, (checked?.data ?? record) as Saved);
+    const result = await sync.save(collection, checked.data as Saved);
     setSaving(false);
     if (result.state === 'refused') {
       setProblem(place(form, fieldErrorsOf(result.problem, say), result.sentence));

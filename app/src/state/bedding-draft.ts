@@ -1,5 +1,5 @@
 /** A bedding run under way, as it is kept on this device: entry by entry, so that a dead battery takes none of it. */
-import type { RunEntry } from '@calvik/core/bedding';
+import type { RunEntry } from '@calvik/core/bedding/driving';
 import type { SpeedSource } from '@calvik/core';
 import { keys, read, remove, write } from './storage';
 

@@ -1,6 +1,7 @@
 import { useContext, createContext, useMemo, useSyncExternalStore } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import { type CrewMember, type Logbook, dateIn } from '@calvik/core';
+import type { CrewMember, Logbook } from '@calvik/core';
+import { dateIn } from '@calvik/core/calendar';
 import { selectLogbook, selectShop } from './logbook';
 import type { AppDispatch, AppStore, RootState } from './store';
 import type { Sync } from './sync';

@@ -6,18 +6,9 @@ import {
   original,
   weakMapMemoize,
 } from '@reduxjs/toolkit';
-import {
-  type Collection,
-  type Fact,
-  type Logbook,
-  type RecordOf,
-  type Records,
-  type Shop,
-  collections,
-  effectiveFacts,
-  indexLogbook,
-  shopDefaults,
-} from '@calvik/core';
+import type { Collection, Fact, Logbook, RecordOf, Records, Shop } from '@calvik/core';
+import { effectiveFacts, indexLogbook } from '@calvik/core/logbook';
+import { collections, shopDefaults } from '@calvik/core/model';
 import type { RunUpAnswer, Changes, FieldError, Saved, Wire } from '../api/client';
 
 /** A write that the server has not acknowledged yet, or has refused. */

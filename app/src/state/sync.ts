@@ -1,4 +1,5 @@
-import { dateIn } from '@calvik/core';
+import type { Logbook } from '@calvik/core';
+import { dateIn } from '@calvik/core/calendar';
 import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
 import {
@@ -44,7 +45,13 @@ export class Sync {
   private timer: ReturnType<typeof setInterval> | null = null;
   private lastOrder = 0;
 
-  constructor(private readonly store: AppStore) {}
+  /**
+   * @param beforePages what a whole logbook is prepared with before pages judge by it; when that fails, they do without
+   */
+  constructor(
+    private readonly store: AppStore,
+    private readonly beforePages: (logbook: Logbook, today: string) => Promise<void> = async () => undefined,
+  ) {}
 
   /** Begins: what an earlier visit could not send comes back, then the feed is read, and read again now and then. */
   start(): void {
@@ -92,7 +99,7 @@ export class Sync {
         if (!loaded && !page.more) await this.firstWhole(page);
         else if (page.changes.length > 0 || !loaded || !online) {
           this.store.dispatch(received(page));
-          if (page.changes.length > 0) void this.computeHeat();
+          if (page.changes.length > 0) void this.prepare();
         }
         if (!page.more) return;
       }
@@ -109,18 +116,17 @@ export class Sync {
       build(this.store.getState());
     }
     await pause();
-    await this.computeHeat();
+    await this.prepare();
     this.store.dispatch(received({ ...page, changes: [] }));
   }
 
-  private async computeHeat(): Promise<void> {
+  private async prepare(): Promise<void> {
     try {
-      const { heatAhead } = await import('./heat-ahead');
       const { logbook } = this.store.getState();
       const whole = logbookOf(logbook.items);
-      await heatAhead(whole, dateIn(new Date().toISOString(), whole.shop.timeZone));
+      await this.beforePages(whole, dateIn(new Date().toISOString(), whole.shop.timeZone));
     } catch {
-      // Without the worker it is computed where it is asked for.
+      // It is computed where it is asked for.
     }
   }
 

@@ -1,5 +1,6 @@
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
-import { type CheckItem, type CheckName, type Corner, corners } from '@calvik/core';
+import type { CheckItem, CheckName, Corner } from '@calvik/core';
+import { corners } from '@calvik/core/model';
 import { checkNames } from '@calvik/words';
 import { GUIDED_TARGET, TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { type Corner, type Side, corners } from '@calvik/core';
+import type { Corner, Side } from '@calvik/core';
+import { corners } from '@calvik/core/model';
 import { cornerNames } from '@calvik/words';
 import { useTokens } from '../theme/use-tokens';
 import { Text } from './text';

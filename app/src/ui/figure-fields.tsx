@@ -1,6 +1,7 @@
 import { Fragment, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { type Dimension, type Unit, type Verdict, parseQuantity, quantityParts } from '@calvik/core';
+import type { Dimension, Unit, Verdict } from '@calvik/core';
+import { parseQuantity, quantityParts } from '@calvik/core/units';
 import { keypadUnit, useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';

@@ -1,7 +1,8 @@
 import { StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
-import { type Dimension, parseQuantity, preferredUnit } from '@calvik/core';
+import type { Dimension } from '@calvik/core';
+import { parseQuantity, preferredUnit } from '@calvik/core/units';
 import { quantityProblemText, typingExample } from '@calvik/words/input';
 import { useUnits } from './units';
 import { useTokens } from '../theme/use-tokens';

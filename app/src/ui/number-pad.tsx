@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
-import { type Dimension, type Unit, parseQuantity, unitDefinition } from '@calvik/core';
+import type { Dimension, Unit } from '@calvik/core';
+import { parseQuantity, unitDefinition } from '@calvik/core/units';
 import { keypadUnit, useUnits } from './units';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';

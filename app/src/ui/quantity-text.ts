@@ -1,4 +1,5 @@
-import { type Dimension, exactText, formatQuantity, parseQuantity, preferredUnit, quantityParts } from '@calvik/core';
+import type { Dimension } from '@calvik/core';
+import { exactText, formatQuantity, parseQuantity, preferredUnit, quantityParts } from '@calvik/core/units';
 
 /** A computed figure as people read it, to begin a quantity field with: rounded, with its unit, so that nobody has to guess. */
 export const quantityText = (value: number, dimension: Dimension, system: 'metric' | 'imperial'): string => {

@@ -1,5 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
-import { type Dimension, type Unit, type UnitSystem, formatQuantity, preferredUnit } from '@calvik/core';
+import type { Dimension, Unit, UnitSystem } from '@calvik/core';
+import { formatQuantity, preferredUnit } from '@calvik/core/units';
 
 /** The system of units that whoever uses this device prefers: the app provides it, whatever is drawn takes it. */
 export const UnitsContext = createContext<UnitSystem>('metric');

@@ -1,6 +1,7 @@
 import { type ComponentType, type ReactNode, createContext, useCallback, useContext, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { type Dimension, type Figure, type Measure, dimensions, quantityParts } from '@calvik/core';
+import type { Dimension, Figure, Measure } from '@calvik/core';
+import { dimensions, quantityParts } from '@calvik/core/units';
 import { useUnits } from './units';
 import { TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';

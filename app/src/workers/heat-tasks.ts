@@ -9,8 +9,14 @@ import {
   type OnShelf,
   type Unknown,
 } from '@calvik/core';
-import { computeOutlook, heatCurves, helpFor, longestSessionMin, unknownsOf } from '@calvik/core/heat-outlook';
-import { type CounterState, type Program, countRun, sampleOf } from '@calvik/core/bedding';
+import {
+  computeOutlook,
+  heatCurves,
+  helpFor,
+  longestSessionMin,
+  unknownsOf,
+} from '@calvik/core/heat-outlook/computing';
+import { type CounterState, type Program, countRun, sampleOf } from '@calvik/core/bedding/driving';
 import {
   type OpenedTrace,
   type ReadTrace,

@@ -1,5 +1,6 @@
 export { byTime } from './by-time';
 export { carLabel } from './car-label';
+export * from './events';
 export * from './exchanges';
 export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';

@@ -1,4 +1,4 @@
-/** Work on the calendar: who is there when, what a place would break, and a plan as jobs. Making plans is `@calvik/core/solver`. */
+/** Work on the calendar: who is there when, what a place would break, and a plan as jobs. Making plans is `@calvik/core/schedule/solver`. */
 export type { Plan, Problem, Score } from './problem';
 export { type PlanningCase, type ProposedPlan, jobKindOf, planningCase, proposedPlan, staysPut } from './from-logbook';
 export { absenceOf, breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';

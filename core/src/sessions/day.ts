@@ -11,7 +11,7 @@ import {
   type Verdict,
   severity,
 } from '../model';
-import { isClosed } from './events';
+import { isClosed } from './closed';
 import { type TrackSession, isLookDue, sessionsAt } from './session';
 import { type TrackState, judgeTrack } from './state';
 

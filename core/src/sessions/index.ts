@@ -7,7 +7,7 @@ export {
   compareSides,
   judgeCornerHeat,
 } from './corner-heat';
-export * from './events';
+export * from './closed';
 export type { TrackFindings } from './findings';
 export { trackFinding } from './findings';
 export * from './level';

@@ -5,7 +5,7 @@ import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Collection, type Fact, type RecordOf } from '@calvik/core';
-import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/schemas';
+import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/model/schemas';
 import { FACTS, type Item, type Photo, FeedSchema, ItemSchema, PhotoSchema, SupersededSchema } from './entities';
 import { migrationsList } from './migrations';
 

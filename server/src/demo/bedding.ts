@@ -11,8 +11,8 @@ import {
   usualSession,
   withDucts,
 } from '@calvik/core';
-import { applicationsOf, countRun, followRun } from '@calvik/core/bedding';
-import { heatedCarOf } from '@calvik/core/heat-outlook';
+import { applicationsOf, countRun, followRun } from '@calvik/core/bedding/driving';
+import { heatedCarOf } from '@calvik/core/heat-outlook/computing';
 import { traceCsv } from '@calvik/core/traces';
 import { simulateDrive } from '../instruments/drive';
 import type { DemoFile } from './heat';

@@ -1,6 +1,6 @@
 /** A simulated driver who beds brakes: goes through the applications of a procedure, and does not do every one of them well. */
 import type { ApplicationFault } from '@calvik/core';
-import { type SpeedSample, type WantedApplication, sampleOf } from '@calvik/core/bedding';
+import { type SpeedSample, type WantedApplication, sampleOf } from '@calvik/core/bedding/driving';
 import { type Chance, chance } from './chance';
 
 export interface DriveOrder {

@@ -15,7 +15,7 @@ import {
   heatInputKeys,
   heatInputs,
 } from '@calvik/core';
-import { heatedCarOf, piecesOf } from '@calvik/core/heat-outlook';
+import { heatedCarOf, piecesOf } from '@calvik/core/heat-outlook/computing';
 import { driveCorner } from '@calvik/core/heat';
 import { chance } from './chance';
 

@@ -5,7 +5,7 @@ import { v7 as uuidv7 } from 'uuid';
 import type { Logbook } from '@calvik/core';
 import { dateIn, instantAt } from '@calvik/core';
 import { type PlanAnswer, type PlanProgress, type PlanRun, planBasis, planningCase } from '@calvik/core/run-up';
-import { type Solved, planAnswer } from '@calvik/core/solver';
+import { type Solved, planAnswer } from '@calvik/core/schedule/solver';
 
 const MAX_RUNS = 10;
 

@@ -1,6 +1,6 @@
 /** Solves one planning problem in a thread of its own: the solver blocks whatever it runs in. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { type Problem, highsSolver, solveSchedule } from '@calvik/core/solver';
+import { type Problem, highsSolver, solveSchedule } from '@calvik/core/schedule/solver';
 
 export interface PlannerTask {
   problem: Problem;

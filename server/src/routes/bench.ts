@@ -2,9 +2,18 @@ import { createSession } from 'better-sse';
 import { type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
-import { applicationsOf } from '@calvik/core/bedding';
+import { applicationsOf } from '@calvik/core/bedding/driving';
 import { type Car, type Logbook, fluidState, pressureAtAltitude, withDucts } from '@calvik/core';
-import { applicationFault, beddingSeries, corner, id, quantity, said, sessionPlan, whole } from '@calvik/core/schemas';
+import {
+  applicationFault,
+  beddingSeries,
+  corner,
+  id,
+  quantity,
+  said,
+  sessionPlan,
+  whole,
+} from '@calvik/core/model/schemas';
 import { CALIPER_EVERY_MS, closing, trueThicknessMm } from '../instruments/caliper';
 import { PROBE_HOLE_MM, type TesterEvent, TesterRun } from '../instruments/boiling-tester';
 import { DRIVE_EVERY_MS, driving } from '../instruments/drive';

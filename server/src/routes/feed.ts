@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { dateIn, runUp } from '@calvik/core';
-import { localDate } from '@calvik/core/schemas';
+import { localDate } from '@calvik/core/model/schemas';
 import { invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';

@@ -14,7 +14,7 @@ import {
   isOrderOpen,
   neededColumns,
 } from '@calvik/core/imports';
-import { id } from '@calvik/core/schemas';
+import { id } from '@calvik/core/model/schemas';
 import type { Database, Entry } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
 import { plainCar } from '../plain-car';

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { z } from 'zod';
 import { collections } from '@calvik/core';
-import { factSchema, recordSchemas } from '@calvik/core/schemas';
+import { factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import {
   caliperRequest,
   driveRequest,

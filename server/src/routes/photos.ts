@@ -1,5 +1,5 @@
 import { Router, raw } from 'express';
-import { id } from '@calvik/core/schemas';
+import { id } from '@calvik/core/model/schemas';
 import { Problem } from '../problems';
 import type { Database } from '../database/database';
 

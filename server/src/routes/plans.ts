@@ -1,7 +1,7 @@
 import { Router, json } from 'express';
 import { z } from 'zod';
 import type { Collection, RecordOf } from '@calvik/core';
-import { quantity } from '@calvik/core/schemas';
+import { quantity } from '@calvik/core/model/schemas';
 import type { Planner } from '../planner/planner';
 import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';

@@ -1,7 +1,7 @@
 import { type Request, type Response, Router, json } from 'express';
 import { type Collection, type Fact, collections, dateIn } from '@calvik/core';
 import { refusalOf, needsPermission } from '@calvik/core/track';
-import { factSchema, id, instant, recordSchemas } from '@calvik/core/schemas';
+import { factSchema, id, instant, recordSchemas } from '@calvik/core/model/schemas';
 import { sayTo } from '@calvik/words';
 import { problemText, refusalProblem } from '@calvik/words/problems';
 import { Problem, fieldError, invalid } from '../problems';

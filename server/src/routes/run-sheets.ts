@@ -1,7 +1,7 @@
 import { type Response, Router } from 'express';
 import { z } from 'zod';
 import { plusDays } from '@calvik/core';
-import { id, localDate } from '@calvik/core/schemas';
+import { id, localDate } from '@calvik/core/model/schemas';
 import { runSheet, weekSheet } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';

@@ -1,6 +1,6 @@
 import { Router, json } from 'express';
 import { z } from 'zod';
-import { goods, id, whole } from '@calvik/core/schemas';
+import { goods, id, whole } from '@calvik/core/model/schemas';
 import type { LogbookCache } from '../database/logbook-cache';
 import { supplierAnswer } from '../instruments/supplier';
 import { Problem, invalid } from '../problems';

@@ -2,7 +2,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { Router, raw } from 'express';
 import { z } from 'zod';
 import type { Venue } from '@calvik/core';
-import { id, traceColumns } from '@calvik/core/schemas';
+import { id, traceColumns } from '@calvik/core/model/schemas';
 import {
   type TraceColumns,
   type TracePoint,

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { id } from '@calvik/core/schemas';
+import { id } from '@calvik/core/model/schemas';
 import { workListRows, workListSheet } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';

@@ -10,8 +10,8 @@ import {
   usualSession,
   withDucts,
 } from '@calvik/core';
-import { firstAt, playBedding } from '@calvik/core/bedding';
-import { heatedCarOf } from '@calvik/core/heat-outlook';
+import { firstAt, playBedding } from '@calvik/core/bedding/driving';
+import { heatedCarOf } from '@calvik/core/heat-outlook/computing';
 import { demoData } from '../../src/demo/load';
 
 const AIR_C = 18;

@@ -1,6 +1,6 @@
 /** The counter against simulated drives whose truth is known: every school that is driven, a procedure in mixed units, phones of 1, 5 and 10 samples a second. */
 import { type ApplicationFault, type Procedure, shippedProcedures } from '@calvik/core';
-import { applicationsOf, beginCount, countRun, takeEntry } from '@calvik/core/bedding';
+import { applicationsOf, beginCount, countRun, takeEntry } from '@calvik/core/bedding/driving';
 import { openTrace, traceCsv, traceIn } from '@calvik/core/traces';
 import { simulateDrive } from '../../src/instruments/drive';
 

@@ -1,15 +1,8 @@
 /** What a customer is told after an event: a sheet with before and after, and the same as a short text. */
-import {
-  carLabel,
-  type Booking,
-  type Logbook,
-  type UnitSystem,
-  dateSpan,
-  decisionsOn,
-  factsAfter,
-  judgeLook,
-  ofKind,
-} from '@calvik/core';
+import type { Booking, Logbook, UnitSystem } from '@calvik/core';
+import { dateSpan } from '@calvik/core/calendar';
+import { carLabel, ofKind } from '@calvik/core/logbook';
+import { decisionsOn, factsAfter, judgeLook } from '@calvik/core/sessions';
 import { closingOf, wearOver, wearPerHour } from '@calvik/core/track';
 import { findingText } from '../findings';
 import { complaintWords, cornerNames } from '../names';

@@ -1,16 +1,8 @@
 /** The bedding sheet: what was done to which pair, application by application, what the faces said, and who accepted it. */
-import {
-  carLabel,
-  type BeddingBegun,
-  type BeddingDriven,
-  type BeddingLook,
-  type Logbook,
-  type UnitSystem,
-  axleParts,
-  dateIn,
-  longDate,
-  ofKind,
-} from '@calvik/core';
+import type { BeddingBegun, BeddingDriven, BeddingLook, Logbook, UnitSystem } from '@calvik/core';
+import { dateIn, longDate } from '@calvik/core/calendar';
+import { axleParts } from '@calvik/core/inventory';
+import { carLabel, ofKind } from '@calvik/core/logbook';
 import {
   applicationText,
   authorNames,

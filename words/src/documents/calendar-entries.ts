@@ -1,16 +1,9 @@
 /** Calendar entries of jobs and events. */
-import {
-  type Instant,
-  type Job,
-  type LocalDate,
-  type Logbook,
-  type TrackEvent,
-  dateIn,
-  isDone,
-  loadUpOf,
-  plusDays,
-  carLabel,
-} from '@calvik/core';
+import type { Instant, Job, LocalDate, Logbook, TrackEvent } from '@calvik/core';
+import { dateIn, plusDays } from '@calvik/core/calendar';
+import { loadUpOf } from '@calvik/core/demand';
+import { isDone } from '@calvik/core/jobs';
+import { carLabel } from '@calvik/core/logbook';
 import { jobNames } from '../names';
 import { workName } from '../work-names';
 

@@ -1,5 +1,7 @@
 /** What the driver reads before going out again: on a screen, as a text, on paper. */
-import { carLabel, type Logbook, type SessionDecision, findSession } from '@calvik/core';
+import type { Logbook, SessionDecision } from '@calvik/core';
+import { carLabel } from '@calvik/core/logbook';
+import { findSession } from '@calvik/core/sessions';
 import { findingText } from '../findings';
 import { sayTo } from '../reader';
 import { counted } from '../texts';

@@ -1,20 +1,10 @@
 /** Texts to a customer. */
-import {
-  carLabel,
-  type Booking,
-  type Job,
-  type Logbook,
-  type Message,
-  dateIn,
-  dateSpan,
-  decisionsOn,
-  isDone,
-  longDate,
-  sessionsAt,
-  shortDate,
-  timeIn,
-} from '@calvik/core';
-import { loadUpOf, rulesInForce } from '@calvik/core';
+import type { Booking, Job, Logbook, Message } from '@calvik/core';
+import { dateIn, dateSpan, longDate, shortDate, timeIn } from '@calvik/core/calendar';
+import { isDone } from '@calvik/core/jobs';
+import { carLabel } from '@calvik/core/logbook';
+import { decisionsOn, sessionsAt } from '@calvik/core/sessions';
+import { loadUpOf, rulesInForce } from '@calvik/core/demand';
 import { type WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list } from '../texts';

@@ -1,14 +1,8 @@
 /** A referral: what cannot be mended here, in writing, for whoever takes it on. */
-import {
-  carLabel,
-  type Logbook,
-  type ReferralWritten,
-  type UnitSystem,
-  dateIn,
-  findSession,
-  longDate,
-  ofKind,
-} from '@calvik/core';
+import type { Logbook, ReferralWritten, UnitSystem } from '@calvik/core';
+import { dateIn, longDate } from '@calvik/core/calendar';
+import { carLabel, ofKind } from '@calvik/core/logbook';
+import { findSession } from '@calvik/core/sessions';
 import { type Means, findDiagnosis, judgeDiagnosis } from '@calvik/core/diagnosis';
 import { causeNames, evidenceText, remedyTexts, shareText, signNames } from '../diagnosis';
 import { sayTo } from '../reader';

@@ -1,17 +1,10 @@
 /** The run sheet of a day, for the wall. */
-import {
-  carLabel,
-  type Job,
-  type LocalDate,
-  type Logbook,
-  type UnitSystem,
-  dateIn,
-  isDone,
-  kindOfWork,
-  shortDate,
-  timeIn,
-  loadUpOf,
-} from '@calvik/core';
+import type { Job, LocalDate, Logbook, UnitSystem } from '@calvik/core';
+import { dateIn, shortDate, timeIn } from '@calvik/core/calendar';
+import { loadUpOf } from '@calvik/core/demand';
+import { isDone } from '@calvik/core/jobs';
+import { carLabel } from '@calvik/core/logbook';
+import { kindOfWork } from '@calvik/core/model';
 import { type WorkItem, bottlesToTake, toolsFor } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';

@@ -1,5 +1,7 @@
 /** Work and shopping lists as tables, for any program that reads CSV or JSON; metric throughout. */
-import { carLabel, type Logbook, dateIn, timeIn } from '@calvik/core';
+import type { Logbook } from '@calvik/core';
+import { dateIn, timeIn } from '@calvik/core/calendar';
+import { carLabel } from '@calvik/core/logbook';
 import type { ShoppingList, WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { partText, reasonText, shoppingBasisText, shoppingLineName, workFindingText } from '../work';

@@ -1,5 +1,8 @@
 /** A week of the shop on one page, for the wall. */
-import { type LocalDate, type Logbook, carLabel, dateIn, isDone, plusDays, shortDate, timeIn } from '@calvik/core';
+import type { LocalDate, Logbook } from '@calvik/core';
+import { dateIn, plusDays, shortDate, timeIn } from '@calvik/core/calendar';
+import { isDone } from '@calvik/core/jobs';
+import { carLabel } from '@calvik/core/logbook';
 import { type WeekDay, weekDays } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { workFindingText, goodsName } from '../work';

@@ -1,5 +1,7 @@
 /** A work list on paper, with a box to tick for each piece of work. */
-import { type LocalDate, type Logbook, type UnitSystem, carLabel, dateIn, shortDate, timeIn } from '@calvik/core';
+import type { LocalDate, Logbook, UnitSystem } from '@calvik/core';
+import { dateIn, shortDate, timeIn } from '@calvik/core/calendar';
+import { carLabel } from '@calvik/core/logbook';
 import type { WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { fluidText, partText, reasonText, workFindingText } from '../work';

@@ -1,16 +1,16 @@
-import {
-  type Booking,
-  type HydraulicsFindings,
-  type InventoryFindings,
-  type Logbook,
-  type PadFindings,
-  type PedalFindings,
-  type Place,
-  type RotorFindings,
-  type TighteningPattern,
-  type TorqueFindings,
-  carLabel,
+import type {
+  Booking,
+  HydraulicsFindings,
+  InventoryFindings,
+  Logbook,
+  PadFindings,
+  PedalFindings,
+  Place,
+  RotorFindings,
+  TighteningPattern,
+  TorqueFindings,
 } from '@calvik/core';
+import { carLabel } from '@calvik/core/logbook';
 import {
   atPlace,
   cornerNames,

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { carLabel, type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, ofKind } from '@calvik/core';
-import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding';
+import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding/driving';
 import { traceCsv } from '@calvik/core/traces';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
 import { dropDraft } from '../../state/bedding-draft';

@@ -3,7 +3,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { BeddingBegun, Car, DrivenApplication } from '@calvik/core';
-import { followRun, playBedding } from '@calvik/core/bedding';
+import { followRun, playBedding } from '@calvik/core/bedding/driving';
 import type { TraceColumns } from '@calvik/core/traces';
 import { applicationText, countText } from '@calvik/words/bedding';
 import { traceProblemText } from '@calvik/words/traces';

@@ -11,7 +11,7 @@ import {
   preferredUnit,
   unitDefinition,
 } from '@calvik/core';
-import { type BeddingOutlook, beddingOutlook, outlookFindings } from '@calvik/core/bedding';
+import { type BeddingOutlook, beddingOutlook, outlookFindings } from '@calvik/core/bedding/driving';
 import { fonts } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { CurveChart } from '../../ui/curve-chart';

@@ -1,7 +1,7 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import { ThemeProvider } from 'react-native-paper';
 import { type BeddingBands, quantityParts } from '@calvik/core';
-import { type CounterState, type Prompt } from '@calvik/core/bedding';
+import { type CounterState, type Prompt } from '@calvik/core/bedding/driving';
 import { applicationText, countText, moreText, promptText } from '@calvik/words/bedding';
 import { useSay } from '../../state/use-say';
 import { type Tokens, dark, fonts, light } from '../../theme/tokens';

@@ -17,7 +17,7 @@ import {
 } from '@calvik/core';
 import type { HeatedCar } from '@calvik/core/heat';
 import { compoundOnAxle } from '@calvik/core';
-import { heatedCarOf } from '@calvik/core/heat-outlook';
+import { heatedCarOf } from '@calvik/core/heat-outlook/computing';
 
 /** A car as the heat model drives it while it is bedded. */
 export interface BeddingCar {

@@ -13,7 +13,7 @@ import {
   sampleOf,
   takeEntry,
   timePassed,
-} from '@calvik/core/bedding';
+} from '@calvik/core/bedding/driving';
 import { type DraftHead, beginDraft, readDraft, readDraftHead, writeAll, writeLast } from '../../state/bedding-draft';
 import type { BeddingCar } from './use-bedding';
 

@@ -2,9 +2,18 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { carLabel, type BrakeSheet, type Car, type Fastener, USUAL_MAX_PLAY_MM, brakeSheetOf } from '@calvik/core';
+import {
+  type BrakeSheet,
+  type Car,
+  type Fastener,
+  type SchemaIssue,
+  USUAL_MAX_PLAY_MM,
+  brakeSheetOf,
+  carLabel,
+} from '@calvik/core';
+import { recordSchemas } from '@calvik/core/model/schemas';
 import { patternText, threadConditionNames } from '@calvik/words';
-import { typingExample } from '@calvik/words/input';
+import { issueText, typingExample } from '@calvik/words/input';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { LineInput } from '../../ui/line-input';
@@ -19,6 +28,7 @@ import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord } from '../save-record';
 import { useDraft } from '../../state/use-draft';
+import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
 interface Line {
@@ -52,6 +62,7 @@ function SheetPage({ car }: { car: Car }) {
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
+  const say = useSay();
   const read = useReadFigure();
   const { system, show } = useUnits();
   const sheet = brakeSheetOf(logbook, car);
@@ -132,12 +143,11 @@ function SheetPage({ car }: { car: Car }) {
   const save = async (): Promise<void> => {
     const made = make();
     if (typeof made === 'string') return setProblem(made);
-    const { recordSchemas } = await import('@calvik/core/schemas');
     const checked = recordSchemas.brakeSheets.safeParse(made);
     if (!checked.success) {
       const issue = checked.error.issues[0];
       const at = typeof issue?.path[1] === 'number' ? `${made.fasteners[issue.path[1]]?.name}: ` : '';
-      return setProblem(`${at}${issue?.message ?? 'This cannot be saved.'}`);
+      return setProblem(`${at}${issue ? issueText(issue as SchemaIssue, say) : 'This cannot be saved.'}`);
     }
     setSaving(true);
     const result = await sync.save('brakeSheets', checked.data);

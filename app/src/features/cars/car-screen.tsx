@@ -28,7 +28,6 @@ import { CornerMap } from '../../ui/corner-map';
 import { Gone } from '../gone';
 import { IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { ClearedBy } from '../fluid/cleared-by';
 import { FluidCard } from '../fluid/fluid-card';
 import { CarHistory } from '../fluid/history';
 import { RecordFoot } from '../record-foot';
@@ -127,7 +126,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
     >
       <Columns>
         <View style={styles.first}>
-          <FluidCard car={car} event={event} clearedBy={ClearedBy} />
+          <FluidCard car={car} event={event} />
           <MainButton mode="outlined" icon="wrench" onPress={() => void startService()}>
             {serviceJob
               ? logbook.factsOfJob(serviceJob.id).length > 0

@@ -1,4 +1,3 @@
-import type { ComponentType } from 'react';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import {
@@ -19,6 +18,7 @@ import { FindingLines } from '../finding-line';
 import { useTell } from '../../state/use-say';
 import { policyName } from '@calvik/words';
 import { FigureView } from '../../ui/working';
+import { ClearedBy } from './cleared-by';
 import { FluidBar } from './fluid-bar';
 import { useFluid } from './use-fluid';
 import { routes } from '../routes';
@@ -39,18 +39,7 @@ function dueLine({ nextDue }: FluidJudgement, today: string): string {
 }
 
 /** A car's fluid in one glance: verdict and reasons, the bar, the figures, and what falls due. */
-export function FluidCard({
-  car,
-  event,
-  detail = true,
-  clearedBy: ClearedBy,
-}: {
-  car: Car;
-  event: TrackEvent | null;
-  detail?: boolean;
-  /** Asked of a car with a wrong mix only, which is rare: the first page fetches it when it is. */
-  clearedBy: ComponentType<{ carId: string }>;
-}) {
+export function FluidCard({ car, event, detail = true }: { car: Car; event: TrackEvent | null; detail?: boolean }) {
   const judgement = useFluid(car, event);
   const logbook = useLogbook();
   const today = useToday();

@@ -2,17 +2,9 @@ import { useRouter } from 'expo-router';
 import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { Reading } from '../../ui/reading';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Logbook,
-  type RunUpCar,
-  type RunUpEvent,
-  carLabel,
-  dateIn,
-  dateSpan,
-  eventsOn,
-  shortDate,
-  timeIn,
-} from '@calvik/core';
+import type { Logbook, RunUpCar, RunUpEvent } from '@calvik/core';
+import { dateIn, dateSpan, shortDate, timeIn } from '@calvik/core/calendar';
+import { carLabel, eventsOn } from '@calvik/core/logbook';
 import { jobNames } from '@calvik/words';
 import { isFirstOfVisit } from '../../state/storage';
 import { useAppSelector, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
@@ -20,13 +12,12 @@ import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
-import { FluidCard } from '../fluid/fluid-card';
 import { laterPiece } from '../later';
 import { useRunUp } from './use-run-up';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
 
-const ClearedBy = laterPiece('ClearedBy');
+const BesideRunUp = laterPiece('BesideRunUp');
 const AnotherLookBanner = laterPiece('AnotherLookBanner');
 
 function DaysToGo({ days }: { days: number }) {
@@ -148,7 +139,7 @@ function useEventsToday() {
   const logbook = useLogbook();
   const today = useToday();
   const crewId = useCrewOnDuty()?.id ?? null;
-  const events = eventsOn(logbook, today, null, true);
+  const events = eventsOn(logbook, today);
   const own = crewId === null ? undefined : events.find((e) => e.crewIds.includes(crewId));
   const key = own ? `${own.id} ${today} ${crewId}` : null;
   useEffect(() => {
@@ -267,42 +258,9 @@ export function RunUpScreen() {
     <View style={styles.sides}>
       <View style={styles.left}>{list}</View>
       <View style={[styles.right, { borderColor: t.rule }]}>
-        {shown ? <Beside carId={shown.carId} eventId={shown.eventId} /> : null}
+        {shown ? <BesideRunUp carId={shown.carId} eventId={shown.eventId} /> : null}
       </View>
     </View>
-  );
-}
-
-/** The selected car beside the board. */
-function Beside({ carId, eventId }: { carId: string; eventId: string }) {
-  const router = useRouter();
-  const logbook = useLogbook();
-  const car = logbook.cars.get(carId);
-  if (!car) return null;
-  return (
-    <Screen
-      title={carLabel(logbook, car.id)}
-      above={logbook.customers.get(car.customerId)?.name}
-      actions={
-        <MainButton mode="outlined" onPress={() => router.push(routes.car(carId, { event: eventId }))}>
-          Open car
-        </MainButton>
-      }
-      footer={
-        <View style={styles.actions}>
-          <View style={styles.grow}>
-            <MainButton onPress={() => router.push(routes.test(carId, { event: eventId }))}>Test fluid</MainButton>
-          </View>
-          <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => router.push(routes.planWork(carId, { event: eventId }))}>
-              Plan a flush
-            </MainButton>
-          </View>
-        </View>
-      }
-    >
-      <FluidCard car={car} event={logbook.events.get(eventId) ?? null} clearedBy={ClearedBy} />
-    </Screen>
   );
 }
 
@@ -320,6 +278,4 @@ const styles = StyleSheet.create({
   sides: { flex: 1, flexDirection: 'row', minHeight: 0 },
   left: { flex: 1, minWidth: 0 },
   right: { flex: 1, minWidth: 0, maxWidth: 560, borderLeftWidth: 1 },
-  actions: { flexDirection: 'row', gap: 8 },
-  grow: { flex: 1 },
 });

@@ -2,7 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { BrakingZone, Venue } from '@calvik/core';
-import { withoutZone } from '@calvik/core/laps';
+import { withoutZone } from '@calvik/core/traces/laps';
 import type { TraceColumns } from '@calvik/core/traces';
 import { traceProblemText } from '@calvik/words/traces';
 import { useLogbook, useSync } from '../../state/hooks';

@@ -1,6 +1,5 @@
 import type { Fact } from '@calvik/core';
 import { fireEvent, screen, within } from '@testing-library/react';
-import { ClearedBy } from '../../../src/features/fluid/cleared-by';
 import { FluidCard } from '../../../src/features/fluid/fluid-card';
 import { CarHistory } from '../../../src/features/fluid/history';
 import { BottleScreen } from '../../../src/features/inventory/bottle-screen';
@@ -21,7 +20,7 @@ jest.mock('expo-router', () => ({
 
 describe('the fluid card', () => {
   test('in order: the figures, no reason, no colour word', () => {
-    show(<FluidCard car={car} event={null} clearedBy={ClearedBy} />, [flush(20, 10)]);
+    show(<FluidCard car={car} event={null} />, [flush(20, 10)]);
     expect(screen.getByTestId('verdict').textContent).toBe('In order');
     expect(screen.getByRole('button', { name: /^Boiling point today 3\d\d °C: show the working$/ })).toBeTruthy();
     expect(screen.queryByText('Needs you')).toBeNull();
@@ -29,13 +28,13 @@ describe('the fluid card', () => {
   });
 
   test('nothing known: says what to do', () => {
-    show(<FluidCard car={car} event={null} clearedBy={ClearedBy} />);
+    show(<FluidCard car={car} event={null} />);
     expect(screen.getByText('No test and no flush on record: test the fluid.')).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Boiling point today/ })).toBeNull();
   });
 
   test('too much water: stop, with the figures in the sentence and on the bar', () => {
-    show(<FluidCard car={car} event={null} clearedBy={ClearedBy} />, [flush(20, 300), boil(21, 1, 188)]);
+    show(<FluidCard car={car} event={null} />, [flush(20, 300), boil(21, 1, 188)]);
     expect(screen.getAllByTestId('verdict')[0]!.textContent).toBe('Stop');
     expect(screen.getByText(/Boils at 18\d\s°C on the day; the fluid gets to 200\s°C\./)).toBeTruthy();
     expect(screen.getByTestId('limit-bar').getAttribute('aria-label')).toMatch(/Wants 230 °C/);
@@ -51,13 +50,13 @@ describe('the fluid card', () => {
         bottleId: wrong.id,
       })),
     } as typeof poured;
-    show(<FluidCard car={car} event={null} clearedBy={ClearedBy} />, [mixed], { fluids: [silicone], bottles: [wrong] });
+    show(<FluidCard car={car} event={null} />, [mixed], { fluids: [silicone], bottles: [wrong] });
     fireEvent.click(await screen.findByRole('button', { name: 'A workshop has cleared it' }, { timeout: 60_000 }));
     expect(screen.getByLabelText('Workshop, and what was done')).toBeTruthy();
   });
 
   test('a figure opens down to the fact it rests on, and back', () => {
-    show(<FluidCard car={car} event={null} clearedBy={ClearedBy} />, [flush(20, 100), boil(21, 2, 290)]);
+    show(<FluidCard car={car} event={null} />, [flush(20, 100), boil(21, 2, 290)]);
     fireEvent.click(screen.getByRole('button', { name: /^Boiling point on the day/ }));
     const sheet = within(screen.getByTestId('working-sheet'));
     expect(sheet.getAllByText('label: Label of Orsen Race 325')).toHaveLength(2);

@@ -1,6 +1,6 @@
 /**
  * The schemas that check what comes in. They stand apart from the rest of core so that a screen that only shows
- * judgements does without them: import them from `@calvik/core/schemas`.
+ * judgements does without them: import them from `@calvik/core/model/schemas`.
  */
 export * from './primitives';
 export { said } from './said';

@@ -1,15 +1,7 @@
 /** The fluid: every exchange of the job, nipple by nipple, with its bottles, what was topped up, and where it had to start again. */
-import {
-  type ClutchBled,
-  type ExchangeBegun,
-  type NippleBled,
-  type ReservoirToppedUp,
-  judgeClutch,
-  judgeUnderMin,
-  ofKind,
-  reservoirCourse,
-  wentUnderMin,
-} from '@calvik/core';
+import type { ClutchBled, ExchangeBegun, NippleBled, ReservoirToppedUp } from '@calvik/core';
+import { judgeClutch, judgeUnderMin } from '@calvik/core/hydraulics';
+import { ofKind, reservoirCourse, wentUnderMin } from '@calvik/core/logbook';
 import { bubbleNames, cornerNames, methodNames, nippleNames } from '../../names';
 import type { SheetSection } from './types';
 import type { SheetWriter } from './writer';

@@ -1,14 +1,9 @@
 /** What was found when the car came, and what was done about it. */
-import {
-  compoundName,
-  type CheckItem,
-  type ChecksDone,
-  type Fact,
-  type ReservoirSeen,
-  axles,
-  judgeLevel,
-  ofKind,
-} from '@calvik/core';
+import type { CheckItem, ChecksDone, Fact, ReservoirSeen } from '@calvik/core';
+import { judgeLevel } from '@calvik/core/hydraulics';
+import { compoundName } from '@calvik/core/inventory';
+import { ofKind } from '@calvik/core/logbook';
+import { axles } from '@calvik/core/model';
 import { actionNames, checkNames, complaintWords, feelNames, placeName, subjectNames } from '../../names';
 import type { SheetWriter } from './writer';
 

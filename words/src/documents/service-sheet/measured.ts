@@ -1,16 +1,10 @@
 /** Pads and rotors: as they were measured, and drawn as they are on the car now. */
-import {
-  type Corner,
-  type CornerState,
-  axleOfCorner,
-  corners,
-  discardThicknessMm,
-  measuredIn,
-  measurementKinds,
-  rotorReadingsAt,
-  thinnestEnd,
-  usualNewPadMm,
-} from '@calvik/core';
+import type { Corner, CornerState } from '@calvik/core';
+import { rotorReadingsAt } from '@calvik/core/inventory';
+import { axleOfCorner, corners } from '@calvik/core/model';
+import { thinnestEnd, usualNewPadMm } from '@calvik/core/pads';
+import { discardThicknessMm } from '@calvik/core/rotors';
+import { measuredIn, measurementKinds } from '@calvik/core/service';
 import { cornerNames, padConditionWords, facesText } from '../../names';
 import { capital } from '../../texts';
 import { measurementSections } from '../measurements';

@@ -1,15 +1,8 @@
-import {
-  carLabel,
-  type Logbook,
-  type PedalCheck,
-  type ServiceJudgement,
-  type UnitSystem,
-  axles,
-  dateIn,
-  layerOnAxle,
-  longDate,
-  ofKind,
-} from '@calvik/core';
+import type { Logbook, PedalCheck, ServiceJudgement, UnitSystem } from '@calvik/core';
+import { layerOnAxle } from '@calvik/core/bedding';
+import { dateIn, longDate } from '@calvik/core/calendar';
+import { carLabel, ofKind } from '@calvik/core/logbook';
+import { axles } from '@calvik/core/model';
 import { axleNames, feelNames, patternText, ruleOwnerNames } from '../../names';
 import { layerStateNames } from '../../bedding';
 import { doneLines, foundLines } from './found';

@@ -1,9 +1,8 @@
 import { Slot, useGlobalSearchParams } from 'expo-router';
-import { stepsByKey } from '@calvik/core';
+import { stepsByKey } from '@calvik/core/model';
 import { useEffect } from 'react';
 import { laterScreen } from '../../../features/later';
-import { LAST_STEP_KEY, type LastStep } from '../../../features/work/resume';
-import { write } from '../../../state/storage';
+import { rememberStep } from '../../../state/last-step';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';
 
@@ -16,7 +15,7 @@ export default function ServiceLayout() {
   const key = stepsByKey.get(step ?? '')?.key;
   const isStep = key !== undefined;
   useEffect(() => {
-    if (key) write(LAST_STEP_KEY, { jobId: job, key } satisfies LastStep);
+    if (key) rememberStep({ jobId: job, key });
   }, [job, key]);
   if (!wide || !isStep) return <Slot />;
   return (

@@ -1,5 +1,7 @@
-import { type Logbook, heatCasesAhead, outlookOf } from '@calvik/core';
-import { outlookOfCase } from '../workers/heat-worker';
+import type { Logbook } from '@calvik/core';
+import { outlookOf } from '@calvik/core/heat-outlook';
+import { heatCasesAhead } from '@calvik/core/readiness';
+import { outlookOfCase } from './heat-worker';
 
 /** Longer than this nobody waits for it: what is not there then is computed where it is asked for. */
 const LONGEST_MS = 4000;
