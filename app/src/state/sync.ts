@@ -99,7 +99,8 @@ export class Sync {
         if (!loaded && !page.more) await this.firstWhole(page);
         else if (page.changes.length > 0 || !loaded || !online) {
           this.store.dispatch(received(page));
-          if (page.changes.length > 0) void this.prepare();
+          // Half a logbook is nothing to prepare: the first reading does it at its end.
+          if (loaded && page.changes.length > 0) void this.prepare();
         }
         if (!page.more) return;
       }

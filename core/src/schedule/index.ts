@@ -3,7 +3,7 @@ export type { Plan, Problem, Score } from './problem';
 export { type PlanningCase, type ProposedPlan, jobKindOf, planningCase, proposedPlan, staysPut } from './from-logbook';
 export { absenceOf, breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';
 export type { ScheduleFindings } from './findings';
-export { slotFindings, workLists } from './slot';
+export { slotFindings, workLists, workListsInTurn } from './slot';
 export { type AnotherLook, type Told, needsAnotherLook, planBasis, toldOf } from './another-look';
 export { type LeftOut, type PlanAnswer, type PlanProgress, type PlanRun, goodsWays } from './answer';
 export { type PersonDay, type Unplanned, type WeekDay, unplannedWork, visitFor, weekDays } from './weeks';

@@ -2,7 +2,7 @@ import { type LocalDate, dateIn, daysBetween, timeIn } from '../calendar';
 import { conflictFinding, conflictingJobs } from '../jobs';
 import type { Logbook } from '../logbook';
 import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
-import { type WorkItem, workOfEvents } from '../work';
+import { type WorkItem, workOfEvents, workOfEventsInTurn } from '../work';
 import { type ScheduleFindings, scheduleFinding } from './findings';
 import { absenceOf, hoursOf, minutesOf, timeOf } from './hours';
 
@@ -98,6 +98,14 @@ export function workLists(logbook: Logbook, today: LocalDate): ReadonlyMap<strin
     days.set(today, found);
   }
   return found;
+}
+
+/** {@link workLists} booking by booking: derived without holding up whoever waits for something else. */
+export function* workListsInTurn(logbook: Logbook, today: LocalDate): Generator<undefined, void, undefined> {
+  if (lists.get(logbook)?.has(today)) return;
+  const found = yield* workOfEventsInTurn(logbook, today);
+  const days = lists.get(logbook) ?? new Map<string, ReadonlyMap<string, WorkItem[]>>();
+  lists.set(logbook, days.set(today, found));
 }
 
 const itemsOf = (logbook: Logbook, bookingId: string, today: LocalDate): WorkItem[] =>

@@ -280,6 +280,20 @@ function impossibleBecause(
 
 /** The work of every booking of one event; or of all events that are to come or just over, soonest first. */
 export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: string): Map<string, WorkItem[]> {
+  const inTurn = workOfEventsInTurn(logbook, today);
+  let step = inTurn.next();
+  while (!step.done) step = inTurn.next();
+  const lists = step.value;
+  if (eventId !== undefined)
+    for (const id of lists.keys()) if (logbook.bookings.get(id)?.eventId !== eventId) lists.delete(id);
+  return lists;
+}
+
+/** {@link workOfEvents} booking by booking, for whoever has something else to do in between; returns the lists when it is done. */
+export function* workOfEventsInTurn(
+  logbook: Logbook,
+  today: LocalDate,
+): Generator<undefined, Map<string, WorkItem[]>, undefined> {
   const lists = new Map<string, WorkItem[]>();
   const events = [...logbook.events.values()]
     .filter((e) => !e.archived)
@@ -302,11 +316,10 @@ export function workOfEvents(logbook: Logbook, today: LocalDate, eventId?: strin
           keys: new Set([...known.keys, item.key]),
         });
       }
+      yield;
     }
   }
   allot(logbook, lists.values(), today);
-  if (eventId !== undefined)
-    for (const id of lists.keys()) if (logbook.bookings.get(id)?.eventId !== eventId) lists.delete(id);
   return lists;
 }
 
