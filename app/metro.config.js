@@ -15,4 +15,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return context.resolveRequest(context, name, platform);
 };
 
+// A module is evaluated when it is first used: a page does not wait for the code of others.
+config.transformer.getTransformOptions = async () => ({
+  transform: { experimentalImportSupport: false, inlineRequires: true },
+});
+
 module.exports = config;
