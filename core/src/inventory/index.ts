@@ -1,4 +1,6 @@
+export * from './as-it-came';
 export * from './bottles';
 export type { InventoryFindings } from './findings';
+export * from './labels';
 export * from './parts';
 export * from './supply';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Awaited as AwaitedGoods, type PartsOrder, shortDate } from '@calvik/core';
+import { type Awaited as AwaitedGoods, type PartsOrder, shortDate, nextLabel } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
@@ -8,7 +8,6 @@ import { Text } from '../../ui/text';
 import { useMoney } from '../money';
 import { newId, newRecord } from '../save-record';
 import { ChangeLine } from './change-line';
-import { nextLabel } from './labels';
 import { waitingFor } from './order-words';
 
 /** A line that is on its way; at the door it becomes sets, pairs and bottles with labels of their own. */

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { type Compound, type PadSet, compoundName } from '@calvik/core';
+import { type Compound, type PadSet, compoundName, compoundByName, nextLabel } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
@@ -10,7 +10,7 @@ import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { compoundByName, nextLabel, ownerOptions } from './labels';
+import { ownerOptions } from './labels';
 import { newCompound } from './compound-form';
 
 interface PadSetForm {
@@ -57,7 +57,7 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
   const compounds = useSaveRecord('compounds', form, () => undefined);
   /** The compound of this name; a name that nobody has used yet makes a new one. */
   const compoundFor = async (name: string): Promise<Compound | null> => {
-    const known = compoundByName(logbook, name);
+    const known = compoundByName(logbook.compounds.values(), name);
     if (known) return known;
     const made = newCompound(name, form.getValues('use'));
     return (await compounds.saveRecord(made, null)) ? made : null;

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import type { RotorPair } from '@calvik/core';
+import { type RotorPair, nextLabel } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
@@ -10,7 +10,7 @@ import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
 import { takenBy } from '../doubles';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { nextLabel, ownerOptions } from './labels';
+import { ownerOptions } from './labels';
 
 interface RotorPairForm {
   label: string;

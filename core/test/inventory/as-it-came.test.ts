@@ -1,0 +1,143 @@
+import fc from 'fast-check';
+import {
+  type AsItCameEntry,
+  type AxleAsItCame,
+  type Collection,
+  type Fact,
+  asItCame,
+  axleParts,
+  axles,
+  compoundName,
+  cornersOf,
+  layerOnAxle,
+  padsAt,
+  rotorAt,
+} from '../../src';
+import { factSchema, recordSchemas } from '../../src/model/schemas';
+import { CREW, book, compoundNamed, makeCar, newId } from '../builders/book';
+import { makePadSet } from '../builders/service-book';
+
+const car = makeCar();
+const NOW = '2026-05-04T07:00:00.000Z';
+const writer = { by: CREW, now: NOW, newId };
+const nothing: AxleAsItCame = { pads: null, rotors: null, isBedded: null };
+
+const mm = (min: number, max: number) => fc.integer({ min: min * 10, max: max * 10 }).map((tenths) => tenths / 10);
+const known: fc.Arbitrary<AxleAsItCame> = fc.record({
+  pads: fc.option(
+    fc.record({
+      compound: fc.constantFrom('Kerren R2', 'kerren  r2', ' KERREN R2 ', 'Ostra 9', 'ostra 9', 'Vell'),
+      use: fc.constantFrom('track' as const, 'road' as const),
+      newMm: mm(8, 20),
+      nowMm: fc.option(mm(1, 20)),
+    }),
+  ),
+  rotors: fc.option(fc.record({ newMm: mm(24, 36), discardMm: mm(18, 23), nowMm: fc.option(mm(15, 36)) })),
+  isBedded: fc.option(fc.boolean()),
+});
+
+/** The book after everything was saved, as the server would have it. */
+function saved(entries: AsItCameEntry[], before: Parameters<typeof book>[0] = {}) {
+  const of = <C extends AsItCameEntry['collection']>(c: C) =>
+    entries.filter((e) => e.collection === c).map((e) => e.body as Extract<AsItCameEntry, { collection: C }>['body']);
+  return book(
+    {
+      cars: [car],
+      ...before,
+      compounds: [compoundNamed('Kerren R2'), ...of('compounds')],
+      padSets: [...(before.padSets ?? []), ...of('padSets')],
+      rotorPairs: of('rotorPairs'),
+      jobs: of('jobs'),
+    },
+    of('facts') as Fact[],
+  );
+}
+
+describe('asItCame', () => {
+  const empty = book({ cars: [car], compounds: [compoundNamed('Kerren R2')] }, []);
+
+  it('writes nothing where nothing is known', () => {
+    expect(asItCame(empty, car, { front: nothing, rear: nothing }, writer)).toEqual([]);
+    expect(asItCame(empty, car, { front: { ...nothing, isBedded: true }, rear: nothing }, writer)).toEqual([]);
+  });
+
+  it('makes records and facts that can be saved, parts before what was seen of them, each with an id of its own', () => {
+    fc.assert(
+      fc.property(known, known, (front, rear) => {
+        const entries = asItCame(empty, car, { front, rear }, writer);
+        for (const { collection, body } of entries) {
+          const schema = collection === 'facts' ? factSchema : recordSchemas[collection as Collection];
+          expect(schema.safeParse(body)).toMatchObject({ success: true });
+        }
+        expect(new Set(entries.map((e) => e.body.id)).size).toBe(entries.length);
+        const order = entries.map((e) => (e.collection === 'facts' ? 2 : e.collection === 'jobs' ? 1 : 0));
+        expect(order).toEqual([...order].sort((a, b) => a - b));
+        const labels = entries.flatMap((e) =>
+          e.collection === 'padSets' || e.collection === 'rotorPairs' ? [e.body.label] : [],
+        );
+        expect(new Set(labels).size).toBe(labels.length);
+      }),
+    );
+  });
+
+  it('is read back as it was said: parts on their axles, thicknesses at their corners', () => {
+    fc.assert(
+      fc.property(known, known, (front, rear) => {
+        const said = { front, rear };
+        const entries = asItCame(empty, car, said, writer);
+        const logbook = saved(entries);
+        for (const axle of axles) {
+          const { pads, rotors } = said[axle];
+          const { padSet, rotorPair } = axleParts(logbook, car, axle);
+          expect(padSet?.newThicknessMm).toBe(pads?.newMm);
+          expect(rotorPair?.newThicknessMm).toBe(rotors?.newMm);
+          expect(rotorPair?.discardThicknessMm).toBe(rotors?.discardMm);
+          if (padSet && pads)
+            expect(compoundName(logbook, padSet).toLowerCase()).toBe(
+              pads.compound.trim().toLowerCase().replace(/\s+/g, ' '),
+            );
+          for (const corner of cornersOf(axle)) {
+            expect(padsAt(logbook, car, corner)?.inner.thicknessMm).toBe(pads?.nowMm ?? undefined);
+            expect(rotorAt(logbook, car, corner)?.thicknessesMm[0]).toBe(rotors?.nowMm ?? undefined);
+          }
+        }
+        // A compound of one name stands once, however often and in whatever spelling it was typed.
+        const made = entries.flatMap((e) => (e.collection === 'compounds' ? [e.body.name.toLowerCase()] : []));
+        expect(new Set(made).size).toBe(made.length);
+        expect(made).not.toContain('kerren r2');
+      }),
+    );
+  });
+
+  it('takes parts as bedded only where somebody says so, and vouches for no face', () => {
+    fc.assert(
+      fc.property(known, (front) => {
+        const logbook = saved(asItCame(empty, car, { front, rear: nothing }, writer));
+        if (front.pads || front.rotors)
+          expect(layerOnAxle(logbook, car, 'front', '2026-05-04').state).toBe(
+            // Where nobody says anything it has run elsewhere, and its first look is asked for when it matters.
+            front.isBedded === null ? 'assumed' : front.isBedded ? 'bedded' : 'green',
+          );
+        for (const corner of cornersOf('front')) {
+          expect(padsAt(logbook, car, corner)?.inner.isSeen ?? false).toBe(false);
+          expect(rotorAt(logbook, car, corner)?.isSeen ?? false).toBe(false);
+        }
+      }),
+    );
+  });
+
+  it('goes on with the labels of the shop', () => {
+    const before = { padSets: [makePadSet({ label: 'P-041' }), makePadSet({ label: 'the old ones' })] };
+    const pads = { compound: 'Kerren R2', use: 'track' as const, newMm: 12, nowMm: null };
+    const both = { ...nothing, pads };
+    const entries = asItCame(book({ cars: [car], ...before }, []), car, { front: both, rear: both }, writer);
+    expect(entries.flatMap((e) => (e.collection === 'padSets' ? [e.body.label] : []))).toEqual(['P-042', 'P-043']);
+  });
+
+  it('says of a drum that it has linings', () => {
+    const drums = makeCar({ rear: { ...car.rear, brake: 'drum' } });
+    const pads = { compound: 'Kerren R2', use: 'road' as const, newMm: 5.5, nowMm: 4 };
+    const rear = asItCame(empty, drums, { front: nothing, rear: { ...nothing, pads } }, writer);
+    expect(rear.find((e) => e.collection === 'padSets')?.body).toMatchObject({ isLining: true, axle: 'rear' });
+  });
+});
