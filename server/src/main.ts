@@ -9,6 +9,7 @@ import { Database } from './database/database';
 
 const FIRST_PORT = 4173;
 const LAST_PORT = FIRST_PORT + 19;
+const KEEP_ALIVE_MS = 65_000;
 
 /** Settings come from the environment: PORT, CALVIK_DATA, CALVIK_DEMO, CALVIK_DEMO_TIME_ZONE, CALVIK_STATIC, CALVIK_INSTRUMENT_SPEED, LOG_LEVEL. */
 async function main(): Promise<void> {
@@ -34,6 +35,8 @@ async function main(): Promise<void> {
     instrumentSpeed: Number(env.CALVIK_INSTRUMENT_SPEED ?? 8),
   });
   const server = createServer(app);
+  // A phone that asks every few seconds does so over one connection.
+  server.keepAliveTimeout = KEEP_ALIVE_MS;
 
   const port = await portOf(wanted, say);
   if (port === null) {

@@ -2,6 +2,10 @@
  * Every screen but the run-up, what is seldom opened on it, and the judgement that it is drawn from, in one piece of code that comes when
  * the first of them is wanted.
  */
+// Modules are evaluated when something of theirs is used. These two give to what is here already: sentences of work and plans, outlooks of heat.
+import '@calvik/core/heat-outlook/computing';
+import '@calvik/words/work';
+
 export { comingEvents, judgeEvent, runUp } from '@calvik/core';
 export { heatAhead } from '../workers/heat-ahead';
 export { BesideRunUp } from './run-up/beside-run-up';

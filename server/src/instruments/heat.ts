@@ -31,7 +31,7 @@ const OWN = { energy: 0.06, split: 0.1, cooling: 0.14, rotorMass: 0.02, padPath:
 /** So many cars of a hundred have a caliper that hangs, until somebody has found it. */
 const DRAGGING_OF_100 = 12;
 /** A caliper that drags gets so much hotter above the air, and by so many degrees at the most. */
-const DRAG = { rotor: 1.8, caliper: 1.4, mostC: 190 } as const;
+const DRAG = { rotor: 1.8, caliper: 1.4, mostC: 240 } as const;
 
 /** The corner at which a car's caliper hangs; null where none does, or it was freed. */
 export function draggingCorner(logbook: Logbook, car: Car): Corner | null {

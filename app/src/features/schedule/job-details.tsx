@@ -1,4 +1,3 @@
-import '@calvik/words/work';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
