@@ -25,7 +25,7 @@ import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { FromBottle } from './exchange';
+import { FromBottle } from './from-bottle';
 import { FindingLine, LiveFinding } from '../../finding-line';
 
 interface DrawForm {

@@ -11,7 +11,7 @@ import { Text } from '../../../ui/text';
 import { FigureView } from '../../../ui/working';
 import { recordText } from '../../../ui/quantity-text';
 import { StepFrame, lastOf } from '../step-frame';
-import { FromBottle } from './exchange';
+import { FromBottle } from './from-bottle';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { FindingLines } from '../../finding-line';

@@ -1,0 +1,105 @@
+import { useMemo } from 'react';
+import {
+  type ExchangeMethod,
+  type ReservoirWay,
+  type SequenceSchool,
+  inSequence,
+  judgeExchangeStart,
+  levelNow,
+  needsLeakDownTest,
+  planInJob,
+  reservoirFirst,
+  reservoirWay,
+} from '@calvik/core';
+import { bleedMethod } from '@calvik/core/run-up';
+import { useReadFigure } from '../../../ui/figure-fields';
+import { quantityText, recordText } from '../../../ui/quantity-text';
+import { useUnits } from '../../../ui/units';
+import { useDraft } from '../../../state/use-draft';
+import type { StepProps } from '../use-service';
+
+/** New fluid at a nipple after which a bleed of the calipers is done, %. Calvik's own figure. */
+const BLEED_NEW_PERCENT = 60;
+
+export interface ExchangeForm {
+  way: ReservoirWay;
+  method: ExchangeMethod | '';
+  scope: 'full' | 'heatAffected';
+  sequence: SequenceSchool;
+  bottleId: string;
+  drawn: string;
+  refill: string;
+  pressure: string;
+  wanted: string;
+}
+
+/** An exchange as it is being set up: what is typed, the plan that follows, and everything that there is to say of it. */
+export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
+  const { system } = useUnits();
+  const read = useReadFigure();
+  const { car: own } = s;
+  const levelMl = levelNow(own, s.facts);
+  const { begun } = s.exchange;
+  const usual = bleedMethod(logbook, own);
+  const first = reservoirFirst(own, levelMl, reservoirWay(own));
+  // What is begun anew after a soft pedal is a bleed.
+  const scopeNow = begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : null;
+  const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
+    way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
+    // Without the cap adapter for this car it takes the pedal.
+    method: begun?.method ?? (usual === 'pressure' ? '' : usual),
+    scope: scopeNow ?? (s.job.kind === 'trackBleed' ? 'heatAffected' : 'full'),
+    sequence: begun?.sequence ?? own.sequenceSchool,
+    bottleId: begun?.bottleId ?? '',
+    drawn: begun ? recordText(begun.drawnOffMl, 'volume', system) : quantityText(first.drawOffMl, 'volume', system),
+    refill: begun ? recordText(begun.refillMl, 'volume', system) : quantityText(first.refillMl, 'volume', system),
+    pressure: recordText(begun?.pressureKpa || null, 'pressure', system),
+    wanted: String(begun?.wantedNewPercent ?? 90),
+  });
+  const car = useMemo(() => inSequence(own, draft.sequence), [own, draft.sequence]);
+  const isFull = draft.scope === 'full';
+  const drawn = isFull ? read(draft.drawn, 'volume') : 0;
+  const refill = isFull ? read(draft.refill, 'volume') : 0;
+  const drawnOffMl = drawn ?? 0;
+  const refillMl = refill ?? 0;
+  const isPressed = draft.method !== '' && needsLeakDownTest(draft.method);
+  const pressureKpa = isPressed ? read(draft.pressure, 'pressure') : null;
+  const wantedNewPercent = isFull ? Number(draft.wanted) : BLEED_NEW_PERCENT;
+  const plan = useMemo(
+    () =>
+      draft.method === ''
+        ? null
+        : planInJob(own, s.facts, {
+            sequence: draft.sequence,
+            method: draft.method,
+            scope: draft.scope,
+            drawnOffMl,
+            refillMl,
+            wantedNewPercent,
+            levelMl,
+          }),
+    [own, s.facts, draft.sequence, draft.method, draft.scope, drawnOffMl, refillMl, wantedNewPercent, levelMl],
+  );
+  const findings = judgeExchangeStart(
+    own,
+    { method: draft.method || null, sequence: draft.sequence, levelMl, drawnOffMl, refillMl, pressureKpa },
+    s.exchange,
+  );
+  return {
+    draft,
+    change,
+    clear,
+    car,
+    levelMl,
+    isFull,
+    isPressed,
+    /** Null where a volume cannot be read. */
+    volumes: drawn === null || refill === null ? null : { drawnOffMl, refillMl },
+    drawnOffMl,
+    refillMl,
+    pressureKpa,
+    wantedNewPercent,
+    plan,
+    findings,
+  };
+}

@@ -1,0 +1,31 @@
+import { act, waitFor } from '@testing-library/react';
+import { BeddingLookScreen } from '../../../src/features/bedding/look-screen';
+import type * as Hands from '../../builders/hands';
+import { freshHands, press, router, saved, text, type } from '../../builders/hands';
+import { facts } from '../../builders/heat-scene';
+import { RUN, begun, driven, open } from '../../builders/bedding-scene';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+freshHands();
+
+test('the look: four faces, what they ask for, a milder decision only with a reason', async () => {
+  open(<BeddingLookScreen />, [begun, driven], { run: RUN });
+  press('Save the look');
+  expect(text()).toContain('Say what each of the four faces looks like.');
+  press('All four even blue-grey', 'checkbox');
+  expect(text()).toContain('Accept: bedded: nothing speaks against it.');
+  press('Open left front, inner face');
+  press('left front, inner face: Even blue-grey', 'checkbox');
+  press('left front, inner face: Pad outline', 'checkbox');
+  expect(text()).toContain('Clean and bed again: pad outline. Stood still hot');
+  press('Decision: Accept: bedded', 'radio');
+  press('Save the look');
+  expect(text()).toContain('The faces ask for more than that');
+  type('Because', 'Faint, gone after two laps');
+  await act(async () => press('Save the look'));
+  await waitFor(() =>
+    expect(saved('facts')).toMatchObject([
+      { kind: 'beddingLook', axle: 'front', decision: 'accept', reason: 'Faint, gone after two laps' },
+    ]),
+  );
+});

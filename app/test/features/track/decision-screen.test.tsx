@@ -1,0 +1,45 @@
+import { act, waitFor } from '@testing-library/react';
+import { DecisionScreen } from '../../../src/features/track/decision-screen';
+import { DriverCardScreen } from '../../../src/features/track/card-screen';
+import type * as Hands from '../../builders/hands';
+import { freshHands, press, router, text, type } from '../../builders/hands';
+import { driven, soft, facts, open, atLook } from '../../builders/track-scene';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+freshHands();
+
+describe('the decision', () => {
+  test('a doubtful pedal stays stopped, whoever signs; its own stop is signed at once', async () => {
+    open(<DecisionScreen />, atLook, [soft]);
+    expect(text()).toContain('Asked for by what was found: stop.');
+    press('Decision: Go', 'radio');
+    await act(async () => press('Sign: Go'));
+    expect(text()).toContain('It stays stopped: put right what stops it, and look again.');
+    press('Decision: Stop', 'radio');
+    await act(async () => press('Sign: Stop'));
+    await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
+    expect(facts('sessionDecision')[0]).toMatchObject({ decision: 'stop' });
+  });
+  test('limits are read; only the lead lets it go without them', async () => {
+    open(<DecisionScreen />, atLook, [driven()]);
+    press('Decision: Go', 'radio');
+    await act(async () => press('Sign: Go'));
+    expect(text()).toContain('Only the lead lets it go without limits.');
+    press('Decision: Go, with limits', 'radio');
+    type('Laps at most', 'five');
+    await act(async () => press('Sign: Go, with limits'));
+    expect(text()).toContain('Laps are whole: 5.');
+    type('Laps at most', '5');
+    press('Limits: Cool-down lap', 'checkbox');
+    expect(text()).toContain(
+      'The driver reads: 5 laps at most, a cool-down lap at the end, look after the next session.',
+    );
+    await act(async () => press('Sign: Go, with limits'));
+    await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
+    expect(facts('sessionDecision')[0]).toMatchObject({ limits: { maxLaps: 5, coolDownLap: true } });
+  });
+  test('without one there is no card yet', () => {
+    open(<DriverCardScreen />, atLook, [driven()]);
+    expect(text()).toContain('Nothing is decided yet after this session.');
+  });
+});

@@ -1,0 +1,82 @@
+import { act, waitFor } from '@testing-library/react';
+import { type Fact } from '@calvik/core';
+import { LookScreen } from '../../../src/features/track/look-screen';
+import type * as Hands from '../../builders/hands';
+import { freshHands, press, router, saved, text, type } from '../../builders/hands';
+import { facts as before } from '../../builders/heat-scene';
+import { id } from '../../builders/scene';
+import { fact, SESSION, driven, facts, open, atLook } from '../../builders/track-scene';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
+freshHands();
+
+describe('the look', () => {
+  test('a fault says where, a crack how long; what was found and is gone says what was done', async () => {
+    open(<LookScreen />, atLook, [driven()]);
+    press(/^Rotor faces and cracks/);
+    press('Found, faces: Crack', 'checkbox');
+    await act(async () => press('Save what was found'));
+    expect(text()).toContain('Crack: say where.');
+    press('Crack at: FL', 'checkbox');
+    await act(async () => press('Save what was found'));
+    expect(text()).toContain('Say how long the crack is.');
+    type('Length of the crack', '12 mm');
+    await act(async () => press('Save what was found'));
+    await waitFor(() => expect(facts('trackCheck')).toHaveLength(1));
+    expect(facts('trackCheck')[0]).toMatchObject({
+      check: 'faces',
+      faults: [{ fault: 'crack', corner: 'FL', lengthMm: 12 }],
+    });
+    expect(text()).toContain('Crack of 12.0 mm, left front.');
+    press(/^Rotor faces and cracks/);
+    await act(async () => press('All good', 'checkbox'));
+    expect(text()).toContain('It was not in order before: say what was done about it.');
+  });
+  test('the level is held against what is on record while it is typed', async () => {
+    const level = fact(302, 600, { kind: 'levelRead', sessionId: SESSION, levelMl: 250, toppedUpMl: 0 });
+    open(<LookScreen />, atLook, [driven(), { ...level, sessionId: id(999) } as Fact]);
+    press(/^Fluid level/);
+    type('Level', '190');
+    expect(text()).toContain('Level down 60 mL; wear explains 0 mL: it leaks.');
+    await act(async () => press('Save the level'));
+    await waitFor(() => expect(facts('levelRead')).toHaveLength(1));
+  });
+  test('pads that have grown are asked about before they are saved', async () => {
+    const read = fact(303, 700, {
+      kind: 'padMeasurement',
+      jobId: id(50),
+      corner: 'FL',
+      padSetId: null,
+      inner: { thicknessMm: 7, otherEndMm: null, conditions: [] },
+      outer: { thicknessMm: 7, otherEndMm: null, conditions: [] },
+      hatClearanceMm: null,
+      instrument: 'byHand',
+    });
+    open(<LookScreen />, atLook, [driven(), read]);
+    press(/^Pads through the window/);
+    press(/^FL inner/);
+    type('FL inner', '8.4');
+    await act(async () => press('Save pads'));
+    expect(text()).toContain('FL: inner and outer, both.');
+    press(/^FL outer/);
+    type('FL outer', '7');
+    await act(async () => press('Save pads'));
+    expect(text()).toContain('Say why, or read again.');
+    expect(facts('padMeasurement')).toHaveLength(0);
+    type('Why it is right', 'Read the wrong corner last time.');
+    await act(async () => press('Save pads'));
+    await waitFor(() => expect(facts('padMeasurement')).toHaveLength(1));
+  });
+  test('a pyrometer typed by hand is saved with the seconds since the stop', async () => {
+    open(<LookScreen />, atLook, [driven()]);
+    await act(async () => press('Save FL'));
+    expect(text()).toContain('Type the temperature.');
+    type('Rotor FL', '240');
+    await act(async () => press('Save FL'));
+    await waitFor(() => expect(facts('heatReading')).toHaveLength(1));
+    expect(facts('heatReading')[0]).toMatchObject({
+      read: { instrument: 'pyrometer', corner: 'FL', tempC: 240 },
+      takenWith: 'byHand',
+    });
+  });
+});

@@ -1,0 +1,60 @@
+import { cornerSequence, bleedSequence, usualVolumesMl } from '../../src';
+import { makeCar } from '../builders/book';
+
+describe('sequence', () => {
+  // Farthest line first, by where the master cylinder sits: common practice, no source.
+  test('master cylinder front left: right rear, left rear, right front, left front', () => {
+    expect(cornerSequence(makeCar())).toEqual(['RR', 'RL', 'FR', 'FL']);
+  });
+  test('mirrored for a master cylinder front right', () => {
+    expect(cornerSequence(makeCar({ masterCylinderSide: 'right', driverSide: 'right' }))).toEqual([
+      'RL',
+      'RR',
+      'FL',
+      'FR',
+    ]);
+  });
+  test('nearest first, diagonal circuits and a maker’s sheet', () => {
+    expect(cornerSequence(makeCar({ sequenceSchool: 'nearestFirst' }))).toEqual(['FL', 'FR', 'RL', 'RR']);
+    expect(cornerSequence(makeCar({ sequenceSchool: 'byCircuit', circuitSplit: 'diagonal' }))).toEqual([
+      'RR',
+      'FL',
+      'RL',
+      'FR',
+    ]);
+    expect(
+      cornerSequence(
+        makeCar({
+          sequenceSchool: 'makerSheet',
+          makerSequence: ['FL', 'RR', 'FR', 'RL'],
+          makerSequenceSource: 'sheet 4',
+        }),
+      ),
+    ).toEqual(['FL', 'RR', 'FR', 'RL']);
+  });
+  test('two nipples on a caliper, in the maker’s order', () => {
+    const base = makeCar();
+    const front = { ...base.front, bleedNipplesPerCorner: 2 as const, bleedNippleOrder: 'outerInnerOuter' as const };
+    expect(bleedSequence(makeCar({ front })).map((s) => `${s.corner} ${s.nipple}`)).toEqual([
+      'RR single',
+      'RL single',
+      'FR outer',
+      'FR inner',
+      'FR outer',
+      'FL outer',
+      'FL inner',
+      'FL outer',
+    ]);
+  });
+  // 0.2 L for the front axle and 0.3 L for the rear with a fresh reservoir; 250–350 mL at the first corner without.
+  test('usual volumes: common practice, no source', () => {
+    const steps = bleedSequence(makeCar());
+    const fresh = usualVolumesMl(steps, true);
+    expect(fresh[0]! + fresh[1]!).toBe(300);
+    expect(fresh[2]! + fresh[3]!).toBe(200);
+    const without = usualVolumesMl(steps, false);
+    expect(without[0]).toBeGreaterThanOrEqual(250);
+    expect(without[0]).toBeLessThanOrEqual(350);
+    expect(without[3]).toBe(125);
+  });
+});

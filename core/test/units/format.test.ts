@@ -1,0 +1,31 @@
+import { type Dimension, type UnitSystem, exactText, formatQuantity, toCanonical, units } from '../../src';
+
+test('shown in either system', () => {
+  expect(formatQuantity(205, 'temperature')).toBe('205 °C');
+  expect(formatQuantity(205, 'temperature', 'imperial')).toBe('401 °F');
+  expect(formatQuantity(30, 'temperatureDifference', 'imperial')).toBe('54 °F');
+  expect(formatQuantity(-0.2, 'temperature')).toBe('0 °C');
+  expect(formatQuantity(27303, 'volume')).toBe('27.3 L');
+  expect(formatQuantity(3600, 'length')).toBe('3600 mm');
+  expect(formatQuantity(13.208, 'length', 'imperial')).toBe('0.520 in');
+});
+test.each([
+  [89.5, 'torque', 'metric', '89.5 N·m'],
+  [38, 'torque', 'imperial', '38 N·m'],
+  [toCanonical(28, 'lbfFt'), 'torque', 'imperial', '28 lbf·ft'],
+  [toCanonical(28, 'lbfFt'), 'torque', 'metric', '28 lbf·ft'],
+  [280, 'volume', 'imperial', '280 mL'],
+  [26.25, 'length', 'metric', '26.25 mm'],
+  [25.4, 'length', 'imperial', '1.000 in'],
+  [20000, 'volume', 'metric', '20.0 L'],
+] as [number, Dimension, UnitSystem, string][])(
+  '%d %s stands in a form in %s units as %s',
+  (stored, dimension, system, text) => {
+    expect(exactText(stored, dimension, system)).toBe(text);
+  },
+);
+test('a torque is not rounded to a whole newton metre: half of one is a tenth of what a bleed nipple wants', () => {
+  expect(formatQuantity(9.5, 'torque')).toBe('9.5 N·m');
+  expect(formatQuantity(38, 'torque')).toBe('38 N·m');
+  expect(formatQuantity(38, 'torque', 'imperial')).toBe('28 lbf·ft');
+});
