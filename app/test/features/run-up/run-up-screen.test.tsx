@@ -1,6 +1,7 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, screen } from '@testing-library/react';
 import { type TrackEvent, recordDefaults } from '@calvik/core';
+import { loadLater } from '../../../src/features/later';
 import { RunUpScreen } from '../../../src/features/run-up/run-up-screen';
 import { connection } from '../../../src/state/logbook';
 import { boil, car, flush, id, show } from '../../builders/scene';
@@ -10,6 +11,8 @@ import { freshHands, place } from '../../builders/hands';
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 
 freshHands();
+// What judges is here: until then the server's answer shows.
+beforeAll(async () => void (await loadLater()));
 
 beforeEach(() => {
   place.params = { id: car.id };

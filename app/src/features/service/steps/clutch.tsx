@@ -1,8 +1,6 @@
 import { View } from 'react-native';
-import { type ClutchBled, drawOutlook, judgeClutch } from '@calvik/core';
-import { bubbleNames } from '@calvik/words';
+import { drawOutlook, judgeClutch } from '@calvik/core';
 import { useDraft } from '../../../state/use-draft';
-import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { SayAll } from '../../../ui/say-all';
@@ -12,11 +10,10 @@ import { useUnits } from '../../../ui/units';
 import { FindingLines, LiveFinding } from '../../finding-line';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
+import { ColourAndBubbles, type SeenInHose, runsClean, sayRunsClean } from './colour-and-bubbles';
 
-interface ClutchForm {
+interface ClutchForm extends SeenInHose {
   volume: string;
-  clean: 'yes' | 'no' | '';
-  bubbles: ClutchBled['bubbles'] | '';
   shut: boolean;
   returns: 'yes' | 'no' | '';
 }
@@ -35,7 +32,6 @@ export function ClutchStep({ s, step }: StepProps) {
     returns: standing ? (standing.pedalReturns ? 'yes' : 'no') : '',
   });
   const volumeMl = read(draft.volume, 'volume');
-  const isGood = draft.clean === 'yes' && draft.bubbles === 'none';
   // It draws from the reservoir of the brakes: under MIN is said here as at any nipple.
   const outlook = drawOutlook(
     car,
@@ -108,32 +104,11 @@ export function ClutchStep({ s, step }: StepProps) {
           ]}
         />
       </Section>
-      <Section title="Colour and bubbles">
-        <SayAll
-          label="Clean, no bubbles"
-          on={isGood}
-          onPress={() => change(isGood ? { clean: '', bubbles: '' } : { clean: 'yes', bubbles: 'none' })}
-        />
-        <Segments
-          label="Runs"
-          value={draft.clean}
-          onChange={(clean) => change({ clean })}
-          options={[
-            { value: 'yes', label: 'Clean, new' },
-            { value: 'no', label: 'Still old' },
-          ]}
-        />
-        <ChoiceChips
-          label="Bubbles"
-          columns={3}
-          value={draft.bubbles}
-          onChange={(bubbles) => change({ bubbles })}
-          options={(Object.keys(bubbleNames) as ClutchBled['bubbles'][]).map((value) => ({
-            value,
-            label: bubbleNames[value],
-          }))}
-        />
-      </Section>
+      <ColourAndBubbles
+        seen={draft}
+        onChange={change}
+        first={<SayAll label="Clean, no bubbles" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
+      />
     </StepFrame>
   );
 }

@@ -1,0 +1,188 @@
+import { useMemo, useState } from 'react';
+import {
+  type PadCondition,
+  type PadFace,
+  type PadMeasurement,
+  isFaceSeen,
+  judgeFacesSeen,
+  judgePads,
+  judgeThickness,
+  oddCorner,
+  partnerOf,
+  questionsOf,
+  readingBefore,
+  thinnest,
+  usualNewPadMm,
+  worstFirst,
+} from '@calvik/core';
+import { type FigureField, useReadFigure } from '../../../ui/figure-fields';
+import { recordText } from '../../../ui/quantity-text';
+import { useUnits } from '../../../ui/units';
+import { useDraft } from '../../../state/use-draft';
+import { type NewFact, asFact } from '../../save-fact';
+import type { StepProps } from '../use-service';
+
+export const padSides = ['inner', 'outer'] as const;
+export type PadSide = (typeof padSides)[number];
+
+interface PadsForm {
+  figures: Record<string, string>;
+  /** Faces that somebody has looked at. */
+  seen: Record<PadSide, boolean>;
+  inner: PadCondition[];
+  outer: PadCondition[];
+  bothEnds: boolean;
+  instrument: PadMeasurement['instrument'];
+}
+
+const noOne = { id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' };
+
+/** Both pads of a corner as they are measured: what is typed, and what there is to say of them while it is typed. */
+export function usePads({ s, step, logbook }: StepProps) {
+  const { system } = useUnits();
+  const read = useReadFigure();
+  const corner = step.corner!;
+  const state = s.corners.corners[corner];
+  const { spec, padSet } = state;
+  const isDrum = s.car[state.axle].brake === 'drum';
+  const names: Record<PadSide, string> = isDrum
+    ? { inner: 'Leading shoe', outer: 'Trailing shoe' }
+    : { inner: 'Inner pad', outer: 'Outer pad' };
+  // Of the pads that are there now: after new ones went on the form begins empty.
+  const standing = state.pads?.jobId === s.job.id ? state.pads : undefined;
+  const last = readingBefore(logbook, s.car, 'padMeasurement', corner, s.job.id);
+  const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
+  const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {
+    figures: {
+      inner: text(standing?.inner.thicknessMm),
+      outer: text(standing?.outer.thicknessMm),
+      innerEnd: text(standing?.inner.otherEndMm),
+      outerEnd: text(standing?.outer.otherEndMm),
+      hat: text(standing?.hatClearanceMm),
+    },
+    seen: {
+      inner: standing !== undefined && isFaceSeen(standing.inner),
+      outer: standing !== undefined && isFaceSeen(standing.outer),
+    },
+    inner: standing?.inner.conditions ?? [],
+    outer: standing?.outer.conditions ?? [],
+    bothEnds: typeof standing?.inner.otherEndMm === 'number',
+    instrument: standing?.instrument ?? 'byHand',
+  });
+  const mm = (key: string): number | null => read(draft.figures[key], 'length');
+  const [selected, select] = useState('inner');
+  const field = (key: string, label: string, lastMm: number | null | undefined): FigureField => {
+    const value = mm(key);
+    const verdict = value === null ? undefined : judgeThickness(value, spec).verdict;
+    return { key, label, dimension: 'length', last: lastMm ?? null, verdict };
+  };
+  const fields: FigureField[] = padSides.flatMap((side) => [
+    field(side, names[side], last?.[side].thicknessMm),
+    ...(draft.bothEnds ? [field(`${side}End`, `${names[side]}, end 2`, last?.[side].otherEndMm)] : []),
+  ]);
+  if (!isDrum)
+    fields.push({
+      key: 'hat',
+      label: 'Pad edge to hat',
+      dimension: 'length',
+      optional: true,
+      last: last?.hatClearanceMm ?? null,
+    });
+
+  /** Takes a reading and says what to measure next. */
+  const take = (readingMm: number): PadSide | null => {
+    change({ figures: { ...draft.figures, [selected]: text(readingMm) }, instrument: 'simulatedCaliper' });
+    const next = fields[fields.findIndex((f) => f.key === selected) + 1];
+    if (!next || next.key === 'hat') return null;
+    select(next.key);
+    return next.key.startsWith('outer') ? 'outer' : 'inner';
+  };
+
+  const body = useMemo(() => {
+    const face = (side: PadSide): PadFace | null => {
+      const thicknessMm = read(draft.figures[side], 'length');
+      return thicknessMm === null
+        ? null
+        : {
+            thicknessMm,
+            otherEndMm: draft.bothEnds ? read(draft.figures[`${side}End`], 'length') : null,
+            conditions: draft[side],
+            isSeen: draft.seen[side] || draft[side].length > 0,
+          };
+    };
+    const inner = face('inner');
+    const outer = face('outer');
+    if (!inner || !outer) return null;
+    return {
+      kind: 'padMeasurement' as const,
+      corner,
+      padSetId: padSet?.id ?? null,
+      inner,
+      outer,
+      hatClearanceMm: isDrum ? null : read(draft.figures.hat, 'length'),
+      instrument: draft.instrument,
+    };
+    // `read` reads by the chosen units alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, corner, padSet, isDrum, system]);
+  const judged = useMemo(() => body && judgePads({ ...body, ...noOne }, spec), [body, spec]);
+  const other = s.corners.corners[partnerOf[corner]];
+  const odd =
+    body && other.pads?.jobId === s.job.id
+      ? oddCorner({ corner, mm: thinnest(body) }, { corner: other.corner, mm: thinnest(other.pads) })
+      : null;
+  // While somebody types, what is still to be looked at is not found yet: it is said when it is saved like that.
+  // One figure is judged and asked about as soon as it stands, before its partner is typed.
+  const half = useMemo(() => {
+    const typed = padSides.filter((side) => read(draft.figures[side], 'length') !== null);
+    const [side] = typed;
+    if (body || side === undefined || typed.length > 1) return [];
+    const face = { thicknessMm: read(draft.figures[side], 'length')!, otherEndMm: null, conditions: [] };
+    const alone = {
+      kind: 'padMeasurement',
+      corner,
+      padSetId: padSet?.id ?? null,
+      hatClearanceMm: null,
+      instrument: 'byHand',
+    };
+    const fact = asFact(
+      { ...alone, inner: face, outer: face, carId: s.car.id, jobId: s.job.id } as NewFact,
+      new Date().toISOString(),
+      '',
+    );
+    const asked = questionsOf(logbook, fact).filter((f) => f.values.pad === side);
+    const judgement = judgeThickness(face.thicknessMm, spec, corner, side);
+    return judgement.verdict === 'inOrder' ? asked : [...asked, judgement];
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, system]);
+  const leastMm = judged?.thinnest.value ?? mm('inner') ?? mm('outer');
+
+  /** The reading; or what is missing of it. */
+  const make = () => {
+    for (const side of padSides) if (mm(side) === null) return `Type the ${names[side].toLowerCase()}.`;
+    return body ? [body] : 'A figure cannot be read.';
+  };
+  return {
+    draft,
+    change,
+    clear,
+    /** Types a figure: from then on the reading is one by hand. */
+    typeFigure: (key: string, value: string): void =>
+      change({ figures: { ...draft.figures, [key]: value }, instrument: 'byHand' }),
+    selected,
+    select,
+    fields,
+    take,
+    make,
+    corner,
+    names,
+    spec,
+    padSet,
+    isStanding: standing !== undefined,
+    leastMm,
+    freshMm: spec.newMm ?? Math.max(usualNewPadMm(spec.brake), leastMm ?? 0),
+    findings: worstFirst([...(judged?.findings ?? []), ...half, ...(odd ? [odd] : [])]),
+    unseen: body ? judgeFacesSeen(body, spec.brake) : [],
+    hasReading: judged !== null || leastMm !== null,
+  };
+}

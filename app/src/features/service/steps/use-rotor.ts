@@ -1,0 +1,118 @@
+import { useMemo, useState } from 'react';
+import { type RotorMeasurement, isCeramic, judgeRotor, readingBefore, rotorReadingsAt, worstFirst } from '@calvik/core';
+import { useReadFigure } from '../../../ui/figure-fields';
+import { recordText } from '../../../ui/quantity-text';
+import { useUnits } from '../../../ui/units';
+import { useDraft } from '../../../state/use-draft';
+import type { StepProps } from '../use-service';
+
+/** Thickness is read at eight points round the rotor. */
+export const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
+
+export interface RotorForm {
+  figures: Record<string, string>;
+  crack: RotorMeasurement['crack'] | '';
+  transferLayer: RotorMeasurement['transferLayer'] | '';
+  marks: 'there' | 'gone' | '';
+  instrument: RotorMeasurement['instrument'];
+}
+
+/** One rotor as it is measured: what is typed, and what there is to say of it. */
+export function useRotor({ s, step, logbook }: StepProps) {
+  const { system } = useUnits();
+  const read = useReadFigure();
+  const corner = step.corner!;
+  const { rotorPair, rotor } = s.corners.corners[corner];
+  const standing = rotor?.jobId === s.job.id ? rotor : undefined;
+  const known = rotorReadingsAt(logbook, s.car, corner).findLast((r) => typeof r.discardThicknessMm === 'number');
+  const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
+  const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
+    figures: {
+      ...Object.fromEntries(POINTS.map((n) => [`t${n}`, text(standing?.thicknessesMm[n - 1])])),
+      runout: text(standing?.runoutMm),
+      lip: text(standing?.lipMm),
+      mass: recordText(standing?.massKg, 'mass', system),
+      crackLength: text(standing?.crackLengthMm),
+      discard: text(standing?.discardThicknessMm),
+    },
+    crack: standing?.crack ?? '',
+    transferLayer: standing?.transferLayer ?? '',
+    marks: standing ? (standing.wearMarksGone ? 'gone' : 'there') : '',
+    instrument: standing?.instrument ?? 'byHand',
+  });
+  const byWeight = isCeramic(rotorPair);
+  const [selected, select] = useState(byWeight ? 'mass' : 't1');
+  // Read off the hat where nothing on record says it: it goes with the reading.
+  const discardMm =
+    rotorPair?.discardThicknessMm ?? read(draft.figures.discard, 'length') ?? known?.discardThicknessMm ?? null;
+  const body = useMemo(() => {
+    const thicknessesMm = POINTS.flatMap((n) => read(draft.figures[`t${n}`], 'length') ?? []);
+    if (thicknessesMm.length === 0) return null;
+    return {
+      kind: 'rotorMeasurement' as const,
+      corner,
+      rotorPairId: rotorPair?.id ?? null,
+      ...(rotorPair ? {} : { discardThicknessMm: read(draft.figures.discard, 'length') }),
+      thicknessesMm,
+      runoutMm: read(draft.figures.runout, 'length'),
+      lipMm: read(draft.figures.lip, 'length'),
+      massKg: read(draft.figures.mass, 'mass'),
+      crack: draft.crack || ('none' as const),
+      crackLengthMm: draft.crack === 'crack' ? read(draft.figures.crackLength, 'length') : null,
+      wearMarksGone: draft.marks === 'gone',
+      transferLayer: draft.transferLayer || ('even' as const),
+      instrument: draft.instrument,
+    };
+    // `read` reads by the chosen units alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, corner, rotorPair, system]);
+  const judged = useMemo(
+    () => body && judgeRotor({ ...body, id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' }, rotorPair),
+    [body, rotorPair],
+  );
+  const massKg = read(draft.figures.mass, 'mass');
+
+  /** Takes a reading at this point and says whether there is another. */
+  const take = (mm: number): 'rotor' | null => {
+    change({ figures: { ...draft.figures, [selected]: text(mm) }, instrument: 'simulatedCaliper' });
+    const n = Number(selected.slice(1));
+    if (!selected.startsWith('t') || n >= POINTS.length) return null;
+    select(`t${n + 1}`);
+    return 'rotor';
+  };
+
+  /** The reading; or what is missing of it. */
+  const make = () => {
+    if (byWeight && massKg === null) return 'Weigh it: a carbon-ceramic rotor is judged by its weight.';
+    if (!body) return 'Measure at one point at least; eight are usual.';
+    if (!draft.crack) return 'Say what cracks there are, or none.';
+    if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
+    if (!draft.transferLayer) return 'Say how the transfer layer looks.';
+    if (!draft.marks) return 'Say whether the wear marks are still there.';
+    return [body];
+  };
+  return {
+    draft,
+    change,
+    clear,
+    /** Types a figure: from then on the reading is one by hand. */
+    typeFigure: (key: string, text: string): void =>
+      change({ figures: { ...draft.figures, [key]: text }, instrument: 'byHand' }),
+    selected,
+    select,
+    take,
+    make,
+    corner,
+    rotorPair,
+    isStanding: standing !== undefined,
+    last: readingBefore(logbook, s.car, 'rotorMeasurement', corner, s.job.id),
+    knownDiscardMm: known?.discardThicknessMm ?? null,
+    discardMm,
+    byWeight,
+    massKg,
+    runoutMm: read(draft.figures.runout, 'length'),
+    judged,
+    findings: worstFirst(judged?.findings ?? []),
+  };
+}
+export type Rotor = ReturnType<typeof useRotor>;

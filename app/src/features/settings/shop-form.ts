@@ -1,0 +1,128 @@
+import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTime } from '@calvik/core';
+import { recordText } from '../../ui/quantity-text';
+import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
+import { type PolicyForm, policyOf } from '../policy-fields';
+import { type RulesForm, rulesForm, rulesOf } from '../rule-fields';
+import type { useQuantity } from '../save-record';
+import { readWeek, weekText } from '../week-fields';
+
+export interface ShopForm extends RulesForm {
+  name: string;
+  timeZone: string;
+  margin: string;
+  peak: string;
+  certainty: string;
+  uptake: string;
+  openDays: string;
+  altitude: string;
+  padLimit: string;
+  padStart: string;
+  container: string;
+  slackDays: string;
+  afterDays: string;
+  machineDays: string;
+  reBedKm: string;
+  reBedDays: string;
+  lawful: string;
+  week: string[];
+  /** Like "12:00 to 12:30", a line each. */
+  breaks: string;
+  closed: DayOff[];
+  off: TypedDaysOff;
+  pace: Shop['planPace'];
+  currency: string;
+  /** A line each. */
+  adapters: string;
+  policies: FluidPolicy[];
+  add: PolicyForm;
+}
+
+/** Breaks as typed, a line each. @returns them, or what is wrong */
+export function readBreaks(text: string): { breaks: Shop['breaks'] } | { message: string } {
+  const breaks: Shop['breaks'] = [];
+  for (const line of text.split('\n').filter((l) => l.trim() !== '')) {
+    const [from, to] = line.split(/\s*(?:to|until|–|-)\s*/i).map((part) => readTime(part));
+    if (!from || !to || to <= from)
+      return { message: `Breaks: “${line.trim()}” is none. Type it like 12:00 to 12:30.` };
+    breaks.push({ from, to });
+  }
+  return { breaks: breaks.sort((a, b) => a.from.localeCompare(b.from)) };
+}
+
+/** The settings as the form begins with them. */
+export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
+  name: shop.name,
+  timeZone: shop.timeZone,
+  margin: recordText(shop.demandedMarginC, 'temperatureDifference', system),
+  peak: recordText(shop.defaultPeakFluidTempC, 'temperature', system),
+  certainty: recordText(shop.peakCertaintyPercent, 'share', system),
+  uptake: String(shop.defaultUptakePercentPerYear),
+  openDays: recordText(shop.openBottleDays, 'days', system),
+  altitude: recordText(shop.altitudeM, 'altitude', system),
+  padLimit: recordText(shop.padLimitMm, 'length', system),
+  padStart: String(shop.padTrackStartPercent),
+  container: recordText(shop.wasteContainerMl, 'volume', system),
+  slackDays: recordText(shop.slackDays, 'days', system),
+  afterDays: recordText(shop.afterEventDays, 'days', system),
+  machineDays: recordText(shop.machineBeddingDays, 'days', system),
+  reBedKm: String(shop.reBedAfterRoadKm),
+  reBedDays: recordText(shop.reBedAfterDays, 'days', system),
+  lawful: recordText(shop.lawfulRoadKmh, 'speed', system),
+  week: weekText(shop.hours),
+  breaks: shop.breaks.map((b) => `${b.from} to ${b.to}`).join('\n'),
+  closed: shop.closedDays,
+  off: noDaysTyped,
+  pace: shop.planPace,
+  currency: shop.currency,
+  adapters: shop.capAdapters.join('\n'),
+  ...rulesForm(shop, system),
+  policies: shop.fluidPolicies,
+  add: { school: 'none', count: '' },
+});
+
+/** The rules about fluid with the one that was chosen and not added yet: it is meant too. */
+export function policiesOf(form: Pick<ShopForm, 'policies' | 'add'>): FluidPolicy[] {
+  const typed = policyOf(form.add);
+  return typed ? [...form.policies.filter((p) => p.school !== typed.school), typed] : form.policies;
+}
+
+/** The settings as they are typed; or what is wrong with them. */
+export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQuantity>): Shop | string {
+  const read = readWeek(f.week);
+  if ('message' in read) return read.message;
+  const breaks = readBreaks(f.breaks);
+  if ('message' in breaks) return breaks.message;
+  const off = readDaysOff(f.off);
+  if (off && 'message' in off) return off.message;
+  return {
+    ...shop,
+    ...rulesOf(f, quantity),
+    hours: read.week,
+    breaks: breaks.breaks,
+    closedDays: off ? [...f.closed, off.day] : f.closed,
+    planPace: f.pace,
+    currency: f.currency.trim().toUpperCase(),
+    capAdapters: f.adapters
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== ''),
+    slackDays: Math.round(quantity(f.slackDays, 'days')),
+    afterEventDays: Math.round(quantity(f.afterDays, 'days')),
+    machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
+    reBedAfterRoadKm: Math.round(Number(f.reBedKm.replace(',', '.'))),
+    reBedAfterDays: Math.round(quantity(f.reBedDays, 'days')),
+    lawfulRoadKmh: quantity(f.lawful, 'speed'),
+    name: f.name,
+    timeZone: f.timeZone.trim(),
+    fluidPolicies: policiesOf(f),
+    demandedMarginC: quantity(f.margin, 'temperatureDifference'),
+    defaultPeakFluidTempC: quantity(f.peak, 'temperature'),
+    peakCertaintyPercent: quantity(f.certainty, 'share'),
+    defaultUptakePercentPerYear: quantity(f.uptake, 'share'),
+    openBottleDays: Math.round(quantity(f.openDays, 'days')),
+    altitudeM: quantity(f.altitude, 'altitude'),
+    padLimitMm: quantity(f.padLimit, 'length'),
+    padTrackStartPercent: quantity(f.padStart, 'share'),
+    wasteContainerMl: quantity(f.container, 'volume'),
+  };
+}
