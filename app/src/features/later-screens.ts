@@ -11,7 +11,7 @@ export { heatAhead } from '../workers/heat-ahead';
 export { BesideRunUp } from './run-up/beside-run-up';
 export { BenchScreen } from './bench/bench-screen';
 export { AsItCameScreen } from './cars/as-it-came-screen';
-export { BrakeSheetScreen } from './cars/brake-sheet-form';
+export { BrakeSheetScreen } from './cars/brake-sheet-screen';
 export { EditCarScreen, NewCarScreen } from './cars/car-form';
 export { CarScreen } from './cars/car-screen';
 export { CarsScreen } from './cars/cars-screen';

@@ -1,6 +1,5 @@
 /** Braking zones: typed, read back, refused with a sentence; and out of a recorded drive. */
 import { act, fireEvent, screen } from '@testing-library/react';
-import { text } from './hands';
 
 /** A logger's table of six laps: a straight, hard on the brakes, a corner. */
 export function drive(): string {

@@ -10,7 +10,7 @@ import {
   toCanonical,
   recordDefaults,
 } from '@calvik/core';
-import { BrakeSheetScreen } from '../../src/features/cars/brake-sheet-form';
+import { BrakeSheetScreen } from '../../src/features/cars/brake-sheet-screen';
 import { EditCarScreen, NewCarScreen } from '../../src/features/cars/car-form';
 import { EditCustomerScreen, NewCustomerScreen } from '../../src/features/customers/customer-form';
 import { EditEventScreen, NewEventScreen } from '../../src/features/events/event-form';

@@ -1,6 +1,6 @@
 import { dropDraft, readDraft, writeAll, writeLast } from '../../src/state/bedding-draft';
 import type * as Hands from '../builders/hands';
-import { freshHands, router } from '../builders/hands';
+import { freshHands } from '../builders/hands';
 import { RUN } from '../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../builders/hands').expoRouter);

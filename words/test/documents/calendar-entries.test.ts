@@ -1,7 +1,6 @@
-import { type Customer } from '@calvik/core';
 import { calendarOfCrew, calendarOfEvent, calendarOfShop } from '../../src/documents';
 import { newId } from '../../../core/test/builders/book';
-import { customer, car, person, tove, bram, event, visit, at } from '../builders/planning-evening';
+import { customer, tove, bram, event, visit, at } from '../builders/planning-evening';
 
 describe('calendars', () => {
   test('of a person: their own jobs and those they help with, each with who, for whom, what and where', () => {

@@ -1,6 +1,6 @@
 import { workOfBooking } from '@calvik/core/run-up';
 import { messageText } from '../../src/documents';
-import { TODAY, customer, car, shop, event, booking, visit, at } from '../builders/planning-evening';
+import { TODAY, customer, event, booking, visit, at } from '../builders/planning-evening';
 
 describe('texts to a customer', () => {
   const say = (about: 'booked' | 'bringIn' | 'found', ...rest: Parameters<typeof at>): string => {

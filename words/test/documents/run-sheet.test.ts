@@ -2,24 +2,7 @@ import { type Fact } from '@calvik/core';
 import { workOfEvents } from '@calvik/core/run-up';
 import { runSheet } from '../../src/documents';
 import { newId } from '../../../core/test/builders/book';
-import {
-  common,
-  TODAY,
-  NOW,
-  customer,
-  car,
-  fluid,
-  bottle,
-  sealed,
-  person,
-  tove,
-  bram,
-  lift,
-  shop,
-  event,
-  visit,
-  at,
-} from '../builders/planning-evening';
+import { common, TODAY, NOW, car, fluid, bottle, sealed, tove, bram, visit, at } from '../builders/planning-evening';
 
 describe('the run sheet of a day', () => {
   const sheetOf = (day: string, ...rest: Parameters<typeof at>) => {

@@ -1,7 +1,7 @@
 import { shoppingLists, workOfBooking, workOfEvents } from '@calvik/core/run-up';
 import { shoppingRows, workListRows } from '../../src/documents';
-import { flush, newId } from '../../../core/test/builders/book';
-import { common, TODAY, car, bottle, lift, event, booking, visit, at } from '../builders/planning-evening';
+import { newId } from '../../../core/test/builders/book';
+import { common, TODAY, booking, visit, at } from '../builders/planning-evening';
 
 describe('tables', () => {
   test('a work list has a row for each piece of work, with its reasons and whose they are', () => {

@@ -1,7 +1,7 @@
 import { workOfEvents } from '@calvik/core/run-up';
 import { weekSheet, workListSheet } from '../../src/documents';
 import { newId } from '../../../core/test/builders/book';
-import { TODAY, car, bottle, sealed, person, bram, event, visit, at } from '../builders/planning-evening';
+import { TODAY, car, bottle, sealed, bram, event, visit, at } from '../builders/planning-evening';
 
 describe('the wall', () => {
   test('a week has every person’s days: jobs with their hour, who is away, events, load-ups', () => {

@@ -1,45 +1,19 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import {
-  carLabel,
-  type Car,
-  type Cause,
-  type DiagnosisOpened,
-  type DiagnosticCheck,
-  causes,
-  planOf,
-} from '@calvik/core';
-import {
-  type Means,
-  causeTable,
-  checkTable,
-  findDiagnosis,
-  judgeDiagnosis,
-  minutesOfCheck,
-} from '@calvik/core/diagnosis';
-import {
-  causeNames,
-  checkTexts,
-  evidenceText,
-  needsText,
-  remedyTexts,
-  shareText,
-  signNames,
-} from '@calvik/words/diagnosis';
+import { type Car, type DiagnosisOpened, carLabel, planOf } from '@calvik/core';
+import { findDiagnosis, judgeDiagnosis } from '@calvik/core/diagnosis';
+import { causeNames, evidenceText, remedyTexts, signNames } from '@calvik/words/diagnosis';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
-import { Chips, ChoiceChips } from '../../ui/chips';
-import { LineInput } from '../../ui/line-input';
-import { PickList } from '../../ui/pick-list';
 import { MainButton, Screen, Section } from '../../ui/screen';
-import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { Gone } from '../gone';
-import { openFile } from '../open-file';
 import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
+import { type NewFact, useSaveFact } from '../save-fact';
+import { type MeansTicked, NextCheck, meansOf } from './next-check';
+import { Referral } from './referral';
 import { Suspects } from './suspects';
+import { type FoundDraft, WhatItIs } from './what-it-is';
 
 export function DiagnosisScreen() {
   const { id, case: caseId } = useLocalSearchParams<{ id: string; case: string }>();
@@ -50,14 +24,8 @@ export function DiagnosisScreen() {
   return <DiagnosisPage key={opened.id} car={car} opened={opened} />;
 }
 
-interface CaseDraft {
-  means: ('lift' | 'two' | 'off')[];
-  cause: Cause | '';
-  isConfirmed: boolean;
-  words: string;
-  to: string;
-  ask: string;
-  mayBeDriven: boolean;
+interface CaseDraft extends FoundDraft {
+  means: MeansTicked;
 }
 
 /** A diagnosis under way: the suspects, the check that tells most a minute, its result, again, until enough is known. */
@@ -67,38 +35,18 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
   const today = useToday();
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
-  const [other, choose] = useState<DiagnosticCheck | null>(null);
-  const [isPicking, setPicking] = useState(false);
   const { draft, change } = useDraft<CaseDraft>(`diagnosis.${opened.id}`, {
     means: [],
     cause: '',
     isConfirmed: true,
     words: '',
-    to: '',
-    ask: '',
-    mayBeDriven: false,
   });
-  const means: Means = useMemo(
-    () => ({
-      hasLift: draft.means.includes('lift'),
-      people: draft.means.includes('two') ? 2 : 1,
-      wheelsAreOff: draft.means.includes('off'),
-    }),
-    [draft.means],
-  );
+  const means = useMemo(() => meansOf(draft.means), [draft.means]);
   const d = useMemo(() => judgeDiagnosis(logbook, car, opened, means), [logbook, car, opened, means]);
   const first = d.advice.suspects[0]!;
-  const check = other ?? d.advice.next?.check ?? null;
   const back = d.session ? routes.look(car.id, d.session.fact.id) : routes.car(car.id);
   const cause = draft.cause || first.cause;
-  const answer = async (outcome: string): Promise<void> => {
-    if (!check) return;
-    const isSaved = await saveFact(
-      { kind: 'diagnosisChecked', carId: car.id, diagnosisId: opened.id, check, outcome, minutes: null },
-      today,
-    );
-    if (isSaved) choose(null);
-  };
+  const save = (fact: NewFact): Promise<boolean> => saveFact(fact, today);
   const close = async (): Promise<void> => {
     if (cause === 'other' && draft.words.trim() === '') return setSentence('Say what it was.');
     setSentence(null);
@@ -137,21 +85,6 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
         today,
       );
   };
-  const refer = async (): Promise<void> => {
-    if (draft.to.trim() === '') return setSentence('Say to whom it is referred.');
-    setSentence(null);
-    await saveFact(
-      {
-        kind: 'referralWritten',
-        carId: car.id,
-        diagnosisId: opened.id,
-        to: draft.to.trim(),
-        words: draft.ask.trim(),
-        mayBeDriven: draft.mayBeDriven,
-      },
-      today,
-    );
-  };
   return (
     <Screen
       title={carLabel(logbook, car.id)}
@@ -178,111 +111,18 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
       </Section>
       {d.closed ? null : (
         <>
-          <Section title={check ? 'Next check' : 'Enough is known'}>
-            <Text as="small">What there is to work with</Text>
-            <Chips
-              label="There is"
-              columns={3}
-              chosen={draft.means}
-              onChange={(to) => change({ means: to })}
-              options={[
-                { value: 'lift', label: 'Lift or stands' },
-                { value: 'two', label: 'Two people' },
-                { value: 'off', label: 'Wheels off' },
-              ]}
-            />
-            {check ? (
-              <View style={styles.gap} testID="next-check">
-                <Text as="heading">{checkTexts[check].name}</Text>
-                <Text>{checkTexts[check].how}</Text>
-                <Text as="small">{`${minutesOfCheck(check, means)} min, ${needsText(checkTable[check])}. ${checkTable[check].source}.`}</Text>
-                <ChoiceChips
-                  label={checkTexts[check].name}
-                  value=""
-                  onChange={(outcome) => void answer(outcome)}
-                  options={checkTable[check].outcomes.map((o) => ({
-                    value: o,
-                    label: checkTexts[check].outcomes[o] ?? o,
-                  }))}
-                />
-              </View>
-            ) : (
-              <Text>{`${causeNames[first.cause]}, ${shareText(first.share)}: ${remedyTexts[first.cause]}`}</Text>
-            )}
-            <MainButton mode="text" onPress={() => setPicking(true)}>
-              Another check
-            </MainButton>
-            <PickList
-              title="Checks, what tells most a minute first"
-              options={d.advice.others.map((o) => ({
-                value: o.check,
-                label: `${checkTexts[o.check].name}, ${o.minutes} min`,
-              }))}
-              chosen={check ?? undefined}
-              visible={isPicking}
-              onClose={() => setPicking(false)}
-              onPick={(value) => {
-                choose(value as DiagnosticCheck);
-                setPicking(false);
-              }}
-            />
-          </Section>
-          <Section title="What it is">
-            <Text>{remedyTexts[cause]}</Text>
-            <Text as="strong">
-              {causeTable[cause].isTrackside ? 'Can be put right here.' : 'Not here: refer it, in writing.'}
-            </Text>
-            <CausePick cause={cause} onPick={(to) => change({ cause: to })} />
-            <Segments
-              label="How sure"
-              value={draft.isConfirmed ? 'yes' : 'no'}
-              onChange={(v) => change({ isConfirmed: v === 'yes' })}
-              options={[
-                { value: 'yes', label: 'Found' },
-                { value: 'no', label: 'Most likely' },
-              ]}
-            />
-            <LineInput
-              label="What was found and done"
-              value={draft.words}
-              onChange={(words) => change({ words })}
-              maxLength={500}
-            />
-            <MainButton onPress={() => void close()} loading={saving}>
-              {`Record: ${causeNames[cause].toLowerCase()}`}
-            </MainButton>
-          </Section>
+          <NextCheck
+            advice={d.advice}
+            ticked={draft.means}
+            onTick={(to) => change({ means: to })}
+            onOutcome={(check, outcome) =>
+              save({ kind: 'diagnosisChecked', carId: car.id, diagnosisId: opened.id, check, outcome, minutes: null })
+            }
+          />
+          <WhatItIs cause={cause} draft={draft} onChange={change} onRecord={() => void close()} saving={saving} />
         </>
       )}
-      <Section title="Referral">
-        {d.referral ? (
-          <>
-            <Text>{`Referred to ${d.referral.to}. ${d.referral.mayBeDriven ? 'May be driven there.' : 'Not to be driven.'}`}</Text>
-            <MainButton mode="outlined" onPress={() => openFile(`/api/referrals/${d.referral!.id}/letter.pdf`)}>
-              The letter
-            </MainButton>
-          </>
-        ) : null}
-        <LineInput label="To whom" value={draft.to} onChange={(to) => change({ to })} maxLength={120} />
-        <LineInput
-          label="What is asked of them"
-          value={draft.ask}
-          onChange={(ask) => change({ ask })}
-          maxLength={1000}
-        />
-        <Segments
-          label="Until then"
-          value={draft.mayBeDriven ? 'yes' : 'no'}
-          onChange={(v) => change({ mayBeDriven: v === 'yes' })}
-          options={[
-            { value: 'no', label: 'Not driven' },
-            { value: 'yes', label: 'May be driven there' },
-          ]}
-        />
-        <MainButton mode="outlined" onPress={() => void refer()} loading={saving}>
-          Write the referral
-        </MainButton>
-      </Section>
+      <Referral diagnosisId={opened.id} carId={car.id} written={d.referral} onWrite={save} saving={saving} />
       <Text as="small">
         Probabilities are common practice, shifted by this shop’s own cases. Steering, ABS and hydraulic repair: maker’s
         manual, licensed workshop.
@@ -290,27 +130,3 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
     </Screen>
   );
 }
-
-function CausePick({ cause, onPick }: { cause: Cause; onPick: (cause: Cause) => void }) {
-  const [isOpen, open] = useState(false);
-  return (
-    <>
-      <MainButton mode="outlined" label="What it turned out to be" onPress={() => open(true)}>
-        {causeNames[cause]}
-      </MainButton>
-      <PickList
-        title="What it turned out to be"
-        options={causes.map((c) => ({ value: c, label: causeNames[c] }))}
-        chosen={cause}
-        visible={isOpen}
-        onClose={() => open(false)}
-        onPick={(value) => {
-          onPick(value as Cause);
-          open(false);
-        }}
-      />
-    </>
-  );
-}
-
-const styles = StyleSheet.create({ gap: { gap: 8 } });

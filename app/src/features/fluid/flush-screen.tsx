@@ -1,39 +1,19 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { useWatch } from 'react-hook-form';
-import {
-  carLabel,
-  type Car,
-  type Fact,
-  type FluidExchange,
-  bottleChoices,
-  judgePouring,
-  judgeChoice,
-  judgeFeel,
-  judgeFluid,
-  bleedSequence,
-  pouredFrom,
-  usualVolumesMl,
-  wasteOf,
-  withFacts,
-} from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
-import { useUnits } from '../../ui/units';
+import { type Car, type FluidExchange, carLabel, wasteOf } from '@calvik/core';
+import { useLogbook } from '../../state/hooks';
+import { useTell } from '../../state/use-say';
 import { ChoiceField, DateField, DraftNotice, QuantityField, TextField } from '../../ui/form';
-import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useQuantity } from '../save-record';
-import { type FlushForm, flushForm } from './flush-form';
+import { FindingLine, FindingLines } from '../finding-line';
+import { Gone } from '../gone';
+import { routes } from '../routes';
+import { useCorrected, useSaveFact } from '../save-fact';
 import { FlushBottle } from './flush-bottle';
 import { FlushCorners, nippleName } from './flush-corners';
-import { useFluid, useNextEvent } from './use-fluid';
-import { type NewFact, asFact, momentFor, useCorrected, useSaveFact } from '../save-fact';
-import { routes } from '../routes';
-import { useTell } from '../../state/use-say';
-import { FindingLine, FindingLines } from '../finding-line';
+import { useFlush } from './use-flush';
 
 export function FlushScreen() {
   const { id, job, corrects } = useLocalSearchParams<{ id: string; job?: string; corrects?: string }>();
@@ -67,87 +47,26 @@ function FlushPage({
   const router = useRouter();
   const tell = useTell();
   const logbook = useLogbook();
-  const today = useToday();
-  const crew = useCrewOnDuty();
-  const event = useNextEvent(car.id);
-  const { system } = useUnits();
-  const quantity = useQuantity();
-  const { timeZone } = logbook.shop;
-  const steps = useMemo(() => bleedSequence(car), [car]);
-  const { form, restored, startOver, finished } = useDraftForm<FlushForm>(
-    `flush.${car.id}.${corrected?.id ?? ''}`,
-    flushForm(corrected, steps, today, timeZone, system),
-  );
+  const {
+    form,
+    restored,
+    startOver,
+    finished,
+    values,
+    steps,
+    shelf,
+    chosen,
+    isFull,
+    draft,
+    after,
+    short,
+    feel,
+    mustNot,
+    usualMl,
+  } = useFlush(car, jobId, corrected);
   const { control } = form;
-  const values = useWatch({ control }) as FlushForm;
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
-
-  // A correction gives its own millilitres back to the bottle before it takes them again.
-  const book = useMemo(
-    () =>
-      corrected
-        ? withFacts(logbook, [
-            {
-              ...corrected,
-              id: '00000000-0000-7000-8000-000000000001',
-              replaces: corrected.id,
-              corners: corrected.corners.map((c) => ({ ...c, volumeMl: 0 })),
-              reservoirRefillMl: 0,
-            } as Fact,
-          ])
-        : logbook,
-    [logbook, corrected],
-  );
-  const inCar = useFluid(car, event).state.current.fluids[0]?.id;
-  const shelf = useMemo(
-    () => bottleChoices(book, car, inCar, today, values.bottleId),
-    [book, car, inCar, today, values.bottleId],
-  );
-  const chosen = shelf.find((s) => s.state.bottle.id === values.bottleId);
-  const refillWanted = values.scope === 'full';
-  const usual = usualVolumesMl(steps, refillWanted && values.refill.trim() !== '');
-  const secondFrom = values.secondBottleId && values.secondFrom !== '' ? Number(values.secondFrom) : steps.length;
-
-  const draft = useMemo((): FluidExchange | null => {
-    if (!values.bottleId || !values.pedalBefore || !values.pedalAfter) return null;
-    const refillMl = refillWanted && values.refill.trim() !== '' ? quantity(values.refill, 'volume') : 0;
-    const body: NewFact = {
-      kind: 'fluidExchange',
-      carId: car.id,
-      scope: values.scope,
-      reservoirRefillMl: refillMl,
-      reservoirBottleId: refillMl > 0 ? values.bottleId : null,
-      corners: steps.map((step, i) => ({
-        ...step,
-        bottleId: i >= secondFrom ? values.secondBottleId : values.bottleId,
-        volumeMl: quantity(values.lines[i]?.volume ?? '', 'volume'),
-        clean: values.lines[i]?.clean ?? false,
-        bubbleFree: values.lines[i]?.bubbleFree ?? false,
-        nippleShut: values.lines[i]?.nippleShut ?? false,
-      })),
-      pedalBefore: values.pedalBefore,
-      pedalAfter: values.pedalAfter,
-      jobId: jobId ?? corrected?.jobId,
-    };
-    if (body.corners.some((c) => !Number.isFinite(c.volumeMl)) || !Number.isFinite(refillMl)) return null;
-    return asFact(
-      body,
-      momentFor(values.date, timeZone, corrected),
-      crew?.id ?? '',
-      corrected && { fact: corrected, because: '…' },
-    ) as FluidExchange;
-    // `quantity` reads by `system` alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [values, steps, car.id, secondFrom, refillWanted, jobId, corrected, crew, timeZone, system]);
-  const after = useMemo(
-    () => (draft ? judgeFluid(withFacts(logbook, [draft]), car, event, today) : null),
-    [draft, logbook, car, event, today],
-  );
-  const short = draft && chosen ? judgePouring(chosen.state, pouredFrom(draft, values.bottleId)) : null;
-
-  const feel = values.pedalAfter ? judgeFeel(values.pedalAfter) : null;
-  const mustNot = chosen ? judgeChoice(chosen) : null;
 
   const save = async (): Promise<void> => {
     const fail = (text: string): void => setSentence(text);
@@ -206,7 +125,7 @@ function FlushPage({
         ]}
       />
       <FlushBottle form={form} shelf={shelf} chosen={chosen} />
-      {refillWanted ? (
+      {isFull ? (
         <Section title="2  Reservoir">
           <QuantityField
             control={control}
@@ -219,17 +138,17 @@ function FlushPage({
         </Section>
       ) : null}
       <FlushCorners
-        title={`${refillWanted ? 3 : 2}  Corners`}
+        title={`${isFull ? 3 : 2}  Corners`}
         car={car}
         steps={steps}
-        usualMl={usual}
+        usualMl={usualMl}
         form={form}
         values={values}
         shelf={shelf}
         short={short}
         wasteMl={draft && wasteOf(draft)}
       />
-      <Section title={`${refillWanted ? 4 : 3}  Pedal, engine off`}>
+      <Section title={`${isFull ? 4 : 3}  Pedal, engine off`}>
         <ChoiceField control={control} name="pedalBefore" label="Pedal before" options={feelOptions} />
         <ChoiceField
           control={control}

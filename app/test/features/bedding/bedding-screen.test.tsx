@@ -1,9 +1,7 @@
 import { act, waitFor } from '@testing-library/react';
 import { BeddingScreen } from '../../../src/features/bedding/bedding-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, isThere, press, router, saved, text, type } from '../../builders/hands';
-import { facts } from '../../builders/heat-scene';
-import { car } from '../../builders/scene';
+import { freshHands, isThere, press, saved, text, type } from '../../builders/hands';
 import { begun, driven, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);

@@ -1,8 +1,7 @@
 import { act, waitFor } from '@testing-library/react';
 import { BeddingLookScreen } from '../../../src/features/bedding/look-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, router, saved, text, type } from '../../builders/hands';
-import { facts } from '../../builders/heat-scene';
+import { freshHands, press, saved, text, type } from '../../builders/hands';
 import { RUN, begun, driven, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);

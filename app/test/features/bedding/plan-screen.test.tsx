@@ -1,10 +1,9 @@
 import { act, waitFor } from '@testing-library/react';
 import { PlanBeddingScreen } from '../../../src/features/bedding/plan-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, isThere, place, press, router, saved, text, type } from '../../builders/hands';
-import { facts } from '../../builders/heat-scene';
-import { car, id } from '../../builders/scene';
-import { driven, checks, open } from '../../builders/bedding-scene';
+import { freshHands, isThere, press, router, saved, text, type } from '../../builders/hands';
+import { car } from '../../builders/scene';
+import { checks, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();

@@ -1,10 +1,9 @@
 import { act, waitFor } from '@testing-library/react';
 import { EditProcedureScreen, NewProcedureScreen } from '../../../src/features/bedding/procedure-form';
 import type * as Hands from '../../builders/hands';
-import { freshHands, pick, place, press, router, saved, text, type } from '../../builders/hands';
+import { freshHands, pick, place, press, saved, text, type } from '../../builders/hands';
 import { facts, heatRecords } from '../../builders/heat-scene';
-import { id, show } from '../../builders/scene';
-import { driven } from '../../builders/bedding-scene';
+import { show } from '../../builders/scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();

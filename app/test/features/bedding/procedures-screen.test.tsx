@@ -1,8 +1,8 @@
 import { ProceduresScreen } from '../../../src/features/bedding/procedures-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, router, text } from '../../builders/hands';
+import { freshHands, text } from '../../builders/hands';
 import { facts, heatRecords } from '../../builders/heat-scene';
-import { car, show } from '../../builders/scene';
+import { show } from '../../builders/scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();

@@ -3,10 +3,9 @@ import { nothingKnown } from '@calvik/core';
 import { BeddingRunScreen } from '../../../src/features/bedding/run-screen';
 import { beginDraft, readDraft, writeLast } from '../../../src/state/bedding-draft';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, router, saved, text } from '../../builders/hands';
-import { facts, heatCar, heatRecords } from '../../builders/heat-scene';
-import { car } from '../../builders/scene';
-import { RUN, begun, driven, open } from '../../builders/bedding-scene';
+import { freshHands, press, saved, text } from '../../builders/hands';
+import { heatCar, heatRecords } from '../../builders/heat-scene';
+import { RUN, begun, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();

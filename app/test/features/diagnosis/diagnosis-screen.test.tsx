@@ -3,7 +3,7 @@ import { DiagnosisScreen } from '../../../src/features/diagnosis/diagnosis-scree
 import { NewDiagnosisScreen } from '../../../src/features/diagnosis/new-diagnosis';
 import { CaseWeightsScreen } from '../../../src/features/diagnosis/weights-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, isThere, press, router, text, type } from '../../builders/hands';
+import { freshHands, isThere, press, text, type } from '../../builders/hands';
 import { car, id } from '../../builders/scene';
 import { fact, SESSION, soft, facts, open } from '../../builders/track-scene';
 

@@ -1,6 +1,6 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import type * as Hands from '../../builders/hands';
-import { freshHands, saved, press, router } from '../../builders/hands';
+import { freshHands, saved, press } from '../../builders/hands';
 import { intake } from '../../builders/service-scene';
 import { step } from '../../builders/steps-scene';
 

@@ -2,7 +2,7 @@ import { act, waitFor } from '@testing-library/react';
 import { DecisionScreen } from '../../../src/features/track/decision-screen';
 import { DriverCardScreen } from '../../../src/features/track/card-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, router, text, type } from '../../builders/hands';
+import { freshHands, press, text, type } from '../../builders/hands';
 import { driven, soft, facts, open, atLook } from '../../builders/track-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);

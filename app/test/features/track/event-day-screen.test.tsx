@@ -3,9 +3,9 @@ import { ClosingScreen } from '../../../src/features/track/closing-screen';
 import { EventDayScreen } from '../../../src/features/track/event-day-screen';
 import { TimetableScreen } from '../../../src/features/track/timetable-form';
 import type * as Hands from '../../builders/hands';
-import { freshHands, isThere, press, router, saved, text, type } from '../../builders/hands';
+import { freshHands, isThere, press, saved, text, type } from '../../builders/hands';
 import { booking } from '../../builders/heat-scene';
-import { car, id } from '../../builders/scene';
+import { car } from '../../builders/scene';
 import { today, event, driven, facts, open } from '../../builders/track-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);

@@ -2,8 +2,7 @@ import { act, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import { LookScreen } from '../../../src/features/track/look-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, router, saved, text, type } from '../../builders/hands';
-import { facts as before } from '../../builders/heat-scene';
+import { freshHands, press, text, type } from '../../builders/hands';
 import { id } from '../../builders/scene';
 import { fact, SESSION, driven, facts, open, atLook } from '../../builders/track-scene';
 

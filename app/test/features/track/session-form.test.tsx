@@ -2,8 +2,7 @@ import { act, waitFor } from '@testing-library/react';
 import { NewSessionScreen } from '../../../src/features/track/session-form';
 import type * as Hands from '../../builders/hands';
 import { freshHands, press, router, saved, text, type } from '../../builders/hands';
-import { facts as before } from '../../builders/heat-scene';
-import { car, id } from '../../builders/scene';
+import { car } from '../../builders/scene';
 import { ago, event, fact, SESSION, driven, facts, open } from '../../builders/track-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);

@@ -1,7 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, saved, press, router } from '../../../builders/hands';
-import { at } from '../../../builders/service-scene';
+import { freshHands, saved, press } from '../../../builders/hands';
 import { step, saveIt } from '../../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../../builders/hands').expoRouter);

@@ -2,7 +2,7 @@ import { screen } from '@testing-library/react';
 import type { Fact } from '@calvik/core';
 import { bottle } from '../../../builders/scene';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, press, router, type } from '../../../builders/hands';
+import { freshHands, press, type } from '../../../builders/hands';
 import { at, intake } from '../../../builders/service-scene';
 import { step, saveIt, said } from '../../../builders/steps-scene';
 

@@ -1,6 +1,6 @@
 import { act, screen } from '@testing-library/react';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, saved, press, router, type } from '../../../builders/hands';
+import { freshHands, saved, press, type } from '../../../builders/hands';
 import { step, said } from '../../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../../builders/hands').expoRouter);
