@@ -75,6 +75,12 @@ function FiguresForm({ car }: { car: Car }) {
     const shown = measure === 'ratio' ? value.toFixed(2) : show(value, measure as Dimension);
     return `Empty: ${shown}, ${'label' in origin ? origin.label.toLowerCase() : ''}`;
   };
+  const quantityField = (name: keyof FiguresForm, label: string, dimension: Dimension, hint = usual(name)) => (
+    <QuantityField control={form.control} name={name} label={label} dimension={dimension} optional hint={hint} />
+  );
+  const numberField = (name: keyof FiguresForm, label: string) => (
+    <NumberField control={form.control} name={name} label={label} optional hint={usual(name)} />
+  );
   const parts = (['front', 'rear'] as const).map((axle) => ({
     axle,
     lines: [
@@ -92,80 +98,18 @@ function FiguresForm({ car }: { car: Car }) {
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The car">
-        <QuantityField
-          control={form.control}
-          name="massKg"
-          label="Weight with driver and fuel"
-          dimension="mass"
-          optional
-          hint={usual('massKg') || 'As it goes out'}
-        />
-        <QuantityField
-          control={form.control}
-          name="frontWeightPercent"
-          label="Share of it on the front axle"
-          dimension="share"
-          optional
-          hint={usual('frontWeightPercent')}
-        />
-        <QuantityField
-          control={form.control}
-          name="wheelbaseMm"
-          label="Wheelbase"
-          dimension="length"
-          optional
-          hint={usual('wheelbaseMm')}
-        />
-        <QuantityField
-          control={form.control}
-          name="cgHeightMm"
-          label="Height of the centre of gravity"
-          dimension="length"
-          optional
-          hint={usual('cgHeightMm')}
-        />
-        <NumberField control={form.control} name="tyreGrip" label="Tyre grip, g" optional hint={usual('tyreGrip')} />
-        <NumberField
-          control={form.control}
-          name="dragAreaM2"
-          label="Drag area, m²"
-          optional
-          hint={usual('dragAreaM2')}
-        />
-        <QuantityField
-          control={form.control}
-          name="motorSharePercent"
-          label="Braked by electric motors"
-          dimension="share"
-          optional
-          hint={usual('motorSharePercent')}
-        />
+        {quantityField('massKg', 'Weight with driver and fuel', 'mass', usual('massKg') || 'As it goes out')}
+        {quantityField('frontWeightPercent', 'Share of it on the front axle', 'share')}
+        {quantityField('wheelbaseMm', 'Wheelbase', 'length')}
+        {quantityField('cgHeightMm', 'Height of the centre of gravity', 'length')}
+        {numberField('tyreGrip', 'Tyre grip, g')}
+        {numberField('dragAreaM2', 'Drag area, m²')}
+        {quantityField('motorSharePercent', 'Braked by electric motors', 'share')}
       </Section>
       <Section title="The brakes">
-        <QuantityField
-          control={form.control}
-          name="rearPressurePercent"
-          label="Pressure at the rear, of the front’s"
-          dimension="share"
-          optional
-          hint={usual('rearPressurePercent')}
-        />
-        <QuantityField
-          control={form.control}
-          name="frontRadiusMm"
-          label="Effective radius, front"
-          dimension="length"
-          optional
-          hint={usual('frontRadiusMm')}
-        />
-        <QuantityField
-          control={form.control}
-          name="rearRadiusMm"
-          label="Effective radius, rear"
-          dimension="length"
-          optional
-          hint={usual('rearRadiusMm')}
-        />
+        {quantityField('rearPressurePercent', 'Pressure at the rear, of the front’s', 'share')}
+        {quantityField('frontRadiusMm', 'Effective radius, front', 'length')}
+        {quantityField('rearRadiusMm', 'Effective radius, rear', 'length')}
       </Section>
       <Section title="From its parts">
         {parts.map(({ axle, lines }) => (
