@@ -1,7 +1,10 @@
 /** The history of a record in words. */
 import { collections } from '@calvik/core';
 import { recordSchemas } from '@calvik/core/model/schemas';
+import { changedFields } from '@calvik/core/logbook/changes';
+import fc from 'fast-check';
 import { z } from 'zod';
+import { anyRecord } from '../../core/test/builders/anything';
 import { sayTo } from '../src';
 import { changeName, changeText } from '../src/fields';
 
@@ -42,3 +45,22 @@ test('every field of every record has a name that people can read: no unit, no c
       if (field !== 'id') expect(name).not.toMatch(/ id$/);
     }
 });
+
+test.each(collections)(
+  'whatever is changed in %s is told: what stood, what stands, and nothing of the code',
+  (collection) => {
+    fc.assert(
+      fc.property(anyRecord(collection), anyRecord(collection), (before, after) => {
+        for (const change of changedFields(before, after))
+          for (const by of [say, imperial]) {
+            const text = changeText(change, by, nameOf);
+            expect(text).toMatch(/^[A-Z][^:]*: \S/);
+            // What somebody typed may say anything; numbers, keys and lists may not.
+            expect(text).not.toMatch(/undefined|NaN|\[object|\bnull\b/);
+          }
+        expect(changedFields(before, before)).toEqual([]);
+      }),
+      { numRuns: 20 },
+    );
+  },
+);
