@@ -46,7 +46,10 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
   const first = d.advice.suspects[0]!;
   const back = d.session ? routes.look(car.id, d.session.fact.id) : routes.car(car.id);
   const cause = draft.cause || first.cause;
-  const save = (fact: NewFact): Promise<boolean> => saveFact(fact, today);
+  const write = (fact: NewFact): Promise<boolean> => {
+    setSentence(null);
+    return saveFact(fact, today);
+  };
   const close = async (): Promise<void> => {
     if (cause === 'other' && draft.words.trim() === '') return setSentence('Say what it was.');
     setSentence(null);
@@ -116,13 +119,20 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
             ticked={draft.means}
             onTick={(to) => change({ means: to })}
             onOutcome={(check, outcome) =>
-              save({ kind: 'diagnosisChecked', carId: car.id, diagnosisId: opened.id, check, outcome, minutes: null })
+              write({ kind: 'diagnosisChecked', carId: car.id, diagnosisId: opened.id, check, outcome, minutes: null })
             }
           />
           <WhatItIs cause={cause} draft={draft} onChange={change} onRecord={() => void close()} saving={saving} />
         </>
       )}
-      <Referral diagnosisId={opened.id} carId={car.id} written={d.referral} onWrite={save} saving={saving} />
+      <Referral
+        diagnosisId={opened.id}
+        carId={car.id}
+        written={d.referral}
+        onWrite={write}
+        onRefused={setSentence}
+        saving={saving}
+      />
       <Text as="small">
         Probabilities are common practice, shifted by this shop’s own cases. Steering, ABS and hydraulic repair: maker’s
         manual, licensed workshop.

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import type { Diagnosis } from '@calvik/core/diagnosis';
 import { useDraft } from '../../state/use-draft';
 import { LineInput } from '../../ui/line-input';
@@ -14,19 +13,20 @@ export function Referral({
   carId,
   written,
   onWrite,
+  onRefused,
   saving,
 }: {
   diagnosisId: string;
   carId: string;
   written: Diagnosis['referral'];
   onWrite: (referral: NewFact) => Promise<boolean>;
+  /** Told what is missing. */
+  onRefused: (sentence: string) => void;
   saving: boolean;
 }) {
   const { draft, change } = useDraft(`referral.${diagnosisId}`, { to: '', ask: '', mayBeDriven: false });
-  const [isUnnamed, setUnnamed] = useState(false);
   const write = (): void => {
-    setUnnamed(draft.to.trim() === '');
-    if (draft.to.trim() === '') return;
+    if (draft.to.trim() === '') return onRefused('Say to whom it is referred.');
     void onWrite({
       kind: 'referralWritten',
       carId,
@@ -57,11 +57,6 @@ export function Referral({
           { value: 'yes', label: 'May be driven there' },
         ]}
       />
-      {isUnnamed ? (
-        <Text tone="stop" live>
-          Say to whom it is referred.
-        </Text>
-      ) : null}
       <MainButton mode="outlined" onPress={write} loading={saving}>
         Write the referral
       </MainButton>
