@@ -11,6 +11,8 @@ export const UNSUCKABLE_SHARE = 0.15;
 export const CAVITY_DEPTH_MM = 8;
 /** Slices that a line is cut into: its plug is this much smeared at most. */
 const SLICES = 60;
+/** No slice is thinner, mL: a line shorter than any there is must not take for ever. */
+const THINNEST_SLICE_ML = 1e-3;
 
 /** Volume of a line, mL. @param boreMm 3.2–3.4 for a 4.75 mm tube */
 export const lineVolumeMl = (lengthMm: number, boreMm: number): number => (Math.PI * boreMm ** 2 * lengthMm) / 4 / 1000;
@@ -115,7 +117,7 @@ function move(s: SystemState, corner: Corner, ml: number, isFed: boolean): numbe
   const caliper = s.calipers[corner];
   let oldOut = 0;
   // What the caliper gets, in pieces no longer than a slice of the line.
-  const sliceMl = line.volumeMl / SLICES;
+  const sliceMl = Math.max(THINNEST_SLICE_ML, line.volumeMl / SLICES);
   let toGo = ml;
   while (toGo > 1e-12) {
     const piece = Math.min(toGo, Math.max(1e-9, sliceMl - line.partMl));
