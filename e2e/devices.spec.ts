@@ -125,7 +125,7 @@ test('an empty shop leads from nothing to a judged car', async ({ page }) => {
   await page.getByRole('radio', { name: 'Nipples per front corner: Two' }).click();
   await page.getByRole('radio', { name: 'Order of the two, by the caliper’s maker: Outer first' }).click();
   await button(page, 'Save car').click();
-  await expect(page.getByText('2 openings').first()).toBeVisible();
+  await expect(page.getByText('2 nipples').first()).toBeVisible();
   await button(page, 'Record flush').click();
   await button(page, 'New bottle').click();
   await button(page, 'New fluid').click();

@@ -77,7 +77,8 @@ function pointing<T>(value: T, pick: number): T {
   ) as T;
 }
 
-const put = (collection: string, body: { id: string }) => api.put(`/api/${collection}/${body.id}`).send(body);
+const put = (collection: string, body: object & { id: string }) => api.put(`/api/${collection}/${body.id}`).send(body);
+const changed = (body: object & { id: string }, over: object): object & { id: string } => ({ ...body, ...over });
 const isProblem = (answer: { status: number; headers: Record<string, string>; body: { detail?: string } }): void => {
   expect([400, 404, 409, 413, 422]).toContain(answer.status);
   expect(answer.headers['content-type']).toContain('application/problem+json');
@@ -90,7 +91,8 @@ test.each(collections)(
     let taken = 0;
     await fc.assert(
       fc.asyncProperty(anyRecord(collection), fc.nat(1000), async (made, pick) => {
-        const record = { ...pointing(made, pick), id: uuidv7(), version: 0 };
+        const fresh: object & { id: string } = Object.assign(pointing(made, pick), { id: uuidv7(), version: 0 });
+        const record = fresh as typeof fresh & { archived: boolean };
         const first = await put(collection, record);
         if (first.status !== 201) return isProblem(first);
         taken += 1;
@@ -102,15 +104,15 @@ test.each(collections)(
         expect(again.status).toBe(200);
         expect(again.body).toEqual(stored);
         // Somebody else who has not seen it.
-        const other = await put(collection, { ...record, archived: !record.archived } as typeof record);
+        const other = await put(collection, changed(record, { archived: !record.archived }));
         expect(other.status).toBe(409);
         expect(other.body.stored).toEqual(stored);
-        const newer = await put(collection, { ...record, version: 1, archived: !record.archived } as typeof record);
+        const newer = await put(collection, changed(record, { version: 1, archived: !record.archived }));
         expect(newer.status).toBe(200);
         const history = (await api.get(`/api/${collection}/${record.id}/history`)).body as { version: number }[];
         expect(history.map((h) => h.version)).toEqual([1, 2]);
         // So that what is judged below has all of it in it.
-        if (!record.archived) await put(collection, { ...record, version: 2 });
+        if (!record.archived) await put(collection, changed(record, { version: 2 }));
       }),
       { numRuns: 12 },
     );
@@ -130,7 +132,7 @@ test.each(factKinds)(
         if (first.status !== 201) return isProblem(first);
         expect((await api.get(`/api/facts/${fact.id}`)).body).toEqual(JSON.parse(JSON.stringify(fact)));
         expect((await put('facts', fact)).status).toBe(200);
-        expect((await put('facts', { ...fact, recordedAt: '2026-07-01T00:00:00.000Z' })).status).toBe(409);
+        expect((await put('facts', changed(fact, { recordedAt: '2026-07-01T00:00:00.000Z' }))).status).toBe(409);
       }),
       { numRuns: 8 },
     );

@@ -53,8 +53,14 @@ function Layout({ car }: { car: Car }) {
   const order = cornerSequence(car);
   const steps = bleedSequence(car);
   const cell = (corner: (typeof order)[number]) => {
-    const nipples = steps.filter((s) => s.corner === corner).length;
-    return { figure: String(order.indexOf(corner) + 1), note: nipples > 1 ? `${nipples} openings` : 'one nipple' };
+    const opened = steps.filter((s) => s.corner === corner).map((s) => s.nipple);
+    const nipples = new Set(opened).size;
+    // Outer, inner, outer: one of two is opened twice.
+    const often = opened.length > nipples ? `, opened ${opened.length} times` : '';
+    return {
+      figure: String(order.indexOf(corner) + 1),
+      note: nipples > 1 ? `${nipples} nipples${often}` : 'one nipple',
+    };
   };
   return (
     <View style={styles.gap}>

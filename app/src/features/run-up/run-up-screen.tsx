@@ -20,6 +20,14 @@ import { routes } from '../routes';
 const BesideRunUp = laterPiece('BesideRunUp');
 const AnotherLookBanner = laterPiece('AnotherLookBanner');
 
+/** What the lead opens in the evening. */
+const evening = [
+  { name: 'Plan', to: routes.plan },
+  { name: 'Board', to: routes.board },
+  { name: 'Weeks', to: routes.weeks },
+  { name: 'Shopping', to: routes.orders },
+] as const;
+
 function DaysToGo({ days }: { days: number }) {
   return (
     <View style={styles.days}>
@@ -210,18 +218,13 @@ export function RunUpScreen() {
       ))}
       {board && board.length > 0 ? (
         <View style={styles.evening}>
-          <MainButton mode="outlined" onPress={() => router.push(routes.plan)}>
-            Plan
-          </MainButton>
-          <MainButton mode="outlined" onPress={() => router.push(routes.board)}>
-            Board
-          </MainButton>
-          <MainButton mode="outlined" onPress={() => router.push(routes.weeks)}>
-            Weeks
-          </MainButton>
-          <MainButton mode="outlined" onPress={() => router.push(routes.orders)}>
-            Shopping
-          </MainButton>
+          {evening.map(({ name, to }) => (
+            <View key={name} style={styles.eveningPage}>
+              <MainButton mode="outlined" onPress={() => router.push(to)}>
+                {name}
+              </MainButton>
+            </View>
+          ))}
         </View>
       ) : null}
       {board && board.length > 0 ? <AnotherLookBanner /> : null}
@@ -267,6 +270,7 @@ export function RunUpScreen() {
 const styles = StyleSheet.create({
   days: { alignItems: 'flex-end' },
   evening: { flexDirection: 'row', gap: 8, flexWrap: 'wrap' },
+  eveningPage: { flexGrow: 1, flexBasis: 120 },
   event: { gap: 0 },
   eventHead: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1.5, paddingBottom: 6, gap: 4 },
   eventText: { flex: 1, minWidth: 0 },

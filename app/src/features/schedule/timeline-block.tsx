@@ -113,7 +113,7 @@ export function Block({
           {broken}
         </Text>
       )}
-      {!isNarrow && (proposed !== null || row.by === 'lift' || job.isPinned || job.helperId) ? (
+      {!isNarrow && !isTight && (proposed !== null || row.by === 'lift' || job.isPinned || job.helperId) ? (
         <Text as="small" numberOfLines={1} style={styles.blockText}>
           {[proposed, row.by === 'lift' || job.helperId ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : '']
             .filter(Boolean)
