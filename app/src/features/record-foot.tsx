@@ -34,7 +34,7 @@ export function RecordFoot<C extends Storable>({
   const now = (logbook[collection] as ReadonlyMap<string, RecordOf<C>>).get(record.id) ?? record;
   const hanging = hangsOn(logbook, collection, record.id, today);
   const set = async (archived: boolean): Promise<void> => {
-    const result = await sync.save(collection, { ...now, archived } as Saved as never);
+    const result = await sync.save(collection, { ...now, archived } as Saved);
     setProblem(result.state === 'refused' ? result.sentence : null);
     setAsking(false);
   };

@@ -33,12 +33,12 @@ function Target({
   text: string;
   drawing: ReactNode;
   on: boolean;
-  width: string;
+  width: `${number}%`;
   onPress: () => void;
 }) {
   const t = useTokens();
   return (
-    <View style={{ width: width as never, padding: 3 }}>
+    <View style={{ width, padding: 3 }}>
       <Pressable
         role={role}
         aria-checked={on}

@@ -101,7 +101,7 @@ export function FigureFields({
   // One figure is its own line, the keypad's display; it has a line while another list has the keypad.
   const alone = fields.length === 1 && dock.isMine;
   const shown = alone ? [] : fields;
-  const besides = cell ? <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>{cell}</View> : null;
+  const besides = cell ? <View style={{ width: `${100 / columns}%`, padding: 2 }}>{cell}</View> : null;
   const toneOf = (verdict: Verdict | undefined): 'stop' | 'amber' | 'ink' =>
     verdict === 'stop' ? 'stop' : verdict === 'watch' || verdict === 'needsWork' ? 'amber' : 'ink';
   return (
@@ -118,7 +118,7 @@ export function FigureFields({
           return (
             <Fragment key={f.key}>
               {i === cellAt ? besides : null}
-              <View style={{ width: `${100 / columns}%` as never, padding: 2 }}>
+              <View style={{ width: `${100 / columns}%`, padding: 2 }}>
                 <Pressable
                   role="button"
                   aria-label={`${f.label}: ${text || 'not typed'}`}

@@ -54,7 +54,7 @@ export function Waste() {
       >
         <View
           style={{
-            width: `${Math.min(100, (100 * level) / size)}%` as never,
+            width: `${Math.min(100, (100 * level) / size)}%`,
             height: '100%',
             backgroundColor: full ? t.amber : t.inkSoft,
           }}

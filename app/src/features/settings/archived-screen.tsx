@@ -19,7 +19,7 @@ export function ArchivedScreen() {
   const away = putAway(logbook);
   const set = async (collection: Storable, id: string, name: string, archived: boolean): Promise<void> => {
     const record = (logbook[collection] as ReadonlyMap<string, RecordOf<Storable>>).get(id)!;
-    const result = await sync.save(collection, { ...record, archived } as Saved as never);
+    const result = await sync.save(collection, { ...record, archived } as Saved);
     setProblem(result.state === 'refused' ? result.sentence : null);
     setSaid(result.state === 'refused' ? null : `${name} is ${archived ? 'put away' : 'back'}.`);
   };

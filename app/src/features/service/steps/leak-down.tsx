@@ -97,7 +97,7 @@ export function LeakDownStep({ s, step }: StepProps) {
       <View style={[styles.progress, { borderColor: t.rule }]} role="progressbar" aria-label="Held">
         <View
           style={{
-            width: `${Math.min(100, (100 * held) / MIN_HOLD_S)}%` as never,
+            width: `${Math.min(100, (100 * held) / MIN_HOLD_S)}%`,
             height: 10,
             backgroundColor: t.iron,
           }}
