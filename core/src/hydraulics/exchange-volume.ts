@@ -12,6 +12,8 @@ import {
 
 /** Share of new fluid that a flush aims at in each caliper, %. Calvik's own figure. */
 export const FLUSH_NEW_PERCENT = 90;
+/** … and a bleed of the calipers, %. Calvik's own figure. */
+export const BLEED_NEW_PERCENT = 60;
 /** What runs out while somebody looks whether it is clean, at each nipple, mL. Common practice, no source. */
 const AT_THE_NIPPLE_ML = 10;
 /** The clutch line, where it hangs on the same reservoir, mL. Common practice, no source. */

@@ -40,7 +40,7 @@ export {
   planExchange,
   refillReservoir,
 } from './exchange-model';
-export { FLUSH_NEW_PERCENT, bleedVolumeMl, flushVolumeMl } from './exchange-volume';
+export { BLEED_NEW_PERCENT, FLUSH_NEW_PERCENT, bleedVolumeMl, flushVolumeMl } from './exchange-volume';
 export { MIN_HOLD_S, MAX_LOSS_PERCENT_PER_MIN, type LeakDownJudgement, fitDecay, judgeLeakDown } from './leak-down';
 export {
   type ExchangeProgress,

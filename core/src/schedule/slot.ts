@@ -2,7 +2,7 @@ import { type LocalDate, dateIn, daysBetween, timeIn } from '../calendar';
 import { conflictFinding, conflictingJobs } from '../jobs';
 import type { Logbook } from '../logbook';
 import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
-import { type WorkItem, workOfEvents, workOfEventsInTurn } from '../work';
+import { type WorkItem, workOfEventsInTurn } from '../work';
 import { type ScheduleFindings, scheduleFinding } from './findings';
 import { absenceOf, hoursOf, minutesOf, timeOf } from './hours';
 
@@ -88,24 +88,23 @@ function orderFindings(logbook: Logbook, job: Job, items: readonly WorkItem[]): 
 
 const lists = new WeakMap<Logbook, Map<string, ReadonlyMap<string, WorkItem[]>>>();
 
+type WorkLists = ReadonlyMap<string, WorkItem[]>;
+
 /** All work lists of a day, derived once for each logbook. */
-export function workLists(logbook: Logbook, today: LocalDate): ReadonlyMap<string, WorkItem[]> {
-  const days = lists.get(logbook) ?? new Map<string, ReadonlyMap<string, WorkItem[]>>();
-  lists.set(logbook, days);
-  let found = days.get(today);
-  if (!found) {
-    found = workOfEvents(logbook, today);
-    days.set(today, found);
-  }
-  return found;
+export function workLists(logbook: Logbook, today: LocalDate): WorkLists {
+  const deriving = workListsInTurn(logbook, today);
+  let step = deriving.next();
+  while (!step.done) step = deriving.next();
+  return step.value;
 }
 
 /** {@link workLists} booking by booking: derived without holding up whoever waits for something else. */
-export function* workListsInTurn(logbook: Logbook, today: LocalDate): Generator<undefined, void, undefined> {
-  if (lists.get(logbook)?.has(today)) return;
-  const found = yield* workOfEventsInTurn(logbook, today);
-  const days = lists.get(logbook) ?? new Map<string, ReadonlyMap<string, WorkItem[]>>();
-  lists.set(logbook, days.set(today, found));
+export function* workListsInTurn(logbook: Logbook, today: LocalDate): Generator<undefined, WorkLists, undefined> {
+  const days = lists.get(logbook) ?? new Map<string, WorkLists>();
+  lists.set(logbook, days);
+  const found = days.get(today) ?? (yield* workOfEventsInTurn(logbook, today));
+  days.set(today, found);
+  return found;
 }
 
 const itemsOf = (logbook: Logbook, bookingId: string, today: LocalDate): WorkItem[] =>

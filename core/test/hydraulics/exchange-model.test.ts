@@ -23,6 +23,16 @@ describe('volumes by geometry', () => {
 });
 
 describe('exchange model', () => {
+  test('a line that holds next to nothing is drawn through in the end, and all of it', () => {
+    for (const lineLengthMm of [0, 1e-6]) {
+      const short = makeCar({
+        lineLengthMm: { FL: lineLengthMm, FR: lineLengthMm, RL: lineLengthMm, RR: lineLengthMm },
+      });
+      const { outMl } = draw(oldSystem(short, 200), { corner: 'RR', volumeMl: 100, isFed: true, ...still });
+      expect(outMl).toBeCloseTo(100, 6);
+    }
+  });
+
   test('a fed reservoir dilutes like the stirred tank of the textbooks: c = e^(−V/V₀)', () => {
     // Any chemical engineering text: continuous stirred tank, step of the inflow.
     const start = oldSystem(car, 200);

@@ -70,6 +70,8 @@ export function readAxle(form: AxleForm, axle: Axle, system: UnitSystem): AxleAs
   const rotorNowMm = read(form.rotorNow, 'rotors now');
   if (wrong[0] !== undefined) return wrong[0];
   const compound = form.compound.trim();
+  if (form.bedded !== 'unknown' && compound === '' && rotorNewMm === null)
+    return `${where}: say which pads or rotors they are, or leave open whether they are bedded.`;
   if (compound === '' && padNowMm !== null) return `${where} pads: say which compound they are.`;
   if (compound !== '' && padNewMm === null) return `${where} pads: how thick are they new?`;
   if (rotorNewMm === null && (rotorNowMm !== null || discardMm !== null))

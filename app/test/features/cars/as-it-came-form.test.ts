@@ -40,11 +40,12 @@ describe('readAxle', () => {
 
   it('leaves open what nobody says', () => {
     expect(read({})).toEqual({ pads: null, rotors: null, isBedded: null });
-    expect(read({ bedded: 'no' })).toMatchObject({ isBedded: false });
+    expect(read({ compound: 'Holt S', bedded: 'no' })).toMatchObject({ isBedded: false });
   });
 
   it.each([
     [{ padNow: '8' }, 'Front pads: say which compound they are.'],
+    [{ bedded: 'no' as const }, 'Front: say which pads or rotors they are, or leave open whether they are bedded.'],
     [{ compound: 'Holt S', padNew: '' }, 'Front pads: how thick are they new?'],
     [{ rotorNow: '30' }, 'Front rotors: how thick are they new?'],
     [{ rotorDiscard: '30' }, 'Front rotors: how thick are they new?'],

@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
 import {
+  BLEED_NEW_PERCENT,
   type ExchangeMethod,
+  FLUSH_NEW_PERCENT,
   type ReservoirWay,
   type SequenceSchool,
   inSequence,
@@ -17,9 +19,6 @@ import { quantityText, recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-
-/** New fluid at a nipple after which a bleed of the calipers is done, %. Calvik's own figure. */
-const BLEED_NEW_PERCENT = 60;
 
 export interface ExchangeForm {
   way: ReservoirWay;
@@ -54,7 +53,7 @@ export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
     drawn: begun ? recordText(begun.drawnOffMl, 'volume', system) : quantityText(first.drawOffMl, 'volume', system),
     refill: begun ? recordText(begun.refillMl, 'volume', system) : quantityText(first.refillMl, 'volume', system),
     pressure: recordText(begun?.pressureKpa || null, 'pressure', system),
-    wanted: String(begun?.wantedNewPercent ?? 90),
+    wanted: String(begun?.wantedNewPercent ?? FLUSH_NEW_PERCENT),
   });
   const car = useMemo(() => inSequence(own, draft.sequence), [own, draft.sequence]);
   const isFull = draft.scope === 'full';
