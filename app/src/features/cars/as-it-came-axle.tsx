@@ -23,6 +23,7 @@ export function AsItCameAxle({
   const line = (key: keyof AxleForm, label: string) => (
     <LineInput
       label={`${label}, ${axle}`}
+      shown={label}
       value={form[key]}
       onChange={(text) => onChange({ [key]: text })}
       style={styles.grow}
