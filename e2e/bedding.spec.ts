@@ -75,6 +75,40 @@ async function openRun(page: Page, car: string): Promise<void> {
   await expect(button(page, 'Begin cycle 1')).toBeVisible();
 }
 
+/**
+ * A phone's satellite receiver: under the roof at first, and once the page hears `setOff` in a car that drives these speeds. Five places a
+ * second, northwards, each stamped with the moment that it is true for, also where the page was too busy to take it at once. The browser's
+ * own stand-in stamps a place when it is handed over, which on a busy machine says nothing of speed.
+ * @param speeds seconds and km/h, straight between them
+ */
+const driveReceiver = async (page: Page, speeds: readonly (readonly [number, number])[]): Promise<void> => {
+  await page.addInitScript((corners) => {
+    const metresAt = (s: number): number =>
+      corners.slice(1).reduce((metres, [t2, v2], i) => {
+        const [t1, v1] = corners[i]!;
+        const until = Math.min(Math.max(s, t1), t2);
+        const v = v1 + ((v2 - v1) * (until - t1)) / (t2 - t1);
+        return metres + (((v1 + v) / 2) * (until - t1)) / 3.6;
+      }, 0);
+    navigator.geolocation.watchPosition = (told, failed) => {
+      const tell = (at: number, s: number): void =>
+        told({
+          timestamp: at,
+          coords: { latitude: 50 + metresAt(s) / 111_320, longitude: 8, speed: null, accuracy: 3 },
+        } as GeolocationPosition);
+      failed?.({ code: 2, PERMISSION_DENIED: 1 } as GeolocationPositionError);
+      window.addEventListener('setOff', () => {
+        const began = Date.now();
+        let next = 0;
+        window.setInterval(() => {
+          for (; began + next <= Date.now(); next += 200) tell(began + next, next / 1000);
+        }, 100);
+      });
+      return 7;
+    };
+  }, speeds);
+};
+
 const allEven = async (page: Page, decision: string): Promise<void> => {
   await page.getByRole('checkbox', { name: 'All four even blue-grey' }).click();
   await page.getByRole('radio', { name: `Decision: ${decision}` }).click();
@@ -228,11 +262,8 @@ test('by the phone’s own place, in real time', async ({ browser }, info) => {
   const ids = await idsByName(server.url);
   const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
   await page.context().grantPermissions(['geolocation']);
-  await page.context().setGeolocation({ latitude: 50, longitude: 8 });
-  await openRun(page, ids['Helm Tessaro']!);
-  await button(page, 'Begin cycle 1').click();
   // Speed over time, km/h: up, hold, brake at 0.6 g, up, hold, brake, roll.
-  const corners = [
+  await driveReceiver(page, [
     [0, 0],
     [2, 0],
     [9, 60],
@@ -242,27 +273,14 @@ test('by the phone’s own place, in real time', async ({ browser }, info) => {
     [20, 60],
     [22.1, 15],
     [25, 40],
-    [40, 40],
-  ] as const;
-  const metresAt = (s: number): number => {
-    let metres = 0;
-    for (let i = 1; i < corners.length; i++) {
-      const [t1, v1] = corners[i - 1]!;
-      const [t2, v2] = corners[i]!;
-      const until = Math.min(s, t2);
-      if (until <= t1) break;
-      const v = v1 + ((v2 - v1) * (until - t1)) / (t2 - t1);
-      metres += (((v1 + v) / 2) * (until - t1)) / 3.6;
-    }
-    return metres;
-  };
-  const began = Date.now();
-  for (let s = 0; s < 39; s = (Date.now() - began) / 1000) {
-    await page.context().setGeolocation({ latitude: 50 + metresAt(s) / 111_320, longitude: 8 });
-    if (await button(page, 'Look at the faces').isVisible()) break;
-    await page.waitForTimeout(180);
-  }
-  await expect(button(page, 'Look at the faces')).toBeVisible();
+    [60, 40],
+  ]);
+  await openRun(page, ids['Helm Tessaro']!);
+  await button(page, 'Begin cycle 1').click();
+  await expect(page.getByText(/The phone has lost its place/)).toBeVisible();
+  await page.evaluate(() => window.dispatchEvent(new Event('setOff')));
+  await expect(page.getByText(/The phone has lost its place/)).toBeHidden();
+  await expect(button(page, 'Look at the faces')).toBeVisible({ timeout: 90_000 });
   await expect(page.getByText('Cycle 1: 2 of 2 applications')).toBeVisible();
   await expect(page.getByText(/This phone’s own speed/)).toBeVisible();
   complaints.none();
@@ -281,9 +299,7 @@ test('with the place refused and no connection from start to end: taps count, an
   await pagesAreHere(page);
   await page.context().setOffline(true);
   await button(page, 'Begin cycle 1').click();
-  await expect(
-    page.getByText(/refuses the phone’s place|has no place and no speed|No speed from this phone/),
-  ).toBeVisible();
+  await expect(page.getByText(/refuses the phone’s place|has no place and no speed/)).toBeVisible();
   await button(page, 'End here').click();
   await button(page, 'End the cycle').click();
   await expect(page.getByText('Say why it ends here.')).toBeVisible();

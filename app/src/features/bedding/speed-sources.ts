@@ -1,5 +1,4 @@
 /** Where speed comes from: the phone's own place, or the simulated drive of the server. */
-import * as Location from 'expo-location';
 import { useEffect, useRef, useState } from 'react';
 import type { BeddingSeries } from '@calvik/core';
 import { distanceM } from '@calvik/core/traces';
@@ -20,6 +19,13 @@ interface Fix {
 /** Two places nearer in time than this say nothing of speed, ms. */
 const LEAST_MS = 400;
 
+const noPlaceHere = (): string | null =>
+  !('geolocation' in navigator)
+    ? 'This browser has no place and no speed. Tap the screen for each application instead.'
+    : !window.isSecureContext
+      ? 'A browser gives a page its place over HTTPS only. Tap the screen for each application instead.'
+      : null;
+
 /** Speed by the phone's place, while it is wanted. @returns why there is none */
 export function usePhoneSpeed(isOn: boolean, hear: (speed: HeardSpeed) => void): string | null {
   const [problem, setProblem] = useState<string | null>(null);
@@ -29,48 +35,31 @@ export function usePhoneSpeed(isOn: boolean, hear: (speed: HeardSpeed) => void):
   });
   useEffect(() => {
     if (!isOn) return;
-    let isMine = true;
-    let stop: (() => void) | null = null;
+    if (noPlaceHere()) return;
     let last: Fix | null = null;
-    const fail = (sentence: string): void => {
-      if (isMine) setProblem(sentence);
-    };
-    const listen = async (): Promise<void> => {
-      if (typeof navigator === 'undefined' || !('geolocation' in navigator))
-        return fail('This browser has no place and no speed. Tap the screen for each application instead.');
-      const { status } = await Location.requestForegroundPermissionsAsync();
-      if (status !== Location.PermissionStatus.GRANTED)
-        return fail(
-          'This browser refuses the phone’s place. Allow it for this page, or tap the screen for each application.',
-        );
-      const watch = await Location.watchPositionAsync(
-        { accuracy: Location.Accuracy.BestForNavigation, timeInterval: 200, distanceInterval: 0 },
-        ({ timestamp, coords }) => {
-          const fix: Fix = { atMs: timestamp, lat: coords.latitude, lon: coords.longitude };
-          let kmh: number | null = coords.speed === null || coords.speed < 0 ? null : coords.speed * 3.6;
-          // A phone that tells no speed tells places: how far it came since the last one says it.
-          if (kmh === null && last && fix.atMs - last.atMs >= LEAST_MS)
-            kmh = (distanceM(last, fix) / ((fix.atMs - last.atMs) / 1000)) * 3.6;
-          if (!last || fix.atMs - last.atMs >= LEAST_MS) last = fix;
-          setProblem(null);
-          if (kmh !== null) ear.current({ at: timestamp, kmh });
-        },
-        () => fail('The phone has lost its place. Keep it in the open; tap the screen when you have braked.'),
-      );
-      stop = () => watch.remove();
-      if (!isMine) stop();
-    };
-    listen().catch((error: unknown) =>
-      fail(
-        `No speed from this phone: ${error instanceof Error ? error.message : String(error)}. Tap the screen for each application.`,
-      ),
+    // The browser's own watch: expo-location takes its own count for the browser's id of a watch, and hears nothing where they differ.
+    const watch = navigator.geolocation.watchPosition(
+      ({ timestamp, coords }) => {
+        const fix: Fix = { atMs: timestamp, lat: coords.latitude, lon: coords.longitude };
+        let kmh: number | null = coords.speed === null || coords.speed < 0 ? null : coords.speed * 3.6;
+        // A phone that tells no speed tells places: how far it came since the last one says it.
+        if (kmh === null && last && fix.atMs - last.atMs >= LEAST_MS)
+          kmh = (distanceM(last, fix) / ((fix.atMs - last.atMs) / 1000)) * 3.6;
+        if (!last || fix.atMs - last.atMs >= LEAST_MS) last = fix;
+        setProblem(null);
+        if (kmh !== null) ear.current({ at: timestamp, kmh });
+      },
+      ({ code, PERMISSION_DENIED }) =>
+        setProblem(
+          code === PERMISSION_DENIED
+            ? 'This browser refuses the phone’s place. Allow it for this page, or tap the screen for each application.'
+            : 'The phone has lost its place. Keep it in the open; tap the screen when you have braked.',
+        ),
+      { enableHighAccuracy: true, maximumAge: 0 },
     );
-    return () => {
-      isMine = false;
-      stop?.();
-    };
+    return () => navigator.geolocation.clearWatch(watch);
   }, [isOn]);
-  return problem;
+  return isOn ? (noPlaceHere() ?? problem) : problem;
 }
 
 /** Speed of a simulated driver. */
