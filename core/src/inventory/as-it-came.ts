@@ -8,18 +8,21 @@ import {
   type Fact,
   type Job,
   type PadSet,
+  type PartsFitted,
   type RotorPair,
   axles,
   cornersOf,
   recordDefaults,
   usualSweptBandMm,
 } from '../model';
-import { compoundByName, nextLabel } from './labels';
+import { compoundByName, isNamed, nextLabel } from './labels';
+import { axleParts, compoundOf } from './parts';
 
 /** What is known of an axle; all thicknesses in mm. */
 export interface AxleAsItCame {
   pads: { compound: string; use: PadSet['use']; newMm: number; nowMm: number | null } | null;
-  rotors: { newMm: number; discardMm: number; nowMm: number | null } | null;
+  /** Without a discard thickness: rotors that are judged by their weight. */
+  rotors: { newMm: number; discardMm: number | null; nowMm: number | null } | null;
   /** Whether they are bedded to each other; null where nobody knows. */
   isBedded: boolean | null;
 }
@@ -40,6 +43,30 @@ export interface AsItCameWriter {
   newId: () => string;
 }
 
+/** Thicknesses of new parts that differ by less are the same, mm: nobody reads a label closer. */
+const SAME_MM = 0.05;
+const isSame = (a: number | null, b: number | null): boolean =>
+  a === null || b === null ? a === b : Math.abs(a - b) < SAME_MM;
+
+/** The pads and rotors on record for an axle that are those which somebody found on it; null where they are others, or nobody says. */
+export function foundAgain(logbook: Logbook, car: Car, axle: Axle, { pads, rotors }: AxleAsItCame) {
+  const { padSet, rotorPair } = axleParts(logbook, car, axle);
+  const compound = compoundOf(logbook, padSet);
+  const isSameSet =
+    padSet &&
+    pads &&
+    compound &&
+    isNamed(compound, pads.compound) &&
+    padSet.use === pads.use &&
+    isSame(padSet.newThicknessMm, pads.newMm);
+  const isSamePair =
+    rotorPair &&
+    rotors &&
+    isSame(rotorPair.newThicknessMm, rotors.newMm) &&
+    isSame(rotorPair.discardThicknessMm, rotors.discardMm);
+  return { padSet: isSameSet ? padSet : null, rotorPair: isSamePair ? rotorPair : null };
+}
+
 /** What the axles share: labels given out and compounds made, which are not on record yet. */
 interface Made {
   compounds: Compound[];
@@ -49,7 +76,8 @@ interface Made {
 
 /**
  * The records and facts that say what a car came with, in the order in which they are to be saved: parts first, then the job that they were seen
- * in, then what was seen. Nothing where nothing is known.
+ * in, then what was seen. Nothing where nothing is known, or nothing that is not on record. Parts that are found again keep their label; others
+ * than those on record have been changed, whoever did it.
  *
  * Nobody has looked at the faces: a thickness alone says nothing of cracks, and a layer that nobody vouches for counts as none. Diameters are usual
  * ones, marked as assumed.
@@ -78,15 +106,26 @@ export function asItCame(
   for (const axle of axles) {
     const { pads, rotors } = known[axle];
     if (!pads && !rotors) continue;
-    const rotorPair = rotors && rotorPairOf(logbook, car, axle, rotors, made, writer);
-    if (rotorPair) parts.push({ collection: 'rotorPairs', body: rotorPair });
-    const padSet = pads && padSetOf(logbook, car, axle, pads, rotorPair, made, writer, parts);
-    if (padSet) parts.push({ collection: 'padSets', body: padSet });
-    for (const body of seenOf(axle, known[axle], padSet, rotorPair, { job, writer }))
+    const again = foundAgain(logbook, car, axle, known[axle]);
+    const newPair = rotors && !again.rotorPair ? rotorPairOf(logbook, car, axle, rotors, made, writer) : null;
+    if (newPair) parts.push({ collection: 'rotorPairs', body: newPair });
+    const rotorPair = again.rotorPair ?? newPair;
+    const newSet = pads && !again.padSet ? padSetOf(logbook, car, axle, pads, rotorPair, made, writer, parts) : null;
+    if (newSet) parts.push({ collection: 'padSets', body: newSet });
+    const padSet = again.padSet ?? newSet;
+    const on = axleParts(logbook, car, axle);
+    const fitted = {
+      isNew: newSet !== null || newPair !== null,
+      changed: changedOf(on.padSet !== null && newSet !== null, on.rotorPair !== null && newPair !== null),
+    };
+    for (const body of seenOf(axle, known[axle], padSet, rotorPair, { job, writer, fitted }))
       facts.push({ collection: 'facts', body });
   }
   return facts.length > 0 ? [...parts, { collection: 'jobs', body: job }, ...facts] : [];
 }
+
+const changedOf = (pads: boolean, rotors: boolean): PartsFitted['changed'] =>
+  pads ? (rotors ? 'both' : 'pads') : rotors ? 'rotors' : 'none';
 
 const newRecord = ({ newId }: AsItCameWriter) => ({ id: newId(), version: 0, archived: false });
 
@@ -156,13 +195,19 @@ function seenOf(
   { pads, rotors, isBedded }: AxleAsItCame,
   padSet: PadSet | null,
   rotorPair: RotorPair | null,
-  { job, writer }: { job: Job; writer: AsItCameWriter },
+  {
+    job,
+    writer,
+    fitted,
+  }: { job: Job; writer: AsItCameWriter; fitted: { isNew: boolean; changed: PartsFitted['changed'] } },
 ): Fact[] {
   const base = () => ({ id: writer.newId(), at: writer.now, recordedAt: writer.now, by: writer.by });
   const ofJob = { carId: job.carId!, jobId: job.id };
   const padSetId = padSet?.id ?? null;
   const rotorPairId = rotorPair?.id ?? null;
-  const facts: Fact[] = [{ ...base(), ...ofJob, kind: 'partsFitted', axle, padSetId, rotorPairId, changed: 'none' }];
+  const facts: Fact[] = fitted.isNew
+    ? [{ ...base(), ...ofJob, kind: 'partsFitted', axle, padSetId, rotorPairId, changed: fitted.changed }]
+    : [];
   for (const corner of cornersOf(axle)) {
     const padNowMm = pads?.nowMm ?? null;
     if (padNowMm !== null) {

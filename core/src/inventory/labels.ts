@@ -13,6 +13,9 @@ export function nextLabel(letter: string, taken: readonly { label: string }[], f
 
 const plain = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
-/** A compound in use by its name, in capitals or not and however it is spaced; null where there is none. */
+/** Whether a compound goes by this name, in capitals or not and however it is spaced. */
+export const isNamed = (compound: Compound, name: string): boolean => plain(compound.name) === plain(name);
+
+/** A compound in use by its name; null where there is none. */
 export const compoundByName = (compounds: Iterable<Compound>, name: string): Compound | null =>
-  [...compounds].find((c) => !c.archived && plain(c.name) === plain(name)) ?? null;
+  [...compounds].find((c) => !c.archived && isNamed(c, name)) ?? null;

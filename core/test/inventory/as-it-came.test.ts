@@ -9,13 +9,14 @@ import {
   axles,
   compoundName,
   cornersOf,
+  foundAgain,
   layerOnAxle,
   padsAt,
   rotorAt,
 } from '../../src';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
 import { CREW, book, compoundNamed, makeCar, newId } from '../builders/book';
-import { makePadSet } from '../builders/service-book';
+import { at, logbookOf, makePadSet, makeRotorPair, pads, rotor, car as serviced } from '../builders/service-book';
 
 const car = makeCar();
 const NOW = '2026-05-04T07:00:00.000Z';
@@ -124,6 +125,97 @@ describe('asItCame', () => {
         }
       }),
     );
+  });
+
+  it('makes nothing twice: what was saved and is opened again has nothing to save, and its readings stay with their parts', () => {
+    fc.assert(
+      fc.property(known, known, (front, rear) => {
+        const first = saved(asItCame(empty, car, { front, rear }, writer));
+        const again = (axle: AxleAsItCame): AxleAsItCame => ({
+          // As the form shows it: pads that are on record by their compound's own name, nothing of what was read.
+          pads: axle.pads && { ...axle.pads, compound: axle.pads.compound.toUpperCase(), nowMm: null },
+          rotors: axle.rotors && { ...axle.rotors, nowMm: null },
+          isBedded: null,
+        });
+        expect(asItCame(first, car, { front: again(front), rear: again(rear) }, writer)).toEqual([]);
+      }),
+    );
+  });
+
+  const onRecord = {
+    padSet: makePadSet({ label: 'P-004', compoundId: compoundNamed('Kerren R2').id, use: 'track', newThicknessMm: 12 }),
+    rotorPair: makeRotorPair({ label: 'R-002', newThicknessMm: 32, discardThicknessMm: 30.4 }),
+  };
+  const seenBefore = logbookOf(
+    [
+      {
+        ...at(),
+        kind: 'partsFitted',
+        axle: 'front',
+        padSetId: onRecord.padSet.id,
+        rotorPairId: onRecord.rotorPair.id,
+        changed: 'both',
+      },
+      pads('FL', 4, { padSetId: onRecord.padSet.id }),
+      rotor('FL', 31.5, { rotorPairId: onRecord.rotorPair.id }),
+    ],
+    { padSets: [onRecord.padSet], rotorPairs: [onRecord.rotorPair] },
+  );
+  const asOnRecord: AxleAsItCame = {
+    pads: { compound: 'kerren r2', use: 'track', newMm: 12, nowMm: null },
+    rotors: { newMm: 32, discardMm: 30.4, nowMm: null },
+    isBedded: null,
+  };
+  const later = { by: CREW, now: '2026-06-01T07:00:00.000Z', newId };
+  const came = (over: Partial<AxleAsItCame>) =>
+    asItCame(seenBefore, serviced, { front: { ...asOnRecord, ...over }, rear: nothing }, later);
+
+  it('puts a reading on the parts that are on record, and fits nothing', () => {
+    const entries = came({ pads: { ...asOnRecord.pads!, nowMm: 3.6 } });
+    expect(entries.map((e) => (e.collection === 'facts' ? e.body.kind : e.collection))).toEqual([
+      'jobs',
+      'padMeasurement',
+      'padMeasurement',
+    ]);
+    expect(entries[1]!.body).toMatchObject({ padSetId: onRecord.padSet.id, inner: { thicknessMm: 3.6 } });
+  });
+
+  it.each([
+    ['another compound', { pads: { ...asOnRecord.pads!, compound: 'Vell' } }, 'pads'],
+    ['road pads for track pads', { pads: { ...asOnRecord.pads!, use: 'road' as const } }, 'pads'],
+    ['thicker pads', { pads: { ...asOnRecord.pads!, newMm: 14 } }, 'pads'],
+    ['other rotors', { rotors: { ...asOnRecord.rotors!, newMm: 34 } }, 'rotors'],
+    ['rotors that may wear less', { rotors: { ...asOnRecord.rotors!, discardMm: 31 } }, 'rotors'],
+    ['all of it', { pads: { ...asOnRecord.pads!, newMm: 14 }, rotors: { ...asOnRecord.rotors!, newMm: 34 } }, 'both'],
+  ] as const)('takes %s as changed: what was read of the parts before is not theirs', (_, over, changed) => {
+    const entries = came(over);
+    const fitting = entries.flatMap((e) =>
+      e.collection === 'facts' && e.body.kind === 'partsFitted' ? [e.body] : [],
+    )[0]!;
+    expect(fitting).toMatchObject({ changed });
+    expect(fitting.padSetId === onRecord.padSet.id).toBe(changed === 'rotors');
+    expect(fitting.rotorPairId === onRecord.rotorPair.id).toBe(changed === 'pads');
+    const of = <C extends AsItCameEntry['collection']>(c: C) =>
+      entries.filter((e) => e.collection === c).map((e) => e.body as Extract<AsItCameEntry, { collection: C }>['body']);
+    const logbook = logbookOf([...seenBefore.factsOfCar(serviced.id), ...(of('facts') as Fact[])], {
+      padSets: [onRecord.padSet, ...of('padSets')],
+      rotorPairs: [onRecord.rotorPair, ...of('rotorPairs')],
+    });
+    expect(padsAt(logbook, serviced, 'FL')?.inner.thicknessMm).toBe(changed === 'rotors' ? 4 : undefined);
+    expect(rotorAt(logbook, serviced, 'FL')?.thicknessesMm[0]).toBe(changed === 'pads' ? 31.5 : undefined);
+    // Nobody vouches for a layer between parts that met somewhere else.
+    expect(layerOnAxle(logbook, serviced, 'front', '2026-06-01').state).not.toBe('bedded');
+  });
+
+  it('finds rotors again that are judged by their weight and have no discard thickness', () => {
+    const ceramic = makeRotorPair({ material: 'carbonCeramic', discardThicknessMm: null, minMassKg: 5 });
+    const fitting = { ...at(), kind: 'partsFitted', axle: 'front', padSetId: null, rotorPairId: ceramic.id } as const;
+    const logbook = logbookOf([{ ...fitting, changed: 'rotors' }], { rotorPairs: [ceramic] });
+    const rotors = { newMm: ceramic.newThicknessMm, discardMm: null, nowMm: null };
+    expect(foundAgain(logbook, serviced, 'front', { ...nothing, rotors }).rotorPair).toBe(ceramic);
+    expect(
+      foundAgain(logbook, serviced, 'front', { ...nothing, rotors: { ...rotors, discardMm: 30 } }).rotorPair,
+    ).toBeNull();
   });
 
   it('goes on with the labels of the shop', () => {

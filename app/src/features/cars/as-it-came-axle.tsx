@@ -10,12 +10,15 @@ import type { AxleForm } from './as-it-came-form';
 export function AsItCameAxle({
   axle,
   isDrum,
+  onRecord,
   form,
   onChange,
   onPickCompound,
 }: {
   axle: Axle;
   isDrum: boolean;
+  /** What the shop has on record for it. */
+  onRecord: string | null;
   form: AxleForm;
   onChange: (over: Partial<AxleForm>) => void;
   onPickCompound: () => void;
@@ -31,6 +34,7 @@ export function AsItCameAxle({
   );
   return (
     <Section title={axle === 'front' ? 'Front' : 'Rear'}>
+      {onRecord === null ? null : <Text as="small">{onRecord}</Text>}
       <View style={styles.row}>
         {line('compound', 'Pads, compound')}
         <MainButton mode="text" onPress={onPickCompound}>

@@ -8,6 +8,7 @@ import {
   type UnitSystem,
   axleParts,
   compoundName,
+  foundAgain,
   parseQuantity,
   preferredUnit,
 } from '@calvik/core';
@@ -76,12 +77,26 @@ export function readAxle(form: AxleForm, axle: Axle, system: UnitSystem): AxleAs
   if (compound !== '' && padNewMm === null) return `${where} pads: how thick are they new?`;
   if (rotorNewMm === null && (rotorNowMm !== null || discardMm !== null))
     return `${where} rotors: how thick are they new?`;
-  if (rotorNewMm !== null && discardMm === null) return `${where} rotors: which discard thickness is cast on the hat?`;
   return {
     pads: compound === '' ? null : { compound, use: form.use, newMm: padNewMm!, nowMm: padNowMm },
-    rotors: rotorNewMm === null ? null : { newMm: rotorNewMm, discardMm: discardMm!, nowMm: rotorNowMm },
+    rotors: rotorNewMm === null ? null : { newMm: rotorNewMm, discardMm, nowMm: rotorNowMm },
     isBedded: form.bedded === 'unknown' ? null : form.bedded === 'yes',
   };
+}
+
+/** Which parts the shop has on record for an axle, and whether those that were typed are others; null where there are none. */
+export function onRecordText(logbook: Logbook, car: Car, axle: Axle, typed: AxleAsItCame | string): string | null {
+  const { padSet, rotorPair } = axleParts(logbook, car, axle);
+  const labels = [padSet, rotorPair].flatMap((part) => (part ? [part.label] : []));
+  if (labels.length === 0) return null;
+  if (typeof typed === 'string') return `On record: ${labels.join(' and ')}.`;
+  const again = foundAgain(logbook, car, axle, typed);
+  const others = [
+    ...(padSet && typed.pads && !again.padSet ? [padSet.label] : []),
+    ...(rotorPair && typed.rotors && !again.rotorPair ? [rotorPair.label] : []),
+  ];
+  const instead = others.length > 0 ? ` Others are typed here: ${others.join(' and ')} came off.` : '';
+  return `On record: ${labels.join(' and ')}.${instead}`;
 }
 
 /** The first complaint of the schemas about what is to be saved, with its axle; null where there is none. */

@@ -16,7 +16,7 @@ import { Gone } from '../gone';
 import { routes } from '../routes';
 import { newId } from '../save-record';
 import { AsItCameAxle } from './as-it-came-axle';
-import { type AsItCameForm, axleForm, firstRefused, readAxle } from './as-it-came-form';
+import { type AsItCameForm, axleForm, firstRefused, onRecordText, readAxle } from './as-it-came-form';
 
 export function AsItCameScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -109,6 +109,7 @@ function CamePage({ car }: { car: Car }) {
             <AsItCameAxle
               axle={axle}
               isDrum={car[axle].brake === 'drum'}
+              onRecord={onRecordText(logbook, car, axle, readAxle(draft[axle], axle, system))}
               form={draft[axle]}
               onChange={(over) => change({ [axle]: { ...draft[axle], ...over } })}
               onPickCompound={() => setPicking(axle)}

@@ -1,7 +1,14 @@
 import { type AsItCameEntry, type UnitSystem, asItCame } from '@calvik/core';
 import { sayTo } from '@calvik/words';
-import { type AxleForm, axleForm, firstRefused, readAxle } from '../../../src/features/cars/as-it-came-form';
-import { CREW, book, makeCar, newId } from '../../../../core/test/builders/book';
+import {
+  type AxleForm,
+  axleForm,
+  firstRefused,
+  onRecordText,
+  readAxle,
+} from '../../../src/features/cars/as-it-came-form';
+import { CREW, book, compoundNamed, makeCar, newId } from '../../../../core/test/builders/book';
+import { at, car, logbookOf, makePadSet, makeRotorPair } from '../../../../core/test/builders/service-book';
 
 const empty: AxleForm = {
   compound: '',
@@ -49,7 +56,6 @@ describe('readAxle', () => {
     [{ compound: 'Holt S', padNew: '' }, 'Front pads: how thick are they new?'],
     [{ rotorNow: '30' }, 'Front rotors: how thick are they new?'],
     [{ rotorDiscard: '30' }, 'Front rotors: how thick are they new?'],
-    [{ rotorNew: '32' }, 'Front rotors: which discard thickness is cast on the hat?'],
   ])('asks for what is missing: %j', (over, sentence) => {
     expect(read(over)).toBe(sentence);
   });
@@ -95,5 +101,35 @@ describe('firstRefused', () => {
   it('names the axle of what cannot, before anything is saved', () => {
     expect(firstRefused(made({ rotorNew: '30', rotorDiscard: '32' }), say)).toMatch(/^Front: /);
     expect(firstRefused(made({ compound: 'Holt S', padNow: '400' }), say)).not.toBeNull();
+    expect(firstRefused(made({ rotorNew: '32' }), say)).toBe(
+      'Front: Type the discard thickness that is cast on the hat.',
+    );
+  });
+});
+
+describe('onRecordText', () => {
+  const padSet = makePadSet({ label: 'P-004', compoundId: compoundNamed('Holt S').id, use: 'track' });
+  const rotorPair = makeRotorPair({ label: 'R-002' });
+  const logbook = logbookOf(
+    [{ ...at(), kind: 'partsFitted', axle: 'front', padSetId: padSet.id, rotorPairId: rotorPair.id, changed: 'both' }],
+    { padSets: [padSet], rotorPairs: [rotorPair] },
+  );
+  it.each(['metric', 'imperial'] as const)('knows the parts again as they stand in the form, %s', (system) => {
+    const form = axleForm(logbook, car, 'front', system);
+    expect(onRecordText(logbook, car, 'front', readAxle(form, 'front', system))).toBe('On record: P-004 and R-002.');
+  });
+  it.each([
+    [{ compound: 'Vell' }, ' Others are typed here: P-004 came off.'],
+    [{ padNew: '14', rotorDiscard: '29' }, ' Others are typed here: P-004 and R-002 came off.'],
+    [{ compound: '', rotorNew: '', rotorDiscard: '' }, ''],
+    [{ padNow: 'x' }, ''],
+  ])('says what came off: %j', (over, instead) => {
+    const form = { ...axleForm(logbook, car, 'front', 'metric'), ...over };
+    expect(onRecordText(logbook, car, 'front', readAxle(form, 'front', 'metric'))).toBe(
+      `On record: P-004 and R-002.${instead}`,
+    );
+  });
+  it('is silent about an axle that nothing is on record for', () => {
+    expect(onRecordText(logbook, car, 'rear', readAxle(empty, 'rear', 'metric'))).toBeNull();
   });
 });
