@@ -28,6 +28,8 @@ interface UnitDefinition {
   factor: number;
   offset?: number;
   label: string;
+  /** After the figure 1, where that is another word. */
+  one?: string;
   aliases: readonly string[];
 }
 
@@ -93,8 +95,8 @@ export const units = {
   percent: { dimension: 'share', factor: 1, label: '%', aliases: ['%', 'percent', 'pct'] },
   min: { dimension: 'duration', factor: 1, label: 'min', aliases: ['min', 'mins', 'minutes', 'm'] },
   h: { dimension: 'duration', factor: 60, label: 'h', aliases: ['h', 'hr', 'hrs', 'hour', 'hours'] },
-  d: { dimension: 'days', factor: 1, label: 'days', aliases: ['d', 'day', 'days'] },
-  week: { dimension: 'days', factor: 7, label: 'weeks', aliases: ['w', 'wk', 'week', 'weeks'] },
+  d: { dimension: 'days', factor: 1, label: 'days', one: 'day', aliases: ['d', 'day', 'days'] },
+  week: { dimension: 'days', factor: 7, label: 'weeks', one: 'week', aliases: ['w', 'wk', 'week', 'weeks'] },
 } as const satisfies Record<string, UnitDefinition>;
 
 export type Unit = keyof typeof units;

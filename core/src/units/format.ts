@@ -37,6 +37,12 @@ function shownAs(value: number, dimension: Dimension, system: UnitSystem): Shown
   return usual;
 }
 
+/** A unit as it stands after a figure: one day, two days. */
+const labelOf = (unit: Unit, figure: string): string => {
+  const { label, one } = unitDefinition(unit);
+  return figure === '1' && one !== undefined ? one : label;
+};
+
 /** The unit in which a dimension is shown to somebody who prefers `system`. */
 export const preferredUnit = (dimension: Dimension, system: UnitSystem): Unit => shownIn[dimension][system].unit;
 
@@ -56,7 +62,7 @@ export function quantityParts(
   const fixed = fromCanonical(value, unit).toFixed(digits ?? shown.digits);
   // Sheets say 38 and 9.5: no nought that nobody wrote, and no half that is rounded away.
   const figure = dimension === 'torque' && digits === undefined ? fixed.replace(/\.0$/, '') : fixed;
-  return { figure: Number(figure) === 0 ? figure.replace('-', '') : figure, unit: unitDefinition(unit).label };
+  return { figure: Number(figure) === 0 ? figure.replace('-', '') : figure, unit: labelOf(unit, figure) };
 }
 
 /** A canonical value with its unit, in one string: `formatQuantity(205, 'temperature')` is "205 °C". */
@@ -67,7 +73,7 @@ export function formatQuantity(
   digits?: number,
 ): string {
   const { figure, unit } = quantityParts(value, dimension, system, digits);
-  return unit === '%' ? `${figure} %` : `${figure} ${unit}`;
+  return `${figure} ${unit}`;
 }
 
 /**
@@ -78,10 +84,12 @@ export function exactText(value: number, dimension: Dimension, system: UnitSyste
   const other = system === 'metric' ? 'imperial' : 'metric';
   for (const { unit, digits } of [shownAs(value, dimension, system), shownAs(value, dimension, other)])
     for (let more = 0; more <= 3; more++) {
-      const text = `${fromCanonical(value, unit).toFixed(digits + more)} ${unitDefinition(unit).label}`;
+      const fixed = fromCanonical(value, unit).toFixed(digits + more);
+      const isTrimmed = more > 0 || dimension === 'torque' || dimension === 'share';
+      const figure = isTrimmed ? fixed.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '') : fixed;
+      const text = `${figure} ${labelOf(unit, figure)}`;
       const read = parseQuantity(text, dimension);
-      if (read.ok && read.value === value)
-        return more > 0 || dimension === 'torque' ? text.replace(/\.?0+ /, ' ') : text;
+      if (read.ok && read.value === value) return text;
     }
   const { unit } = shownIn[dimension][system];
   return `${fromCanonical(value, unit)} ${unitDefinition(unit).label}`;

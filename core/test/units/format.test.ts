@@ -18,6 +18,13 @@ test.each([
   [26.25, 'length', 'metric', '26.25 mm'],
   [25.4, 'length', 'imperial', '1.000 in'],
   [20000, 'volume', 'metric', '20.0 L'],
+  [90, 'share', 'metric', '90 %'],
+  [3.7, 'share', 'imperial', '3.7 %'],
+  [0.05, 'share', 'metric', '0.05 %'],
+  [1, 'days', 'metric', '1 day'],
+  [30, 'days', 'metric', '30 days'],
+  [100, 'torque', 'metric', '100 N·m'],
+  [0, 'torque', 'metric', '0 N·m'],
 ] as [number, Dimension, UnitSystem, string][])(
   '%d %s stands in a form in %s units as %s',
   (stored, dimension, system, text) => {
