@@ -15,7 +15,7 @@ import { counted } from './texts';
 const examples: Record<Dimension, string> = {
   temperature: '205 or 401F',
   temperatureDifference: '30 or 54F',
-  pressure: '101 kPa, 1.0 bar or 15 psi',
+  pressure: '1.0 bar, 15 psi or 101 kPa',
   length: '13.2 or 0.52 in',
   altitude: '350 or 1150 ft',
   volume: '250 ml or 0.5 l',

@@ -24,7 +24,7 @@ describe.each(factKinds)('%s', (kind) => {
           expect(`${title} ${text}`).not.toMatch(/ {2}|^,|, ,|\( *\)|:\s*$/);
         }
         const inInches = factText(fact, logbook, imperial);
-        expect(`${inInches.title} ${inInches.text}`).not.toMatch(/\d\s(mm|°C|kPa|km\/h|kg)\b/);
+        expect(`${inInches.title} ${inInches.text}`).not.toMatch(/\d\s(mm|°C|bar|kPa|km\/h|kg)\b/);
       }),
       { numRuns: 40 },
     );

@@ -1,8 +1,8 @@
 import { Fragment, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Dimension, Unit, Verdict } from '@calvik/core';
-import { parseQuantity, quantityParts } from '@calvik/core/units';
-import { keypadUnit, useUnits } from './units';
+import { parseQuantity, preferredUnit, quantityParts } from '@calvik/core/units';
+import { useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Docked, useDock } from './dock';
@@ -34,7 +34,7 @@ const unitKeys: Partial<Record<Dimension, Unit[]>> = {
 export function useReadFigure(): (text: string | undefined, dimension: Dimension) => number | null {
   const { system } = useUnits();
   return (text, dimension) => {
-    const parsed = parseQuantity(text ?? '', dimension, keypadUnit(dimension, system));
+    const parsed = parseQuantity(text ?? '', dimension, preferredUnit(dimension, system));
     return parsed.ok ? parsed.value : null;
   };
 }

@@ -1,8 +1,8 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import type { Dimension, Unit } from '@calvik/core';
-import { parseQuantity, unitDefinition } from '@calvik/core/units';
-import { keypadUnit, useUnits } from './units';
+import { parseQuantity, preferredUnit, unitDefinition } from '@calvik/core/units';
+import { useUnits } from './units';
 import { GUIDED_TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
@@ -63,7 +63,7 @@ export function NumberPad({
     if (focus && wide) field.current?.focus();
   }, [focus, wide]);
   const { system, show, other } = useUnits();
-  const parsed = text === '' ? null : parseQuantity(text, dimension, keypadUnit(dimension, system));
+  const parsed = text === '' ? null : parseQuantity(text, dimension, preferredUnit(dimension, system));
   const digits = text.replace(/[^\d.,-]/g, '');
   // What stood on record is replaced by the first key, like a figure that somebody marked.
   const fresh = useRef(text !== '');
@@ -124,7 +124,7 @@ export function NumberPad({
               ? quantityProblemText(parsed)
               : parsed?.ok
                 ? show(parsed.value, dimension, shownDigits)
-                : unitDefinition(keypadUnit(dimension, system)).label}
+                : unitDefinition(preferredUnit(dimension, system)).label}
           </Text>
           {parsed?.ok ? <Text as="small">{other(parsed.value, dimension)}</Text> : null}
         </View>

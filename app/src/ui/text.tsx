@@ -30,7 +30,7 @@ export interface TextProps {
 
 /** A figure and its unit stay on one line. */
 const together = (text: string): string =>
-  text.replace(/(\d) (?=(?:°[CF]|%|mL|mm|fl oz|N·m|lbf|kPa|psi|kg|min|days?|m|ft|in)(?![a-z]))/g, '$1\u00a0');
+  text.replace(/(\d) (?=(?:°[CF]|%|mL|mm|fl oz|N·m|lbf|bar|kPa|psi|kg|min|days?|m|ft|in)(?![a-z]))/g, '$1\u00a0');
 
 /** All text of the interface. Headings say their level, so that a page can be walked by ear. */
 export function Text({ as = 'body', tone, children, style, numberOfLines, headingLevel, testID, live }: TextProps) {

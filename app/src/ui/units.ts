@@ -1,6 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
-import type { Dimension, Unit, UnitSystem } from '@calvik/core';
-import { formatQuantity, preferredUnit } from '@calvik/core/units';
+import type { Dimension, UnitSystem } from '@calvik/core';
+import { formatQuantity } from '@calvik/core/units';
 
 /** The system of units that whoever uses this device prefers: the app provides it, whatever is drawn takes it. */
 export const UnitsContext = createContext<UnitSystem>('metric');
@@ -11,12 +11,6 @@ export interface Units {
   /** The same in the other system, for where a conversion can hurt. */
   other: (value: number, dimension: Dimension) => string;
 }
-
-/**
- * The unit of a bare figure on the keypad. Pressure on a bleeder is spoken of in bar: a bare "1" there is never one kilopascal.
- */
-export const keypadUnit = (dimension: Dimension, system: UnitSystem): Unit =>
-  dimension === 'pressure' && system === 'metric' ? 'bar' : preferredUnit(dimension, system);
 
 /** Quantities in the units that this person prefers. */
 export function useUnits(): Units {

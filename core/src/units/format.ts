@@ -11,7 +11,7 @@ interface Shown {
 const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   temperature: { metric: { unit: 'degC', digits: 0 }, imperial: { unit: 'degF', digits: 0 } },
   temperatureDifference: { metric: { unit: 'K', digits: 0 }, imperial: { unit: 'degFDiff', digits: 0 } },
-  pressure: { metric: { unit: 'kPa', digits: 1 }, imperial: { unit: 'psi', digits: 1 } },
+  pressure: { metric: { unit: 'bar', digits: 2 }, imperial: { unit: 'psi', digits: 1 } },
   length: { metric: { unit: 'mm', digits: 1 }, imperial: { unit: 'in', digits: 3 } },
   altitude: { metric: { unit: 'm', digits: 0 }, imperial: { unit: 'ft', digits: 0 } },
   volume: { metric: { unit: 'mL', digits: 0 }, imperial: { unit: 'flOz', digits: 1 } },
@@ -24,6 +24,9 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   speed: { metric: { unit: 'kmh', digits: 0 }, imperial: { unit: 'mph', digits: 0 } },
   area: { metric: { unit: 'mm2', digits: 0 }, imperial: { unit: 'in2', digits: 2 } },
 };
+
+/** Where a nought behind the point says nothing of how well it was read. */
+const trimmed: ReadonlySet<Dimension> = new Set<Dimension>(['torque', 'share', 'pressure']);
 
 /** Large quantities in the unit and with the digits that people use for them: litres, whole millimetres. */
 function shownAs(value: number, dimension: Dimension, system: UnitSystem): Shown {
@@ -85,7 +88,7 @@ export function exactText(value: number, dimension: Dimension, system: UnitSyste
   for (const { unit, digits } of [shownAs(value, dimension, system), shownAs(value, dimension, other)])
     for (let more = 0; more <= 3; more++) {
       const fixed = fromCanonical(value, unit).toFixed(digits + more);
-      const isTrimmed = more > 0 || dimension === 'torque' || dimension === 'share';
+      const isTrimmed = more > 0 || trimmed.has(dimension);
       const figure = isTrimmed ? fixed.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '') : fixed;
       const text = `${figure} ${labelOf(unit, figure)}`;
       const read = parseQuantity(text, dimension);

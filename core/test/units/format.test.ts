@@ -7,6 +7,9 @@ test('shown in either system', () => {
   expect(formatQuantity(-0.2, 'temperature')).toBe('0 °C');
   expect(formatQuantity(27303, 'volume')).toBe('27.3 L');
   expect(formatQuantity(3600, 'length')).toBe('3600 mm');
+  // Bleeders are spoken of in bar or psi: a bare 1 is never one kilopascal.
+  expect(formatQuantity(70, 'pressure')).toBe('0.70 bar');
+  expect(formatQuantity(70, 'pressure', 'imperial')).toBe('10.2 psi');
   expect(formatQuantity(13.208, 'length', 'imperial')).toBe('0.520 in');
 });
 test.each([
@@ -18,6 +21,9 @@ test.each([
   [26.25, 'length', 'metric', '26.25 mm'],
   [25.4, 'length', 'imperial', '1.000 in'],
   [20000, 'volume', 'metric', '20.0 L'],
+  [140, 'pressure', 'metric', '1.4 bar'],
+  [101.325, 'pressure', 'metric', '1.01325 bar'],
+  [toCanonical(15, 'psi'), 'pressure', 'metric', '15 psi'],
   [90, 'share', 'metric', '90 %'],
   [3.7, 'share', 'imperial', '3.7 %'],
   [0.05, 'share', 'metric', '0.05 %'],

@@ -3,6 +3,7 @@ import {
   type Fact,
   type UnitSystem,
   dateIn,
+  formatQuantity,
   parseQuantity,
   preferredUnit,
   pressureAtAltitude,
@@ -49,7 +50,7 @@ export function testForm(
     altitude: quantityText(altitudeM, 'altitude', system),
     pressure: boil
       ? recordText(boil.ambientKpa, 'pressure', system)
-      : quantityText(pressureAtAltitude(altitudeM), 'pressure', system),
+      : formatQuantity(pressureAtAltitude(altitudeM), 'pressure', system, 3),
     tester: null,
     penBy: 'byHand',
     date: corrected ? dateIn(corrected.at, timeZone) : today,

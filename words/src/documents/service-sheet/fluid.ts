@@ -32,7 +32,7 @@ function exchangeSection(w: SheetWriter, begun: ExchangeBegun, until: string | u
   return {
     title,
     lines: [
-      `${begun.scope === 'full' ? 'Flush' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}${begun.pressureKpa ? ` at ${show(begun.pressureKpa, 'pressure', 0)}` : ''}. Old fluid drawn: ${show(drawnMl, 'volume')}.`,
+      `${begun.scope === 'full' ? 'Flush' : 'Bleed'}, ${methodNames[begun.method].toLowerCase()}${begun.pressureKpa ? ` at ${show(begun.pressureKpa, 'pressure')}` : ''}. Old fluid drawn: ${show(drawnMl, 'volume')}.`,
       ...bottleLines(w, begun, draws, topUps, clutches),
       ...(begun.refillMl > 0
         ? [

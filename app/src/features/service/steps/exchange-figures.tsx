@@ -36,7 +36,7 @@ export function ExchangeFigures({
           { key: 'refill', label: 'Refill', dimension: 'volume' as const },
         ]
       : []),
-    ...(isPressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const, digits: 0 }] : []),
+    ...(isPressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const }] : []),
   ];
   const [selected, select] = useState(fields[0]?.key ?? '');
   return (
@@ -79,8 +79,8 @@ export function ExchangeFigures({
       {isPressed ? (
         <Text as="small">
           {car.pressureCeilingKpa === null
-            ? 'No ceiling on record for this car; 70 to 100 kPa (10 to 15 psi) is common.'
-            : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure', 0)}.`}
+            ? 'No ceiling on record for this car; 0.7 to 1.0 bar (10 to 15 psi) is common.'
+            : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure')}.`}
         </Text>
       ) : null}
       {isFull ? (

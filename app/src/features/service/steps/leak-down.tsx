@@ -61,7 +61,7 @@ export function LeakDownStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      wanted={`${show(start, 'pressure', 0)} for ${MIN_HOLD_S} s at least.`}
+      wanted={`${show(start, 'pressure')} for ${MIN_HOLD_S} s at least.`}
       make={() => {
         // What is judged must stand still: the next reading could turn it.
         if (gauge.isOn) return 'The hold is still on: stop it first.';
@@ -85,7 +85,7 @@ export function LeakDownStep({ s, step }: StepProps) {
         <View>
           <Text as="label">Gauge</Text>
           <Text as="bigFigure" testID="gauge">
-            {readings.length > 0 ? show(readings.at(-1)!.pressureKpa, 'pressure', 1) : '–'}
+            {readings.length > 0 ? show(readings.at(-1)!.pressureKpa, 'pressure') : '–'}
           </Text>
         </View>
         <View>
@@ -123,7 +123,7 @@ export function LeakDownStep({ s, step }: StepProps) {
       {gauge.problem ? <Text tone="stop">{gauge.problem}</Text> : null}
       <Section title="Read off by hand">
         <FigureFields
-          fields={[{ key: 'typed', label: 'Gauge now', dimension: 'pressure', digits: 1 }]}
+          fields={[{ key: 'typed', label: 'Gauge now', dimension: 'pressure' }]}
           values={{ typed: draft.typed }}
           onChange={(_, typed) => change({ typed })}
           selected="typed"

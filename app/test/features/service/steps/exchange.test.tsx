@@ -46,7 +46,7 @@ describe('the exchange', () => {
     press(/^Bottle B-031/, 'radio');
     await saveIt('Begin');
     expect(screen.getByText('Type the pressure.')).toBeTruthy();
-    expect(screen.getByText(/Ceiling of this car: 150\skPa/)).toBeTruthy();
+    expect(screen.getByText(/Ceiling of this car: 1.50\sbar/)).toBeTruthy();
     press('2'); // bar
     await saveIt('Begin');
     expect(saved()).toEqual([]);
@@ -98,7 +98,7 @@ describe('the exchange', () => {
       wantedNewPercent: 90,
     } as Fact;
     step('leakDown', [...ready, begun]);
-    expect(said('wanted')).toMatch(/100\skPa for 120 s at least/);
+    expect(said('wanted')).toMatch(/1.00\sbar for 120 s at least/);
     type('Gauge now', '1 bar');
     press('Note this reading');
     await saveIt(/^Save/);
