@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Car, pushThroughMl, reservoirFirst } from '@calvik/core';
+import { type Car, type Finding, pushThroughMl, reservoirFirst } from '@calvik/core';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields } from '../../../ui/figure-fields';
 import { quantityText } from '../../../ui/quantity-text';
@@ -7,6 +7,7 @@ import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
+import { LiveFinding } from '../../finding-line';
 import type { ExchangeForm } from './use-exchange';
 
 /** What is done to the reservoir first, how far the exchange goes, and the pressure that it is done with. */
@@ -16,6 +17,7 @@ export function ExchangeFigures({
   draft,
   isFull,
   isPressed,
+  stops,
   onChange,
 }: {
   car: Car;
@@ -25,6 +27,8 @@ export function ExchangeFigures({
   isFull: boolean;
   /** A pressure bleeder is used. */
   isPressed: boolean;
+  /** What must not begin as it is typed. */
+  stops: readonly Finding[];
   onChange: (over: Partial<ExchangeForm>) => void;
 }) {
   const { show, system } = useUnits();
@@ -39,6 +43,7 @@ export function ExchangeFigures({
     ...(isPressed ? [{ key: 'pressure', label: 'Pressure', dimension: 'pressure' as const }] : []),
   ];
   const [selected, select] = useState(fields[0]?.key ?? '');
+  const on = fields.some((f) => f.key === selected) ? selected : (fields[0]?.key ?? '');
   return (
     <Section title={isFull ? 'Reservoir first, and how far' : 'Pressure'}>
       {isFull ? (
@@ -71,17 +76,22 @@ export function ExchangeFigures({
           fields={fields}
           values={{ drawn: draft.drawn, refill: draft.refill, pressure: draft.pressure }}
           onChange={(key, text) => onChange({ [key]: text })}
-          selected={fields.some((f) => f.key === selected) ? selected : fields[0]!.key}
+          selected={on}
           onSelect={select}
           columns={2}
+          verdictHeight={44}
+          verdict={
+            stops.length > 0 ? (
+              <LiveFinding findings={stops} hasReading />
+            ) : isPressed && on === 'pressure' ? (
+              <Text as="small">
+                {car.pressureCeilingKpa === null
+                  ? 'No ceiling on record for this car; 0.7 to 1.0 bar (10 to 15 psi) is common.'
+                  : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure')}.`}
+              </Text>
+            ) : null
+          }
         />
-      ) : null}
-      {isPressed ? (
-        <Text as="small">
-          {car.pressureCeilingKpa === null
-            ? 'No ceiling on record for this car; 0.7 to 1.0 bar (10 to 15 psi) is common.'
-            : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure')}.`}
-        </Text>
       ) : null}
       {isFull ? (
         <ChoiceChips

@@ -78,10 +78,12 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
           draft={draft}
           isFull={isFull}
           isPressed={isPressed}
+          stops={stops}
           onChange={change}
         />
-      ) : null}
-      <FindingLines findings={stops} />
+      ) : (
+        <FindingLines findings={stops} />
+      )}
       {e.plan && draft.method !== '' ? (
         <ExchangePlanTable
           car={e.car}
