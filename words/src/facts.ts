@@ -258,3 +258,14 @@ const tellings: { [K in FactKind]: Tell<K> } = {
 /** One fact as a line of the history: what it is, and what it says. */
 export const factText = (fact: Fact, logbook: Logbook, say: Say): FactText =>
   (tellings[fact.kind] as Tell<FactKind>)(fact as never, logbook, say);
+
+/** What whoever wrote an entry down said about it: the answer to what was asked, why it came out of turn, and in own words. */
+export function factRemarks(fact: Fact): string[] {
+  const said = (key: 'explanation' | 'outOfTurn' | 'remark'): string =>
+    key in fact ? ((fact as Partial<Record<typeof key, string>>)[key] ?? '') : '';
+  return [
+    said('explanation') && `Why it is so: ${said('explanation')}`,
+    said('outOfTurn') && `Out of turn: ${said('outOfTurn')}`,
+    said('remark'),
+  ].filter(Boolean);
+}

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { book, makeBottle, makeCar, makeFluid } from '../../core/test/builders/book';
 import { anyFactOf, factKinds } from '../../core/test/builders/anything';
 import { sayTo } from '../src';
-import { factText } from '../src/facts';
+import { factRemarks, factText } from '../src/facts';
 
 const fluid = makeFluid();
 const logbook = book({ cars: [makeCar()], fluids: [fluid], bottles: [makeBottle(fluid.id)] }, []);
@@ -21,6 +21,7 @@ describe.each(factKinds)('%s', (kind) => {
           expect(title.trim()).not.toBe('');
           expect(title).not.toMatch(ofTheCode);
           expect(text).not.toMatch(ofTheCode);
+          for (const remark of factRemarks(fact)) expect(remark.trim()).not.toBe('');
           expect(`${title} ${text}`).not.toMatch(/ {2}|^,|, ,|\( *\)|:\s*$/);
         }
         const inInches = factText(fact, logbook, imperial);

@@ -1,9 +1,7 @@
-import { type Car, type ExchangeBegun, type Finding, kilopascals, millilitres } from '../model';
+import { type Car, type ExchangeBegun, type Finding, kilopascals } from '../model';
 import { hydraulicsFinding } from './findings';
+import { judgeOverfill } from './outlook';
 import { type ExchangeProgress, needsLeakDownTest } from './progress';
-
-/** A reservoir may stand this much over MAX before somebody is stopped: marks are read with a thumb. Calvik's own figure. */
-const MAX_OVER_MARK = 1.05;
 
 /** Said where a pressure bleeder would be set over what the car takes; null where the car has no ceiling on record. */
 export const judgePressure = (pressureKpa: number, ceilingKpa: number | null): Finding | null =>
@@ -35,6 +33,7 @@ export function judgeExchangeStart(
     wanted.method !== null && needsLeakDownTest(wanted.method) && wanted.pressureKpa !== null
       ? judgePressure(wanted.pressureKpa, car.pressureCeilingKpa)
       : null;
+  const overfilled = judgeOverfill(levelMl, car, 'stop');
   return [
     ...(progress.begun ? [hydraulicsFinding('exchangeAnew', 'watch', {}, {})] : []),
     ...(car.sequenceSchool === 'makerSheet' && wanted.sequence !== 'makerSheet'
@@ -48,15 +47,6 @@ export function judgeExchangeStart(
         ]
       : []),
     ...(pressure ? [pressure] : []),
-    ...(levelMl > car.reservoirMaxMl * MAX_OVER_MARK
-      ? [
-          hydraulicsFinding(
-            'reservoirOverfilled',
-            'stop',
-            {},
-            { level: millilitres(levelMl), max: millilitres(car.reservoirMaxMl) },
-          ),
-        ]
-      : []),
+    ...(overfilled ? [overfilled] : []),
   ];
 }

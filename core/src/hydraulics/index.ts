@@ -64,6 +64,7 @@ export {
   bottlesToOpen,
   drawOutlook,
   judgeLevel,
+  judgeOverfill,
   levelAtShare,
   pushThroughMl,
   reservoirFirst,

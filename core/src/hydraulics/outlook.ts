@@ -119,6 +119,28 @@ export const bottlesToOpen = (neededMl: number, leftMl: number, sizeMl: number):
 export const levelAtShare = (car: Pick<Car, 'reservoirMinMl' | 'reservoirMaxMl'>, share: number): number =>
   car.reservoirMinMl + share * (car.reservoirMaxMl - car.reservoirMinMl);
 
+/** A reservoir is read by its marks: it may stand this much over MAX before anything is said. Calvik's own figure. */
+const OVER_MAX = 1.05;
+
+/**
+ * Said of a level that the reservoir does not hold: it runs over, or somebody misread it; null where it holds it.
+ * @param verdict a stop for what is about to be filled in, a watch for what was read
+ * @example judgeOverfill(240, { reservoirMaxMl: 230 }, 'watch') // null: within what a thumb reads
+ */
+export const judgeOverfill = (
+  levelMl: number,
+  { reservoirMaxMl }: Pick<Car, 'reservoirMaxMl'>,
+  verdict: 'watch' | 'stop',
+): Finding | null =>
+  levelMl > reservoirMaxMl * OVER_MAX
+    ? hydraulicsFinding(
+        'reservoirOverfilled',
+        verdict,
+        {},
+        { level: millilitres(levelMl), max: millilitres(reservoirMaxMl) },
+      )
+    : null;
+
 /** A level this far off the figure is said, mL. Calvik's own figure. */
 const LEVEL_OFF_ML = 10;
 

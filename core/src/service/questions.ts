@@ -1,6 +1,6 @@
 /** What is asked of an entry before it is saved: figures that look like a slip, and what was seen before and is not said any more. */
 import { type LocalDate, dateIn } from '../calendar';
-import { hydraulicsFinding } from '../hydraulics';
+import { judgeOverfill } from '../hydraulics';
 import { bottleState, judgePouring, padReadingsAt, rotorReadingsAt } from '../inventory';
 import { type Logbook, reservoirCourse } from '../logbook';
 import {
@@ -10,7 +10,6 @@ import {
   type PadMeasurement,
   type RotorMeasurement,
   axleOfCorner,
-  millilitres,
   mm,
   unexplainedFindings,
 } from '../model';
@@ -20,8 +19,6 @@ import { rotorFinding, seenOnRotor } from '../rotors';
 /** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figures. */
 const PAD_SLIP_MM = 0.5;
 const ROTOR_SLIP_MM = 0.1;
-/** A reservoir read by its marks may stand this much over MAX. Calvik's own figure. */
-const OVER_MAX = 1.05;
 
 /** Earlier readings of the same part: without the one that is corrected, and without later ones. */
 const earlier = <F extends Fact>(all: readonly F[], fact: F): F[] =>
@@ -69,17 +66,10 @@ function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Findin
   return [...slips, ...unexplainedFindings(before, m, seenOnRotor)];
 }
 
-const levelQuestions = (car: Car, levelMl: number): Finding[] =>
-  levelMl > car.reservoirMaxMl * OVER_MAX
-    ? [
-        hydraulicsFinding(
-          'reservoirOverfilled',
-          'watch',
-          {},
-          { level: millilitres(levelMl), max: millilitres(car.reservoirMaxMl) },
-        ),
-      ]
-    : [];
+const levelQuestions = (car: Car, levelMl: number): Finding[] => {
+  const overfilled = judgeOverfill(levelMl, car, 'watch');
+  return overfilled ? [overfilled] : [];
+};
 
 /** Where the reservoir stands once the entry is saved, mL. */
 const levelWith = (logbook: Logbook, car: Car, fact: Fact & { jobId: string }): number =>
@@ -104,6 +94,10 @@ const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: 
   padMeasurement: (fact, { logbook, car }) => padQuestions(logbook, car, fact),
   rotorMeasurement: (fact, { logbook, car }) => rotorQuestions(logbook, car, fact),
   reservoirSeen: (fact, { car }) => levelQuestions(car, fact.levelMl),
+  levelRead: (fact, { logbook, car, today }) => [
+    ...levelQuestions(car, fact.levelMl + fact.toppedUpMl),
+    ...(fact.bottleId ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
+  ],
   pistonsRetracted: (fact, { car }) => levelQuestions(car, fact.levelBeforeMl),
   reservoirToppedUp: (fact, { logbook, car, today }) => [
     // What has come out of the nipple that is open is saved when it is shut.

@@ -1,6 +1,7 @@
 /** A whole service on one car, fact by fact, in which everything is in order: tests take one fact away or put one wrong. */
 import {
   type BrakeSheet,
+  type Bottle,
   type Car,
   type Corner,
   type Fact,
@@ -305,14 +306,23 @@ export const logbookOf = (
     sheet = fullSheet(),
     padSets = [],
     rotorPairs = pairs,
-  }: { sheet?: BrakeSheet | null; padSets?: PadSet[]; rotorPairs?: RotorPair[] } = {},
+    otherCars = [],
+    otherBottles = [],
+  }: {
+    sheet?: BrakeSheet | null;
+    padSets?: PadSet[];
+    rotorPairs?: RotorPair[];
+    /** Beside the car and the bottle of the service. */
+    otherCars?: Car[];
+    otherBottles?: Bottle[];
+  } = {},
 ): Logbook =>
   book(
     {
       crew,
-      cars: [car],
+      cars: [car, ...otherCars],
       fluids: [fluid],
-      bottles: [bottle],
+      bottles: [bottle, ...otherBottles],
       jobs: [job],
       padSets,
       rotorPairs,

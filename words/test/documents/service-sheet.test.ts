@@ -111,6 +111,18 @@ describe('the service sheet', () => {
     );
   });
 
+  test('an odd figure that somebody vouched for, and a step before its turn, are told with the reason', () => {
+    const odd = rotor('FL', 31, { explanation: 'Read twice, it is right' });
+    const early = rotor('FR', 31, { outOfTurn: 'Working together', remark: 'Hot, measured at once' });
+    const facts = [...wholeService(), odd, early];
+    const book = logbookOf(facts);
+    const sheet = serviceSheet(book, judgeService(book, job, today)!, 'metric');
+    const { lines } = sheet.sections.find((x) => x.title === 'Remarks')!;
+    expect(lines).toHaveLength(3);
+    expect(lines[0]).toMatch(/^Rotor.*left front.*\. Why it is so: Read twice, it is right$/);
+    expect(lines[1]).toMatch(/right front.*\. Out of turn: Working together$/);
+    expect(lines[2]).toMatch(/\. Hot, measured at once$/);
+  });
   test('of a car that is not released says so', () => {
     const book = logbookOf([]);
     expect(serviceSheet(book, judgeService(book, job, today)!, 'metric').statusLine).toContain('not to be driven');

@@ -11,7 +11,7 @@ import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 import { newId } from '../save-record';
-import { factText, visitText } from '@calvik/words/history';
+import { factRemarks, factText, visitText } from '@calvik/words/history';
 import { useSay } from '../../state/use-say';
 import { routes } from '../routes';
 
@@ -175,7 +175,11 @@ function Entries({
                 >{`${later.kind === 'withdrawal' ? 'Withdrawn' : 'Corrected'}: ${later.because}`}</Text>
               ) : null}
               {fact.replaces && fact.kind !== 'withdrawal' ? <Text as="small">Corrects an earlier entry.</Text> : null}
-              {fact.remark ? <Text as="small">{fact.remark}</Text> : null}
+              {factRemarks(fact).map((remark) => (
+                <Text key={remark} as="small">
+                  {remark}
+                </Text>
+              ))}
             </Pressable>
             {correctable && opened !== fact.id ? <Icon name="down" size={18} color={t.inkSoft} /> : null}
             {correctable && opened === fact.id ? (

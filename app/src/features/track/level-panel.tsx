@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { levelBefore, levelSumOf, ofKind } from '@calvik/core';
+import { type Finding, judgeOverfill, levelBefore, levelSumOf, ofKind, questionsOf, worstFirst } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
@@ -8,8 +8,9 @@ import { PickList } from '../../ui/pick-list';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { FindingLine } from '../finding-line';
-import { useSaveFact } from '../save-fact';
+import { LiveFinding } from '../finding-line';
+import { asFact, useSaveFact } from '../save-fact';
+import { AskedWhy } from './asked-why';
 import type { PanelProps } from './use-look';
 
 /** The level against what the pads have worn; a top-up says out of which bottle. */
@@ -20,9 +21,15 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
   const { show } = useUnits();
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
+  const [asked, ask] = useState<Finding[]>([]);
   const [selected, select] = useState('level');
   const [isPicking, setPicking] = useState(false);
-  const { draft, change, clear } = useDraft(`look.${session.fact.id}.level`, { level: '', added: '', bottleId: '' });
+  const { draft, change, clear } = useDraft(`look.${session.fact.id}.level`, {
+    level: '',
+    added: '',
+    bottleId: '',
+    why: '',
+  });
   const before = levelBefore(logbook.factsOfCar(car.id), session.fact.at);
   const standing = ofKind(logbook.factsOfCar(car.id), 'levelRead').findLast((f) => f.sessionId === session.fact.id);
   const levelMl = read(draft.level, 'volume');
@@ -30,27 +37,29 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
   const sum = levelMl === null ? null : levelSumOf(logbook, car, session, levelMl);
   const bottles = [...logbook.bottles.values()].filter((b) => !b.archived);
   const bottle = logbook.bottles.get(draft.bottleId);
+  const bodyOf = (level: number, added: number) => ({
+    kind: 'levelRead' as const,
+    carId: car.id,
+    sessionId: session.fact.id,
+    levelMl: level,
+    toppedUpMl: added,
+    ...(added > 0 && bottle ? { bottleId: bottle.id } : {}),
+  });
+  const overfilled = levelMl === null ? null : judgeOverfill(levelMl + (addedMl ?? 0), car, 'watch');
   const save = async (): Promise<void> => {
     if (levelMl === null) return setSentence('Type the level.');
     if (addedMl === null) return setSentence('What was poured in cannot be read.');
     if (addedMl > 0 && !bottle) return setSentence('Say out of which bottle.');
-    if (levelMl + addedMl > car.reservoirMaxMl * 1.05)
-      return setSentence(`That is over MAX: the reservoir holds ${show(car.reservoirMaxMl, 'volume')}.`);
+    const body = bodyOf(levelMl, addedMl);
+    const questions = questionsOf(logbook, asFact(body, new Date().toISOString(), ''));
+    ask(questions);
+    if (questions.length > 0 && draft.why.trim() === '') return setSentence('Say why, or read again.');
     setSentence(null);
-    const isSaved = await saveFact(
-      {
-        kind: 'levelRead',
-        carId: car.id,
-        sessionId: session.fact.id,
-        levelMl,
-        toppedUpMl: addedMl,
-        ...(addedMl > 0 && bottle ? { bottleId: bottle.id } : {}),
-      },
-      today,
-    );
-    if (!isSaved) return;
+    const explained = questions.length > 0 ? { ...body, explanation: draft.why.trim() } : body;
+    if (!(await saveFact(explained, today))) return;
     clear();
-    change({ level: '', added: '', bottleId: '' });
+    ask([]);
+    change({ level: '', added: '', bottleId: '', why: '' });
     onDone();
   };
   return (
@@ -58,7 +67,6 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
       <Text as="small">
         {`MIN ${show(car.reservoirMinMl, 'volume')}, MAX ${show(car.reservoirMaxMl, 'volume')}. ${before ? `Was ${show(before.levelMl, 'volume')}.` : 'No level on record from before.'}`}
       </Text>
-      {sum ? <FindingLine finding={sum.finding} /> : null}
       <FigureFields
         columns={2}
         fields={[
@@ -70,12 +78,20 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
         selected={selected}
         onSelect={select}
         onDone={() => void save()}
+        verdictHeight={44}
+        verdict={
+          <LiveFinding
+            findings={worstFirst([...(overfilled ? [overfilled] : []), ...(sum ? [sum.finding] : [])])}
+            hasReading={sum !== null}
+          />
+        }
         after={
           <MainButton onPress={() => void save()} loading={saving}>
             Save the level
           </MainButton>
         }
       />
+      <AskedWhy asked={asked} why={draft.why} onWhy={(why) => change({ why })} />
       {draft.added.trim() !== '' ? (
         <MainButton mode="outlined" onPress={() => setPicking(true)}>
           {bottle ? `From bottle ${bottle.label}` : 'Out of which bottle'}

@@ -6,19 +6,21 @@ import {
   type PadMeasurement,
   axleOfCorner,
   axleParts,
+  brakeSheetOf,
   corners,
-  findingKey,
+  judgeThickness,
   padReadingsAt,
+  padSpec,
   questionsOf,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
-import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLines } from '../finding-line';
+import { LiveFinding } from '../finding-line';
 import { asFact, useSaveFact } from '../save-fact';
+import { AskedWhy } from './asked-why';
 import type { PanelProps } from './use-look';
 import { jobAtEvent, newJobAtEvent } from './use-track';
 
@@ -46,6 +48,16 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
   const [asked, ask] = useState<Finding[]>([]);
   const [sentence, setSentence] = useState<string | null>(null);
   const lastOf = (corner: Corner): PadMeasurement | null => padReadingsAt(logbook, car, corner).at(-1) ?? null;
+  /** The verdict on a pad as it is typed; null where there is no figure yet. */
+  const judge = (key: string): Finding | null => {
+    const [corner, side] = key.split('.') as [Corner, 'inner' | 'outer'];
+    const thicknessMm = read(draft.typed[key as Key], 'length');
+    if (thicknessMm === null) return null;
+    const axle = axleOfCorner(corner);
+    const spec = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, axleParts(logbook, car, axle).padSet);
+    return judgeThickness(thicknessMm, spec, corner, side);
+  };
+  const live = judge(selected);
   const bodyOf = (corner: Corner, jobId: string) => {
     const face = (side: 'inner' | 'outer') => ({
       thicknessMm: read(draft.typed[`${corner}.${side}`], 'length') ?? 0,
@@ -105,6 +117,7 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
             dimension: 'length' as const,
             last: lastOf(corner)?.[side].thicknessMm ?? null,
             digits: 1,
+            verdict: judge(key)?.verdict ?? 'inOrder',
           };
         })}
         values={draft.typed as Record<string, string>}
@@ -115,16 +128,15 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
         selected={selected}
         onSelect={select}
         onDone={() => void save()}
+        verdictHeight={44}
+        verdict={<LiveFinding findings={live ? [live] : []} hasReading={live !== null} />}
         after={
           <MainButton onPress={() => void save()} loading={saving}>
             Save pads
           </MainButton>
         }
       />
-      <FindingLines findings={[...new Map(asked.map((f) => [findingKey(f), f])).values()]} />
-      {asked.length > 0 ? (
-        <LineInput label="Why it is right" value={draft.why} onChange={(why) => change({ why })} maxLength={300} />
-      ) : null}
+      <AskedWhy asked={asked} why={draft.why} onWhy={(why) => change({ why })} />
       {(sentence ?? problem) ? (
         <Text tone="stop" live>
           {sentence ?? problem ?? ''}

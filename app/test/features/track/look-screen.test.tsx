@@ -40,6 +40,41 @@ describe('the look', () => {
     await act(async () => press('Save the level'));
     await waitFor(() => expect(facts('levelRead')).toHaveLength(1));
   });
+  test('a level over MAX is said while it is typed, asked about, and saved with the answer: it may be so', async () => {
+    open(<LookScreen />, atLook, [driven()]);
+    press(/^Fluid level/);
+    type('Level', '400');
+    expect(text()).toContain('more than the reservoir holds');
+    await act(async () => press('Save the level'));
+    expect(text()).toContain('Say why, or read again.');
+    expect(facts('levelRead')).toHaveLength(0);
+    type('Why it is right', 'The driver filled it to the brim.');
+    await act(async () => press('Save the level'));
+    await waitFor(() => expect(facts('levelRead')).toHaveLength(1));
+    expect(facts('levelRead')[0]).toMatchObject({ levelMl: 400, explanation: 'The driver filled it to the brim.' });
+  });
+  test('a level that needs no answer takes none along', async () => {
+    open(<LookScreen />, atLook, [driven()]);
+    press(/^Fluid level/);
+    type('Level', '400');
+    await act(async () => press('Save the level'));
+    type('Why it is right', 'Brimful.');
+    press(/^Level: 400/);
+    type('Level', '200');
+    await act(async () => press('Save the level'));
+    await waitFor(() => expect(facts('levelRead')).toHaveLength(1));
+    expect(facts('levelRead')[0]).not.toHaveProperty('explanation');
+  });
+  test('a pad under its limit is a stop while it is typed, not only when it is saved', async () => {
+    open(<LookScreen />, atLook, [driven()]);
+    press(/^Pads through the window/);
+    press(/^FL inner/);
+    type('FL inner', '9');
+    expect(text()).not.toContain('Stop');
+    press(/^FL outer/);
+    type('FL outer', '1.5');
+    expect(text()).toMatch(/Stop.*1\.5\smm/s);
+  });
   test('pads that have grown are asked about before they are saved', async () => {
     const read = fact(303, 700, {
       kind: 'padMeasurement',

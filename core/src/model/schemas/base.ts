@@ -14,6 +14,12 @@ export const base = {
   remark: note(500).optional(),
 };
 
+/** Entries that something may be asked of before they are saved. */
+export const explained = {
+  /** The answer to what was asked of it: why something seen before is in order now, or that an odd figure is right. */
+  explanation: line(300).optional(),
+};
+
 /** Facts of a guided service: all of them name the car and the job. */
 export const service = {
   ...base,
@@ -21,8 +27,7 @@ export const service = {
   jobId: id,
   /** Why it was done before steps that come earlier. */
   outOfTurn: line(200).optional(),
-  /** The answer to what was asked of it: why something seen before is in order now, or that an odd figure is right. */
-  explanation: line(300).optional(),
+  ...explained,
 };
 
 /** A reading of a guided service at one corner. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { causes, diagnosticChecks, faultsOfLook, lookChecks, signs } from '../track-terms';
 import { complaints } from '../terms';
-import { base } from './base';
+import { base, explained } from './base';
 import { corner, id, instant, line, localDate, note, quantity, whole } from './primitives';
 import { said } from './said';
 import { findingTrace } from './service';
@@ -70,6 +70,7 @@ export type TrackCheck = z.infer<typeof trackCheck>;
 /** The reservoir as it is read after a session. */
 export const levelRead = z.object({
   ...base,
+  ...explained,
   kind: z.literal('levelRead'),
   carId: id,
   sessionId: id,

@@ -5,6 +5,7 @@ import { carLabel, ofKind } from '@calvik/core/logbook';
 import { axles } from '@calvik/core/model';
 import { axleNames, feelNames, patternText, ruleOwnerNames } from '../../names';
 import { layerStateNames } from '../../bedding';
+import { factRemarks, factText } from '../../facts';
 import { doneLines, foundLines } from './found';
 import { fluidSections } from './fluid';
 import { cornerDrawing, otherTables, padsTable, rotorsTable } from './measured';
@@ -82,6 +83,10 @@ function beddingLines({ logbook, s, tell }: SheetWriter): string[] {
   });
 }
 
+/** What the crew said of single entries: an odd figure that is right, a step before its turn. */
+const remarkLines = ({ logbook, s, say }: SheetWriter): string[] =>
+  s.facts.flatMap((fact) => factRemarks(fact).map((remark) => `${factText(fact, logbook, say).title}. ${remark}`));
+
 /** What falls due next, and whose rule says so. */
 function nextLines({ s, tell }: SheetWriter): string[] {
   const due = s.fluid.nextDue;
@@ -117,6 +122,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   add('Pedal and level', pedalLines(w));
   add('Bedding', beddingLines(w));
   add('Open when released', openLines(w));
+  add('Remarks', remarkLines(w));
   add('Next', nextLines(w));
 
   const status = gate.isReleased ? 'released' : gate.isReopened ? 'reopened' : 'notReleased';

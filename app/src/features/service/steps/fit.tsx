@@ -37,7 +37,7 @@ import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
-import { FindingLine, FindingLines } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../finding-line';
 
 /** The overflow sum, before any piston goes back. */
 export function RetractStep({ s, step, logbook }: StepProps) {
@@ -91,13 +91,6 @@ export function RetractStep({ s, step, logbook }: StepProps) {
           <FigureView figure={sum.drawOff} tone={sum.drawOff.value > drawn ? 'amber' : 'ink'} />
         </View>
       </View>
-      <View testID="overflow">
-        {after.finding ? (
-          <FindingLine finding={after.finding} />
-        ) : (
-          <Text>{`After pushing back it stands at about ${show(after.standsAtMl, 'volume')}.`}</Text>
-        )}
-      </View>
       <FigureFields
         fields={[
           { key: 'level', label: 'Level before', dimension: 'volume' },
@@ -108,6 +101,16 @@ export function RetractStep({ s, step, logbook }: StepProps) {
         selected={selected}
         onSelect={select}
         columns={2}
+        verdictHeight={44}
+        verdict={
+          <View testID="overflow">
+            {after.finding ? (
+              <LiveFinding findings={[after.finding]} hasReading />
+            ) : (
+              <Text>{`After pushing back it stands at about ${show(after.standsAtMl, 'volume')}.`}</Text>
+            )}
+          </View>
+        }
       />
       <CheckList names={names} states={draft.states} onChange={(states) => change({ states })} />
     </StepFrame>

@@ -1,6 +1,15 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Corner, type ReservoirSeen, corners, levelAtShare, levelTarget, judgeLevel } from '@calvik/core';
+import {
+  type Corner,
+  type ReservoirSeen,
+  corners,
+  judgeLevel,
+  judgeOverfill,
+  levelAtShare,
+  levelTarget,
+  worstFirst,
+} from '@calvik/core';
 import { useUnits } from '../../../ui/units';
 import { ChoiceChips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -14,7 +23,7 @@ import { StepFrame, lastOf } from '../step-frame';
 import { FromBottle } from './from-bottle';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { FindingLines } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../finding-line';
 
 const colours: { value: ReservoirSeen['colour']; label: string }[] = [
   { value: 'clear', label: 'Clear' },
@@ -55,6 +64,14 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
   const [selected, select] = useState('level');
   const level = read(draft.level, 'volume');
   const pouredMl = isFinal ? (read(draft.poured, 'volume') ?? 0) : 0;
+  const overfilled = level === null ? null : judgeOverfill(level, car, 'watch');
+  const findings =
+    level === null
+      ? []
+      : worstFirst([
+          ...(overfilled ? [overfilled] : []),
+          ...judgeLevel(car, { levelMl: level, moment }, target?.target.value ?? null),
+        ]);
   const between = (share: number): number => levelAtShare(car, share);
   const levels: [label: string, ml: number][] = [
     ['MAX', between(1)],
@@ -119,9 +136,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           ) : null}
         </View>
       ) : null}
-      <FindingLines
-        findings={level === null ? [] : judgeLevel(car, { levelMl: level, moment }, target?.target.value ?? null)}
-      />
+      <FindingLines findings={findings.slice(1)} />
       {isFinal && s.exchange.leftOldPercent ? (
         <Section title="Old fluid left, by the model">
           <CornerMap
@@ -165,6 +180,8 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           selected={selected}
           onSelect={select}
           columns={2}
+          verdictHeight={44}
+          verdict={<LiveFinding findings={findings} hasReading={level !== null} />}
         />
         {pouredMl > 0 ? (
           <FromBottle s={s} logbook={logbook} bottleId={draft.bottleId} onChoose={(bottleId) => change({ bottleId })} />

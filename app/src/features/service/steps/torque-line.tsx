@@ -24,7 +24,7 @@ import { type NewFact, useSaveFact } from '../../save-fact';
 import { FindFigure } from '../find-figure';
 import { useDraft } from '../../../state/use-draft';
 import { useInstrument } from '../../use-instrument';
-import { FindingLine } from '../../finding-line';
+import { FindingLine, LiveFinding } from '../../finding-line';
 import { type Click, FastenerConditions, type FastenerDraft, TorqueClicks } from './torque-parts';
 import { WrenchChoice, useWrench } from './torque-wrench';
 
@@ -102,6 +102,7 @@ export function TorqueLineForm({
   const bad = [...lastOf].filter(([, nm]) => judgeClick(nm, f).verdict === 'stop');
 
   const settingNm = read(setting, 'torque');
+  const typedNm = read(draft.typed, 'torque');
   const logClick = (): void => {
     // A click wrench clicks at its setting: nothing is typed then.
     const nm = draft.typed.trim() === '' && tool?.kind !== 'reading' ? settingNm : read(draft.typed, 'torque');
@@ -182,6 +183,15 @@ export function TorqueLineForm({
         selected="typed"
         onSelect={() => undefined}
         onDone={logClick}
+        verdictHeight={44}
+        verdict={
+          f.torqueNm === null ? null : (
+            <LiveFinding
+              findings={typedNm === null ? [] : [judgeClick(typedNm, f, next ?? order[0]!)]}
+              hasReading={typedNm !== null}
+            />
+          )
+        }
         after={
           <View style={styles.gap}>
             <View style={styles.row}>
