@@ -15,6 +15,8 @@ import {
   axles,
   corners,
 } from '../model';
+import { type PadFindings, thinnestEnd } from '../pads';
+import type { RotorFindings } from '../rotors';
 import { brakeSheetOf, judgeCorners, judgeMeasurements } from '../service';
 import { type TrackSession, answerTo, findSession, judgeCornerHeat, judgeLevelAfter } from '../sessions';
 import { checkTable } from './knowledge';
@@ -29,6 +31,17 @@ export interface FoundSign {
 
 /** Days within which work on the brakes may have left something behind. Calvik's own figure. */
 const LATELY_DAYS = 21;
+
+/** What a measurement that is judged so is a sign of. */
+const signOfCode: Record<string, Sign | undefined> = {
+  padUnderLimit: 'padsThin',
+  padThinForTrackStart: 'padsThin',
+  runoutTooHigh: 'runoutHigh',
+  crackToEdge: 'faceCracked',
+  crackJoinsHoles: 'faceCracked',
+  crackTooLong: 'faceCracked',
+  crackShort: 'faceCracked',
+} satisfies Partial<Record<keyof PadFindings | keyof RotorFindings, Sign>>;
 
 /** Signs out of readings and history, each once. @param session the one that it begins with; null in the shop */
 export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession | null, today: string): FoundSign[] {
@@ -54,18 +67,16 @@ export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession 
   }
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   for (const corner of corners) {
-    const s = state.corners[corner];
-    const pads = s.pads;
-    if (pads && s.padMm !== null) {
-      const [inner, outer] = [pads.inner.thicknessMm, pads.outer.thicknessMm];
-      if (outer - inner > 1) add('innerPadThinner', corner, 'reading');
-      if (inner - outer > 1) add('outerPadThinner', corner, 'reading');
-      const newMm = s.spec.newMm ?? 0;
-      if (newMm > 0 && s.padMm < (newMm * s.spec.trackStartPercent) / 100) add('padsThin', corner, 'reading');
-    }
-    for (const f of s.rotorJudgement?.findings ?? []) {
-      if (f.code === 'runoutTooHigh') add('runoutHigh', corner, 'reading');
-      if (f.code === 'crack') add('faceCracked', corner, 'reading');
+    const { pads, padJudgement, rotorJudgement } = state.corners[corner];
+    for (const f of [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])]) {
+      const sign = signOfCode[f.code];
+      if (sign) add(sign, corner, 'reading');
+      if (f.code === 'padWornUnevenly' && pads)
+        add(
+          thinnestEnd(pads.inner) < thinnestEnd(pads.outer) ? 'innerPadThinner' : 'outerPadThinner',
+          corner,
+          'reading',
+        );
     }
   }
   for (const m of judgeMeasurements(logbook.factsOfCar(car.id), brakeSheetOf(logbook, car)))
