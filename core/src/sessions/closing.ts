@@ -156,11 +156,20 @@ export function wearOver(
   const first = sessions[0];
   if (!first) return [];
   return corners.flatMap((corner) => {
-    const own = ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => f.corner === corner);
+    const facts = logbook.factsOfCar(car.id);
+    const own = ofKind(facts, 'padMeasurement').filter((f) => f.corner === corner);
     const before = own.findLast((f) => f.at <= first.fact.outAt) ?? own.find((f) => f.at >= first.fact.at);
+    const changed = ofKind(facts, 'partsFitted').find(
+      (f) =>
+        f.axle === axleOfCorner(corner) &&
+        (f.changed === 'pads' || f.changed === 'both') &&
+        f.at > (before?.at ?? first.fact.at),
+    );
     const after = own.findLast(
       (f) =>
-        f.at >= first.fact.at && (before?.padSetId === f.padSetId || f.padSetId === null || before?.padSetId === null),
+        f.at >= first.fact.at &&
+        (!changed || f.at < changed.at) &&
+        (before?.padSetId === f.padSetId || f.padSetId === null || before?.padSetId === null),
     );
     if (!before || !after || before.id === after.id) return [];
     return [

@@ -173,6 +173,7 @@ export const goodLook = (minute: (m: number) => string, s: Fact, padMm: number, 
   ...torqued(minute(5)),
 ];
 
-export const trackBook = (facts: readonly Fact[]): Logbook => makeBook(trackCar, sheet, [atEvent], facts);
+export const trackBook = (facts: readonly Fact[], more: Parameters<typeof makeBook>[4] = {}): Logbook =>
+  makeBook(trackCar, sheet, [atEvent], facts, more);
 export const sessionOf = (logbook: Logbook, s: Fact): TrackSession => findSession(logbook, trackCar.id, s.id)!;
 export { LEAD, TECH };

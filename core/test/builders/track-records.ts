@@ -62,7 +62,14 @@ export const flushed = (carId: string, at = '2026-06-01T10:00:00.000Z'): Fact =>
     pedalAfter: 'firm',
   }) as Fact;
 
-export const makeBook = (car: Car, sheet: BrakeSheet, jobs: Job[], facts: readonly Fact[]): Logbook =>
+/** @param more records beside those, or instead of them */
+export const makeBook = (
+  car: Car,
+  sheet: BrakeSheet,
+  jobs: Job[],
+  facts: readonly Fact[],
+  more: Partial<Parameters<typeof buildLogbook>[0]> = {},
+): Logbook =>
   buildLogbook(
     {
       crew: crew as never,
@@ -76,6 +83,7 @@ export const makeBook = (car: Car, sheet: BrakeSheet, jobs: Job[], facts: readon
       jobs,
       brakeSheets: [sheet],
       compounds: namedCompounds(),
+      ...more,
     },
     [flushed(car.id), ...facts],
   );
