@@ -1,6 +1,6 @@
 /** What would be without its other half if a record were put away. */
 import { type Instant, type LocalDate, dateIn } from '../calendar';
-import type { Collection } from '../model';
+import type { Collection, Job } from '../model';
 import { carLabel } from './car-label';
 import type { Logbook } from './logbook';
 
@@ -21,9 +21,8 @@ export function hangsOn(logbook: Logbook, collection: Collection, id: string, to
   const dayOf = (at: Instant): LocalDate => dateIn(at, logbook.shop.timeZone);
   const coming = live(logbook.events).filter((e) => e.endDate >= today);
   const isComing = (eventId: string): boolean => coming.some((e) => e.id === eventId);
-  const jobsOf = (
-    isIts: (j: { carId: string; eventId: string | null; crewId: string; liftId: string | null }) => boolean,
-  ) => live(logbook.jobs).filter((j) => isIts(j) && dayOf(j.startAt) >= today);
+  const jobsOf = (isIts: (j: Job) => boolean) =>
+    live(logbook.jobs).filter((j) => isIts(j) && dayOf(j.startAt) >= today);
   /** Bookings to come that it is reserved for, by car. */
   const reservedFor = (): string[] =>
     live(logbook.bookings)
@@ -92,7 +91,7 @@ export function hangsOn(logbook: Logbook, collection: Collection, id: string, to
       found.jobs = jobsOf((j) => j.liftId === id).map((j) => carName(j.carId));
       break;
     case 'crew':
-      found.jobs = jobsOf((j) => j.crewId === id).map((j) => carName(j.carId));
+      found.jobs = jobsOf((j) => j.crewId === id || j.helperId === id).map((j) => carName(j.carId));
       break;
     default:
   }

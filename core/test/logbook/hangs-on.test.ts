@@ -1,7 +1,7 @@
 /** What would be without its other half if a record were put away; and what a car is called where two have one name. */
-import { type Booking, type Records, buildLogbook, carLabel, hangsOn, recordDefaults } from '../../src';
-import { customer, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
-import { makeRotorPair } from '../builders/service-book';
+import { type Booking, type Job, type Records, buildLogbook, carLabel, hangsOn, recordDefaults } from '../../src';
+import { compoundNamed, customer, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
+import { makePadSet, makeRotorPair } from '../builders/service-book';
 
 const TODAY = '2026-06-10';
 const common = { version: 0, archived: false };
@@ -62,6 +62,57 @@ describe('what hangs on a record', () => {
     expect(on('bottles', bottle.id, { bookings })).toEqual({ bookings: ['Velund'] });
     expect(on('rotorPairs', pair.id, { bookings })).toEqual({ bookings: ['Velund'] });
     expect(on('bottles', bottle.id)).toEqual({});
+  });
+
+  const [lead, helper, lift] = [newId(), newId(), newId()];
+  const job = (over: Partial<Job> = {}): Job => ({
+    ...recordDefaults.jobs,
+    ...common,
+    id: newId(),
+    kind: 'service',
+    carId: velund.id,
+    eventId: coming.id,
+    crewId: lead,
+    helperId: helper,
+    liftId: lift,
+    startAt: '2026-06-12T08:00:00.000Z',
+    durationMin: 60,
+    notes: '',
+    ...over,
+  });
+
+  test('on a person the jobs to come, also where only a hand is lent; on a lift those that stand on it', () => {
+    const jobs = [job()];
+    for (const who of [lead, helper]) expect(on('crew', who, { jobs })).toEqual({ jobs: ['Velund'] });
+    expect(on('crew', newId(), { jobs })).toEqual({});
+    expect(on('lifts', lift, { jobs })).toEqual({ jobs: ['Velund'] });
+    expect(on('events', coming.id, { jobs })).toEqual({ bookings: ['Velund'], jobs: ['Velund'] });
+    expect(on('cars', velund.id, { jobs })).toMatchObject({ jobs: ['2026-06-12'] });
+    // What is over or put away needs nobody any more; today does.
+    for (const gone of [job({ startAt: '2026-06-09T08:00:00.000Z' }), job({ archived: true })])
+      expect(on('crew', lead, { jobs: [gone] })).toEqual({});
+    expect(on('crew', lead, { jobs: [job({ startAt: '2026-06-10T06:00:00.000Z' })] })).toEqual({ jobs: ['Velund'] });
+  });
+
+  test('on a compound its pads and procedures, on rules the events that follow them, on a supplier its open orders', () => {
+    const compound = compoundNamed('Kerren R2');
+    const set = makePadSet({ label: 'P-9', compoundId: compound.id, rotorPairId: pair.id });
+    expect(on('compounds', compound.id, { padSets: [set] })).toEqual({ padSets: ['P-9'] });
+    expect(on('compounds', compound.id, { padSets: [{ ...set, archived: true }] })).toEqual({});
+    expect(on('rotorPairs', pair.id, { padSets: [set] })).toEqual({ padSets: ['P-9'] });
+    const rules = newId();
+    const events = [
+      { ...past, ruleSetId: rules },
+      { ...coming, ruleSetId: rules },
+    ];
+    expect(on('ruleSets', rules, { events })).toEqual({ events: ['Coming'] });
+    const supplier = newId();
+    const order = { ...common, id: newId(), supplierId: supplier, placedOn: '2026-06-01', lines: [] };
+    expect(on('suppliers', supplier, { orders: [order as never] })).toEqual({ orders: ['2026-06-01'] });
+  });
+
+  test('on a record of another kind nothing does', () => {
+    expect(on('shops', newId())).toEqual({});
   });
 });
 
