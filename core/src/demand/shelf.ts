@@ -43,6 +43,8 @@ export function shelfFor(logbook: Logbook, car: Car, event: TrackEvent | null, t
       .filter((b) => !b.archived)
       .map((b) => ({ b, s: bottleState(logbook, b, today) }))
       .filter(({ s }) => s.leftMl > LEAST_LEFT_ML && !s.openTooLong)
+      // What another car has been promised does not help this one.
+      .filter(({ s }) => s.reservedFor === null || s.reservedFor.carId === car.id)
       .map(({ b }) => b.fluidId),
   );
   const fluids = [...logbook.fluids.values()]

@@ -16,7 +16,7 @@ import {
   usualSweptBandMm,
 } from '../model';
 import { compoundByName, isNamed, nextLabel } from './labels';
-import { axleParts, compoundOf } from './parts';
+import { axleParts, changedParts, compoundOf } from './parts';
 
 /** What is known of an axle; all thicknesses in mm. */
 export interface AxleAsItCame {
@@ -116,16 +116,13 @@ export function asItCame(
     const on = axleParts(logbook, car, axle);
     const fitted = {
       isNew: newSet !== null || newPair !== null,
-      changed: changedOf(on.padSet !== null && newSet !== null, on.rotorPair !== null && newPair !== null),
+      changed: changedParts(on.padSet !== null && newSet !== null, on.rotorPair !== null && newPair !== null),
     };
     for (const body of seenOf(axle, known[axle], padSet, rotorPair, { job, writer, fitted }))
       facts.push({ collection: 'facts', body });
   }
   return facts.length > 0 ? [...parts, { collection: 'jobs', body: job }, ...facts] : [];
 }
-
-const changedOf = (pads: boolean, rotors: boolean): PartsFitted['changed'] =>
-  pads ? (rotors ? 'both' : 'pads') : rotors ? 'rotors' : 'none';
 
 const newRecord = ({ newId }: AsItCameWriter) => ({ id: newId(), version: 0, archived: false });
 

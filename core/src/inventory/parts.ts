@@ -51,6 +51,10 @@ const kindsOfPart = {
 type KindOfPart = keyof typeof kindsOfPart;
 type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
 
+/** What of an axle came new with a fitting, as it is stored. */
+export const changedParts = (pads: boolean, rotors: boolean): PartsFitted['changed'] =>
+  pads ? (rotors ? 'both' : 'pads') : rotors ? 'rotors' : 'none';
+
 /** Whether pads, or rotors, came new to an axle with a fitting. */
 const changes = (fitting: PartsFitted, of: KindOfPart): boolean => fitting.changed === of || fitting.changed === 'both';
 

@@ -1,3 +1,4 @@
+import type { FluidFindings } from '../fluid';
 import type { HydraulicsFindings } from '../hydraulics';
 import type { InventoryFindings } from '../inventory';
 import { type Finding, type StepKind, axleOfCorner } from '../model';
@@ -10,7 +11,7 @@ import type { ServiceFindings } from './findings';
 import type { ServiceJudgement } from './judge';
 import type { ServiceStep } from './steps';
 
-/** Where each finding of a subject is put right; of those that name their own step, and of fluid, elsewhere. */
+/** Where each finding of a subject is put right; those that name their own step lead there. */
 const padStep: Record<keyof PadFindings, StepKind> = {
   padUnderLimit: 'decide',
   padThinForTrackStart: 'decide',
@@ -93,6 +94,23 @@ const hydraulicsStep: Partial<Record<keyof HydraulicsFindings, StepKind>> = {
   levelOffTarget: 'level',
   circuitAtRisk: 'look',
 };
+/** Fluid that is not as it should be is exchanged; what the pen says, a boiling test settles. A wrong mix is a workshop's job. */
+const fluidStep: Partial<Record<keyof FluidFindings, StepKind>> = {
+  boiledSinceFlush: 'exchange',
+  nipplesOpen: 'exchange',
+  pedalAfterBleed: 'exchange',
+  bubblesAfterBleed: 'exchange',
+  dirtyAfterBleed: 'exchange',
+  fluidUnknown: 'exchange',
+  waterBeyondModel: 'exchange',
+  boilsUnderPeak: 'exchange',
+  boilsUnderDemand: 'exchange',
+  mayBoilUnderDemand: 'boil',
+  ruleNotMet: 'exchange',
+  penRed: 'exchange',
+  penAmber: 'boil',
+  penDisagrees: 'boil',
+};
 const inventoryStep: Partial<Record<keyof InventoryFindings, StepKind>> = { otherCompound: 'fit', otherRotors: 'fit' };
 const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   padSetUnderLimit: 'decide',
@@ -122,6 +140,7 @@ const stepKindOf: Record<string, StepKind | null | undefined> = {
   ...torqueStep,
   ...pedalStep,
   ...hydraulicsStep,
+  ...fluidStep,
   ...inventoryStep,
   ...serviceStep,
 };

@@ -135,8 +135,14 @@ const measured = (kind: keyof typeof cornerMeasurements): StepDefinition => ({
     ),
 });
 
-const changedAxles = ({ work }: StepContext): StepPlace[] =>
-  axles.filter((axle) => work.pads[axle] || work.rotors[axle]).map((axle) => ({ axle }));
+/** Axles that are taken apart: by what was decided, or because somebody has pushed the pistons back already. */
+const openedAxles = ({ work, facts }: StepContext): StepPlace[] =>
+  axles
+    .filter(
+      (axle) =>
+        work.pads[axle] || work.rotors[axle] || facts.some((f) => f.kind === 'pistonsRetracted' && f.axle === axle),
+    )
+    .map((axle) => ({ axle }));
 
 export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   pedalBaseline: {
@@ -194,14 +200,14 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   },
   retract: {
     phase: 'fit',
-    places: changedAxles,
+    places: openedAxles,
     closedBy: (c, { axle }) => last(c, 'pistonsRetracted', (f) => f.axle === axle),
     checks: ({ car, sheet }, { axle }) => retractChecks(car, sheet, axle!),
     verdict: listVerdict,
   },
   fit: {
     phase: 'fit',
-    places: changedAxles,
+    places: openedAxles,
     closedBy: (c, step) => last(c, 'partsFitted', (f) => f.axle === step.axle) && listOf(c, step),
     checks: ({ car, sheet, work }, { axle }, parts) => fitChecks(car, sheet, work, axle!, parts),
     verdict: (c, step) => worst([listVerdict(c, step), worstOf(c.corners.axleFindings[step.axle!])]),

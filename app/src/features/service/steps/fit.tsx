@@ -4,6 +4,7 @@ import {
   compoundName,
   type Axle,
   afterRetraction,
+  changedParts,
   checksOf,
   cornersOf,
   decidedParts,
@@ -152,7 +153,13 @@ export function FitStep({ s, step, logbook }: StepProps) {
         if (!isDrum && draft.rotors === '') return 'Choose the rotors that it runs on.';
         const open = at.find((corner) => firstOpenCheck(names, draft.states[corner] ?? {}));
         if (open) return `Go through the whole list: something is still open at the ${cornerNames[open]}.`;
-        const changed = work.pads[axle] ? (work.rotors[axle] ? 'both' : 'pads') : work.rotors[axle] ? 'rotors' : 'none';
+        // Other parts than those on record have been changed, whatever was decided: old readings are not theirs.
+        const isOther = (was: { id: string } | null, now: { id: string } | null): boolean =>
+          was !== null && was.id !== now?.id;
+        const changed = changedParts(
+          work.pads[axle] || isOther(own.padSet, padSet),
+          work.rotors[axle] || (!isDrum && isOther(own.rotorPair, rotorPair)),
+        );
         return [
           { kind: 'partsFitted', axle, padSetId: padSet?.id ?? null, rotorPairId: rotorPair?.id ?? null, changed },
           { kind: 'checksDone', step: step.key, items: cornerCheckItems(names, at, draft.states) },
