@@ -126,6 +126,28 @@ describe('steps follow the car', () => {
   });
 });
 
+describe('an axle that was opened', () => {
+  const whole = wholeService();
+  const change = decision('pads', 'front', { action: 'change', reason: 'Thin.' });
+  const pushed = { ...at(), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 200, drawnOffMl: 0 } as Fact;
+  const keep = decision('pads', 'front', { reason: 'They will do.' });
+  const front = (...facts: Fact[]) =>
+    judged([...whole, ...facts]).steps.flatMap((s) => (s.axle === 'front' && s.phase === 'fit' ? [s.key] : []));
+
+  test('is put together again, also where somebody thinks better of changing its pads', () => {
+    expect(front()).toEqual([]);
+    expect(front(change)).toEqual(expect.arrayContaining(['retract.front', 'fit.front']));
+    expect(front(change, keep)).toEqual([]);
+    // With the pistons pushed back the pads are out: what holds the car has a step that mends it.
+    expect(front(change, pushed, keep)).toEqual(expect.arrayContaining(['retract.front', 'fit.front']));
+    const s = judged([...whole, change, pushed, keep]);
+    expect(s.gate.stops.map((f) => f.code)).toContain('retractedNothingFitted');
+    const fitted = { ...at(), kind: 'partsFitted', axle: 'front', padSetId: null, rotorPairId: null } as const;
+    const back = judged([...whole, change, pushed, keep, { ...fitted, changed: 'none' }]);
+    expect(back.gate.stops.map((f) => f.code)).not.toContain('retractedNothingFitted');
+  });
+});
+
 describe('what to go on with', () => {
   const started = begun();
   const readyToDraw = [...wholeService().filter((f) => f.kind !== 'exchangeBegun' && f.kind !== 'nippleBled'), started];

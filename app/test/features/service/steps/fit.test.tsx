@@ -3,7 +3,7 @@ import { cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import type * as Hands from '../../../builders/hands';
 import { freshHands, saved, press, type } from '../../../builders/hands';
-import { at, pair } from '../../../builders/service-scene';
+import { at, padSet, pair } from '../../../builders/service-scene';
 import { newSet, step, saveIt, said, fitted, worn, allDecided } from '../../../builders/guided-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../../builders/hands').expoRouter);
@@ -61,6 +61,20 @@ describe('retracting and fitting', () => {
       { check: 'pins', corner: 'FR', result: 'fault', remark: 'bent' },
     ]);
     expect(items.filter((i) => i.check === 'slidePinsGreased').map((i) => i.corner)).toEqual(['FL', 'FR']);
+  });
+  test.each([
+    [padSet.label, padSet.id, 'none'],
+    [newSet.label, newSet.id, 'pads'],
+    ['A set without a label', null, 'pads'],
+  ] as const)('kept by decision, %s goes on (%s): told as %s', async (label, padSetId, changed) => {
+    const retracted = { ...at(30), kind: 'pistonsRetracted', axle: 'front', levelBeforeMl: 260, drawnOffMl: 0 } as Fact;
+    const kept = allDecided.map((f) => ({ ...f, action: 'keep' }) as Fact);
+    step('fit.front', [...worn, ...kept, retracted]);
+    press(new RegExp(`^${label}`), 'radio');
+    press('FL: all OK');
+    press('FR: all OK');
+    await saveIt();
+    await waitFor(() => expect(saved()[0]).toMatchObject({ kind: 'partsFitted', padSetId, changed }));
   });
 });
 
