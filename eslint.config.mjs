@@ -15,6 +15,15 @@ const readingSentences = [
     message: 'Nothing decides by reading a sentence: compare codes.',
   },
   {
+    selector: 'CallExpression[callee.property.name=/^(includes|startsWith|endsWith)$/] > Literal[value=/[a-z] [a-z]/]',
+    message: 'A phrase is read here: ask for what it was made from.',
+  },
+  {
+    selector:
+      'CallExpression[callee.property.name=/^(includes|startsWith|endsWith|match)$/][callee.object.property.name=/^(code|place|words)$/]',
+    message: 'Codes are compared whole, and words are not read: ask for what they were made from.',
+  },
+  {
     selector:
       'CallExpression[callee.property.name=/^(includes|startsWith|endsWith|match|test)$/] CallExpression[callee.name=/^(tell|findingText|reasonText|problemText|issueText|stepName)$/]',
     message: 'Nothing decides by reading a sentence: compare codes.',

@@ -56,7 +56,15 @@ export function heatAffectedMl(logbook: Logbook, car: Car): number {
   return Math.ceil(ml / 5) * 5;
 }
 
-const hot: ReadonlySet<string> = new Set(['cornerWarmer', 'cornerHotter', 'hotterThanModel', 'boiledInSession']);
+/** What is found of brakes that got too hot, or of fluid that would. */
+const hot: ReadonlySet<string> = new Set([
+  'cornerWarmer',
+  'cornerHotter',
+  'hotterThanModel',
+  'boiledInSession',
+  'fluidMayBoil',
+  'fluidMarginThin',
+]);
 
 /**
  * Limits to begin with. Laps only where the pads would not last one and a half sessions like this one.
@@ -74,7 +82,7 @@ export function suggestLimits(
   return {
     maxLaps: isShort ? Math.max(1, least) : null,
     maxMinutes: null,
-    coolDownLap: planOf(session).coolDownLap || findings.some((f) => hot.has(f.code) || f.code.startsWith('fluid')),
+    coolDownLap: planOf(session).coolDownLap || findings.some((f) => hot.has(f.code)),
     notInTheWet: findings.some(
       (f) => f.code === 'driverComplained' && (f.values['complaint'] === 'pulls' || f.values['complaint'] === 'grabs'),
     ),

@@ -37,3 +37,24 @@ test('the heat-affected fluid is that behind the pistons, never less than four c
   expect(ml).toBeLessThanOrEqual(180);
   expect(decisionsOn(book, sessionOf(book, first))).toEqual([]);
 });
+test.each([
+  ['fluidMayBoil', true],
+  ['fluidMarginThin', true],
+  ['cornerHotter', true],
+  ['boiledInSession', true],
+  // Said of fluid that is in order, or of a service: no reason to spare the brakes.
+  ['fluidInOrder', false],
+  ['fluidUnknown', false],
+  ['lookFault', false],
+])('%s asks for a cool-down lap: %s', (code, wants) => {
+  const found = [{ code, verdict: 'watch' as const, place: {}, values: {} }];
+  expect(suggestLimits(book, trackCar, sessionOf(book, first), found).coolDownLap).toBe(wants);
+});
+test.each([
+  ['pulls', true],
+  ['grabs', true],
+  ['squeal', false],
+])('a car that %s stays in when it is wet: %s', (complaint, staysIn) => {
+  const found = [{ code: 'driverComplained', verdict: 'watch' as const, place: {}, values: { complaint } }];
+  expect(suggestLimits(book, trackCar, sessionOf(book, first), found).notInTheWet).toBe(staysIn);
+});

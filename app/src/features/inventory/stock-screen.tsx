@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   compoundName,
+  placeOf,
   type BottleState,
   type PadSet,
   type RotorPair,
@@ -154,13 +155,8 @@ function Parts({
   const today = useToday();
   const listed = parts
     .filter((p) => !p.archived)
-    .map((p) => ({ ...p, place: placeWords(logbook, p, today) }))
-    .sort(
-      (a, b) =>
-        Number(a.place.startsWith('on the shelf')) - Number(b.place.startsWith('on the shelf')) ||
-        a.label.localeCompare(b.label),
-    )
-    .reverse();
+    .map((p) => ({ ...p, place: placeWords(logbook, p, today), isOnShelf: placeOf(logbook, p.id).at === 'shelf' }))
+    .sort((a, b) => Number(b.isOnShelf) - Number(a.isOnShelf) || b.label.localeCompare(a.label));
   return (
     <Section
       title={title}
