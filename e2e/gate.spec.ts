@@ -113,7 +113,7 @@ test('slips are asked about at once, a lie is kept only with an answer, and one 
   await field(page, 'Level').fill('900');
   await radio(page, 'Colour: Amber').click();
   await radio(page, 'Basket: Clean').click();
-  await expect(page.getByTestId('asked')).toContainText(/900\smL, more than the reservoir holds: 300\smL at MAX/);
+  await expect(page.getByTestId('asked')).toContainText(/900\smL is more than the reservoir holds: 300\smL at MAX/);
   await open('pads.FL');
   // Measured with its backing plate: asked as soon as the first figure stands.
   await field(page, 'Inner pad').fill('15.4');

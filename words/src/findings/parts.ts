@@ -176,7 +176,7 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   exchangeAnew: () => 'An exchange has begun. Starting again asks for every nipple again.',
   makerSequenceDiffers: ({ corners, source }) => `The maker’s sheet says otherwise: ${corners.join(', ')} (${source}).`,
   reservoirOverfilled: ({ level, max }, _, say) =>
-    `That makes ${say.quantity(level)}, more than the reservoir holds: ${say.quantity(max)} at MAX.`,
+    `${say.quantity(level)} is more than the reservoir holds: ${say.quantity(max)} at MAX.`,
   leaksDown: ({ lossPercentPerMin }) =>
     `Loses ${lossPercentPerMin.toFixed(1)} % a minute: the cap leaks. Seat it and hold again, before fluid goes in.`,
   holdGoesOn: ({ heldSeconds, minSeconds }) => `Held ${heldSeconds} s; go on to ${minSeconds} s.`,

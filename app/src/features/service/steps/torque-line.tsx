@@ -103,6 +103,10 @@ export function TorqueLineForm({
 
   const settingNm = read(setting, 'torque');
   const typedNm = read(draft.typed, 'torque');
+  const band = (torqueNm: number): string => {
+    const { low, high } = torqueBand(torqueNm, f.tolerancePercent);
+    return `${units.show(low, 'torque')} to ${units.show(high, 'torque')}`;
+  };
   const logClick = (): void => {
     // A click wrench clicks at its setting: nothing is typed then.
     const nm = draft.typed.trim() === '' && tool?.kind !== 'reading' ? settingNm : read(draft.typed, 'torque');
@@ -161,7 +165,7 @@ export function TorqueLineForm({
           </Text>
           <View style={styles.grow}>
             <Text as="strong">{`= ${units.other(f.torqueNm, 'torque')}`}</Text>
-            <Text as="small">{`${units.show(torqueBand(f.torqueNm, f.tolerancePercent).low, 'torque')} to ${units.show(torqueBand(f.torqueNm, f.tolerancePercent).high, 'torque')}; ${f.source}`}</Text>
+            <Text as="small">{`${band(f.torqueNm)}; ${f.source}`}</Text>
             {f.angleDeg !== null ? <Text as="strong">{`then ${f.angleDeg}° more`}</Text> : null}
           </View>
         </View>
@@ -185,11 +189,10 @@ export function TorqueLineForm({
         onDone={logClick}
         verdictHeight={44}
         verdict={
-          f.torqueNm === null ? null : (
-            <LiveFinding
-              findings={typedNm === null ? [] : [judgeClick(typedNm, f, next ?? order[0]!)]}
-              hasReading={typedNm !== null}
-            />
+          f.torqueNm === null ? null : typedNm === null ? (
+            <Text as="small">{`${units.show(f.torqueNm, 'torque')}: ${band(f.torqueNm)}`}</Text>
+          ) : (
+            <LiveFinding findings={[judgeClick(typedNm, f, next ?? order[0]!)]} hasReading />
           )
         }
         after={
