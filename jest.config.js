@@ -1,19 +1,14 @@
-/** Core and server run as plain Node; the app runs under jest-expo's web preset. */
+const { join } = require('node:path');
+const { swc } = require('./jest.swc');
+
+/** Core, words and server run as plain Node. */
 const node = (name) => ({
   displayName: name,
-  rootDir: `${__dirname}/${name}`,
+  rootDir: join(__dirname, name),
+  cacheDirectory: join(__dirname, '.calvik', 'jest'),
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
-  transform: {
-    '\\.(ts|tsx|mjs|js)$': [
-      'babel-jest',
-      {
-        babelrc: false,
-        configFile: false,
-        presets: [['@babel/preset-env', { targets: { node: 'current' } }], '@babel/preset-typescript'],
-      },
-    ],
-  },
+  transform: { '\\.(ts|tsx|mjs|js)$': swc },
   // It offers itself to `import` alone.
   moduleNameMapper: { '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
   transformIgnorePatterns: [

@@ -1,15 +1,20 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 import { noonZone } from './e2e/zone';
 
 const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
-/** Drives the real interface against the real server; each test file starts its own on a free port. */
+/**
+ * Drives the real interface against the real server; every case has a shop of its own. A case says by its tags where it is done: `@phone`, `@wide`,
+ * both where the size is the matter, `@server` where no screen takes part.
+ */
 export default defineConfig({
   testDir: 'e2e',
   timeout: 300_000,
   expect: { timeout: 20_000 },
-  fullyParallel: false,
-  workers: 2,
+  globalSetup: './e2e/prepare.ts',
+  fullyParallel: true,
+  workers: availableParallelism(),
   retries: 0,
   reporter: [['list']],
   use: {
@@ -29,10 +34,12 @@ export default defineConfig({
       ],
     },
     actionTimeout: 20_000,
-    trace: 'retain-on-failure',
+    // A trace takes a picture of the page around every action: asked for where something is looked into.
+    trace: process.env['CALVIK_TRACE'] ? 'retain-on-failure' : 'off',
   },
   projects: [
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
-    { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'phone', grep: /@phone/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', grep: /@wide/, use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'server', grep: /@server/ },
   ],
 });

@@ -19,7 +19,7 @@ module.exports = (api) => {
         ],
       },
       // Jest's modules are loaded at once: what comes on demand is required there.
-      test: { plugins: ['@babel/plugin-transform-dynamic-import'] },
+      test: { plugins: ['react-native-paper/babel', '@babel/plugin-transform-dynamic-import'] },
     },
   };
 };

@@ -1,15 +1,15 @@
-import { type Page, expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { seriousFindings } from './axe';
-import { Server, newDataFile } from './server';
+import type { Shop } from './shops';
 import { Complaints } from './watch';
+import { expect, test } from './test';
 
 // Each worker has a server of its own, so the cases of this file need not wait for each other.
 test.describe.configure({ mode: 'parallel' });
-let server: Server;
-test.beforeAll(async () => {
-  server = await Server.start({ data: newDataFile(), demo: true });
+let shop: Shop;
+test.beforeEach(({ shop: opened }) => {
+  shop = opened;
 });
-test.afterAll(() => server.stop());
 
 async function idsOf(
   page: Page,
@@ -37,7 +37,7 @@ async function idsOf(
     string
   >
 > {
-  const feed = await page.request.get(`${server.url}/api/changes?limit=5000`);
+  const feed = await page.request.get(`${shop.url}/api/changes?limit=5000`);
   const { changes } = (await feed.json()) as {
     changes: {
       collection: string;
@@ -106,124 +106,130 @@ const steps = [
 ];
 
 for (const theme of ['light', 'dark'] as const) {
-  test(`every main view is free of serious findings, ${theme}`, async ({ page }, info) => {
-    test.skip(theme === 'dark' && info.project.name === 'wide', 'The same colours at another size.');
-    test.setTimeout(600_000);
-    const complaints = new Complaints(page);
+  test(
+    `every main view is free of serious findings, ${theme}`,
+    { tag: theme === 'light' ? ['@phone', '@wide'] : '@phone' },
+    async ({ page }, info) => {
+      test.setTimeout(600_000);
+      const complaints = new Complaints(page);
+      const ids = await idsOf(page);
+      await page.addInitScript(
+        (preferences) => localStorage.setItem('calvik.preferences', preferences),
+        JSON.stringify({ crewId: ids.crew, theme }),
+      );
+      const car = `/cars/${ids.car}`;
+      const views = [
+        '/',
+        '/cars',
+        car,
+        `${car}/test`,
+        `${car}/verdict`,
+        `${car}/flush`,
+        `${car}/plan`,
+        '/cars/new',
+        '/events/new',
+        `/events/${ids.event}`,
+        '/work',
+        '/bench',
+        '/inventory',
+        `/inventory/bottles/${ids.bottle}`,
+        `/inventory/fluids/${ids.fluid}`,
+        `/inventory/compounds/${ids.compound}`,
+        '/settings',
+        '/settings/rules',
+        '/settings/week',
+        '/settings/archived',
+        '/weeks',
+        '/another-look',
+        '/search',
+        `${car}/as-it-came`,
+        `${car}/sheet`,
+        `/inventory/pads/${ids.padSet}`,
+        `/inventory/rotors/${ids.rotorPair}`,
+        '/inventory/pads/new',
+        '/inventory/rotors/new',
+        `/events/${ids.event}/work`,
+        '/plan',
+        '/board',
+        '/inventory/orders',
+        '/inventory/suppliers/new',
+        '/inventory/wear-parts/new',
+        `/crew/${ids.crew}`,
+        '/import',
+        '/messages',
+        `/cars/${ids.heated}/heat`,
+        `/cars/${ids.heated}/heat/readings`,
+        `/cars/${ids.heated}/heat/figures`,
+        `/venues/${ids.venue}`,
+        `/venues/${ids.venue}/trace`,
+        '/inventory/compounds/new',
+        '/procedures',
+        '/procedures/new',
+        `${car}/bedding`,
+        `${car}/bedding/plan`,
+        `/cars/${ids.bedded}/bedding/${ids.run}`,
+        `/events/${ids.day}/day`,
+        `/events/${ids.day}/timetable`,
+        `/events/${ids.day}/session?car=${ids.driven}`,
+        `/events/${ids.day}/closing/${ids.closing}`,
+        `/track/${ids.driven}/${ids.session}`,
+        `/track/${ids.driven}/${ids.session}/decide`,
+        `/track/${ids.driven}/${ids.session}/card`,
+        `/cars/${ids.driven}/diagnosis?signs=pulls`,
+        `/cars/${ids.diagnosed}/diagnosis/${ids.diagnosis}`,
+        '/case-weights',
+        `/service/${ids.service}`,
+        // The steps are the same on the wide screen, beside their list.
+        ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),
+      ];
+      const found: string[] = [];
+      for (const view of views) {
+        await page.goto(shop.url + view);
+        await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
+        await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
+        await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
+        found.push(...(await seriousFindings(page, view)));
+      }
+      expect(found).toEqual([]);
+      complaints.none();
+    },
+  );
+}
+
+test(
+  'everything that a gloved thumb touches in a step is 48 px or more each way',
+  { tag: '@phone' },
+  async ({ page }) => {
     const ids = await idsOf(page);
     await page.addInitScript(
       (preferences) => localStorage.setItem('calvik.preferences', preferences),
-      JSON.stringify({ crewId: ids.crew, theme }),
+      JSON.stringify({ crewId: ids.crew }),
     );
-    const car = `/cars/${ids.car}`;
-    const views = [
-      '/',
-      '/cars',
-      car,
-      `${car}/test`,
-      `${car}/verdict`,
-      `${car}/flush`,
-      `${car}/plan`,
-      '/cars/new',
-      '/events/new',
-      `/events/${ids.event}`,
-      '/work',
-      '/bench',
-      '/inventory',
-      `/inventory/bottles/${ids.bottle}`,
-      `/inventory/fluids/${ids.fluid}`,
-      `/inventory/compounds/${ids.compound}`,
-      '/settings',
-      '/settings/rules',
-      '/settings/week',
-      '/settings/archived',
-      '/weeks',
-      '/another-look',
-      '/search',
-      `${car}/as-it-came`,
-      `${car}/sheet`,
-      `/inventory/pads/${ids.padSet}`,
-      `/inventory/rotors/${ids.rotorPair}`,
-      '/inventory/pads/new',
-      '/inventory/rotors/new',
-      `/events/${ids.event}/work`,
-      '/plan',
-      '/board',
-      '/inventory/orders',
-      '/inventory/suppliers/new',
-      '/inventory/wear-parts/new',
-      `/crew/${ids.crew}`,
-      '/import',
-      '/messages',
-      `/cars/${ids.heated}/heat`,
-      `/cars/${ids.heated}/heat/readings`,
-      `/cars/${ids.heated}/heat/figures`,
-      `/venues/${ids.venue}`,
-      `/venues/${ids.venue}/trace`,
-      '/inventory/compounds/new',
-      '/procedures',
-      '/procedures/new',
-      `${car}/bedding`,
-      `${car}/bedding/plan`,
-      `/cars/${ids.bedded}/bedding/${ids.run}`,
-      `/events/${ids.day}/day`,
-      `/events/${ids.day}/timetable`,
-      `/events/${ids.day}/session?car=${ids.driven}`,
-      `/events/${ids.day}/closing/${ids.closing}`,
-      `/track/${ids.driven}/${ids.session}`,
-      `/track/${ids.driven}/${ids.session}/decide`,
-      `/track/${ids.driven}/${ids.session}/card`,
-      `/cars/${ids.driven}/diagnosis?signs=pulls`,
-      `/cars/${ids.diagnosed}/diagnosis/${ids.diagnosis}`,
-      '/case-weights',
-      `/service/${ids.service}`,
-      // The steps are the same on the wide screen, beside their list.
-      ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),
-    ];
-    const found: string[] = [];
-    for (const view of views) {
-      await page.goto(server.url + view);
+    const small: string[] = [];
+    let measured = 0;
+    for (const step of ['', ...steps]) {
+      await page.goto(`/service/${ids.service}/${step}`);
       await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
       await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
-      await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
-      found.push(...(await seriousFindings(page, view)));
+      const found = await page.evaluate(() =>
+        [
+          ...document.querySelectorAll(
+            '[role="button"], button, [role="radio"], [role="checkbox"], [role="link"], [role="menuitem"]',
+          ),
+        ]
+          .map((element) => {
+            const { width, height } = element.getBoundingClientRect();
+            return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', width, height };
+          })
+          .filter(({ width, height }) => width > 0 && height > 0),
+      );
+      measured += found.length;
+      for (const { name, width, height } of found) {
+        if (Math.min(width, height) < 47.5)
+          small.push(`${step}: ${name} is ${Math.round(width)} × ${Math.round(height)}`);
+      }
     }
-    expect(found).toEqual([]);
-    complaints.none();
-  });
-}
-
-test('everything that a gloved thumb touches in a step is 48 px or more each way', async ({ page }, info) => {
-  test.skip(info.project.name !== 'phone', 'Thumbs are for the phone.');
-  const ids = await idsOf(page);
-  await page.addInitScript(
-    (preferences) => localStorage.setItem('calvik.preferences', preferences),
-    JSON.stringify({ crewId: ids.crew }),
-  );
-  const small: string[] = [];
-  let measured = 0;
-  for (const step of ['', ...steps]) {
-    await page.goto(`${server.url}/service/${ids.service}/${step}`);
-    await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
-    await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
-    const found = await page.evaluate(() =>
-      [
-        ...document.querySelectorAll(
-          '[role="button"], button, [role="radio"], [role="checkbox"], [role="link"], [role="menuitem"]',
-        ),
-      ]
-        .map((element) => {
-          const { width, height } = element.getBoundingClientRect();
-          return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', width, height };
-        })
-        .filter(({ width, height }) => width > 0 && height > 0),
-    );
-    measured += found.length;
-    for (const { name, width, height } of found) {
-      if (Math.min(width, height) < 47.5)
-        small.push(`${step}: ${name} is ${Math.round(width)} × ${Math.round(height)}`);
-    }
-  }
-  expect(measured).toBeGreaterThan(200);
-  expect(small).toEqual([]);
-});
+    expect(measured).toBeGreaterThan(200);
+    expect(small).toEqual([]);
+  },
+);

@@ -1,21 +1,15 @@
 import { gzipSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
 import { deviceOf, idsByName } from './people';
-import { Server, newDataFile } from './server';
+import { expect, test } from './test';
 
 /** A quarter more than a bare page of Router, Paper and Toolkit: 355 kB, as `npm run bench` measures it. */
 const MOST_KB = 1.25 * 355;
 
-test.describe('the first page', () => {
-  let server: Server;
-  test.beforeAll(async () => {
-    server = await Server.start({ data: newDataFile(), demo: true });
-  });
-  test.afterAll(() => server.stop());
-
-  test('loads little, and shows what the server judged while the rest is on its way', async ({ browser }, info) => {
-    test.skip(info.project.name !== 'phone', 'The same code on both.');
-    const ids = await idsByName(server.url);
+test(
+  'loads little, and shows what the server judged while the rest is on its way',
+  { tag: '@phone' },
+  async ({ browser, shop }) => {
+    const ids = await idsByName(shop.url);
     const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
     let loaded = 0;
     page.on('response', (response) => {
@@ -24,7 +18,7 @@ test.describe('the first page', () => {
     });
     // The code that judges does not come at all: the run-up stands without it.
     await page.route('**/later-screens-*.js', (route) => route.abort());
-    await page.goto(server.url);
+    await page.goto('/');
     await expect(page.locator('[data-testid^="run-up-car-"]').first()).toBeVisible();
     expect(loaded).toBeGreaterThan(200 * 1024);
     expect(loaded / 1024).toBeLessThan(MOST_KB);
@@ -32,7 +26,7 @@ test.describe('the first page', () => {
     // Once it can be had the run-up is judged here: what is changed elsewhere shows.
     await page.unroute('**/later-screens-*.js');
     const name = await page.locator('[data-testid^="event-"]').first().getByRole('heading').innerText();
-    const path = `${server.url}/api/events/${ids[name]}`;
+    const path = `${shop.url}/api/events/${ids[name]}`;
     const event = (await (await fetch(path)).json()) as object;
     const changed = await fetch(path, {
       method: 'PUT',
@@ -44,5 +38,5 @@ test.describe('the first page', () => {
     complaints.expected(/later-screens|ERR_FAILED/);
     complaints.none();
     await page.context().close();
-  });
-});
+  },
+);

@@ -1,12 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { resolve } from 'node:path';
 import { noonZone } from './zone';
 
 const root = resolve(__dirname, '..');
-
-export const newDataFile = (): string => join(mkdtempSync(join(tmpdir(), 'calvik-e2e-')), 'data.sqlite');
 
 /** The real server as its own process, as `npm run demo` and `npm start` run it. */
 export class Server {
@@ -18,7 +14,7 @@ export class Server {
 
   /** @param port 0 for any free one */
   static start({ data, demo, port = 0 }: { data: string; demo: boolean; port?: number }): Promise<Server> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.cjs'], {
       cwd: root,
       env: {
         ...process.env,

@@ -1,23 +1,15 @@
-import { type Page, expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { button, field, link, pick, room } from './people';
-import { Server, newDataFile } from './server';
 import { Complaints } from './watch';
+import { expect, test } from './test';
 
 /** The first useful hour of a shop, by clicking and typing, through every layer. */
-const data = newDataFile();
-let server: Server;
-test.describe.configure({ mode: 'serial' });
-test.beforeAll(async () => {
-  server = await Server.start({ data, demo: true });
-});
-test.afterAll(() => server.stop());
 
-test('from a new customer to a recorded, corrected flush', async ({ page }, info) => {
+test('from a new customer to a recorded, corrected flush', { tag: '@phone' }, async ({ page }) => {
   const complaints = new Complaints(page);
-  const wide = info.project.name === 'wide';
 
   await test.step('the run-up lists events in order, trouble first, the rest quiet', async () => {
-    await page.goto(server.url);
+    await page.goto('/');
     const events = page.locator('[data-testid^="event-"]');
     await expect(events).toHaveCount(4);
     // What goes on today stands first.
@@ -168,7 +160,7 @@ test('from a new customer to a recorded, corrected flush', async ({ page }, info
     await pick(page, 'Crew member', 'Bram Okell');
     await expect(page.getByTestId('conflicts')).not.toContainText('Bram Okell already has');
     await pick(page, 'Crew member', 'Tove Loy');
-    await field(page, 'Start time').fill(wide ? '13:00' : '15:00');
+    await field(page, 'Start time').fill('15:00');
     await field(page, 'Duration').fill('45');
     await expect(page.getByTestId('conflicts')).toHaveText('');
     await button(page, 'Plan it').click();
@@ -259,41 +251,3 @@ async function wasteOnShelf(page: Page): Promise<number> {
   await room(page, 'Stock');
   return parseFloat(await page.getByTestId('waste').innerText());
 }
-
-test('after a power cut and a restart everything acknowledged is there, and what was typed meanwhile arrives', async ({
-  page,
-}) => {
-  const complaints = new Complaints(page);
-  await page.goto(server.url);
-  await expect(page.locator('[data-testid^="event-"]').nth(1)).toContainText('Dunvarrel');
-  await page.evaluate(async () => {
-    const changes = (await (await fetch('/api/changes?limit=5000')).json()) as {
-      changes: { collection: string; body: { id: string } }[];
-    };
-    localStorage.setItem(
-      'calvik.preferences',
-      JSON.stringify({ crewId: changes.changes.find((c) => c.collection === 'crew')!.body.id }),
-    );
-  });
-  await page.reload();
-  await room(page, 'Cars');
-  await link(page, 'Helm Tessaro').first().click();
-  await button(page, 'Test fluid').click();
-  await expect(button(page, '2')).toBeVisible();
-  // The pages not opened yet have come in the background: the verdict opens without a server.
-  await page.waitForFunction(() => performance.getEntriesByType('resource').some((e) => e.name.includes('/verdict-')));
-  const { port } = server;
-  await server.stop('SIGKILL');
-  for (const key of ['2', '3', '1']) await button(page, key).click();
-  await button(page, 'Save reading').click();
-  await expect(page.getByText(/No connection\. 1 entry waits on this device\./)).toBeVisible();
-  await expect(page.getByText('Rules in force')).toBeVisible();
-  server = await Server.start({ data, demo: true, port });
-  await expect(page.getByText(/No connection/)).toHaveCount(0, { timeout: 30_000 });
-  complaints.expected(/ERR_CONNECTION|ERR_INCOMPLETE|Failed to fetch/);
-  await page.evaluate(() => localStorage.clear());
-  await page.goto(`${server.url}/cars`);
-  await link(page, 'Helm Tessaro').first().click();
-  await expect(page.getByTestId('history-entry').first()).toContainText('Boiled at 231 °C');
-  complaints.none();
-});

@@ -1,4 +1,7 @@
 /** Plans in their thread, lists, run sheet, suppliers and imports, over the wire and into the database. */
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import Papa from 'papaparse';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -15,12 +18,23 @@ const say = sayTo({ units: 'metric', timeZone: 'Europe/Berlin' });
 let database: Database;
 let app: ReturnType<typeof createApp>;
 let api: ReturnType<typeof request>;
+const folder = mkdtempSync(join(tmpdir(), 'calvik-run-up-'));
+const demo = join(folder, 'demo.sqlite');
+beforeAll(async () => {
+  const loaded = await Database.open(demo);
+  await loadDemo(loaded, new Date().toISOString());
+  await loaded.close();
+}, 60_000);
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+let opened = 0;
 beforeEach(async () => {
-  database = await Database.open(':memory:');
-  await loadDemo(database, new Date().toISOString());
+  // Each begins with the demo as it was loaded.
+  const file = join(folder, `${(opened += 1)}.sqlite`);
+  copyFileSync(demo, file);
+  database = await Database.open(file);
   app = createApp({ database, logger: pino({ level: 'silent' }) });
   api = request(app.app);
-}, 60_000);
+});
 afterEach(async () => {
   app.stop();
   await database.close();

@@ -64,8 +64,8 @@ describe('a release', () => {
   test('by limits that are not those of the moment is refused: somebody changed one while it was signed', async () => {
     const limits = await limitsNow();
     const other = { ...limits!, shop: { ...limits!.shop, padLimitMm: 1 } };
-    for (const of of [other, null]) {
-      const answer = await put(service({ kind: 'carReleased', openItems: [], limits: of }));
+    for (const claimed of [other, null]) {
+      const answer = await put(service({ kind: 'carReleased', openItems: [], limits: claimed }));
       expect([answer.status, answer.body.code]).toEqual([409, 'limitsChanged']);
     }
   });

@@ -96,7 +96,8 @@ export function forbidden(all: readonly Fact[], limits: OracleLimits): string[] 
 
   for (const corner of corners) {
     const axle = axleOf(corner);
-    for (const of of ['pads', 'rotors'] as const) for (const s of seen(facts, corner, of)) why.push(`${corner} ${s}`);
+    for (const part of ['pads', 'rotors'] as const)
+      for (const s of seen(facts, corner, part)) why.push(`${corner} ${s}`);
     const changedAt = facts.findLastIndex(
       (f) => f.kind === 'partsFitted' && f.axle === axle && ['pads', 'both'].includes(f.changed),
     );

@@ -23,6 +23,7 @@ import { needsAnotherLook, weekDays, workOfEvents, shoppingLists } from '../../s
 import { eventDay } from '../../src/track';
 import { anyFactOf, factKinds } from '../builders/anything';
 import { book, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
+import { within } from '../builders/budget';
 import { bookOf, randomShop } from '../builders/random-shop';
 import { TODAY, bookingOf, ines } from '../builders/run-up-book';
 import { job as guided, makePadSet, makeRotorPair } from '../builders/service-book';
@@ -110,7 +111,7 @@ test('whatever was written down of a car, everything that is judged of it answer
       weekDays(logbook, TODAY, 14, TODAY);
       needsAnotherLook(logbook, TODAY);
     }),
-    { numRuns: 200 },
+    within({ seconds: 4, atMost: 200, inTorture: 2000 }),
   );
 });
 
@@ -130,7 +131,7 @@ test('a car is as bad as its worst gate, and a gate is no better than what it fo
         expect(rank[gate.headline.verdict]).toBe(rank[gate.verdict]);
       }
     }),
-    { numRuns: 200 },
+    within({ seconds: 4, atMost: 200, inTorture: 2000 }),
   );
 });
 
@@ -154,6 +155,6 @@ test('the run-up has every car that is booked to what is coming, once, and the w
           expect(line.verdict).toBe(judgeCar(logbook, logbook.cars.get(line.car.id)!, at, TODAY).verdict);
       }
     }),
-    { numRuns: 60 },
+    within({ seconds: 4, atMost: 60, inTorture: 600 }),
   );
 });

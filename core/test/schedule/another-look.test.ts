@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { type Job, plusDays } from '../../src';
 import { needsAnotherLook, planningCase, proposedPlan, workLists } from '../../src/run-up';
 import { type MipSolver, earliestDueFirst, highsSolver, solveSchedule } from '../../src/schedule/solver';
+import { count, seed, within } from '../builders/budget';
 import { newId } from '../builders/book';
 import { type ShopInRunUp, bookOf, promisedTwice, randomShop, wrongWith } from '../builders/random-shop';
 import { NOW, TODAY } from '../builders/run-up-book';
@@ -11,8 +12,6 @@ let solver: MipSolver;
 beforeAll(async () => {
   solver = await highsSolver();
 });
-
-const RUNS = Number(process.env['PLANNED_SHOPS'] ?? 150);
 
 /** The jobs of a plan for a shop, saved. */
 function planned(s: ShopInRunUp, byRule = false): Job[] {
@@ -69,9 +68,10 @@ const changes: Record<string, Change> = {
 };
 
 test('no planned work lacks its fluid, parts, people or lift on its day; none of it is to be looked at again; no part is promised twice', () => {
-  let jobsSeen = 0;
+  let [shops, jobsSeen] = [0, 0];
   fc.assert(
     fc.property(randomShop, fc.boolean(), (shop, byRule) => {
+      shops += 1;
       const jobs = planned(shop, byRule);
       jobsSeen += jobs.length;
       const after = withJobs(shop, jobs);
@@ -81,10 +81,10 @@ test('no planned work lacks its fluid, parts, people or lift on its day; none of
       expect(promisedTwice(lists)).toEqual([]);
       expect(needsAnotherLook(logbook, TODAY).filter((l) => l.about === 'job')).toEqual([]);
     }),
-    { numRuns: RUNS, seed: 20261126 },
+    within({ seconds: 8, atMost: 150, inTorture: 1200 }),
   );
   // The shops are no empty ones.
-  expect(jobsSeen).toBeGreaterThan(RUNS);
+  expect(jobsSeen).toBeGreaterThan(shops);
 });
 
 test('after any change of the world every job that no longer fits is marked', () => {
@@ -102,7 +102,7 @@ test('after any change of the world every job that no longer fits is marked', ()
       expect(wrongWith(after, rest, workLists(logbook, TODAY)).filter((w) => w.job === null)).toEqual([]);
       if (found.length > 0) wrong[change] = (wrong[change] ?? 0) + 1;
     }),
-    { numRuns: 3 * RUNS, seed: 20261127 },
+    { numRuns: count(220, 3600), seed: seed(20261127) },
   );
   // Every sort of change has broken something at least once, or it was no test.
   expect(Object.keys(wrong).sort()).toEqual(Object.keys(changes).sort());

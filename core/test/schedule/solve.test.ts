@@ -17,6 +17,7 @@ import {
   type MipSolver,
   highsSolver,
 } from '../../src/schedule/solver';
+import { within } from '../builders/budget';
 
 let solver: MipSolver;
 
@@ -224,7 +225,7 @@ describe('plans', () => {
         expect(solved.cost).toBeCloseTo(bruteForce(problem), 4);
         expect(solved.gap).toBeLessThan(1e-4);
       }),
-      { numRuns: 400, seed: 20261126 },
+      within({ seconds: 4, atMost: 400, inTorture: 2000 }),
     );
   });
 
@@ -239,7 +240,7 @@ describe('plans', () => {
           expect(planBreaks(problem, plan)).toEqual([]);
         }
       }),
-      { numRuns: 120, seed: 20261126 },
+      within({ seconds: 4, atMost: 120, inTorture: 1000 }),
     );
   });
 });

@@ -15,6 +15,7 @@ import {
   wheelBearing,
   wholeService,
 } from '../builders/service-book';
+import { within } from '../builders/budget';
 import { records, services } from '../builders/technician';
 
 const whole = judged(wholeService());
@@ -118,7 +119,7 @@ describe('a tap on a hold', () => {
           }
         }
       }),
-      { numRuns: 300, seed: 20261127 },
+      within({ seconds: 4, atMost: 300, inTorture: 3000, seed: 20261127 }),
     );
     expect([...without].sort()).toEqual([]);
   });

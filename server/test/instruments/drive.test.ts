@@ -2,6 +2,7 @@
 import { type ApplicationFault, type Procedure, shippedProcedures } from '@calvik/core';
 import { applicationsOf, beginCount, countRun, takeEntry } from '@calvik/core/bedding/driving';
 import { openTrace, traceCsv, traceIn } from '@calvik/core/traces';
+import { count } from '../../../core/test/builders/budget';
 import { simulateDrive } from '../../src/instruments/drive';
 
 const schools: readonly Procedure[] = [
@@ -14,8 +15,7 @@ const schools: readonly Procedure[] = [
   },
 ];
 const RATES_HZ = [1, 5, 10];
-/** `npm run torture` drives all thousand. */
-const DRIVES = Number(process.env.DRIVES ?? 300);
+const DRIVES = count(200, 1000);
 const habits = { noiseKmh: 0.8, faultShare: 0.15, dropOutsPerMin: 0.3, bendShare: 0.15 };
 
 /** A school with a minute of cooling: what is counted before it is what the test is about. */

@@ -1,0 +1,32 @@
+/**
+ * How often something random is tried. `npm test` has so many seconds for it and plays the same cases every time, so that red means a change; `npm run
+ * torture` has all the time that it takes, and plays new ones. What judges shares of its cases has a count of its own, or a slow machine would judge fewer.
+ */
+export const isTorture = process.env['CALVIK_TORTURE'] === '1';
+
+const SEED = 20261126;
+
+/** So many cases: fewer in every run, all of them in the torture run. */
+export const count = (usual: number, inTorture: number): number => (isTorture ? inTorture : usual);
+
+/** A seed: always the same, or a new one in the torture run. */
+export const seed = (usual = SEED): number => (isTorture ? Date.now() % 1_000_000_000 : usual);
+
+interface Budget {
+  seconds: number;
+  atMost: number;
+  inTorture: number;
+  seed?: number;
+}
+
+/** For `fc.assert`: runs until the seconds are over, or so many times. A property that is cut short has held for what was played. */
+export const within = ({ seconds, atMost, inTorture, seed: usual }: Budget) =>
+  isTorture
+    ? { numRuns: inTorture, seed: seed() }
+    : { numRuns: atMost, interruptAfterTimeLimit: seconds * 1000, markInterruptAsFailure: false, seed: seed(usual) };
+
+/** The same for a loop: numbers from 0 on, as many as the budget allows. */
+export function* rounds({ seconds, atMost, inTorture }: Budget): Generator<number> {
+  const until = performance.now() + seconds * 1000;
+  for (let i = 0; i < (isTorture ? inTorture : atMost) && (isTorture || performance.now() < until); i++) yield i;
+}
