@@ -1,71 +1,73 @@
-import type { Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { seriousFindings } from './axe';
 import type { Shop } from './shops';
+import { expect, test as base } from './test';
 import { Complaints } from './watch';
-import { expect, test } from './test';
 
-// Each worker has a server of its own, so the cases of this file need not wait for each other.
-test.describe.configure({ mode: 'parallel' });
-let shop: Shop;
-test.beforeEach(({ shop: opened }) => {
-  shop = opened;
+/**
+ * Every main view on the demo shop: free of serious findings, on the phone in both themes and with thumb-sized targets in a service. Views are only
+ * read, so the cases of a worker share one shop and one page.
+ */
+interface Viewer {
+  page: Page;
+  complaints: Complaints;
+  ids: Ids;
+}
+type Ids = Awaited<ReturnType<typeof idsOf>>;
+
+const test = base.extend<object, { viewer: Viewer }>({
+  viewer: [
+    async ({ browser, host }, use, { project }) => {
+      const shop: Shop = await host.open('demo');
+      const { viewport, hasTouch, locale, timezoneId } = project.use;
+      const context: BrowserContext = await browser.newContext({
+        viewport: viewport ?? null,
+        hasTouch: hasTouch ?? false,
+        locale: locale ?? 'en-GB',
+        timezoneId: timezoneId!,
+        baseURL: shop.url,
+      });
+      const page = await context.newPage();
+      const ids = await idsOf(shop.url);
+      await page.addInitScript(
+        (preferences) => localStorage.setItem('calvik.preferences', preferences),
+        JSON.stringify({ crewId: ids.crew, theme: 'system' }),
+      );
+      await use({ page, complaints: new Complaints(page), ids });
+      await context.close();
+      await shop.close();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
 });
 
-async function idsOf(
-  page: Page,
-): Promise<
-  Record<
-    | 'crew'
-    | 'car'
-    | 'heated'
-    | 'venue'
-    | 'event'
-    | 'bottle'
-    | 'fluid'
-    | 'compound'
-    | 'padSet'
-    | 'rotorPair'
-    | 'service'
-    | 'bedded'
-    | 'run'
-    | 'day'
-    | 'driven'
-    | 'session'
-    | 'closing'
-    | 'diagnosis'
-    | 'diagnosed',
-    string
-  >
-> {
-  const feed = await page.request.get(`${shop.url}/api/changes?limit=5000`);
-  const { changes } = (await feed.json()) as {
-    changes: {
-      collection: string;
-      body: {
-        id: string;
-        name?: string;
-        kind?: string;
-        carId?: string;
-        startAt?: string;
-        eventId?: string;
-        sessionId?: string;
-      };
-    }[];
+interface Body {
+  id: string;
+  name?: string;
+  kind?: string;
+  carId?: string;
+  startAt?: string;
+  eventId?: string;
+  sessionId?: string;
+}
+
+async function idsOf(url: string) {
+  const { changes } = (await (await fetch(`${url}/api/changes?limit=5000`)).json()) as {
+    changes: { collection: string; body: Body }[];
   };
-  const car = changes.find((c) => c.collection === 'cars' && c.body.name === 'Helm Tessaro')!.body.id;
+  const id = (collection: string, name?: string): string =>
+    changes.find((c) => c.collection === collection && (!name || c.body.name === name))!.body.id;
+  const car = id('cars', 'Helm Tessaro');
   const services = changes
     .filter((c) => c.collection === 'jobs' && c.body.kind === 'service' && c.body.carId === car)
     .sort((a, b) => b.body.startAt!.localeCompare(a.body.startAt!));
   const run = changes.find((c) => c.body.kind === 'beddingBegun')!.body;
   const session = changes.findLast((c) => c.body.kind === 'sessionDecision')!.body;
   const diagnosis = changes.find((c) => c.body.kind === 'diagnosisOpened')!.body;
-  const eventId = changes.find((c) => c.collection === 'events' && c.body.name === 'Pellmoor club day')!.body.id;
-  const booking = changes.find((c) => c.collection === 'bookings' && c.body.eventId === eventId)!.body;
-  const id = (collection: string, name?: string): string =>
-    changes.find((c) => c.collection === collection && (!name || c.body.name === name))!.body.id;
+  const day = id('events', 'Pellmoor club day');
   return {
     crew: id('crew'),
-    car: id('cars', 'Helm Tessaro'),
+    car,
     heated: id('cars', 'Rooth Velund'),
     venue: id('venues', 'Dunvarrel Ring'),
     event: id('events', 'Dunvarrel two-day'),
@@ -77,15 +79,78 @@ async function idsOf(
     service: services[0]!.body.id,
     bedded: run.carId!,
     run: run.id,
-    day: id('events', 'Pellmoor club day'),
+    day,
     driven: session.carId!,
     session: session.sessionId!,
-    closing: booking.id,
+    closing: changes.find((c) => c.collection === 'bookings' && c.body.eventId === day)!.body.id,
     diagnosis: diagnosis.id,
     diagnosed: diagnosis.carId!,
   };
 }
 
+/** By name in braces: the ids of the demo shop. */
+const views = [
+  '/',
+  '/cars',
+  '/cars/{car}',
+  '/cars/{car}/test',
+  '/cars/{car}/verdict',
+  '/cars/{car}/flush',
+  '/cars/{car}/plan',
+  '/cars/{car}/as-it-came',
+  '/cars/{car}/sheet',
+  '/cars/new',
+  '/events/new',
+  '/events/{event}',
+  '/events/{event}/work',
+  '/work',
+  '/bench',
+  '/inventory',
+  '/inventory/bottles/{bottle}',
+  '/inventory/fluids/{fluid}',
+  '/inventory/compounds/{compound}',
+  '/inventory/pads/{padSet}',
+  '/inventory/rotors/{rotorPair}',
+  '/inventory/pads/new',
+  '/inventory/rotors/new',
+  '/inventory/orders',
+  '/inventory/suppliers/new',
+  '/inventory/wear-parts/new',
+  '/inventory/compounds/new',
+  '/settings',
+  '/settings/rules',
+  '/settings/week',
+  '/settings/archived',
+  '/weeks',
+  '/another-look',
+  '/search',
+  '/plan',
+  '/board',
+  '/crew/{crew}',
+  '/import',
+  '/messages',
+  '/cars/{heated}/heat',
+  '/cars/{heated}/heat/readings',
+  '/cars/{heated}/heat/figures',
+  '/venues/{venue}',
+  '/venues/{venue}/trace',
+  '/procedures',
+  '/procedures/new',
+  '/cars/{car}/bedding',
+  '/cars/{car}/bedding/plan',
+  '/cars/{bedded}/bedding/{run}',
+  '/events/{day}/day',
+  '/events/{day}/timetable',
+  '/events/{day}/session?car={driven}',
+  '/events/{day}/closing/{closing}',
+  '/track/{driven}/{session}',
+  '/track/{driven}/{session}/decide',
+  '/track/{driven}/{session}/card',
+  '/cars/{driven}/diagnosis?signs=pulls',
+  '/cars/{diagnosed}/diagnosis/{diagnosis}',
+  '/case-weights',
+  '/service/{service}',
+] as const;
 const steps = [
   'pedalBaseline',
   'driver',
@@ -103,133 +168,54 @@ const steps = [
   'wheels',
   'release',
   'sheet',
-];
+].map((step) => `/service/{service}/${step}`);
+/** The steps are the same on the wide screen, beside their list: two of them stand for all. */
+const onPhoneAlone = new Set(steps.filter((_, i) => i < 5 || i > 6));
 
-for (const theme of ['light', 'dark'] as const) {
+/** What a gloved thumb touches that is less than 48 px one way, and how much there is to touch. */
+const targets = (page: Page): Promise<{ count: number; small: string[] }> =>
+  page.evaluate(() => {
+    const found = [
+      ...document.querySelectorAll(
+        '[role="button"], button, [role="radio"], [role="checkbox"], [role="link"], [role="menuitem"]',
+      ),
+    ]
+      .map((element) => ({ element, box: element.getBoundingClientRect() }))
+      .filter(({ box }) => box.width > 0 && box.height > 0);
+    return {
+      count: found.length,
+      small: found
+        .filter(({ box }) => Math.min(box.width, box.height) < 47.5)
+        .map(
+          ({ element, box }) =>
+            `${element.getAttribute('aria-label') ?? element.textContent} is ${Math.round(box.width)} × ${Math.round(box.height)}`,
+        ),
+    };
+  });
+
+for (const view of [...views, ...steps]) {
   test(
-    `every main view is free of serious findings, ${theme}`,
-    { tag: theme === 'light' ? ['@phone', '@wide'] : '@phone' },
-    async ({ page }, info) => {
-      test.setTimeout(600_000);
-      const complaints = new Complaints(page);
-      const ids = await idsOf(page);
-      await page.addInitScript(
-        (preferences) => localStorage.setItem('calvik.preferences', preferences),
-        JSON.stringify({ crewId: ids.crew, theme }),
-      );
-      const car = `/cars/${ids.car}`;
-      const views = [
-        '/',
-        '/cars',
-        car,
-        `${car}/test`,
-        `${car}/verdict`,
-        `${car}/flush`,
-        `${car}/plan`,
-        '/cars/new',
-        '/events/new',
-        `/events/${ids.event}`,
-        '/work',
-        '/bench',
-        '/inventory',
-        `/inventory/bottles/${ids.bottle}`,
-        `/inventory/fluids/${ids.fluid}`,
-        `/inventory/compounds/${ids.compound}`,
-        '/settings',
-        '/settings/rules',
-        '/settings/week',
-        '/settings/archived',
-        '/weeks',
-        '/another-look',
-        '/search',
-        `${car}/as-it-came`,
-        `${car}/sheet`,
-        `/inventory/pads/${ids.padSet}`,
-        `/inventory/rotors/${ids.rotorPair}`,
-        '/inventory/pads/new',
-        '/inventory/rotors/new',
-        `/events/${ids.event}/work`,
-        '/plan',
-        '/board',
-        '/inventory/orders',
-        '/inventory/suppliers/new',
-        '/inventory/wear-parts/new',
-        `/crew/${ids.crew}`,
-        '/import',
-        '/messages',
-        `/cars/${ids.heated}/heat`,
-        `/cars/${ids.heated}/heat/readings`,
-        `/cars/${ids.heated}/heat/figures`,
-        `/venues/${ids.venue}`,
-        `/venues/${ids.venue}/trace`,
-        '/inventory/compounds/new',
-        '/procedures',
-        '/procedures/new',
-        `${car}/bedding`,
-        `${car}/bedding/plan`,
-        `/cars/${ids.bedded}/bedding/${ids.run}`,
-        `/events/${ids.day}/day`,
-        `/events/${ids.day}/timetable`,
-        `/events/${ids.day}/session?car=${ids.driven}`,
-        `/events/${ids.day}/closing/${ids.closing}`,
-        `/track/${ids.driven}/${ids.session}`,
-        `/track/${ids.driven}/${ids.session}/decide`,
-        `/track/${ids.driven}/${ids.session}/card`,
-        `/cars/${ids.driven}/diagnosis?signs=pulls`,
-        `/cars/${ids.diagnosed}/diagnosis/${ids.diagnosis}`,
-        '/case-weights',
-        `/service/${ids.service}`,
-        // The steps are the same on the wide screen, beside their list.
-        ...(info.project.name === 'phone' ? steps : steps.slice(5, 7)).map((step) => `/service/${ids.service}/${step}`),
-      ];
-      const found: string[] = [];
-      for (const view of views) {
-        await page.goto(shop.url + view);
-        await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
-        await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
-        await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
-        found.push(...(await seriousFindings(page, view)));
+    `${view} is free of serious findings`,
+    { tag: onPhoneAlone.has(view) ? '@phone' : ['@phone', '@wide'] },
+    async ({ viewer: { page, complaints, ids } }, { project }) => {
+      await page.emulateMedia({ colorScheme: 'light' });
+      await page.goto(view.replace(/\{(\w+)\}/g, (_, name: keyof Ids) => ids[name]));
+      await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
+      await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
+      await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
+      const found = await seriousFindings(page, view);
+      if (project.name === 'phone') {
+        if (view.startsWith('/service/')) {
+          const { count, small } = await targets(page);
+          expect(count).toBeGreaterThan(4);
+          expect(small).toEqual([]);
+        }
+        // The same page with other colours: only what is about colours can differ.
+        await page.emulateMedia({ colorScheme: 'dark' });
+        found.push(...(await seriousFindings(page, `${view}, dark`, ['color-contrast'])));
       }
       expect(found).toEqual([]);
       complaints.none();
     },
   );
 }
-
-test(
-  'everything that a gloved thumb touches in a step is 48 px or more each way',
-  { tag: '@phone' },
-  async ({ page }) => {
-    const ids = await idsOf(page);
-    await page.addInitScript(
-      (preferences) => localStorage.setItem('calvik.preferences', preferences),
-      JSON.stringify({ crewId: ids.crew }),
-    );
-    const small: string[] = [];
-    let measured = 0;
-    for (const step of ['', ...steps]) {
-      await page.goto(`/service/${ids.service}/${step}`);
-      await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
-      await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
-      const found = await page.evaluate(() =>
-        [
-          ...document.querySelectorAll(
-            '[role="button"], button, [role="radio"], [role="checkbox"], [role="link"], [role="menuitem"]',
-          ),
-        ]
-          .map((element) => {
-            const { width, height } = element.getBoundingClientRect();
-            return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', width, height };
-          })
-          .filter(({ width, height }) => width > 0 && height > 0),
-      );
-      measured += found.length;
-      for (const { name, width, height } of found) {
-        if (Math.min(width, height) < 47.5)
-          small.push(`${step}: ${name} is ${Math.round(width)} × ${Math.round(height)}`);
-      }
-    }
-    expect(measured).toBeGreaterThan(200);
-    expect(small).toEqual([]);
-  },
-);

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Server } from './server';
@@ -12,6 +12,7 @@ export default async function prepare(): Promise<() => void> {
     stories.map(async (story) => {
       const server = await Server.start({ data: storyFile(story), demo: story === 'demo' });
       await server.stop();
+      if (existsSync(`${storyFile(story)}-wal`)) throw new Error(`The server left ${story} half written.`);
     }),
   );
   return () => rmSync(folder, { recursive: true, force: true });

@@ -115,8 +115,6 @@ export async function ensureServerBuilt() {
       format: 'cjs',
       sourcemap: true,
       logLevel: 'warning',
-      // A package is required where it is wanted, not through the loader of modules, which reads all of it twice.
-      supported: { 'dynamic-import': false },
       plugins: [{ name: 'packages stay packages', setup: ({ onResolve }) => onResolve({ filter: /.*/ }, packageOf) }],
     }),
   );

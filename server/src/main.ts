@@ -44,7 +44,6 @@ async function main(): Promise<void> {
     process.exit(1);
   }
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, done));
-  say(`\nCalvik is ready:  http://localhost:${port}\nStop it with Ctrl-C.`);
 
   // Running writes get their moment; a browser that holds its connection open does not keep the shop from stopping.
   closeWithGrace({ delay: 5000 }, async ({ signal, err }) => {
@@ -56,6 +55,8 @@ async function main(): Promise<void> {
     await closed;
     await database.close();
   });
+  // Said last: whoever reads it may stop the program at once.
+  say(`\nCalvik is ready:  http://localhost:${port}\nStop it with Ctrl-C.`);
 }
 
 /** The port that was asked for, or the first that is free; null, with a sentence, where there is none. */

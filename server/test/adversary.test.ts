@@ -7,7 +7,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Bottle, type Fact, type Finding, judgeService, limitsOf, traceOf } from '@calvik/core';
-import { within } from '../../core/test/builders/budget';
+import { count, seed } from '../../core/test/builders/budget';
 import { customer, namedCompounds } from '../../core/test/builders/book';
 import { forbidden } from '../../core/test/builders/oracle';
 import { LEAD, bottle, car, crew, fluid, job, wholeService } from '../../core/test/builders/service-book';
@@ -91,7 +91,7 @@ test('what the server releases the oracle lets go', async () => {
       if (why.length > 0) throw new Error(`Released though: ${why.join('; ')}`);
     }),
     // The first does nothing wrong: somebody must come through, or the check would be worth nothing.
-    { ...within({ seconds: 10, atMost: 10, inTorture: 100 }), examples: [[[], true]] },
+    { numRuns: count(7, 100), seed: seed(), examples: [[[], true]] },
   );
   expect(released).toBeGreaterThan(0);
   // What is stored is what somebody gave: no figure was made up, rounded or filled in on the way.
@@ -106,7 +106,7 @@ test('what the server releases the oracle lets go', async () => {
     more = page.more;
     since = page.cursor;
   }
-  expect(given.size).toBeGreaterThan(10);
+  expect(given.size).toBeGreaterThan(7);
   for (const [id, body] of given) expect(stored.get(id)).toEqual(JSON.parse(JSON.stringify(body)));
 });
 

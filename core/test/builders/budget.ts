@@ -19,7 +19,7 @@ interface Budget {
   seed?: number;
 }
 
-/** For `fc.assert`: runs until the seconds are over, or so many times. A property that is cut short has held for what was played. */
+/** For `fc.assert` of what does not wait (what does would go on after its time): runs until the seconds are over, or so many times. A property that is cut short has held for what was played. */
 export const within = ({ seconds, atMost, inTorture, seed: usual }: Budget) =>
   isTorture
     ? { numRuns: inTorture, seed: seed() }

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
-import { MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
+import { BetterSqliteDriver, MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Collection, type Fact, type RecordOf } from '@calvik/core';
@@ -81,7 +81,7 @@ export class Database {
     if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
     const orm = await MikroORM.init({
       dbName: file,
-      driver: (await import('@mikro-orm/better-sqlite')).BetterSqliteDriver,
+      driver: BetterSqliteDriver,
       entities: [ItemSchema, SupersededSchema, FeedSchema, PhotoSchema],
       extensions: [Migrator],
       migrations: { migrationsList, snapshot: false, silent: true },

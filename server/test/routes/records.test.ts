@@ -11,7 +11,7 @@ import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { type Collection, type Fact, collections } from '@calvik/core';
 import { anyFactOf, anyRecord, factKinds } from '../../../core/test/builders/anything';
-import { within } from '../../../core/test/builders/budget';
+import { count } from '../../../core/test/builders/budget';
 import { Database, createApp } from '../../src';
 import { loadDemo } from '../../src/demo/load';
 
@@ -115,7 +115,7 @@ test.each(collections)(
         // So that what is judged below has all of it in it.
         if (!record.archived) await put(collection, changed(record, { version: 2 }));
       }),
-      within({ seconds: 1, atMost: 12, inTorture: 60 }),
+      { numRuns: count(8, 60) },
     );
     expect(taken).toBeGreaterThan(0);
   },
@@ -135,7 +135,7 @@ test.each(factKinds)(
         expect((await put('facts', fact)).status).toBe(200);
         expect((await put('facts', changed(fact, { recordedAt: '2026-07-01T00:00:00.000Z' }))).status).toBe(409);
       }),
-      within({ seconds: 0.4, atMost: 8, inTorture: 60 }),
+      { numRuns: count(5, 60) },
     );
   },
   60_000,
@@ -161,7 +161,7 @@ test('what is no record at all is refused with a sentence', async () => {
         );
       },
     ),
-    { numRuns: 200 },
+    { numRuns: count(100, 2000) },
   );
 }, 60_000);
 
