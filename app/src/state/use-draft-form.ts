@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { type DefaultValues, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
+import { useLoaded } from './hooks';
 import { read, remove, write } from './storage';
 
 /** A form whose contents survive a reload: every change is kept on the device until it is saved or thrown away. */
@@ -14,6 +15,10 @@ export interface DraftForm<T extends FieldValues> {
 
 const DRAFT = 'calvik.draft.';
 
+/**
+ * @param defaults what the form begins with, by what is on record. Opened by its address a form stands before the logbook has been read: what nobody
+ * has touched by then takes the defaults of what was read, so that no label is given twice and no setting begins as if there were none.
+ */
 export function useDraftForm<T extends FieldValues>(key: string, defaults: T): DraftForm<T> {
   const [draft] = useState(() => read<T>(DRAFT + key));
   const [restored, setRestored] = useState(draft !== null);
@@ -23,6 +28,17 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
     const subscription = watch((values) => write(DRAFT + key, values));
     return () => subscription.unsubscribe();
   }, [watch, key]);
+  const loaded = useLoaded();
+  const isSettled = useRef(loaded);
+  useEffect(() => {
+    if (!loaded || isSettled.current) return;
+    isSettled.current = true;
+    const isUntouched = draft === null && read(DRAFT + key) === null;
+    reset({ ...defaults, ...draft } as DefaultValues<T>, { keepDirtyValues: true });
+    if (isUntouched) remove(DRAFT + key);
+    // Once, when the logbook has been read.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [loaded]);
   const finished = useCallback(() => remove(DRAFT + key), [key]);
   const startOver = (): void => {
     reset(defaults);

@@ -6,6 +6,7 @@ import {
   type Collection,
   type RecordOf,
   SHOP_ID,
+  nextLabel,
   shopDefaults,
   toCanonical,
   recordDefaults,
@@ -20,7 +21,8 @@ import { NewBottleScreen } from '../../src/features/inventory/bottle-form';
 import { NewFluidScreen } from '../../src/features/inventory/fluid-form';
 import { EditPadSetScreen, NewPadSetScreen } from '../../src/features/inventory/pad-set-form';
 import { EditRotorPairScreen, NewRotorPairScreen } from '../../src/features/inventory/rotor-pair-form';
-import { car, customer, fluid, id, show } from '../builders/scene';
+import { received } from '../../src/state/logbook';
+import { car, customer, feed, fluid, id, show } from '../builders/scene';
 import { compounds, padSet, pair, records as service } from '../builders/service-scene';
 import { HeatFiguresScreen } from '../../src/features/heat/figures-screen';
 import { CompoundScreen } from '../../src/features/inventory/compound-form';
@@ -449,6 +451,16 @@ describe('new records', () => {
     await waitFor(() => expect(saved('rotorPairs')).toHaveLength(1));
     expect(saved('rotorPairs')[0]!.label).toMatch(/^R-\d{3}$/);
     expect(saved('rotorPairs')[0]!.label).not.toBe(pair.label);
+  });
+
+  test('opened before the logbook is read, a form takes its defaults once it is; what was typed meanwhile stays', async () => {
+    const store = show(<NewRotorPairScreen />, 'unread');
+    type('Notes', 'From the shelf');
+    await act(async () => void store.dispatch(received(feed([], records))));
+    await save('Save rotor pair');
+    await waitFor(() => expect(saved('rotorPairs')).toHaveLength(1));
+    expect(saved('rotorPairs')[0]).toMatchObject({ label: nextLabel('R', records.rotorPairs!), notes: 'From the shelf' });
+    expect(saved('rotorPairs')[0]!.label).not.toBe(nextLabel('R', []));
   });
 
   test('an event is a fortnight away until somebody says otherwise, and loads the day before', async () => {

@@ -1,18 +1,14 @@
 /** Which procedure is proposed, whether a run may begin, and what a look asks for. */
 import fc from 'fast-check';
 import {
-  type BeddingLook,
-  type Fact,
-  type FaceSeen,
-  type Procedure,
   contradicts,
   disagreement,
   proposedDecision,
   proposedProcedures,
   severityOfDecision,
-  shippedProcedures,
   wantsReason,
-} from '../../src';
+} from '../../src/bedding';
+import { type BeddingLook, type Fact, type FaceSeen, type Procedure, shippedProcedures } from '../../src/model';
 import { beddingChecks, beginFindings } from '../../src/track';
 import { recordSchemas } from '../../src/model/schemas';
 import { book, compoundNamed, makeCar, newId } from '../builders/book';

@@ -1,6 +1,6 @@
 /** The counter on drives made by hand: what counts, what is wrong with it, and that neither order nor repetition changes anything. */
 import fc from 'fast-check';
-import { shippedProcedures } from '../../src';
+import { shippedProcedures } from '../../src/model';
 import {
   type CounterState,
   type RunEntry,

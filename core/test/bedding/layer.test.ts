@@ -1,16 +1,9 @@
 /** Whether a pair is bedded, over time; held against a second opinion that shares no code with it. */
 import fc from 'fast-check';
-import {
-  type BeddingDecision,
-  type Fact,
-  type Logbook,
-  type PadSet,
-  type Records,
-  cornersOf,
-  judgeCar,
-  layerOfPair,
-  layerOnAxle,
-} from '../../src';
+import { layerOfPair, layerOnAxle } from '../../src/bedding';
+import type { Logbook, Records } from '../../src/logbook';
+import { type BeddingDecision, type Fact, type PadSet, cornersOf } from '../../src/model';
+import { judgeCar } from '../../src/readiness';
 import { book, compoundNamed, newId } from '../builders/book';
 import { TODAY, bookingOf, car, event, find, keys, shop, tove, venue } from '../builders/run-up-book';
 import { workOfBooking } from '../../src/run-up';

@@ -1,5 +1,6 @@
 /** What a procedure will do on a car, and what follows for count, speed and place. Patterns of the trade: common practice, no source. */
-import { type BeddingBands, beddingBands, shippedProcedures } from '../../src';
+import { type BeddingBands, beddingBands } from '../../src/bedding';
+import { shippedProcedures } from '../../src/model';
 import {
   type CounterState,
   adaptation,

@@ -1,6 +1,6 @@
 /** What a procedure does on a car. The pattern that people see while they bed is common practice, no source. */
 import fc from 'fast-check';
-import { shippedProcedures } from '../../src';
+import { shippedProcedures } from '../../src/model';
 import { applicationsWanted, firstAt, playBedding } from '../../src/bedding/driving';
 import { heatedCar } from '../builders/heat-car';
 

@@ -12,7 +12,7 @@ import {
   stepsByKey,
   workKey,
   workScopes,
-} from '../../src';
+} from '../../src/model';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
 
 interface JsonSchema {

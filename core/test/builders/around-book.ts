@@ -1,4 +1,4 @@
-import { type Booking, type Fact, type TrackEvent } from '../../src';
+import type { Booking, Fact, TrackEvent } from '../../src/model';
 import { type WorkItem, workOfBooking } from '../../src/run-up';
 import { newId } from './book';
 import { TODAY, at, car, inOrder, tove } from './run-up-book';

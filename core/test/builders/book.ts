@@ -1,3 +1,5 @@
+import { defaultLineLengthsMm, bleedSequence } from '../../src/fluid';
+import { type Logbook, type Records, buildLogbook } from '../../src/logbook';
 import {
   type AxleBrake,
   type Bottle,
@@ -7,20 +9,15 @@ import {
   type Fact,
   type Fluid,
   type FluidExchange,
-  type Logbook,
   type MoistureReading,
-  type Records,
   type Shop,
   type TrackEvent,
   type Venue,
-  buildLogbook,
-  defaultLineLengthsMm,
-  bleedSequence,
   noToolsSaid,
   nothingKnown,
   shopDefaults,
   recordDefaults,
-} from '../../src';
+} from '../../src/model';
 
 // Books compute what is asked of heat.
 import '../../src/heat-outlook/computing';

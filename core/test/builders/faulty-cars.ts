@@ -1,5 +1,13 @@
 /** Cars with a fault: what is true of them is drawn from the knowledge table with every figure of it off on its own. */
-import { type Cause, type DiagnosticCheck, type Sign, causes, complaints, diagnosticChecks, signs } from '../../src';
+import {
+  type Cause,
+  type DiagnosticCheck,
+  type Sign,
+  causes,
+  complaints,
+  diagnosticChecks,
+  signs,
+} from '../../src/model';
 import { type Evidence, causeTable, checkTable, signTable } from '../../src/diagnosis';
 
 /** A generator of its own: mulberry32, so that the same seed draws the same cars. */

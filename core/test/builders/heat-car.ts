@@ -1,5 +1,5 @@
 /** Plausible cars for the heat model: invented, with handbook figures. */
-import { type Corner, corners } from '../../src';
+import { type Corner, corners } from '../../src/model';
 import { type CornerHeat, type HeatedCar, type MovingCar, frontShare } from '../../src/heat';
 
 /** A corner with a vented iron rotor. @param massKg of the rotor */

@@ -1,18 +1,10 @@
 /** Cases of the heat outlook, and hidden true cars that differ from them within the spreads. */
-import {
-  type BrakingZone,
-  type HeatCase,
-  type HeatInputKey,
-  type HeatInputs,
-  type Car,
-  heatInputKeys,
-  heatInputs,
-  nothingKnown,
-} from '../../src';
+import { type HeatCase, type HeatInputKey, type HeatInputs, heatInputKeys, heatInputs } from '../../src/heat-outlook';
+import { type BrakingZone, type Car, nothingKnown } from '../../src/model';
 import { type CornerHeat, type HeatedCar, driveCorner } from '../../src/heat';
-import type { CaseReading, DrivenSession } from '../../src';
+import type { CaseReading, DrivenSession } from '../../src/heat-outlook';
 import { heatedCarOf, piecesOf } from '../../src/heat-outlook/computing';
-import { cornersOf } from '../../src';
+import { cornersOf } from '../../src/model';
 import { zones } from './heat-car';
 import { makeCar } from './book';
 import { logbookOf } from './service-book';

@@ -1,4 +1,4 @@
-import { type AxleBrake } from '../../src';
+import type { AxleBrake } from '../../src/model';
 
 export const fixed: AxleBrake = {
   brake: 'fixedCaliper',

@@ -2,7 +2,7 @@
  * Whether a car may go, said a second time and in another way: straight over the raw facts, with nothing of the gate in it. Limits are those
  * of the test's own car and shop, written out.
  */
-import type { Corner, Fact } from '../../src';
+import type { Corner, Fact } from '../../src/model';
 
 type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
 export interface OracleLimits {

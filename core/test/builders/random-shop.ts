@@ -1,20 +1,8 @@
 /** Random shops in their run-up, and a check of planned days that reads records and facts only: it knows nothing of the planner. */
 import fc from 'fast-check';
-import {
-  type Bottle,
-  type CrewMember,
-  type Fact,
-  type Job,
-  type Logbook,
-  type Records,
-  type TrackEvent,
-  dateIn,
-  plusDays,
-  plusWorkingDays,
-  recordDefaults,
-  timeIn,
-  weekdayOf,
-} from '../../src';
+import { dateIn, plusDays, plusWorkingDays, timeIn, weekdayOf } from '../../src/calendar';
+import type { Logbook, Records } from '../../src/logbook';
+import { type Bottle, type CrewMember, type Fact, type Job, type TrackEvent, recordDefaults } from '../../src/model';
 import type { WorkItem } from '../../src/run-up';
 import { book, flush, makeBottle, makeCar, makeEvent, makeFluid, newId } from './book';
 import { makePadSet } from './service-book';

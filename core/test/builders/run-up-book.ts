@@ -1,15 +1,15 @@
 /** A small shop with one car booked to one event, for tests of its run-up. */
+import type { Records } from '../../src/logbook';
 import {
   type Booking,
   type Customer,
   type Fact,
   type Job,
-  type Records,
   type TrackEvent,
   SHOP_ID,
   shopDefaults,
   recordDefaults,
-} from '../../src';
+} from '../../src/model';
 import type { WorkItem } from '../../src/run-up';
 import {
   book,

@@ -1,4 +1,6 @@
 /** A whole service on one car, fact by fact, in which everything is in order: tests take one fact away or put one wrong. */
+import { bleedSequence } from '../../src/fluid';
+import type { Logbook } from '../../src/logbook';
 import {
   type BrakeSheet,
   type Bottle,
@@ -9,18 +11,14 @@ import {
   type Finding,
   type LimitsOfMoment,
   type Job,
-  type Logbook,
   type PadSet,
   type RotorPair,
   corners,
-  defaultBrakeSheet,
-  judgeService,
-  bleedSequence,
-  readingsWanted,
-  tighteningOrder,
   traceOf,
   recordDefaults,
-} from '../../src';
+} from '../../src/model';
+import { defaultBrakeSheet, judgeService } from '../../src/service';
+import { readingsWanted, tighteningOrder } from '../../src/torque';
 import { book, compoundNamed, makeBottle, makeCar, makeFluid, newId } from './book';
 
 const common = { version: 1, archived: false };

@@ -1,4 +1,4 @@
-import { type Fact } from '../../src';
+import type { Fact } from '../../src/model';
 import { at, judged, wholeService } from './service-book';
 
 export const hatClearance = judged(

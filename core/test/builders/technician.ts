@@ -1,6 +1,7 @@
 /** A technician who measures, skips, refits, corrects, repeats and lies within the schema; for the gate itself and for the server. */
 import fc from 'fast-check';
-import { type Corner, type Fact, cornersOf, readingsWanted } from '../../src';
+import { type Corner, type Fact, cornersOf } from '../../src/model';
+import { readingsWanted } from '../../src/torque';
 import { type OracleLimits, counting } from './oracle';
 import {
   at,

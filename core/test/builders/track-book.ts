@@ -1,17 +1,16 @@
 /** A car at an event, session by session: tests put one thing wrong. */
+import type { Logbook } from '../../src/logbook';
 import {
   type Corner,
   type Fact,
-  type Logbook,
   type LookCheck,
   type LookFault,
   type SessionLimits,
-  type TrackSession,
   corners,
-  findSession,
   lookChecks,
   recordDefaults,
-} from '../../src';
+} from '../../src/model';
+import { type TrackSession, findSession } from '../../src/sessions';
 import { bookEvent, bookVenue, makeBook } from './track-records';
 import { makeCar, newId } from './book';
 import { LEAD, TECH, fullSheet } from './service-book';

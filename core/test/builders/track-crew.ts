@@ -1,5 +1,5 @@
 /** People at a track who look, forget, lie within what can be typed, mend, and try to let a car out. */
-import { type Fact, complaints, corners, faultsByCheck, lookChecks } from '../../src';
+import { type Fact, complaints, corners, faultsByCheck, lookChecks } from '../../src/model';
 import type { Entry } from './track-oracle';
 import { LEAD, TECH, atEvent, bookEvent, bookVenue, decide, fact, sessionPlan, sheet } from './track-book';
 import { flushed } from './track-records';

@@ -1,5 +1,6 @@
 /** The records around a car at an event. */
-import { type BrakeSheet, type Car, type Fact, type Job, type Logbook, buildLogbook, recordDefaults } from '../../src';
+import { type Logbook, buildLogbook } from '../../src/logbook';
+import { type BrakeSheet, type Car, type Fact, type Job, recordDefaults } from '../../src/model';
 import { customer, makeBottle, makeFluid, namedCompounds, newId } from './book';
 import { crew } from './service-book';
 

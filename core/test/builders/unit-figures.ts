@@ -1,4 +1,4 @@
-import { type Dimension, parseQuantity } from '../../src';
+import { type Dimension, parseQuantity } from '../../src/units';
 
 export const value = (text: string, dimension: Dimension): number => {
   const parsed = parseQuantity(text, dimension);

@@ -16,7 +16,7 @@ import {
   shortMonth,
   timeIn,
   yearsBetween,
-} from '../../src';
+} from '../../src/calendar';
 
 const zones = ['UTC', 'Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'Pacific/Apia'];
 

@@ -1,23 +1,17 @@
 import fc from 'fast-check';
+import { dateIn, instantAt, plusDays, plusMonths } from '../../src/calendar';
+import { judgeFluid } from '../../src/demand';
 import {
-  type Fact,
-  type FluidPolicy,
   type PolicyContext,
-  bottleObjections,
-  bottleState,
   boilingPointAt,
-  dateIn,
   findPlateau,
-  instantAt,
-  judgeFluid,
   judgePolicy,
   nextDue,
-  plusDays,
-  plusMonths,
   strictest,
-  wasteCollectedMl,
   waterFromBoilingPoint,
-} from '../../src';
+} from '../../src/fluid';
+import { bottleObjections, bottleState, wasteCollectedMl } from '../../src/inventory';
+import type { Fact, FluidPolicy } from '../../src/model';
 import { tell } from '../builders/say';
 import {
   boil,

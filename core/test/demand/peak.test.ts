@@ -1,20 +1,8 @@
 /** The peak that an event is prepared for: what the shop has set, else what is computed, else what the venue says. */
-import {
-  type Car,
-  type Fact,
-  type Figure,
-  computedPeak,
-  expectedPeakC,
-  heatAtEvent,
-  heatCasesAhead,
-  judgeCar,
-  judgeFluid,
-  judgeHeat,
-  nothingKnown,
-  outlookOf,
-  recordDefaults,
-  usualSession,
-} from '../../src';
+import { computedPeak, expectedPeakC, heatAtEvent, judgeFluid, judgeHeat } from '../../src/demand';
+import { outlookOf } from '../../src/heat-outlook';
+import { type Car, type Fact, type Figure, nothingKnown, recordDefaults, usualSession } from '../../src/model';
+import { heatCasesAhead, judgeCar } from '../../src/readiness';
 import { computeOutlook } from '../../src/heat-outlook/computing';
 import {
   compoundNamed,

@@ -1,6 +1,6 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-import { rulesInForce } from '../../src';
+import { rulesInForce } from '../../src/demand';
 import { ruleLines } from '@calvik/words/work';
 import { say } from '../builders/say';
 import { customer, car, shop, event, bookingOf, at } from '../builders/run-up-book';

@@ -1,5 +1,5 @@
 import { helpLimits, shelfFor } from '../../src/demand';
-import { type Bottle, recordDefaults } from '../../src';
+import { type Bottle, recordDefaults } from '../../src/model';
 import { book, compoundNamed, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
 import { at, makePadSet, makeRotorPair } from '../builders/service-book';
 

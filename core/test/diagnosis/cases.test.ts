@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Corner, type DiagnosisClosed, type Fact, type Sign, causes, corners } from '../../src';
+import { type Corner, type DiagnosisClosed, type Fact, type Sign, causes, corners } from '../../src/model';
 import {
   casesOfShop,
   checkTable,

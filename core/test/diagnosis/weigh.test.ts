@@ -7,7 +7,7 @@ import {
   causes,
   diagnosticChecks,
   signs,
-} from '../../src';
+} from '../../src/model';
 import {
   type Evidence,
   type Means,

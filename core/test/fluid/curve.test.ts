@@ -1,4 +1,4 @@
-import { FALL_BAND, boilingPointAt, gradeFacts, waterFromBoilingPoint } from '../../src';
+import { FALL_BAND, boilingPointAt, gradeFacts, waterFromBoilingPoint } from '../../src/fluid';
 
 describe('the curve', () => {
   // A 325/205 fluid from a bottle open for some months measured 297 °C: common practice, no source.

@@ -1,4 +1,4 @@
-import { checkGrade, gradeFacts } from '../../src';
+import { checkGrade, gradeFacts } from '../../src/fluid';
 
 // FMVSS No. 116, 49 CFR 571.116 S5.1.1 and S5.1.2.
 test.each([

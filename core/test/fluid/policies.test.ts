@@ -1,15 +1,8 @@
 /** Each school of the trade on its own, in dates. The schools themselves are common practice, no source. */
 import fc from 'fast-check';
-import {
-  type FluidPolicy,
-  type PolicyContext,
-  type RuleVerdict,
-  daysBetween,
-  judgePolicy,
-  nextDue,
-  plusDays,
-  strictest,
-} from '../../src';
+import { daysBetween, plusDays } from '../../src/calendar';
+import { type PolicyContext, type RuleVerdict, judgePolicy, nextDue, strictest } from '../../src/fluid';
+import type { FluidPolicy } from '../../src/model';
 import { policyName } from '@calvik/words';
 import { tell } from '../builders/say';
 

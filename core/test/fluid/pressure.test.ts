@@ -1,4 +1,4 @@
-import { pressureAtAltitude, toStandardPressure } from '../../src';
+import { pressureAtAltitude, toStandardPressure } from '../../src/fluid';
 
 describe('air pressure', () => {
   // ISO 2533 standard atmosphere, tabulated values (from memory): 1 000 m 89.875 kPa, 2 000 m 79.495 kPa.

@@ -13,7 +13,7 @@ import {
   toStandardPressure,
   uptakeRate,
   waterAt,
-} from '../../src';
+} from '../../src/fluid';
 import { boil, book, flush, makeBottle, makeCar, makeFluid, pen } from '../builders/book';
 
 const fluid = makeFluid();

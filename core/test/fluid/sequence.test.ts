@@ -1,4 +1,4 @@
-import { cornerSequence, bleedSequence, usualVolumesMl } from '../../src';
+import { cornerSequence, bleedSequence, usualVolumesMl } from '../../src/fluid';
 import { makeCar } from '../builders/book';
 
 describe('sequence', () => {

@@ -1,5 +1,5 @@
 import { leastSquares } from '../builders/textbook';
-import { uptakeRate } from '../../src';
+import { uptakeRate } from '../../src/fluid';
 
 describe('uptake', () => {
   test('one filling equals ordinary least squares by the textbook', () => {

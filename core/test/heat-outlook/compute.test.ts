@@ -1,6 +1,6 @@
 /** Whether the band is honest: over cars whose true figures are drawn within the spreads, it holds the true peak as often as it says. */
 import { quantileSorted } from 'simple-statistics';
-import { edgeOf } from '../../src';
+import { edgeOf } from '../../src/heat-outlook';
 import { computeOutlook } from '../../src/heat-outlook/computing';
 import { count } from '../builders/budget';
 import { dice, plainCase, readingsOfTruth, trueCarOf, truthOf } from '../builders/heat-case';

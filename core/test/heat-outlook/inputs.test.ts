@@ -1,5 +1,6 @@
 /** What is known of a car's brakes for its heat, and what stands as a default. */
-import { buildLogbook, usualSweptBandMm } from '../../src';
+import { buildLogbook } from '../../src/logbook';
+import { usualSweptBandMm } from '../../src/model';
 import { heatAxle, heatInputs } from '../../src/heat-outlook/inputs';
 import { customer, makeCar } from '../builders/book';
 import { makeRotorPair } from '../builders/service-book';

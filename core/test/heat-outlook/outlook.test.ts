@@ -1,6 +1,6 @@
 /** The outlook of a car: what nobody may find cooler, what readings do to it, what would help. */
 import fc from 'fast-check';
-import { type CaseReading, type HeatCase, type HeatInputKey, edgeOf, hottestAxle } from '../../src';
+import { type CaseReading, type HeatCase, type HeatInputKey, edgeOf, hottestAxle } from '../../src/heat-outlook';
 import {
   OUTLOOK_FINER,
   computeOutlook,

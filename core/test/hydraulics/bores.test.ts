@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { boresText, parseBores } from '../../src';
+import { boresText, parseBores } from '../../src/hydraulics';
 
 describe('bores as people write them', () => {
   test.each([

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { bleedSequence, circuitAtRisk, circuitOf } from '../../src';
+import { bleedSequence } from '../../src/fluid';
+import { circuitAtRisk, circuitOf } from '../../src/hydraulics';
 import { makeCar } from '../builders/book';
 
 describe('circuits', () => {

@@ -7,7 +7,7 @@ import {
   lineVolumeMl,
   oldSystem,
   refillReservoir,
-} from '../../src';
+} from '../../src/hydraulics';
 import { makeCar } from '../builders/book';
 import { fixed, floating } from '../builders/hydraulics-cars';
 

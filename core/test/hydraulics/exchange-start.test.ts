@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { judgeExchangeStart, judgeOverfill, judgePressure, toCanonical } from '../../src';
+import { judgeExchangeStart, judgeOverfill, judgePressure } from '../../src/hydraulics';
+import { toCanonical } from '../../src/units';
 import { exchangeMethod } from '../../src/model/schemas/service';
 import { makeCar } from '../builders/book';
 import { begun } from '../builders/service-book';

@@ -1,5 +1,6 @@
 /** How much fluid an exchange takes, from the car; against the trade's round figures and against the model run by hand. */
-import { bleedSequence, bleedVolumeMl, flushVolumeMl } from '../../src';
+import { bleedSequence } from '../../src/fluid';
+import { bleedVolumeMl, flushVolumeMl } from '../../src/hydraulics';
 import { makeCar } from '../builders/book';
 
 const car = makeCar();

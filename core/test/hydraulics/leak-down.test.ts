@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fitDecay, judgeLeakDown } from '../../src';
+import { fitDecay, judgeLeakDown } from '../../src/hydraulics';
 import { tell } from '../builders/say';
 import { leastSquares } from '../builders/textbook';
 

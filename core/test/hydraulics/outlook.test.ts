@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from '../../src';
+import { afterRetraction, bottlesToOpen, drawOutlook, levelAtShare, reservoirFirst } from '../../src/hydraulics';
 
 describe('the level while somebody types', () => {
   const fed = { begun: { method: 'pressureFed' } as never, levelMl: 280 };

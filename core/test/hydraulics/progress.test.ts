@@ -1,12 +1,9 @@
-import {
-  type Fact,
-  bottleState,
-  exchangeProgress,
-  fluidState,
-  judgeService,
-  wasteInContainerMl,
-  withFacts,
-} from '../../src';
+import { fluidState } from '../../src/fluid';
+import { exchangeProgress } from '../../src/hydraulics';
+import { bottleState, wasteInContainerMl } from '../../src/inventory';
+import { withFacts } from '../../src/logbook';
+import type { Fact } from '../../src/model';
+import { judgeService } from '../../src/service';
 import { tell, texts } from '../builders/say';
 import { at, begun, bottle, car, drawn, job, logbookOf, pedal, today } from '../builders/service-book';
 

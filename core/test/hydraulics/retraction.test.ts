@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { overflowSum, returnedMl } from '../../src';
+import { overflowSum, returnedMl } from '../../src/hydraulics';
 import { car } from '../builders/service-book';
 import { tell } from '../builders/say';
 import { fixed, floating } from '../builders/hydraulics-cars';

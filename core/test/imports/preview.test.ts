@@ -12,7 +12,8 @@ import {
 } from '../../src/imports';
 import { readDay } from '../../src/imports/read-row';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
-import { assumedKeys, buildLogbook } from '../../src';
+import { buildLogbook } from '../../src/logbook';
+import { assumedKeys } from '../../src/model';
 import { CREW, customer, flush, makeBottle, makeCar, makeFluid, newId } from '../builders/book';
 import { event, bookingOf, at } from '../builders/run-up-book';
 

@@ -1,19 +1,16 @@
 import fc from 'fast-check';
+import { layerOnAxle } from '../../src/bedding';
 import {
   type AsItCameEntry,
   type AxleAsItCame,
-  type Collection,
-  type Fact,
   asItCame,
   axleParts,
-  axles,
   compoundName,
-  cornersOf,
   foundAgain,
-  layerOnAxle,
   padsAt,
   rotorAt,
-} from '../../src';
+} from '../../src/inventory';
+import { type Collection, type Fact, axles, cornersOf } from '../../src/model';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
 import { CREW, book, compoundNamed, makeCar, newId } from '../builders/book';
 import { at, logbookOf, makePadSet, makeRotorPair, pads, rotor, car as serviced } from '../builders/service-book';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compoundByName, nextLabel } from '../../src';
+import { compoundByName, nextLabel } from '../../src/inventory';
 import { compoundNamed } from '../builders/book';
 
 describe('nextLabel', () => {

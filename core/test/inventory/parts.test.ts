@@ -1,19 +1,18 @@
 import fc from 'fast-check';
 import {
-  type Fact,
   axleParts,
   compoundHistory,
   fittingCandidates,
   lastPadReadings,
-  ofKind,
-  onceEach,
   padsAt,
   judgePairing,
   placeOf,
   reservationOf,
   rotorAt,
   thinnest,
-} from '../../src';
+} from '../../src/inventory';
+import { ofKind, onceEach } from '../../src/logbook';
+import type { Fact } from '../../src/model';
 import { tell } from '../builders/say';
 import { compoundNamed, book, makeCar } from '../builders/book';
 import {

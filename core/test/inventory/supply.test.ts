@@ -1,7 +1,7 @@
 /** The stores: what may be kept for a booking, who else may have it, and when it is free again. */
 
 import { answerKind } from '../../src/run-up';
-import { receivedOf } from '../../src';
+import { receivedOf } from '../../src/inventory';
 import { book, customer, newId } from '../builders/book';
 
 const TODAY = '2026-06-01';

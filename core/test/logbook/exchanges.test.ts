@@ -1,5 +1,8 @@
 import fc from 'fast-check';
-import { type Fact, bottleState, composeExchanges, effectiveFacts, bleedSequence } from '../../src';
+import { bleedSequence } from '../../src/fluid';
+import { bottleState } from '../../src/inventory';
+import { composeExchanges, effectiveFacts } from '../../src/logbook';
+import type { Fact } from '../../src/model';
 import { begun, bottle, car, drawn, fluid, logbookOf } from '../builders/service-book';
 
 describe('exchanges put together from nipples', () => {

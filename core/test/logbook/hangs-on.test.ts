@@ -1,5 +1,6 @@
 /** What would be without its other half if a record were put away; and what a car is called where two have one name. */
-import { type Booking, type Job, type Records, buildLogbook, carLabel, hangsOn, recordDefaults } from '../../src';
+import { type Records, buildLogbook, carLabel, hangsOn } from '../../src/logbook';
+import { type Booking, type Job, recordDefaults } from '../../src/model';
 import { compoundNamed, customer, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
 import { makePadSet, makeRotorPair } from '../builders/service-book';
 

@@ -1,13 +1,7 @@
 /** The reservoir's level through a job: what was poured in counts where it happened. Sums by hand. */
-import {
-  type Fact,
-  exchangeProgress,
-  judgeBubbles,
-  judgeClutch,
-  pushThroughMl,
-  reservoirCourse,
-  reservoirFirst,
-} from '../../src';
+import { exchangeProgress, judgeBubbles, judgeClutch, pushThroughMl, reservoirFirst } from '../../src/hydraulics';
+import { reservoirCourse } from '../../src/logbook';
+import type { Fact } from '../../src/model';
 import { at, begun, bottle, car, drawn, job, levelSet, logbookOf } from '../builders/service-book';
 
 const started = begun({ drawnOffMl: 0, refillMl: 0, method: 'pedalTwo' });

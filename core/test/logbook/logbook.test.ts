@@ -1,14 +1,8 @@
 import fc from 'fast-check';
-import {
-  type Fact,
-  type Job,
-  conflictFinding,
-  conflictingJobs,
-  effectiveFacts,
-  runUp,
-  shopDefaults,
-  recordDefaults,
-} from '../../src';
+import { conflictFinding, conflictingJobs } from '../../src/jobs';
+import { effectiveFacts } from '../../src/logbook';
+import { type Fact, type Job, shopDefaults, recordDefaults } from '../../src/model';
+import { runUp } from '../../src/readiness';
 import type { SchemaIssue } from '@calvik/core';
 import { issueText } from '@calvik/words/input';
 import { say, tell } from '../builders/say';

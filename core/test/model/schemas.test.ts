@@ -1,7 +1,7 @@
 /** Whatever passes a schema: it is read back as it is, limits are said by codes, and defaults fill what earlier versions did not say. */
 import fc from 'fast-check';
 import type { z } from 'zod';
-import { collections, recordDefaults, shopDefaults } from '../../src';
+import { collections, recordDefaults, shopDefaults } from '../../src/model';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
 import { anyFactOf, anyRecord, factKinds } from '../builders/anything';
 

@@ -1,4 +1,5 @@
-import { type Fact, judgeFacesSeen, judgePads, oddCorner, padLimit } from '../../src';
+import type { Fact } from '../../src/model';
+import { judgeFacesSeen, judgePads, oddCorner, padLimit } from '../../src/pads';
 import { judged, pads, wholeService } from '../builders/service-book';
 import { texts } from '../builders/say';
 

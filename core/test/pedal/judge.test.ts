@@ -1,4 +1,4 @@
-import { judgePedal } from '../../src';
+import { judgePedal } from '../../src/pedal';
 import { tell } from '../builders/say';
 import { pedal } from '../builders/service-book';
 

@@ -1,4 +1,5 @@
-import { type Fact, limitsOf } from '../../src';
+import type { Fact } from '../../src/model';
+import { limitsOf } from '../../src/service';
 import { refusalOf } from '../../src/track';
 import {
   TECH,

@@ -3,22 +3,13 @@
  * the run-up says no more and no less than the gates behind it.
  */
 import fc from 'fast-check';
-import {
-  type Fact,
-  type FactKind,
-  type Finding,
-  type Logbook,
-  comingEvents,
-  judgeCar,
-  judgeCorners,
-  judgeFluid,
-  judgeService,
-  brakeSheetOf,
-  layerOnAxle,
-  runUp,
-  sessionsOfCar,
-  judgeLook,
-} from '../../src';
+import { layerOnAxle } from '../../src/bedding';
+import { judgeFluid } from '../../src/demand';
+import type { Logbook } from '../../src/logbook';
+import type { Fact, FactKind, Finding } from '../../src/model';
+import { comingEvents, judgeCar, runUp } from '../../src/readiness';
+import { judgeCorners, judgeService, brakeSheetOf } from '../../src/service';
+import { sessionsOfCar, judgeLook } from '../../src/sessions';
 import { needsAnotherLook, weekDays, workOfEvents, shoppingLists } from '../../src/run-up';
 import { eventDay } from '../../src/track';
 import { anyFactOf, factKinds } from '../builders/anything';

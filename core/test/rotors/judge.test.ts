@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { deviationOf, meanOf } from '../builders/textbook';
-import { judgeRotor, thicknessLossFromMass } from '../../src';
+import { judgeRotor, thicknessLossFromMass } from '../../src/rotors';
 import { makeRotorPair, rotor } from '../builders/service-book';
 import { texts } from '../builders/say';
 

@@ -1,6 +1,7 @@
 /** Plans that are true: random shops planned, checked by an oracle that knows nothing of the planner; then the world changes. */
 import fc from 'fast-check';
-import { type Job, plusDays } from '../../src';
+import { plusDays } from '../../src/calendar';
+import type { Job } from '../../src/model';
 import { needsAnotherLook, planningCase, proposedPlan, workLists } from '../../src/run-up';
 import { type MipSolver, earliestDueFirst, highsSolver, solveSchedule } from '../../src/schedule/solver';
 import { count, seed, within } from '../builders/budget';

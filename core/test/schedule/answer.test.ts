@@ -1,5 +1,5 @@
 /** What a search for a plan tells people: what is left out, why, and what would help. */
-import { type Finding, type PadSet } from '../../src';
+import type { Finding, PadSet } from '../../src/model';
 import { type WorkItem, goodsWays, planningCase, workOfBooking } from '../../src/run-up';
 import { type MipSolver, highsSolver, planAnswer, solveSchedule } from '../../src/schedule/solver';
 import { compoundNamed, makeBottle, makeCar, makeEvent, makeFluid, newId } from '../builders/book';

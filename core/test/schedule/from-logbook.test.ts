@@ -1,6 +1,6 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 
-import { type Job, type TrackEvent } from '../../src';
+import type { Job, TrackEvent } from '../../src/model';
 import { planningCase, proposedPlan, slotFindings } from '../../src/run-up';
 import { wayOutText } from '@calvik/words/work';
 import { say, tell } from '../builders/say';

@@ -1,5 +1,5 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Job } from '../../src';
+import type { Job } from '../../src/model';
 import { slotFindings } from '../../src/run-up';
 import { newId } from '../builders/book';
 import { TODAY, at, bookingOf, car, event, inOrder, ines, tove, visitOf } from '../builders/run-up-book';

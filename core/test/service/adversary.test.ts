@@ -1,6 +1,7 @@
 /** A technician who measures, skips, refits, corrects, repeats and lies within the schema, against an oracle that shares nothing with the gate. */
 import fc from 'fast-check';
-import { type Fact, cornersOf, judgeService } from '../../src';
+import { type Fact, cornersOf } from '../../src/model';
+import { judgeService } from '../../src/service';
 import { isTorture, within } from '../builders/budget';
 import { forbidden } from '../builders/oracle';
 import { job, logbookOf, waive, wholeService } from '../builders/service-book';

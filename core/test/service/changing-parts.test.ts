@@ -1,14 +1,6 @@
-import {
-  type Fact,
-  compoundHistory,
-  findingsOfPart,
-  fittingCandidates,
-  judgeService,
-  levelTarget,
-  overflowOf,
-  placeOf,
-  reservationOf,
-} from '../../src';
+import { compoundHistory, findingsOfPart, fittingCandidates, placeOf, reservationOf } from '../../src/inventory';
+import type { Fact } from '../../src/model';
+import { judgeService, levelTarget, overflowOf } from '../../src/service';
 import { serviceSheet } from '@calvik/words/documents';
 import { tell, texts } from '../builders/say';
 import {

@@ -1,4 +1,4 @@
-import { judgeService, brakeSheetOf } from '../../src';
+import { judgeService, brakeSheetOf } from '../../src/service';
 import { tell } from '../builders/say';
 import { newId } from '../builders/book';
 import {

@@ -1,4 +1,5 @@
-import { addedMinutes, decidedWork, usualDurationMin } from '../../src';
+import { usualDurationMin } from '../../src/jobs';
+import { addedMinutes, decidedWork } from '../../src/service';
 import { tell } from '../builders/say';
 import { decision, judged, wholeService } from '../builders/service-book';
 

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { type Fact, nextStep, bleedSequence, openBefore } from '../../src';
+import { bleedSequence } from '../../src/fluid';
+import type { Fact } from '../../src/model';
+import { nextStep, openBefore } from '../../src/service';
 import { tell, texts } from '../builders/say';
 import { factSchema, recordSchemas } from '../../src/model/schemas';
 import {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { judgeService, levelTarget } from '../../src';
+import { judgeService, levelTarget } from '../../src/service';
 import { car, fullSheet, job, logbookOf, pads, today } from '../builders/service-book';
 
 describe('the level to set', () => {

@@ -1,6 +1,8 @@
 /** A signature is judged by what was demanded when it was given; what is demanded later asks for the next one. */
 import fc from 'fast-check';
-import { type Fact, type Logbook, judgeService, limitsOf } from '../../src';
+import type { Logbook } from '../../src/logbook';
+import type { Fact } from '../../src/model';
+import { judgeService, limitsOf } from '../../src/service';
 import { factSchema } from '../../src/model/schemas';
 import { newId } from '../builders/book';
 import { car, fullSheet, job, logbookOf, pads, rotor, signature, today, wholeService } from '../builders/service-book';

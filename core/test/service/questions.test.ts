@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Fact, type Finding, corners, questionsOf } from '../../src';
+import { type Fact, type Finding, corners } from '../../src/model';
+import { questionsOf } from '../../src/service';
 import { makeBottle, makeCar, makeFluid, newId } from '../builders/book';
 import {
   at,

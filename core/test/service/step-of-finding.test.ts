@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Fact, type Finding, cornersOf, defaultBrakeSheet, judgeService, stepOfFinding } from '../../src';
+import { type Fact, type Finding, cornersOf } from '../../src/model';
+import { defaultBrakeSheet, judgeService, stepOfFinding } from '../../src/service';
 import {
   begun,
   car,

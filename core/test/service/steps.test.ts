@@ -1,15 +1,5 @@
-import {
-  type BrakeSheet,
-  type Car,
-  type Fact,
-  type StepKey,
-  checksOf,
-  defaultBrakeSheet,
-  judgeService,
-  nextStep,
-  openBefore,
-  stepsByKey,
-} from '../../src';
+import { type BrakeSheet, type Car, type Fact, type StepKey, stepsByKey } from '../../src/model';
+import { checksOf, defaultBrakeSheet, judgeService, nextStep, openBefore } from '../../src/service';
 import { retractText, stepName } from '@calvik/words';
 import { book, makeCar } from '../builders/book';
 import {

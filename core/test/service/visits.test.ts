@@ -1,4 +1,6 @@
-import { type Fact, buildLogbook, isReopened, visitsOf } from '../../src';
+import { buildLogbook } from '../../src/logbook';
+import type { Fact } from '../../src/model';
+import { isReopened, visitsOf } from '../../src/service';
 import { visitText } from '@calvik/words/history';
 import { say } from '../builders/say';
 import { at, job, logbookOf, pads, signature, today, wholeService } from '../builders/service-book';

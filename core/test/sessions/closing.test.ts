@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Fact, type PadSet, corners } from '../../src';
+import { type Fact, type PadSet, corners } from '../../src/model';
 import { isClosed, sessionsAt } from '../../src/sessions';
 import { areDuctsOn, closingOf, wearOver, wearPerHour } from '../../src/track';
 import { newId } from '../builders/book';

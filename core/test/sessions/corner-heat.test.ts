@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { broughtTo, compareSides } from '../../src';
+import { broughtTo, compareSides } from '../../src/sessions';
 import { driveCorner } from '../../src/heat';
 import { cornerHeat, heatedCar } from '../builders/heat-car';
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Booking, type Finding, type PlannedSession, type Verdict, recordDefaults } from '../../src';
+import { type Booking, type Finding, type PlannedSession, type Verdict, recordDefaults } from '../../src/model';
 import { eventDay, nextSlot, sessionsOfDay } from '../../src/track';
 import { customer, makeCar, newId } from '../builders/book';
 import { bookEvent, check, decide, fact, goodLook, session, trackBook, trackCar } from '../builders/track-book';

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { type Corner, type CornerWear, levelAgainstWear, levelBefore, returnedMl } from '../../src';
+import { type CornerWear, returnedMl } from '../../src/hydraulics';
+import type { Corner } from '../../src/model';
+import { levelAgainstWear, levelBefore } from '../../src/sessions';
 import { makeCar } from '../builders/book';
 import { clock, level, session, trackBook, trackCar } from '../builders/track-book';
 

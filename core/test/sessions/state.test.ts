@@ -1,4 +1,6 @@
-import { type Fact, decisionFor, judgeCar, judgeStart, judgeTrack, sessionsOfCar } from '../../src';
+import type { Fact } from '../../src/model';
+import { judgeCar } from '../../src/readiness';
+import { decisionFor, judgeStart, judgeTrack, sessionsOfCar } from '../../src/sessions';
 import { goingOut, refusalOf } from '../../src/track';
 import { rounds, seed } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';

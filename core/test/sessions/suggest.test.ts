@@ -1,5 +1,5 @@
 /** What can be computed for a car that goes out again, by hand. */
-import { decisionsOn, sessionsAt } from '../../src';
+import { decisionsOn, sessionsAt } from '../../src/sessions';
 import { heatAffectedMl, padLapsLeft, suggestLimits, wearOver, wearPerHour } from '../../src/track';
 import { allPads, session, sessionOf, trackBook, trackCar } from '../builders/track-book';
 

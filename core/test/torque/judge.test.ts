@@ -1,18 +1,16 @@
 import fc from 'fast-check';
+import type { Fastener } from '../../src/model';
 import {
-  type Fastener,
-  formatQuantity,
   calibratedUntil,
   greaseWarning,
   judgeCalibration,
   judgeTorque,
   nextPosition,
-  parseQuantity,
   preloadKn,
   tighteningOrder,
-  toCanonical,
   torqueFactor,
-} from '../../src';
+} from '../../src/torque';
+import { formatQuantity, parseQuantity, toCanonical } from '../../src/units';
 import { fullSheet, torqueSet } from '../builders/service-book';
 import { patternText } from '@calvik/words';
 import { tell, texts } from '../builders/say';

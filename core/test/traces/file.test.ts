@@ -1,6 +1,6 @@
 /** Files of a drive as people have them: any separator and heads, GPX with and without speeds, and bad ones with a code each. */
 import fc from 'fast-check';
-import type { BrakingZone } from '../../src';
+import type { BrakingZone } from '../../src/model';
 import { lapOf } from '../../src/heat';
 import {
   type TracePoint,

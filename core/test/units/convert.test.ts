@@ -1,4 +1,4 @@
-import { type Unit, fromCanonical, quantityParts, toCanonical } from '../../src';
+import { type Unit, fromCanonical, quantityParts, toCanonical } from '../../src/units';
 
 describe('factors', () => {
   // NIST Special Publication 811 (2008), Appendix B.8.

@@ -1,4 +1,4 @@
-import { type Dimension, type UnitSystem, exactText, formatQuantity, toCanonical } from '../../src';
+import { type Dimension, type UnitSystem, exactText, formatQuantity, toCanonical } from '../../src/units';
 
 test('shown in either system', () => {
   expect(formatQuantity(205, 'temperature')).toBe('205 °C');

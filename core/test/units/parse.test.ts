@@ -1,4 +1,4 @@
-import { type Dimension, parseQuantity } from '../../src';
+import { type Dimension, parseQuantity } from '../../src/units';
 import { quantityProblemText } from '@calvik/words/input';
 import { value } from '../builders/unit-figures';
 

@@ -9,7 +9,7 @@ import {
   toCanonical,
   unitDefinition,
   units,
-} from '../../src';
+} from '../../src/units';
 import { quantityProblemText } from '@calvik/words/input';
 import { value } from '../builders/unit-figures';
 

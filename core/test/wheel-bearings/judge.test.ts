@@ -1,6 +1,7 @@
 /** Limits are common practice, no source: no play that a hand can feel at the rim, hundredths on a dial gauge. */
 import fc from 'fast-check';
-import { judgeWheelBearing, limitsOf } from '../../src';
+import { limitsOf } from '../../src/service';
+import { judgeWheelBearing } from '../../src/wheel-bearings';
 import {
   TECH,
   decision,

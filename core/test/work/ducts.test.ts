@@ -1,5 +1,5 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { plusDays } from '../../src';
+import { plusDays } from '../../src/calendar';
 
 import { bookingOf, event, find, inOrder, keys, shop } from '../builders/run-up-book';
 import { factOf, list } from '../builders/around-book';

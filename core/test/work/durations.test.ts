@@ -1,6 +1,6 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 
-import { type Fact, type Job, recordDefaults } from '../../src';
+import { type Fact, type Job, recordDefaults } from '../../src/model';
 import { durationOf } from '../../src/run-up';
 import { makeCar, newId } from '../builders/book';
 import { common, NOW, car, tove, event, bookingOf, padsMeasured, at } from '../builders/run-up-book';

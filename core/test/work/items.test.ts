@@ -1,9 +1,10 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-import { type Fact, type TrackEvent, plusDays, shopDefaults, recordDefaults } from '../../src';
+import { plusDays } from '../../src/calendar';
+import { type Fact, type TrackEvent, shopDefaults, recordDefaults } from '../../src/model';
 import { shoppingLists, visitExtras, visitSaving, workOfBooking, workOfEvents } from '../../src/run-up';
 import { tell } from '../builders/say';
-import { judgeFluid } from '../../src';
+import { judgeFluid } from '../../src/demand';
 import { recordSchemas } from '../../src/model/schemas';
 import { flush, makeEvent, newId, pen } from '../builders/book';
 import { makePadSet } from '../builders/service-book';

@@ -1,5 +1,5 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { plusDays } from '../../src';
+import { plusDays } from '../../src/calendar';
 import { planningCase, visitExtras } from '../../src/run-up';
 import {
   NOW,

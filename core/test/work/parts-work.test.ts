@@ -1,5 +1,5 @@
 /** What stands around pads and fluid: ducts, hoses, forms, re-torque, road pads; what a slot breaks; and ways out of a full week. */
-import { type Fact } from '../../src';
+import type { Fact } from '../../src/model';
 
 import { newId } from '../builders/book';
 import { bookingOf, common, event, find, inOrder, keys } from '../builders/run-up-book';

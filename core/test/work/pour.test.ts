@@ -1,7 +1,8 @@
 /** Which bottles are named for the work of a day. */
 import fc from 'fast-check';
 import { bottlesToTake } from '../../src/work';
-import { type Fact, buildLogbook } from '../../src';
+import { buildLogbook } from '../../src/logbook';
+import type { Fact } from '../../src/model';
 import { CREW, makeBottle, makeFluid, newId } from '../builders/book';
 import { TODAY, bookingOf, car, customer, event } from '../builders/run-up-book';
 

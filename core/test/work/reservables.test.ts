@@ -1,8 +1,9 @@
 /** The stores: what may be kept for a booking, who else may have it, and when it is free again. */
 import fc from 'fast-check';
-import { type Booking, type TrackEvent, bookingReserving, bottleChoices, bottleState, recordDefaults } from '../../src';
+import { bookingReserving, bottleChoices, bottleState } from '../../src/inventory';
+import { type Booking, type TrackEvent, recordDefaults } from '../../src/model';
 import { reservables, workOfBooking } from '../../src/run-up';
-import { partsFor } from '../../src';
+import { partsFor } from '../../src/inventory';
 import { book, flush, makeBottle, makeCar, makeEvent, makeFluid, makeVenue, newId } from '../builders/book';
 import { makePadSet, makeRotorPair } from '../builders/service-book';
 import { reservedText } from '@calvik/words';

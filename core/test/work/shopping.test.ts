@@ -1,11 +1,13 @@
 /** Rules, work lists, shopping, paper and imports: what a booked car needs, and what follows when a fact changes. */
 import fc from 'fast-check';
-import { type Fact, dateIn, plusDays } from '../../src';
+import { dateIn, plusDays } from '../../src/calendar';
+import type { Fact } from '../../src/model';
 import { type WorkItem, answerKind, shoppingLists, unknownGoods, workOfBooking, workOfEvents } from '../../src/run-up';
 import { messageText, runSheet, workListRows } from '@calvik/words/documents';
 import { shoppingBasisText } from '@calvik/words/work';
 import { say } from '../builders/say';
-import { minusWorkingDays, onShelf, plusWorkingDays, usableMl } from '../../src';
+import { minusWorkingDays, plusWorkingDays } from '../../src/calendar';
+import { onShelf, usableMl } from '../../src/inventory';
 import { newId } from '../builders/book';
 import {
   common,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Car, workKinds } from '../../src';
+import { type Car, workKinds } from '../../src/model';
 import { bleedMethod, lacksAdapter, toolsFor } from '../../src/work/tools';
 import { book, makeCar, newId } from '../builders/book';
 
