@@ -1,5 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { seriousFindings } from './axe';
+import { openView } from './people';
 import type { Shop } from './shops';
 import { expect, test as base } from './test';
 import { Complaints } from './watch';
@@ -193,32 +194,13 @@ const targets = (page: Page): Promise<{ count: number; small: string[] }> =>
     };
   });
 
-const nowhere = 'There is no page at this address.';
-
-/** Opens a view: the first by its address, the others as a link would, by way of a page of which nothing can be taken for the next one's. */
-async function open(page: Page, path: string): Promise<void> {
-  if (page.url() === 'about:blank') await page.goto('/nowhere');
-  const goTo = (to: string): Promise<void> =>
-    page.evaluate((at) => {
-      history.pushState(null, '', at);
-      dispatchEvent(new PopStateEvent('popstate'));
-    }, to);
-  await goTo('/nowhere');
-  await expect(page.getByText(nowhere)).toBeVisible();
-  await goTo(path);
-  await expect(page.getByText(nowhere)).toHaveCount(0);
-  await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
-  await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
-  await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
-}
-
 for (const view of [...views, ...steps]) {
   test(
     `${view} is free of serious findings`,
     { tag: onPhoneAlone.has(view) ? '@phone' : ['@phone', '@wide'] },
     async ({ viewer: { page, complaints, ids } }, { project }) => {
       await page.emulateMedia({ colorScheme: 'light' });
-      await open(
+      await openView(
         page,
         view.replace(/\{(\w+)\}/g, (_, name: keyof Ids) => ids[name]),
       );

@@ -168,7 +168,8 @@ test(
     let told = [null, 'fullStop', ...Array.from({ length: 50 }, () => null)];
     await page.route('**/api/bench/drives', async (route) => {
       if (route.request().method() !== 'POST') return route.continue();
-      const body = { ...(route.request().postDataJSON() as object), told };
+      // As fast as the simulated driver goes: what is told and counted is the same.
+      const body = { ...(route.request().postDataJSON() as object), told, pace: 40 };
       told = told.slice(2).map(() => null);
       await route.continue({ postData: JSON.stringify(body) });
     });
@@ -256,12 +257,13 @@ test(
   },
 );
 
-test('by the phone’s own place, in real time', { tag: '@phone' }, async ({ browser }) => {
+test('by the phone’s own place, minute by minute of the phone’s clock', { tag: '@phone' }, async ({ browser }) => {
   test.setTimeout(180_000);
   await shortProcedure('Two from sixty');
   const ids = await idsByName(shop.url);
   const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
   await page.context().grantPermissions(['geolocation']);
+  await page.clock.install();
   // Speed over time, km/h: up, hold, brake at 0.6 g, up, hold, brake, roll.
   await driveReceiver(page, [
     [0, 0],
@@ -279,7 +281,9 @@ test('by the phone’s own place, in real time', { tag: '@phone' }, async ({ bro
   await button(page, 'Begin cycle 1').click();
   await expect(page.getByText(/The phone has lost its place/)).toBeVisible();
   await page.evaluate(() => window.dispatchEvent(new Event('setOff')));
+  await page.clock.runFor(3_000);
   await expect(page.getByText(/The phone has lost its place/)).toBeHidden();
+  await page.clock.runFor(60_000);
   await expect(button(page, 'Look at the faces')).toBeVisible({ timeout: 90_000 });
   await expect(page.getByText('Cycle 1: 2 of 2 applications')).toBeVisible();
   await expect(page.getByText(/This phone’s own speed/)).toBeVisible();

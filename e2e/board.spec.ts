@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { seriousFindings } from './axe';
 import { pdfText } from './pdf';
-import { button, deviceOf, idsByName, link, pick } from './people';
+import { button, deviceOf, idsByName, link, pick, settled } from './people';
 import type { Shop } from './shops';
 import { noonZone } from './zone';
 import { expect, test } from './test';
@@ -25,21 +25,46 @@ const jobs = async (): Promise<Job[]> => {
   };
   return feed.changes.filter((c) => c.collection === 'jobs' && !c.body.archived).map((c) => c.body);
 };
+/** Searches for a plan over the wire, and takes it. */
+async function takePlan(): Promise<void> {
+  const post = (path: string, body: object = {}): Promise<Response> =>
+    fetch(`${shop.url}/api/plans${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const { id } = (await (await post('', { seconds: 2 })).json()) as { id: string };
+  await expect
+    .poll(async () => ((await (await fetch(`${shop.url}/api/plans/${id}`)).json()) as { state: string }).state, {
+      timeout: 60_000,
+    })
+    .toBe('done');
+  expect((await post(`/${id}/take`)).ok).toBe(true);
+}
 const dayOf = (job: Job): string => new Date(job.startAt).toLocaleDateString('sv', { timeZone: noonZone });
 const later = (day: string, days: number): string =>
   new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
-/** Drags from the middle of one thing to the middle of another. */
-async function drag(page: Page, from: { x: number; y: number }, to: () => Promise<{ x: number; y: number }>) {
+/** Drags from the middle of one thing to the middle of another, until the board says what that would be. */
+async function drag(
+  page: Page,
+  from: { x: number; y: number },
+  to: () => Promise<{ x: number; y: number }>,
+  verdict: RegExp,
+) {
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(from.x + 12, from.y + 8, { steps: 3 });
   const at = await to();
   await page.mouse.move(at.x - 6, at.y - 6, { steps: 6 });
   await page.mouse.move(at.x, at.y, { steps: 3 });
-  // What appears while something is dragged is measured first, as it is for a hand.
-  await page.waitForTimeout(400);
-  await page.mouse.move(at.x + 1, at.y + 1, { steps: 2 });
+  // What appears while something is dragged is measured first: a hand does not hold quite still meanwhile.
+  let [still, told] = [0, false];
+  while (!told && still < 100) {
+    await page.mouse.move(at.x + (still++ % 2), at.y + 1);
+    told = verdict.test(await page.getByTestId('drag-verdict').innerText());
+  }
+  expect(told, `the board says ${String(verdict)}`).toBe(true);
 }
 const middle = (box: { x: number; y: number; width: number; height: number } | null): { x: number; y: number } => ({
   x: box!.x + box!.width / 2,
@@ -69,10 +94,15 @@ test(
     const car = (await chip.textContent())!.split(',')[0]!;
     await expect(page.getByRole('button', { name: new RegExp(`^${car}, not planned`) }).first()).toBeVisible();
     const row = page.getByText('Bram Okell', { exact: true }).first();
-    await drag(page, middle(await chip.boundingBox()), async () => {
-      const { y } = middle(await row.boundingBox());
-      return { x: (await page.viewportSize())!.width - 90, y: y + 20 };
-    });
+    await drag(
+      page,
+      middle(await chip.boundingBox()),
+      async () => {
+        const { y } = middle(await row.boundingBox());
+        return { x: (await page.viewportSize())!.width - 90, y: y + 20 };
+      },
+      /Bram Okell/,
+    );
     await page.mouse.up();
     await agreeUntil(page, async () => (await jobs()).length, before.length + 1);
     const made = (await jobs()).find((j) => !before.some((b) => b.id === j.id))!;
@@ -83,8 +113,11 @@ test(
     // In the middle: near the rim of the page a drag scrolls it.
     await block.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     const week = await page.getByTestId('board-day').textContent();
-    await drag(page, middle(await block.boundingBox()), async () =>
-      middle(await page.getByTestId('edge-right').boundingBox()),
+    await drag(
+      page,
+      middle(await block.boundingBox()),
+      async () => middle(await page.getByTestId('edge-right').boundingBox()),
+      new RegExp(`\\b${Number(later(dayOf(made), 7).slice(8))}\\b`),
     );
     await page.mouse.up();
     await agreeUntil(page, async () => dayOf((await jobs()).find((j) => j.id === made.id)!), later(dayOf(made), 7));
@@ -111,8 +144,10 @@ test(
     if (info.project.name === 'wide') await page.getByRole('radio', { name: 'Show: Week' }).click();
     const isNew = page.getByText(/^(new|was .*)(, .*)?$/).first();
     for (let i = 0; i < 12 && !(await isNew.isVisible()); i++) {
+      const day = await page.getByTestId('board-day').textContent();
       await next.click();
-      await page.waitForTimeout(300);
+      await expect(page.getByTestId('board-day')).not.toHaveText(day!);
+      await settled(page);
     }
     await expect(isNew).toBeVisible();
     expect(await seriousFindings(page, 'proposal on the board')).toEqual([]);
@@ -167,6 +202,8 @@ test(
     const opened = page.context().waitForEvent('page');
     await button(page, 'Print today for Ines Ferrant').click();
     await (await opened).close();
+    // Work is planned first: the paper says from which bottle a flush is poured.
+    await takePlan();
     const all = await jobs();
     const flush = all.find((j) => 'covers' in j && (j as { covers: string[] }).covers.includes('flush'))!;
     const sheet = await textOf(`/api/run-sheets/${dayOf(flush)}.pdf?crew=${flush.crewId}`);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { deviceOf, idsByName } from './people';
+import { deviceOf, idsByName, openView } from './people';
 import type { Shop } from './shops';
 import { expect, test } from './test';
 
@@ -96,90 +96,100 @@ const standing = (bottleId: string): Fact[] => {
   ];
 };
 
-test(
-  'at both sizes, in every step and state, every key, the figure and the save key are in view, and no verdict moves a key',
-  { tag: '@phone' },
-  async ({ browser }) => {
-    test.setTimeout(600_000);
-    const ids = await idsByName(shop.url);
-    const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
-    const feed = (await (await fetch(`${shop.url}/api/changes?limit=5000`)).json()) as {
-      changes: {
-        collection: string;
-        body: { id: string; kind?: string; carId?: string; startAt?: string; archived?: boolean };
-      }[];
-    };
-    const jobsOf = (car: string): string[] =>
-      feed.changes
-        .filter(({ collection, body }) => collection === 'jobs' && body.kind === 'service' && body.carId === ids[car])
-        .map(({ body }) => body)
-        .sort((a, b) => a.startAt!.localeCompare(b.startAt!))
-        .map(({ id }) => id);
-    // One service has been signed, so that whatever is saved in it corrects; one is fresh; one stands in its middle, with a clutch on the reservoir.
-    const [signed] = jobsOf('Rooth Velund');
-    const fresh = jobsOf('Rooth Velund').at(-1)!;
-    const busy = jobsOf('Tarrick Karsk').at(-1)!;
-    const bottle = feed.changes.filter(({ collection, body }) => collection === 'bottles' && !body.archived).at(-6)!;
-    for (const [n, fact] of standing(bottle.body.id).entries()) {
-      const at = new Date(Date.now() - 600_000 + n * 1000).toISOString();
-      const id = `01a00000-0000-7000-8000-${String(n).padStart(12, '0')}`;
-      const about = { id, at, recordedAt: at, by: ids['Tove Loy'], carId: ids['Tarrick Karsk'], jobId: busy };
-      const answer = await page.request.put(`${shop.url}/api/facts/${id}`, { data: { ...about, ...fact } });
-      expect(answer.ok(), `${String(fact.kind)}: ${await answer.text()}`).toBe(true);
-    }
-    const places = [
-      { path: `/cars/${ids['Rooth Velund']}/test`, name: 'boiling test' },
-      ...['reservoir', 'boil', 'pads.FL', 'rotor.FL', 'wheelBearing.FL', 'exchange', 'level', 'wheels'].map((step) => ({
-        path: `/service/${fresh}/${step}`,
-        name: step,
-      })),
-      ...['reservoir', 'pads.FL', 'rotor.FL', 'level', 'wheels'].map((step) => ({
-        path: `/service/${signed}/${step}`,
-        name: `${step} corrected`,
-      })),
-      ...['pads.FL', 'rotor.FL', 'retract.front', 'torque.front', 'leakDown', 'bleed.0', 'clutch'].map((step) => ({
-        path: `/service/${busy}/${step}`,
-        name: `${step} under way`,
-      })),
-    ];
-    const seen: string[] = [];
-    let measured = 0;
-    for (const size of sizes) {
-      await page.setViewportSize(size);
-      for (const { path, name } of places) {
-        await page.goto(shop.url + path);
-        await expect(page.getByTestId('keypad'), name).toBeVisible();
-        const measure = async (state: string, still?: Record<string, Box>): Promise<Record<string, Box>> => {
-          const all = await boxes(page);
-          for (const key of [...keys, 'figure', 'foot']) {
-            expect(all[key], `${name}, ${state}: ${key}`).toBeDefined();
-            expect(all[key]!.top, `${name}, ${state}: ${key}`).toBeGreaterThanOrEqual(0);
-            expect(all[key]!.bottom, `${name}, ${state}: ${key}`).toBeLessThanOrEqual(size.height);
-            if (still && key !== 'foot') expect(all[key], `${name}, ${state}: ${key} has moved`).toEqual(still[key]);
-          }
-          expect(all.keypad!.bottom, `${name}, ${state}: keypad over the foot`).toBeLessThanOrEqual(all.foot!.top + 1);
-          measured += 1;
-          return all;
-        };
-        const key = (label: string) => page.getByTestId('keypad').getByRole('button', { name: label, exact: true });
-        const empty = await measure('as it opens');
-        await key('Clear').click();
-        await key('1').click();
-        await measure('with a bad figure', empty);
-        for (const digit of ['9', '9', '9']) await key(digit).click();
-        await measure('with a slip', empty);
-        // What is refused says why above the keys.
-        const save = page.getByTestId('page-foot').getByRole('button').last();
-        await save.click();
-        const refused = await measure('after a refused save', empty);
-        await key('Clear').click();
-        seen.push(
-          `${size.width}×${size.height} ${name}: keypad ${empty.keypad!.top}–${empty.keypad!.bottom}, foot ${empty.foot!.top}${refused.notice ? ', refused with a word' : ''}`,
-        );
+for (const size of sizes)
+  test(
+    `at ${size.width} × ${size.height}, in every step and state, every key, the figure and the save key are in view, and no verdict moves a key`,
+    {
+      tag: '@phone',
+      annotation: {
+        type: 'long',
+        description: 'twenty steps and forms are each brought into five states and measured.',
+      },
+    },
+    async ({ browser }) => {
+      const ids = await idsByName(shop.url);
+      const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
+      const feed = (await (await fetch(`${shop.url}/api/changes?limit=5000`)).json()) as {
+        changes: {
+          collection: string;
+          body: { id: string; kind?: string; carId?: string; startAt?: string; archived?: boolean };
+        }[];
+      };
+      const jobsOf = (car: string): string[] =>
+        feed.changes
+          .filter(({ collection, body }) => collection === 'jobs' && body.kind === 'service' && body.carId === ids[car])
+          .map(({ body }) => body)
+          .sort((a, b) => a.startAt!.localeCompare(b.startAt!))
+          .map(({ id }) => id);
+      // One service has been signed, so that whatever is saved in it corrects; one is fresh; one stands in its middle, with a clutch on the reservoir.
+      const [signed] = jobsOf('Rooth Velund');
+      const fresh = jobsOf('Rooth Velund').at(-1)!;
+      const busy = jobsOf('Tarrick Karsk').at(-1)!;
+      const bottle = feed.changes.filter(({ collection, body }) => collection === 'bottles' && !body.archived).at(-6)!;
+      for (const [n, fact] of standing(bottle.body.id).entries()) {
+        const at = new Date(Date.now() - 600_000 + n * 1000).toISOString();
+        const id = `01a00000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+        const about = { id, at, recordedAt: at, by: ids['Tove Loy'], carId: ids['Tarrick Karsk'], jobId: busy };
+        const answer = await page.request.put(`${shop.url}/api/facts/${id}`, { data: { ...about, ...fact } });
+        expect(answer.ok(), `${String(fact.kind)}: ${await answer.text()}`).toBe(true);
       }
-    }
-    complaints.expected(/409|422/);
-    complaints.none();
-    console.log(`${seen.join('\n')}\n${measured} states measured`);
-  },
-);
+      const places = [
+        { path: `/cars/${ids['Rooth Velund']}/test`, name: 'boiling test' },
+        ...['reservoir', 'boil', 'pads.FL', 'rotor.FL', 'wheelBearing.FL', 'exchange', 'level', 'wheels'].map(
+          (step) => ({
+            path: `/service/${fresh}/${step}`,
+            name: step,
+          }),
+        ),
+        ...['reservoir', 'pads.FL', 'rotor.FL', 'level', 'wheels'].map((step) => ({
+          path: `/service/${signed}/${step}`,
+          name: `${step} corrected`,
+        })),
+        ...['pads.FL', 'rotor.FL', 'retract.front', 'torque.front', 'leakDown', 'bleed.0', 'clutch'].map((step) => ({
+          path: `/service/${busy}/${step}`,
+          name: `${step} under way`,
+        })),
+      ];
+      const seen: string[] = [];
+      let measured = 0;
+      {
+        await page.setViewportSize(size);
+        for (const { path, name } of places) {
+          await openView(page, path);
+          await expect(page.getByTestId('keypad'), name).toBeVisible();
+          const measure = async (state: string, still?: Record<string, Box>): Promise<Record<string, Box>> => {
+            const all = await boxes(page);
+            for (const key of [...keys, 'figure', 'foot']) {
+              expect(all[key], `${name}, ${state}: ${key}`).toBeDefined();
+              expect(all[key]!.top, `${name}, ${state}: ${key}`).toBeGreaterThanOrEqual(0);
+              expect(all[key]!.bottom, `${name}, ${state}: ${key}`).toBeLessThanOrEqual(size.height);
+              if (still && key !== 'foot') expect(all[key], `${name}, ${state}: ${key} has moved`).toEqual(still[key]);
+            }
+            expect(all.keypad!.bottom, `${name}, ${state}: keypad over the foot`).toBeLessThanOrEqual(
+              all.foot!.top + 1,
+            );
+            measured += 1;
+            return all;
+          };
+          const key = (label: string) => page.getByTestId('keypad').getByRole('button', { name: label, exact: true });
+          const empty = await measure('as it opens');
+          await key('Clear').click();
+          await key('1').click();
+          await measure('with a bad figure', empty);
+          for (const digit of ['9', '9', '9']) await key(digit).click();
+          await measure('with a slip', empty);
+          // What is refused says why above the keys.
+          const save = page.getByTestId('page-foot').getByRole('button').last();
+          await save.click();
+          const refused = await measure('after a refused save', empty);
+          await key('Clear').click();
+          seen.push(
+            `${size.width}×${size.height} ${name}: keypad ${empty.keypad!.top}–${empty.keypad!.bottom}, foot ${empty.foot!.top}${refused.notice ? ', refused with a word' : ''}`,
+          );
+        }
+      }
+      complaints.expected(/409|422/);
+      complaints.none();
+      console.log(`${seen.join('\n')}\n${measured} states measured`);
+    },
+  );

@@ -1,4 +1,4 @@
-import type { Browser, Locator, Page } from '@playwright/test';
+import { type Browser, type Locator, type Page, expect } from '@playwright/test';
 import { Complaints } from './watch';
 
 export const field = (page: Page, label: string): Locator => page.getByRole('textbox', { name: label, exact: true });
@@ -41,3 +41,25 @@ export async function deviceOf(
 /** Waits until the page has the code of every other one: from then on they open without a connection. */
 export const pagesAreHere = (page: Page): Promise<unknown> =>
   page.waitForFunction(() => document.documentElement.dataset['pages'] === 'here', undefined, { timeout: 60_000 });
+
+/** Waits until the page has drawn what it was asked for last. */
+export const settled = (page: Page): Promise<void> =>
+  page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))));
+
+const nowhere = 'There is no page at this address.';
+/** Opens a page: the first by its address, the others as a link would, by way of one of which nothing can be taken for the next one's. */
+export async function openView(page: Page, path: string): Promise<void> {
+  if (page.url() === 'about:blank') await page.goto('/nowhere');
+  const goTo = (to: string): Promise<void> =>
+    page.evaluate((at) => {
+      history.pushState(null, '', at);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, to);
+  await goTo('/nowhere');
+  await expect(page.getByText(nowhere)).toBeVisible();
+  await goTo(path);
+  await expect(page.getByText(nowhere)).toHaveCount(0);
+  await expect(page.getByRole('heading', { level: 1 }).last()).toBeVisible();
+  await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
+  await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
+}

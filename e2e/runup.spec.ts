@@ -125,8 +125,11 @@ test(
         // By keyboard: two steps of a quarter of an hour to the right.
         await block.focus();
         await page.keyboard.press('Space');
-        await page.keyboard.press('ArrowRight');
-        await page.keyboard.press('ArrowRight');
+        for (let steps = 0; steps < 2; steps++) {
+          const stood = await page.getByTestId('drag-verdict').allInnerTexts();
+          await page.keyboard.press('ArrowRight');
+          await expect.poll(() => page.getByTestId('drag-verdict').allInnerTexts()).not.toEqual(stood);
+        }
         await expect(page.getByTestId('drag-verdict')).toContainText('Sorrel Quillon: ');
         await page.keyboard.press('Space');
         const late = page.getByTestId('drop-objections');

@@ -173,10 +173,15 @@ test(
         .click();
       await field(page, 'Working days from order to door').or(field(page, 'Lead time')).first().fill('3');
       await button(page, /^Save/).click();
+      await expect(
+        page
+          .getByRole('heading', { name: 'Shopping list', level: 1 })
+          .or(link(page, /Corran Fluids/))
+          .first(),
+      ).toBeVisible();
     });
 
     await test.step('with a supplier it is planned for when the fluid can be here, and the list says by when to order', async () => {
-      await page.waitForTimeout(500);
       await propose();
       await expect(page.getByTestId('left-out')).toHaveCount(0);
       await button(page, /^Take this plan/).click();

@@ -4,16 +4,19 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 
-/** `demo`: the invented shop, with an event going on today. `empty`: nobody and nothing. */
+/**
+ * `demo`: the invented shop. `empty`: nobody and nothing. `eventDay`: the invented shop again, loaded as the case begins: an event goes on in it, and what
+ * is read at a car goes by the minutes since it came in.
+ */
 export const stories = ['demo', 'empty'] as const;
-export type Story = (typeof stories)[number];
+export type Story = (typeof stories)[number] | 'eventDay';
 
 const folder = (): string => process.env['CALVIK_STORIES']!;
-export const storyFile = (story: Story): string => join(folder(), `${story}.sqlite`);
+export const storyFile = (story: (typeof stories)[number]): string => join(folder(), `${story}.sqlite`);
 
-export const newDataFile = (story?: Story): string => {
+export const newDataFile = (story: Story): string => {
   const file = join(mkdtempSync(join(tmpdir(), 'calvik-e2e-')), 'data.sqlite');
-  if (story) copyFileSync(storyFile(story), file);
+  copyFileSync(storyFile(story === 'eventDay' ? 'empty' : story), file);
   return file;
 };
 
@@ -52,9 +55,9 @@ export class Host {
   }
 
   /** Opens a copy of a story's data file. */
-  async open(story: Story, instrumentSpeed = 15): Promise<Shop> {
+  async open(story: Story, instrumentSpeed = 60): Promise<Shop> {
     const file = newDataFile(story);
-    const { port } = await this.ask({ open: file, speed: instrumentSpeed });
+    const { port } = await this.ask({ open: file, speed: instrumentSpeed, load: story === 'eventDay' });
     return {
       url: `http://localhost:${port}`,
       close: async () => {

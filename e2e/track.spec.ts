@@ -6,6 +6,7 @@ import { expect, test } from './test';
 
 /** An event day: sessions, the look after each by two people, what it means, who goes out again, and the end of it. */
 let shop: Shop;
+test.use({ story: 'eventDay' });
 test.beforeEach(({ shop: opened }) => {
   shop = opened;
 });

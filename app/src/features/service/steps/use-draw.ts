@@ -100,7 +100,8 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
   const saved = (): 'stay' | void => {
     if (pouringMl === 0) return clear();
     change({ toppedUp: '' });
-    select('volume');
+    // Quick hands are at another figure by then: the keypad stays with them.
+    select((at) => (at === 'toppedUp' ? 'volume' : at));
     return 'stay';
   };
   return {
