@@ -16,7 +16,7 @@ await run(process.execPath, [
 ]);
 
 function serve(file, demo) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.cjs'], {
     cwd: root,
     env: { ...process.env, PORT: '0', CALVIK_DATA: file, CALVIK_DEMO: demo ? '1' : '0' },
   });

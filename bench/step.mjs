@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { chromium as executablePath, root, say } from '../scripts/lib.mjs';
 
-const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.cjs'], {
   cwd: root,
   env: {
     ...process.env,

@@ -1,8 +1,9 @@
 /** `npm run bench`: what is fast, as ratios against a baseline measured in the same run. */
-import { ensureBuilt, ensureChromium, ensureInstalled, main, run, say } from './lib.mjs';
+import { ensureBuilt, ensureChromium, ensureCompiled, ensureInstalled, main, run, say } from './lib.mjs';
 
 main(async () => {
   await ensureInstalled();
+  await ensureCompiled();
   await ensureChromium();
   await ensureBuilt();
   for (const [name, args] of [

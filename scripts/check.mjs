@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { checks } from './checks.mjs';
-import { ensureInstalled, main, root, run, say } from './lib.mjs';
+import { ensureCompiled, ensureInstalled, main, root, run, say } from './lib.mjs';
 
 const git = (...args) => {
   const { status, stdout } = spawnSync('git', args, { cwd: root, encoding: 'utf8' });
@@ -20,6 +20,7 @@ function changedFiles() {
 
 main(async () => {
   await ensureInstalled();
+  await ensureCompiled();
   const files = changedFiles();
   say(files.length === 0 ? 'Nothing has changed since main.' : `${files.length} files have changed since main.`);
   if (files.length === 0) return;

@@ -1,12 +1,11 @@
 /** `npm run demo`: installs and builds where needed, loads the demo shop, serves it, prints the URL. `--fresh` starts it over. */
 import { existsSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, main, root, say, serve } from './lib.mjs';
+import { ensureReady, main, root, say, serve } from './lib.mjs';
 
 main(async () => {
   const file = join(root, 'data', 'demo.sqlite');
-  await ensureInstalled();
-  await ensureBuilt();
+  await ensureReady();
   if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
   if (existsSync(file)) {
     const days = Math.floor((Date.now() - statSync(file).birthtimeMs) / 86_400_000);

@@ -11,6 +11,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -70,15 +71,40 @@ function fingerprint(paths) {
 
 const isStamped = (file, print) => existsSync(file) && readFileSync(file, 'utf8') === print;
 
-/** Installs what package-lock.json names, unless that has been done. */
+/** Whether node_modules holds what package-lock.json names, by npm's own note of what it put there. */
+function isInstalled() {
+  const versionsIn = (file) => JSON.parse(readFileSync(join(root, file), 'utf8')).packages;
+  try {
+    const there = versionsIn(join('node_modules', '.package-lock.json'));
+    return Object.entries(versionsIn('package-lock.json')).every(
+      ([path, { version, optional, link }]) =>
+        !path.includes('node_modules/') || optional || link || there[path]?.version === version,
+    );
+  } catch {
+    return false;
+  }
+}
+
+/** Installs what package-lock.json names, unless it is there. The database is compiled apart: see {@link ensureCompiled}. */
 export async function ensureInstalled() {
-  const stamp = join(root, 'node_modules', '.calvik-installed');
-  const print = fingerprint([join(root, 'package-lock.json')]);
-  if (isStamped(stamp, print)) return;
-  await during('Installing packages (two to five minutes the first time)', () =>
-    run('npm', ['ci', '--no-audit', '--no-fund']),
+  if (isInstalled()) return;
+  await during('Installing packages (a minute or two the first time)', () =>
+    run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund']),
   );
-  writeFileSync(stamp, print);
+}
+
+/** Compiles the database for this machine, unless that has been done: two minutes of one core, in which the other can build. */
+export async function ensureCompiled() {
+  if (existsSync(join(root, 'node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node'))) return;
+  await during('Compiling the database (two minutes the first time)', () =>
+    run('npm', ['rebuild', 'better-sqlite3', 'esbuild', '--no-audit', '--no-fund']),
+  );
+}
+
+/** Packages, the compiled database, and what is built of the sources, side by side. */
+export async function ensureReady() {
+  await ensureInstalled();
+  await Promise.all([ensureCompiled(), ensureBuilt()]);
 }
 
 /** Builds server and interface, unless what they are made of has not changed since the last time. */
@@ -162,9 +188,12 @@ function copyFonts() {
   }
 }
 
-/** Expo's web export of one workspace, offline. */
+/** Expo's web export of one workspace, offline, on all cores: left alone it keeps to one of two. */
 export const exportWeb = (cwd) =>
-  run('npx', ['expo', 'export', '-p', 'web'], { cwd, env: { EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1' } });
+  run('npx', ['expo', 'export', '-p', 'web', '--max-workers', String(availableParallelism())], {
+    cwd,
+    env: { EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1' },
+  });
 
 /** Sees to it that there is a Chromium for the tests that drive the interface. */
 export async function ensureChromium() {

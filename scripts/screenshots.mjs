@@ -3,7 +3,16 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium as executablePath, ensureBuilt, ensureChromium, ensureInstalled, main, root, say } from './lib.mjs';
+import {
+  chromium as executablePath,
+  ensureBuilt,
+  ensureChromium,
+  ensureCompiled,
+  ensureInstalled,
+  main,
+  root,
+  say,
+} from './lib.mjs';
 import { beddingPictures } from './screenshots-bedding.mjs';
 import { trackPictures } from './screenshots-track.mjs';
 
@@ -11,7 +20,7 @@ const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 
 function startServer() {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.cjs'], {
     cwd: root,
     env: {
       ...process.env,
@@ -165,6 +174,7 @@ async function takePlan(url) {
 
 main(async () => {
   await ensureInstalled();
+  await ensureCompiled();
   await ensureChromium();
   await ensureBuilt();
   const { chromium } = await import('@playwright/test');

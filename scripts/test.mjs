@@ -1,7 +1,7 @@
 /** `npm test`: everything that CI checks, what each part took, and which cases took longest. */
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, main, root, run, say } from './lib.mjs';
+import { ensureBuilt, ensureChromium, ensureCompiled, ensureInstalled, main, root, run, say } from './lib.mjs';
 import { checks } from './checks.mjs';
 
 const results = join(root, '.calvik', 'results');
@@ -52,11 +52,17 @@ function report() {
   if (slowest.length > 0) say(`\n== The slowest ${slowest.length} cases`);
   for (const { seconds, name, why } of slowest) {
     say(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
-    if (seconds > LONG_S) say(`           ${why ? `Long because ${why}` : 'Longer than a minute, and nothing says why.'}`);
+    if (seconds > LONG_S)
+      say(`           ${why ? `Long because ${why}` : 'Longer than a minute, and nothing says why.'}`);
   }
   say('\n== What each part took');
   for (const [name, seconds] of phases) say(`${seconds.toFixed(0).padStart(5)} s  ${name}`);
-  say(`${phases.reduce((sum, [, seconds]) => sum + seconds, 0).toFixed(0).padStart(5)} s  in all`);
+  say(
+    `${phases
+      .reduce((sum, [, seconds]) => sum + seconds, 0)
+      .toFixed(0)
+      .padStart(5)} s  in all`,
+  );
 }
 
 main(async () => {
@@ -69,7 +75,7 @@ main(async () => {
     });
     // One core for what is checked, one for what is built.
     await phase('Lint, format, types; build', async () => {
-      const build = ensureBuilt();
+      const build = Promise.all([ensureCompiled(), ensureBuilt()]);
       // Its failure is told once the checks have said what they found.
       build.catch(() => undefined);
       for (const { name, args } of checks()) {

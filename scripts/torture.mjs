@@ -2,7 +2,7 @@
  * `npm run torture`: what takes too long for every run, with new chances each time: twenty thousand services against the oracle, the band of heat over two
  * hundred cars, a thousand bedding drives, four thousand days at a track, a thousand planned shops.
  */
-import { ensureInstalled, main, run } from './lib.mjs';
+import { ensureCompiled, ensureInstalled, main, run } from './lib.mjs';
 
 const played = [
   ['core', 'service/(adversary|step-of-finding)|heat-outlook/compute|sessions/state|schedule/(another-look|solve)'],
@@ -12,6 +12,7 @@ const played = [
 
 main(async () => {
   await ensureInstalled();
+  await ensureCompiled();
   for (const [room, tests] of played) {
     await run(
       'npx',
