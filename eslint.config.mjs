@@ -165,6 +165,23 @@ export default tseslint.config(
       'react-hooks/exhaustive-deps': 'error',
     },
   },
+  {
+    // A case without a size would be done nowhere.
+    files: ['e2e/**/*.spec.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.name='test'][arguments.length<3]",
+          message: 'Say where it is done: { tag: … } with @phone, @wide, both, or @server.',
+        },
+        {
+          selector: "CallExpression[callee.property.name='waitForTimeout']",
+          message: 'Wait for what the page shows, not for a time.',
+        },
+      ],
+    },
+  },
   { files: ['**/*.js', '**/*.mjs', '**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['scripts/**', 'bench/**', 'e2e/**', '**/test/**'], rules: { 'no-console': 'off' } },
 );
