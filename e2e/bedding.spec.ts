@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { button, deviceOf, field, idsByName, link, pagesAreHere, pick } from './people';
 import type { Shop } from './shops';
 import { pdfText } from './pdf';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /** Bedding: chosen, foreseen, driven on the phone, looked at, accepted; and the event that wants bedded parts. */
 let shop: Shop;
@@ -117,7 +117,7 @@ const allEven = async (page: Page, decision: string): Promise<void> => {
 
 test(
   'a green pair becomes a bedded one: foreseen, driven with a full stop and a reload, two cycles, accepted',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('two cycles are driven stop by stop, on a page that draws each.') },
   async ({ browser }) => {
     test.setTimeout(300_000);
     const ids = await idsByName(shop.url);

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { seriousFindings } from './axe';
 import { pdfText } from './pdf';
-import { button, deviceOf, idsByName, link, pick, settled } from './people';
+import { button, deviceOf, field, idsByName, link, pick, settled, takePlan } from './people';
 import type { Shop } from './shops';
 import { noonZone } from './zone';
 import { expect, test } from './test';
@@ -25,22 +25,6 @@ const jobs = async (): Promise<Job[]> => {
   };
   return feed.changes.filter((c) => c.collection === 'jobs' && !c.body.archived).map((c) => c.body);
 };
-/** Searches for a plan over the wire, and takes it. */
-async function takePlan(): Promise<void> {
-  const post = (path: string, body: object = {}): Promise<Response> =>
-    fetch(`${shop.url}/api/plans${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-  const { id } = (await (await post('', { seconds: 2 })).json()) as { id: string };
-  await expect
-    .poll(async () => ((await (await fetch(`${shop.url}/api/plans/${id}`)).json()) as { state: string }).state, {
-      timeout: 60_000,
-    })
-    .toBe('done');
-  expect((await post(`/${id}/take`)).ok).toBe(true);
-}
 const dayOf = (job: Job): string => new Date(job.startAt).toLocaleDateString('sv', { timeZone: noonZone });
 const later = (day: string, days: number): string =>
   new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
@@ -130,6 +114,27 @@ test(
 );
 
 test(
+  'on the phone a job is moved where it breaks rules: they are said at once; then it is undone',
+  { tag: '@phone' },
+  async ({ browser }) => {
+    const ids = await idsByName(shop.url);
+    const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
+    await takePlan(shop.url);
+    const today = new Date().toLocaleDateString('sv', { timeZone: noonZone });
+    const job = (await jobs()).filter((j) => dayOf(j) > today && ids['Helm Tessaro'] === j.carId).at(0)!;
+    await page.goto(`/board?day=${dayOf(job)}&job=${job.id}`);
+    await field(page, 'Start').fill('06:30');
+    await expect(page.getByTestId('objections')).toContainText(/works from 08:00 to/);
+    await button(page, 'Move it all the same').click();
+    await expect(page.getByText('Helm Tessaro moved.')).toBeVisible();
+    await expect.poll(async () => (await jobs()).find((j) => j.id === job.id)!.startAt).not.toBe(job.startAt);
+    await button(page, 'Undo').click();
+    await expect.poll(async () => (await jobs()).find((j) => j.id === job.id)!.startAt).toBe(job.startAt);
+    complaints.none();
+  },
+);
+
+test(
   'a proposal stands on the board before it is taken, and is taken there',
   { tag: ['@phone', '@wide'] },
   async ({ browser }, info) => {
@@ -203,7 +208,7 @@ test(
     await button(page, 'Print today for Ines Ferrant').click();
     await (await opened).close();
     // Work is planned first: the paper says from which bottle a flush is poured.
-    await takePlan();
+    await takePlan(shop.url);
     const all = await jobs();
     const flush = all.find((j) => 'covers' in j && (j as { covers: string[] }).covers.includes('flush'))!;
     const sheet = await textOf(`/api/run-sheets/${dayOf(flush)}.pdf?crew=${flush.crewId}`);

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { deviceOf, idsByName, openView } from './people';
 import type { Shop } from './shops';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /**
  * The docked keypad, measured by its boxes: figure, verdict, every key and the save key in view together, in every step and form that takes
@@ -101,10 +101,7 @@ for (const size of sizes)
     `at ${size.width} × ${size.height}, in every step and state, every key, the figure and the save key are in view, and no verdict moves a key`,
     {
       tag: '@phone',
-      annotation: {
-        type: 'long',
-        description: 'twenty steps and forms are each brought into five states and measured.',
-      },
+      annotation: long('twenty steps and forms are each brought into five states and measured.'),
     },
     async ({ browser }) => {
       const ids = await idsByName(shop.url);

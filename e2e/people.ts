@@ -63,3 +63,20 @@ export async function openView(page: Page, path: string): Promise<void> {
   await expect(page.getByText(/^Reading( the logbook)? …$/)).toHaveCount(0);
   await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
 }
+
+/** Searches for a plan over the wire, and takes it. */
+export async function takePlan(url: string): Promise<void> {
+  const post = (path: string, body: object = {}): Promise<Response> =>
+    fetch(`${url}/api/plans${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const { id } = (await (await post('', { seconds: 2 })).json()) as { id: string };
+  await expect
+    .poll(async () => ((await (await fetch(`${url}/api/plans/${id}`)).json()) as { state: string }).state, {
+      timeout: 60_000,
+    })
+    .toBe('done');
+  expect((await post(`/${id}/take`)).ok).toBe(true);
+}

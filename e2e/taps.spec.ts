@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { button, deviceOf, idsByName } from './people';
 import type { Shop } from './shops';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /**
  * What a service costs in taps and keys, and how far somebody has to scroll: a healthy car, pads and rotors measured, all the fluid changed,
@@ -25,7 +25,7 @@ const heading = (page: Page, name: string) =>
 
 test(
   'a service costs at most half the taps that it did, and never more than a screen of scrolling',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('every tap of a whole service is made and counted.') },
   async ({ browser }) => {
     test.setTimeout(600_000);
     const ids = await idsByName(shop.url);

@@ -5,6 +5,12 @@ import { Host, type Shop, type Story } from './shops';
 
 export { expect } from '@playwright/test';
 
+/** Why a case takes more than a minute: said beside its time at the end of a run. */
+export const long = (because: string): { type: string; description: string } => ({
+  type: 'long',
+  description: because,
+});
+
 export const test = base.extend<{ story: Story; shop: Shop; ids: Ids }, { host: Host }>({
   story: ['demo', { option: true }],
   host: [

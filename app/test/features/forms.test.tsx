@@ -459,7 +459,10 @@ describe('new records', () => {
     await act(async () => void store.dispatch(received(feed([], records))));
     await save('Save rotor pair');
     await waitFor(() => expect(saved('rotorPairs')).toHaveLength(1));
-    expect(saved('rotorPairs')[0]).toMatchObject({ label: nextLabel('R', records.rotorPairs!), notes: 'From the shelf' });
+    expect(saved('rotorPairs')[0]).toMatchObject({
+      label: nextLabel('R', records.rotorPairs!),
+      notes: 'From the shelf',
+    });
     expect(saved('rotorPairs')[0]!.label).not.toBe(nextLabel('R', []));
   });
 

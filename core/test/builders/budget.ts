@@ -25,7 +25,12 @@ interface Budget {
 export const within = ({ seconds, atMost, inTorture, seed: usual }: Budget) =>
   isTorture
     ? { numRuns: inTorture, seed: seed() }
-    : { numRuns: atMost, interruptAfterTimeLimit: seconds * SHARE * 1000, markInterruptAsFailure: false, seed: seed(usual) };
+    : {
+        numRuns: atMost,
+        interruptAfterTimeLimit: seconds * SHARE * 1000,
+        markInterruptAsFailure: false,
+        seed: seed(usual),
+      };
 
 /** The same for a loop: numbers from 0 on, as many as the budget allows. */
 export function* rounds({ seconds, atMost, inTorture }: Budget): Generator<number> {
