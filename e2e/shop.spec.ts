@@ -4,7 +4,7 @@ import { button, field, link, pick, room } from './people';
 import type { Shop } from './shops';
 import { Complaints } from './watch';
 import { noonZone } from './zone';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 let shop: Shop;
 test.use({ story: 'empty' });
@@ -38,7 +38,10 @@ const inDays = (days: number): { typed: string; iso: string } => {
 
 test(
   'people, cars, an event; fluid that is not there; a plan that is true; the event moves, a proposal goes out of date',
-  { tag: '@phone' },
+  {
+    tag: '@phone',
+    annotation: long('the evening is one: what is planned, ordered and moved goes on from what stands.'),
+  },
   async ({ page }) => {
     test.setTimeout(420_000);
     const complaints = new Complaints(page);

@@ -7,7 +7,7 @@ import { forbidden } from '../builders/oracle';
 import { job, logbookOf, waive, wholeService } from '../builders/service-book';
 import { limits, records, services, tidyEnd } from '../builders/technician';
 
-const SERVICES = { seconds: 20, atMost: 2000, inTorture: 20_000 };
+const SERVICES = { seconds: 15, atMost: 2000, inTorture: 20_000 };
 
 const judge = (facts: readonly Fact[]) => judgeService(logbookOf([...facts], records), job, '2026-05-04')!;
 /** The lead waives whatever can be waived. */
@@ -71,6 +71,6 @@ test('what was seen never vanishes without an entry that says why', () => {
         before = after;
       }
     }),
-    within({ seconds: 15, atMost: 200, inTorture: 2000 }),
+    within({ seconds: 10, atMost: 200, inTorture: 2000 }),
   );
 });
