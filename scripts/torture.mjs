@@ -2,7 +2,7 @@
  * `npm run torture`: what takes too long for every run, with new chances each time: twenty thousand services against the oracle, the band of heat over two
  * hundred cars, a thousand bedding drives, four thousand days at a track, a thousand planned shops.
  */
-import { ensureCompiled, ensureInstalled, main, run } from './lib.mjs';
+import { ensureCompiled, ensureInstalled, main, run, say } from './lib.mjs';
 
 const played = [
   ['core', 'service/(adversary|step-of-finding)|heat-outlook/compute|sessions/state|schedule/(another-look|solve)'],
@@ -10,14 +10,18 @@ const played = [
   ['server', 'instruments/drive|adversary|imports|routes/records'],
 ];
 
+/** The same again: CALVIK_SEED=… npm run torture. */
+const seed = process.env.CALVIK_SEED ?? String(Date.now() % 1_000_000_000);
+
 main(async () => {
+  say(`Seed ${seed}`);
   await ensureInstalled();
   await ensureCompiled();
   for (const [room, tests] of played) {
     await run(
       'npx',
       ['jest', '--maxWorkers=100%', '--selectProjects', room, '--testPathPattern', tests, '--testTimeout', '7200000'],
-      { env: { CALVIK_TORTURE: '1' }, show: true },
+      { env: { CALVIK_TORTURE: '1', CALVIK_SEED: seed }, show: true },
     );
   }
 });

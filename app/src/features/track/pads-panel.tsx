@@ -98,8 +98,11 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
       return setSentence('Say why, or read again.');
     }
     setSentence(null);
-    if (!logbook.jobs.has(job.id)) await sync.save('jobs', job);
-    for (const corner of whole) if (!(await saveFact(bodyOf(corner, job.id), today))) return;
+    // All of it is on the device before anything is sent: leaving the page cuts nothing off.
+    const jobSaved = logbook.jobs.has(job.id) ? null : sync.save('jobs', job);
+    const saved = await Promise.all(whole.map((corner) => saveFact(bodyOf(corner, job.id), today)));
+    await jobSaved;
+    if (saved.includes(false)) return;
     ask([]);
     clear();
     change({ typed: {}, why: '' });
