@@ -24,12 +24,18 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
   const [restored, setRestored] = useState(draft !== null);
   const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as DefaultValues<T>, mode: 'onTouched' });
   const { watch, reset } = form;
-  useEffect(() => {
-    const subscription = watch((values) => write(DRAFT + key, values));
-    return () => subscription.unsubscribe();
-  }, [watch, key]);
   const loaded = useLoaded();
   const isSettled = useRef(loaded);
+  const [begun] = useState(defaults);
+  useEffect(() => {
+    // Before the logbook is read only what was typed is kept: a default of then would come back as if somebody had typed it.
+    const typed = (values: object): object =>
+      Object.fromEntries(
+        Object.entries(values).filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(begun[name])),
+      );
+    const subscription = watch((values) => write(DRAFT + key, isSettled.current ? values : typed(values)));
+    return () => subscription.unsubscribe();
+  }, [watch, key, begun]);
   useEffect(() => {
     if (!loaded || isSettled.current) return;
     isSettled.current = true;

@@ -1,5 +1,5 @@
 /** Forms of records: what nobody touched is kept as it stood, in either system of units; what cannot be is said at its field. */
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import type { ComponentType } from 'react';
 import {
   type Car,
@@ -454,8 +454,11 @@ describe('new records', () => {
   });
 
   test('opened before the logbook is read, a form takes its defaults once it is; what was typed meanwhile stays', async () => {
-    const store = show(<NewRotorPairScreen />, 'unread');
+    show(<NewRotorPairScreen />, 'unread');
     type('Notes', 'From the shelf');
+    // A reload before anything has come: what was typed is back, a default of then is not.
+    cleanup();
+    const store = show(<NewRotorPairScreen />, 'unread');
     await act(async () => void store.dispatch(received(feed([], records))));
     await save('Save rotor pair');
     await waitFor(() => expect(saved('rotorPairs')).toHaveLength(1));
