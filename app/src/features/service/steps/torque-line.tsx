@@ -108,6 +108,8 @@ export function TorqueLineForm({
     return `${units.show(low, 'torque')} to ${units.show(high, 'torque')}`;
   };
   const logClick = (): void => {
+    // The line is being saved: a click now would count for the wheel before.
+    if (saving) return;
     // A click wrench clicks at its setting: nothing is typed then.
     const nm = draft.typed.trim() === '' && tool?.kind !== 'reading' ? settingNm : read(draft.typed, 'torque');
     if (nm === null) return setSentence('Type the reading in N·m or lbf·ft.');
@@ -127,6 +129,8 @@ export function TorqueLineForm({
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
     setSentence(null);
     const yes = (value: 'yes' | 'no' | ''): boolean | null => (value === '' ? null : value === 'yes');
+    // What the wrench still sends belongs to the next line.
+    wrench.stop();
     onClicks(0);
     const isSaved = await saveFact(
       {
@@ -149,7 +153,6 @@ export function TorqueLineForm({
       today,
     );
     if (!isSaved) return onClicks(clicks.length);
-    wrench.stop();
     clear();
     setClicks([]);
     change({ clicks: [] });
@@ -199,7 +202,7 @@ export function TorqueLineForm({
           <View style={styles.gap}>
             <View style={styles.row}>
               <View style={styles.grow}>
-                <MainButton mode="outlined" onPress={logClick}>
+                <MainButton mode="outlined" onPress={logClick} disabled={saving}>
                   {draft.typed.trim() === '' && settingNm !== null && tool?.kind !== 'reading'
                     ? `Click at ${units.show(settingNm, 'torque')}`
                     : 'Log click'}
@@ -208,6 +211,7 @@ export function TorqueLineForm({
               <View style={styles.grow}>
                 <MainButton
                   mode="text"
+                  disabled={saving}
                   onPress={() => {
                     const fewer = clicks.slice(0, -1);
                     setClicks(fewer);
@@ -223,7 +227,7 @@ export function TorqueLineForm({
                 {sentence ?? problem ?? ''}
               </Text>
             ) : null}
-            <MainButton onPress={() => void save()} loading={saving}>
+            <MainButton onPress={() => void save()} loading={saving} disabled={saving}>
               {`Save ${f.name.toLowerCase()}, ${corner}`}
             </MainButton>
           </View>
