@@ -12,6 +12,7 @@ export * from './jobs';
 export * from './readiness';
 export * from './rotors';
 export * from './service';
+export * from './paddock';
 export * from './sessions';
 export * from './torque';
 export * from './wheel-bearings';

@@ -1,9 +1,9 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
+import { brakeSheetOf } from '@calvik/core/logbook';
 import type { Fact, FactKind, Logbook } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
 import { stepsByKey } from '@calvik/core/model';
 import { thinnestEnd } from '@calvik/core/pads';
-import { brakeSheetOf } from '@calvik/core/service';
 import { minutesOf } from '@calvik/core/sessions';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {

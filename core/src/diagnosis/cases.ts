@@ -2,7 +2,7 @@
 import { layerOnAxle } from '../bedding';
 import { dateIn } from '../calendar';
 import { judgeFluid } from '../demand';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, brakeSheetOf } from '../logbook';
 import {
   type Car,
   type Cause,
@@ -15,12 +15,12 @@ import {
   axles,
   corners,
 } from '../model';
+import { answerTo } from '../paddock';
 import { type PadFindings, thinnestEnd } from '../pads';
 import type { RotorFindings } from '../rotors';
-import { brakeSheetOf, judgeCorners, judgeMeasurements } from '../service';
-import { type TrackSession, answerTo, findSession, judgeCornerHeat, judgeLevelAfter } from '../sessions';
-import { checkTable } from './knowledge';
-import { type Advice, type Evidence, type Means, advise, priorOf } from './weigh';
+import { judgeCorners, judgeMeasurements } from '../service';
+import { type TrackSession, findSession, judgeCornerHeat, judgeLevelAfter } from '../sessions';
+import { type Advice, type Evidence, type Means, advise, checkTable, priorOf } from '../suspects';
 
 /** A sign that nobody said: it follows from what is on record. */
 export interface FoundSign {

@@ -1,3 +1,2 @@
+export * from '../suspects';
 export * from './cases';
-export * from './knowledge';
-export * from './weigh';

@@ -1,3 +1,4 @@
+export { brakeSheetOf, defaultBrakeSheet } from './brake-sheet';
 export { byTime } from './by-time';
 export { carLabel } from './car-label';
 export * from './events';

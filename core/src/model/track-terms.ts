@@ -2,6 +2,10 @@
 export const lookChecks = ['pedal', 'leaks', 'hoses', 'faces', 'ducts', 'wheelInside', 'debris'] as const;
 export type LookCheck = (typeof lookChecks)[number];
 
+/** Lines of the look: what is read, and what is seen. */
+export const lookKinds = ['heat', ...lookChecks, 'pads', 'level', 'torque'] as const;
+export type LookKind = (typeof lookKinds)[number];
+
 /** What can be found in each line. */
 export const faultsByCheck = {
   pedal: ['pedalLong', 'pedalSoft', 'pedalSinks'],

@@ -3,16 +3,8 @@ import type { LocalDate } from '../calendar';
 import type { HeatOutlook } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { type Car, type Finding, type SessionDecision, type TrackEvent, worstFirst } from '../model';
-import {
-  type Decision,
-  type SessionLook,
-  type TrackSession,
-  decisionFor,
-  decisionsOn,
-  findSession,
-  isMilder,
-  judgeLook,
-} from '../sessions';
+import { type Decision, type SessionLook, decisionFor, isMilder, judgeLook } from '../paddock';
+import { type TrackSession, decisionsOn, findSession } from '../sessions';
 import { judgeCar } from './readiness';
 
 export interface GoingOut {

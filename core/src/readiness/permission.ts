@@ -4,7 +4,8 @@ import type { LocalDate } from '../calendar';
 import type { Logbook } from '../logbook';
 import { type Fact, type Finding, mm } from '../model';
 import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '../service';
-import { trackFinding, unexplainedFaults } from '../sessions';
+import { unexplainedFaults } from '../paddock';
+import { trackFinding } from '../sessions';
 import { type DecisionRefusal, refuseDecision } from './go-out';
 
 /** Why a fact must not be saved. */

@@ -2,10 +2,10 @@ import { judgeBedding } from '../bedding';
 import { type LocalDate, daysBetween } from '../calendar';
 import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, rulesInForce } from '../demand';
 import { type HeatCase, outlookOf } from '../heat-outlook';
-import type { Logbook } from '../logbook';
+import { type Logbook, brakeSheetOf } from '../logbook';
 import { isGuided, openJobsOfCar } from '../jobs';
-import { judgeTrack as judgeTrackOf } from '../sessions';
-import { brakeSheetOf, judgeCorners, judgeMeasurements, judgeService } from '../service';
+import { judgeTrack as judgeTrackOf } from '../paddock';
+import { judgeCorners, judgeMeasurements, judgeService } from '../service';
 import {
   type Booking,
   type Car,

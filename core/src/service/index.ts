@@ -3,7 +3,6 @@ export { type Visit, type VisitOutcome, isReopened, visitsOf } from './visits';
 export { decidedParts } from './checks';
 export { type CarCorners, type CornerState, judgeCorners, measuredIn, padSpec, readingBefore } from './corners';
 export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, isChange, questionKey } from './decide';
-export { defaultBrakeSheet } from './default-brake-sheet';
 export { factTraits, stepOfReading, workOfFact } from './fact-traits';
 export type { ServiceFindings } from './findings';
 export { type HeldItem, type ReleaseGate, judgeComplaints } from './gate';

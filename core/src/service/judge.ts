@@ -13,7 +13,7 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { isAfter, lastPadReadings, thinnest } from '../inventory';
-import { type Logbook, ofKind, onceEach, withFacts } from '../logbook';
+import { type Logbook, brakeSheetOf, ofKind, onceEach, withFacts } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -45,7 +45,6 @@ import { type TorqueLine, judgeTorque } from '../torque';
 import { decidedParts } from './checks';
 import { type CarCorners, type CornerState, judgeCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf } from './decide';
-import { defaultBrakeSheet } from './default-brake-sheet';
 import { type ReleaseGate, releaseGate } from './gate';
 import { GATE_RULES, limitsOf, withLimits } from './limits';
 import { isAsked, questionsOf } from './questions';
@@ -68,10 +67,6 @@ export interface ServiceJudgement {
   fluid: FluidJudgement;
   gate: ReleaseGate;
 }
-
-/** The maker's sheet of a car, or its fasteners without figures. */
-export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet =>
-  logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);
 
 /** Which fasteners a job undoes: wheels always; an axle's others when its parts were changed; a hose's where one was. */
 function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set<Axle>): boolean {

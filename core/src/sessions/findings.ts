@@ -1,5 +1,4 @@
-import { type Cause, type Complaint, type LookFault, type Quantity, findingsOf } from '../model';
-import type { LookKind } from './look-list';
+import { type Cause, type Complaint, type LookFault, type LookKind, type Quantity, findingsOf } from '../model';
 
 export interface TrackFindings {
   /** Of the level: what it fell by, and what of that the pads have worn. */

@@ -1,8 +1,8 @@
+import { brakeSheetOf } from '../logbook';
 import { dateIn, plusDays } from '../calendar';
 import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, onShelf, toBuy } from '../inventory';
 import { type ChecksDone, axleOfCorner, axles, kindOfWork, workKey } from '../model';
-import { brakeSheetOf } from '../service';
 import { hasDuctsOn } from './ducts';
 import { workFinding } from './findings';
 import { kinds } from './kinds';

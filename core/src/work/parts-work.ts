@@ -1,3 +1,4 @@
+import { brakeSheetOf } from '../logbook';
 import { layerOfPair, layerOnAxle } from '../bedding';
 import { dateIn, plusDays } from '../calendar';
 import { rulesInForce } from '../demand';
@@ -14,7 +15,7 @@ import {
   mm,
   workKey,
 } from '../model';
-import { type CarCorners, brakeSheetOf, judgeCorners } from '../service';
+import { type CarCorners, judgeCorners } from '../service';
 import { workFinding } from './findings';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
 

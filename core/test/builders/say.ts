@@ -1,6 +1,6 @@
 /** Findings as sentences, so that a test reads as what somebody would be told: core is tested together with its words. */
+import { defaultBrakeSheet } from '../../src/logbook';
 import type { Finding } from '../../src/model';
-import { defaultBrakeSheet } from '../../src/service';
 import { fastenerNames, findingText, sayTo } from '@calvik/words';
 import '@calvik/words/work';
 import { makeCar } from './book';

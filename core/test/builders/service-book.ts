@@ -1,6 +1,6 @@
 /** A whole service on one car, fact by fact, in which everything is in order: tests take one fact away or put one wrong. */
 import { bleedSequence } from '../../src/fluid';
-import type { Logbook } from '../../src/logbook';
+import { type Logbook, defaultBrakeSheet } from '../../src/logbook';
 import {
   type BrakeSheet,
   type Bottle,
@@ -17,7 +17,7 @@ import {
   traceOf,
   recordDefaults,
 } from '../../src/model';
-import { defaultBrakeSheet, judgeService } from '../../src/service';
+import { judgeService } from '../../src/service';
 import { readingsWanted, tighteningOrder } from '../../src/torque';
 import { book, compoundNamed, makeBottle, makeCar, makeFluid, newId } from './book';
 

@@ -5,11 +5,12 @@
 import fc from 'fast-check';
 import { layerOnAxle } from '../../src/bedding';
 import { judgeFluid } from '../../src/demand';
-import type { Logbook } from '../../src/logbook';
+import { type Logbook, brakeSheetOf } from '../../src/logbook';
 import type { Fact, FactKind, Finding } from '../../src/model';
 import { comingEvents, judgeCar, runUp } from '../../src/readiness';
-import { judgeCorners, judgeService, brakeSheetOf } from '../../src/service';
-import { sessionsOfCar, judgeLook } from '../../src/sessions';
+import { judgeCorners, judgeService } from '../../src/service';
+import { judgeLook } from '../../src/paddock';
+import { sessionsOfCar } from '../../src/sessions';
 import { needsAnotherLook, weekDays, workOfEvents, shoppingLists } from '../../src/run-up';
 import { eventDay } from '../../src/track';
 import { anyFactOf, factKinds } from '../builders/anything';

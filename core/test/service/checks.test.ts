@@ -1,4 +1,5 @@
-import { judgeService, brakeSheetOf } from '../../src/service';
+import { brakeSheetOf } from '../../src/logbook';
+import { judgeService } from '../../src/service';
 import { tell } from '../builders/say';
 import { newId } from '../builders/book';
 import {

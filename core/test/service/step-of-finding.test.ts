@@ -1,6 +1,7 @@
+import { defaultBrakeSheet } from '../../src/logbook';
 import fc from 'fast-check';
 import { type Fact, type Finding, cornersOf } from '../../src/model';
-import { defaultBrakeSheet, judgeService, stepOfFinding } from '../../src/service';
+import { judgeService, stepOfFinding } from '../../src/service';
 import {
   begun,
   car,

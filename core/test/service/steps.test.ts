@@ -1,5 +1,6 @@
+import { defaultBrakeSheet } from '../../src/logbook';
 import { type BrakeSheet, type Car, type Fact, type StepKey, stepsByKey } from '../../src/model';
-import { checksOf, defaultBrakeSheet, judgeService, nextStep, openBefore } from '../../src/service';
+import { checksOf, judgeService, nextStep, openBefore } from '../../src/service';
 import { retractText, stepName } from '@calvik/words';
 import { book, makeCar } from '../builders/book';
 import {

@@ -2,7 +2,8 @@
 import type { Booking, Logbook, UnitSystem } from '@calvik/core';
 import { dateSpan } from '@calvik/core/calendar';
 import { carLabel, ofKind } from '@calvik/core/logbook';
-import { decisionsOn, factsAfter, judgeLook } from '@calvik/core/sessions';
+import { judgeLook } from '@calvik/core/paddock';
+import { decisionsOn, factsAfter } from '@calvik/core/sessions';
 import { closingOf, wearOver, wearPerHour } from '@calvik/core/track';
 import { findingText } from '../findings';
 import { complaintWords, cornerNames } from '../names';

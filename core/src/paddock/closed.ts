@@ -1,6 +1,6 @@
 import { type Logbook, ofKind } from '../logbook';
 import type { Booking } from '../model';
-import { sessionsAt } from './session';
+import { sessionsAt } from '../sessions';
 
 /** Whether the record of a car at an event is closed, and nothing was driven since. */
 export function isClosed(logbook: Logbook, booking: Booking): boolean {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Fact, type PadSet, corners } from '../../src/model';
-import { isClosed, sessionsAt } from '../../src/sessions';
+import { isClosed } from '../../src/paddock';
+import { sessionsAt } from '../../src/sessions';
 import { areDuctsOn, closingOf, wearOver, wearPerHour } from '../../src/track';
 import { newId } from '../builders/book';
 import { makePadSet, makeRotorPair } from '../builders/service-book';

@@ -12,7 +12,7 @@ import {
   severity,
 } from '../model';
 import { isClosed } from './closed';
-import { type TrackSession, isLookDue, sessionsAt } from './session';
+import { type TrackSession, isLookDue, sessionsAt } from '../sessions';
 import { type TrackState, judgeTrack } from './state';
 
 /** What a car needs now. */

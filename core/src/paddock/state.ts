@@ -1,9 +1,16 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
 import type { Logbook } from '../logbook';
 import { type Car, type Finding, type SessionDecision, type Verdict, worstFirst, worstOf } from '../model';
-import { trackFinding } from './findings';
 import { type SessionLook, judgeLook } from './look-list';
-import { type TrackSession, decisionsOn, isLookDue, lastSession, lastDecisionBefore, sessionsOfCar } from './session';
+import {
+  type TrackSession,
+  decisionsOn,
+  isLookDue,
+  lastDecisionBefore,
+  lastSession,
+  sessionsOfCar,
+  trackFinding,
+} from '../sessions';
 
 export type Decision = SessionDecision['decision'];
 const howStrict: Record<Decision, number> = { go: 0, limits: 1, stop: 2 };

@@ -1,11 +1,11 @@
 /** Limits that can be computed: how many laps the pads have left, and what the findings ask for. */
 import { heatAxle } from '../heat-outlook';
 import { padReadingsAt } from '../inventory';
-import type { Logbook } from '../logbook';
+import { type Logbook, brakeSheetOf } from '../logbook';
 import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, axles, corners } from '../model';
 import { thinnestEnd } from '../pads';
-import { brakeSheetOf, judgeCorners } from '../service';
-import { type TrackSession, planOf, sessionsAt } from './session';
+import { judgeCorners } from '../service';
+import { type TrackSession, planOf, sessionsAt } from '../sessions';
 
 /** A pad is not driven down to its limit but to this much above it, mm. Calvik's own figure. */
 const ABOVE_LIMIT_MM = 0.5;

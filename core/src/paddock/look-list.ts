@@ -1,5 +1,5 @@
 /** The look after a session: what is asked of this car now, in which order, and what has been answered. */
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, brakeSheetOf } from '../logbook';
 import {
   type Car,
   type Complaint,
@@ -10,6 +10,7 @@ import {
   type Finding,
   type LookCheck,
   type LookFault,
+  type LookKind,
   type TorqueSet,
   type TrackCheck,
   type Verdict,
@@ -24,16 +25,19 @@ import {
   worstOf,
 } from '../model';
 import { type HeatOutlook } from '../heat-outlook';
-import { brakeSheetOf, judgeCorners } from '../service';
+import { judgeCorners } from '../service';
 import { type TorqueLine, judgeTorque } from '../torque';
-import { type CornerHeats, judgeCornerHeat } from './corner-heat';
-import { trackFinding } from './findings';
-import { type LevelSum, judgeLevelAfter } from './level';
-import { type TrackSession, factsAfter, isLookDue, sessionsOfCar } from './session';
-
-/** Lines of the look: what is read, and what is seen. */
-export const lookKinds = ['heat', ...lookChecks, 'pads', 'level', 'torque'] as const;
-export type LookKind = (typeof lookKinds)[number];
+import {
+  type CornerHeats,
+  type LevelSum,
+  type TrackSession,
+  factsAfter,
+  isLookDue,
+  judgeCornerHeat,
+  judgeLevelAfter,
+  sessionsOfCar,
+  trackFinding,
+} from '../sessions';
 
 /** The order on a quiet day: what cools first, what can be seen with the wheels on, what takes longest last. */
 const usualOrder: LookKind[] = [

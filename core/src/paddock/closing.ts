@@ -4,7 +4,7 @@ import type { LocalDate } from '../calendar';
 import { judgeFluid } from '../demand';
 
 import { axleParts, wasteOf } from '../inventory';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, brakeSheetOf } from '../logbook';
 import {
   type Axle,
   type Booking,
@@ -18,9 +18,7 @@ import {
   cornersOf,
   millilitres,
 } from '../model';
-import { brakeSheetOf } from '../service';
-import { trackFinding } from './findings';
-import { type TrackSession, sessionsAt } from './session';
+import { type TrackSession, sessionsAt, trackFinding } from '../sessions';
 import { answerTo } from './look-list';
 import { judgeTrack } from './state';
 

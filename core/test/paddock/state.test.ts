@@ -1,6 +1,7 @@
 import type { Fact } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
-import { decisionFor, judgeStart, judgeTrack, sessionsOfCar } from '../../src/sessions';
+import { decisionFor, judgeStart, judgeTrack } from '../../src/paddock';
+import { sessionsOfCar } from '../../src/sessions';
 import { goingOut, refusalOf } from '../../src/track';
 import { rounds, seed } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';

@@ -1,4 +1,5 @@
 import type { Axle, BrakeSheet, Car, Fastener } from '../model';
+import type { Logbook } from './logbook';
 
 type Kind = Pick<Fastener, 'group' | 'name' | 'perCorner' | 'threadDiameterMm' | 'needsThreadLocker'>;
 
@@ -49,3 +50,7 @@ export const defaultBrakeSheet = (car: Car): BrakeSheet => ({
   hasDucts: false,
   fasteners: [...fastenersOf(car, 'front'), ...fastenersOf(car, 'rear')],
 });
+
+/** The maker's sheet of a car, or its fasteners without figures. */
+export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet =>
+  logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);

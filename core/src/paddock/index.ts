@@ -1,0 +1,4 @@
+/** What the gate of the first page asks; the rest of an event day comes with `@calvik/core/track`. */
+export * from './closed';
+export * from './look-list';
+export * from './state';

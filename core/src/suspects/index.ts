@@ -1,0 +1,2 @@
+export * from './knowledge';
+export * from './weigh';
