@@ -1,5 +1,6 @@
 export * from './bedding';
 export * from './calendar';
+export * from './condition';
 export * from './demand';
 export * from './fluid';
 export * from './heat-outlook';

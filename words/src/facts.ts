@@ -1,6 +1,6 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
 import { brakeSheetOf } from '@calvik/core/logbook';
-import type { Fact, FactKind, Logbook } from '@calvik/core';
+import type { Fact, FactKind, Logbook, RepairDone } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
 import { stepsByKey } from '@calvik/core/model';
 import { thinnestEnd } from '@calvik/core/pads';
@@ -19,6 +19,7 @@ import {
   subjectNames,
   facesText,
 } from './names';
+import { actNames, faultTitle, proofName } from './condition';
 import { evidenceText } from './diagnosis';
 import { decisionNames, faceSeenTexts, speedSourceNames } from './bedding';
 import { causeNames, decisionNames as goNames, faultNames as lookFaultNames, limitsText, lookNames } from './track';
@@ -47,6 +48,9 @@ const fastenersOf = (logbook: Logbook, carId: string): FastenerNames => {
   const car = logbook.cars.get(carId);
   return car ? fastenerNames(brakeSheetOf(logbook, car).fasteners) : new Map();
 };
+
+const at = ({ axle, corner }: Pick<RepairDone, 'axle' | 'corner'>): string =>
+  corner || axle ? `, ${placeName({ ...(corner ? { corner } : {}), ...(axle ? { axle } : {}) })}` : '';
 
 const tellings: { [K in FactKind]: Tell<K> } = {
   boilingTest: (f, _, say) => ({
@@ -97,6 +101,12 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     ]
       .filter(Boolean)
       .join('; '),
+  }),
+  repairDone: (f) => ({ title: `${actNames[f.repair]}${at(f)}`, text: f.words }),
+  recheckDone: (f) => ({ title: `${proofName(f.proof)}${at(f)}: ${f.isRight ? 'yes' : 'no'}`, text: f.words }),
+  faultLetPass: (f) => ({
+    title: `Let pass ${f.until === 'nextSession' ? 'until after the next session' : 'until the end of the event'}: ${faultTitle(f.fault)}${at(f)}`,
+    text: f.reason,
   }),
   ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({

@@ -128,6 +128,8 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   procedureWithoutSeries: () => 'Enter one series of applications at least.',
   procedureWithoutPlace: () => 'Say where it may be driven.',
   noAxle: () => 'Choose an axle.',
+  cornerOrAxle: () => 'Say a corner or an axle, not both.',
+  repairWithoutPlace: () => 'Say where it was done: a corner, or an axle.',
   fourFaces: () => 'Look at both faces of both rotors.',
   zoneSlowsNothing: () => 'A zone ends slower than it begins, by 5 km/h at least.',
   minutesOrLaps: () => 'Say how many minutes, or how many laps: one of the two.',

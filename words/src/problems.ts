@@ -30,6 +30,8 @@ export interface Problems {
   decisionWithoutReason: Record<string, never>;
   notSessionOfCar: Record<string, never>;
   lookWithoutReason: Record<string, never>;
+  notLookedAt: Record<string, never>;
+  notToLetPass: Record<string, never>;
   databaseSilent: Record<string, never>;
   bodyNotJson: Record<string, never>;
   bodyTooLarge: Record<string, never>;
@@ -124,6 +126,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   onlyLeadLetsGo: () => 'Only the lead lets it go without limits.',
   decisionWithoutReason: () => 'Give the reason.',
   notSessionOfCar: () => 'This is not a session of that car.',
+  notLookedAt: () => 'Not looked at yet. Only the lead lets it out without a look, with limits and a reason.',
+  notToLetPass: () => 'This is not let pass: put it right, and show it.',
   lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',
   databaseSilent: () => 'The database does not answer.',
   bodyNotJson: () => 'The body is not valid JSON.',

@@ -14,6 +14,7 @@ export { AsItCameScreen } from './cars/as-it-came-screen';
 export { BrakeSheetScreen } from './cars/brake-sheet-screen';
 export { EditCarScreen, NewCarScreen } from './cars/car-form';
 export { CarScreen } from './cars/car-screen';
+export { ConditionScreen } from './condition/condition-screen';
 export { CarsScreen } from './cars/cars-screen';
 export { EditCustomerScreen, NewCustomerScreen } from './customers/customer-form';
 export { EditEventScreen, NewEventScreen } from './events/event-form';

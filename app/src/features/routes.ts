@@ -34,6 +34,7 @@ export const routes = {
   cars: to('/cars'),
   newCar: (query?: { customer?: string }) => to('/cars/new', query),
   car: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}`, query),
+  condition: (id: string) => to(`/cars/${id}/condition`),
   asItCame: (id: string) => to(`/cars/${id}/as-it-came`),
   editCar: (id: string) => to(`/cars/${id}/edit`),
   brakeSheet: (id: string) => to(`/cars/${id}/sheet`),

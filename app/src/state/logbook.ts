@@ -7,7 +7,7 @@ import {
   weakMapMemoize,
 } from '@reduxjs/toolkit';
 import type { Collection, Fact, Logbook, RecordOf, Records, Shop } from '@calvik/core';
-import { effectiveFacts, indexLogbook } from '@calvik/core/logbook';
+import { effectiveFacts, indexLogbook, replacedFacts } from '@calvik/core/logbook';
 import { collections, shopDefaults } from '@calvik/core/model';
 import type { RunUpAnswer, Changes, FieldError, Saved, Wire } from '../api/client';
 
@@ -138,6 +138,7 @@ export const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
   indexLogbook(
     Object.fromEntries(collections.map((c) => [c, valuesOf(items[c])])) as Records,
     countingFacts(items.facts),
+    replacedFacts(valuesOf(items.facts) as Fact[]),
   ),
 );
 

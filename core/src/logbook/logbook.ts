@@ -76,6 +76,8 @@ export interface Logbook {
   signedPeakC: number | null;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
+  /** What no longer counts, with the entry that stands in its place: a correction, or a withdrawal. */
+  replacedOfCar(carId: string): readonly Replaced[];
   /** Facts that count, oldest first, by the bottle they are about or that was poured from. */
   factsOfBottle(bottleId: string): readonly Fact[];
   /** Facts that count, oldest first, that name a planned job. */
@@ -92,6 +94,12 @@ export interface Logbook {
   bookingsOfCar(carId: string): readonly Booking[];
   bookingsOfEvent(eventId: string): readonly Booking[];
   jobsOfCar(carId: string): readonly Job[];
+}
+
+/** A fact that no longer counts, and the one that was written instead of it. */
+export interface Replaced {
+  fact: Fact;
+  by: Fact;
 }
 
 const recordedLater = (a: Fact, b: Fact): boolean =>
@@ -129,6 +137,21 @@ export function effectiveFacts(all: Iterable<Fact>): Fact[] {
     if (!rival || recordedLater(fact, rival)) counting.set(root, fact);
   }
   return [...counting.values()].filter((fact) => fact.kind !== 'withdrawal');
+}
+
+/** What was corrected or withdrawn, each with the entry that names it; of several the one recorded last. */
+export function replacedFacts(all: Iterable<Fact>): Replaced[] {
+  const facts = [...all];
+  const by = new Map<string, Fact>();
+  for (const fact of facts) {
+    if (fact.replaces === undefined) continue;
+    const rival = by.get(fact.replaces);
+    if (!rival || recordedLater(fact, rival)) by.set(fact.replaces, fact);
+  }
+  return facts.flatMap((fact) => {
+    const correction = by.get(fact.id);
+    return correction && fact.kind !== 'withdrawal' ? [{ fact, by: correction }] : [];
+  });
 }
 
 const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
@@ -209,11 +232,17 @@ export function bottlesOf(fact: Fact): string[] {
 }
 
 /** Indexes records and facts once, so that each judgement finds its own in no time. */
-export const buildLogbook = (records: Records, facts: Iterable<Fact>): Logbook =>
-  indexLogbook(records, effectiveFacts(facts));
+export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
+  const all = [...facts];
+  return indexLogbook(records, effectiveFacts(all), replacedFacts(all));
+}
 
-/** {@link buildLogbook} of facts that are known to count. @param effective as {@link effectiveFacts} hands them out */
-export function indexLogbook(records: Records, effective: readonly Fact[]): Logbook {
+/**
+ * {@link buildLogbook} of facts that are known to count.
+ * @param effective as {@link effectiveFacts} hands them out
+ * @param replaced as {@link replacedFacts} hands them out
+ */
+export function indexLogbook(records: Records, effective: readonly Fact[], replaced: readonly Replaced[]): Logbook {
   // What an older record does not say yet is what holds until somebody says otherwise.
   const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
     const missing = recordDefaults[collection];
@@ -234,6 +263,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     'orderId' in f ? f.orderId : null,
   ]);
   const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
+  const replacedOf = index(replaced, ({ fact }) => ['carId' in fact ? fact.carId : undefined]);
   const ofBottle = index(counting, bottlesOf);
   const ofJob = index(counting, (f) => [f.jobId]);
   const live = <T extends { archived: boolean }>(map: Map<string, T>): T[] =>
@@ -279,6 +309,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[]): Logb
     factsOfPart: sortedOnDemand(ofPart),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand(ofCar),
+    replacedOfCar: (carId) => replacedOf.get(carId) ?? [],
     factsOfBottle: sortedOnDemand(ofBottle),
     factsOfJob: sortedOnDemand(ofJob),
     bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
@@ -294,9 +325,17 @@ export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
     (find: (id: string) => readonly Fact[], concerns: (fact: Fact, id: string) => boolean) =>
     (id: string): readonly Fact[] =>
       [...find(id).filter((f) => !replaced.has(f.id)), ...extra.filter((f) => concerns(f, id))].sort(byTime);
+  const byFactId = new Map(extra.flatMap((f) => (f.replaces === undefined ? [] : [[f.replaces, f] as const])));
   return {
     ...logbook,
     factsOfCar: add(logbook.factsOfCar, (f, id) => 'carId' in f && f.carId === id),
+    replacedOfCar: (id) => [
+      ...logbook.replacedOfCar(id),
+      ...logbook.factsOfCar(id).flatMap((fact) => {
+        const by = byFactId.get(fact.id);
+        return by ? [{ fact, by }] : [];
+      }),
+    ],
     factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
     factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
     factsOfPart: add(

@@ -73,10 +73,16 @@ export const isSameFinding = (a: FindingTrace, b: FindingTrace): boolean => find
 
 export const traceOf = ({ code, place, values }: Finding): FindingTrace => ({ code, place, values });
 
-/** Each finding once, in the order in which they came. */
-export const distinctFindings = (all: readonly Finding[]): Finding[] => [
-  ...new Map(all.map((f) => [findingKey(f), f])).values(),
-];
+/** Each finding once, in the order in which they came; of two that say the same the graver one. */
+export function distinctFindings(all: readonly Finding[]): Finding[] {
+  const byKey = new Map<string, Finding>();
+  for (const f of all) {
+    const key = findingKey(f);
+    const known = byKey.get(key);
+    if (!known || severity(f.verdict) > severity(known.verdict)) byKey.set(key, f);
+  }
+  return [...byKey.values()];
+}
 
 /** The most serious first; equals stay in their order. */
 export const worstFirst = (all: readonly Finding[]): Finding[] =>

@@ -1,5 +1,6 @@
 export * from './terms';
 export * from './track-terms';
+export * from './condition-terms';
 export * from './collections';
 export * from './defaults';
 export * from './procedures';
@@ -43,6 +44,7 @@ export type {
   SystemCleared,
   Withdrawal,
 } from './schemas/facts';
+export type { FaultLetPass, RecheckDone, RepairDone } from './schemas/condition';
 export type {
   BeddingPlace,
   DayOff,

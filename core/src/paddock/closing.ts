@@ -1,6 +1,7 @@
 /** The end of an event for one car: what has to be put back, told and planned before its record is closed. */
 import { hasTapeOn } from '../bedding';
 import type { LocalDate } from '../calendar';
+import { standingFaults } from '../condition';
 import { judgeFluid } from '../demand';
 
 import { axleParts, wasteOf } from '../inventory';
@@ -54,7 +55,8 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   const sessions = sessionsAt(logbook, car.id, event.id);
   const last = sessions.at(-1);
   const begun = sessions[0]?.fact.outAt ?? '';
-  const state = judgeTrack(logbook, car);
+  const state = judgeTrack(logbook, car, event.id);
+  const standing = standingFaults(logbook, car, event.id).filter((f) => f.finding.verdict !== 'watch');
   const isOwn = state.session?.fact.eventId === event.id;
   const items: ClosingItem[] = [];
   /** A line that asks nothing of this car is left out: nothing is said to be done that nobody did. */
@@ -67,6 +69,8 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   add('sessions', [
     ...(undecided > 0 ? [trackFinding('closeSessionsOpen', 'needsWork', {}, { count: undecided })] : []),
     ...(isOwn && state.verdict === 'stop' ? [trackFinding('closeStopped', 'stop', {}, {})] : []),
+    // What stands against the car goes home with it, and is told.
+    ...standing.map((f): Finding => ({ ...f.finding, verdict: 'watch' })),
     ...(referral ? [trackFinding('closeReferred', 'watch', {}, { to: referral.to })] : []),
   ]);
 

@@ -111,13 +111,13 @@ export function eventDay(
   const cars = logbook.bookingsOfEvent(event.id).flatMap((booking): CarOnDay[] => {
     const car = logbook.cars.get(booking.carId);
     if (!car || car.archived) return [];
-    const track = judgeTrack(logbook, car);
+    const track = judgeTrack(logbook, car, event.id);
     const sessions = sessionsAt(logbook, car.id, event.id);
     const closed = isClosed(logbook, booking);
     const isOwn = track.session?.fact.eventId === event.id;
     const other = worse(car);
     // The worst speaks; at equal weight what was found at the track.
-    const own = isOwn || track.verdict === 'stop';
+    const own = isOwn || track.verdict !== 'inOrder';
     const speaks = own && severity(track.verdict) >= severity(other.verdict) ? track : other;
     const next = nextSlot(event, booking, day, time);
     return [

@@ -2,14 +2,10 @@
 import { type Logbook, ofKind, brakeSheetOf } from '../logbook';
 import {
   type Car,
-  type Complaint,
   type Corner,
-  type DiagnosisClosed,
   type Fact,
-  type FaultSeen,
   type Finding,
   type LookCheck,
-  type LookFault,
   type LookKind,
   type TorqueSet,
   type TrackCheck,
@@ -17,13 +13,15 @@ import {
   axleOfCorner,
   corners,
   cornersOf,
+  distinctFindings,
+  faultsByCheck,
   lookChecks,
-  mm,
   severity,
   worst,
   worstFirst,
   worstOf,
 } from '../model';
+import { findingOfSeen, standingFaults } from '../condition';
 import { type HeatOutlook } from '../heat-outlook';
 import { judgeCorners } from '../service';
 import { type TorqueLine, judgeTorque } from '../torque';
@@ -54,48 +52,8 @@ const usualOrder: LookKind[] = [
   'torque',
 ];
 
-/** How serious each thing is that can be seen. Common practice, no source. */
-const faultVerdicts: Record<LookFault, Verdict> = {
-  pedalLong: 'needsWork',
-  pedalSoft: 'stop',
-  pedalSinks: 'stop',
-  damp: 'stop',
-  dripping: 'stop',
-  hoseChafed: 'stop',
-  hoseSwollen: 'stop',
-  hoseCracked: 'stop',
-  crazing: 'inOrder',
-  crack: 'needsWork',
-  crackToEdge: 'stop',
-  crackJoinsHoles: 'stop',
-  faceSmeared: 'needsWork',
-  ductOff: 'needsWork',
-  ductTorn: 'watch',
-  tapeOn: 'needsWork',
-  fluidInWheel: 'stop',
-  greaseInWheel: 'needsWork',
-  gravelInCaliper: 'needsWork',
-  grassInDuct: 'watch',
-};
-/** A crack longer than this is out, mm. Common practice, no source. */
-const LONGEST_CRACK_MM = 10;
-
-/** What a driver's words mean for going out again. Nobody drives on a doubtful pedal. Common practice, no source. */
-const complaintVerdicts: Record<Complaint, Verdict> = {
-  softAfterHeat: 'stop',
-  softFromCold: 'stop',
-  firstPressLong: 'needsWork',
-  firmNoBite: 'stop',
-  judder: 'needsWork',
-  pulls: 'needsWork',
-  squeal: 'watch',
-  highPedalEffort: 'needsWork',
-  cornerHot: 'needsWork',
-  levelDown: 'needsWork',
-  grabs: 'needsWork',
-};
-/** Complaints about the pedal are over only when somebody has pressed it again. */
-const ofPedal: ReadonlySet<Complaint> = new Set(['softAfterHeat', 'softFromCold', 'firstPressLong', 'firmNoBite']);
+/** Faults that the sum of the level finds. */
+const ofLevel: readonly string[] = ['levelLeak', 'levelMoreThanWear', 'levelUnderMin'];
 
 export interface LookItem {
   kind: LookKind;
@@ -120,14 +78,6 @@ export interface SessionLook {
   /** Everything that was found, the most serious first; what is still open stands in it too. */
   findings: Finding[];
 }
-
-const faultFinding = ({ fault, corner, lengthMm }: FaultSeen): Finding => {
-  const isLong = fault === 'crack' && lengthMm !== null && lengthMm > LONGEST_CRACK_MM;
-  return trackFinding('lookFault', isLong ? 'stop' : faultVerdicts[fault], corner ? { corner } : {}, {
-    fault,
-    length: lengthMm === null ? null : mm(lengthMm),
-  });
-};
 
 /** Of one line of a look the answer that counts. */
 export const answerTo = (facts: readonly Fact[], sessionId: string, check: LookCheck): TrackCheck | null =>
@@ -171,57 +121,6 @@ function wheelsWereOff(logbook: Logbook, session: TrackSession): boolean {
   );
 }
 
-/** What the driver said, as far as nobody has found out what it was. */
-function complaintFindings(logbook: Logbook, session: TrackSession, facts: readonly Fact[]): Finding[] {
-  const own = ofKind(facts, 'diagnosisOpened').filter((d) => d.sessionId === session.fact.id);
-  const closed = ofKind(facts, 'diagnosisClosed').filter((c) => own.some((d) => d.id === c.diagnosisId));
-  const answer = answerTo(facts, session.fact.id, 'pedal');
-  const explains = (complaint: Complaint, c: DiagnosisClosed): boolean =>
-    own.some((d) => d.id === c.diagnosisId && d.signs.includes(complaint));
-  return session.fact.complaints.map((complaint) => {
-    const known = closed.findLast((c) => explains(complaint, c)) ?? null;
-    const isPedalRight =
-      !ofPedal.has(complaint) ||
-      (answer !== null && known !== null && answer.at > known.at && answer.faults.length === 0);
-    return known && isPedalRight
-      ? trackFinding('driverExplained', 'watch', {}, { complaint, cause: known.cause })
-      : trackFinding('driverComplained', complaintVerdicts[complaint], {}, { complaint });
-  });
-}
-
-/** It boiled, and nothing has been drawn since. */
-function boiledFindings(after: readonly Fact[]): Finding[] {
-  const boiled = after.findLast((f) => f.kind === 'heatReading' && f.read.instrument === 'fluidBoiled');
-  const isChanged = boiled && after.some((f) => f.kind === 'fluidExchange' && f.at > boiled.at);
-  return boiled && !isChanged ? [trackFinding('boiledInSession', 'stop', {}, {})] : [];
-}
-
-/** Handed on in writing, and not to be driven: until a service has released it. */
-function referralFindings(facts: readonly Fact[], session: TrackSession): Finding[] {
-  const own = new Set(
-    ofKind(facts, 'diagnosisOpened')
-      .filter((d) => d.sessionId === session.fact.id)
-      .map((d) => d.id),
-  );
-  const referral = ofKind(facts, 'referralWritten').findLast((f) => own.has(f.diagnosisId));
-  const isOver =
-    referral && facts.some((f) => (f.kind === 'carReleased' || f.kind === 'systemCleared') && f.at > referral.at);
-  return referral && !referral.mayBeDriven && !isOver
-    ? [trackFinding('referredNotDriven', 'stop', {}, { to: referral.to })]
-    : [];
-}
-
-/**
- * A corner that was too hot is explained once somebody has found out why: before that it stands, however cool it is by now.
- */
-function heatFindings(heat: CornerHeats, facts: readonly Fact[], session: TrackSession): Finding[] {
-  const own = ofKind(facts, 'diagnosisOpened').filter((d) => d.sessionId === session.fact.id);
-  const isExplained = ofKind(facts, 'diagnosisClosed').some((c) =>
-    own.some((d) => d.id === c.diagnosisId && d.signs.includes('cornerHot')),
-  );
-  return isExplained ? heat.findings.filter((f) => f.code === 'hotterThanModel') : heat.findings;
-}
-
 /** Which lines are asked of this car after this session. */
 function wanted(logbook: Logbook, car: Car, session: TrackSession): Map<LookKind, LookItem['because']> {
   const hasRotors = corners.some((c) => car[axleOfCorner(c)].brake !== 'drum');
@@ -245,7 +144,7 @@ function oddBefore(logbook: Logbook, car: Car, session: TrackSession): Map<LookK
   const odd = new Map<LookKind, Verdict>();
   for (const check of lookChecks) {
     const seen = ofKind(after, 'trackCheck').filter((f) => f.sessionId === before.fact.id && f.check === check);
-    odd.set(check, worst(seen.flatMap((f) => f.faults.map((fault) => faultFinding(fault).verdict))));
+    odd.set(check, worst(seen.flatMap((f) => f.faults.map((seen) => findingOfSeen(seen).verdict))));
   }
   odd.set('heat', worstOf(judgeCornerHeat(logbook, car, before).findings));
   odd.set('level', judgeLevelAfter(logbook, car, before)?.finding.verdict ?? 'inOrder');
@@ -273,6 +172,10 @@ export function judgeLook(
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const padReads = ofKind(after, 'padMeasurement');
   const odd = oddBefore(logbook, car, session);
+  const standing = standingFaults(logbook, car, session.fact.eventId);
+  /** What stands against the car of the kinds that a line asks about, whenever it was found. */
+  const standingOf = (kinds: readonly string[]): Finding[] =>
+    standing.flatMap((f) => (kinds.includes(f.kind) ? [f.finding] : []));
 
   const item = (kind: LookKind, because: LookItem['because']): LookItem => {
     const make = (answered: readonly Fact[], left: Corner[], isDone: boolean, findings: Finding[]): LookItem => ({
@@ -288,7 +191,8 @@ export function judgeLook(
       case 'heat': {
         const left = corners.filter((c) => !heat.readings[c]);
         const reads = corners.flatMap((c) => heat.readings[c]?.read ?? []);
-        return make(reads, left, left.length === 0, heatFindings(heat, facts, session));
+        const rest = heat.findings.filter((f) => f.code !== 'cornerHotter' && f.code !== 'cornerDrags');
+        return make(reads, left, left.length === 0, [...standingOf(['cornerHotter', 'cornerDrags']), ...rest]);
       }
       case 'pads': {
         const gauged = corners.filter((c) => car[axleOfCorner(c)].brake !== 'drum');
@@ -297,12 +201,12 @@ export function judgeLook(
         return make(padReads, left, left.length === 0, padReads.length > 0 ? findings : []);
       }
       case 'level':
-        return make(
-          ofKind(after, 'levelRead'),
-          [],
-          level !== null,
-          level && level.finding.verdict !== 'inOrder' ? [level.finding] : [],
-        );
+        return make(ofKind(after, 'levelRead'), [], level !== null, [
+          ...standingOf(ofLevel),
+          ...(level && level.finding.verdict !== 'inOrder' && !ofLevel.includes(level.finding.code)
+            ? [level.finding]
+            : []),
+        ]);
       case 'torque': {
         const sets = torque.flatMap((l) => l.set ?? []);
         // Without a figure nobody can torque it: said, and held against the car, but not open for ever.
@@ -318,8 +222,7 @@ export function judgeLook(
       }
       default: {
         const answer = answerTo(facts, session.fact.id, kind);
-        const found = (answer?.faults ?? []).map(faultFinding).filter((f) => f.verdict !== 'inOrder');
-        return make(answer ? [answer] : [], [], answer !== null, found);
+        return make(answer ? [answer] : [], [], answer !== null, standingOf(faultsByCheck[kind]));
       }
     }
   };
@@ -328,26 +231,8 @@ export function judgeLook(
     .sort((a, b) => severity(odd.get(b.kind) ?? 'inOrder') - severity(odd.get(a.kind) ?? 'inOrder'));
   const left = items.filter((i) => i.state !== 'done').map((i) => i.kind);
   const findings = worstFirst([
-    ...boiledFindings(after),
-    ...referralFindings(facts, session),
-    ...complaintFindings(logbook, session, facts),
-    ...items.flatMap((i) => i.findings),
+    ...distinctFindings([...standing.map((f) => f.finding), ...items.flatMap((i) => i.findings)]),
     ...(left.length > 0 && isLookDue(logbook, session) ? [trackFinding('lookOpen', 'needsWork', {}, { left })] : []),
   ]);
   return { session, items, heat, level, torque, findings };
-}
-
-/** Whether an answer leaves out without a word what the one before it had found. */
-export function unexplainedFaults(facts: readonly Fact[], check: TrackCheck): FaultSeen[] {
-  if (check.done !== '') return [];
-  const before = answerTo(
-    facts.filter((f) => f.id !== check.id && f.at <= check.at),
-    check.sessionId,
-    check.check,
-  );
-  return (before?.faults ?? []).filter(
-    (f) =>
-      faultVerdicts[f.fault] !== 'inOrder' &&
-      !check.faults.some((now) => now.fault === f.fault && now.corner === f.corner),
-  );
 }

@@ -1,6 +1,16 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
+import { type Fault, standingFaults } from '../condition';
+import { isAfter } from '../inventory';
 import type { Logbook } from '../logbook';
-import { type Car, type Finding, type SessionDecision, type Verdict, worstFirst, worstOf } from '../model';
+import {
+  type Car,
+  type Finding,
+  type SessionDecision,
+  type Verdict,
+  distinctFindings,
+  worstFirst,
+  worstOf,
+} from '../model';
 import { type SessionLook, judgeLook } from './look-list';
 import {
   type TrackSession,
@@ -50,49 +60,58 @@ export interface TrackState {
   findings: Finding[];
 }
 
-/** Of findings of a look those that are the look's own: parts and fluid are judged by their own gates. */
-const standing = (look: SessionLook, decision: SessionDecision | null): Finding[] =>
-  look.findings.filter((f) => (decision === null ? f.code !== 'lookOpen' : f.verdict === 'stop'));
-
 /**
- * The gate of the track: the last session of a car, what its look found, and what was decided. A stop stands until a later decision lifts it,
- * and a finding that stops the car stops it whatever was signed before it came to light.
+ * The gate of the track: what stands against the car, the look after its last session, and what was decided. A stop stands until a later decision
+ * lifts it; a fault that stops the car stops it whatever was signed, and one that only limits it is covered by a decision of this event that
+ * was signed after it had been found.
+ * @param eventId for which event it is asked; null: for none in particular
  */
-export function judgeTrack(logbook: Logbook, car: Car): TrackState {
+export function judgeTrack(logbook: Logbook, car: Car, eventId: string | null = null): TrackState {
   const ofLogbook = known.get(logbook) ?? new Map<string, TrackState>();
   known.set(logbook, ofLogbook);
-  const state = ofLogbook.get(car.id) ?? trackState(logbook, car);
-  ofLogbook.set(car.id, state);
+  const key = `${car.id} ${eventId ?? ''}`;
+  const state = ofLogbook.get(key) ?? trackState(logbook, car, eventId);
+  ofLogbook.set(key, state);
   return state;
 }
 
 /** The day, the gate and a car's page ask for the same one. */
 const known = new WeakMap<Logbook, Map<string, TrackState>>();
 
-function trackState(logbook: Logbook, car: Car): TrackState {
+function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackState {
   const session = lastSession(logbook, car);
+  const faults = standingFaults(logbook, car, eventId);
   const nothing = trackFinding('trackInOrder', 'inOrder', {}, { sessions: sessionsOfCar(logbook, car.id).length });
+  const state = (of: Pick<TrackState, 'session' | 'look' | 'decision'>, found: readonly Finding[]): TrackState => {
+    const findings = worstFirst(distinctFindings(found));
+    return { ...of, verdict: worstOf(findings), headline: findings[0] ?? nothing, findings };
+  };
   if (!session)
-    return { session: null, look: null, decision: null, verdict: 'inOrder', headline: nothing, findings: [] };
+    return state(
+      { session: null, look: null, decision: null },
+      faults.map((f) => f.finding),
+    );
   const look = judgeLook(logbook, car, session);
   const own = decisionsOn(logbook, session).at(-1) ?? null;
   // Where no look is due yet, what was decided before still holds.
   const decision = own ?? (isLookDue(logbook, session) ? null : lastDecisionBefore(logbook, session));
+  const isOfThisEvent = eventId === null || session.fact.eventId === eventId;
+  const isCovered = (f: Fault): boolean =>
+    isOfThisEvent && decision !== null && f.finding.verdict !== 'stop' && isAfter(decision, f.found.at(-1)!);
   const found: Finding[] = [];
   if (decision?.decision === 'stop')
     found.push(trackFinding('stoppedAtTrack', 'stop', {}, { session: session.nth, reason: decision.reason }));
-  else if (decision?.decision === 'limits') found.push(limitsFinding(decision));
-  found.push(...standing(look, decision));
+  else if (decision?.decision === 'limits' && isOfThisEvent) found.push(limitsFinding(decision));
+  found.push(...faults.filter((f) => !isCovered(f)).map((f) => f.finding));
+  const ofFaults = new Set(faults.map((f) => f.finding));
+  // Parts and fluid are judged by their own gates.
+  found.push(
+    ...look.findings.filter(
+      (f) => !ofFaults.has(f) && (decision === null ? f.code !== 'lookOpen' : f.verdict === 'stop'),
+    ),
+  );
   if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
-  const findings = worstFirst(found);
-  return {
-    session,
-    look,
-    decision,
-    verdict: worstOf(findings),
-    headline: findings[0] ?? nothing,
-    findings,
-  };
+  return state({ session, look, decision }, found);
 }
 
 const limitsFinding = ({ limits }: SessionDecision): Finding =>

@@ -2,7 +2,7 @@
 import type { LocalDate } from '../calendar';
 import type { HeatOutlook } from '../heat-outlook';
 import type { Logbook } from '../logbook';
-import { type Car, type Finding, type SessionDecision, type TrackEvent, worstFirst } from '../model';
+import { type Car, type Finding, type SessionDecision, type TrackEvent, distinctFindings, worstFirst } from '../model';
 import { type Decision, type SessionLook, decisionFor, isMilder, judgeLook } from '../paddock';
 import { type TrackSession, decisionsOn, findSession } from '../sessions';
 import { judgeCar } from './readiness';
@@ -11,7 +11,8 @@ export interface GoingOut {
   look: SessionLook;
   /** What the look found, and what stops the car by any other gate; the most serious first. */
   findings: Finding[];
-  proposed: Decision;
+  /** Null before it was looked at: then there is nothing to advise. */
+  proposed: Decision | null;
   /** The decision that was signed last on this session. */
   signed: SessionDecision | null;
 }
@@ -29,13 +30,22 @@ export function goingOut(
   const others = judgeCar(logbook, car, event, today)
     .gates.filter((g) => g.gate !== 'track')
     .flatMap((g) => g.findings.filter((f) => f.verdict === 'stop'));
-  const findings = worstFirst([...look.findings, ...others]);
-  return { look, findings, proposed: decisionFor(findings), signed: decisionsOn(logbook, session).at(-1) ?? null };
+  const findings = worstFirst(distinctFindings([...look.findings, ...others]));
+  const asks = decisionFor(findings);
+  // A stop is one however much has still to be looked at.
+  const isLookedAt = !findings.some((f) => f.code === 'lookOpen');
+  return {
+    look,
+    findings,
+    proposed: isLookedAt || asks === 'stop' ? asks : null,
+    signed: decisionsOn(logbook, session).at(-1) ?? null,
+  };
 }
 
 export type DecisionRefusal =
   | { code: 'stopStands'; finding: Finding }
   | { code: 'onlyLeadLetsGo' }
+  | { code: 'notLookedAt' }
   | { code: 'decisionWithoutReason' }
   | { code: 'notSessionOfCar' };
 
@@ -47,7 +57,12 @@ export function refuseDecision(logbook: Logbook, fact: SessionDecision, today: L
   const event = logbook.events.get(session.fact.eventId) ?? null;
   const { findings, proposed, signed } = goingOut(logbook, car, event, session, today);
   const hasReason = fact.reason.trim() !== '';
-  if (isMilder(fact.decision, proposed)) {
+  if (proposed === null && fact.decision !== 'stop') {
+    // Out without a look: the lead's waiver, with limits and a reason.
+    if (logbook.crew.get(fact.by)?.role !== 'lead' || fact.decision === 'go') return { code: 'notLookedAt' };
+    return hasReason ? null : { code: 'decisionWithoutReason' };
+  }
+  if (proposed !== null && isMilder(fact.decision, proposed)) {
     if (proposed === 'stop') return { code: 'stopStands', finding: findings[0]! };
     if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadLetsGo' };
     return hasReason ? null : { code: 'decisionWithoutReason' };

@@ -89,9 +89,9 @@ const bedding: Gate = (logbook, car, event, today) =>
     (event ? rulesInForce(logbook, car, event).beddedPartsOnly : null) !== null || logbook.shop.beddedPartsOnly,
   );
 
-/** What was decided after its last session, and what came to light since. */
-const judgeTrack: Gate = (logbook, car) => {
-  const { verdict, headline, findings } = judgeTrackOf(logbook, car);
+/** What stands against the car, and what was decided after its last session. */
+const judgeTrack: Gate = (logbook, car, event) => {
+  const { verdict, headline, findings } = judgeTrackOf(logbook, car, event?.id ?? null);
   return { verdict, headline, findings };
 };
 

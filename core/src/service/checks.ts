@@ -1,15 +1,6 @@
 import { type Axle, type BrakeSheet, type Car, type CheckName, type Fact, type PadSet, type RotorPair } from '../model';
 import type { DecidedWork } from './decide';
 
-/** Findings of a list that nobody waives: what holds pads in place, what leaks, and a car that is not on its wheels. */
-export const neverWaived: ReadonlySet<CheckName> = new Set<CheckName>([
-  'leaks',
-  'faceToRotor',
-  'pins',
-  'parkingBrakeNormal',
-  'wheelsOn',
-]);
-
 export const groundChecks = (sheet: BrakeSheet): CheckName[] => [
   'nutsCracked',
   'chocked',

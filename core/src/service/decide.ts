@@ -1,3 +1,4 @@
+import { conditionFinding } from '../condition';
 import { ofKind } from '../logbook';
 import {
   type Axle,
@@ -163,7 +164,7 @@ function checkQuestions(facts: readonly Fact[]): Omit<Recommendation, 'decision'
   return (looks?.items ?? []).flatMap(({ check, corner, result, remark }) => {
     if (result !== 'fault' || !corner) return [];
     const isHose = check === 'hoses';
-    const found = serviceFinding('checkFault', 'needsWork', { corner }, { check, remark });
+    const found = conditionFinding('checkFault', 'needsWork', { corner }, { check, remark });
     return [atCorner(isHose ? 'hoses' : 'other', corner, isHose ? 'change' : 'refer', [found])];
   });
 }

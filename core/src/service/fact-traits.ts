@@ -79,6 +79,9 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   referralWritten: done,
   caseWeightsReset: done,
   eventClosed: done,
+  repairDone: done,
+  recheckDone: done,
+  faultLetPass: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

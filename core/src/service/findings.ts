@@ -1,4 +1,4 @@
-import { type CheckName, type Complaint, type PartsDecision, type StepKind, findingsOf } from '../model';
+import { type Complaint, type Finding, type PartsDecision, type StepKind, findingsOf } from '../model';
 
 type Subject = PartsDecision['subject'];
 type StepValues = { step: StepKind; turn: number | null };
@@ -9,9 +9,7 @@ export interface ServiceFindings {
   notMeasured: { subject: 'pads' | 'rotors' };
   skimNotMeasured: Record<string, never>;
   scrappedIsOn: { part: string };
-  hoseFault: { remark: string };
   notBedded: { subject: 'pads' | 'rotors' | 'both' };
-  checkFault: { check: CheckName; remark: string };
   exchangeUnfinished: { left: number; of: number };
   retractedNothingFitted: Record<string, never>;
   fittedNotMeasured: { subject: 'pads' | 'rotors' };
@@ -26,3 +24,7 @@ export interface ServiceFindings {
   earlierWording: { text: string };
 }
 export const serviceFinding = findingsOf<ServiceFindings>();
+
+/** What a driver's words point at. */
+export const judgeComplaints = (complaints: readonly Complaint[]): Finding[] =>
+  complaints.map((complaint) => serviceFinding('driverSays', 'watch', {}, { complaint }));

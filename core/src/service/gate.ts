@@ -1,5 +1,6 @@
 import { layerOfPair } from '../bedding';
 import { dateIn } from '../calendar';
+import { standingFaults } from '../condition';
 import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
@@ -9,10 +10,9 @@ import {
   type BrakeSheet,
   type Car,
   type CarReleased,
-  type ChecksDone,
-  type Complaint,
   type Corner,
   type Fact,
+  type FaultKind,
   type Finding,
   type HoldWaived,
   type PartsDecision,
@@ -23,12 +23,10 @@ import {
   cornersOf,
   distinctFindings,
   isSameFinding,
-  stepsByKey,
 } from '../model';
 import type { PedalJudgement } from '../pedal';
 import { judgeFacesSeen } from '../pads';
 import { type TorqueLine, judgeCalibration } from '../torque';
-import { neverWaived } from './checks';
 import type { CarCorners } from './corners';
 import { type Recommendation, isChange } from './decide';
 import { serviceFinding } from './findings';
@@ -138,29 +136,24 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
   return action === 'carrySpare' ? [serviceFinding('spareToCarry', 'watch', place, { subject, reason })] : [];
 }
 
-function checkFindings({ car, facts, hoses, rules }: GateInput): Finding[] {
-  return latestChecks(facts).flatMap(({ step, items }) =>
-    items.flatMap(({ check, corner, result, remark }): Finding[] => {
-      if (result !== 'fault') return [];
-      const axle = stepsByKey.get(step)?.axle;
-      const place: Place = corner ? { corner } : axle ? { axle } : {};
-      const risk = corner && (check === 'hoses' || check === 'leaks') ? [circuitAtRisk(car, corner)] : [];
-      // A hose that is being replaced is spoken of by its torque and by the flush that it wants; any other fault of a hose stops the car.
-      if (check === 'hoses' && rules >= 2)
-        return corner && hoses.includes(corner)
-          ? risk
-          : [serviceFinding('hoseFault', 'stop', place, { remark }), ...risk];
-      if (neverWaived.has(check)) return [serviceFinding('checkFault', 'stop', place, { check, remark }), ...risk];
-      // Faults that led to a decision are spoken of there.
-      if (step === 'look' && corner) return risk;
-      return [serviceFinding('checkFault', 'needsWork', place, { check, remark })];
-    }),
-  );
+/** What stands against the car, in whatever job, look or session it was found. A fault of a brake line takes a circuit with it. */
+function faultFindings({ logbook, car, rules }: GateInput): Finding[] {
+  if (rules < 5) return [];
+  return standingFaults(logbook, car).flatMap(({ kind, place, finding }) => [
+    finding,
+    ...(place.corner && lineFaults.has(kind) ? [circuitAtRisk(car, place.corner)] : []),
+  ]);
 }
-
-/** What a driver's words point at. */
-export const judgeComplaints = (complaints: readonly Complaint[]): Finding[] =>
-  complaints.map((complaint) => serviceFinding('driverSays', 'watch', {}, { complaint }));
+const lineFaults: ReadonlySet<FaultKind> = new Set<FaultKind>([
+  'hoses',
+  'leaks',
+  'damp',
+  'dripping',
+  'hoseChafed',
+  'hoseSwollen',
+  'hoseCracked',
+  'fluidInWheel',
+]);
 
 function stepFindings({ steps }: GateInput): Finding[] {
   return steps.flatMap(({ kind, corner, axle, turn, state, fact, isRequired }): Finding[] => {
@@ -257,8 +250,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
   ...fluidFindings(g),
   ...fittingFindings(g),
   ...g.recommendations.flatMap((r) => (r.decision ? decisionFindings(g.facts, r.decision) : [])),
-  ...checkFindings(g),
-  ...judgeComplaints(ofKind(g.facts, 'driverReport').at(-1)?.complaints ?? []),
+  ...faultFindings(g),
   ...stepFindings(g),
   ...calibrationFindings(g),
 ];
@@ -294,10 +286,3 @@ export function releaseGate(g: GateInput): ReleaseGate {
 /** Whether pads, or rotors, came new to an axle in this job. */
 const wasChanged = (facts: readonly Fact[], axle: Axle, subject: 'pads' | 'rotors'): boolean =>
   facts.some((f) => f.kind === 'partsFitted' && f.axle === axle && (f.changed === subject || f.changed === 'both'));
-
-/** Of each list the last time that it was gone through. */
-function latestChecks(facts: readonly Fact[]): ChecksDone[] {
-  const latest = new Map<string, ChecksDone>();
-  for (const f of ofKind(facts, 'checksDone')) latest.set(f.step, f);
-  return [...latest.values()];
-}

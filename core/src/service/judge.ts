@@ -1,6 +1,7 @@
 /** The guided service: one job on one car, judged from its facts. */
 import isEqual from 'fast-deep-equal';
 import { type LocalDate, dateIn } from '../calendar';
+import { type Fault, standingFaults } from '../condition';
 import { type FluidJudgement, judgeFluid } from '../demand';
 import {
   type ExchangeProgress,
@@ -85,17 +86,23 @@ function wantsTorque(f: Fastener, corner: Corner, work: DecidedWork, fitted: Set
   }
 }
 
+/** @param wrong what was torqued wrong at some time, and stands: it is asked for again, whatever this job undoes */
 function torqueLines(
   sheet: BrakeSheet,
   facts: readonly Fact[],
   work: DecidedWork,
   exchange: ExchangeProgress,
+  wrong: readonly Fault[],
 ): TorqueLine[] {
   const fittings = facts.filter((f): f is PartsFitted => f.kind === 'partsFitted' && f.changed !== 'none');
   const fitted = new Set(fittings.map((f) => f.axle));
   const lines = sheet.fasteners.flatMap((fastener) =>
     cornersOf(fastener.axle)
-      .filter((corner) => wantsTorque(fastener, corner, work, fitted))
+      .filter(
+        (corner) =>
+          wantsTorque(fastener, corner, work, fitted) ||
+          wrong.some(({ place }) => place.corner === corner && place.fastener === fastener.key),
+      )
       .map((corner) => {
         const lastFit = fittings.findLast((f) => f.axle === fastener.axle) ?? null;
         const set =
@@ -170,7 +177,14 @@ function beforeFitting(logbook: Logbook, car: Car, jobId: string): Logbook {
 function asOf(logbook: Logbook, job: Job, at: string): Logbook {
   const until = (find: (id: string) => readonly Fact[]) =>
     onceEach((id) => find(id).filter((f) => f.at <= at || f.jobId === job.id));
-  return { ...logbook, factsOfCar: until(logbook.factsOfCar), factsOfPart: until(logbook.factsOfPart) };
+  return {
+    ...logbook,
+    factsOfCar: until(logbook.factsOfCar),
+    factsOfPart: until(logbook.factsOfPart),
+    replacedOfCar: onceEach((id) =>
+      logbook.replacedOfCar(id).filter(({ fact }) => fact.at <= at || fact.jobId === job.id),
+    ),
+  };
 }
 
 /**
@@ -205,7 +219,8 @@ export function judgeService(
   const recommendations = recommendationsOf(car, facts, measured, sheet);
   const work = decidedWork(facts);
   const exchange = exchangeProgress(logbook, car, job.id);
-  const torque = torqueLines(sheet, facts, work, exchange);
+  const wrong = rules < 5 ? [] : standingFaults(logbook, car).filter((f) => f.kind === 'torqueWrong');
+  const torque = torqueLines(sheet, facts, work, exchange, wrong);
   const baseline = facts.find((f): f is PedalCheck => f.kind === 'pedalCheck' && f.moment === 'baseline') ?? null;
   const pedal = judgePedal(lastGate(facts), baseline);
   const fluid = judgeFluid(logbook, car, event, day);

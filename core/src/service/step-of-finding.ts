@@ -1,3 +1,4 @@
+import type { ConditionFindings } from '../condition';
 import type { FluidFindings } from '../fluid';
 import type { HydraulicsFindings } from '../hydraulics';
 import type { InventoryFindings } from '../inventory';
@@ -118,9 +119,7 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   notMeasured: 'decide',
   skimNotMeasured: 'rotor',
   scrappedIsOn: 'fit',
-  hoseFault: 'look',
   notBedded: null,
-  checkFault: 'look',
   exchangeUnfinished: 'bleed',
   retractedNothingFitted: 'fit',
   fittedNotMeasured: 'pads',
@@ -133,6 +132,12 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   stepNotDone: null,
   earlierWording: null,
 };
+/** Of other faults the car's condition says what cures them. */
+const conditionStep: Partial<Record<keyof ConditionFindings, StepKind>> = {
+  hoseFault: 'look',
+  checkFault: 'look',
+  notEnoughDrawn: 'exchange',
+};
 const stepKindOf: Record<string, StepKind | null | undefined> = {
   ...padStep,
   ...rotorStep,
@@ -143,6 +148,7 @@ const stepKindOf: Record<string, StepKind | null | undefined> = {
   ...fluidStep,
   ...inventoryStep,
   ...serviceStep,
+  ...conditionStep,
 };
 
 /** The step of a service in which a finding is put right: a tap on a hold leads there; null where there is none in this service. */

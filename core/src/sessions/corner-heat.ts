@@ -79,20 +79,64 @@ export interface CornerHeats {
   findings: Finding[];
 }
 
-/** Left against right, each a minute after the stop, °C. @param alike said where nothing is odd */
+/** The hotter side of an axle and how far it lies above the other one, over the air; null where one of them was not read. */
+function hotterSide(tempsC: Partial<Record<Corner, number>>, axle: Axle, airC: number) {
+  const [left, right] = cornersOf(axle);
+  const [a, b] = [tempsC[left], tempsC[right]];
+  if (a === undefined || b === undefined) return null;
+  const [high, low] = [Math.max(a, b), Math.min(a, b)];
+  return { hot: a >= b ? left : right, high, low, share: (high - airC) / Math.max(5, low - airC) };
+}
+
+/** Left against right, each a minute after the stop, °C. */
 export function compareSides(tempsC: Partial<Record<Corner, number>>, airC: number): Finding[] {
   return axles.flatMap((axle): Finding[] => {
-    const [left, right] = cornersOf(axle);
-    const [a, b] = [tempsC[left], tempsC[right]];
-    if (a === undefined || b === undefined) return [];
-    const hot = a >= b ? left : right;
-    const [high, low] = [Math.max(a, b), Math.min(a, b)];
-    const share = (high - airC) / Math.max(5, low - airC);
+    const sides = hotterSide(tempsC, axle, airC);
+    if (!sides) return [];
+    const { hot, high, low, share } = sides;
     const isOver = ({ share: s, byC }: { share: number; byC: number }): boolean => share >= s && high - low >= byC;
     const values = { hot: celsius(high), other: celsius(low) };
     if (isOver(ASIDE.drags)) return [trackFinding('cornerDrags', 'stop', { corner: hot }, values)];
     if (isOver(ASIDE.hotter)) return [trackFinding('cornerHotter', 'needsWork', { corner: hot }, values)];
     return isOver(ASIDE.warmer) ? [trackFinding('cornerWarmer', 'watch', { corner: hot }, values)] : [];
+  });
+}
+
+/** Readings of rotors after a session, oldest first, each as it was a minute after the stop, °C. */
+function rotorReadings(logbook: Logbook, car: Car, session: TrackSession): { read: HeatReading; at60C: number }[] {
+  const taken = factsAfter(logbook, session).filter((f): f is HeatReading => f.kind === 'heatReading');
+  const ofRotors = taken.filter((f) => f.read.instrument === 'pyrometer' && f.read.part === 'rotor');
+  if (ofRotors.length === 0) return [];
+  const { inputs, axles: brakes } = heatInputs(logbook, car, session.fact.airTempC);
+  const heated = heatedCarOf({ inputs, axles: brakes }, withDucts(logbook, car, planOf(session)));
+  return ofRotors.flatMap((read) =>
+    read.read.instrument === 'pyrometer'
+      ? [{ read, at60C: broughtTo(heated.corners[read.read.corner], read.read, ONE_MOMENT_S, session.fact.airTempC) }]
+      : [],
+  );
+}
+
+export interface HotCorner {
+  /** `cornerHotter` or `cornerDrags`. */
+  finding: Finding;
+  /** The reading by which it came to light. */
+  read: HeatReading;
+  /** How far it lay above its neighbour, over the air. */
+  share: number;
+}
+
+/** Every time that a corner was read far above its neighbour: a cooler reading that somebody typed later takes none of them back. */
+export function hotCorners(logbook: Logbook, car: Car, session: TrackSession): HotCorner[] {
+  const temps: Partial<Record<Corner, number>> = {};
+  const { airTempC } = session.fact;
+  return rotorReadings(logbook, car, session).flatMap(({ read, at60C }): HotCorner[] => {
+    if (read.read.instrument !== 'pyrometer') return [];
+    const { corner } = read.read;
+    temps[corner] = at60C;
+    const axle = axleOfCorner(corner);
+    return compareSides(temps, airTempC)
+      .filter((f) => f.code !== 'cornerWarmer' && f.place.corner && axleOfCorner(f.place.corner) === axle)
+      .map((finding) => ({ finding, read, share: hotterSide(temps, axle, airTempC)?.share ?? 1 }));
   });
 }
 
@@ -107,23 +151,15 @@ export function judgeCornerHeat(
   outlook: HeatOutlook | null = null,
 ): CornerHeats {
   const { airTempC } = session.fact;
-  const taken = factsAfter(logbook, session).filter(
-    (f): f is HeatReading => f.kind === 'heatReading' && f.read.instrument === 'pyrometer' && f.read.part === 'rotor',
-  );
+  const taken = rotorReadings(logbook, car, session);
   const readings: CornerHeats['readings'] = {};
-  if (taken.length > 0) {
-    const { inputs, axles: brakes } = heatInputs(logbook, car, airTempC);
-    const heated = heatedCarOf({ inputs, axles: brakes }, withDucts(logbook, car, planOf(session)));
-    for (const read of taken)
-      if (read.read.instrument === 'pyrometer')
-        readings[read.read.corner] = {
-          read,
-          tempC: read.read.tempC,
-          at60C: broughtTo(heated.corners[read.read.corner], read.read, ONE_MOMENT_S, airTempC),
-        };
-  }
+  for (const { read, at60C } of taken)
+    if (read.read.instrument === 'pyrometer') readings[read.read.corner] = { read, tempC: read.read.tempC, at60C };
   const tempsC = Object.fromEntries(corners.flatMap((c) => (readings[c] ? [[c, readings[c].at60C]] : [])));
-  const latest = Math.max(0, ...taken.map((f) => (f.read.instrument === 'pyrometer' ? f.read.secondsAfterStop : 0)));
+  const latest = Math.max(
+    0,
+    ...taken.map(({ read }) => (read.read.instrument === 'pyrometer' ? read.read.secondsAfterStop : 0)),
+  );
   const hotter = corners.flatMap((corner) => {
     const read = readings[corner];
     const axle: Axle = axleOfCorner(corner);

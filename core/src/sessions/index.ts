@@ -1,9 +1,11 @@
 export {
   type CornerHeats,
+  type HotCorner,
   type RotorRead,
   ONE_MOMENT_S,
   broughtTo,
   compareSides,
+  hotCorners,
   judgeCornerHeat,
 } from './corner-heat';
 export type { TrackFindings } from './findings';

@@ -7,6 +7,7 @@ import {
   type Corner,
   type Fact,
   type Finding,
+  type LevelRead,
   type PadMeasurement,
   axleOfCorner,
   corners,
@@ -114,9 +115,13 @@ export function wearSince(
 }
 
 /** The level read after a session, judged; null where nobody has read it yet. */
-export function judgeLevelAfter(logbook: Logbook, car: Car, session: TrackSession): LevelSum | null {
+export function judgeLevelAfter(
+  logbook: Logbook,
+  car: Car,
+  session: TrackSession,
+): (LevelSum & { read: LevelRead }) | null {
   const read = factsAfter(logbook, session).findLast((f) => f.kind === 'levelRead');
-  return read ? levelSumOf(logbook, car, session, read.levelMl) : null;
+  return read ? { ...levelSumOf(logbook, car, session, read.levelMl), read } : null;
 }
 
 /** The same while somebody is still typing. @param levelMl as it is read now */

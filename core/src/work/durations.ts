@@ -61,7 +61,7 @@ function timesOfJob(facts: readonly Fact[], carId: string): Timed[] {
     if (kind === null || gap > MAX_GAP_MIN) continue;
     spent.set(kind, (spent.get(kind) ?? 0) + gap);
     // Pads and rotors are estimated by the axle.
-    const place = 'axle' in fact ? fact.axle : 'one';
+    const place = ('axle' in fact ? fact.axle : null) ?? 'one';
     count.set(kind, (count.get(kind) ?? new Set()).add(place));
   }
   return [...spent].map(([kind, minutes]) => ({ kind, carId, minutes: minutes / count.get(kind)!.size }));

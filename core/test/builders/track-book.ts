@@ -5,6 +5,8 @@ import {
   type Fact,
   type LookCheck,
   type LookFault,
+  type Proof,
+  type Repair,
   type SessionLimits,
   corners,
   lookChecks,
@@ -176,3 +178,9 @@ export const trackBook = (facts: readonly Fact[], more: Parameters<typeof makeBo
   makeBook(trackCar, sheet, [atEvent], facts, more);
 export const sessionOf = (logbook: Logbook, s: Fact): TrackSession => findSession(logbook, trackCar.id, s.id)!;
 export { LEAD, TECH };
+
+const placed = (corner: Corner | null) => ({ axle: null, corner, words: '' });
+export const repair = (time: string, what: Repair, corner: Corner | null = null, over: Body = {}) =>
+  fact(time, { kind: 'repairDone', repair: what, ...placed(corner), ...over });
+export const recheck = (time: string, proof: Proof, corner: Corner | null = null, over: Body = {}) =>
+  fact(time, { kind: 'recheckDone', proof, isRight: true, ...placed(corner), ...over });

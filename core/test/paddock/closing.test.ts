@@ -96,9 +96,12 @@ describe('the end of an event', () => {
       mayBeDriven: false,
     });
     expect(line('sessions', [...went, referral])).toContain('closeReferred');
-    expect(line('sessions', [referral])).toEqual([]);
-    // One of before this event is of another story.
-    expect(line('sessions', [{ ...referral, at: clock('08:00') }, ...went])).toEqual([]);
+    expect(line('sessions', [referral])).not.toContain('closeReferred');
+    // One of before this event is of another story; that the car must not be driven is of this one as well.
+    expect(line('sessions', [{ ...referral, at: clock('08:00') }, ...went])).toEqual([
+      'closeStopped',
+      'referredNotDriven',
+    ]);
   });
 
   it('ducts come off after the last session, not before it', () => {

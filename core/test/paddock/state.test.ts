@@ -7,18 +7,21 @@ import { rounds, seed } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';
 import {
   LEAD,
+  TECH,
   allChecks,
   check,
   clock,
   decide,
   fact,
   goodLook,
+  repair,
   session,
   sessionOf,
   trackBook,
   trackCar,
 } from '../builders/track-book';
-import { bookEvent } from '../builders/track-records';
+import { newId } from '../builders/book';
+import { bookEvent, flushed } from '../builders/track-records';
 import { forbids } from '../builders/track-oracle';
 import { randomDay } from '../builders/track-crew';
 
@@ -44,11 +47,16 @@ describe('a session and its decision', () => {
     expect(proposed).toBe('go');
     expect(may([first, ...look], decide('09:40', first, 'go'))).toBeNull();
   });
-  test('a look that is not finished limits the car; only the lead lets it go, with a reason', () => {
-    expect(may([first], decide('09:40', first, 'limits'))).toBeNull();
-    expect(may([first], decide('09:40', first, 'go', { reason: 'No time.' }))).toEqual({ code: 'onlyLeadLetsGo' });
-    expect(may([first], decide('09:40', first, 'go', { by: LEAD }))).toEqual({ code: 'decisionWithoutReason' });
-    expect(may([first], decide('09:40', first, 'go', { by: LEAD, reason: 'Seen myself.' }))).toBeNull();
+  test('before it was looked at there is no advice: out without a look is the lead’s word, with limits and a reason', () => {
+    const book = trackBook([first]);
+    expect(goingOut(book, trackCar, bookEvent as never, sessionOf(book, first), TODAY).proposed).toBeNull();
+    expect(may([first], decide('09:40', first, 'limits', { reason: 'No time.' }))).toEqual({ code: 'notLookedAt' });
+    expect(may([first], decide('09:40', first, 'go', { by: LEAD, reason: 'No time.' }))).toEqual({
+      code: 'notLookedAt',
+    });
+    expect(may([first], decide('09:40', first, 'limits', { by: LEAD }))).toEqual({ code: 'decisionWithoutReason' });
+    expect(may([first], decide('09:40', first, 'limits', { by: LEAD, reason: 'Three laps.' }))).toBeNull();
+    expect(may([first], decide('09:40', first, 'stop', { reason: 'Not looked at.' }))).toBeNull();
   });
   const drip = check('09:41', first, 'leaks', [['dripping', 'RL']]);
   test('a stop: nobody lets it pass, the lead neither', () => {
@@ -64,17 +72,32 @@ describe('a session and its decision', () => {
   });
   test('mended and looked at again it may go, and the stop is lifted with a reason', () => {
     const stop = decide('09:45', first, 'stop', { reason: 'Drips.' });
-    const mended = check('09:55', first, 'leaks', [], 'Union tightened to 14 N·m, dry under the pedal.');
-    const facts = [first, ...look, drip, stop, mended];
+    const sealed = repair('09:50', 'jointSealed', 'RL');
+    const dry = check('09:55', first, 'leaks');
+    expect(may([first, ...look, drip, stop, dry], decide('10:00', first, 'go'))).toMatchObject({ code: 'stopStands' });
+    expect(may([first, ...look, drip, stop, sealed], decide('10:00', first, 'go'))).toMatchObject({
+      code: 'stopStands',
+    });
+    const facts = [first, ...look, drip, stop, sealed, dry, check('09:56', first, 'pedal')];
     expect(gate(facts).headline.code).toBe('stoppedAtTrack');
     expect(may(facts, decide('10:00', first, 'go'))).toEqual({ code: 'decisionWithoutReason' });
     const go = decide('10:00', first, 'go', { reason: 'Dry.' });
     expect(may(facts, go)).toBeNull();
     expect(gate([...facts, go]).verdict).toBe('inOrder');
   });
-  test('an answer that leaves out what was found before says what was done', () => {
-    const silent = check('09:55', first, 'leaks');
-    expect(may([first, ...look, drip], silent)).toMatchObject({ code: 'notExplained' });
+  test('an answer that leaves out what was found takes nothing back; a second pair of eyes with a reason does', () => {
+    const again = (by: string, done: string) => ({ ...check('09:55', first, 'leaks', [], done), by });
+    const after = (answer: Fact) => gate([first, ...look, drip, answer]).verdict;
+    expect(after(again(TECH, ''))).toBe('stop');
+    expect(after(again(TECH, 'Was water.'))).toBe('stop');
+    expect(after(again(LEAD, ''))).toBe('stop');
+    expect(after(again(LEAD, 'Was water off the wheel.'))).not.toBe('stop');
+  });
+  test('a correction of what stopped it counts where somebody else makes it', () => {
+    const correct = (by: string) =>
+      ({ ...drip, id: newId(), faults: [], by, replaces: drip.id, because: 'Wrong car.' }) as Fact;
+    expect(gate([first, ...look, drip, correct(TECH)]).verdict).toBe('stop');
+    expect(gate([first, ...look, drip, correct(LEAD)]).verdict).not.toBe('stop');
   });
   test('a stop of one’s own wants a reason', () => {
     expect(may([first, ...look], decide('09:45', first, 'stop'))).toEqual({ code: 'decisionWithoutReason' });
@@ -122,7 +145,7 @@ describe('a session and its decision', () => {
     const items = goingOut(book, trackCar, null, sessionOf(book, second), TODAY).look.items;
     expect(items[0]).toMatchObject({ kind: 'debris', because: 'oddLastTime' });
   });
-  test('a doubtful pedal wants its cause, and then the pedal pressed again', () => {
+  test('a doubtful pedal wants what cures its cause, and then the pedal pressed again', () => {
     const soft = session('09:00', '09:20', { complaints: ['softFromCold'], isNothingToSay: false });
     const opened = fact('09:30', {
       kind: 'diagnosisOpened',
@@ -138,9 +161,15 @@ describe('a session and its decision', () => {
       words: '',
     });
     const before = [soft, ...allChecks('09:25', soft), opened];
+    const pressed = check('09:50', soft, 'pedal');
+    const bled = flushed(trackCar.id, clock('09:45'));
     expect(gate(before).verdict).toBe('stop');
     expect(gate([...before, closed]).verdict).toBe('stop');
-    expect(gate([...before, closed, check('09:36', soft, 'pedal')]).verdict).not.toBe('stop');
+    // A name for it cures nothing, however often the pedal is pressed.
+    expect(gate([...before, closed, pressed]).verdict).toBe('stop');
+    expect(gate([...before, closed, bled]).verdict).not.toBe('stop');
+    expect(gate([...before, closed, { ...bled, pedalAfter: null } as Fact]).verdict).toBe('stop');
+    expect(gate([...before, closed, { ...bled, pedalAfter: null } as Fact, pressed]).verdict).not.toBe('stop');
   });
 });
 

@@ -1,9 +1,11 @@
+import type { Fact } from '../../src/model';
 import { brakeSheetOf } from '../../src/logbook';
 import { judgeService } from '../../src/service';
 import { tell } from '../builders/say';
 import { newId } from '../builders/book';
 import {
   car,
+  at,
   checks,
   decision,
   fullSheet,
@@ -25,12 +27,26 @@ describe('what nobody waives besides', () => {
   test.each(['wheelsOn', 'parkingBrakeNormal'] as const)('%s at fault stops the car', (check) => {
     expect(judged([...facts, checks('down', [[check, null, 'fault']])]).gate.stops).toHaveLength(1);
   });
-  test('a leak stops it wherever it is, until the list is gone through again', () => {
+  test('a leak stops it wherever it is, until it is sealed and the list gone through again', () => {
     const leak = checks('look', [['leaks', 'RL', 'fault']]);
     expect(judged([...facts, leak]).gate.stops.map(tell)).toEqual([
       'No leak at unions and nipples, left rear: not in order.',
     ]);
-    expect(judged([...facts, leak, checks('look', [['leaks', null, 'ok']])]).gate.stops).toEqual([]);
+    const dry = () => checks('look', [['leaks', null, 'ok']]);
+    // A new answer alone ends nothing.
+    expect(judged([...facts, leak, dry()]).gate.stops).toHaveLength(1);
+    const sealed = {
+      ...at(),
+      kind: 'repairDone',
+      repair: 'jointSealed',
+      axle: null,
+      corner: 'RL',
+      words: '',
+    } as unknown as Fact;
+    expect(judged([...facts, leak, sealed]).gate.stops).toHaveLength(1);
+    expect(judged([...facts, leak, sealed, dry()]).gate.stops).toEqual([]);
+    // Nor is a leak that was sealed before it was found.
+    expect(judged([...facts, sealed, leak, dry()]).gate.stops).toHaveLength(1);
   });
   test('a hose that was changed wants the whole sequence', () => {
     const change = decision('hoses', 'rear', { corner: 'RL', action: 'change', reason: 'Chafed.' });

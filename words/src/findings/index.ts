@@ -1,5 +1,6 @@
 import type {
   BeddingFindings,
+  ConditionFindings,
   Finding,
   FindingTrace,
   FluidFindings,
@@ -21,6 +22,7 @@ import type { Say } from '../reader';
 import type { TextsFor } from '../texts';
 import { wheelBearingTexts } from '../wheel-bearings';
 import { beddingTexts } from './bedding';
+import { conditionTexts } from './condition';
 import { fluidTexts } from './fluid';
 import { heatTexts } from './heat';
 import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
@@ -38,6 +40,7 @@ type AllFindings = PadFindings &
   FluidFindings &
   HeatFindings &
   BeddingFindings &
+  ConditionFindings &
   ServiceFindings &
   ReadinessFindings &
   TrackFindings &
@@ -54,6 +57,7 @@ const texts: TextsFor<AllFindings> = {
   ...fluidTexts,
   ...heatTexts,
   ...beddingTexts,
+  ...conditionTexts,
   ...serviceTexts,
   ...readinessTexts,
   ...trackTexts,

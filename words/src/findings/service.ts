@@ -1,5 +1,5 @@
 import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
-import { checkNames, complaintWords, cornerNames, jobNames, placeName, subjectNames } from '../names';
+import { complaintWords, cornerNames, jobNames, placeName, subjectNames } from '../names';
 import type { Say } from '../reader';
 import { stepName } from '../steps';
 import { type TextsFor, counted, list } from '../texts';
@@ -14,12 +14,8 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   notMeasured: ({ subject }, at) => `${of(subject, at)}: not measured.`,
   skimNotMeasured: (_, at) => `${of('rotors', at)}: to be skimmed, and not measured since.`,
   scrappedIsOn: ({ part }, at) => `${part} was scrapped, and stands as fitted at the ${placeName(at)}.`,
-  hoseFault: ({ remark }, at) =>
-    `Hose${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}. Replace it.`,
   notBedded: ({ subject }, at) =>
     `New ${subject === 'both' ? 'pads and rotors' : subject} at the ${placeName(at)}: unbedded. Bed them before they are used hard.`,
-  checkFault: ({ check, remark }, at) =>
-    `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
   fittedNotMeasured: ({ subject }, { axle }) =>

@@ -1,25 +1,10 @@
-import type { LookFault, TrackFindings } from '@calvik/core';
+import type { TrackFindings } from '@calvik/core';
+import { faultTitle } from '../condition';
 import { complaintWords, cornerNames } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 import { causeNames, faultNames, limitsText, lookNames } from '../track-names';
 
 const inPlace = (corner: keyof typeof cornerNames | undefined): string => (corner ? `, ${cornerNames[corner]}` : '');
-/** What a fault is about, where its own name does not say it. */
-const about: Partial<Record<LookFault, string>> = {
-  pedalLong: 'Pedal ',
-  pedalSoft: 'Pedal ',
-  pedalSinks: 'Pedal ',
-  hoseChafed: 'Hose ',
-  hoseSwollen: 'Hose ',
-  hoseCracked: 'Hose ',
-  fluidInWheel: 'Inside the wheel: ',
-  greaseInWheel: 'Inside the wheel: ',
-};
-const faultSays = (fault: LookFault): string => {
-  const name = faultNames[fault];
-  return about[fault] ? `${about[fault]}${name.toLowerCase()}` : name;
-};
-
 export const trackTexts: TextsFor<TrackFindings> = {
   levelByWear: ({ drop, explained }, _, say) => `Down ${say.quantity(drop)}; wear explains ${say.quantity(explained)}.`,
   levelMoreThanWear: ({ drop, explained }, _, say) =>
@@ -42,7 +27,7 @@ export const trackTexts: TextsFor<TrackFindings> = {
     `Hotter than this car should be${inPlace(corner)}: ${say.quantity(read)}, expected ${say.quantity(edge)} at most.`,
   hotTooLate: ({ minutes }) => `Read ${minutes} min after the stop: too late to tell much.`,
   lookFault: ({ fault, length }, { corner }, say) =>
-    `${faultSays(fault)}${length ? ` of ${say.quantity(length)}` : ''}${inPlace(corner)}.`,
+    `${fault === 'crazing' ? faultNames[fault] : faultTitle(fault)}${length ? ` of ${say.quantity(length)}` : ''}${inPlace(corner)}.`,
   torqueFiguresMissing: ({ count }) =>
     `${counted(count, 'place')} without a torque figure on the sheet: find them, and say where they stand.`,
   lookOpen: ({ left }) => `Not looked at yet: ${list(left.map((k) => lookNames[k].toLowerCase()))}.`,

@@ -36,6 +36,7 @@ import { PartsCard } from '../inventory/parts-card';
 import { TestChart } from '../fluid/test-chart';
 import { useEventFor } from '../fluid/use-fluid';
 import { routes } from '../routes';
+import { StandingFaults } from '../condition/standing-faults';
 import { NotSaid, ToolsOfCar } from './car-cards';
 
 const brakes = { fixedCaliper: 'fixed caliper', floatingCaliper: 'floating caliper', drum: 'drum' } as const;
@@ -194,6 +195,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
             <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
           </LinkRow>
         </Section>
+        <StandingFaults car={car} />
         <Section title="Diagnosis">
           <LinkRow label="Find out what is wrong" onPress={() => go(routes.newDiagnosis(car.id))}>
             <Text as="strong">Find out what is wrong</Text>

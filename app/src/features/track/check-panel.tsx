@@ -5,22 +5,26 @@ import {
   type FaultSeen,
   type LookCheck,
   type LookFault,
-  type TrackCheck,
+  type Repair,
   answerTo,
   corners,
+  faultTable,
   faultsByCheck,
-  unexplainedFaults,
+  repairs,
+  repairsOfCar,
+  standingFaults,
 } from '@calvik/core';
+import { actNames } from '@calvik/words/condition';
 import { allRightNames, faultNames } from '@calvik/words/track';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
-import { Chips } from '../../ui/chips';
+import { Chips, ChoiceChips } from '../../ui/chips';
 import { useReadFigure } from '../../ui/figure-fields';
 import { LineInput } from '../../ui/line-input';
 import { SayAll } from '../../ui/say-all';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { asFact, useSaveFact } from '../save-fact';
+import { useSaveFact } from '../save-fact';
 import type { PanelProps } from './use-look';
 
 /** Faults that have no corner of their own. */
@@ -30,6 +34,7 @@ interface CheckDraft {
   faults: LookFault[];
   at: Partial<Record<LookFault, Corner[]>>;
   length: string;
+  repair: Repair | '';
   done: string;
 }
 
@@ -45,6 +50,7 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
     faults: [...new Set(before?.faults.map((f) => f.fault) ?? [])],
     at: {},
     length: '',
+    repair: '',
     done: '',
   });
   const placesOf = (fault: LookFault): Corner[] =>
@@ -62,14 +68,25 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
     faults,
     done: draft.done.trim(),
   });
-  /** Something stood here that is not said any more: what was done about it is asked. */
-  const asks = (faults: FaultSeen[]): boolean =>
-    before !== null &&
-    before.faults.length > 0 &&
-    unexplainedFaults(
-      logbook.factsOfCar(car.id),
-      asFact({ ...bodyOf(faults), done: '' }, new Date().toISOString(), '') as TrackCheck,
-    ).length > 0;
+  const standing = standingFaults(logbook, car, session.fact.eventId).filter((f) =>
+    (faultsByCheck[check] as readonly string[]).includes(f.kind),
+  );
+  /** What stands and is not said any more: a new answer alone ends nothing, so what was done is asked. */
+  const left = (faults: readonly FaultSeen[]) =>
+    standing.filter(
+      (s) =>
+        s.cure === null && !faults.some((f) => f.fault === s.kind && (f.corner ?? null) === (s.place.corner ?? null)),
+    );
+  const leftNow = left(
+    draft.faults.flatMap((fault): FaultSeen[] =>
+      ofWholeCar.has(fault)
+        ? [{ fault, corner: null, lengthMm: null }]
+        : placesOf(fault).map((corner) => ({ fault, corner, lengthMm: null })),
+    ),
+  );
+  const options: readonly Repair[] = repairs.filter((r) =>
+    leftNow.some((f) => (faultTable[f.kind].cures as readonly string[]).includes(r)),
+  );
   const faultsNow = (): FaultSeen[] | string => {
     const list: FaultSeen[] = [];
     for (const fault of draft.faults) {
@@ -85,13 +102,30 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
   };
   const save = async (faults: FaultSeen[] | string): Promise<void> => {
     if (typeof faults === 'string') return setSentence(faults);
-    if (asks(faults) && draft.done.trim() === '')
-      return setSentence('It was not in order before: say what was done about it.');
-    if (!(await saveFact(bodyOf(faults), today))) return;
+    const gone = left(faults);
+    const { repair } = draft;
+    if (gone.length > 0 && repair === '' && draft.done.trim() === '')
+      return setSentence('It was not in order before: say what was done about it. Until then it stands.');
+    const repaired =
+      repair === ''
+        ? []
+        : gone
+            .filter((f) => (faultTable[f.kind].cures as readonly string[]).includes(repair))
+            .map((f) => ({
+              kind: 'repairDone' as const,
+              carId: car.id,
+              repair,
+              axle: null,
+              corner: repairsOfCar.has(repair) ? null : (f.place.corner ?? null),
+              words: draft.done.trim(),
+            }));
+    // All of it is on the device before anything is sent; the repair comes first.
+    const saved = await Promise.all([...repaired, bodyOf(faults)].map((body) => saveFact(body, today)));
+    if (saved.includes(false)) return;
     clear();
     onDone();
   };
-  const options = faultsByCheck[check] as readonly LookFault[];
+  const faultOptions = faultsByCheck[check] as readonly LookFault[];
   return (
     <View style={styles.gap}>
       <View style={styles.row}>
@@ -108,7 +142,7 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
         label={`Found, ${check}`}
         chosen={draft.faults}
         onChange={(faults) => set({ faults })}
-        options={options.map((f) => ({ value: f, label: faultNames[f] }))}
+        options={faultOptions.map((f) => ({ value: f, label: faultNames[f] }))}
       />
       {draft.faults
         .filter((f) => !ofWholeCar.has(f))
@@ -127,9 +161,17 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
       {draft.faults.includes('crack') ? (
         <LineInput label="Length of the crack" value={draft.length} onChange={(length) => set({ length })} />
       ) : null}
-      {before !== null && before.faults.length > 0 ? (
+      {leftNow.length > 0 && options.length > 0 ? (
+        <ChoiceChips
+          label="What was done"
+          value={draft.repair}
+          onChange={(repair) => set({ repair })}
+          options={options.map((value) => ({ value, label: actNames[value] }))}
+        />
+      ) : null}
+      {leftNow.length > 0 || (before !== null && before.faults.length > 0) ? (
         <LineInput
-          label="What was done about it"
+          label="In a few words, or why it was misread"
           value={draft.done}
           onChange={(done) => set({ done })}
           maxLength={200}

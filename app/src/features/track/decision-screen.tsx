@@ -27,6 +27,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { FindingLines } from '../finding-line';
+import { StandingFaults } from '../condition/standing-faults';
 import { Gone } from '../gone';
 import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
@@ -108,7 +109,8 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
     setSentence(null);
     change(over);
   };
-  const decision = draft.decision || proposed;
+  // Before anybody has looked nothing stands ready to be signed.
+  const decision = draft.decision || (proposed ?? '');
   const laps = draft.laps ?? (suggested.maxLaps === null ? '' : String(suggested.maxLaps));
   const minutes = draft.minutes ?? (longest.minutes === null ? '' : String(Math.max(1, longest.minutes)));
   const traits =
@@ -142,15 +144,20 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
     };
   };
   const limits = limitsOf();
+  const isWaiver = proposed === null && decision !== 'stop';
   const needsReason =
-    isMilder(decision, proposed) ||
+    isWaiver ||
+    (decision !== '' && proposed !== null && isMilder(decision, proposed)) ||
     (decision === 'stop' && proposed !== 'stop') ||
     (signed?.decision === 'stop' && decision !== 'stop');
   const save = async (): Promise<void> => {
+    if (decision === '') return setSentence('Look first, or stop it.');
     if (typeof limits === 'string') return setSentence(limits);
-    if (isMilder(decision, proposed) && proposed === 'stop')
+    if (isWaiver && crew?.role !== 'lead') return setSentence('Only the lead lets it out without a look.');
+    if (isWaiver && decision === 'go') return setSentence('Without a look it goes out with limits at most.');
+    if (proposed !== null && isMilder(decision, proposed) && proposed === 'stop')
       return setSentence('It stays stopped: put right what stops it, and look again.');
-    if (isMilder(decision, proposed) && crew?.role !== 'lead')
+    if (proposed !== null && isMilder(decision, proposed) && crew?.role !== 'lead')
       return setSentence('Only the lead lets it go without limits.');
     if (needsReason && draft.reason.trim() === '') return setSentence('Give the reason.');
     const isEmpty = limits.maxLaps === null && limits.maxMinutes === null && !limits.coolDownLap && !limits.notInTheWet;
@@ -180,7 +187,7 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
       notice={sentence ?? problem}
       footer={
         <MainButton onPress={() => void save()} loading={saving} danger={decision === 'stop'}>
-          {`Sign: ${decisionNames[decision]}`}
+          {decision === '' ? 'Not looked at: choose' : `Sign: ${decisionNames[decision]}`}
         </MainButton>
       }
     >
@@ -194,6 +201,7 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
           <FindingLines findings={[look.level.finding]} />
         ) : null}
       </Section>
+      <StandingFaults car={car} />
       <Section title="Decision">
         <ChoiceChips
           label="Decision"
@@ -202,7 +210,11 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
           onChange={(d) => set({ decision: d })}
           options={(['go', 'limits', 'stop'] as const).map((d) => ({ value: d, label: decisionNames[d] }))}
         />
-        <Text as="small">{`Asked for by what was found: ${decisionNames[proposed].toLowerCase()}.`}</Text>
+        <Text as="small">
+          {proposed === null
+            ? 'Not looked at: no advice. Look first, or stop it; the lead may let it out with limits and a reason.'
+            : `Asked for by what was found: ${decisionNames[proposed].toLowerCase()}.`}
+        </Text>
       </Section>
       {decision === 'limits' ? (
         <Section title="It keeps to">

@@ -27,6 +27,7 @@ import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { routes } from '../routes';
 import { useSaveFact } from '../save-fact';
+import { StandingFaults } from '../condition/standing-faults';
 import { BleedHere } from './bleed-here';
 import { CheckPanel } from './check-panel';
 import { HeatPanel } from './heat-panel';
@@ -121,6 +122,7 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
           <FindingLines findings={told} fasteners={names} />
         </Section>
       ) : null}
+      <StandingFaults car={car} />
       <Section title="Find out why, or bleed">
         <MainButton
           mode="outlined"

@@ -3,6 +3,7 @@ import { said } from './said';
 import type { Collection } from '../collections';
 import { base } from './base';
 import { beddingFacts } from './bedding';
+import { conditionFacts } from './condition';
 import { corner, id, line, nipple, note, pedalFeel, quantity } from './primitives';
 import { heatReading } from './heat';
 import { planningFacts } from './planning';
@@ -114,6 +115,7 @@ export const factSchema = z
     ...planningFacts,
     ...beddingFacts,
     ...trackFacts,
+    ...conditionFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, said('noReasonForCorrection', {}, ['because']))
   .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
@@ -144,6 +146,7 @@ const pointers = {
   sentId: 'facts',
   sessionId: 'facts',
   diagnosisId: 'facts',
+  foundId: 'facts',
   replaces: 'facts',
 } as const satisfies Record<string, Collection | 'facts'>;
 

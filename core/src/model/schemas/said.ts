@@ -52,6 +52,8 @@ export interface SchemaProblems {
   procedureWithoutSeries: Record<string, never>;
   procedureWithoutPlace: Record<string, never>;
   noAxle: Record<string, never>;
+  cornerOrAxle: Record<string, never>;
+  repairWithoutPlace: Record<string, never>;
   fourFaces: Record<string, never>;
   minutesOrLaps: Record<string, never>;
   workingAboveHighest: Record<string, never>;

@@ -1,0 +1,55 @@
+import { useLocalSearchParams } from 'expo-router';
+import { View, StyleSheet } from 'react-native';
+import { type Car, carLabel, conditionOf, severity } from '@calvik/core';
+import { useLogbook } from '../../state/hooks';
+import { Screen, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { Gone } from '../gone';
+import { FaultCard } from './fault-card';
+import { EndedFault } from './ended-fault';
+
+export function ConditionScreen() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  const car = useLogbook().cars.get(id);
+  return car ? <ConditionPage car={car} /> : <Gone what="car" back="/cars" />;
+}
+
+/** What stands against a car, what cures it, and what was over before: whoever has it next sees what everybody found. */
+function ConditionPage({ car }: { car: Car }) {
+  const logbook = useLogbook();
+  const { faults } = conditionOf(logbook, car);
+  const standing = faults
+    .filter((f) => f.state === 'open' || f.state === 'letPass')
+    .sort((a, b) => severity(b.finding.verdict) - severity(a.finding.verdict));
+  const ended = faults.filter((f) => f.state === 'cured' || f.state === 'retracted').reverse();
+  return (
+    <Screen title={carLabel(logbook, car.id)} above="What stands against it">
+      {standing.length === 0 ? (
+        <Text>
+          {faults.length === 0
+            ? 'Nobody has found anything wrong with this car.'
+            : 'Nothing that was found still stands.'}
+        </Text>
+      ) : (
+        <View role="list" aria-label="Standing faults" style={styles.list}>
+          {standing.map((fault) => (
+            <FaultCard key={`${fault.kind} ${JSON.stringify(fault.place)}`} car={car} fault={fault} />
+          ))}
+        </View>
+      )}
+      {ended.length > 0 ? (
+        <Section title="Over">
+          {ended.map((fault) => (
+            <EndedFault key={`${fault.kind} ${JSON.stringify(fault.place)}`} fault={fault} />
+          ))}
+        </Section>
+      ) : null}
+      <Text as="small">
+        A fault ends by what cures it and by what shows it, in that order. Nobody drives on a doubtful pedal. The car
+        maker’s manual comes first.
+      </Text>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({ list: { gap: 20 } });

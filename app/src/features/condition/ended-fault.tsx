@@ -1,0 +1,28 @@
+import { View } from 'react-native';
+import type { Fault } from '@calvik/core';
+import { useLogbook } from '../../state/hooks';
+import { useTell } from '../../state/use-say';
+import { Text } from '../../ui/text';
+import { useWhen } from './use-when';
+
+/** A fault that is over: what it was, and by what it ended. */
+export function EndedFault({ fault }: { fault: Fault }) {
+  const tell = useTell();
+  const when = useWhen();
+  const logbook = useLogbook();
+  const { ended } = fault;
+  const who = logbook.crew.get(ended?.by ?? '')?.name ?? 'somebody';
+  return (
+    <View>
+      <Text>{tell(fault.finding)}</Text>
+      <Text as="small">{`Found ${when(fault.found.at(-1)!)}.`}</Text>
+      <Text as="small">
+        {fault.state === 'retracted'
+          ? `Taken back by ${who}: ${ended?.because ?? (ended && 'done' in ended ? String(ended.done) : 'read again')}`
+          : ended
+            ? `Cured ${when(ended)}, and shown since.`
+            : 'Looked at again, and right.'}
+      </Text>
+    </View>
+  );
+}

@@ -1,0 +1,342 @@
+/**
+ * The condition of a car: what is wrong with it, folded over everything that was ever written down about it, whatever job, session or look it was
+ * found in. A fault ends by a cure and a proof after it, by a second reading of somebody who may say so, or for a while by a lead's word; never by
+ * a new answer, by a correction of one's own, or by a name for it.
+ */
+import { isAfter } from '../inventory';
+import { type Logbook, byTime, ofKind } from '../logbook';
+import {
+  type Car,
+  type Cause,
+  type Corner,
+  type Fact,
+  type FaultKind,
+  type FaultLetPass,
+  type Finding,
+  type HoldWaived,
+  type Place,
+  type Proof,
+  axleOfCorner,
+  corners,
+  isSameFinding,
+  millilitres,
+  severity,
+} from '../model';
+import { caliperVolumeMl } from '../hydraulics';
+import { hotCorners, judgeLevelAfter, sessionsOfCar } from '../sessions';
+import { type Evidence, posterior, priorOf } from '../suspects';
+import { conditionFinding } from './findings';
+import { cornersAt, meets, placeKey } from './place';
+import { type CarOf, type Done, type Found, type Reading, type Shown, carOf, doneToParts, readingOf } from './reads';
+import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
+
+/** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
+export type FaultState = 'open' | 'letPass' | 'cured' | 'retracted';
+
+export interface Fault {
+  kind: FaultKind;
+  place: Place;
+  /** What it says, with how serious it is. */
+  finding: Finding;
+  /** The entries that found it, oldest first; the last one counts. */
+  found: readonly Fact[];
+  state: FaultState;
+  /** What would cure it. Empty: to look again is enough. */
+  cures: readonly Act[];
+  /** What cured it, or was meant to; null while nothing was done that can. */
+  cure: Fact | null;
+  /** What has still to be shown after the cure, and where. */
+  missing: readonly { proof: Proof; place: Place }[];
+  /** The causes that are still suspected, where its cause decides; one where somebody has named it. */
+  suspects: readonly Cause[];
+  /** The entry that ended it, or let it pass. */
+  ended: Fact | null;
+}
+
+export interface Condition {
+  /** Oldest first, the ended ones too: nothing that was found is forgotten. */
+  faults: readonly Fault[];
+}
+
+/** A suspect that is likelier than this must have been ruled out before a fault of unknown cause is over. Calvik's own figure. */
+export const SUSPECT_SHARE = 0.1;
+
+interface Sighting extends Found {
+  fact: Fact;
+}
+type At<T> = T & { fact: Fact };
+
+interface Timeline {
+  facts: readonly Fact[];
+  done: At<Done>[];
+  shown: At<Shown>[];
+  seen: Sighting[];
+  /** Found once, and corrected by somebody who may: kept in view. */
+  retracted: { sighting: Sighting; by: Fact }[];
+  of: CarOf;
+}
+
+const isLead = (logbook: Logbook, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
+
+/** Whether somebody may take back what another found: a stop only another person, or the lead. */
+const mayRetract = (logbook: Logbook, sighting: Sighting, by: Fact): boolean =>
+  sighting.finding.verdict !== 'stop' || by.by !== sighting.fact.by || isLead(logbook, by.by);
+
+const keyOf = ({ kind, place }: Pick<Found, 'kind' | 'place'>): string => `${kind} ${placeKey(place)}`;
+
+/** One corner far above its neighbour while the car pulls is a dragging brake, and stops it. Common practice, no source. */
+const DRAGS = { share: 1.8 } as const;
+
+/** What levels and heat of the sessions say: sums over several entries. */
+function ofSessions(logbook: Logbook, car: Car): Sighting[] {
+  return sessionsOfCar(logbook, car.id).flatMap((session): Sighting[] => {
+    const level = judgeLevelAfter(logbook, car, session);
+    const read = level?.read;
+    const code = level?.finding.code;
+    const ofLevel: Sighting[] =
+      read && (code === 'levelLeak' || code === 'levelMoreThanWear' || code === 'levelUnderMin')
+        ? [{ kind: code, place: {}, finding: level.finding, fact: read }]
+        : [];
+    const pulls = session.fact.complaints.includes('pulls');
+    const ofHeat = hotCorners(logbook, car, session).map(({ finding, read: heat, share }): Sighting => {
+      const drags = finding.code === 'cornerDrags' || (pulls && share >= DRAGS.share);
+      return {
+        kind: drags ? 'cornerDrags' : 'cornerHotter',
+        place: finding.place,
+        finding: drags ? { ...finding, verdict: 'stop' } : finding,
+        fact: heat,
+      };
+    });
+    return [...ofLevel, ...ofHeat];
+  });
+}
+
+function timelineOf(logbook: Logbook, car: Car): Timeline {
+  const facts = logbook.factsOfCar(car.id);
+  const replaced = logbook.replacedOfCar(car.id);
+  const of = carOf(logbook, car, [...facts, ...replaced.map((r) => r.fact)]);
+  const timeline: Timeline = { facts, done: [], shown: [], seen: [], retracted: [], of };
+  const finds = new Map<string, Set<string>>();
+  for (const fact of facts) {
+    const reading: Reading = readingOf(fact, of);
+    for (const done of reading.does ?? []) timeline.done.push({ ...done, fact });
+    for (const shown of reading.shows ?? []) timeline.shown.push({ ...shown, fact });
+    for (const found of reading.finds ?? []) timeline.seen.push({ ...found, fact });
+    if (reading.finds?.length) finds.set(fact.id, new Set(reading.finds.map(keyOf)));
+  }
+  for (const { fact, done } of doneToParts(of)) timeline.done.push({ ...done, fact });
+  timeline.seen.push(...ofSessions(logbook, car));
+  // A correction of what stopped the car is no cure: it counts where somebody else, or the lead, says so.
+  for (const { fact, by } of replaced)
+    for (const found of readingOf(fact, of).finds ?? []) {
+      const sighting = { ...found, fact };
+      if (finds.get(by.id)?.has(keyOf(found))) continue;
+      if (mayRetract(logbook, sighting, by)) timeline.retracted.push({ sighting, by });
+      else timeline.seen.push(sighting);
+    }
+  timeline.done.sort((a, b) => byTime(a.fact, b.fact));
+  timeline.shown.sort((a, b) => byTime(a.fact, b.fact));
+  timeline.seen.sort((a, b) => byTime(a.fact, b.fact));
+  return timeline;
+}
+
+/** The way of looking that an entry is: a second one of the same way may take back what the first one found. */
+function wayOf(fact: Fact): string | null {
+  switch (fact.kind) {
+    case 'trackCheck':
+      return `look ${fact.check}`;
+    case 'checksDone':
+      return `list ${fact.step}`;
+    case 'pedalCheck':
+      return `pedal ${fact.moment}`;
+    case 'wheelBearingMeasurement':
+      return `bearing ${fact.corner} ${fact.method}`;
+    case 'levelRead':
+      return 'level';
+    default:
+      return null;
+  }
+}
+function reasonOf(fact: Fact, kind: FaultKind): string {
+  if (fact.kind === 'trackCheck') return fact.done;
+  if (fact.kind === 'checksDone') return fact.items.find((i) => i.check === kind)?.remark ?? '';
+  return ('explanation' in fact ? fact.explanation : undefined) ?? fact.because ?? '';
+}
+
+function retractionOf({ facts, of }: Timeline, last: Sighting): Fact | null {
+  const way = wayOf(last.fact);
+  if (way === null) return null;
+  return (
+    facts.find(
+      (f) =>
+        isAfter(f, last.fact) &&
+        wayOf(f) === way &&
+        reasonOf(f, last.kind) !== '' &&
+        mayRetract(of.logbook, last, f) &&
+        !(readingOf(f, of).finds ?? []).some((found) => keyOf(found) === keyOf(last)),
+    ) ?? null
+  );
+}
+
+/** Fluid behind the pistons and in the passages of a caliper that was hot: so much must come out, mL. Calvik's own rule. */
+export const hotFluidMl = (car: Car, corner: Corner): number => Math.ceil(caliperVolumeMl(car[axleOfCorner(corner)]));
+
+/** The first entry after which something was done that cures a fault; null while there is none. */
+function cureOf(
+  { done, of }: Timeline,
+  last: Sighting,
+  cures: readonly Act[],
+): { cure: Fact | null; finding: Finding | null } {
+  const after = done.filter((d) => isAfter(d.fact, last.fact) && cures.includes(d.act) && meets(d.place, last.place));
+  const drawn = new Map<Corner, number>();
+  for (const d of after) {
+    if (d.act !== 'bled') return { cure: d.fact, finding: null };
+    for (const c of cornersAt(d.place)) drawn.set(c, (drawn.get(c) ?? 0) + (d.volumeMl ?? 0));
+    if (cornersAt(last.place).every((c) => (drawn.get(c) ?? 0) >= hotFluidMl(of.car, c)))
+      return { cure: d.fact, finding: null };
+  }
+  const short = drawn.size > 0 && corners.find((c) => (drawn.get(c) ?? 0) < hotFluidMl(of.car, c));
+  return {
+    cure: null,
+    finding: short
+      ? conditionFinding(
+          'notEnoughDrawn',
+          'stop',
+          { corner: short },
+          { drawn: millilitres(drawn.get(short) ?? 0), wanted: millilitres(hotFluidMl(of.car, short)) },
+        )
+      : null,
+  };
+}
+
+/** Whether a proof stands for a corner after a moment: shown since then, and not shown to be wrong again. */
+function isShownAt({ shown }: Timeline, proof: Proof, place: Place, since: Fact): boolean {
+  const last = shown.findLast((s) => s.proof === proof && meets(s.place, place));
+  return last !== undefined && last.isRight && (isAfter(last.fact, since) || last.fact.id === since.id);
+}
+const missingOf = (t: Timeline, wanted: readonly Proof[], place: Place, since: Fact): Fault['missing'] =>
+  [...new Set(wanted)].flatMap((proof) =>
+    ofWholeCar.has(proof)
+      ? isShownAt(t, proof, {}, since)
+        ? []
+        : [{ proof, place: {} }]
+      : cornersAt(place)
+          .map((corner): Place => ({ corner, ...(place.fastener ? { fastener: place.fastener } : {}) }))
+          .filter((at) => !isShownAt(t, proof, at, since))
+          .map((at) => ({ proof, place: at })),
+  );
+
+/** What the cause of a fault wants done and shown: the one that somebody named, or what rules out every suspect. */
+function byCause(
+  t: Timeline,
+  last: Sighting,
+): { cures: readonly Act[]; proofs: readonly Proof[]; suspects: readonly Cause[] } {
+  const sign = isComplaint(last.kind) ? last.kind : 'cornerHot';
+  const own = ofKind(t.facts, 'diagnosisOpened').filter((d) => d.signs.includes(sign) && d.at >= last.fact.at);
+  const ids = new Set([...own.map((d) => d.id), ...(last.fact.kind === 'diagnosisOpened' ? [last.fact.id] : [])]);
+  const closed = ofKind(t.facts, 'diagnosisClosed').findLast((c) => ids.has(c.diagnosisId));
+  if (closed) return { ...causeTable[closed.cause], suspects: [closed.cause] };
+  const evidence: Evidence[] = [
+    { sign },
+    ...ofKind(t.facts, 'diagnosisChecked')
+      .filter((c) => ids.has(c.diagnosisId))
+      .map(({ check, outcome }) => ({ check, outcome })),
+  ];
+  const weights = posterior(priorOf(), evidence);
+  const suspects = (Object.keys(weights) as Cause[]).filter((c) => weights[c] >= SUSPECT_SHARE);
+  return { cures: [], proofs: suspects.flatMap((c) => causeTable[c].proofs), suspects };
+}
+
+/** The lead's word that lets a fault pass, while it lasts. */
+function letPassOf({ facts, of }: Timeline, last: Sighting): FaultLetPass | HoldWaived | null {
+  if (last.finding.verdict === 'stop') return null;
+  const { logbook } = of;
+  const sessions = ofKind(facts, 'sessionDriven');
+  const isOver = (f: FaultLetPass | HoldWaived): boolean => {
+    const since = sessions.filter((s) => isAfter(s, f));
+    if (f.kind === 'holdWaived' || f.until === 'nextSession') return since.length > 0;
+    const isClosed = ofKind(facts, 'eventClosed').some(
+      (c) => isAfter(c, f) && logbook.bookings.get(c.bookingId)?.eventId === f.eventId,
+    );
+    return isClosed || since.some((s) => s.eventId !== f.eventId);
+  };
+  const words = [
+    ...ofKind(facts, 'faultLetPass').filter((f) => f.foundId === last.fact.id && f.fault === last.kind),
+    ...ofKind(facts, 'holdWaived').filter((f) => isAfter(f, last.fact) && isSameFinding(f.finding, last.finding)),
+  ];
+  return words.filter((f) => isLead(logbook, f.by) && !isOver(f)).sort(byTime)[0] ?? null;
+}
+
+function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
+  const last = found.at(-1)!;
+  const { kind, place } = last;
+  const row = faultTable[kind];
+  const caused = row.cures === 'byCause' ? byCause(t, last) : null;
+  const cures = caused ? caused.cures : (row.cures as readonly Act[]);
+  const wanted = [...(caused?.proofs ?? []), ...row.proofs];
+  const lookAgain = cures.length === 0;
+  const { cure, finding } = lookAgain ? { cure: null, finding: null } : cureOf(t, last, cures);
+  const missing = missingOf(t, wanted, place, cure ?? last.fact);
+  const isCured = (lookAgain || cure !== null) && missing.length === 0 && (lookAgain ? wanted.length > 0 : true);
+  const base = { kind, place, finding: finding ?? last.finding, found: found.map((s) => s.fact), cures, cure };
+  const more = { missing, suspects: caused?.suspects ?? [] };
+  if (isCured) return { ...base, ...more, state: 'cured', ended: cure };
+  const retraction = retractionOf(t, last);
+  if (retraction) return { ...base, ...more, state: 'retracted', ended: retraction };
+  const letPass = letPassOf(t, last);
+  return { ...base, ...more, state: letPass ? 'letPass' : 'open', ended: letPass };
+}
+
+function judge(logbook: Logbook, car: Car): Condition {
+  const t = timelineOf(logbook, car);
+  const groups = new Map<string, Sighting[]>();
+  for (const s of t.seen) {
+    const key = keyOf(s);
+    const list = groups.get(key);
+    if (list) list.push(s);
+    else groups.set(key, [s]);
+  }
+  const faults = [
+    ...[...groups.values()].map((found) => judgeFault(t, found)),
+    ...t.retracted
+      .filter(({ sighting }) => !groups.has(keyOf(sighting)))
+      .map(({ sighting, by }): Fault => ({
+        kind: sighting.kind,
+        place: sighting.place,
+        finding: sighting.finding,
+        found: [sighting.fact],
+        state: 'retracted',
+        cures: [],
+        cure: null,
+        missing: [],
+        suspects: [],
+        ended: by,
+      })),
+  ];
+  return { faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)) };
+}
+
+const known = new WeakMap<Logbook, Map<string, Condition>>();
+
+/** The condition of a car by all that is on record; computed once for a car and a logbook. */
+export function conditionOf(logbook: Logbook, car: Car): Condition {
+  const ofLogbook = known.get(logbook) ?? new Map<string, Condition>();
+  known.set(logbook, ofLogbook);
+  const found = ofLogbook.get(car.id) ?? judge(logbook, car);
+  ofLogbook.set(car.id, found);
+  return found;
+}
+
+/** Faults that stand now: what a lead has let pass until the end of another event stands as well. The gravest first. */
+export const standingFaults = (logbook: Logbook, car: Car, eventId: string | null = null): Fault[] =>
+  conditionOf(logbook, car)
+    .faults.filter(
+      (f) =>
+        f.state === 'open' ||
+        (f.state === 'letPass' &&
+          f.ended?.kind === 'faultLetPass' &&
+          f.ended.until === 'endOfEvent' &&
+          eventId !== null &&
+          f.ended.eventId !== eventId),
+    )
+    .sort((a, b) => severity(b.finding.verdict) - severity(a.finding.verdict));

@@ -1,0 +1,6 @@
+export * from './condition';
+export type { ConditionFindings } from './findings';
+export { conditionFinding } from './findings';
+export { cornersAt, meets } from './place';
+export { findingOfSeen } from './reads';
+export { type Act, type FaultRow, causeTable as cureTable, faultTable, neverWaived, voidTable } from './tables';

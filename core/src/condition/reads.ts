@@ -1,0 +1,411 @@
+/**
+ * What each kind of entry says of a car: what it does, what it finds wrong, and what it shows to be right. One line for every kind; a kind
+ * without one does not compile.
+ */
+import { axleParts } from '../inventory';
+import { type Logbook, brakeSheetOf } from '../logbook';
+import {
+  type Axle,
+  type BrakeSheet,
+  type Car,
+  type ChecksDone,
+  type Complaint,
+  type Corner,
+  type DiagnosisOpened,
+  type Fact,
+  type FactKind,
+  type FaultKind,
+  type FaultSeen,
+  type Finding,
+  type LookCheck,
+  type Place,
+  type Proof,
+  type TorqueSet,
+  axleOfCorner,
+  axles,
+  corners,
+  cornersOf,
+  mm,
+  severity,
+  stepsByKey,
+  worstOf,
+} from '../model';
+import { isFaceSeen, seenOnPads, thinnestEnd } from '../pads';
+import { judgeFeel, judgePedal, pedalFinding } from '../pedal';
+import { MAX_CRACK_MM, MAX_THICKNESS_VARIATION_MM, RUNOUT_LIMIT_MM } from '../rotors';
+import { trackFinding } from '../sessions';
+import { judgeTorque } from '../torque';
+import { judgeWheelBearing } from '../wheel-bearings';
+import { conditionFinding } from './findings';
+import { cornersAt } from './place';
+import { type Act, faultTable, isComplaint, outcomeTable } from './tables';
+
+/** Something done at a place. */
+export interface Done {
+  act: Act;
+  place: Place;
+  /** Of fluid drawn at a corner, mL. */
+  volumeMl?: number;
+}
+/** Something found wrong. */
+export interface Found {
+  kind: FaultKind;
+  place: Place;
+  finding: Finding;
+}
+/** Something shown to be right, or not. */
+export interface Shown {
+  proof: Proof;
+  place: Place;
+  isRight: boolean;
+}
+export interface Reading {
+  does?: Done[];
+  finds?: Found[];
+  shows?: Shown[];
+}
+
+export interface CarOf {
+  logbook: Logbook;
+  car: Car;
+  sheet: BrakeSheet;
+  diagnoses: ReadonlyMap<string, DiagnosisOpened>;
+}
+export const carOf = (logbook: Logbook, car: Car, facts: readonly Fact[]): CarOf => ({
+  logbook,
+  car,
+  sheet: brakeSheetOf(logbook, car),
+  diagnoses: new Map(facts.flatMap((f) => (f.kind === 'diagnosisOpened' ? [[f.id, f] as const] : []))),
+});
+
+type Reader<K extends FactKind> = (fact: Extract<Fact, { kind: K }>, of: CarOf) => Reading;
+const says = (): Reading => ({});
+const everywhere = (proof: Proof, isRight = true): Shown => ({ proof, place: {}, isRight });
+const placeOf = ({ axle, corner }: { axle: Axle | null; corner: Corner | null }): Place =>
+  corner ? { corner } : axle ? { axle } : {};
+
+/** How serious a fault is, seen as it was: a crack that is longer than a rotor may have is out. */
+const gravityOfSeen = ({ fault, lengthMm }: FaultSeen & { fault: Exclude<FaultSeen['fault'], 'crazing'> }) =>
+  fault === 'crack' && (lengthMm ?? 0) > MAX_CRACK_MM ? 'stop' : faultTable[fault].gravity;
+
+/** What somebody saw in the look after a session, as it is told. */
+export function findingOfSeen(seen: FaultSeen): Finding {
+  const { fault, corner, lengthMm } = seen;
+  return trackFinding(
+    'lookFault',
+    fault === 'crazing' ? 'inOrder' : gravityOfSeen({ ...seen, fault }),
+    corner ? { corner } : {},
+    { fault, length: lengthMm === null ? null : mm(lengthMm) },
+  );
+}
+
+/** What each line of the look shows where nothing is found. */
+const proofOfCheck: Record<LookCheck, Proof> = {
+  pedal: 'pedalFirm',
+  leaks: 'dry',
+  hoses: 'hosesSound',
+  faces: 'facesSound',
+  ducts: 'ductsSound',
+  wheelInside: 'wheelDry',
+  debris: 'clear',
+};
+
+const complained = (complaint: Complaint): Found => ({
+  kind: complaint,
+  place: {},
+  finding: trackFinding('driverComplained', faultTable[complaint].gravity, {}, { complaint }),
+});
+
+const found = (fault: FaultKind, place: Place): Found => ({
+  kind: fault,
+  place,
+  finding: conditionFinding('faultFound', faultTable[fault].gravity, place, { fault }),
+});
+
+function ofList({ step, items }: ChecksDone): Reading {
+  const axle = stepsByKey.get(step)?.axle ?? null;
+  const reading: Required<Reading> = { does: [], finds: [], shows: [] };
+  for (const { check, corner, result, remark } of items) {
+    if (result === 'notThere') continue;
+    const place = placeOf({ corner, axle });
+    const isRight = result === 'ok';
+    reading.shows.push({ proof: check, place, isRight });
+    if (check === 'hoses') reading.shows.push({ proof: 'hosesSound', place, isRight });
+    if (check === 'leaks') reading.shows.push({ proof: 'dry', place, isRight });
+    if (check === 'ductsSound' || check === 'ductsFitted') reading.shows.push({ proof: 'ductsSound', place, isRight });
+    if (isRight && check === 'slidePinsGreased') reading.does.push({ act: 'caliperFreed', place });
+    if (isRight) continue;
+    // A hose somewhere, and nobody has said where: each of them is in doubt.
+    if (check === 'hoses')
+      for (const at of cornersAt(place))
+        reading.finds.push({
+          kind: check,
+          place: { corner: at },
+          finding: conditionFinding('hoseFault', 'stop', { corner: at }, { remark }),
+        });
+    else
+      reading.finds.push({
+        kind: check,
+        place,
+        finding: conditionFinding('checkFault', faultTable[check].gravity, place, { check, remark }),
+      });
+  }
+  return reading;
+}
+
+/** A fitting that is tightened is a new hose where that was decided in the same job. */
+const isNewHose = ({ logbook }: CarOf, { jobId, corner, at }: TorqueSet): boolean =>
+  logbook
+    .factsOfJob(jobId)
+    .some(
+      (f) =>
+        f.kind === 'partsDecision' &&
+        f.subject === 'hoses' &&
+        f.corner === corner &&
+        (f.action === 'change' || f.action === 'scrap') &&
+        f.at <= at,
+    );
+
+const readers: { [K in FactKind]: Reader<K> } = {
+  sessionDriven: ({ complaints }) => ({ finds: complaints.map(complained) }),
+  driverReport: ({ complaints }) => ({ finds: complaints.map(complained) }),
+  diagnosisOpened: ({ signs }) => ({
+    finds: signs.flatMap((sign) => (isComplaint(sign) ? [complained(sign)] : [])),
+  }),
+  trackCheck: ({ check, faults }) => {
+    const wrong = faults.flatMap(({ fault, ...more }) => (fault === 'crazing' ? [] : [{ ...more, fault }]));
+    const proof = proofOfCheck[check];
+    const isWhole = check === 'pedal';
+    return {
+      finds: wrong.map((seen) => ({
+        kind: seen.fault,
+        place: seen.corner ? { corner: seen.corner } : {},
+        finding: findingOfSeen(seen),
+      })),
+      shows: isWhole
+        ? [everywhere(proof, wrong.length === 0)]
+        : corners.map((corner) => ({
+            proof,
+            place: { corner },
+            isRight: !wrong.some((f) => f.corner === corner || f.corner === null),
+          })),
+    };
+  },
+  checksDone: ofList,
+  pedalCheck: (fact) => {
+    const feel = judgeFeel(fact.feel);
+    const finds: Found[] = [
+      ...(feel
+        ? [
+            {
+              kind: fact.feel === 'soft' ? ('pedalSoft' as const) : ('pedalLong' as const),
+              place: {},
+              finding: { ...feel, verdict: 'stop' as const },
+            },
+          ]
+        : []),
+      ...(fact.sinks === true
+        ? [{ kind: 'pedalSinks' as const, place: {}, finding: pedalFinding('pedalSinks', 'stop', {}, {}) }]
+        : []),
+      ...(fact.dropsWithEngine === false
+        ? [
+            {
+              kind: 'boosterDead' as const,
+              place: {},
+              finding: pedalFinding('pedalBoosterDead', 'needsWork', {}, {}),
+            },
+          ]
+        : []),
+    ];
+    // The first press tells what is wrong; only the gate, pumped and held, shows that it is right.
+    const isFirm = fact.moment === 'gate' && severity(worstOf(judgePedal(fact, null).findings)) <= severity('watch');
+    return {
+      finds,
+      shows: [
+        ...(fact.moment === 'gate' || finds.length > 0 ? [everywhere('pedalFirm', isFirm && finds.length === 0)] : []),
+        ...(fact.dropsWithEngine === null ? [] : [everywhere('boosterWorks', fact.dropsWithEngine)]),
+      ],
+    };
+  },
+  fluidExchange: ({ corners: drawn, scope, elsewhere, pedalAfter, jobId }) => ({
+    does: [
+      ...drawn.map(({ corner, volumeMl }): Done => ({ act: 'bled', place: { corner }, volumeMl })),
+      ...(elsewhere || (scope === 'full' && corners.every((c) => drawn.some((d) => d.corner === c)))
+        ? [{ act: 'flushed' as const, place: {} }]
+        : []),
+    ],
+    finds:
+      jobId === undefined && pedalAfter !== null && judgeFeel(pedalAfter)
+        ? [found(pedalAfter === 'soft' ? 'pedalSoft' : 'pedalLong', {})]
+        : [],
+    shows: jobId === undefined && pedalAfter !== null ? [everywhere('pedalFirm', judgeFeel(pedalAfter) === null)] : [],
+  }),
+  systemCleared: () => ({ does: [{ act: 'clearedByWorkshop', place: {} }] }),
+  padMeasurement: (fact, { car, logbook }) => {
+    const { brake } = car[axleOfCorner(fact.corner)];
+    const isThick = [fact.inner, fact.outer].every((face) => thinnestEnd(face) >= logbook.shop.padLimitMm);
+    const isSeen = isFaceSeen(fact.inner) && isFaceSeen(fact.outer);
+    const isSound = severity(worstOf(seenOnPads(fact, brake))) <= severity('watch');
+    return { shows: [{ proof: 'padsSound', place: { corner: fact.corner }, isRight: isThick && isSeen && isSound }] };
+  },
+  rotorMeasurement: ({ corner, crack, crackLengthMm, transferLayer, isSeen, runoutMm, thicknessesMm }) => {
+    const place = { corner };
+    const isWhole = crack === 'none' || crack === 'crazing' || (crack === 'crack' && (crackLengthMm ?? 99) === 0);
+    const isEven = transferLayer === 'even' || transferLayer === 'thin' || transferLayer === 'none';
+    return {
+      shows: [
+        ...(isSeen === false ? [] : [{ proof: 'facesSound' as const, place, isRight: isWhole && isEven }]),
+        ...(runoutMm === null
+          ? []
+          : [{ proof: 'runoutWithin' as const, place, isRight: runoutMm <= RUNOUT_LIMIT_MM.max }]),
+        ...(thicknessesMm.length < 4
+          ? []
+          : [
+              {
+                proof: 'thicknessEven' as const,
+                place,
+                isRight: Math.max(...thicknessesMm) - Math.min(...thicknessesMm) <= MAX_THICKNESS_VARIATION_MM + 1e-9,
+              },
+            ]),
+      ],
+    };
+  },
+  wheelBearingMeasurement: (fact, { sheet }) => {
+    const finding = judgeWheelBearing(fact, sheet);
+    const place = { corner: fact.corner };
+    const isRight = finding.verdict === 'inOrder';
+    return {
+      finds: isRight ? [] : [{ kind: 'bearingPlay', place, finding: { ...finding, verdict: 'stop' } }],
+      shows: [{ proof: 'noPlay', place, isRight }],
+    };
+  },
+  torqueSet: (fact, of) => {
+    const fastener = of.sheet.fasteners.find((f) => f.key === fact.fastenerKey);
+    const place = { corner: fact.corner, fastener: fact.fastenerKey };
+    const wrong = fastener
+      ? judgeTorque(fastener, fact.corner, fact).findings.find(
+          (f) => f.verdict === 'stop' && f.code !== 'torqueFigureMissing',
+        )
+      : undefined;
+    return {
+      does: [
+        { act: 'torqued', place },
+        ...(fastener?.group === 'hose' && isNewHose(of, fact)
+          ? [{ act: 'hoseReplaced' as const, place: { corner: fact.corner } }]
+          : []),
+      ],
+      finds: wrong ? [{ kind: 'torqueWrong', place, finding: wrong }] : [],
+      shows: [{ proof: 'torqued', place, isRight: wrong === undefined }],
+    };
+  },
+  partsFitted: ({ axle, changed }) => ({
+    does: [
+      ...(changed === 'pads' || changed === 'both' ? [{ act: 'padsChanged' as const, place: { axle } }] : []),
+      ...(changed === 'rotors' || changed === 'both' ? [{ act: 'rotorsChanged' as const, place: { axle } }] : []),
+    ],
+  }),
+  reservoirSeen: ({ levelMl, moment }, { car }) => ({
+    does: moment === 'final' ? [{ act: 'levelSet', place: {} }] : [],
+    shows: [everywhere('levelKept', levelMl >= car.reservoirMinMl)],
+  }),
+  levelRead: ({ levelMl, toppedUpMl }, { car }) => ({
+    does: toppedUpMl > 0 ? [{ act: 'levelSet', place: {} }] : [],
+    shows: [everywhere('levelKept', levelMl + toppedUpMl >= car.reservoirMinMl)],
+  }),
+  reservoirToppedUp: () => ({ does: [{ act: 'levelSet', place: {} }] }),
+  heatReading: ({ read }) =>
+    read.instrument === 'fluidBoiled'
+      ? { finds: [{ kind: 'boiled', place: {}, finding: trackFinding('boiledInSession', 'stop', {}, {}) }] }
+      : {},
+  diagnosisChecked: ({ check, outcome, diagnosisId }, { diagnoses }) => {
+    const corner = diagnoses.get(diagnosisId)?.corner ?? null;
+    const place: Place = corner ? { corner } : {};
+    const { faults, shows } = outcomeTable[check];
+    const fault = faults[outcome];
+    return {
+      finds: fault ? [found(fault, place)] : [],
+      // What is looked at in a diagnosis is looked at all round.
+      shows: (shows[outcome] ?? []).map((proof) => everywhere(proof)),
+    };
+  },
+  referralWritten: ({ mayBeDriven, to }) =>
+    mayBeDriven
+      ? {}
+      : { finds: [{ kind: 'referred', place: {}, finding: trackFinding('referredNotDriven', 'stop', {}, { to }) }] },
+  beddingLook: ({ axle, decision, faces }) => ({
+    does: decision === 'accept' ? [{ act: 'bedded', place: { axle } }] : [],
+    shows: [
+      { proof: 'bedded', place: { axle }, isRight: decision === 'accept' },
+      ...cornersOf(axle).map((corner) => ({
+        proof: 'facesSound' as const,
+        place: { corner },
+        isRight: faces.every(
+          (f) => f.corner !== corner || f.seen.every((s) => s === 'even' || s === 'blueRing' || s === 'ashEdge'),
+        ),
+      })),
+    ],
+  }),
+  ductsUntaped: () => ({ does: [{ act: 'tapeRemoved', place: {} }] }),
+  workDone: ({ items }) => ({
+    does: items.includes('ductsOff')
+      ? [
+          { act: 'tapeRemoved', place: {} },
+          { act: 'ductRefitted', place: {} },
+        ]
+      : items.includes('ducts')
+        ? [{ act: 'ductRefitted', place: {} }]
+        : [],
+  }),
+  carReleased: () => ({ does: [{ act: 'released', place: {} }] }),
+  repairDone: ({ repair, ...at }) => ({ does: [{ act: repair, place: placeOf(at) }] }),
+  recheckDone: ({ proof, isRight, ...at }) => ({ shows: [{ proof, place: placeOf(at), isRight }] }),
+  // Facts of a part, not of a car: see readingOfPart.
+  rotorsRefaced: says,
+  backFromBedding: says,
+  sentForBedding: says,
+  boilingTest: says,
+  moistureReading: says,
+  bottleOpened: says,
+  bottleLevel: says,
+  withdrawal: says,
+  wasteHandedOver: says,
+  partsDecision: says,
+  pistonsRetracted: says,
+  exchangeBegun: says,
+  leakDownTest: says,
+  nippleBled: says,
+  clutchBled: says,
+  stepSkipped: says,
+  stepHandedOver: says,
+  holdWaived: says,
+  photoTaken: says,
+  stockCounted: says,
+  wearPartUsed: says,
+  goodsReceived: says,
+  beddingBegun: says,
+  beddingDriven: says,
+  roadUse: says,
+  sessionDecision: says,
+  diagnosisClosed: says,
+  caseWeightsReset: says,
+  eventClosed: says,
+  faultLetPass: says,
+};
+
+export function readingOf<K extends FactKind>(fact: Extract<Fact, { kind: K }>, of: CarOf): Reading {
+  return (readers[fact.kind as K] as Reader<K>)(fact, of);
+}
+
+/** What was done to rotors while they were nobody's, or off the car: it goes with them. */
+export const doneToParts = ({ logbook, car }: CarOf): { fact: Fact; done: Done }[] =>
+  axles.flatMap((axle) => {
+    const { rotorPair } = axleParts(logbook, car, axle);
+    if (!rotorPair) return [];
+    return logbook.factsOfPart(rotorPair.id).flatMap((fact): { fact: Fact; done: Done }[] => {
+      if (fact.kind === 'rotorsRefaced')
+        return [{ fact, done: { act: fact.how === 'turned' ? 'rotorsRefaced' : 'facesCleaned', place: { axle } } }];
+      return fact.kind === 'backFromBedding' && fact.isBedded
+        ? [{ fact, done: { act: 'bedded', place: { axle } } }]
+        : [];
+    });
+  });

@@ -1,0 +1,109 @@
+/** What is said of the condition of a car: faults, what cures them, and what shows that it is right again. */
+import type { Act, FaultKind, Proof } from '@calvik/core';
+import { checkNames, complaintWords } from './names';
+import { faultNames } from './track-names';
+
+/** What a fault is about, where its own name does not say it. */
+const about: Partial<Record<FaultKind, string>> = {
+  pedalLong: 'Pedal ',
+  pedalSoft: 'Pedal ',
+  pedalSinks: 'Pedal ',
+  hoseChafed: 'Hose ',
+  hoseSwollen: 'Hose ',
+  hoseCracked: 'Hose ',
+  fluidInWheel: 'Inside the wheel: ',
+  greaseInWheel: 'Inside the wheel: ',
+};
+
+type OtherFault = Exclude<FaultKind, keyof typeof faultNames | keyof typeof complaintWords | keyof typeof checkNames>;
+const otherNames: Record<OtherFault, string> = {
+  cornerHotter: 'Hot corner',
+  cornerDrags: 'Dragging brake',
+  boiled: 'Fluid boiled',
+  boilsLow: 'Fluid boils too low',
+  levelLeak: 'Level down: it leaks',
+  levelMoreThanWear: 'Level down by more than wear',
+  levelUnderMin: 'Level under MIN',
+  wheelDrags: 'Wheel drags when it is turned',
+  bearingPlay: 'Wheel bearing play',
+  runoutHigh: 'Run-out too high',
+  thicknessVaries: 'Rotor thickness varies',
+  pinsTight: 'Slide pins tight',
+  pistonStiff: 'Piston stiff',
+  padsThinSeen: 'Pads thin through the window',
+  padsGlazed: 'Pads glazed',
+  padsMixed: 'Pads mixed',
+  hardwareWrong: 'Pad hardware missing or bent',
+  boosterDead: 'Pedal does not give when the engine starts',
+  airSeen: 'Air at the nipple',
+  torqueWrong: 'Torque not right',
+  referred: 'Referred, not to be driven',
+};
+
+/** "Pedal soft"; "Dripping"; "The driver: pulls to a side". */
+export function faultTitle(fault: FaultKind): string {
+  if (fault in faultNames) {
+    const name = faultNames[fault as keyof typeof faultNames];
+    return about[fault] ? `${about[fault]}${name.toLowerCase()}` : name;
+  }
+  if (fault in complaintWords)
+    return `Driver: ${complaintWords[fault as keyof typeof complaintWords].says.toLowerCase()}`;
+  return fault in checkNames ? checkNames[fault as keyof typeof checkNames] : otherNames[fault as OtherFault];
+}
+
+/** What was done, or would be. */
+export const actNames: Record<Act, string> = {
+  jointSealed: 'Joint or nipple sealed',
+  hoseReplaced: 'Hose replaced',
+  caliperFreed: 'Caliper freed and greased',
+  caliperReplaced: 'Caliper replaced',
+  masterCylinderReplaced: 'Master cylinder replaced',
+  boosterRepaired: 'Brake booster repaired',
+  bearingAdjusted: 'Wheel bearing adjusted',
+  bearingReplaced: 'Wheel bearing replaced',
+  pistonsPumpedOut: 'Pistons pumped out',
+  padsSanded: 'Pads sanded',
+  facesCleaned: 'Rotor faces cleaned',
+  hardwareRefitted: 'Pad hardware refitted',
+  ductRefitted: 'Duct refitted',
+  tapeRemoved: 'Tape taken off',
+  debrisCleared: 'Debris cleared',
+  cleaned: 'Cleaned',
+  putRight: 'Put right',
+  padsChanged: 'Pads changed',
+  rotorsChanged: 'Rotors changed',
+  rotorsRefaced: 'Rotors turned',
+  bled: 'Hot fluid drawn at each corner',
+  flushed: 'Fluid flushed',
+  levelSet: 'Level set',
+  torqued: 'Torqued to the figure',
+  bedded: 'Bedded',
+  released: 'Service released',
+  clearedByWorkshop: 'Put right by a workshop',
+};
+
+/** What has to be shown. */
+export const proofNames: Record<Exclude<Proof, keyof typeof checkNames>, string> = {
+  pedalFirm: 'Pedal firm',
+  boosterWorks: 'Pedal gives when the engine starts',
+  levelKept: 'Level read, above MIN',
+  dry: 'Dry under a held pedal',
+  hosesSound: 'Hoses sound',
+  wheelFree: 'Wheel turns free',
+  facesSound: 'Rotor faces sound',
+  padsSound: 'Pads measured and their faces seen',
+  noPlay: 'Bearing play within its limit',
+  runoutWithin: 'Run-out within its limit',
+  thicknessEven: 'Rotor thickness even',
+  pinsFree: 'Slide pins free',
+  pistonsFree: 'Pistons move freely',
+  padsMatch: 'Pads belong together',
+  hardwareRight: 'Pad hardware as it should be',
+  wheelDry: 'Wheel dry inside',
+  clear: 'Free of debris',
+  heatAlike: 'Heat alike left and right',
+  bedded: 'Bedded, looked at and accepted',
+  torqued: 'Torqued to the figure',
+};
+export const proofName = (proof: Proof): string =>
+  proof in checkNames ? checkNames[proof as keyof typeof checkNames] : proofNames[proof as keyof typeof proofNames];
