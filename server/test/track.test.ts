@@ -7,6 +7,7 @@ import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import {
   type Fact,
+  type Fault,
   type Logbook,
   findSession,
   judgeCar,
@@ -14,6 +15,7 @@ import {
   judgeService,
   planOf,
   sessionsAt,
+  standingFaults,
 } from '@calvik/core';
 import { closingOf } from '@calvik/core/track';
 import { Database, createApp } from '../src';
@@ -78,16 +80,47 @@ describe('who goes out', () => {
     expect([answer.status, answer.body.code]).toEqual([409, 'stopStands']);
     expect(answer.body.detail).toMatch(/^It stays: .+ Put it right and look again\.$/);
   });
-  test('a look that is not finished: the technician limits, only the lead lets go, with a reason', async () => {
-    expect((await put(await decision(car.velund, 'go', { reason: 'Quick.' }))).body.code).toBe('onlyLeadLetsGo');
-    expect((await put(await decision(car.velund, 'go', { by: lead }))).body.code).toBe('decisionWithoutReason');
-    expect((await put(await decision(car.velund, 'limits'))).status).toBe(201);
+  test('a look that is not finished: no advice; only the lead lets it out, with limits and a reason', async () => {
+    const code = async (...of: Parameters<typeof decision>): Promise<string> =>
+      (await put(await decision(...of))).body.code;
+    expect(await code(car.velund, 'limits', { reason: 'Quick.' })).toBe('notLookedAt');
+    expect(await code(car.velund, 'go', { by: lead, reason: 'Quick.' })).toBe('notLookedAt');
+    expect(await code(car.velund, 'limits', { by: lead })).toBe('decisionWithoutReason');
+    expect((await put(await decision(car.velund, 'limits', { by: lead, reason: 'Three laps.' }))).status).toBe(201);
   });
-  test('what was found and is left out without a word is asked about', async () => {
+  test('an answer that leaves out what was found is kept, and lifts nothing', async () => {
     const sessionId = await lastSession(car.brennick);
     const silent = { kind: 'trackCheck', sessionId, check: 'leaks', faults: [], done: '' };
-    expect((await put(fact(car.brennick, silent))).body.code).toBe('notExplained');
-    expect((await put(fact(car.brennick, { ...silent, done: 'Union tightened, dry.' }))).status).toBe(201);
+    expect((await put(fact(car.brennick, silent))).status).toBe(201);
+    const go = await put(await decision(car.brennick, 'go', { by: lead, reason: 'Dry now.' }));
+    expect(go.body.code).toBe('stopStands');
+  });
+  test('only the lead lets a fault pass, never a stop, and only one that stands as it was found last', async () => {
+    const logbook = await logbookNow();
+    const faults = (carId: string) => standingFaults(logbook, logbook.cars.get(carId)!);
+    const pass = (carId: string, { kind, place, found }: Fault, over: object = {}) =>
+      put(
+        fact(carId, {
+          kind: 'faultLetPass',
+          fault: kind,
+          corner: place.corner ?? null,
+          axle: place.axle ?? null,
+          foundId: found.at(-1)!.id,
+          until: 'nextSession',
+          eventId: null,
+          reason: 'Watched.',
+          by: lead,
+          ...over,
+        }),
+      );
+    const stop = faults(car.brennick).find((f) => f.finding.verdict === 'stop')!;
+    expect((await pass(car.brennick, stop)).body.code).toBe('notToLetPass');
+    const limited = [...logbook.cars.values()].flatMap((c) =>
+      faults(c.id).flatMap((f) => (f.finding.verdict === 'stop' ? [] : [{ carId: c.id, f }])),
+    )[0]!;
+    expect((await pass(limited.carId, limited.f, { by: technician })).body.code).toBe('onlyLeadWaives');
+    expect((await pass(limited.carId, limited.f, { foundId: stop.found.at(-1)!.id })).body.code).toBe('notToLetPass');
+    expect((await pass(limited.carId, limited.f)).status).toBe(201);
   });
   test('a look at bedded faces that is milder than they ask for wants a reason here too', async () => {
     const look = data.facts.find((f) => f.kind === 'beddingLook')! as Extract<Fact, { kind: 'beddingLook' }>;

@@ -29,8 +29,14 @@ export const driven = (over: object = {}): Fact =>
   });
 export const soft = driven({ complaints: ['softFromCold'], isNothingToSay: false });
 export const facts = (name: string): Record<string, unknown>[] => saved('facts').filter((f) => f.kind === name);
-export const open = (ui: React.ReactNode, params: Record<string, string>, more: Fact[] = []): void => {
+/** @param role of whoever is on duty */
+export const open = (
+  ui: React.ReactNode,
+  params: Record<string, string>,
+  more: Fact[] = [],
+  role: 'technician' | 'lead' = 'technician',
+): void => {
   place.params = params;
-  show(ui, [...before, ...more], records);
+  show(ui, [...before, ...more], { ...records, crew: [{ ...crew, role }] });
 };
 export const atLook = { car: car.id, session: SESSION };

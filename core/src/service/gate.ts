@@ -1,6 +1,6 @@
 import { layerOfPair } from '../bedding';
 import { dateIn } from '../calendar';
-import { standingFaults } from '../condition';
+import { conditionOf } from '../condition';
 import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
@@ -29,6 +29,7 @@ import { judgeFacesSeen } from '../pads';
 import { type TorqueLine, judgeCalibration } from '../torque';
 import type { CarCorners } from './corners';
 import { type Recommendation, isChange } from './decide';
+import { earlierFaults } from './earlier-rules';
 import { serviceFinding } from './findings';
 import { judgeMeasurements } from './measurements';
 import { type ServiceStep, stepDefinitions } from './steps';
@@ -137,11 +138,13 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
 }
 
 /** What stands against the car, in whatever job, look or session it was found. A fault of a brake line takes a circuit with it. */
-function faultFindings({ logbook, car, rules }: GateInput): Finding[] {
-  if (rules < 5) return [];
-  return standingFaults(logbook, car).flatMap(({ kind, place, finding }) => [
-    finding,
-    ...(place.corner && lineFaults.has(kind) ? [circuitAtRisk(car, place.corner)] : []),
+function faultFindings({ logbook, car, facts, hoses, rules }: GateInput): Finding[] {
+  if (rules < 5) return earlierFaults(car, facts, rules, hoses);
+  return conditionOf(logbook, car).faults.flatMap(({ kind, place, finding, state, ended }) => [
+    ...(state === 'open' || (state === 'letPass' && ended?.kind === 'holdWaived') ? [finding] : []),
+    // What a lead has let pass for a while stays in view.
+    ...(state === 'letPass' && ended?.kind === 'faultLetPass' ? [{ ...finding, verdict: 'watch' as const }] : []),
+    ...(state === 'open' && place.corner && lineFaults.has(kind) ? [circuitAtRisk(car, place.corner)] : []),
   ]);
 }
 const lineFaults: ReadonlySet<FaultKind> = new Set<FaultKind>([

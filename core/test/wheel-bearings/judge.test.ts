@@ -1,9 +1,10 @@
 /** Limits are common practice, no source: no play that a hand can feel at the rim, hundredths on a dial gauge. */
 import fc from 'fast-check';
+import type { Fact } from '../../src/model';
 import { limitsOf } from '../../src/service';
 import { judgeWheelBearing } from '../../src/wheel-bearings';
 import {
-  TECH,
+  at,
   decision,
   fullSheet,
   job,
@@ -42,7 +43,7 @@ describe('wheel-bearing play', () => {
 
 describe('in a service', () => {
   const facts = wholeService();
-  test('it is measured at every corner before the decisions, and a loose hub holds the car until the lead waives it', () => {
+  test('it is measured at every corner before the decisions, and a loose hub stops the car until it is set and measured', () => {
     const without = facts.filter((f) => f.kind !== 'wheelBearingMeasurement' || f.corner !== 'RR');
     expect(texts(judged(without).gate.holds)).toContain('Not done: Wheel bearing, right rear');
     const loose = [
@@ -50,14 +51,25 @@ describe('in a service', () => {
       wheelBearing('RR', 1.2),
       decision('other', 'rear', { corner: 'RR', action: 'keep', reason: 'Nut to be set after the event.' }),
     ];
-    const { holds, canRelease } = judged(loose).gate;
-    expect(canRelease).toBe(false);
-    expect(judged([...loose, waive(holds[0]!.finding, TECH)]).gate.canRelease).toBe(false);
-    expect(judged([...loose, waive(holds[0]!.finding)]).gate.canRelease).toBe(true);
+    const { stops } = judged(loose).gate;
+    expect(stops.map((f) => f.code)).toEqual(['wheelBearingPlayTooHigh']);
+    // Nobody waives it, and a smaller figure alone is no cure.
+    expect(judged([...loose, waive(stops[0]!)]).gate.canRelease).toBe(false);
+    expect(judged([...loose, wheelBearing('RR', 0.2)]).gate.canRelease).toBe(false);
+    const set = {
+      ...at(),
+      kind: 'repairDone',
+      repair: 'bearingAdjusted',
+      axle: null,
+      corner: 'RR',
+      words: '',
+    } as unknown as Fact;
+    expect(judged([...loose, set]).gate.canRelease).toBe(false);
+    expect(judged([...loose, set, wheelBearing('RR', 0.2)]).gate.stops).toEqual([]);
   });
   test('a limit on the sheet is the limit', () => {
     const sheet = fullSheet(undefined, { maxWheelBearingPlayMm: 0.1 });
-    expect(judged(facts, { sheet }).gate.holds.map((h) => h.finding.code)).toContain('wheelBearingPlayTooHigh');
+    expect(judged(facts, { sheet }).gate.stops.map((f) => f.code)).toContain('wheelBearingPlayTooHigh');
   });
   test('a service that was signed before bearings were asked for stays released', () => {
     const earlier = facts.filter((f) => f.kind !== 'wheelBearingMeasurement');

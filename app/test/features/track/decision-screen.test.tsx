@@ -20,11 +20,20 @@ describe('the decision', () => {
     await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
     expect(facts('sessionDecision')[0]).toMatchObject({ decision: 'stop' });
   });
-  test('limits are read; only the lead lets it go without them', async () => {
+  test('before anybody has looked nothing stands ready to be signed', async () => {
     open(<DecisionScreen />, atLook, [driven()]);
+    await act(async () => press('Not looked at: choose'));
+    expect(text()).toContain('Look first, or stop it.');
     press('Decision: Go', 'radio');
     await act(async () => press('Sign: Go'));
-    expect(text()).toContain('Only the lead lets it go without limits.');
+    expect(text()).toContain('Only the lead lets it out without a look.');
+    expect(facts('sessionDecision')).toEqual([]);
+  });
+  test('limits are read; the lead lets it out without a look, with limits and a reason', async () => {
+    open(<DecisionScreen />, atLook, [driven()], 'lead');
+    press('Decision: Go', 'radio');
+    await act(async () => press('Sign: Go'));
+    expect(text()).toContain('Without a look it goes out with limits at most.');
     press('Decision: Go, with limits', 'radio');
     type('Laps at most', 'five');
     await act(async () => press('Sign: Go, with limits'));
@@ -34,6 +43,9 @@ describe('the decision', () => {
     expect(text()).toContain(
       'The driver reads: 5 laps at most, a cool-down lap at the end, look after the next session.',
     );
+    await act(async () => press('Sign: Go, with limits'));
+    expect(text()).toContain('Give the reason.');
+    type('Reason (wanted)', 'Five laps to see.');
     await act(async () => press('Sign: Go, with limits'));
     await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
     expect(facts('sessionDecision')[0]).toMatchObject({ limits: { maxLaps: 5, coolDownLap: true } });

@@ -11,6 +11,8 @@ import {
   buildLogbook,
   collections,
   dateIn,
+  complaints,
+  judgeComplaints,
   judgeService,
   limitsOf,
   traceOf,
@@ -103,7 +105,8 @@ export function migrateBodies(
     if (!judged) return { findings: [], names: new Map() };
     const { stops, holds, open } = judged.gate;
     return {
-      findings: [...stops, ...holds.map((h) => h.finding), ...open],
+      // What drivers' words point at stood among what was open then.
+      findings: [...stops, ...holds.map((h) => h.finding), ...open, ...judgeComplaints(complaints)],
       names: new Map(judged.sheet.fasteners.map((f) => [f.key, f.name])),
     };
   };
