@@ -220,22 +220,32 @@ const missingOf = (t: Timeline, wanted: readonly Proof[], place: Place, since: F
       ? isShownAt(t, proof, {}, since)
         ? []
         : [{ proof, place: {} }]
-      : cornersAt(place)
-          .map((corner): Place => ({ corner, ...(place.fastener ? { fastener: place.fastener } : {}) }))
-          .filter((at) => !isShownAt(t, proof, at, since))
-          .map((at) => ({ proof, place: at })),
+      : missingCorners(t, proof, place, since),
   );
+
+/** Corners at which a proof is missing; where it is missing at all of them, the place as a whole. */
+function missingCorners(t: Timeline, proof: Proof, place: Place, since: Fact): { proof: Proof; place: Place }[] {
+  const all = cornersAt(place).map((corner): Place => ({
+    corner,
+    ...(place.fastener ? { fastener: place.fastener } : {}),
+  }));
+  const left = all.filter((at) => !isShownAt(t, proof, at, since));
+  return left.length === all.length && left.length > 1 ? [{ proof, place }] : left.map((at) => ({ proof, place: at }));
+}
 
 /** What the cause of a fault wants done and shown: the one that somebody named, or what rules out every suspect. */
 function byCause(
   t: Timeline,
   last: Sighting,
-): { cures: readonly Act[]; proofs: readonly Proof[]; suspects: readonly Cause[] } {
+): { cures: readonly Act[]; proofs: readonly Proof[]; suspects: readonly Cause[]; place: Place } {
   const sign = isComplaint(last.kind) ? last.kind : 'cornerHot';
   const own = ofKind(t.facts, 'diagnosisOpened').filter((d) => d.signs.includes(sign) && d.at >= last.fact.at);
   const ids = new Set([...own.map((d) => d.id), ...(last.fact.kind === 'diagnosisOpened' ? [last.fact.id] : [])]);
   const closed = ofKind(t.facts, 'diagnosisClosed').findLast((c) => ids.has(c.diagnosisId));
-  if (closed) return { ...causeTable[closed.cause], suspects: [closed.cause] };
+  if (closed) {
+    const corner = t.of.diagnoses.get(closed.diagnosisId)?.corner ?? null;
+    return { ...causeTable[closed.cause], suspects: [closed.cause], place: corner ? { corner } : last.place };
+  }
   const evidence: Evidence[] = [
     { sign },
     ...ofKind(t.facts, 'diagnosisChecked')
@@ -244,7 +254,7 @@ function byCause(
   ];
   const weights = posterior(priorOf(), evidence);
   const suspects = (Object.keys(weights) as Cause[]).filter((c) => weights[c] >= SUSPECT_SHARE);
-  return { cures: [], proofs: suspects.flatMap((c) => causeTable[c].proofs), suspects };
+  return { cures: [], proofs: suspects.flatMap((c) => causeTable[c].proofs), suspects, place: last.place };
 }
 
 /** The lead's word that lets a fault pass, while it lasts. */
@@ -275,8 +285,10 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
   const cures = caused ? caused.cures : (row.cures as readonly Act[]);
   const wanted = [...(caused?.proofs ?? []), ...row.proofs];
   const lookAgain = cures.length === 0;
-  const { cure, finding } = lookAgain ? { cure: null, finding: null } : cureOf(t, last, cures);
-  const missing = missingOf(t, wanted, place, cure ?? last.fact);
+  // Where somebody has named the cause, and the corner, it is cured and shown there.
+  const at = caused?.place ?? place;
+  const { cure, finding } = lookAgain ? { cure: null, finding: null } : cureOf(t, { ...last, place: at }, cures);
+  const missing = missingOf(t, wanted, at, cure ?? last.fact);
   const isCured = (lookAgain || cure !== null) && missing.length === 0 && (lookAgain ? wanted.length > 0 : true);
   const base = { kind, place, finding: finding ?? last.finding, found: found.map((s) => s.fact), cures, cure };
   const more = { missing, suspects: caused?.suspects ?? [] };

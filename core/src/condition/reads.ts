@@ -290,6 +290,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
     return {
       does: [
         { act: 'torqued', place },
+        ...(fastener?.group === 'hose' ? [{ act: 'jointSealed' as const, place: { corner: fact.corner } }] : []),
         ...(fastener?.group === 'hose' && isNewHose(of, fact)
           ? [{ act: 'hoseReplaced' as const, place: { corner: fact.corner } }]
           : []),

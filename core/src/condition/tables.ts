@@ -46,7 +46,7 @@ const row = (gravity: Verdict, cures: FaultRow['cures'], ...shown: Proof[]): Fau
   proofs: shown,
 });
 
-const leakCures: Act[] = ['jointSealed', 'hoseReplaced', 'caliperReplaced', 'masterCylinderReplaced', 'torqued'];
+const leakCures: Act[] = ['jointSealed', 'hoseReplaced', 'caliperReplaced', 'masterCylinderReplaced'];
 const airCures: Act[] = ['flushed', 'bled', 'clearedByWorkshop'];
 const hydraulicCures: Act[] = [...airCures, ...leakCures, 'pistonsPumpedOut'];
 const pedalCures: Act[] = [

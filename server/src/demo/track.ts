@@ -9,6 +9,7 @@ import {
   type Logbook,
   type LookFault,
   type PlannedSession,
+  type Repair,
   type SessionLimits,
   axleOfCorner,
   axleParts,
@@ -333,7 +334,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
   });
 
   // The last event: driven, looked at, closed; and what things turned out to be.
-  const past = (key: string, days: number, cause: string, words: string, said: Complaint): void => {
+  const past = (key: string, days: number, cause: string, words: string, said: Complaint, repair: Repair): void => {
     const carId = made.carId(key);
     const inAt = daysAgo(days, 120);
     session(key, made.pastEventId, inAt, {
@@ -358,9 +359,15 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
       isConfirmed: true,
       words,
     });
+    // What cured it, and what showed it.
+    const front = { carId, axle: 'front', corner: null };
+    const everywhere = { carId, axle: null, corner: null };
+    add(daysAgo(days, 70), made.crew.bram!, { kind: 'repairDone', ...front, repair, words: '' });
+    for (const proof of ['facesSound', 'padsSound', 'pedalFirm'])
+      add(daysAgo(days, 60), made.crew.bram!, { kind: 'recheckDone', ...everywhere, proof, isRight: true, words: '' });
   };
-  past('v2', 61, 'unevenLayer', 'Blotches on both front faces, cleaned and bedded again.', 'judder');
-  past('t2', 61, 'padsOverheated', 'Edges white, faces smeared.', 'firmNoBite');
-  past('b1', 60, 'unevenLayer', 'Outline of a pad on the right front.', 'judder');
+  past('v2', 61, 'unevenLayer', 'Blotches on both front faces, cleaned and bedded again.', 'judder', 'facesCleaned');
+  past('t2', 61, 'padsOverheated', 'Edges white, pads sanded.', 'firmNoBite', 'padsSanded');
+  past('b1', 60, 'unevenLayer', 'Outline of a pad on the right front.', 'judder', 'facesCleaned');
   return { records, facts: facts.sort((a, b) => a.at.localeCompare(b.at)) };
 }

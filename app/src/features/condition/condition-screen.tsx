@@ -5,6 +5,7 @@ import { useLogbook } from '../../state/hooks';
 import { Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Gone } from '../gone';
+import { routes } from '../routes';
 import { FaultCard } from './fault-card';
 import { EndedFault } from './ended-fault';
 
@@ -23,7 +24,7 @@ function ConditionPage({ car }: { car: Car }) {
     .sort((a, b) => severity(b.finding.verdict) - severity(a.finding.verdict));
   const ended = faults.filter((f) => f.state === 'cured' || f.state === 'retracted').reverse();
   return (
-    <Screen title={carLabel(logbook, car.id)} above="What stands against it">
+    <Screen title={carLabel(logbook, car.id)} above="What stands against it" back={routes.car(car.id)}>
       {standing.length === 0 ? (
         <Text>
           {faults.length === 0

@@ -7,6 +7,7 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { StandingFaults } from '../condition/standing-faults';
 import { Gone } from '../gone';
 import { routes } from '../routes';
 import { type NewFact, useSaveFact } from '../save-fact';
@@ -100,8 +101,10 @@ function DiagnosisPage({ car, opened }: { car: Car; opened: DiagnosisOpened }) {
         <Section title={`It was: ${causeNames[d.closed.cause].toLowerCase()}`}>
           {d.closed.words ? <Text>{d.closed.words}</Text> : null}
           <Text>{remedyTexts[d.closed.cause]}</Text>
+          <Text as="small">A name for it ends nothing: write down what was done, and show it.</Text>
         </Section>
       ) : null}
+      <StandingFaults car={car} />
       <Section title="Suspects">
         <Text as="small">
           {[
