@@ -23,7 +23,7 @@ import {
   severity,
 } from '../model';
 import { caliperVolumeMl } from '../hydraulics';
-import { hotCorners, judgeLevelAfter, sessionsOfCar } from '../sessions';
+import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
 import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets, placeKey } from './place';
@@ -87,16 +87,18 @@ const keyOf = ({ kind, place }: Pick<Found, 'kind' | 'place'>): string => `${kin
 /** One corner far above its neighbour while the car pulls is a dragging brake, and stops it. Common practice, no source. */
 const DRAGS = { share: 1.8 } as const;
 
+const isLevelFault = (code: string): code is 'levelLeak' | 'levelMoreThanWear' | 'levelUnderMin' =>
+  code === 'levelLeak' || code === 'levelMoreThanWear' || code === 'levelUnderMin';
+
 /** What levels and heat of the sessions say: sums over several entries. */
 function ofSessions(logbook: Logbook, car: Car): Sighting[] {
   return sessionsOfCar(logbook, car.id).flatMap((session): Sighting[] => {
-    const level = judgeLevelAfter(logbook, car, session);
-    const read = level?.read;
-    const code = level?.finding.code;
-    const ofLevel: Sighting[] =
-      read && (code === 'levelLeak' || code === 'levelMoreThanWear' || code === 'levelUnderMin')
-        ? [{ kind: code, place: {}, finding: level.finding, fact: read }]
-        : [];
+    // Each reading counts as it was read: one that is typed anew takes none of them back.
+    const ofLevel = factsAfter(logbook, session).flatMap((fact): Sighting[] => {
+      if (fact.kind !== 'levelRead') return [];
+      const { finding } = levelSumOf(logbook, car, session, fact.levelMl);
+      return isLevelFault(finding.code) ? [{ kind: finding.code, place: {}, finding, fact }] : [];
+    });
     const pulls = session.fact.complaints.includes('pulls');
     const ofHeat = hotCorners(logbook, car, session).map(({ finding, read: heat, share }): Sighting => {
       const drags = finding.code === 'cornerDrags' || (pulls && share >= DRAGS.share);
@@ -178,8 +180,11 @@ function retractionOf({ facts, of }: Timeline, last: Sighting): Fact | null {
   );
 }
 
-/** Fluid behind the pistons and in the passages of a caliper that was hot: so much must come out, mL. Calvik's own rule. */
-export const hotFluidMl = (car: Car, corner: Corner): number => Math.ceil(caliperVolumeMl(car[axleOfCorner(corner)]));
+/** In the hose and the passages of a caliper, mL. Calvik's own figure. */
+const BESIDE_PISTONS_ML = 10;
+/** Fluid that was hot in a corner: behind its pistons and beside them. So much must come out there, mL. */
+export const hotFluidMl = (car: Car, corner: Corner): number =>
+  Math.ceil(caliperVolumeMl(car[axleOfCorner(corner)]) + BESIDE_PISTONS_ML);
 
 /** The first entry after which something was done that cures a fault; null while there is none. */
 function cureOf(

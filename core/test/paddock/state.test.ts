@@ -3,8 +3,6 @@ import { judgeCar } from '../../src/readiness';
 import { decisionFor, judgeStart, judgeTrack } from '../../src/paddock';
 import { sessionsOfCar } from '../../src/sessions';
 import { goingOut, refusalOf } from '../../src/track';
-import { rounds, seed } from '../builders/budget';
-import { dice } from '../builders/faulty-cars';
 import {
   LEAD,
   TECH,
@@ -22,8 +20,6 @@ import {
 } from '../builders/track-book';
 import { newId } from '../builders/book';
 import { bookEvent, flushed } from '../builders/track-records';
-import { forbids } from '../builders/track-oracle';
-import { randomDay } from '../builders/track-crew';
 
 const TODAY = '2026-06-13';
 const minutes = (hour: number) => (m: number) => `${String(hour).padStart(2, '0')}:${String(25 + m).padStart(2, '0')}`;
@@ -179,60 +175,6 @@ test('what asks for a decision is the worst of what was found', () => {
   expect(decisionFor([of('watch')])).toBe('go');
   expect(decisionFor([of('watch'), of('needsWork')])).toBe('limits');
   expect(decisionFor([of('needsWork'), of('stop')])).toBe('stop');
-});
-
-test('random days against an oracle that shares no code: no stop is ever let pass, and no car is held for nothing', () => {
-  const roll = dice(seed(7));
-  let [days, asked, let_, kept] = [0, 0, 0, 0];
-  for (const _ of rounds({ seconds: 8, atMost: 250, inTorture: 4000 })) {
-    days += 1;
-    const played: ReturnType<typeof randomDay> = [];
-    for (const step of randomDay(roll, 45)) {
-      if (step.fact.kind === 'sessionDecision') {
-        const diary = played.map((p) => p.entry);
-        const why = forbids(diary, trackCar.reservoirMinMl);
-        const book = trackBook(played.map((p) => p.fact));
-        const refused = refusalOf(book, step.fact, TODAY);
-        asked += 1;
-        if (step.fact.decision !== 'stop') {
-          // A stop is a stop, for whoever signs.
-          if (why.length > 0) expect({ why, refused: refused?.code }).toMatchObject({ refused: 'stopStands' });
-          else expect(refused?.code).not.toBe('stopStands');
-          if (why.length > 0) kept += 1;
-        }
-        if (refused) continue;
-        if (step.fact.decision !== 'stop') let_ += 1;
-      }
-      played.push(step);
-      // At every moment the gate of the car says what the oracle says, or what was signed.
-      if (played.length % 9 === 0) {
-        const facts = played.map((p) => p.fact);
-        const diary = played.map((p) => p.entry);
-        const came = Math.max(...diary.flatMap((e) => (e.what === 'session' ? [e.at] : [])));
-        // Thin pads that nobody gauged since then are the gate of the parts'.
-        const isGauged = diary.some((e) => e.what === 'pads' && e.at >= came);
-        const why = forbids(diary, trackCar.reservoirMinMl).filter((w) => isGauged || !w.startsWith('thin'));
-        const book = trackBook(facts);
-        const sessions = sessionsOfCar(book, trackCar.id);
-        const signed = played.findLast(
-          (p) => p.fact.kind === 'sessionDecision' && p.fact.sessionId === sessions.at(-1)?.fact.id,
-        );
-        const isStopped = signed?.fact.kind === 'sessionDecision' && signed.fact.decision === 'stop';
-        const track = judgeTrack(book, trackCar);
-        expect({ why, isStopped, stop: track.verdict === 'stop' }).toEqual({
-          why,
-          isStopped,
-          stop: why.length > 0 || isStopped,
-        });
-        // In whatever order facts arrive.
-        const shuffled = [...facts].sort((a, b) => (a.id < b.id ? 1 : -1));
-        expect(judgeTrack(trackBook(shuffled), trackCar).verdict).toBe(track.verdict);
-      }
-    }
-  }
-  console.info(`${days} days, ${asked} decisions asked for, ${let_} cars let out, ${kept} kept in`);
-  expect(let_).toBeGreaterThan(days / 10);
-  expect(kept).toBeGreaterThan(days / 10);
 });
 
 test('the readiness of a car asks this gate too', () => {

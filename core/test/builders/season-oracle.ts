@@ -1,0 +1,363 @@
+/**
+ * Says a second time, in another way, whether a car may go: from a plain diary of what people saw and did over a whole season, with rules of its
+ * own and none of core's code. What it holds to: what was found stands until something was done, at its place and afterwards, that can cure it,
+ * and until it was shown afterwards; a new answer, a name, or one's own correction end nothing.
+ */
+type Wheel = 'FL' | 'FR' | 'RL' | 'RR';
+export type Entry = { at: number; by: 'lead' | 'technician' } & (
+  | { what: 'session'; id: number; said: string[] }
+  | { what: 'look'; session: number; line: string; faults: Seen[]; reason: string }
+  | { what: 'heat'; corner: Wheel; tempC: number }
+  | { what: 'pads'; corner: Wheel; inner: number; outer: number }
+  | { what: 'level'; session: number; ml: number; added: number }
+  | { what: 'torque'; off: boolean; key: string }
+  | { what: 'bearing'; corner: Wheel; mm: number; reason: string }
+  | { what: 'pedal'; feel: string; sinks: boolean }
+  | { what: 'list'; step: string; items: { check: string; corner: Wheel | null; ok: boolean }[]; reason: string }
+  | { what: 'boiled' }
+  | { what: 'drawn'; mlEach: number; isWhole: boolean }
+  | { what: 'fitted'; axle: 'front' | 'rear'; pads: boolean; rotors: boolean }
+  | { what: 'opened'; id: number; signs: string[]; corner: Wheel | null }
+  | { what: 'closed'; diagnosis: number; cause: string }
+  | { what: 'referred'; driven: boolean }
+  | { what: 'workshop' }
+  | { what: 'repair'; repair: string; corner: Wheel | null }
+  | { what: 'recheck'; proof: string; corner: Wheel | null; right: boolean }
+  | { what: 'takenBack'; entry: Entry; leaves: Seen[] }
+  | { what: 'decision'; session: number; decision: 'go' | 'limits' | 'stop' }
+);
+export interface Seen {
+  fault: string;
+  corner: Wheel | null;
+  lengthMm: number | null;
+}
+
+const WHEELS: Wheel[] = ['FL', 'FR', 'RL', 'RR'];
+const LEAK = ['jointSealed', 'hoseReplaced', 'caliperReplaced', 'masterCylinderReplaced'];
+const AIR = ['flushed', 'bled', 'workshop'];
+const FREE = ['caliperFreed', 'caliperReplaced'];
+const PLAY = ['bearingAdjusted', 'bearingReplaced'];
+interface Rule {
+  by: string[];
+  shown: string[];
+}
+const rule = (by: string[], ...shown: string[]): Rule => ({ by, shown });
+/** What stops a car, what cures it, what shows it. */
+const RULES: Record<string, Rule> = {
+  pedalLong: rule([...AIR, ...LEAK, 'pistonsPumpedOut', ...PLAY, 'rotorsChanged', 'padsChanged'], 'pedalFirm'),
+  pedalSoft: rule([...AIR, ...LEAK, 'pistonsPumpedOut'], 'pedalFirm'),
+  pedalSinks: rule([...LEAK, ...AIR], 'pedalFirm', 'dry'),
+  damp: rule(LEAK, 'dry'),
+  dripping: rule(LEAK, 'dry', 'pedalFirm'),
+  hoseChafed: rule(['hoseReplaced'], 'pedalFirm'),
+  hoseSwollen: rule(['hoseReplaced'], 'pedalFirm'),
+  hoseCracked: rule(['hoseReplaced'], 'pedalFirm'),
+  longCrack: rule(['rotorsChanged'], 'facesSound'),
+  crackToEdge: rule(['rotorsChanged'], 'facesSound'),
+  crackJoinsHoles: rule(['rotorsChanged'], 'facesSound'),
+  fluidInWheel: rule(LEAK, 'wheelDry', 'dry'),
+  drags: rule([...FREE, 'hoseReplaced', 'ductRefitted'], 'wheelFree'),
+  boiled: rule(AIR, 'pedalFirm'),
+  leaksByLevel: rule(LEAK, 'dry', 'level', 'pedalFirm'),
+  underMin: rule(['levelSet', 'flushed'], 'level', 'pedalFirm'),
+  play: rule(PLAY, 'noPlay'),
+  torque: rule(['torqued'], 'torqued'),
+  'list leaks': rule(LEAK, 'dry'),
+  'list wheelsOn': rule(
+    [
+      'putRight',
+      'hardwareRefitted',
+      'cleaned',
+      ...FREE,
+      'jointSealed',
+      ...PLAY,
+      'ductRefitted',
+      'tapeRemoved',
+      'padsChanged',
+      'rotorsChanged',
+      'facesCleaned',
+      'debrisCleared',
+    ],
+    'list wheelsOn',
+  ),
+  referred: rule(['workshop']),
+};
+/** What a driver says that stops a car: the cause that was named says what cures it, and the pedal is pressed again. */
+const DOUBTFUL = ['softAfterHeat', 'softFromCold', 'firstPressLong', 'firmNoBite'];
+const CAUSES: Record<string, Rule> = {
+  fluidBoiled: rule(AIR),
+  airInSystem: rule(AIR),
+  leak: rule(LEAK, 'dry'),
+  hoseSwells: rule(['hoseReplaced']),
+  masterCylinder: rule(['masterCylinderReplaced'], 'dry'),
+  wheelBearing: rule(PLAY, 'noPlay'),
+  pistonSticks: rule(FREE, 'wheelFree'),
+  slidePinSticks: rule(FREE, 'wheelFree'),
+  pistonsNotOut: rule(['pistonsPumpedOut']),
+  hardware: rule(['hardwareRefitted'], 'hardwareRight'),
+  brakeBooster: rule(['boosterRepaired'], 'boosterWorks'),
+  rotorCracked: rule(['rotorsChanged'], 'facesSound'),
+};
+const OF_CAR = new Set(['pedalFirm', 'level', 'boosterWorks']);
+const SHOWN_BY_LINE: Record<string, string> = {
+  leaks: 'dry',
+  hoses: 'hosesSound',
+  faces: 'facesSound',
+  wheelInside: 'wheelDry',
+};
+const AIR_C = 20;
+/** mm² of one side of the front caliper, of the rear one: two bores of 38, one of 40; and what is behind them, mL. */
+const FRONT = 2 * 1134.115;
+const REAR = 1256.637;
+
+interface Sighting {
+  rule: string;
+  corner: Wheel | null;
+  at: number;
+  by: string;
+  way: string;
+}
+interface Done {
+  at: number;
+  act: string;
+  where: Wheel[];
+  ml?: number;
+}
+interface Proof {
+  at: number;
+  proof: string;
+  where: Wheel[];
+  right: boolean;
+}
+
+const of = (corner: Wheel | null): Wheel[] => (corner ? [corner] : WHEELS);
+const ruleOf = (seen: Seen): string => (seen.fault === 'crack' && (seen.lengthMm ?? 0) > 10 ? 'longCrack' : seen.fault);
+
+/** Why the car must not go out now; `unsure` where only a cause that nobody has named stands against it. @param hotMl behind the pistons */
+export function forbids(
+  diary: readonly Entry[],
+  minMl: number,
+  hotMl: Record<Wheel, number>,
+): { why: string[]; unsure: string[] } {
+  const entries = [...diary].sort((a, b) => a.at - b.at);
+  const seen: Sighting[] = [];
+  const done: Done[] = [];
+  const shown: Proof[] = [];
+  const see = (e: Entry, name: string, corner: Wheel | null, way = ''): void => {
+    if (RULES[name]) seen.push({ rule: name, corner, at: e.at, by: e.by, way });
+  };
+  const show = (e: Entry, proof: string, where: Wheel[], right: boolean): void =>
+    void shown.push({ at: e.at, proof, where, right });
+  const act = (e: Entry, name: string, where: Wheel[], ml?: number): void =>
+    void done.push({ at: e.at, act: name, where, ...(ml === undefined ? {} : { ml }) });
+  const said: { word: string; at: number }[] = [];
+  const temps: Partial<Record<Wheel, number>> = {};
+  let session: Extract<Entry, { what: 'session' }> | null = null;
+  const read = (what: 'level') => entries.filter((e) => e.what === what) as Extract<Entry, { what: 'level' }>[];
+  const pads = (corner: string, from: number, until: number) =>
+    entries.filter(
+      (e): e is Extract<Entry, { what: 'pads' }> =>
+        e.what === 'pads' && e.corner === corner && e.at >= from && e.at <= until,
+    );
+
+  for (const e of entries) {
+    switch (e.what) {
+      case 'session':
+        session = e;
+        for (const w of WHEELS) delete temps[w];
+        for (const word of e.said) said.push({ word, at: e.at });
+        break;
+      case 'opened':
+        for (const word of e.signs) said.push({ word, at: e.at });
+        break;
+      case 'look': {
+        const back = entries.find((x) => x.what === 'takenBack' && x.entry === e);
+        const rest = back?.what === 'takenBack' ? back : null;
+        // A correction: what it leaves counts; what it takes back counts on, unless the lead or another took it back.
+        const now = rest ? rest.leaves : e.faults;
+        for (const f of e.faults) {
+          const isKept = now.some((n) => n.fault === f.fault && n.corner === f.corner);
+          const mayGo = rest !== null && (rest.by === 'lead' || rest.by !== e.by);
+          if (isKept || !mayGo || !rest) see(e, ruleOf(f), f.corner, `look ${e.line}`);
+        }
+        if (e.line === 'pedal') show(e, 'pedalFirm', WHEELS, now.length === 0);
+        else if (SHOWN_BY_LINE[e.line])
+          for (const w of WHEELS)
+            show(e, SHOWN_BY_LINE[e.line]!, [w], !now.some((f) => f.corner === w && f.fault !== 'crazing'));
+        break;
+      }
+      case 'heat': {
+        temps[e.corner] = e.tempC;
+        const [l, r]: [Wheel, Wheel] = e.corner.startsWith('F') ? ['FL', 'FR'] : ['RL', 'RR'];
+        const [a, b] = [temps[l], temps[r]];
+        if (a === undefined || b === undefined) break;
+        const [high, low, hot] = [Math.max(a, b), Math.min(a, b), a >= b ? l : r];
+        const share = (high - AIR_C) / Math.max(5, low - AIR_C);
+        const isFar = high - low >= 140 && share >= 2;
+        const pulls = session?.said.includes('pulls') === true && high - low >= 80 && share >= 1.8;
+        if (isFar || pulls) see(e, 'drags', hot);
+        break;
+      }
+      case 'level': {
+        if (!session) break;
+        let before: Extract<Entry, { what: 'level' }> | null = null;
+        for (const x of entries) {
+          if (x.at >= session.at) break;
+          if (x.what === 'level') before = x;
+          if (x.what === 'drawn' || (x.what === 'fitted' && (x.pads || x.rotors))) before = null;
+        }
+        if (e.ml < minMl) see(e, 'underMin', null, 'level');
+        else if (before) {
+          const next = entries.find((x) => x.what === 'session' && x.at > session!.at)?.at ?? Infinity;
+          let wear = 0;
+          for (const corner of WHEELS) {
+            // Pads that came new were read since; of what was on before, nothing is known of this session.
+            const since = lastFitted(entries, corner, Infinity);
+            const old = pads(corner, since, before.at).at(-1);
+            const new_ = pads(corner, Math.max(since, session.at), next - 1).at(-1);
+            if (!old || !new_) continue;
+            const [inner, outer] = [Math.max(0, old.inner - new_.inner), Math.max(0, old.outer - new_.outer)];
+            wear += ((corner.startsWith('F') ? FRONT : REAR) * (inner + outer)) / 1000;
+          }
+          if (before.ml + before.added - e.ml - wear > 20 + 4 + 0.3 * wear) see(e, 'leaksByLevel', null, 'level');
+        }
+        show(e, 'level', WHEELS, e.ml + e.added >= minMl);
+        if (e.added > 0) act(e, 'levelSet', WHEELS);
+        break;
+      }
+      case 'torque':
+        if (e.off) seen.push({ rule: 'torque', corner: null, at: e.at, by: e.by, way: e.key });
+        done.push({ at: e.at, act: `torqued ${e.key}`, where: WHEELS });
+        shown.push({ at: e.at, proof: `torqued ${e.key}`, where: WHEELS, right: !e.off });
+        break;
+      case 'bearing':
+        if (e.mm > 0.5) see(e, 'play', e.corner, `bearing ${e.corner}`);
+        show(e, 'noPlay', [e.corner], e.mm <= 0.5);
+        break;
+      case 'pedal': {
+        if (e.feel === 'soft') see(e, 'pedalSoft', null, 'pedal');
+        if (e.feel === 'long') see(e, 'pedalLong', null, 'pedal');
+        if (e.sinks) see(e, 'pedalSinks', null, 'pedal');
+        show(e, 'pedalFirm', WHEELS, (e.feel === 'firm' || e.feel === 'acceptable') && !e.sinks);
+        break;
+      }
+      case 'list':
+        for (const { check, corner, ok } of e.items) {
+          if (!ok) see(e, `list ${check}`, corner, `list ${e.step}`);
+          show(e, `list ${check}`, of(corner), ok);
+          if (check === 'leaks') show(e, 'dry', of(corner), ok);
+        }
+        break;
+      case 'boiled':
+        see(e, 'boiled', null);
+        break;
+      case 'drawn':
+        for (const w of WHEELS) act(e, 'bled', [w], e.mlEach);
+        if (e.isWhole) act(e, 'flushed', WHEELS);
+        break;
+      case 'fitted': {
+        const where: Wheel[] = e.axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR'];
+        if (e.pads) act(e, 'padsChanged', where);
+        if (e.rotors) act(e, 'rotorsChanged', where);
+        break;
+      }
+      case 'referred':
+        if (!e.driven) see(e, 'referred', null);
+        break;
+      case 'workshop':
+        act(e, 'workshop', WHEELS);
+        break;
+      case 'repair':
+        act(e, e.repair, of(e.corner));
+        break;
+      case 'recheck':
+        show(e, e.proof, OF_CAR.has(e.proof) ? WHEELS : of(e.corner), e.right);
+        break;
+      case 'pads':
+        break;
+      default:
+        break;
+    }
+  }
+  void read;
+
+  const isShown = (proof: string, where: Wheel[], since: number): boolean =>
+    where.every((w) => {
+      const last = shown.filter((p) => p.proof === proof && p.where.includes(w)).at(-1);
+      return last !== undefined && last.right && last.at >= since;
+    });
+  const curedAt = (by: string[], where: Wheel[], since: number, isAnywhere: boolean): number | null => {
+    const drawn: Partial<Record<Wheel, number>> = {};
+    for (const d of done) {
+      if (d.at <= since || !by.includes(d.act) || !d.where.some((w) => where.includes(w))) continue;
+      if (d.act !== 'bled') return d.at;
+      for (const w of d.where) drawn[w] = (drawn[w] ?? 0) + (d.ml ?? 0);
+      if (where.every((w) => (drawn[w] ?? 0) >= hotMl[w])) return d.at;
+    }
+    void isAnywhere;
+    return null;
+  };
+
+  const why: string[] = [];
+  const unsure: string[] = [];
+  const last = new Map<string, Sighting>();
+  for (const s of seen) last.set(`${s.rule} ${s.corner ?? ''} ${s.rule === 'torque' ? s.way : ''}`, s);
+  for (const s of last.values()) {
+    const r = RULES[s.rule]!;
+    const where = of(s.corner);
+    const key = s.rule === 'torque' ? ` ${s.way}` : '';
+    const at = curedAt(s.rule === 'torque' ? [`torqued${key}`] : r.by, where, s.at, s.corner === null);
+    const isOver =
+      at !== null &&
+      r.shown.every((p) => isShown(p === 'torqued' ? `torqued${key}` : p, OF_CAR.has(p) ? WHEELS : where, at));
+    // Looked at a second time in the same way, with a reason, by somebody else or the lead, and not found.
+    const isTakenBack = entries.some((e) => {
+      if (e.at <= s.at || !(e.by === 'lead' || e.by !== s.by)) return false;
+      if (e.what === 'look')
+        return (
+          s.way === `look ${e.line}` &&
+          e.reason !== '' &&
+          !e.faults.some((f) => ruleOf(f) === s.rule && f.corner === s.corner)
+        );
+      if (e.what === 'bearing') return s.way === `bearing ${e.corner}` && e.reason !== '' && e.mm <= 0.5;
+      if (e.what === 'list')
+        return (
+          s.way === `list ${e.step}` && e.reason !== '' && e.items.every((i) => i.ok || `list ${i.check}` !== s.rule)
+        );
+      return false;
+    });
+    if (!isOver && !isTakenBack) why.push(`${s.rule} ${s.corner ?? ''}`.trim());
+  }
+  const lastSaid = new Map<string, number>();
+  for (const { word, at } of said) lastSaid.set(word, at);
+  for (const [word, at] of lastSaid) {
+    if (!DOUBTFUL.includes(word)) continue;
+    const own = entries.filter((e) => e.what === 'opened' && e.signs.includes(word) && e.at >= at);
+    const ids = own.map((e) => (e.what === 'opened' ? e.id : -1));
+    const named = entries.filter((e) => e.what === 'closed' && ids.includes(e.diagnosis)).at(-1);
+    if (named?.what !== 'closed') {
+      // Of a cause that nobody has named this much is sure: the pedal has been pressed, and is firm.
+      if (isShown('pedalFirm', WHEELS, at)) unsure.push(word);
+      else why.push(`driver: ${word}`);
+      continue;
+    }
+    const opened = own.find((e) => e.what === 'opened' && e.id === named.diagnosis);
+    const where = of(opened?.what === 'opened' ? opened.corner : null);
+    const r = CAUSES[named.cause]!;
+    const cure = curedAt(r.by, where, at, true);
+    const isOver =
+      cure !== null && [...r.shown, 'pedalFirm'].every((p) => isShown(p, OF_CAR.has(p) ? WHEELS : where, cure));
+    if (!isOver) why.push(`driver: ${word}`);
+  }
+  for (const corner of WHEELS) {
+    const p = pads(corner, lastFitted(entries, corner, Infinity), Infinity).at(-1);
+    if (p && Math.min(p.inner, p.outer) < 3) why.push(`thin: ${corner}`);
+  }
+  return { why, unsure };
+}
+
+function lastFitted(entries: readonly Entry[], corner: string, until: number): number {
+  const axle = corner.startsWith('F') ? 'front' : 'rear';
+  return entries.filter((e) => e.what === 'fitted' && e.axle === axle && e.pads && e.at < until).at(-1)?.at ?? -1;
+}
+export const causesOfOracle = Object.keys(CAUSES);
