@@ -80,3 +80,6 @@ export async function takePlan(url: string): Promise<void> {
     .toBe('done');
   expect((await post(`/${id}/take`)).ok).toBe(true);
 }
+
+/** So long a signature is held, ms: a little over what it wants. */
+export const HELD_MS = 1_200;

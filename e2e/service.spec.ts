@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { button, deviceOf, field, idsByName, link } from './people';
+import { HELD_MS, button, deviceOf, field, idsByName, link } from './people';
 import { pdfText } from './pdf';
 import type { Shop } from './shops';
 import { measuredAndFitted } from './velund';
@@ -351,7 +351,7 @@ test(
       await expect(page.getByTestId('stops')).toContainText(
         /Front pad pins, right front, no\. 2: 20\sN·m.*over 14\sN·m/,
       );
-      await button(page, /^Release, signed/).click();
+      await button(page, /^Release, signed/).click({ delay: HELD_MS });
       await expect(page.getByText(/^Not released: Front pad pins/)).toBeVisible();
       const fact = {
         id: '01a00000-0000-7000-8000-00000000abcd',
@@ -376,7 +376,7 @@ test(
     await test.step('what only holds it a technician cannot waive; the lead can, with a reason', async () => {
       await expect(page.getByTestId('holds')).toContainText('Rotors R-001 carry a transfer layer of Kerren R2');
       await expect(button(page, 'Waive')).toHaveCount(0);
-      await button(page, /^Release, signed/).click();
+      await button(page, /^Release, signed/).click({ delay: HELD_MS });
       await expect(page.getByText(/^Held: /).first()).toBeVisible();
       const ines = await deviceOf(browser, ids['Ines Ferrant']!);
       await ines.page.goto(`/service/${job}/release`);
@@ -393,7 +393,7 @@ test(
         timeout: 20_000,
       });
       await expect(page.getByTestId('gate-state')).toContainText('Nothing holds it.');
-      await button(page, 'Release, signed Tove Loy').click();
+      await button(page, 'Release, signed Tove Loy').click({ delay: HELD_MS });
       await expect(page.getByTestId('gate-state')).toContainText('Released by Tove Loy');
     });
 
@@ -608,7 +608,12 @@ test(
       await expect(page.getByRole('button', { name: 'Waive', exact: true })).toHaveCount(before - 1);
     }
     await expect(page.getByTestId('gate-state')).toContainText('Nothing holds it.');
-    await done(page);
+    // Enter that is struck signs nothing; held for a second it does.
+    await go(page, 'button', /^Release, signed/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Hold it for a second to sign.')).toBeVisible();
+    await expect(page.getByTestId('gate-state')).not.toContainText('Released by');
+    await page.keyboard.press('Enter', { delay: HELD_MS });
     await expect(page.getByTestId('gate-state')).toContainText('Released by Ines Ferrant');
     expect(job).toBeTruthy();
     complaints.none();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { button, deviceOf, field, idsByName, link, pagesAreHere } from './people';
+import { HELD_MS, button, deviceOf, field, idsByName, link, pagesAreHere } from './people';
 import { pdfText } from './pdf';
 import type { Shop } from './shops';
 import { expect, test } from './test';
@@ -94,7 +94,7 @@ test(
     await test.step('nobody signs it out', async () => {
       await button(page, /^Decide/).click();
       await choose(page, 'Decision: Go');
-      await button(page, 'Sign: Go').click();
+      await button(page, 'Sign: Go').click({ delay: HELD_MS });
       await expect(page.getByTestId('notice')).toContainText(/stays stopped|Only the lead/);
       await button(page, 'Back').click();
     });
@@ -151,7 +151,7 @@ test(
       const coolDown = page.getByRole('checkbox', { name: 'Limits: Cool-down lap' });
       if ((await coolDown.getAttribute('aria-checked')) !== 'true') await coolDown.click();
       await expect(page.getByText(/The driver reads: 5 laps at most/)).toBeVisible();
-      await button(page, 'Sign: Go, with limits').click();
+      await button(page, 'Sign: Go, with limits').click({ delay: HELD_MS });
       await expect(page.getByTestId('driver-card')).toContainText('GO, WITH LIMITS');
       await expect(page.getByTestId('driver-card')).toContainText('5 laps at most');
       await button(page, 'Text the driver').click();
@@ -173,7 +173,7 @@ test(
       await expect(page.getByText(/The fluid boiled: not out again/)).toBeVisible();
       await button(page, /^Decide/).click();
       await expect(page.getByText('Asked for by what was found: stop.')).toBeVisible();
-      await button(page, 'Sign: Stop').click();
+      await button(page, 'Sign: Stop').click({ delay: HELD_MS });
       await expect(page.getByTestId('driver-card')).toContainText('Do not drive this car.');
       await button(page, 'Back to the day').click();
       await expect(button(page, 'Tarrick Aldane: Find it, mend it, look again')).toBeVisible();
@@ -217,7 +217,7 @@ test(
       await button(page, 'Save the level').click();
       await button(page, 'Decide').click();
       await choose(page, 'Decision: Go');
-      await button(page, 'Sign: Go').click();
+      await button(page, 'Sign: Go').click({ delay: HELD_MS });
       await expect(page.getByTestId('driver-card')).toContainText('GO');
       await button(page, 'Back to the day').click();
     });
@@ -307,7 +307,7 @@ test('the lead’s view of the day, and a timetable typed once', { tag: '@wide' 
   await expect(page.getByTestId('look-leaks')).toHaveAttribute('aria-label', /Done/);
   await button(page, /^Decide/).click();
   await choose(page, 'Decision: Go, with limits');
-  await button(page, /^Sign:/).click();
+  await button(page, /^Sign:/).click({ delay: HELD_MS });
   await expect(page.getByTestId('notice')).toContainText('stays stopped');
   // How the suspects are weighed, and set back.
   await page.goto('/case-weights');

@@ -31,6 +31,16 @@ export function asFact(draft: NewFact, at: string, by: string, correction?: Corr
 export const useCorrected = (factId: string | undefined): Fact | undefined =>
   useAppSelector((state) => (factId ? (state.logbook.items.facts.entities[factId] as Fact | undefined) : undefined));
 
+const ECHO_MS = 2_000;
+let lastSaved: { said: string; at: number } | null = null;
+/** Whether this very thing was saved a moment ago, by the same person: what it says apart from its id and its moment. */
+function isEcho({ id: _, at: __, recordedAt, ...said }: Fact): boolean {
+  const now = { said: JSON.stringify(said), at: Date.parse(recordedAt) };
+  const isSame = lastSaved !== null && lastSaved.said === now.said && now.at - lastSaved.at < ECHO_MS;
+  lastSaved = now;
+  return isSame;
+}
+
 /** Saves a fact under the name of whoever is on duty. */
 export function useSaveFact(): {
   saveFact: (
@@ -67,10 +77,15 @@ export function useSaveFact(): {
     const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
     const checked = factSchema.safeParse(fact);
     if (!checked.success) return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
+    // The same entry twice within two seconds is one tap that was made twice.
+    if (given.id === undefined && isEcho(checked.data as Fact)) return true;
     setSaving(true);
     const result = await sync.save('facts', checked.data as Fact);
     setSaving(false);
-    if (result.state === 'refused') return fail(result.sentence);
+    if (result.state === 'refused') {
+      lastSaved = null;
+      return fail(result.sentence);
+    }
     setProblem(null);
     return true;
   };

@@ -1,6 +1,7 @@
 /** What a test does with its hands: it opens a page, types, presses, and looks at what went to the server. */
 import { cleanup, configure, fireEvent, screen } from '@testing-library/react';
 import { keys, remove } from '../../src/state/storage';
+import { HOLD_MS } from '../../src/ui/sign-button';
 
 // A busy machine is no failure.
 configure({ asyncUtilTimeout: 20_000 });
@@ -70,6 +71,14 @@ export const press = (name: string | RegExp, role = 'button'): void => {
   if (!found) throw new Error(`There is no ${role} “${String(name)}”.`);
   fireEvent.click(found);
 };
+/** Holds a signature for as long as it wants to be held. */
+export async function sign(name: string | RegExp): Promise<void> {
+  const found = named('button', name);
+  if (!found) throw new Error(`There is no button “${String(name)}”.`);
+  fireEvent.pointerDown(found);
+  await new Promise((done) => setTimeout(done, HOLD_MS + 50));
+  fireEvent.pointerUp(found);
+}
 export const isThere = (name: string | RegExp, role = 'button'): boolean => named(role, name) !== undefined;
 /** A choice that opens a list. */
 export const pick = (label: string, option: string | RegExp): void => {

@@ -1,5 +1,5 @@
 import { type Href, usePathname, useRouter } from 'expo-router';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useAppSelector, useCrewOnDuty } from '../../state/hooks';
 import { selectShop } from '../../state/logbook';
@@ -7,6 +7,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { Icon, type IconName } from '../../ui/icons';
 import { onEnter } from '../../ui/keyboard';
 import { useWide } from '../../ui/screen';
+import { guardTouches } from '../../ui/touch-guard';
 import { Shortcuts } from './shortcuts';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
@@ -90,6 +91,7 @@ export function Frame({ children }: { children: ReactNode }) {
   const wide = useWide();
   const path = usePathname();
   const router = useRouter();
+  useEffect(guardTouches, []);
   const shop = useAppSelector(selectShop);
   const crew = useCrewOnDuty();
   const nav = rooms.map((room) => <NavItem key={room.path} room={room} wide={wide} on={isIn(room, path)} />);

@@ -6,6 +6,7 @@ import { phaseNames, stepName, stepWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
 import { FindingLines } from '../finding-line';
 import { Photos, useTakePhoto } from './photos';
@@ -114,7 +115,11 @@ export function StepFrame({
           <View style={styles.row}>
             {step.kind === 'release' ? null : <StepMore s={s} step={step} />}
             <View style={styles.grow}>
-              {make ? (
+              {make && step.kind === 'release' ? (
+                <SignButton onSign={() => void save()} disabled={saving}>
+                  {saveLabel ?? 'Release'}
+                </SignButton>
+              ) : make ? (
                 <MainButton onPress={() => void save()} loading={saving}>
                   {saveLabel ?? (isCorrection ? 'Save the correction' : 'Save and go on')}
                 </MainButton>

@@ -119,7 +119,8 @@ export function useSaveStep(
   };
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      // A signature is held, not struck.
+      if (step.kind !== 'release' && event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
         event.preventDefault();
         event.stopPropagation();
         void save();

@@ -24,6 +24,7 @@ import { useDraft } from '../../state/use-draft';
 import { Chips, ChoiceChips } from '../../ui/chips';
 import { LineInput } from '../../ui/line-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
+import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { FindingLines } from '../finding-line';
@@ -186,9 +187,15 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
       back={routes.look(car.id, session.fact.id)}
       notice={sentence ?? problem}
       footer={
-        <MainButton onPress={() => void save()} loading={saving} danger={decision === 'stop'}>
-          {decision === '' ? 'Not looked at: choose' : `Sign: ${decisionNames[decision]}`}
-        </MainButton>
+        decision === '' ? (
+          <MainButton mode="outlined" onPress={() => void save()}>
+            Not looked at: choose
+          </MainButton>
+        ) : (
+          <SignButton onSign={() => void save()} disabled={saving} danger={decision === 'stop'}>
+            {`Sign: ${decisionNames[decision]}`}
+          </SignButton>
+        )
       }
     >
       <Section title="What was found">

@@ -3,7 +3,7 @@ import { act, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import { prefer } from '../../../../src/state/preferences';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, saved, press, router, type } from '../../../builders/hands';
+import { freshHands, saved, press, router, sign, type } from '../../../builders/hands';
 import { at, job, lead } from '../../../builders/service-scene';
 import { sealed, step, said, worn } from '../../../builders/guided-scene';
 import * as atFirst from '../../../builders/steps-scene';
@@ -71,7 +71,7 @@ describe('the end of it', () => {
 test('the release does not sign while anything stops; only the lead is offered to let a hold pass', async () => {
   atFirst.step('release');
   expect(atFirst.said('gate-state')).toMatch(/^Stopped: \d+ things/);
-  await act(async () => press('Release, signed Tove Loy'));
+  await act(() => sign('Release, signed Tove Loy'));
   expect(screen.getByText(/^Not released: /)).toBeTruthy();
   expect(saved()).toEqual([]);
   expect([...document.querySelectorAll('[role="button"]')].some((b) => b.textContent === 'Waive')).toBe(false);

@@ -1,0 +1,56 @@
+/** So long a control that has just appeared under the thumb takes no touch, ms. */
+export const QUIET_MS = 600;
+/** A thumb lands this far from where it was, px. */
+const NEAR_PX = 48;
+const CONTROL =
+  'a, button, input, [role="button"], [role="link"], [role="radio"], [role="checkbox"], [role="menuitem"]';
+
+interface Touch {
+  at: number;
+  x: number;
+  y: number;
+  path: string;
+  control: Element | null;
+}
+
+/**
+ * Keeps a second tap off what has just appeared under it: the page has changed, or the control that was tapped is gone. Quick hands stay quick
+ * on what was there before: keypads, lists, and whatever lies elsewhere. Keys are not touched.
+ * @returns takes it away again
+ */
+export function guardTouches(): () => void {
+  let last: Touch | null = null;
+  let isSwallowed = false;
+  const swallow = (event: Event): void => {
+    event.stopImmediatePropagation();
+    event.preventDefault();
+  };
+  const down = (event: PointerEvent): void => {
+    const control = event.target instanceof Element ? event.target.closest(CONTROL) : null;
+    const now: Touch = {
+      at: event.timeStamp,
+      x: event.clientX,
+      y: event.clientY,
+      path: location.pathname,
+      control,
+    };
+    const isNear = last !== null && Math.abs(now.x - last.x) <= NEAR_PX && Math.abs(now.y - last.y) <= NEAR_PX;
+    const isNew =
+      last !== null &&
+      (now.path !== last.path || (now.control !== last.control && last.control?.isConnected === false));
+    isSwallowed = last !== null && control !== null && now.at - last.at < QUIET_MS && isNear && isNew;
+    if (isSwallowed) swallow(event);
+    else last = now;
+  };
+  const click = (event: MouseEvent): void => {
+    // What a key or a screen reader presses has no touch before it.
+    if (isSwallowed && event.detail > 0) swallow(event);
+    if (event.detail > 0) isSwallowed = false;
+  };
+  addEventListener('pointerdown', down, true);
+  addEventListener('click', click, true);
+  return () => {
+    removeEventListener('pointerdown', down, true);
+    removeEventListener('click', click, true);
+  };
+}
