@@ -80,6 +80,8 @@ export const actNames: Record<Act, string> = {
   bedded: 'Bedded',
   released: 'Service released',
   clearedByWorkshop: 'Put right by a workshop',
+  pistonsPushed: 'Pistons pushed back',
+  wheelOff: 'Wheel off',
 };
 
 /** What has to be shown. */

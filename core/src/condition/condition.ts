@@ -18,6 +18,7 @@ import {
   type Proof,
   axleOfCorner,
   corners,
+  cornersOf,
   isSameFinding,
   millilitres,
   severity,
@@ -28,7 +29,7 @@ import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets, placeKey } from './place';
 import { type CarOf, type Done, type Found, type Reading, type Shown, carOf, doneToParts, readingOf } from './reads';
-import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
+import { type Act, causeTable, faultTable, isComplaint, ofWholeCar, required, voidTable } from './tables';
 
 /** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
 export type FaultState = 'open' | 'letPass' | 'cured' | 'retracted';
@@ -53,9 +54,19 @@ export interface Fault {
   ended: Fact | null;
 }
 
+/** Something that was shown once and is void, or was never shown since something was done that wants it. */
+export interface Voided {
+  proof: Proof;
+  place: Place;
+  finding: Finding;
+  /** What voided it. */
+  by: Fact;
+}
+
 export interface Condition {
   /** Oldest first, the ended ones too: nothing that was found is forgotten. */
   faults: readonly Fault[];
+  voided: readonly Voided[];
 }
 
 /** A suspect that is likelier than this must have been ruled out before a fault of unknown cause is over. Calvik's own figure. */
@@ -304,6 +315,36 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
   return { ...base, ...more, state: letPass ? 'letPass' : 'open', ended: letPass };
 }
 
+/** What has to be shown again: of each corner, or of the car, the last act that voids it and nothing that has shown it since. */
+function voidedOf(t: Timeline): Voided[] {
+  return required.flatMap((proof) =>
+    placesOf(t, proof).flatMap((place): Voided[] => {
+      const by = t.done.findLast(
+        (d) => (voidTable[d.act] as readonly Proof[]).includes(proof) && !isElsewhere(d.fact) && meets(d.place, place),
+      );
+      if (!by || isShownAt(t, proof, place, by.fact)) return [];
+      return [
+        {
+          proof,
+          place,
+          by: by.fact,
+          finding: conditionFinding('notShownSince', 'stop', place, { proof, act: by.act }),
+        },
+      ];
+    }),
+  );
+}
+/** Where each of them is shown: the car, a corner, the nuts of a wheel. */
+function placesOf({ of }: Timeline, proof: Proof): Place[] {
+  if (ofWholeCar.has(proof)) return [{}];
+  if (proof !== 'torqued') return corners.map((corner) => ({ corner }));
+  return of.sheet.fasteners
+    .filter((f) => f.group === 'wheel')
+    .flatMap((f) => cornersOf(f.axle).map((corner) => ({ corner, fastener: f.key })));
+}
+/** What somebody else did is known by what they say alone: it was shown there, or it is not known at all. */
+const isElsewhere = (fact: Fact): boolean => fact.kind === 'fluidExchange' && fact.elsewhere !== undefined;
+
 function judge(logbook: Logbook, car: Car): Condition {
   const t = timelineOf(logbook, car);
   const groups = new Map<string, Sighting[]>();
@@ -330,7 +371,7 @@ function judge(logbook: Logbook, car: Car): Condition {
         ended: by,
       })),
   ];
-  return { faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)) };
+  return { faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)), voided: voidedOf(t) };
 }
 
 const known = new WeakMap<Logbook, Map<string, Condition>>();

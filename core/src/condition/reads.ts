@@ -34,6 +34,7 @@ import { isFaceSeen, seenOnPads, thinnestEnd } from '../pads';
 import { judgeFeel, judgePedal, pedalFinding } from '../pedal';
 import { MAX_CRACK_MM, MAX_THICKNESS_VARIATION_MM, RUNOUT_LIMIT_MM } from '../rotors';
 import { trackFinding } from '../sessions';
+import { checkTable } from '../suspects';
 import { judgeTorque } from '../torque';
 import { judgeWheelBearing } from '../wheel-bearings';
 import { conditionFinding } from './findings';
@@ -134,6 +135,7 @@ function ofList({ step, items }: ChecksDone): Reading {
     if (check === 'leaks') reading.shows.push({ proof: 'dry', place, isRight });
     if (check === 'ductsSound' || check === 'ductsFitted') reading.shows.push({ proof: 'ductsSound', place, isRight });
     if (isRight && check === 'slidePinsGreased') reading.does.push({ act: 'caliperFreed', place });
+    if (isRight && check === 'wheelsOff') reading.does.push({ act: 'wheelOff', place });
     if (isRight) continue;
     // A hose somewhere, and nobody has said where: each of them is in doubt.
     if (check === 'hoses')
@@ -218,7 +220,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
         : []),
     ];
     // The first press tells what is wrong; only the gate, pumped and held, shows that it is right.
-    const isFirm = fact.moment === 'gate' && severity(worstOf(judgePedal(fact, null).findings)) <= severity('watch');
+    const isFirm = fact.moment === 'gate' && judgePedal(fact, null).isPassed;
     return {
       finds,
       shows: [
@@ -299,6 +301,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
       shows: [{ proof: 'torqued', place, isRight: wrong === undefined }],
     };
   },
+  pistonsRetracted: ({ axle }) => ({ does: [{ act: 'pistonsPushed', place: { axle } }] }),
   partsFitted: ({ axle, changed }) => ({
     does: [
       ...(changed === 'pads' || changed === 'both' ? [{ act: 'padsChanged' as const, place: { axle } }] : []),
@@ -324,6 +327,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
     const { faults, shows } = outcomeTable[check];
     const fault = faults[outcome];
     return {
+      does: checkTable[check].wheelsOff ? [{ act: 'wheelOff', place }] : [],
       finds: fault ? [found(fault, place)] : [],
       // What is looked at in a diagnosis is looked at all round.
       shows: (shows[outcome] ?? []).map((proof) => everywhere(proof)),
@@ -371,7 +375,6 @@ const readers: { [K in FactKind]: Reader<K> } = {
   withdrawal: says,
   wasteHandedOver: says,
   partsDecision: says,
-  pistonsRetracted: says,
   exchangeBegun: says,
   leakDownTest: says,
   nippleBled: says,

@@ -28,7 +28,9 @@ export type Act =
   | 'torqued'
   | 'bedded'
   | 'released'
-  | 'clearedByWorkshop';
+  | 'clearedByWorkshop'
+  | 'pistonsPushed'
+  | 'wheelOff';
 
 /** Proofs of the whole car; all others are of a corner. */
 export const ofWholeCar: ReadonlySet<Proof> = new Set<Proof>(['pedalFirm', 'boosterWorks', 'levelKept']);
@@ -230,40 +232,42 @@ export const outcomeTable: Record<
   hardwareLook: { faults: { missingOrBent: 'hardwareWrong' }, shows: { asItShouldBe: ['hardwareRight'] } },
 };
 
+/** What a car must have shown before it goes anywhere, whatever was found: an act that voids it asks for it again. */
+export const required = ['pedalFirm', 'noPlay', 'torqued'] as const satisfies readonly Proof[];
+
 /**
- * What each act voids: it has to be shown again, in this or any later job, by whoever has the car next. A joint opened lets air in; pistons pushed
- * back leave the pedal long; what is new has been looked at by nobody.
+ * What each act voids of what is {@link required}: it is shown again, in this or any later job, by whoever has the car next. A joint opened lets air
+ * in, pistons pushed back leave the pedal long, a wheel that was off wants its nuts.
  */
-export const voidTable: Record<Act | 'jointOpened' | 'pistonsPushed' | 'wheelOff' | 'driven', readonly Proof[]> = {
-  jointOpened: ['pedalFirm', 'dry', 'levelKept'],
-  pistonsPushed: ['pedalFirm', 'levelKept', 'wheelFree'],
-  wheelOff: ['torqued', 'wheelFree'],
-  driven: ['pedalFirm', 'dry', 'hosesSound', 'facesSound', 'ductsSound', 'wheelDry', 'clear', 'levelKept', 'heatAlike'],
-  padsChanged: ['pedalFirm', 'padsSound', 'wheelFree', 'bedded', 'padsMatch'],
-  rotorsChanged: ['pedalFirm', 'facesSound', 'bedded', 'runoutWithin', 'thicknessEven'],
-  rotorsRefaced: ['facesSound', 'bedded', 'thicknessEven'],
-  bled: ['pedalFirm', 'dry', 'levelKept'],
-  flushed: ['pedalFirm', 'dry', 'levelKept'],
+export const voidTable: Record<Act, readonly (typeof required)[number][]> = {
+  pistonsPushed: ['pedalFirm'],
+  wheelOff: ['torqued'],
+  // New pads are never on without pistons that were pushed back: those say it.
+  padsChanged: [],
+  rotorsChanged: [],
+  rotorsRefaced: [],
+  bled: ['pedalFirm'],
+  flushed: ['pedalFirm'],
   levelSet: [],
   torqued: [],
-  bedded: ['facesSound'],
+  bedded: [],
   released: [],
-  clearedByWorkshop: ['pedalFirm', 'dry', 'levelKept'],
-  jointSealed: ['pedalFirm', 'dry', 'levelKept'],
-  hoseReplaced: ['pedalFirm', 'dry', 'levelKept', 'hosesSound'],
-  caliperFreed: ['pedalFirm', 'wheelFree', 'pinsFree', 'pistonsFree'],
-  caliperReplaced: ['pedalFirm', 'dry', 'levelKept', 'wheelFree', 'torqued'],
-  masterCylinderReplaced: ['pedalFirm', 'dry', 'levelKept', 'boosterWorks'],
-  boosterRepaired: ['pedalFirm', 'boosterWorks'],
-  bearingAdjusted: ['noPlay', 'wheelFree', 'torqued'],
-  bearingReplaced: ['noPlay', 'wheelFree', 'torqued'],
+  clearedByWorkshop: ['pedalFirm'],
+  jointSealed: ['pedalFirm'],
+  hoseReplaced: ['pedalFirm'],
+  caliperFreed: ['pedalFirm', 'torqued'],
+  caliperReplaced: ['pedalFirm', 'torqued'],
+  masterCylinderReplaced: ['pedalFirm'],
+  boosterRepaired: ['pedalFirm'],
+  bearingAdjusted: ['noPlay', 'torqued'],
+  bearingReplaced: ['noPlay', 'torqued'],
   pistonsPumpedOut: ['pedalFirm'],
-  padsSanded: ['padsSound'],
-  facesCleaned: ['facesSound', 'bedded'],
-  hardwareRefitted: ['hardwareRight'],
-  ductRefitted: ['ductsSound'],
-  tapeRemoved: ['ductsSound'],
-  debrisCleared: ['clear'],
-  cleaned: ['wheelDry'],
+  padsSanded: ['pedalFirm', 'torqued'],
+  facesCleaned: [],
+  hardwareRefitted: ['torqued'],
+  ductRefitted: [],
+  tapeRemoved: [],
+  debrisCleared: [],
+  cleaned: [],
   putRight: [],
 };

@@ -21,7 +21,7 @@ import {
   worstFirst,
   worstOf,
 } from '../model';
-import { findingOfSeen, standingFaults } from '../condition';
+import { conditionOf, findingOfSeen, standingFaults } from '../condition';
 import { type HeatOutlook } from '../heat-outlook';
 import { judgeCorners } from '../service';
 import { type TorqueLine, judgeTorque } from '../torque';
@@ -166,6 +166,9 @@ export function judgeLook(
   const heat = judgeCornerHeat(logbook, car, session, outlook);
   const level = judgeLevelAfter(logbook, car, session);
   const asked = wanted(logbook, car, session);
+  // A wheel that was off, whenever it was: its nuts.
+  if (!asked.has('torque') && conditionOf(logbook, car).voided.some((v) => v.proof === 'torqued'))
+    asked.set('torque', 'wheelsWereOff');
   // What somebody torqued without being asked is judged all the same.
   const torque = torqueLinesAfter(logbook, car, after).filter((l) => asked.has('torque') || l.set !== null);
   if (torque.length > 0 && !asked.has('torque')) asked.set('torque', null);
@@ -173,6 +176,7 @@ export function judgeLook(
   const padReads = ofKind(after, 'padMeasurement');
   const odd = oddBefore(logbook, car, session);
   const standing = standingFaults(logbook, car, session.fact.eventId);
+  const { voided } = conditionOf(logbook, car);
   /** What stands against the car of the kinds that a line asks about, whenever it was found. */
   const standingOf = (kinds: readonly string[]): Finding[] =>
     standing.flatMap((f) => (kinds.includes(f.kind) ? [f.finding] : []));
@@ -231,7 +235,11 @@ export function judgeLook(
     .sort((a, b) => severity(odd.get(b.kind) ?? 'inOrder') - severity(odd.get(a.kind) ?? 'inOrder'));
   const left = items.filter((i) => i.state !== 'done').map((i) => i.kind);
   const findings = worstFirst([
-    ...distinctFindings([...standing.map((f) => f.finding), ...items.flatMap((i) => i.findings)]),
+    ...distinctFindings([
+      ...standing.map((f) => f.finding),
+      ...voided.map((v) => v.finding),
+      ...items.flatMap((i) => i.findings),
+    ]),
     ...(left.length > 0 && isLookDue(logbook, session) ? [trackFinding('lookOpen', 'needsWork', {}, { left })] : []),
   ]);
   return { session, items, heat, level, torque, findings };

@@ -1,5 +1,5 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
-import { type Fault, standingFaults } from '../condition';
+import { type Fault, conditionOf, standingFaults } from '../condition';
 import { isAfter } from '../inventory';
 import type { Logbook } from '../logbook';
 import {
@@ -81,16 +81,17 @@ const known = new WeakMap<Logbook, Map<string, TrackState>>();
 function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackState {
   const session = lastSession(logbook, car);
   const faults = standingFaults(logbook, car, eventId);
+  const { voided } = conditionOf(logbook, car);
   const nothing = trackFinding('trackInOrder', 'inOrder', {}, { sessions: sessionsOfCar(logbook, car.id).length });
   const state = (of: Pick<TrackState, 'session' | 'look' | 'decision'>, found: readonly Finding[]): TrackState => {
     const findings = worstFirst(distinctFindings(found));
     return { ...of, verdict: worstOf(findings), headline: findings[0] ?? nothing, findings };
   };
   if (!session)
-    return state(
-      { session: null, look: null, decision: null },
-      faults.map((f) => f.finding),
-    );
+    return state({ session: null, look: null, decision: null }, [
+      ...faults.map((f) => f.finding),
+      ...voided.map((v) => v.finding),
+    ]);
   const look = judgeLook(logbook, car, session);
   const own = decisionsOn(logbook, session).at(-1) ?? null;
   // Where no look is due yet, what was decided before still holds.
@@ -102,7 +103,7 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
   if (decision?.decision === 'stop')
     found.push(trackFinding('stoppedAtTrack', 'stop', {}, { session: session.nth, reason: decision.reason }));
   else if (decision?.decision === 'limits' && isOfThisEvent) found.push(limitsFinding(decision));
-  found.push(...faults.filter((f) => !isCovered(f)).map((f) => f.finding));
+  found.push(...faults.filter((f) => !isCovered(f)).map((f) => f.finding), ...voided.map((v) => v.finding));
   const ofFaults = new Set(faults.map((f) => f.finding));
   // Parts and fluid are judged by their own gates.
   found.push(

@@ -140,12 +140,16 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
 /** What stands against the car, in whatever job, look or session it was found. A fault of a brake line takes a circuit with it. */
 function faultFindings({ logbook, car, facts, hoses, rules }: GateInput): Finding[] {
   if (rules < 5) return earlierFaults(car, facts, rules, hoses);
-  return conditionOf(logbook, car).faults.flatMap(({ kind, place, finding, state, ended }) => [
+  const { faults, voided } = conditionOf(logbook, car);
+  // What the steps of a service ask for is asked there; a repair that was written down asks on its own.
+  const ofRepairs = voided.flatMap((v) => (v.by.kind === 'repairDone' ? [v.finding] : []));
+  const standing = faults.flatMap(({ kind, place, finding, state, ended }) => [
     ...(state === 'open' || (state === 'letPass' && ended?.kind === 'holdWaived') ? [finding] : []),
     // What a lead has let pass for a while stays in view.
     ...(state === 'letPass' && ended?.kind === 'faultLetPass' ? [{ ...finding, verdict: 'watch' as const }] : []),
     ...(state === 'open' && place.corner && lineFaults.has(kind) ? [circuitAtRisk(car, place.corner)] : []),
   ]);
+  return [...standing, ...ofRepairs];
 }
 const lineFaults: ReadonlySet<FaultKind> = new Set<FaultKind>([
   'hoses',

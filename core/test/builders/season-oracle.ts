@@ -98,6 +98,9 @@ const CAUSES: Record<string, Rule> = {
   brakeBooster: rule(['boosterRepaired'], 'boosterWorks'),
   rotorCracked: rule(['rotorsChanged'], 'facesSound'),
 };
+/** What opens the hydraulics or moves a piston: the pedal is pressed again. What takes a wheel off: its nuts. */
+const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded'];
+const WHEEL_OFF = ['caliperFreed', 'caliperReplaced', ...PLAY, 'padsSanded', 'hardwareRefitted'];
 const OF_CAR = new Set(['pedalFirm', 'level', 'boosterWorks']);
 const SHOWN_BY_LINE: Record<string, string> = {
   leaks: 'dry',
@@ -279,14 +282,13 @@ export function forbids(
         break;
     }
   }
-  void read;
 
   const isShown = (proof: string, where: Wheel[], since: number): boolean =>
     where.every((w) => {
       const last = shown.filter((p) => p.proof === proof && p.where.includes(w)).at(-1);
       return last !== undefined && last.right && last.at >= since;
     });
-  const curedAt = (by: string[], where: Wheel[], since: number, isAnywhere: boolean): number | null => {
+  const curedAt = (by: string[], where: Wheel[], since: number): number | null => {
     const drawn: Partial<Record<Wheel, number>> = {};
     for (const d of done) {
       if (d.at <= since || !by.includes(d.act) || !d.where.some((w) => where.includes(w))) continue;
@@ -294,7 +296,6 @@ export function forbids(
       for (const w of d.where) drawn[w] = (drawn[w] ?? 0) + (d.ml ?? 0);
       if (where.every((w) => (drawn[w] ?? 0) >= hotMl[w])) return d.at;
     }
-    void isAnywhere;
     return null;
   };
 
@@ -306,7 +307,7 @@ export function forbids(
     const r = RULES[s.rule]!;
     const where = of(s.corner);
     const key = s.rule === 'torque' ? ` ${s.way}` : '';
-    const at = curedAt(s.rule === 'torque' ? [`torqued${key}`] : r.by, where, s.at, s.corner === null);
+    const at = curedAt(s.rule === 'torque' ? [`torqued${key}`] : r.by, where, s.at);
     const isOver =
       at !== null &&
       r.shown.every((p) => isShown(p === 'torqued' ? `torqued${key}` : p, OF_CAR.has(p) ? WHEELS : where, at));
@@ -328,6 +329,17 @@ export function forbids(
     });
     if (!isOver && !isTakenBack) why.push(`${s.rule} ${s.corner ?? ''}`.trim());
   }
+  const voidedAt = (by: string[], where: Wheel[]): number =>
+    Math.max(-1, ...done.filter((d) => by.includes(d.act) && d.where.some((w) => where.includes(w))).map((d) => d.at));
+  const pedalAt = voidedAt(OPENS, WHEELS);
+  if (pedalAt >= 0 && !isShown('pedalFirm', WHEELS, pedalAt)) why.push('pedal not pressed since');
+  for (const w of WHEELS) {
+    const play = voidedAt(PLAY, [w]);
+    if (play >= 0 && !isShown('noPlay', [w], play)) why.push(`play not measured since ${w}`);
+    const off = voidedAt(WHEEL_OFF, [w]);
+    const nuts = `torqued ${w.startsWith('F') ? 'frontWheel' : 'rearWheel'} ${w}`;
+    if (off >= 0 && !isShown(nuts, WHEELS, off)) why.push(`nuts not torqued since ${w}`);
+  }
   const lastSaid = new Map<string, number>();
   for (const { word, at } of said) lastSaid.set(word, at);
   for (const [word, at] of lastSaid) {
@@ -344,7 +356,7 @@ export function forbids(
     const opened = own.find((e) => e.what === 'opened' && e.id === named.diagnosis);
     const where = of(opened?.what === 'opened' ? opened.corner : null);
     const r = CAUSES[named.cause]!;
-    const cure = curedAt(r.by, where, at, true);
+    const cure = curedAt(r.by, where, at);
     const isOver =
       cure !== null && [...r.shown, 'pedalFirm'].every((p) => isShown(p, OF_CAR.has(p) ? WHEELS : where, cure));
     if (!isOver) why.push(`driver: ${word}`);

@@ -388,7 +388,11 @@ export class People {
   follow(): boolean {
     const book = trackBook(this.facts);
     const fault = conditionOf(book, trackCar).faults.find((f) => f.state === 'open' && f.finding.verdict === 'stop');
-    if (!fault) return false;
+    if (!fault) {
+      const [first] = conditionOf(book, trackCar).voided;
+      if (first) this.show(first.proof, first.place);
+      return first !== undefined;
+    }
     if (fault.cure === null && fault.cures.length > 0) this.cure(fault);
     else if (fault.missing.length > 0) for (const { proof, place } of fault.missing) this.show(proof, place);
     else throw new Error(`${fault.kind} stands, and nothing is proposed.`);

@@ -41,7 +41,22 @@ test('over as many seasons as there is time for: nothing is let pass that the or
         asks += 1;
         if (step.fact.kind === 'sessionDecision' && step.fact.decision !== 'stop' && why.length > 0) {
           // A stop is a stop, for whoever signs.
-          if (refused?.code !== 'stopStands') console.log(seasons, why, JSON.stringify(people.diary.map((e) => ({ ...e, entry: undefined }))), JSON.stringify(conditionOf(trackBook(people.facts), trackCar).faults.map((f) => [f.kind, f.place, f.state, f.ended?.kind, f.cure?.kind, f.missing])));
+          if (refused?.code !== 'stopStands')
+            console.log(
+              seasons,
+              why,
+              JSON.stringify(people.diary.map((e) => ({ ...e, entry: undefined }))),
+              JSON.stringify(
+                conditionOf(trackBook(people.facts), trackCar).faults.map((f) => [
+                  f.kind,
+                  f.place,
+                  f.state,
+                  f.ended?.kind,
+                  f.cure?.kind,
+                  f.missing,
+                ]),
+              ),
+            );
           expect({ why, refused: refused?.code }).toMatchObject({ refused: 'stopStands' });
           refusedStops += 1;
         }

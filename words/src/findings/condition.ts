@@ -1,7 +1,7 @@
 import type { ConditionFindings } from '@calvik/core';
 import { checkNames, placeName } from '../names';
 import type { TextsFor } from '../texts';
-import { faultTitle } from '../condition';
+import { actNames, faultTitle, proofName } from '../condition';
 
 export const conditionTexts: TextsFor<ConditionFindings> = {
   hoseFault: ({ remark }, at) =>
@@ -9,6 +9,8 @@ export const conditionTexts: TextsFor<ConditionFindings> = {
   checkFault: ({ check, remark }, at) =>
     `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
   faultFound: ({ fault }, at) => `${faultTitle(fault)}${placeName(at) ? `, ${placeName(at)}` : ''}.`,
+  notShownSince: ({ proof, act }, at) =>
+    `${actNames[act]}${placeName(at) ? `, ${placeName(at)}` : ''}: to be shown since then: ${proofName(proof).toLowerCase()}.`,
   notEnoughDrawn: ({ drawn, wanted }, at, say) =>
     `The fluid boiled, and not enough has been drawn${placeName(at) ? ` at the ${placeName(at)}` : ''}: ${say.quantity(drawn)} of ${say.quantity(wanted)}.`,
 };
