@@ -145,6 +145,15 @@ test(
       await field(page, 'Level').fill('254');
       await expect(page.getByText(/Down 3\smL/).first()).toBeVisible();
       await button(page, 'Save the level').click();
+      // The wheel was off to get at the pins: its nuts, before anybody signs.
+      await expect(page.getByText(/right front\. Not shown since: wheel nuts torqued/).first()).toBeVisible();
+      await line(page, 'torque');
+      await button(page, 'Front wheel nuts, right front').click();
+      await button(page, 'Choose the wrench').click();
+      await page.getByRole('radio', { name: /^W-2, calibrated/ }).click();
+      for (let nut = 0; nut < 5; nut++) await button(page, /^Click at /).click();
+      await button(page, /^Save front wheel nuts/).click();
+      await expect(page.getByText(/right front\. Not shown since: wheel nuts torqued/)).toHaveCount(0);
       await button(page, /^Decide/).click();
       await choose(page, 'Decision: Go, with limits');
       await field(page, 'Laps at most').fill('5');

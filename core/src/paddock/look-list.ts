@@ -166,17 +166,21 @@ export function judgeLook(
   const heat = judgeCornerHeat(logbook, car, session, outlook);
   const level = judgeLevelAfter(logbook, car, session);
   const asked = wanted(logbook, car, session);
-  // A wheel that was off, whenever it was: its nuts.
-  if (!asked.has('torque') && conditionOf(logbook, car).voided.some((v) => v.proof === 'torqued'))
-    asked.set('torque', 'wheelsWereOff');
+  // A wheel that was off, whenever it was: its nuts, and no others.
+  const { voided } = conditionOf(logbook, car);
+  const isWheelOff = !asked.has('torque') && voided.some((v) => v.proof === 'torqued');
+  if (isWheelOff) asked.set('torque', 'wheelsWereOff');
+  const isAsked = ({ corner, fastener }: TorqueLine): boolean =>
+    !isWheelOff || voided.some(({ place }) => place.corner === corner && place.fastener === fastener.key);
   // What somebody torqued without being asked is judged all the same.
-  const torque = torqueLinesAfter(logbook, car, after).filter((l) => asked.has('torque') || l.set !== null);
+  const torque = torqueLinesAfter(logbook, car, after).filter(
+    (l) => (asked.has('torque') && isAsked(l)) || l.set !== null,
+  );
   if (torque.length > 0 && !asked.has('torque')) asked.set('torque', null);
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const padReads = ofKind(after, 'padMeasurement');
   const odd = oddBefore(logbook, car, session);
   const standing = standingFaults(logbook, car, session.fact.eventId);
-  const { voided } = conditionOf(logbook, car);
   /** What stands against the car of the kinds that a line asks about, whenever it was found. */
   const standingOf = (kinds: readonly string[]): Finding[] =>
     standing.flatMap((f) => (kinds.includes(f.kind) ? [f.finding] : []));

@@ -10,7 +10,9 @@ export const conditionTexts: TextsFor<ConditionFindings> = {
     `${checkNames[check]}${placeName(at) ? `, ${placeName(at)}` : ''}: not in order${remark ? `, ${remark}` : ''}.`,
   faultFound: ({ fault }, at) => `${faultTitle(fault)}${placeName(at) ? `, ${placeName(at)}` : ''}.`,
   notShownSince: ({ proof, act }, at) =>
-    `${actNames[act]}${placeName(at) ? `, ${placeName(at)}` : ''}: to be shown since then: ${proofName(proof).toLowerCase()}.`,
+    `${actNames[act]}${placeName(at) ? `, ${placeName(at)}` : ''}. Not shown since: ${
+      proof === 'torqued' ? 'wheel nuts torqued to their figure' : proofName(proof).toLowerCase()
+    }.`,
   notEnoughDrawn: ({ drawn, wanted }, at, say) =>
     `The fluid boiled, and not enough has been drawn${placeName(at) ? ` at the ${placeName(at)}` : ''}: ${say.quantity(drawn)} of ${say.quantity(wanted)}.`,
 };
