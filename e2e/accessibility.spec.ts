@@ -100,6 +100,7 @@ const views = [
   '/cars/{car}/plan',
   '/cars/{car}/as-it-came',
   '/cars/{car}/sheet',
+  '/cars/{driven}/condition',
   '/cars/new',
   '/events/new',
   '/events/{event}',

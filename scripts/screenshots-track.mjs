@@ -11,6 +11,7 @@ export async function trackPictures({ shoot, changes, idOf }) {
   await shoot('event-day', PHONE, `${day}/day`);
   await shoot('event-day-wide', WIDE, `${day}/day`);
   await shoot('driver-card', PHONE, `/track/${tessaro}/${limits.sessionId}/card`);
+  await shoot('condition', PHONE, `/cars/${idOf('cars', 'Brandreth Brennick')}/condition`);
   await shoot('session-look', PHONE, `${day}/day`, {
     act: async (page) => {
       await press(page, 'Lunde-Orr Tessaro: Look it over');

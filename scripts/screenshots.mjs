@@ -223,7 +223,6 @@ main(async () => {
   say('Taking pictures …');
   await shoot('run-up', PHONE, '/');
   await shoot('car', PHONE, velund);
-  await shoot('car-start', PHONE, '/cars/new');
   await shoot('car-wide', WIDE, velund);
   const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
   const computed = (page) => page.getByTestId('help').waitFor();

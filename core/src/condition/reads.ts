@@ -39,7 +39,7 @@ import { judgeTorque } from '../torque';
 import { judgeWheelBearing } from '../wheel-bearings';
 import { conditionFinding } from './findings';
 import { cornersAt } from './place';
-import { type Act, faultTable, isComplaint, outcomeTable } from './tables';
+import { type Act, faultTable, isComplaint, notRight, ofWholeCar, outcomeTable } from './tables';
 
 /** Something done at a place. */
 export interface Done {
@@ -363,7 +363,11 @@ const readers: { [K in FactKind]: Reader<K> } = {
   }),
   carReleased: () => ({ does: [{ act: 'released', place: {} }] }),
   repairDone: ({ repair, ...at }) => ({ does: [{ act: repair, place: placeOf(at) }] }),
-  recheckDone: ({ proof, isRight, ...at }) => ({ shows: [{ proof, place: placeOf(at), isRight }] }),
+  recheckDone: ({ proof, isRight, ...at }) => {
+    const place = ofWholeCar.has(proof) ? {} : placeOf(at);
+    const fault = notRight[proof];
+    return { finds: !isRight && fault ? [found(fault, place)] : [], shows: [{ proof, place, isRight }] };
+  },
   // Facts of a part, not of a car: see readingOfPart.
   rotorsRefaced: says,
   backFromBedding: says,

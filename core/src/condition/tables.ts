@@ -232,6 +232,25 @@ export const outcomeTable: Record<
   hardwareLook: { faults: { missingOrBent: 'hardwareWrong' }, shows: { asItShouldBe: ['hardwareRight'] } },
 };
 
+/** What it means where somebody looks again and it is not right. */
+export const notRight: Partial<Record<Proof, FaultKind>> = {
+  ...(Object.fromEntries(checkNames.map((check) => [check, check])) as Record<CheckName, CheckName>),
+  pedalFirm: 'pedalLong',
+  boosterWorks: 'boosterDead',
+  dry: 'damp',
+  hosesSound: 'hoseChafed',
+  wheelFree: 'wheelDrags',
+  facesSound: 'faceSmeared',
+  padsSound: 'padsGlazed',
+  pinsFree: 'pinsTight',
+  pistonsFree: 'pistonStiff',
+  padsMatch: 'padsMixed',
+  hardwareRight: 'hardwareWrong',
+  ductsSound: 'ductOff',
+  wheelDry: 'greaseInWheel',
+  clear: 'gravelInCaliper',
+};
+
 /** What a car must have shown before it goes anywhere, whatever was found: an act that voids it asks for it again. */
 export const required = ['pedalFirm', 'noPlay', 'torqued'] as const satisfies readonly Proof[];
 

@@ -81,6 +81,20 @@ const RULES: Record<string, Rule> = {
     'list wheelsOn',
   ),
   referred: rule(['workshop']),
+  wheelDrags: rule([...FREE, 'hoseReplaced', 'hardwareRefitted'], 'wheelFree'),
+  boosterDead: rule(['boosterRepaired'], 'boosterWorks'),
+  padsMixed: rule(['padsChanged'], 'padsMatch'),
+  hardwareWrong: rule(['hardwareRefitted', 'putRight'], 'hardwareRight'),
+};
+/** What was looked at again and was not right, as far as it stops a car. */
+const NOT_RIGHT: Record<string, string> = {
+  pedalFirm: 'pedalLong',
+  boosterWorks: 'boosterDead',
+  dry: 'damp',
+  hosesSound: 'hoseChafed',
+  wheelFree: 'wheelDrags',
+  padsMatch: 'padsMixed',
+  hardwareRight: 'hardwareWrong',
 };
 /** What a driver says that stops a car: the cause that was named says what cures it, and the pedal is pressed again. */
 const DOUBTFUL = ['softAfterHeat', 'softFromCold', 'firstPressLong', 'firmNoBite'];
@@ -241,6 +255,7 @@ export function forbids(
         if (e.feel === 'soft') see(e, 'pedalSoft', null, 'pedal');
         if (e.feel === 'long') see(e, 'pedalLong', null, 'pedal');
         if (e.sinks) see(e, 'pedalSinks', null, 'pedal');
+        show(e, 'boosterWorks', WHEELS, true);
         show(e, 'pedalFirm', WHEELS, (e.feel === 'firm' || e.feel === 'acceptable') && !e.sinks);
         break;
       }
@@ -274,6 +289,7 @@ export function forbids(
         act(e, e.repair, of(e.corner));
         break;
       case 'recheck':
+        if (!e.right && NOT_RIGHT[e.proof]) see(e, NOT_RIGHT[e.proof]!, OF_CAR.has(e.proof) ? null : e.corner);
         show(e, e.proof, OF_CAR.has(e.proof) ? WHEELS : of(e.corner), e.right);
         break;
       case 'pads':

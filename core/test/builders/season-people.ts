@@ -284,6 +284,12 @@ export class People {
       { kind: 'partsFitted', jobId: atEvent.id, axle, padSetId: null, rotorPairId: null, changed: 'rotors' },
     );
   }
+  newPads(axle: 'front' | 'rear'): void {
+    this.put(
+      { what: 'fitted', axle, pads: true, rotors: false },
+      { kind: 'partsFitted', jobId: atEvent.id, axle, padSetId: null, rotorPairId: null, changed: 'pads' },
+    );
+  }
   workshop(): void {
     this.put({ what: 'workshop' }, { kind: 'systemCleared', workshop: 'Marl Brake Works' });
   }
@@ -410,6 +416,8 @@ export class People {
         return this.draw(200, true);
       case 'rotorsChanged':
         return this.newRotors(corner.startsWith('F') ? 'front' : 'rear');
+      case 'padsChanged':
+        return this.newPads(corner.startsWith('F') ? 'front' : 'rear');
       case 'levelSet':
         return this.level(280, 10);
       case 'torqued':

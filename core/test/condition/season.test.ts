@@ -71,6 +71,7 @@ test('over as many seasons as there is time for: nothing is let pass that the or
     const track = judgeTrack(book, trackCar, bookEvent.id);
     const isStopped = lastDecision(facts) === 'stop';
     const seen = {
+      findings: track.findings.map((f) => `${f.code} ${JSON.stringify([f.place, f.values])}`),
       why: ofFaults(why),
       faults: conditionOf(book, trackCar)
         .faults.filter((f) => f.state === 'open' && f.finding.verdict === 'stop')

@@ -142,6 +142,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
               : 'Start a service'}
           </MainButton>
         </View>
+        <StandingFaults car={car} />
         <Section
           title="Planned"
           aside={
@@ -195,7 +196,6 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
             <Text as="small">Procedure, run on the phone, the look at the faces.</Text>
           </LinkRow>
         </Section>
-        <StandingFaults car={car} />
         <Section title="Diagnosis">
           <LinkRow label="Find out what is wrong" onPress={() => go(routes.newDiagnosis(car.id))}>
             <Text as="strong">Find out what is wrong</Text>

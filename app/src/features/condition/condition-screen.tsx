@@ -6,7 +6,9 @@ import { Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Gone } from '../gone';
 import { routes } from '../routes';
-import { FaultCard } from './fault-card';
+import { FindingLine } from '../finding-line';
+import { useFastenerNames } from '../track/use-look';
+import { FaultCard, Rechecks } from './fault-card';
 import { EndedFault } from './ended-fault';
 
 export function ConditionScreen() {
@@ -18,7 +20,8 @@ export function ConditionScreen() {
 /** What stands against a car, what cures it, and what was over before: whoever has it next sees what everybody found. */
 function ConditionPage({ car }: { car: Car }) {
   const logbook = useLogbook();
-  const { faults } = conditionOf(logbook, car);
+  const { faults, voided } = conditionOf(logbook, car);
+  const fasteners = useFastenerNames(car);
   const standing = faults
     .filter((f) => f.state === 'open' || f.state === 'letPass')
     .sort((a, b) => severity(b.finding.verdict) - severity(a.finding.verdict));
@@ -38,6 +41,24 @@ function ConditionPage({ car }: { car: Car }) {
           ))}
         </View>
       )}
+      {voided.length > 0 ? (
+        <Section title="To be shown again">
+          {voided.map((v) => (
+            <View key={`${v.proof} ${JSON.stringify(v.place)}`} style={styles.again}>
+              <FindingLine finding={v.finding} fasteners={fasteners} />
+              {v.proof === 'pedalFirm' ? (
+                <Rechecks car={car} missing={[v]} />
+              ) : (
+                <Text as="small">
+                  {v.proof === 'torqued'
+                    ? 'In the look after a session, or in a service: the nuts, on the ground.'
+                    : 'In a service: wheel bearing, measured at the rim or with a gauge.'}
+                </Text>
+              )}
+            </View>
+          ))}
+        </Section>
+      ) : null}
       {ended.length > 0 ? (
         <Section title="Over">
           {ended.map((fault) => (
@@ -53,4 +74,4 @@ function ConditionPage({ car }: { car: Car }) {
   );
 }
 
-const styles = StyleSheet.create({ list: { gap: 20 } });
+const styles = StyleSheet.create({ list: { gap: 20 }, again: { gap: 8 } });

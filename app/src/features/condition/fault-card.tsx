@@ -31,6 +31,9 @@ import { useWhen } from './use-when';
 
 const byHand: ReadonlySet<string> = new Set(repairs);
 const bySight: ReadonlySet<string> = new Set(seenProofs);
+/** The first few of many: all of them stand where the cure is written down. */
+const shortly = (names: readonly string[]): string[] =>
+  names.length <= 6 ? [...names] : [...names.slice(0, 5), `${names.length - 5} others`];
 const or = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
 
@@ -62,7 +65,7 @@ export function FaultCard({ car, fault }: { car: Car; fault: Fault }) {
       {cure ? (
         <Text>{`Done ${when(cure)}.`}</Text>
       ) : cures.length > 0 ? (
-        <Text>{`Cured by: ${or(cures.map((c) => actNames[c].toLowerCase()))}.`}</Text>
+        <Text>{`Cured by: ${or(shortly(cures.map((c) => actNames[c].toLowerCase())))}.`}</Text>
       ) : null}
       {wanted.length > 0 ? (
         <View>
@@ -172,7 +175,7 @@ function Done({
 }
 
 /** What has still to be shown, each in one tap: right, or not right. */
-function Rechecks({ car, missing }: { car: Car; missing: Fault['missing'] }) {
+export function Rechecks({ car, missing }: { car: Car; missing: Fault['missing'] }) {
   const today = useToday();
   const { saveFact, saving, problem } = useSaveFact();
   const save = (proof: Proof, { corner, axle }: Fault['place'], isRight: boolean): Promise<boolean> =>
