@@ -170,7 +170,6 @@ export function forbids(
   const said: { word: string; at: number }[] = [];
   const temps: Partial<Record<Wheel, number>> = {};
   let session: Extract<Entry, { what: 'session' }> | null = null;
-  const read = (what: 'level') => entries.filter((e) => e.what === what) as Extract<Entry, { what: 'level' }>[];
   const pads = (corner: string, from: number, until: number) =>
     entries.filter(
       (e): e is Extract<Entry, { what: 'pads' }> =>

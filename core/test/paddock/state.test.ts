@@ -1,7 +1,6 @@
 import type { Fact } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
 import { decisionFor, judgeStart, judgeTrack } from '../../src/paddock';
-import { sessionsOfCar } from '../../src/sessions';
 import { goingOut, refusalOf } from '../../src/track';
 import {
   LEAD,
