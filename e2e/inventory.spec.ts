@@ -26,6 +26,7 @@ test(
     await expect(page.getByText('None on record.')).toBeVisible();
 
     await page.goto('/inventory/pads/new');
+    await expect(field(page, 'Label')).toHaveValue(/^P-\d{3}$/);
     await field(page, 'Label').fill(`P-${label}`);
     await button(page, 'Save pad set').click();
     await expect(page.getByText('This must not be empty.')).toBeVisible();

@@ -32,6 +32,9 @@ export interface Problems {
   lookWithoutReason: Record<string, never>;
   notLookedAt: Record<string, never>;
   notToLetPass: Record<string, never>;
+  signerHasLeft: Record<string, never>;
+  carIsPutAway: Record<string, never>;
+  jobIsCancelled: Record<string, never>;
   databaseSilent: Record<string, never>;
   bodyNotJson: Record<string, never>;
   bodyTooLarge: Record<string, never>;
@@ -127,6 +130,9 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   decisionWithoutReason: () => 'Give the reason.',
   notSessionOfCar: () => 'This is not a session of that car.',
   notLookedAt: () => 'Not looked at yet. Only the lead lets it out without a look, with limits and a reason.',
+  signerHasLeft: () => 'Whoever is to sign this has left. Choose who is on duty.',
+  carIsPutAway: () => 'This car is put away: bring it back before anything is signed for it.',
+  jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
   lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',
   databaseSilent: () => 'The database does not answer.',

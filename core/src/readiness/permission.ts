@@ -8,7 +8,11 @@ import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '
 import { type DecisionRefusal, refuseDecision } from './go-out';
 
 /** Why a fact must not be saved. */
-export type Refusal = ServiceRefusal | DecisionRefusal | { code: 'lookWithoutReason' } | { code: 'notToLetPass' };
+export type Refusal =
+  | ServiceRefusal
+  | DecisionRefusal
+  | { code: 'lookWithoutReason' }
+  | { code: 'notToLetPass' | 'signerHasLeft' | 'carIsPutAway' | 'jobIsCancelled' };
 
 /** Facts that somebody must be allowed to write: see {@link refusalOf}. */
 export const needsPermission = (fact: Fact): boolean =>
@@ -19,6 +23,8 @@ export const needsPermission = (fact: Fact): boolean =>
 
 /** Why a fact must not be saved; null when nothing speaks against it. */
 export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refusal | null {
+  const unsigned = isSignature(fact) ? refuseSignature(logbook, fact) : null;
+  if (unsigned) return unsigned;
   if (fact.kind === 'sessionDecision') return refuseDecision(logbook, fact, today);
   if (fact.kind === 'faultLetPass') {
     if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadWaives' };
@@ -29,6 +35,21 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
   if (fact.kind === 'beddingLook')
     return wantsReason(fact) && fact.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;
   return refuseServiceFact(logbook, fact, today);
+}
+
+type Signature = Extract<Fact, { kind: 'carReleased' | 'holdWaived' | 'sessionDecision' | 'faultLetPass' }>;
+const isSignature = (fact: Fact): fact is Signature =>
+  fact.kind === 'carReleased' ||
+  fact.kind === 'holdWaived' ||
+  fact.kind === 'sessionDecision' ||
+  fact.kind === 'faultLetPass';
+
+/** Nobody signs who has left, for a car that is put away, or in a job that was cancelled. */
+function refuseSignature(logbook: Logbook, fact: Signature): Refusal | null {
+  if (logbook.crew.get(fact.by)?.archived === true) return { code: 'signerHasLeft' };
+  if (logbook.cars.get(fact.carId)?.archived === true) return { code: 'carIsPutAway' };
+  const job = fact.jobId === undefined ? undefined : logbook.jobs.get(fact.jobId);
+  return job?.archived === true ? { code: 'jobIsCancelled' } : null;
 }
 
 /** Whether a word is about this very fault, as it was found last. */

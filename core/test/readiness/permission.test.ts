@@ -44,6 +44,18 @@ describe('the server’s own objection', () => {
   });
 });
 
+test('nobody signs who has left, for a car that is put away, or in a job that was cancelled', () => {
+  const sound = logbookOf(wholeService());
+  const signed = signature(limitsOf(sound, job));
+  const archived = <T extends object>(of: ReadonlyMap<string, T>, id: string): ReadonlyMap<string, T> =>
+    new Map([...of].map(([key, record]) => [key, key === id ? { ...record, archived: true } : record]));
+  expect(refusalOf(sound, signed, today)).toBeNull();
+  const code = (over: object): string | undefined => refusalOf({ ...sound, ...over }, signed, today)?.code;
+  expect(code({ crew: archived(sound.crew, signed.by) })).toBe('signerHasLeft');
+  expect(code({ cars: archived(sound.cars, car.id) })).toBe('carIsPutAway');
+  expect(code({ jobs: archived(sound.jobs, job.id) })).toBe('jobIsCancelled');
+});
+
 describe('a release is judged by the limits of its moment', () => {
   const facts = wholeService();
   const signed = (sheet = fullSheet()): Fact[] => [...facts, signature(limitsOf(logbookOf(facts, { sheet }), job))];
