@@ -8,8 +8,6 @@ interface Pair {
 
 export interface BeddingFindings {
   beddingInOrder: Record<string, never>;
-  /** It has run, and nobody has written down how it was bedded. */
-  beddingUnknown: Record<string, never>;
   /** Never bedded since they came together. */
   pairGreen: Pair & { isReleased: boolean };
   /** Bedded once; the rotors have met another compound since. */

@@ -49,8 +49,6 @@ export function judgeBedding(
   const booking = event ? logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) : undefined;
   const findings = axles.flatMap((axle): Finding[] => {
     const { finding, state } = layerOnAxle(logbook, car, axle, today);
-    // Nothing on record is no good news where bedded parts are asked for: somebody looks at the faces, or beds them.
-    if (state === 'assumed' && isBeddedOnly) return [beddingFinding('beddingUnknown', 'stop', { axle }, {})];
     if (!finding) return [];
     // A layer that has worn comes back by itself on a track; parts that were never bedded do not.
     return [state !== 'worn' && isBeddedOnly ? { ...finding, verdict: 'stop' } : finding];

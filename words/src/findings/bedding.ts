@@ -18,8 +18,6 @@ const complaintSays = { squeal: 'they squeal', firmNoBite: 'the bite is gone' } 
 
 export const beddingTexts: TextsFor<BeddingFindings> = {
   beddingInOrder: () => 'Bedded.',
-  beddingUnknown: (_, { axle }) =>
-    `${axle === 'rear' ? 'Rear' : 'Front'}: no bedding on record, and bedded parts only here. Look at the faces, or bed them.`,
   pairGreen: (p, { axle }) =>
     `${pair(p, axle)} are green. ${p.isReleased ? 'Released to be bedded, not yet for the track.' : 'Bed them before they are used hard.'}`,
   otherCompoundMet: (p, { axle }) =>
