@@ -124,6 +124,13 @@ function ofSessions(logbook: Logbook, car: Car): Sighting[] {
   });
 }
 
+/** Every correction that followed an entry, one after the other. */
+function chainOf(id: string, byOf: ReadonlyMap<string, Fact>): Fact[] {
+  const chain: Fact[] = [];
+  for (let by = byOf.get(id); by && !chain.includes(by); by = byOf.get(by.id)) chain.push(by);
+  return chain;
+}
+
 function timelineOf(logbook: Logbook, car: Car): Timeline {
   const facts = logbook.factsOfCar(car.id);
   const replaced = logbook.replacedOfCar(car.id);
@@ -140,11 +147,14 @@ function timelineOf(logbook: Logbook, car: Car): Timeline {
   for (const { fact, done } of doneToParts(of)) timeline.done.push({ ...done, fact });
   timeline.seen.push(...ofSessions(logbook, car));
   // A correction of what stopped the car is no cure: it counts where somebody else, or the lead, says so.
-  for (const { fact, by } of replaced)
+  const byOf = new Map(replaced.map((r) => [r.fact.id, r.by]));
+  for (const { fact } of replaced)
     for (const found of readingOf(fact, of).finds ?? []) {
       const sighting = { ...found, fact };
-      if (finds.get(by.id)?.has(keyOf(found))) continue;
-      if (mayRetract(logbook, sighting, by)) timeline.retracted.push({ sighting, by });
+      const corrections = chainOf(fact.id, byOf);
+      if (finds.get(corrections.at(-1)?.id ?? '')?.has(keyOf(found))) continue;
+      const by = corrections.find((c) => mayRetract(logbook, sighting, c));
+      if (by) timeline.retracted.push({ sighting, by });
       else timeline.seen.push(sighting);
     }
   timeline.done.sort((a, b) => byTime(a.fact, b.fact));

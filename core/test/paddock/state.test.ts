@@ -93,6 +93,10 @@ describe('a session and its decision', () => {
       ({ ...drip, id: newId(), faults: [], by, replaces: drip.id, because: 'Wrong car.' }) as Fact;
     expect(gate([first, ...look, drip, correct(TECH)]).verdict).toBe('stop');
     expect(gate([first, ...look, drip, correct(LEAD)]).verdict).not.toBe('stop');
+    // One's own correction is none, and the lead may still correct that one.
+    const own = correct(TECH);
+    const lead = { ...own, id: newId(), by: LEAD, replaces: own.id, because: 'Looked myself.' } as Fact;
+    expect(gate([first, ...look, drip, own, lead]).verdict).not.toBe('stop');
   });
   test('a stop of one’s own wants a reason', () => {
     expect(may([first, ...look], decide('09:45', first, 'stop'))).toEqual({ code: 'decisionWithoutReason' });
