@@ -28,6 +28,8 @@ import {
   fact,
   hot,
   level,
+  recheck,
+  repair,
   session,
   trackBook,
   trackCar,
@@ -177,7 +179,14 @@ test('the sheet after the event: sessions, pads before and after, heat, what was
   expect(pads.table!.rows[0]!.join(' ')).toMatch(/9\.4\smm to 9\.1\smm/);
   // 0.3 mm in 20 minutes is 0.9 mm an hour.
   expect(pads.lines[0]).toMatch(/up to 0\.3\smm so far, 0\.9\smm an hour/);
-  expect(JSON.stringify(sheet.sections[3])).toContain('Gravel in the caliper');
+  expect(JSON.stringify(sheet.sections[3])).toContain('Gravel in the caliper, left rear. It still stands.');
+  // What was found is told with what became of it, not only what stands at the end.
+  const cleared = [repair('09:50', 'debrisCleared', 'RR'), recheck('09:55', 'clear', 'RR')];
+  const mended = trackBook([...day, check('09:45', driven, 'debris', [['gravelInCaliper', 'RR']]), ...cleared]);
+  expect(JSON.stringify(afterEventSheet(mended, own, 'metric', '2026-06-13')!.sections[3])).toContain(
+    'Gravel in the caliper, right rear. Since then: Debris cleared, right rear; shown to be right.',
+  );
+  expect(afterEventText(mended, own, '2026-06-13')).toContain('Since then: Debris cleared');
   expect(sheet.statusLine).toBe('NOT CLOSED YET.');
   expect(afterEventText(book, own, '2026-06-13')).toMatch(
     /^Hello Ona, Track car at Test day: 1 session, 20 min on track\./,

@@ -1,10 +1,13 @@
 /** What a customer is told after an event: a sheet with before and after, and the same as a short text. */
-import type { Booking, Logbook, UnitSystem } from '@calvik/core';
+import type { Booking, Car, Fault, Logbook, UnitSystem } from '@calvik/core';
 import { dateSpan } from '@calvik/core/calendar';
+import { conditionOf } from '@calvik/core/condition';
 import { carLabel, ofKind } from '@calvik/core/logbook';
+import { findingKey } from '@calvik/core/model';
 import { judgeLook } from '@calvik/core/paddock';
-import { decisionsOn, factsAfter } from '@calvik/core/sessions';
+import { type TrackSession, decisionsOn, factsAfter } from '@calvik/core/sessions';
 import { closingOf, wearOver, wearPerHour } from '@calvik/core/track';
+import { factText } from '../facts';
 import { findingText } from '../findings';
 import { complaintWords, cornerNames } from '../names';
 import { type Say, sayTo } from '../reader';
@@ -28,6 +31,43 @@ export interface AfterEventSheet {
 
 const lost = ([before, after]: [number, number], say: Say): string =>
   `${say.value(before, 'length')} → ${say.value(after, 'length')}`.replace('→', 'to');
+
+/** How a fault ended, or that it stands. */
+function endOf({ state, cure, ended }: Fault, logbook: Logbook, say: Say): string {
+  const name = logbook.crew.get(ended?.by ?? '')?.name ?? 'somebody unknown';
+  switch (state) {
+    case 'cured':
+      return cure
+        ? `Since then: ${factText(cure, logbook, say).title}; shown to be right.`
+        : 'Looked at again, and right.';
+    case 'retracted':
+      return `Taken back by ${name}.`;
+    case 'letPass':
+      return `Let pass by ${name}.`;
+    case 'open':
+      return 'It still stands.';
+  }
+}
+
+/** All that was found after a session, with what became of it: never the last word alone. */
+function foundAfter(logbook: Logbook, car: Car, s: TrackSession, say: Say): string[] {
+  const { faults, voided } = conditionOf(logbook, car);
+  const own = faults.filter((f) =>
+    f.found.some((x) => x.id === s.fact.id || (x.at >= s.fact.at && (s.until === null || x.at < s.until))),
+  );
+  const ofCondition = new Set([...faults, ...voided].map((f) => findingKey(f.finding)));
+  const rest = judgeLook(logbook, car, s).findings.filter(
+    (f) =>
+      !ofCondition.has(findingKey(f)) &&
+      f.verdict !== 'inOrder' &&
+      f.code !== 'lookOpen' &&
+      f.code !== 'levelNotComparable',
+  );
+  return [
+    ...own.map((f) => `Session ${s.nth}: ${findingText(f.finding, say)} ${endOf(f, logbook, say)}`),
+    ...rest.map((f) => `Session ${s.nth}: ${findingText(f, say)}`),
+  ];
+}
 
 /** @param today in the shop's time zone @returns null where car or event are gone */
 export function afterEventSheet(
@@ -114,11 +154,7 @@ export function afterEventSheet(
     {
       title: 'What was found',
       lines: (() => {
-        const found = closing.sessions.flatMap((s) =>
-          judgeLook(logbook, car, s)
-            .findings.filter((f) => f.verdict !== 'inOrder' && f.code !== 'lookOpen' && f.code !== 'levelNotComparable')
-            .map((f) => `Session ${s.nth}: ${findingText(f, say)}`),
-        );
+        const found = closing.sessions.flatMap((s) => foundAfter(logbook, car, s, say));
         const cases = closedCases.map(
           (c) => `It was: ${causeNames[c.cause].toLowerCase()}${c.isConfirmed ? '' : ', most likely'}. ${c.words}`,
         );
@@ -163,6 +199,9 @@ const perHourLines = (wear: ReturnType<typeof wearOver>, minutes: number, say: S
       `${axle === 'front' ? 'Front' : 'Rear'}: up to ${wornText(lostMm, say)} so far, ${wornText(perHourMm, say)} an hour on track.`,
   );
 
+/** A text is short: so many findings in it, the others on the sheet. */
+const IN_TEXT = 3;
+
 /** The text to the customer after an event: what was driven, found, and comes next. */
 export function afterEventText(logbook: Logbook, booking: Booking, today: string): string {
   const car = logbook.cars.get(booking.carId);
@@ -175,12 +214,15 @@ export function afterEventText(logbook: Logbook, booking: Booking, today: string
   const cases = ofKind(logbook.factsOfCar(car.id), 'diagnosisClosed').filter(
     (f) => sessions[0] !== undefined && f.at >= sessions[0].fact.outAt,
   );
+  const found = sessions.flatMap((s) => foundAfter(logbook, car, s, say));
   const next = items.flatMap((i) =>
     i.kind === 'fluid' || i.kind === 'due' || i.kind === 'sessions' ? i.findings.map((f) => findingText(f, say)) : [],
   );
   return [
     `Hello ${customer.name.split(' ')[0]!}, ${carLabel(logbook, car.id)} at ${event.name}: ${counted(sessions.length, 'session')}, ${minutes} min on track.`,
-    cases.length > 0 ? `Found: ${list(cases.map((c) => causeNames[c.cause].toLowerCase()))}.` : '',
+    ...found.slice(0, IN_TEXT),
+    found.length > IN_TEXT ? `And ${counted(found.length - IN_TEXT, 'finding')} more on the sheet.` : '',
+    cases.length > 0 ? `It was: ${list(cases.map((c) => causeNames[c.cause].toLowerCase()))}.` : '',
     ...next,
     `The sheet comes with it. ${logbook.shop.name}`,
   ]

@@ -24,6 +24,7 @@ import { useSaveFact } from '../../save-fact';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
+import { StandingFaults } from '../../condition/standing-faults';
 import { FindingLine } from '../../finding-line';
 import { routes } from '../../routes';
 
@@ -109,6 +110,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
           </View>
         </Section>
       ) : null}
+      <StandingFaults car={s.car} />
       {gate.open.length > 0 ? (
         <Section title="Open, and known">
           <View testID="open-items">
