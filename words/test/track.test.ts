@@ -186,7 +186,7 @@ test('the sheet after the event: sessions, pads before and after, heat, what was
   expect(JSON.stringify(afterEventSheet(mended, own, 'metric', '2026-06-13')!.sections[3])).toContain(
     'Gravel in the caliper, right rear. Since then: Debris cleared, right rear; shown to be right.',
   );
-  expect(afterEventText(mended, own, '2026-06-13')).toContain('Since then: Debris cleared');
+  expect(afterEventText(mended, own, '2026-06-13')).toContain('And 2 findings more on the sheet.');
   expect(sheet.statusLine).toBe('NOT CLOSED YET.');
   expect(afterEventText(book, own, '2026-06-13')).toMatch(
     /^Hello Ona, Track car at Test day: 1 session, 20 min on track\./,

@@ -215,8 +215,11 @@ export function afterEventText(logbook: Logbook, booking: Booking, today: string
     (f) => sessions[0] !== undefined && f.at >= sessions[0].fact.outAt,
   );
   const found = sessions.flatMap((s) => foundAfter(logbook, car, s, say));
+  const isTold = new Set(conditionOf(logbook, car).faults.map((f) => findingKey(f.finding)));
   const next = items.flatMap((i) =>
-    i.kind === 'fluid' || i.kind === 'due' || i.kind === 'sessions' ? i.findings.map((f) => findingText(f, say)) : [],
+    i.kind === 'fluid' || i.kind === 'due' || i.kind === 'sessions'
+      ? i.findings.filter((f) => !isTold.has(findingKey(f))).map((f) => findingText(f, say))
+      : [],
   );
   return [
     `Hello ${customer.name.split(' ')[0]!}, ${carLabel(logbook, car.id)} at ${event.name}: ${counted(sessions.length, 'session')}, ${minutes} min on track.`,
