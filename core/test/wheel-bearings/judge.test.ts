@@ -11,6 +11,7 @@ import {
   judged,
   logbookOf,
   signature,
+  torqueSet,
   waive,
   wheelBearing,
   wholeService,
@@ -65,7 +66,11 @@ describe('in a service', () => {
       words: '',
     } as unknown as Fact;
     expect(judged([...loose, set]).gate.canRelease).toBe(false);
-    expect(judged([...loose, set, wheelBearing('RR', 0.2)]).gate.stops).toEqual([]);
+    // The wheel was off for it: its nuts again.
+    const measured = [...loose, set, wheelBearing('RR', 0.2)];
+    expect(judged(measured).gate.stops.map((f) => f.code)).toEqual(['notShownSince']);
+    const nuts = fullSheet().fasteners.find((f) => f.key === 'rearWheel')!;
+    expect(judged([...measured, torqueSet(nuts, 'RR')]).gate.stops).toEqual([]);
   });
   test('a limit on the sheet is the limit', () => {
     const sheet = fullSheet(undefined, { maxWheelBearingPlayMm: 0.1 });
