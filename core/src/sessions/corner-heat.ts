@@ -125,8 +125,26 @@ export interface HotCorner {
   share: number;
 }
 
+/** Read within a minute of each other and no further apart than this over the air, two sides cannot be far apart at one moment: nothing is reckoned. */
+const ALIKE = { share: 1.2, withinS: 60 } as const;
+function areAlike(logbook: Logbook, session: TrackSession): boolean {
+  const { airTempC } = session.fact;
+  return axles.every((axle) => {
+    const reads = factsAfter(logbook, session).flatMap((f) =>
+      f.kind === 'heatReading' && f.read.instrument === 'pyrometer' && axleOfCorner(f.read.corner) === axle
+        ? [f.read]
+        : [],
+    );
+    if (reads.length < 2) return true;
+    const [over, seconds] = [reads.map((r) => r.tempC - airTempC), reads.map((r) => r.secondsAfterStop)];
+    const isOneMoment = Math.max(...seconds) - Math.min(...seconds) <= ALIKE.withinS;
+    return isOneMoment && Math.max(...over) <= ALIKE.share * Math.max(5, Math.min(...over));
+  });
+}
+
 /** Every time that a corner was read far above its neighbour: a cooler reading that somebody typed later takes none of them back. */
 export function hotCorners(logbook: Logbook, car: Car, session: TrackSession): HotCorner[] {
+  if (areAlike(logbook, session)) return [];
   const temps: Partial<Record<Corner, number>> = {};
   const { airTempC } = session.fact;
   return rotorReadings(logbook, car, session).flatMap(({ read, at60C }): HotCorner[] => {
