@@ -32,13 +32,19 @@ export const useCorrected = (factId: string | undefined): Fact | undefined =>
   useAppSelector((state) => (factId ? (state.logbook.items.facts.entities[factId] as Fact | undefined) : undefined));
 
 const ECHO_MS = 2_000;
-let lastSaved: { said: string; at: number } | null = null;
-/** Whether this very thing was saved a moment ago, by the same person: what it says apart from its id and its moment. */
-function isEcho({ id: _, at: __, recordedAt, ...said }: Fact): boolean {
-  const now = { said: JSON.stringify(said), at: Date.parse(recordedAt) };
-  const isSame = lastSaved !== null && lastSaved.said === now.said && now.at - lastSaved.at < ECHO_MS;
-  lastSaved = now;
-  return isSame;
+/** What was saved a moment ago, by what it says, with what becomes of it. */
+const lately = new Map<string, { at: number; result: Promise<boolean> }>();
+/** Saves an entry, or waits for the very same one that the same person made within two seconds: one tap that was made twice. */
+function onceOf({ id: _, at: __, recordedAt, ...said }: Fact, save: () => Promise<boolean>): Promise<boolean> {
+  const [key, now] = [JSON.stringify(said), Date.parse(recordedAt)];
+  for (const [old, { at }] of lately) if (now - at >= ECHO_MS) lately.delete(old);
+  const known = lately.get(key);
+  if (known) return known.result;
+  const result = save();
+  lately.set(key, { at: now, result });
+  // What was refused may be tried again at once.
+  void result.then((isSaved) => (isSaved ? undefined : lately.delete(key)));
+  return result;
 }
 
 /** Saves a fact under the name of whoever is on duty. */
@@ -77,17 +83,15 @@ export function useSaveFact(): {
     const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
     const checked = factSchema.safeParse(fact);
     if (!checked.success) return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
-    // The same entry twice within two seconds is one tap that was made twice.
-    if (given.id === undefined && isEcho(checked.data as Fact)) return true;
-    setSaving(true);
-    const result = await sync.save('facts', checked.data as Fact);
-    setSaving(false);
-    if (result.state === 'refused') {
-      lastSaved = null;
-      return fail(result.sentence);
-    }
-    setProblem(null);
-    return true;
+    const save = async (): Promise<boolean> => {
+      setSaving(true);
+      const result = await sync.save('facts', checked.data as Fact);
+      setSaving(false);
+      if (result.state === 'refused') return fail(result.sentence);
+      setProblem(null);
+      return true;
+    };
+    return given.id === undefined ? onceOf(checked.data as Fact, save) : save();
   };
   return { saveFact, saving, problem };
 }

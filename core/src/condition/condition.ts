@@ -303,10 +303,21 @@ function letPassOf({ facts, of }: Timeline, last: Sighting): FaultLetPass | Hold
   return words.filter((f) => isLead(logbook, f.by) && !isOver(f)).sort(byTime)[0] ?? null;
 }
 
-function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
+/** The last sighting, as grave as any since nothing was done that cures it: found again and smaller is not better. */
+function gravest(t: Timeline, found: readonly Sighting[], cures: readonly Act[]): Sighting {
   const last = found.at(-1)!;
-  const { kind, place } = last;
+  const worse = found.find(
+    (s) =>
+      severity(s.finding.verdict) > severity(last.finding.verdict) &&
+      cureOf(t, s, cures).cure?.id === cureOf(t, last, cures).cure?.id,
+  );
+  return worse ? { ...last, finding: worse.finding } : last;
+}
+
+function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
+  const { kind, place } = found.at(-1)!;
   const row = faultTable[kind];
+  const last = row.cures === 'byCause' ? found.at(-1)! : gravest(t, found, row.cures);
   const caused = row.cures === 'byCause' ? byCause(t, last) : null;
   const cures = caused ? caused.cures : (row.cures as readonly Act[]);
   const wanted = [...(caused?.proofs ?? []), ...row.proofs];

@@ -89,6 +89,16 @@ describe('what was found', () => {
     const again = check('09:50', first, 'debris', [['gravelInCaliper', 'FL']]);
     expect(stateOf([first, gravel, cleared, seen, again], 'gravelInCaliper')).toBe('open');
   });
+  test('a crack that is typed shorter the second time is no shorter', () => {
+    const crack = (time: string, lengthMm: number): Fact =>
+      ({
+        ...check(time, first, 'faces', [['crack', 'FL']]),
+        faults: [{ fault: 'crack', corner: 'FL', lengthMm }],
+      }) as Fact;
+    const verdict = (facts: readonly Fact[]) => faultsOf(facts)[0]!.finding.verdict;
+    expect(verdict([first, crack('09:30', 4)])).toBe('needsWork');
+    expect(verdict([first, crack('09:30', 18), crack('09:35', 4)])).toBe('stop');
+  });
   test('looked at again and not right is found again', () => {
     const wrong = recheck('09:45', 'wheelFree', 'FL', { isRight: false });
     expect(faultsOf([first, wrong]).map((f) => [f.kind, f.place, f.finding.verdict])).toEqual([
