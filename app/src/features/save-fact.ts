@@ -33,9 +33,15 @@ export const useCorrected = (factId: string | undefined): Fact | undefined =>
 
 const ECHO_MS = 2_000;
 /** What was saved a moment ago, by what it says, with what becomes of it. */
-const lately = new Map<string, { at: number; result: Promise<boolean> }>();
+const latelyOf = new WeakMap<object, Map<string, { at: number; result: Promise<boolean> }>>();
 /** Saves an entry, or waits for the very same one that the same person made within two seconds: one tap that was made twice. */
-function onceOf({ id: _, at: __, recordedAt, ...said }: Fact, save: () => Promise<boolean>): Promise<boolean> {
+function onceOf(
+  device: object,
+  { id: _, at: __, recordedAt, ...said }: Fact,
+  save: () => Promise<boolean>,
+): Promise<boolean> {
+  const lately = latelyOf.get(device) ?? new Map<string, { at: number; result: Promise<boolean> }>();
+  latelyOf.set(device, lately);
   const [key, now] = [JSON.stringify(said), Date.parse(recordedAt)];
   for (const [old, { at }] of lately) if (now - at >= ECHO_MS) lately.delete(old);
   const known = lately.get(key);
@@ -91,7 +97,7 @@ export function useSaveFact(): {
       setProblem(null);
       return true;
     };
-    return given.id === undefined ? onceOf(checked.data as Fact, save) : save();
+    return given.id === undefined ? onceOf(sync, checked.data as Fact, save) : save();
   };
   return { saveFact, saving, problem };
 }
