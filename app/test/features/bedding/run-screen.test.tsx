@@ -1,11 +1,11 @@
 import { act, waitFor } from '@testing-library/react';
-import { nothingKnown } from '@calvik/core';
+import { type Fact, nothingKnown } from '@calvik/core';
 import { BeddingRunScreen } from '../../../src/features/bedding/run-screen';
 import { beginDraft, readDraft, writeLast } from '../../../src/state/bedding-draft';
 import type * as Hands from '../../builders/hands';
 import { freshHands, press, saved, text } from '../../builders/hands';
 import { heatCar, heatRecords } from '../../builders/heat-scene';
-import { RUN, begun, open } from '../../builders/bedding-scene';
+import { RUN, begun, open, program } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();
@@ -28,7 +28,9 @@ test('driven by taps: each counts, the rest is cooled, and the cycle is saved by
   expect(readDraft(RUN, 1)).toEqual([]);
 });
 test('the count follows the model where the car is known: too few are more', async () => {
-  open(<BeddingRunScreen />, [begun], { run: RUN });
+  // It cools for so long that a slow machine is not done cooling before the model has answered.
+  const slow = { ...begun, procedure: { ...program, cooling: { minutes: 5, kmh: 40 } } } as Fact;
+  open(<BeddingRunScreen />, [slow], { run: RUN });
   press('Speed: One tap for each application', 'radio');
   press('Begin cycle 1');
   await act(async () => press('Braked: count it'));
