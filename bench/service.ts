@@ -72,14 +72,22 @@ line(
   timed(() => judgeService(logbook, last, today)),
   'bare JSON.parse of the same facts',
   parse,
-  ' (aim ≤ 1)',
+  ' (aim ≤ 0.7)',
 );
+const after = Array.from({ length: ROUNDS }, (_, i) => {
+  const at = new Date(Date.parse(now) + i * 1000).toISOString();
+  const book = buildLogbook(records as Records, [...facts, { ...facts.at(-1)!, id: newId(), at, recordedAt: at }]);
+  const began = performance.now();
+  judgeService(book, last, today);
+  return performance.now() - began;
+});
+line('judging it after another entry', median(after), 'bare JSON.parse of the same facts', parse, ' (aim ≤ 1.5)');
 line(
   'readiness of the car',
   timed(() => judgeCar(logbook, car, null, today)),
   'bare JSON.parse of the same facts',
   parse,
-  ' (aim ≤ 1)',
+  ' (aim ≤ 0.7)',
 );
 
 /** As many steps of one stirred tank as the model takes slices: what the arithmetic alone costs. */

@@ -3,8 +3,8 @@
  * found in. A fault ends by a cure and a proof after it, by a second reading of somebody who may say so, or for a while by a lead's word; never by
  * a new answer, by a correction of one's own, or by a name for it.
  */
-import { isAfter } from '../inventory';
-import { type Logbook, byTime, ofKind } from '../logbook';
+import { axleParts, isAfter } from '../inventory';
+import { type Logbook, brakeSheetOf, byTime, ofKind, remembered } from '../logbook';
 import {
   type Car,
   type Cause,
@@ -17,6 +17,7 @@ import {
   type Place,
   type Proof,
   axleOfCorner,
+  axles,
   corners,
   cornersOf,
   isSameFinding,
@@ -24,12 +25,12 @@ import {
   severity,
 } from '../model';
 import { caliperVolumeMl } from '../hydraulics';
-import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
 import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
-import { cornersAt, meets, placeKey } from './place';
-import { type CarOf, type Done, type Found, type Reading, type Shown, carOf, doneToParts, readingOf } from './reads';
-import { type Act, causeTable, faultTable, isComplaint, ofWholeCar, required, voidTable } from './tables';
+import { cornersAt, meets } from './place';
+import { readingOf } from './reads';
+import { type Act, causeTable, faultTable, isComplaint, ofWholeCar, required } from './tables';
+import { type Sighting, type Timeline, isLead, keyOf, mayRetract, timelineOf } from './timeline';
 
 /** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
 export type FaultState = 'open' | 'letPass' | 'cured' | 'retracted';
@@ -72,97 +73,6 @@ export interface Condition {
 /** A suspect that is likelier than this must have been ruled out before a fault of unknown cause is over. Calvik's own figure. */
 export const SUSPECT_SHARE = 0.1;
 
-interface Sighting extends Found {
-  fact: Fact;
-}
-type At<T> = T & { fact: Fact };
-
-interface Timeline {
-  facts: readonly Fact[];
-  done: At<Done>[];
-  shown: At<Shown>[];
-  seen: Sighting[];
-  /** Found once, and corrected by somebody who may: kept in view. */
-  retracted: { sighting: Sighting; by: Fact }[];
-  of: CarOf;
-}
-
-const isLead = (logbook: Logbook, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
-
-/** Whether somebody may take back what another found: a stop only another person, or the lead. */
-const mayRetract = (logbook: Logbook, sighting: Sighting, by: Fact): boolean =>
-  sighting.finding.verdict !== 'stop' || by.by !== sighting.fact.by || isLead(logbook, by.by);
-
-const keyOf = ({ kind, place }: Pick<Found, 'kind' | 'place'>): string => `${kind} ${placeKey(place)}`;
-
-/** One corner far above its neighbour while the car pulls is a dragging brake, and stops it. Common practice, no source. */
-const DRAGS = { share: 1.8 } as const;
-
-const isLevelFault = (code: string): code is 'levelLeak' | 'levelMoreThanWear' | 'levelUnderMin' =>
-  code === 'levelLeak' || code === 'levelMoreThanWear' || code === 'levelUnderMin';
-
-/** What levels and heat of the sessions say: sums over several entries. */
-function ofSessions(logbook: Logbook, car: Car): Sighting[] {
-  return sessionsOfCar(logbook, car.id).flatMap((session): Sighting[] => {
-    // Each reading counts as it was read: one that is typed anew takes none of them back.
-    const ofLevel = factsAfter(logbook, session).flatMap((fact): Sighting[] => {
-      if (fact.kind !== 'levelRead') return [];
-      const { finding } = levelSumOf(logbook, car, session, fact.levelMl);
-      return isLevelFault(finding.code) ? [{ kind: finding.code, place: {}, finding, fact }] : [];
-    });
-    const pulls = session.fact.complaints.includes('pulls');
-    const ofHeat = hotCorners(logbook, car, session).map(({ finding, read: heat, share }): Sighting => {
-      const drags = finding.code === 'cornerDrags' || (pulls && share >= DRAGS.share);
-      return {
-        kind: drags ? 'cornerDrags' : 'cornerHotter',
-        place: finding.place,
-        finding: drags ? { ...finding, verdict: 'stop' } : finding,
-        fact: heat,
-      };
-    });
-    return [...ofLevel, ...ofHeat];
-  });
-}
-
-/** Every correction that followed an entry, one after the other. */
-function chainOf(id: string, byOf: ReadonlyMap<string, Fact>): Fact[] {
-  const chain: Fact[] = [];
-  for (let by = byOf.get(id); by && !chain.includes(by); by = byOf.get(by.id)) chain.push(by);
-  return chain;
-}
-
-function timelineOf(logbook: Logbook, car: Car): Timeline {
-  const facts = logbook.factsOfCar(car.id);
-  const replaced = logbook.replacedOfCar(car.id);
-  const of = carOf(logbook, car, [...facts, ...replaced.map((r) => r.fact)]);
-  const timeline: Timeline = { facts, done: [], shown: [], seen: [], retracted: [], of };
-  const finds = new Map<string, Set<string>>();
-  for (const fact of facts) {
-    const reading: Reading = readingOf(fact, of);
-    for (const done of reading.does ?? []) timeline.done.push({ ...done, fact });
-    for (const shown of reading.shows ?? []) timeline.shown.push({ ...shown, fact });
-    for (const found of reading.finds ?? []) timeline.seen.push({ ...found, fact });
-    if (reading.finds?.length) finds.set(fact.id, new Set(reading.finds.map(keyOf)));
-  }
-  for (const { fact, done } of doneToParts(of)) timeline.done.push({ ...done, fact });
-  timeline.seen.push(...ofSessions(logbook, car));
-  // A correction of what stopped the car is no cure: it counts where somebody else, or the lead, says so.
-  const byOf = new Map(replaced.map((r) => [r.fact.id, r.by]));
-  for (const { fact } of replaced)
-    for (const found of readingOf(fact, of).finds ?? []) {
-      const sighting = { ...found, fact };
-      const corrections = chainOf(fact.id, byOf);
-      if (finds.get(corrections.at(-1)?.id ?? '')?.has(keyOf(found))) continue;
-      const by = corrections.find((c) => mayRetract(logbook, sighting, c));
-      if (by) timeline.retracted.push({ sighting, by });
-      else timeline.seen.push(sighting);
-    }
-  timeline.done.sort((a, b) => byTime(a.fact, b.fact));
-  timeline.shown.sort((a, b) => byTime(a.fact, b.fact));
-  timeline.seen.sort((a, b) => byTime(a.fact, b.fact));
-  return timeline;
-}
-
 /** The way of looking that an entry is: a second one of the same way may take back what the first one found. */
 function wayOf(fact: Fact): string | null {
   switch (fact.kind) {
@@ -188,17 +98,18 @@ function reasonOf(fact: Fact, kind: FaultKind): string {
 
 function retractionOf({ facts, of }: Timeline, last: Sighting): Fact | null {
   const way = wayOf(last.fact);
-  if (way === null) return null;
-  return (
-    facts.find(
-      (f) =>
-        isAfter(f, last.fact) &&
-        wayOf(f) === way &&
-        reasonOf(f, last.kind) !== '' &&
-        mayRetract(of.logbook, last, f) &&
-        !(readingOf(f, of).finds ?? []).some((found) => keyOf(found) === keyOf(last)),
-    ) ?? null
-  );
+  let first: Fact | null = null;
+  for (let i = facts.length - 1; way !== null && i >= 0 && isAfter(facts[i]!, last.fact); i--) {
+    const f = facts[i]!;
+    if (
+      wayOf(f) === way &&
+      reasonOf(f, last.kind) !== '' &&
+      mayRetract(of.logbook, last, f) &&
+      !(readingOf(f, of).finds ?? []).some((found) => keyOf(found) === keyOf(last))
+    )
+      first = f;
+  }
+  return first;
 }
 
 /** In the hose and the passages of a caliper, mL. Calvik's own figure. */
@@ -213,7 +124,9 @@ function cureOf(
   last: Sighting,
   cures: readonly Act[],
 ): { cure: Fact | null; finding: Finding | null } {
-  const after = done.filter((d) => isAfter(d.fact, last.fact) && cures.includes(d.act) && meets(d.place, last.place));
+  const after = cures
+    .flatMap((act) => done.of(act).filter((d) => isAfter(d.fact, last.fact) && meets(d.place, last.place)))
+    .sort((a, b) => byTime(a.fact, b.fact));
   const drawn = new Map<Corner, number>();
   for (const d of after) {
     if (d.act !== 'bled') return { cure: d.fact, finding: null };
@@ -237,7 +150,7 @@ function cureOf(
 
 /** Whether a proof stands for a corner after a moment: shown since then, and not shown to be wrong again. */
 function isShownAt({ shown }: Timeline, proof: Proof, place: Place, since: Fact): boolean {
-  const last = shown.findLast((s) => s.proof === proof && meets(s.place, place));
+  const last = shown.of(proof).findLast((s) => meets(s.place, place));
   return last !== undefined && last.isRight && (isAfter(last.fact, since) || last.fact.id === since.id);
 }
 const missingOf = (t: Timeline, wanted: readonly Proof[], place: Place, since: Fact): Fault['missing'] =>
@@ -340,9 +253,7 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
 function voidedOf(t: Timeline): Voided[] {
   return required.flatMap((proof) =>
     placesOf(t, proof).flatMap((place): Voided[] => {
-      const by = t.done.findLast(
-        (d) => (voidTable[d.act] as readonly Proof[]).includes(proof) && !isElsewhere(d.fact) && meets(d.place, place),
-      );
+      const by = t.voiding.of(proof).findLast((d) => !isElsewhere(d.fact) && meets(d.place, place));
       if (!by || isShownAt(t, proof, place, by.fact)) return [];
       return [
         {
@@ -395,16 +306,30 @@ function judge(logbook: Logbook, car: Car): Condition {
   return { faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)), voided: voidedOf(t) };
 }
 
-const known = new WeakMap<Logbook, Map<string, Condition>>();
+/** All that a condition rests on, entry by entry: of a car that nothing was written about it is what it was. */
+const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[]): unknown[] => [
+  car,
+  brakeSheetOf(logbook, car),
+  logbook.shop.padLimitMm,
+  ...facts,
+  ...logbook.replacedOfCar(car.id).flatMap(({ fact, by }) => [fact, by]),
+  ...axles.flatMap((axle) => {
+    const { rotorPair, padSet } = axleParts(logbook, car, axle);
+    return [
+      ...[rotorPair, padSet].flatMap((part) => (part ? [part, ...logbook.factsOfPart(part.id)] : [null])),
+      logbook.compounds.get(padSet?.compoundId ?? ''),
+    ];
+  }),
+  ...ofKind(facts, 'eventClosed').map((f) => logbook.bookings.get(f.bookingId)?.eventId),
+  ...[...logbook.crew.values()].filter((m) => m.role === 'lead').map((m) => m.id),
+];
 
-/** The condition of a car by all that is on record; computed once for a car and a logbook. */
-export function conditionOf(logbook: Logbook, car: Car): Condition {
-  const ofLogbook = known.get(logbook) ?? new Map<string, Condition>();
-  known.set(logbook, ofLogbook);
-  const found = ofLogbook.get(car.id) ?? judge(logbook, car);
-  ofLogbook.set(car.id, found);
-  return found;
-}
+/** The condition of a car by all that is on record about it. */
+export const conditionOf = (logbook: Logbook, car: Car): Condition =>
+  remembered(logbook, car.id, [car], () => {
+    const facts = logbook.factsOfCar(car.id);
+    return remembered(facts[0] ?? car, 'condition', restsOn(logbook, car, facts), () => judge(logbook, car));
+  });
 
 /** Faults that stand now: what a lead has let pass until the end of another event stands as well. The gravest first. */
 export const standingFaults = (logbook: Logbook, car: Car, eventId: string | null = null): Fault[] =>

@@ -3,7 +3,7 @@
  * without one does not compile.
  */
 import { axleParts } from '../inventory';
-import { type Logbook, brakeSheetOf } from '../logbook';
+import { type Logbook, brakeSheetOf, ofKind } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -20,7 +20,6 @@ import {
   type LookCheck,
   type Place,
   type Proof,
-  type TorqueSet,
   axleOfCorner,
   axles,
   corners,
@@ -70,12 +69,15 @@ export interface CarOf {
   logbook: Logbook;
   car: Car;
   sheet: BrakeSheet;
+  /** The shop's, mm. */
+  padLimitMm: number;
   diagnoses: ReadonlyMap<string, DiagnosisOpened>;
 }
 export const carOf = (logbook: Logbook, car: Car, facts: readonly Fact[]): CarOf => ({
   logbook,
   car,
   sheet: brakeSheetOf(logbook, car),
+  padLimitMm: logbook.shop.padLimitMm,
   diagnoses: new Map(facts.flatMap((f) => (f.kind === 'diagnosisOpened' ? [[f.id, f] as const] : []))),
 });
 
@@ -155,19 +157,6 @@ function ofList({ step, items }: ChecksDone): Reading {
   return reading;
 }
 
-/** A fitting that is tightened is a new hose where that was decided in the same job. */
-const isNewHose = ({ logbook }: CarOf, { jobId, corner, at }: TorqueSet): boolean =>
-  logbook
-    .factsOfJob(jobId)
-    .some(
-      (f) =>
-        f.kind === 'partsDecision' &&
-        f.subject === 'hoses' &&
-        f.corner === corner &&
-        (f.action === 'change' || f.action === 'scrap') &&
-        f.at <= at,
-    );
-
 const readers: { [K in FactKind]: Reader<K> } = {
   sessionDriven: ({ complaints }) => ({ finds: complaints.map(complained) }),
   driverReport: ({ complaints }) => ({ finds: complaints.map(complained) }),
@@ -243,9 +232,9 @@ const readers: { [K in FactKind]: Reader<K> } = {
     shows: jobId === undefined && pedalAfter !== null ? [everywhere('pedalFirm', judgeFeel(pedalAfter) === null)] : [],
   }),
   systemCleared: () => ({ does: [{ act: 'clearedByWorkshop', place: {} }] }),
-  padMeasurement: (fact, { car, logbook }) => {
+  padMeasurement: (fact, { car, padLimitMm }) => {
     const { brake } = car[axleOfCorner(fact.corner)];
-    const isThick = [fact.inner, fact.outer].every((face) => thinnestEnd(face) >= logbook.shop.padLimitMm);
+    const isThick = [fact.inner, fact.outer].every((face) => thinnestEnd(face) >= padLimitMm);
     const isSeen = isFaceSeen(fact.inner) && isFaceSeen(fact.outer);
     const isSound = severity(worstOf(seenOnPads(fact, brake))) <= severity('watch');
     return { shows: [{ proof: 'padsSound', place: { corner: fact.corner }, isRight: isThick && isSeen && isSound }] };
@@ -281,8 +270,8 @@ const readers: { [K in FactKind]: Reader<K> } = {
       shows: [{ proof: 'noPlay', place, isRight }],
     };
   },
-  torqueSet: (fact, of) => {
-    const fastener = of.sheet.fasteners.find((f) => f.key === fact.fastenerKey);
+  torqueSet: (fact, { sheet }) => {
+    const fastener = sheet.fasteners.find((f) => f.key === fact.fastenerKey);
     const place = { corner: fact.corner, fastener: fact.fastenerKey };
     const wrong = fastener
       ? judgeTorque(fastener, fact.corner, fact).findings.find(
@@ -293,9 +282,6 @@ const readers: { [K in FactKind]: Reader<K> } = {
       does: [
         { act: 'torqued', place },
         ...(fastener?.group === 'hose' ? [{ act: 'jointSealed' as const, place: { corner: fact.corner } }] : []),
-        ...(fastener?.group === 'hose' && isNewHose(of, fact)
-          ? [{ act: 'hoseReplaced' as const, place: { corner: fact.corner } }]
-          : []),
       ],
       finds: wrong ? [{ kind: 'torqueWrong', place, finding: wrong }] : [],
       shows: [{ proof: 'torqued', place, isRight: wrong === undefined }],
@@ -404,16 +390,30 @@ export function readingOf<K extends FactKind>(fact: Extract<Fact, { kind: K }>, 
   return (readers[fact.kind as K] as Reader<K>)(fact, of);
 }
 
+/** A fitting that is tightened is a new hose where that was decided in the same job. */
+export const hosesReplaced = ({ sheet }: CarOf, facts: readonly Fact[]): (Done & { fact: Fact })[] =>
+  ofKind(facts, 'partsDecision')
+    .filter((d) => d.subject === 'hoses' && (d.action === 'change' || d.action === 'scrap'))
+    .flatMap((decision) =>
+      ofKind(facts, 'torqueSet')
+        .filter(
+          (f) =>
+            f.jobId === decision.jobId &&
+            f.corner === decision.corner &&
+            f.at >= decision.at &&
+            sheet.fasteners.some(({ key, group }) => key === f.fastenerKey && group === 'hose'),
+        )
+        .map((fact) => ({ act: 'hoseReplaced', place: { corner: fact.corner }, fact })),
+    );
+
 /** What was done to rotors while they were nobody's, or off the car: it goes with them. */
-export const doneToParts = ({ logbook, car }: CarOf): { fact: Fact; done: Done }[] =>
+export const doneToParts = ({ logbook, car }: CarOf): (Done & { fact: Fact })[] =>
   axles.flatMap((axle) => {
     const { rotorPair } = axleParts(logbook, car, axle);
     if (!rotorPair) return [];
-    return logbook.factsOfPart(rotorPair.id).flatMap((fact): { fact: Fact; done: Done }[] => {
+    return logbook.factsOfPart(rotorPair.id).flatMap((fact): (Done & { fact: Fact })[] => {
       if (fact.kind === 'rotorsRefaced')
-        return [{ fact, done: { act: fact.how === 'turned' ? 'rotorsRefaced' : 'facesCleaned', place: { axle } } }];
-      return fact.kind === 'backFromBedding' && fact.isBedded
-        ? [{ fact, done: { act: 'bedded', place: { axle } } }]
-        : [];
+        return [{ fact, act: fact.how === 'turned' ? 'rotorsRefaced' : 'facesCleaned', place: { axle } }];
+      return fact.kind === 'backFromBedding' && fact.isBedded ? [{ fact, act: 'bedded', place: { axle } }] : [];
     });
   });

@@ -3,7 +3,7 @@
  * rotor has met. All of it follows from facts; nothing of it is stored.
  */
 import type { LocalDate } from '../calendar';
-import { type Logbook, byTime, carLabel, ofKind } from '../logbook';
+import { type Logbook, byTime, carLabel, ofKind, remembered } from '../logbook';
 import {
   type Axle,
   type Booking,
@@ -106,28 +106,26 @@ const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean
  * Every reading of a labelled part, oldest first, wherever it was on: those that name it, and those without a label that were taken while it
  * stood as fitted. A set that is recorded as fitted a second time is the same set.
  */
-function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): ReadingOf<K>[] {
-  const ofLogbook = readingsByPart.get(logbook) ?? new Map<string, readonly Fact[]>();
-  readingsByPart.set(logbook, ofLogbook);
-  const key = `${of} ${partId}`;
-  const known = ofLogbook.get(key) ?? readingsInTurn(logbook, partId, of);
-  ofLogbook.set(key, known);
-  return known as ReadingOf<K>[];
-}
-
-/** A car of twenty years has thousands of readings, and every corner asks for those of its parts. */
-const readingsByPart = new WeakMap<Logbook, Map<string, readonly Fact[]>>();
-
-function readingsInTurn(logbook: Logbook, partId: string, of: KindOfPart): readonly Fact[] {
-  const { label, reading } = kindsOfPart[of];
+function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): readonly ReadingOf<K>[] {
+  const { label } = kindsOfPart[of];
   const own = logbook.factsOfPart(partId);
   const places = new Map(
     ofKind(own, 'partsFitted')
       .filter((f) => f[label] === partId)
-      .map((f) => [`${f.carId} ${f.axle}`, f]),
+      .map(({ carId, axle }) => [`${carId} ${axle}`, { facts: logbook.factsOfCar(carId), axle }]),
   );
-  const whileOn = [...places.values()].flatMap(({ carId, axle }) => {
-    const facts = logbook.factsOfCar(carId);
+  const on = [...places.values()];
+  return remembered(own, of, on.flatMap(Object.values), () => readingsInTurn(own, on, partId, of));
+}
+
+function readingsInTurn<K extends KindOfPart>(
+  own: readonly Fact[],
+  places: readonly { facts: readonly Fact[]; axle: Axle }[],
+  partId: string,
+  of: K,
+): readonly ReadingOf<K>[] {
+  const { label, reading } = kindsOfPart[of];
+  const whileOn = places.flatMap(({ facts, axle }) => {
     const onAxle = [
       ...ofKind(facts, 'partsFitted').filter((f) => f.axle === axle),
       ...ofKind(facts, reading).filter(
@@ -142,29 +140,34 @@ function readingsInTurn(logbook: Logbook, partId: string, of: KindOfPart): reado
       return false;
     });
   });
-  return byTimeOnce([...ofKind(own, reading), ...whileOn]);
+  return byTimeOnce([...ofKind(own, reading), ...whileOn]) as ReadingOf<K>[];
+}
+
+/** Every reading of what is on an axle now, oldest first; a car of twenty years has thousands, and every corner asks for its own. */
+function readingsOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Corner, of: K): readonly ReadingOf<K>[] {
+  const facts = logbook.factsOfCar(car.id);
+  const parts = axleParts(logbook, car, axleOfCorner(corner));
+  const [part, since] =
+    of === 'pads' ? [parts.padSet, parts.padsSince] : ([parts.rotorPair, parts.rotorsSince] as const);
+  const ofPart = part ? readingsOfPart(logbook, part.id, of) : [];
+  return remembered(facts, `${of} ${corner}`, [since, part ? ofPart : null], () => {
+    const here = ofKind(facts, kindsOfPart[of].reading).filter((f) => isAfter(f, since));
+    // What is read while a set is on counts for it, whatever label was written beside the figures.
+    const all: readonly (PadMeasurement | RotorMeasurement)[] = [...ofPart, ...here];
+    return byTimeOnce(all.filter((f) => f.corner === corner)) as ReadingOf<K>[];
+  });
 }
 
 /**
  * Every reading of the pads that are at a corner now, oldest first: of a labelled set wherever it has been, of pads without a label since
  * they were fitted.
  */
-export function padReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] {
-  const { padSet, padsSince } = axleParts(logbook, car, axleOfCorner(corner));
-  const here = ofKind(logbook.factsOfCar(car.id), 'padMeasurement').filter((f) => isAfter(f, padsSince));
-  // What is read while a set is on counts for it, whatever label was written beside the figures.
-  const all = padSet ? byTimeOnce([...readingsOfPart(logbook, padSet.id, 'pads'), ...here]) : here;
-  return all.filter((f) => f.corner === corner);
-}
+export const padReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] =>
+  readingsOn(logbook, car, corner, 'pads');
 
 /** Every reading of the rotor that is at a corner now, oldest first. */
-export function rotorReadingsAt(logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] {
-  const { rotorPair, rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
-  const here = ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').filter((f) => isAfter(f, rotorsSince));
-  // What is read while a set is on counts for it, whatever label was written beside the figures.
-  const all = rotorPair ? byTimeOnce([...readingsOfPart(logbook, rotorPair.id, 'rotors'), ...here]) : here;
-  return all.filter((f) => f.corner === corner);
-}
+export const rotorReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] =>
+  readingsOn(logbook, car, corner, 'rotors');
 
 /** The last reading of a set, wherever it was measured, by corner. */
 export function lastPadReadings(logbook: Logbook, padSetId: string): Partial<Record<Corner, PadMeasurement>> {

@@ -52,5 +52,10 @@ export const defaultBrakeSheet = (car: Car): BrakeSheet => ({
 });
 
 /** The maker's sheet of a car, or its fasteners without figures. */
-export const brakeSheetOf = (logbook: Logbook, car: Car): BrakeSheet =>
-  logbook.brakeSheetOfCar(car.id) ?? defaultBrakeSheet(car);
+export function brakeSheetOf(logbook: Logbook, car: Car): BrakeSheet {
+  const sheet = logbook.brakeSheetOfCar(car.id) ?? defaults.get(car) ?? defaultBrakeSheet(car);
+  if (sheet.id === '') defaults.set(car, sheet);
+  return sheet;
+}
+/** One and the same for a car, as one that was entered is. */
+const defaults = new WeakMap<Car, BrakeSheet>();

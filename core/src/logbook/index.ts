@@ -1,5 +1,5 @@
 export { brakeSheetOf, defaultBrakeSheet } from './brake-sheet';
-export { byTime } from './by-time';
+export { byTime, countBefore } from './by-time';
 export { carLabel } from './car-label';
 export * from './events';
 export * from './exchanges';
@@ -7,4 +7,5 @@ export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
+export { remembered } from './remembered';
 export type { FieldChange } from './changes';

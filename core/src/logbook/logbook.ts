@@ -213,6 +213,12 @@ export function ofKind<K extends Fact['kind']>(facts: readonly Fact[], kind: K):
   return (kinds.get(kind) ?? []) as OfKind<K>[];
 }
 
+const none: readonly never[] = [];
+
+/** A list without what is left out; the list itself where nothing is, so that what is known of it stays known. */
+export const filtered = <T>(list: readonly T[], isKept: (item: T) => boolean): readonly T[] =>
+  list.every(isKept) ? list : list.filter(isKept);
+
 /** A way of finding lists that does its work once for each key. */
 export function onceEach<T>(find: (key: string) => T): (key: string) => T {
   const known = new Map<string, T>();
@@ -309,7 +315,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
     factsOfPart: sortedOnDemand(ofPart),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand(ofCar),
-    replacedOfCar: (carId) => replacedOf.get(carId) ?? [],
+    replacedOfCar: (carId) => replacedOf.get(carId) ?? none,
     factsOfBottle: sortedOnDemand(ofBottle),
     factsOfJob: sortedOnDemand(ofJob),
     bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
@@ -321,21 +327,23 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
 /** The same logbook with facts that are not saved yet: what a screen judges while somebody is typing. */
 export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
   const replaced = new Set(extra.map((f) => f.replaces));
-  const add =
-    (find: (id: string) => readonly Fact[], concerns: (fact: Fact, id: string) => boolean) =>
-    (id: string): readonly Fact[] =>
-      [...find(id).filter((f) => !replaced.has(f.id)), ...extra.filter((f) => concerns(f, id))].sort(byTime);
+  const add = (find: (id: string) => readonly Fact[], concerns: (fact: Fact, id: string) => boolean) =>
+    onceEach((id: string): readonly Fact[] => {
+      const list = filtered(find(id), (f) => !replaced.has(f.id));
+      const more = extra.filter((f) => concerns(f, id));
+      return more.length === 0 ? list : [...list, ...more].sort(byTime);
+    });
   const byFactId = new Map(extra.flatMap((f) => (f.replaces === undefined ? [] : [[f.replaces, f] as const])));
   return {
     ...logbook,
     factsOfCar: add(logbook.factsOfCar, (f, id) => 'carId' in f && f.carId === id),
-    replacedOfCar: (id) => [
+    replacedOfCar: onceEach((id) => [
       ...logbook.replacedOfCar(id),
       ...logbook.factsOfCar(id).flatMap((fact) => {
         const by = byFactId.get(fact.id);
         return by ? [{ fact, by }] : [];
       }),
-    ],
+    ]),
     factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
     factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
     factsOfPart: add(

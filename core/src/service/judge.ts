@@ -14,7 +14,7 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { isAfter, lastPadReadings, thinnest } from '../inventory';
-import { type Logbook, brakeSheetOf, ofKind, onceEach, withFacts } from '../logbook';
+import { type Logbook, brakeSheetOf, filtered, ofKind, onceEach, withFacts } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -169,20 +169,23 @@ const asSet = (d: NippleBled, f: Fastener): TorqueSet | null =>
 function beforeFitting(logbook: Logbook, car: Car, jobId: string): Logbook {
   const isNew = (f: Fact): boolean =>
     f.kind === 'partsFitted' && f.changed !== 'none' && f.jobId === jobId && f.carId === car.id;
-  const without = (find: (id: string) => readonly Fact[]) => onceEach((id) => find(id).filter((f) => !isNew(f)));
+  const without = (find: (id: string) => readonly Fact[]) => onceEach((id) => filtered(find(id), (f) => !isNew(f)));
   return { ...logbook, factsOfCar: without(logbook.factsOfCar), factsOfPart: without(logbook.factsOfPart) };
 }
 
 /** The logbook as it stood at a moment, and everything of one job whenever it was written. */
 function asOf(logbook: Logbook, job: Job, at: string): Logbook {
   const until = (find: (id: string) => readonly Fact[]) =>
-    onceEach((id) => find(id).filter((f) => f.at <= at || f.jobId === job.id));
+    onceEach((id) => {
+      const facts = find(id);
+      return (facts.at(-1)?.at ?? '') <= at ? facts : filtered(facts, (f) => f.at <= at || f.jobId === job.id);
+    });
   return {
     ...logbook,
     factsOfCar: until(logbook.factsOfCar),
     factsOfPart: until(logbook.factsOfPart),
     replacedOfCar: onceEach((id) =>
-      logbook.replacedOfCar(id).filter(({ fact }) => fact.at <= at || fact.jobId === job.id),
+      filtered(logbook.replacedOfCar(id), ({ fact }) => fact.at <= at || fact.jobId === job.id),
     ),
   };
 }

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import { expectedPeakC } from '../demand';
 import type { Logbook } from '../logbook';
 import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsOf } from '../model';
@@ -88,31 +89,39 @@ export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
   };
 }
 
-/** A map in which some records say something else. */
-const changed = <T>(
+/** A record that says something else in some fields; the record itself where they say the same. */
+const saying = <T extends object>(record: T, fields: Partial<T>): T =>
+  (Object.keys(fields) as (keyof T)[]).every((key) => isEqual(record[key], fields[key]))
+    ? record
+    : { ...record, ...fields };
+
+/** A map in which some records say something else; the map itself where none does. */
+const changed = <T extends object>(
   map: ReadonlyMap<string, T>,
   over: readonly (readonly [id: string | undefined, fields: Partial<T> | null])[],
 ): ReadonlyMap<string, T> => {
-  const copy = new Map(map);
-  for (const [id, fields] of over) {
+  const others = over.flatMap(([id, fields]): [string, T][] => {
     const known = id === undefined ? undefined : map.get(id);
-    if (id !== undefined && known !== undefined && fields) copy.set(id, { ...known, ...fields });
-  }
-  return copy;
+    const other = known && fields ? saying(known, fields) : known;
+    return id !== undefined && other && other !== known ? [[id, other]] : [];
+  });
+  return others.length === 0 ? map : new Map([...map, ...others]);
 };
 
 /** The same logbook with the limits of another moment. */
 export function withLimits(logbook: Logbook, job: Job, limits: LimitsOfMoment): Logbook {
   const car = logbook.cars.get(job.carId);
   const event = logbook.events.get(job.eventId ?? '');
+  const sheet = logbook.brakeSheetOfCar(job.carId);
+  const brakeSheet = isEqual(sheet, limits.brakeSheet) ? sheet : limits.brakeSheet;
   return {
     ...logbook,
-    shop: { ...logbook.shop, ...limits.shop, id: SHOP_ID },
+    shop: saying(logbook.shop, { ...limits.shop, id: SHOP_ID }),
     customers: changed(logbook.customers, [[car?.customerId, limits.customer]]),
     events: changed(logbook.events, [[event?.id, limits.event]]),
     venues: changed(logbook.venues, [[event?.venueId, limits.venue]]),
     cars: changed(logbook.cars, [[car?.id, limits.car]]),
-    brakeSheetOfCar: (carId) => (carId === job.carId ? limits.brakeSheet : logbook.brakeSheetOfCar(carId)),
+    brakeSheetOfCar: (carId) => (carId === job.carId ? brakeSheet : logbook.brakeSheetOfCar(carId)),
     padSets: changed(
       logbook.padSets,
       limits.padSets.map((p) => [p.id, p]),

@@ -1,7 +1,7 @@
 /** The level after a session against what the pads have worn: the overflow sum of the service, backwards. */
 import { type CornerWear, returnedMl } from '../hydraulics';
 import { padReadingsAt } from '../inventory';
-import type { Logbook } from '../logbook';
+import { type Logbook, countBefore } from '../logbook';
 import {
   type Car,
   type Corner,
@@ -79,9 +79,8 @@ const movesFluid = (f: Fact): boolean =>
  * @param facts of the car, oldest first
  */
 export function levelBefore(facts: readonly Fact[], before: string): { levelMl: number; at: string } | null {
-  for (let i = facts.length - 1; i >= 0; i--) {
+  for (let i = countBefore(facts, before) - 1; i >= 0; i--) {
     const f = facts[i]!;
-    if (f.at >= before) continue;
     if (f.kind === 'levelRead') return { levelMl: f.levelMl + f.toppedUpMl, at: f.at };
     if (f.kind === 'reservoirSeen') return { levelMl: f.levelMl, at: f.at };
     if (movesFluid(f)) return null;
@@ -106,9 +105,12 @@ export function wearSince(
   return Object.fromEntries(
     corners.map((corner) => {
       const readings = padReadingsAt(logbook, car, corner);
-      const before = readings.findLast((r) => r.at <= since) ?? null;
-      const after =
-        readings.findLast((r) => r.at >= session.fact.at && (session.until === null || r.at < session.until)) ?? null;
+      let last = countBefore(readings, since);
+      while (readings[last]?.at === since) last++;
+      const before = readings[last - 1] ?? null;
+      const end = session.until === null ? readings.length : countBefore(readings, session.until);
+      const read = readings[end - 1];
+      const after = read && read.at >= session.fact.at ? read : null;
       return [corner, before && after ? wearBetween(before, after) : null];
     }),
   ) as Record<Corner, CornerWear | null>;

@@ -1,5 +1,5 @@
 /** Sessions of a car at an event, and what was written down after each. */
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, countBefore, ofKind } from '../logbook';
 import type { Car, Fact, SessionDecision, SessionDriven, SessionPlan } from '../model';
 
 export interface TrackSession {
@@ -42,22 +42,11 @@ export const sessionsAt = (logbook: Logbook, carId: string, eventId: string): Tr
 export const findSession = (logbook: Logbook, carId: string, sessionId: string): TrackSession | null =>
   sessionsOfCar(logbook, carId).find((s) => s.fact.id === sessionId) ?? null;
 
-/** The first of facts, sorted by time, that are not before a moment. */
-function firstFrom(facts: readonly Fact[], at: string): number {
-  let [low, high] = [0, facts.length];
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (facts[mid]!.at < at) low = mid + 1;
-    else high = mid;
-  }
-  return low;
-}
-
 /** What was written down about a car after a session and before the next one came in, oldest first. */
 export function factsAfter(logbook: Logbook, { fact, until }: TrackSession): Fact[] {
   const facts = logbook.factsOfCar(fact.carId);
-  const end = until === null ? facts.length : firstFrom(facts, until);
-  return facts.slice(firstFrom(facts, fact.at), end).filter((f) => f.id !== fact.id);
+  const end = until === null ? facts.length : countBefore(facts, until);
+  return facts.slice(countBefore(facts, fact.at), end).filter((f) => f.id !== fact.id);
 }
 
 /** The decisions on a session, oldest first: the last one counts. */
