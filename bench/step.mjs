@@ -33,28 +33,38 @@ const browser = await chromium.launch({
 
 /** Until the page's own heading stands, from a cold start, ms. */
 async function firstPaint(path, what) {
-  const times = [];
-  for (let i = 0; i < 7; i++) {
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-    const page = await context.newPage();
-    await page.goto(url + path);
-    await what(page).waitFor();
-    times.push(await page.evaluate(() => performance.now()));
-    await context.close();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto(url + path);
+  await what(page).waitFor();
+  const took = await page.evaluate(() => performance.now());
+  await context.close();
+  return took;
+}
+const pages = [
+  { title: 'run-up', path: '/', what: (page) => page.locator('[data-testid^="run-up-car-"]').first() },
+  ...[
+    ['pads.FL', 'Pads, left front'],
+    ['wheels', 'Wheel nuts'],
+  ].map(([key, title]) => ({
+    title,
+    path: `/service/${job.id}/${key}`,
+    what: (page) => page.getByRole('heading', { name: title, level: 1 }),
+  })),
+];
+// In turn: a machine that is slower for a while is so for all of them.
+const ROUNDS = 9;
+const times = pages.map(() => []);
+for (let i = 0; i <= ROUNDS; i++)
+  for (const [k, { path, what }] of pages.entries()) {
+    const took = await firstPaint(path, what);
+    if (i > 0) times[k].push(took);
   }
-  return times.sort((a, b) => a - b)[3];
-}
-const runUp = await firstPaint('/', (page) => page.locator('[data-testid^="run-up-car-"]').first());
-for (const [key, title] of [
-  ['pads.FL', 'Pads, left front'],
-  ['wheels', 'Wheel nuts'],
-]) {
-  const ours = await firstPaint(`/service/${job.id}/${key}`, (page) =>
-    page.getByRole('heading', { name: title, level: 1 }),
-  );
+const [runUp, ...steps] = times.map((all) => all.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]);
+steps.forEach((ours, k) =>
   say(
-    `first paint of “${title}” from cold: ${ours.toFixed(0)} ms; run-up page ${runUp.toFixed(0)} ms; ratio ${(ours / runUp).toFixed(2)} (aim ≤ 1.5)`,
-  );
-}
+    `first paint of “${pages[k + 1].title}” from cold: ${ours.toFixed(0)} ms; run-up page ${runUp.toFixed(0)} ms; ratio ${(ours / runUp).toFixed(2)} (aim ≤ 1.2)`,
+  ),
+);
 await browser.close();
 child.kill();
