@@ -8,6 +8,7 @@ import {
   type SessionDecision,
   type Verdict,
   distinctFindings,
+  severity,
   worstFirst,
   worstOf,
 } from '../model';
@@ -95,7 +96,9 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
   const look = judgeLook(logbook, car, session);
   const own = decisionsOn(logbook, session).at(-1) ?? null;
   // Where no look is due yet, what was decided before still holds.
-  const decision = own ?? (isLookDue(logbook, session) ? null : lastDecisionBefore(logbook, session));
+  const signed = own ?? (isLookDue(logbook, session) ? null : lastDecisionBefore(logbook, session));
+  const ended = signed && signed.decision !== 'stop' && endedBy(logbook, car, signed);
+  const decision = ended ? null : signed;
   const isOfThisEvent = eventId === null || session.fact.eventId === eventId;
   const isCovered = (f: Fault): boolean =>
     isOfThisEvent && decision !== null && f.finding.verdict !== 'stop' && isAfter(decision, f.found.at(-1)!);
@@ -111,9 +114,19 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
       (f) => !ofFaults.has(f) && (decision === null ? f.code !== 'lookOpen' : f.verdict === 'stop'),
     ),
   );
-  if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
+  if (ended) found.push(trackFinding('decisionEnded', 'needsWork', {}, { session: session.nth }));
+  else if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
   return state({ session, look, decision }, found);
 }
+
+/** What was found after a decision and is over by now: it has ended the decision all the same, and nothing brings that back but a new one. */
+const endedBy = (logbook: Logbook, car: Car, decision: SessionDecision): Fault | undefined =>
+  conditionOf(logbook, car).faults.find(
+    (f) =>
+      (f.state === 'cured' || f.state === 'retracted') &&
+      severity(f.finding.verdict) >= severity('needsWork') &&
+      f.found.some((found) => isAfter(found, decision)),
+  );
 
 const limitsFinding = ({ limits }: SessionDecision): Finding =>
   trackFinding(

@@ -52,7 +52,7 @@ export interface ReleaseGate {
   signed: CarReleased | null;
   /** Signed, and nothing that came to light since speaks against it. */
   isReleased: boolean;
-  /** Signed, but something written down later stops or holds it again. */
+  /** Signed, but something written down later stops or holds it again, or did so for a while: nothing brings a signature back. */
   isReopened: boolean;
 }
 
@@ -72,6 +72,8 @@ export interface GateInput {
   hoses: readonly Corner[];
   /** The rules that it is judged by: see {@link GATE_RULES}. */
   rules: number;
+  /** The signature was ended by something that is over by now. */
+  isEnded: boolean;
 }
 
 /** What this job's own exchange left behind is said nipple by nipple: the rest of what is found of the fluid. */
@@ -285,8 +287,8 @@ export function releaseGate(g: GateInput): ReleaseGate {
     open: of('watch'),
     canRelease,
     signed,
-    isReleased: signed !== null && canRelease,
-    isReopened: signed !== null && !canRelease,
+    isReleased: signed !== null && canRelease && !g.isEnded,
+    isReopened: signed !== null && (!canRelease || g.isEnded),
   };
 }
 

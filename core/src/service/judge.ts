@@ -14,11 +14,12 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { isAfter, lastPadReadings, thinnest } from '../inventory';
-import { type Logbook, brakeSheetOf, filtered, ofKind, onceEach, withFacts } from '../logbook';
+import { type Logbook, brakeSheetOf, byTime, filtered, ofKind, onceEach, withFacts } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
   type Car,
+  type CarReleased,
   type Corner,
   type Fact,
   type Fastener,
@@ -203,13 +204,49 @@ export function judgeService(
   drafts: readonly Fact[] = [],
 ): ServiceJudgement | null {
   const withDrafts = drafts.length > 0 ? withFacts(given, drafts) : given;
+  const judged = judgeAsSigned(withDrafts, job, today, false);
+  const isEnded = judged?.gate.isReleased && hasEnded(withDrafts, job, judged.gate.signed!, today);
+  return isEnded ? judgeAsSigned(withDrafts, job, today, true) : judged;
+}
+
+/**
+ * Whether a signature was ended by something that was written down after it and has been put right, or taken back, since. What was found after it
+ * is gone, and the signature with it: whoever signs again looks again.
+ */
+function hasEnded(logbook: Logbook, job: Job, signed: CarReleased, today: LocalDate): boolean {
+  if ((signed.limits?.rules ?? 1) < 6) return false;
+  const isLater = (f: Fact): boolean => f.jobId === job.id && f.id !== signed.id && f.recordedAt > signed.recordedAt;
+  const replaced = logbook.replacedOfCar(job.carId).filter((r) => isLater(r.by));
+  const moments = [...logbook.factsOfJob(job.id), ...replaced.map((r) => r.fact)]
+    .filter(isLater)
+    .map((f) => f.recordedAt);
+  return [...new Set(moments)].some((moment) => {
+    const late = (f: Fact): boolean => f.jobId === job.id && f.recordedAt > moment;
+    const back = replaced.filter(({ fact, by }) => late(by) && !late(fact)).map(({ fact }) => fact);
+    const then = (find: (id: string) => readonly Fact[], of: (f: Fact) => string | undefined) =>
+      onceEach((id) => [...find(id).filter((f) => !late(f)), ...back.filter((f) => of(f) === id)].sort(byTime));
+    return !judgeAsSigned(
+      {
+        ...logbook,
+        factsOfCar: then(logbook.factsOfCar, (f) => ('carId' in f ? f.carId : undefined)),
+        factsOfJob: then(logbook.factsOfJob, (f) => f.jobId),
+        replacedOfCar: onceEach((id) => filtered(logbook.replacedOfCar(id), ({ by }) => !late(by))),
+      },
+      job,
+      today,
+      false,
+    )?.gate.isReleased;
+  });
+}
+
+function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded: boolean): ServiceJudgement | null {
   const signed = ofKind(withDrafts.factsOfJob(job.id), 'carReleased').at(-1) ?? null;
   const signedAt = signed?.at ?? null;
   // A signature is judged by what there was to know and by the limits of its moment: fluid that has aged since, pads that have worn, or a
   // limit that was changed do not unsign it.
   const known = signedAt === null ? withDrafts : asOf(withDrafts, job, signedAt);
   const logbook = signed?.limits ? withLimits(known, job, signed.limits) : known;
-  const day = signedAt === null ? today : dateIn(signedAt, given.shop.timeZone);
+  const day = signedAt === null ? today : dateIn(signedAt, withDrafts.shop.timeZone);
   const car = logbook.cars.get(job.carId);
   if (!car) return null;
   const event = logbook.events.get(job.eventId ?? '') ?? null;
@@ -236,6 +273,7 @@ export function judgeService(
     steps: serviceSteps({ ...base, isReleased: false }),
     fluid,
     hoses: work.hoses,
+    isEnded,
   });
   return {
     job,

@@ -27,7 +27,8 @@ export interface Visit {
 export function isReopened(logbook: Logbook, job: Job, today: LocalDate): boolean {
   const facts = logbook.factsOfJob(job.id);
   const signed = ofKind(facts, 'carReleased').at(-1);
-  if (!signed || !facts.some((f) => f.id !== signed.id && f.recordedAt > signed.recordedAt)) return false;
+  const isLater = (f: Fact): boolean => f.jobId === job.id && f.id !== signed?.id && f.recordedAt > signed!.recordedAt;
+  if (!signed || !(facts.some(isLater) || logbook.replacedOfCar(job.carId).some((r) => isLater(r.by)))) return false;
   return judgeService(logbook, job, today)?.gate.isReopened ?? false;
 }
 

@@ -29,6 +29,8 @@ export interface TrackFindings {
   stoppedAtTrack: { session: number; reason: string };
   drivenOnStop: { session: number };
   drivenUndecided: { session: number };
+  /** Something was found after it was decided. */
+  decisionEnded: { session: number };
   goesWithLimits: {
     laps: number | null;
     minutes: number | null;

@@ -39,6 +39,8 @@ export const trackTexts: TextsFor<TrackFindings> = {
   sessionNotLookedAt: ({ session }) => `Session ${session}: not decided yet whether it goes out again.`,
   stoppedAtTrack: ({ session, reason }) => `Stopped after session ${session}${reason ? `: ${reason}` : '.'}`,
   drivenOnStop: ({ session }) => `Driven although it was stopped after session ${session}.`,
+  decisionEnded: ({ session }) =>
+    `Something was found after the decision on session ${session}: it counts no more, decide again.`,
   drivenUndecided: ({ session }) => `Driven before anybody had decided on session ${session}.`,
   goesWithLimits: ({ laps, minutes, coolDownLap, notInTheWet, lookAfter }) =>
     `Goes with limits: ${limitsText({ maxLaps: laps, maxMinutes: minutes, coolDownLap, notInTheWet, lookAfterSessions: lookAfter })}.`,

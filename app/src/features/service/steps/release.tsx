@@ -74,6 +74,11 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
           </Text>
         ) : holding.length > 0 ? (
           <Text as="heading" tone="amber">{`Held: ${holding.length} for the lead.`}</Text>
+        ) : gate.isReopened ? (
+          <Text as="heading" tone="amber">
+            What was found after the signature is put right. The signature does not come back: read what is open, then
+            sign again.
+          </Text>
         ) : (
           <Text as="heading">Nothing holds it. Read what is open, then sign.</Text>
         )}
