@@ -98,6 +98,24 @@ describe('a session and its decision', () => {
     const lead = { ...own, id: newId(), by: LEAD, replaces: own.id, because: 'Looked myself.' } as Fact;
     expect(gate([first, ...look, drip, own, lead]).verdict).not.toBe('stop');
   });
+  test('a decision does not come back when what ended it is taken back or put right: it wants another', () => {
+    const signed = decide('09:40', first, 'go');
+    const retracted = { ...check('09:55', first, 'leaks', [], 'Was water off the wheel.'), by: LEAD };
+    const cured = [
+      repair('09:50', 'jointSealed', 'RL'),
+      check('09:55', first, 'leaks'),
+      check('09:56', first, 'pedal'),
+    ];
+    for (const over of [[retracted], cured]) {
+      const facts = [first, ...look, signed, drip, ...over];
+      expect(gate(facts)).toMatchObject({ verdict: 'needsWork', headline: { code: 'decisionEnded' }, decision: null });
+      const again = decide('10:00', first, 'go');
+      expect(may(facts, again)).toBeNull();
+      expect(gate([...facts, again]).verdict).toBe('inOrder');
+    }
+    // One that was found and over before it was decided ends nothing.
+    expect(gate([first, ...look, drip, retracted, decide('10:00', first, 'go')]).verdict).toBe('inOrder');
+  });
   test('a stop of one’s own wants a reason', () => {
     expect(may([first, ...look], decide('09:45', first, 'stop'))).toEqual({ code: 'decisionWithoutReason' });
   });

@@ -83,6 +83,44 @@ describe('after the signature', () => {
     expect(gateOf(logbookOf([...signed, later()]))).toMatchObject({ isReleased: false, isReopened: true });
   });
 
+  describe('what has ended it', () => {
+    const evening = '2026-05-04T19:00:00.000Z';
+    const thin = pads('FL', 1, { at: evening, recordedAt: evening });
+    const later = '2026-05-04T20:00:00.000Z';
+    const correction = { ...pads('FL', 9), at: evening, recordedAt: later, replaces: thin.id, because: 'Misread.' };
+    const withdrawal = {
+      kind: 'withdrawal',
+      id: newId(),
+      at: later,
+      recordedAt: later,
+      by: thin.by,
+      jobId: job.id,
+      replaces: thin.id,
+      because: 'Other car.',
+    } as unknown as Fact;
+    it.each([
+      ['corrected', correction],
+      ['withdrawn', withdrawal],
+    ] as [string, Fact][])('%s, it stays ended: signing again is a new act', (_, over) => {
+      const facts = [...signed, thin, over];
+      const ended = { canRelease: true, isReleased: false, isReopened: true };
+      expect(gateOf(logbookOf(facts))).toMatchObject(ended);
+      expect(gateOf(logbookOf([...facts].reverse()))).toMatchObject(ended);
+      const night = '2026-05-04T21:00:00.000Z';
+      const again = { ...signature(limits), id: newId(), at: night, recordedAt: night } as Fact;
+      expect(gateOf(logbookOf([...facts, again]))).toMatchObject({ isReleased: true, isReopened: false });
+    });
+    it('what is written down later and says nothing worse ends nothing', () => {
+      const fine = pads('FL', 9, { at: evening, recordedAt: evening });
+      const nothing = { ...pads('FL', 9.1), at: evening, recordedAt: later, replaces: fine.id, because: 'Misread.' };
+      expect(gateOf(logbookOf([...signed, fine, nothing]))).toMatchObject({ isReleased: true });
+    });
+    it('by the rules of before a correction brings it back', () => {
+      const facts = [...wholeService(), signature({ ...limits, rules: 5 }), thin, correction];
+      expect(gateOf(logbookOf(facts))).toMatchObject({ isReleased: true });
+    });
+  });
+
   it('a limit that was laxer then does not let pass what is read now under it', () => {
     // Signed where the shop wanted 3 mm; read at 2.5 mm since: out by the limits of the signature.
     expect(gateOf(shop({ padLimitMm: 1 })(logbookOf([...signed, pads('FL', 2.5)])))).toMatchObject({
