@@ -90,7 +90,7 @@ export const discardThicknessMm = (
 export function judgeRotorThickness(thinnestMm: number, discardMm: number | null, corner?: Corner): Finding {
   const place = corner ? { corner } : {};
   const thickness = mm(thinnestMm);
-  if (discardMm === null) return rotorFinding('rotorWithoutDiscard', 'watch', place, { thickness });
+  if (discardMm === null) return rotorFinding('rotorWithoutDiscard', 'needsWork', place, { thickness });
   const discard = mm(discardMm);
   return thinnestMm < discardMm
     ? rotorFinding('rotorUnderDiscard', 'stop', place, { thickness, discard })

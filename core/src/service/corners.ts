@@ -99,7 +99,9 @@ function cornerState(
   // By the first rules a part that went back on brought along only what stops a car.
   const bringsAll = (reading: object | null): boolean => rules >= 2 || reading !== null;
   const brought = (found: readonly Finding[], reading: object | null): Finding[] =>
-    found.filter((f) => bringsAll(reading) || f.verdict === 'stop');
+    found
+      .filter((f) => bringsAll(reading) || f.verdict === 'stop')
+      .map((f) => (rules < 6 && f.code === 'rotorWithoutDiscard' ? { ...f, verdict: 'watch' } : f));
   const findings: Finding[] = [
     ...brought(padJudgement?.findings ?? [], pads),
     ...brought(rotorJudgement?.findings ?? [], rotor),

@@ -163,6 +163,7 @@ export const rotor = (corner: Corner, mm: number, over: Body<'rotorMeasurement'>
     massKg: null,
     crack: 'none',
     crackLengthMm: null,
+    discardThicknessMm: mm - 2,
     wearMarksGone: false,
     transferLayer: 'even',
     instrument: 'byHand',

@@ -17,6 +17,7 @@ import {
   makeRotorPair,
   pads,
   pedal,
+  rotor,
   signature,
   waive,
   wholeService,
@@ -139,6 +140,15 @@ describe('what only holds a car', () => {
     expect(judged([...held, waive(hold.finding, TECH)]).gate.canRelease).toBe(false);
     expect(judged([...held, waive({ ...hold.finding, code: 'hatUnknown' })]).gate.canRelease).toBe(false);
     expect(judged([...held, waive(hold.finding)]).gate.canRelease).toBe(true);
+  });
+  test('a rotor that nobody knows the discard figure of, until somebody reads it off the hat', () => {
+    const unknown = facts.map((f) =>
+      f.kind === 'rotorMeasurement' && f.corner === 'RL' ? { ...f, discardThicknessMm: null } : f,
+    );
+    const { gate } = judged(unknown);
+    expect(gate.holds.map((h) => [h.finding.code, h.finding.place.corner])).toEqual([['rotorWithoutDiscard', 'RL']]);
+    expect(gate.isReleased).toBe(false);
+    expect(judged([...unknown, rotor('RL', 31.4)]).gate.canRelease).toBe(true);
   });
   test('a worse figure wants another word', () => {
     const hold = judged(held).gate.holds[0]!;

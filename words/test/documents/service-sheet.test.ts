@@ -30,7 +30,6 @@ describe('the service sheet', () => {
       'Fluid',
       'Torque',
       'Pedal and level',
-      'Open when released',
       'Next',
     ]);
     expect(JSON.stringify(imperial)).toContain('fl oz');
