@@ -1,7 +1,7 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
 import { type Fault, conditionOf, standingFaults } from '../condition';
 import { isAfter } from '../inventory';
-import type { Logbook } from '../logbook';
+import { type Logbook, ofKind } from '../logbook';
 import {
   type Car,
   type Finding,
@@ -119,14 +119,20 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
   return state({ session, look, decision }, found);
 }
 
-/** What was found after a decision and is over by now: it has ended the decision all the same, and nothing brings that back but a new one. */
-const endedBy = (logbook: Logbook, car: Car, decision: SessionDecision): Fault | undefined =>
-  conditionOf(logbook, car).faults.find(
+/**
+ * What was found after a decision and is over by now: it has ended the decision all the same, and nothing brings that back but a new one, or the
+ * release of a service after it.
+ */
+function endedBy(logbook: Logbook, car: Car, decision: SessionDecision): Fault | undefined {
+  const released = ofKind(logbook.factsOfCar(car.id), 'carReleased').at(-1) ?? null;
+  return conditionOf(logbook, car).faults.find(
     (f) =>
       (f.state === 'cured' || f.state === 'retracted') &&
       severity(f.finding.verdict) >= severity('needsWork') &&
-      f.found.some((found) => isAfter(found, decision)),
+      f.found.some((found) => isAfter(found, decision)) &&
+      !(released && f.ended && isAfter(released, f.ended)),
   );
+}
 
 const limitsFinding = ({ limits }: SessionDecision): Finding =>
   trackFinding(

@@ -340,7 +340,6 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     session(key, made.pastEventId, inAt, {
       laps: 12,
       complaints: [said],
-      decision: { decision: 'go' },
       looked: lookChecks,
     });
     const driven = facts.findLast((f) => f.kind === 'sessionDriven' && f.carId === carId && f.at === inAt)!;
@@ -365,6 +364,15 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     add(daysAgo(days, 70), made.crew.bram!, { kind: 'repairDone', ...front, repair, words: '' });
     for (const proof of ['facesSound', 'padsSound', 'pedalFirm'])
       add(daysAgo(days, 60), made.crew.bram!, { kind: 'recheckDone', ...everywhere, proof, isRight: true, words: '' });
+    add(daysAgo(days, 50), made.crew.sanna!, {
+      kind: 'sessionDecision',
+      carId,
+      sessionId: driven.id,
+      decision: 'go',
+      limits: NO_LIMITS,
+      findings: [],
+      reason: 'Put right, and looked at again.',
+    });
   };
   past('v2', 61, 'unevenLayer', 'Blotches on both front faces, cleaned and bedded again.', 'judder', 'facesCleaned');
   past('t2', 61, 'padsOverheated', 'Edges white, pads sanded.', 'firmNoBite', 'padsSanded');
