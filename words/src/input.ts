@@ -98,6 +98,7 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   noReasonForCorrection: () => 'Say why the earlier entry is corrected.',
   replacesItself: () => 'An entry cannot replace itself.',
   limitAboveNew: () => 'The limit must be below the thickness when new.',
+  wrenchScaleReversed: () => 'The scale of a wrench begins below where it ends.',
   discardAboveNew: () => 'The discard thickness must be below the thickness when new.',
   innerAboveOuter: () => 'The inner diameter must be smaller than the outer one.',
   notOneWord: () => 'A key is one word.',

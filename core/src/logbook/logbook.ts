@@ -308,7 +308,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
     wearParts: byId(records.wearParts),
     orders: saying('orders'),
     messages: saying('messages'),
-    wrenches: byId(records.wrenches),
+    wrenches: saying('wrenches'),
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     diagnosesClosed: counting.filter((f): f is DiagnosisClosed => f.kind === 'diagnosisClosed').sort(byTime),
     weightsReset: counting.filter((f): f is CaseWeightsReset => f.kind === 'caseWeightsReset').sort(byTime),

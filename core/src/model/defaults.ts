@@ -1,5 +1,5 @@
 import type { Compound } from './schemas/heat';
-import type { BrakeSheet, PadSet, RotorPair } from './schemas/parts';
+import type { BrakeSheet, PadSet, RotorPair, Wrench } from './schemas/parts';
 import type { Message, PartsOrder } from './schemas/planning';
 import type { Booking, Car, CrewMember, Customer, Job, Shop, TrackEvent, Venue } from './schemas/records';
 import { noToolsSaid, nothingKnown, usualBreaks, usualHours, workSkills } from './terms';
@@ -89,6 +89,7 @@ export const recordDefaults = {
     isSizeAssumed: false,
   } satisfies Partial<RotorPair>,
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
+  wrenches: { minNm: null, maxNm: null } satisfies Partial<Wrench>,
   orders: { placedBy: 'page' as const } satisfies Partial<PartsOrder>,
   messages: { told: null } satisfies Partial<Message>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,

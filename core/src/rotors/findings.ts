@@ -2,6 +2,8 @@ import { type Quantity, type RotorMeasurement, findingsOf } from '../model';
 
 export interface RotorFindings {
   rotorWithoutDiscard: { thickness: Quantity };
+  /** A discard figure that leaves more to wear off than any rotor has. */
+  discardOdd: { discard: Quantity; new: Quantity };
   rotorUnderDiscard: { thickness: Quantity; discard: Quantity };
   rotorAboveDiscard: { thickness: Quantity; discard: Quantity };
   rotorThickerThanNew: { thickness: Quantity; new: Quantity };

@@ -27,6 +27,8 @@ export const ROTOR_KG_PER_M3: Record<RotorPair['material'], number> = {
   greyIron: GREY_IRON_KG_PER_M3,
   carbonCeramic: 2400,
 };
+/** No rotor may wear down to less of what it was when new: a figure below that is a slip. Calvik's own figure. */
+export const LEAST_DISCARD_SHARE = 0.6;
 /** Spread of thickness around a rotor, mm. Common practice, no source. */
 export const MAX_THICKNESS_VARIATION_MM = 0.013;
 /** Points to measure round a rotor: fewer may pass by its thinnest place, and say little of how it varies. Common practice, no source. */
@@ -223,6 +225,11 @@ export function judgeRotor(
     ? judgeRotorMass(readings.findLast((r) => r.massKg !== null)?.massKg ?? null, pair!.minMassKg ?? 0, corner)
     : judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
   if (worn.verdict !== 'inOrder') findings.push(worn);
+  const discardMm = discardThicknessMm(pair, onHat);
+  if (pair && !isCeramic(pair) && discardMm !== null && discardMm < LEAST_DISCARD_SHARE * pair.newThicknessMm)
+    findings.push(
+      rotorFinding('discardOdd', 'needsWork', place, { discard: mm(discardMm), new: mm(pair.newThicknessMm) }),
+    );
   findings.push(...standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner })));
   if (spread && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
     findings.push(

@@ -101,6 +101,7 @@ function cornerState(
   const brought = (found: readonly Finding[], reading: object | null): Finding[] =>
     found
       .filter((f) => bringsAll(reading) || f.verdict === 'stop')
+      .filter((f) => rules >= 6 || f.code !== 'discardOdd')
       .map((f) => (rules < 6 && f.code === 'rotorWithoutDiscard' ? { ...f, verdict: 'watch' } : f));
   const findings: Finding[] = [
     ...brought(padJudgement?.findings ?? [], pads),

@@ -243,6 +243,8 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
     return hasRun || isBedded ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
   });
 
+const since6: ReadonlySet<string> = new Set(['torqueFigureOdd', 'wrenchOutOfRange']);
+
 /** Everything that is found of a service, before anybody has waived anything. */
 const findingsAtGate = (g: GateInput): Finding[] => [
   ...g.pedal.findings,
@@ -255,7 +257,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
   ...judgeMeasurements(g.facts, g.sheet).map((m) => m.finding),
   ...exchangeFindings(g),
   ...levelFindings(g),
-  ...g.torque.flatMap((line) => line.findings),
+  ...g.torque.flatMap((line) => line.findings.filter((f) => g.rules >= 6 || !since6.has(f.code))),
   ...fluidFindings(g),
   ...fittingFindings(g),
   ...g.recommendations.flatMap((r) => (r.decision ? decisionFindings(g.facts, r.decision) : [])),

@@ -28,6 +28,7 @@ const padStep: Record<keyof PadFindings, StepKind> = {
 };
 const rotorStep: Record<keyof RotorFindings, StepKind> = {
   rotorWithoutDiscard: 'rotor',
+  discardOdd: 'rotor',
   rotorUnderDiscard: 'decide',
   rotorAboveDiscard: 'rotor',
   rotorThickerThanNew: 'rotor',
@@ -55,6 +56,8 @@ const bearingStep: Record<keyof WheelBearingFindings, StepKind> = {
 };
 const torqueStep: Record<keyof TorqueFindings, StepKind> = {
   torqueFigureMissing: 'torque',
+  torqueFigureOdd: 'torque',
+  wrenchOutOfRange: 'torque',
   notTorqued: 'torque',
   torqueLow: 'torque',
   torqueHigh: 'torque',

@@ -5,6 +5,9 @@ export type TighteningPattern = 'centreLock' | 'single' | 'star' | 'bottomTopTwi
 
 export interface TorqueFindings {
   torqueFigureMissing: Record<string, never>;
+  /** A figure that no fastener of its kind usually has. */
+  torqueFigureOdd: { figure: Quantity; low: Quantity; high: Quantity };
+  wrenchOutOfRange: { wrench: string; figure: Quantity };
   notTorqued: Record<string, never>;
   /** `position`: which fastener, from 1 round the clock from the top; null where there is only one. */
   torqueLow: { position: number | null; pattern: TighteningPattern; reading: Quantity; figure: Quantity };

@@ -131,6 +131,27 @@ export function nextPosition(done: readonly number[], order: readonly number[]):
   return left[0] ?? null;
 }
 
+/** Between these the figures of each kind of fastener lie, N·m: one outside is as likely a slip as a figure. Common practice, no source. */
+export const usualTorqueNm: Record<FastenerGroup, { low: number; high: number }> = {
+  wheel: { low: 40, high: 250 },
+  caliper: { low: 15, high: 250 },
+  bracket: { low: 25, high: 250 },
+  slidePin: { low: 8, high: 80 },
+  padPin: { low: 2, high: 60 },
+  rotorHat: { low: 4, high: 80 },
+  hose: { low: 6, high: 50 },
+  bleedNipple: { low: 3, high: 30 },
+  other: { low: 1, high: 400 },
+};
+/** Nuts of a centre lock are torqued to far more. */
+const isOdd = ({ group, perCorner, torqueNm }: Fastener): boolean =>
+  torqueNm !== null &&
+  (torqueNm < usualTorqueNm[group].low ||
+    (torqueNm > usualTorqueNm[group].high && !(group === 'wheel' && perCorner === 1)));
+
+const isInRange = (nm: number, { minNm, maxNm }: { minNm: number | null; maxNm: number | null }): boolean =>
+  nm >= (minNm ?? 0) && nm <= (maxNm ?? Infinity);
+
 /** The band around a figure in which a click counts, N·m. */
 export const torqueBand = (figureNm: number, tolerancePercent: number): { low: number; high: number } => ({
   low: figureNm * (1 - tolerancePercent / 100),
@@ -186,6 +207,11 @@ export function judgeTorque(
   const say = <C extends keyof TorqueFindings & string>(code: C, verdict: Verdict, values: TorqueFindings[C]): void =>
     void findings.push(torqueFinding(code, verdict, place, values));
   if (fastener.torqueNm === null) say('torqueFigureMissing', 'stop', {});
+  if (isOdd(fastener)) {
+    const { low, high } = usualTorqueNm[fastener.group];
+    const values = { low: newtonMetres(low), high: newtonMetres(high) };
+    say('torqueFigureOdd', 'needsWork', { figure: newtonMetres(fastener.torqueNm!), ...values });
+  }
   if (!set && fastener.torqueNm !== null) say('notTorqued', 'stop', {});
   if (set && fastener.torqueNm !== null) {
     // A fastener that was clicked twice counts with its last click.
@@ -203,6 +229,8 @@ export function judgeTorque(
       say('secondStageMissing', 'stop', { angleDeg: fastener.angleDeg });
     const grease = greaseWarning(fastener, set.condition);
     if (grease) findings.push({ ...grease.finding, place });
+    if (set.wrenchRange && !isInRange(fastener.torqueNm, set.wrenchRange))
+      say('wrenchOutOfRange', 'needsWork', { wrench: set.wrench, figure: newtonMetres(fastener.torqueNm) });
     if (fastener.isOneUse && set.newBolts !== true) say('oneUseBoltsNotNew', 'needsWork', {});
     if (fastener.needsThreadLocker && set.threadLocker !== true) say('threadLockerMissing', 'needsWork', {});
   }

@@ -23,6 +23,18 @@ describe('rotors', () => {
     expect(texts(judgeRotor(worn, pair).findings)).not.toContain('Scales');
     expect(texts(judgeRotor(rotor('FL', 31, { massKg: 9.5 }), pair).findings)).toContain('Scales say');
   });
+  test('no discard figure holds, and so does one that leaves more to wear off than any rotor has', () => {
+    const codes = (discardThicknessMm: number | null) => {
+      const reading = rotor('FL', 31, { discardThicknessMm: null });
+      return judgeRotor(reading, { ...pair, discardThicknessMm })
+        .findings.filter((f) => f.verdict === 'needsWork')
+        .map((f) => f.code);
+    };
+    expect(codes(null)).toEqual(['rotorWithoutDiscard']);
+    expect(codes(5)).toEqual(['discardOdd']);
+    // Common practice, no source: 32 mm when new is discarded at 30.
+    expect(codes(30)).toEqual([]);
+  });
   test('least, spread, mean and deviation are those of their definitions', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 20, max: 36, noNaN: true }), { minLength: 1, maxLength: 8 }), (points) => {

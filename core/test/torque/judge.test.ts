@@ -83,6 +83,29 @@ describe('torque', () => {
     expect(judge({ ...wheel, needsThreadLocker: true }, { threadLocker: true }).verdict).toBe('inOrder');
     expect(judge(wheel, { condition: 'lubricated' }).verdict).toBe('needsWork');
   });
+  test('a figure that no such fastener has is asked about, whoever typed it; a centre lock may have more', () => {
+    const at = (torqueNm: number, over: Partial<Fastener> = {}) => {
+      const f = { ...wheel, torqueNm, ...over };
+      return judge(f, { readingsNm: Array.from({ length: f.perCorner }, () => torqueNm) });
+    };
+    expect(at(14)).toMatchObject({ verdict: 'needsWork', findings: [{ code: 'torqueFigureOdd' }] });
+    expect(texts(at(14).findings)).toContain('Look at the maker’s sheet again.');
+    expect(at(260).verdict).toBe('needsWork');
+    // Common practice, no source: wheel nuts of road cars lie between 80 and 150 N·m, some studs a little outside.
+    for (const usual of [80, 110, 150]) expect(at(usual).verdict).toBe('inOrder');
+    expect(at(600, { perCorner: 1 }).verdict).toBe('inOrder');
+  });
+  test('a figure beyond the scale of the wrench wants another wrench; one that nobody gave a scale says nothing', () => {
+    const on = (minNm: number | null, maxNm: number | null) => judge(wheel, { wrenchRange: { minNm, maxNm } });
+    expect(on(5, 30)).toMatchObject({ verdict: 'needsWork', findings: [{ code: 'wrenchOutOfRange' }] });
+    expect(on(120, null).verdict).toBe('needsWork');
+    for (const [min, max] of [
+      [40, 200],
+      [110, 110],
+      [null, null],
+    ] as const)
+      expect(on(min, max).verdict).toBe('inOrder');
+  });
 });
 
 describe('a wrench', () => {

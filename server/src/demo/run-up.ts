@@ -72,10 +72,12 @@ const suppliers: { name: string; supplies: Goods[]; leadDays: number; notes: str
   { name: 'Mossfield Fluids', supplies: ['bottle'], leadDays: 2, notes: '' },
   { name: 'Hob & Vane', supplies: ['wearPart', 'bottle'], leadDays: 4, notes: 'Small parts.' },
 ];
-const wrenches: { label: string; kind: RecordOf<'wrenches'>['kind']; calibratedDaysAgo: number; notes: string }[] = [
-  { label: 'W-1', kind: 'click', calibratedDaysAgo: 345, notes: '20 to 100 N·m' },
-  { label: 'W-2', kind: 'click', calibratedDaysAgo: 150, notes: '40 to 200 N·m' },
-  { label: 'W-3', kind: 'reading', calibratedDaysAgo: 60, notes: 'Dial, 5 to 30 N·m' },
+const wrenches: (Pick<RecordOf<'wrenches'>, 'label' | 'kind' | 'minNm' | 'maxNm' | 'notes'> & {
+  calibratedDaysAgo: number;
+})[] = [
+  { label: 'W-1', kind: 'click', calibratedDaysAgo: 345, minNm: 20, maxNm: 100, notes: '' },
+  { label: 'W-2', kind: 'click', calibratedDaysAgo: 150, minNm: 8, maxNm: 210, notes: 'Two heads' },
+  { label: 'W-3', kind: 'reading', calibratedDaysAgo: 60, minNm: 5, maxNm: 30, notes: 'Dial' },
 ];
 const wearParts: { name: string; kind: WearPart['kind']; axle: WearPart['axle']; reorderAt: number; count: number }[] =
   [

@@ -59,6 +59,8 @@ export const rotorTexts: TextsFor<RotorFindings> = {
     `${rotorAt(at)} weighs ${say.quantity(mass)}, at least ${say.quantity(min)} by its hat.`,
   ceramicNotWeighed: (_, at) =>
     `${rotorAt(at)} is carbon-ceramic and has not been weighed: its weight counts, not its thickness.`,
+  discardOdd: ({ discard, new: whenNew }, at, say) =>
+    `${at.corner ? `Rotor ${at.corner}: ` : ''}discard at ${say.fine(discard)} of ${say.fine(whenNew)} when new. None may wear so far: read the figure off the hat again.`,
   rotorWithoutDiscard: ({ thickness }, at, say) =>
     `${rotorAt(at)} ${say.fine(thickness)}; no discard figure on record: read it off the hat.`,
   rotorUnderDiscard: ({ thickness, discard }, at, say) =>
@@ -95,6 +97,10 @@ const rotorAt = ({ corner }: Place): string => (corner ? `Rotor ${corner} thinne
 export const torqueTexts: TextsFor<TorqueFindings> = {
   torqueFigureMissing: (_, at) =>
     `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and say where it stands.`,
+  torqueFigureOdd: ({ figure, low, high }, at, say) =>
+    `${fastenerAt(at)}the sheet says ${say.both(figure)}; such fasteners mostly take ${say.both(low)} to ${say.both(high)}. Look at the maker’s sheet again.`,
+  wrenchOutOfRange: ({ wrench, figure }, at, say) =>
+    `${fastenerAt(at)}${say.both(figure)} is beyond the scale of wrench ${wrench}: do it again with another.`,
   notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,
   torqueLow: ({ position, pattern, reading, figure }, at, say) =>
     `${fastenerAt(at, position, pattern)}${say.both(reading)}: under ${say.both(figure)}. Bring it up to torque.`,

@@ -4,14 +4,16 @@ import { type Wrench, calibratedUntil, judgeCalibration, longDate } from '@calvi
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useTell } from '../../state/use-say';
-import { ChoiceField, DateField, DraftNotice, TextField } from '../../ui/form';
+import { ChoiceField, DateField, DraftNotice, QuantityField, TextField } from '../../ui/form';
+import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
 import { RecordFoot } from '../record-foot';
 import { routes } from '../routes';
-import { newRecord, useSaveRecord } from '../save-record';
+import { newRecord, useQuantity, useSaveRecord } from '../save-record';
 
 /** The shop's torque wrenches; one that is due for calibration says so. */
 export function Wrenches() {
@@ -58,17 +60,28 @@ export function WrenchScreen() {
 }
 
 function WrenchForm({ wrench }: { wrench: Wrench | null }) {
+  const { system } = useUnits();
+  const quantity = useQuantity();
   const { form, restored, startOver, finished } = useDraftForm(`wrench.${wrench?.id ?? 'new'}`, {
     label: wrench?.label ?? '',
     kind: wrench?.kind ?? 'click',
     calibratedOn: wrench?.calibratedOn ?? '',
+    minNm: recordText(wrench?.minNm ?? null, 'torque', system),
+    maxNm: recordText(wrench?.maxNm ?? null, 'torque', system),
     notes: wrench?.notes ?? '',
   });
   const { control } = form;
   const { saveRecord, saving, problem } = useSaveRecord('wrenches', form, finished);
   const save = form.handleSubmit((f) =>
     saveRecord(
-      { ...(wrench ?? newRecord()), ...f, kind: f.kind as Wrench['kind'], calibratedOn: f.calibratedOn || null },
+      {
+        ...(wrench ?? newRecord()),
+        ...f,
+        kind: f.kind as Wrench['kind'],
+        calibratedOn: f.calibratedOn || null,
+        minNm: f.minNm.trim() === '' ? null : quantity(f.minNm, 'torque'),
+        maxNm: f.maxNm.trim() === '' ? null : quantity(f.maxNm, 'torque'),
+      },
       '/inventory',
     ),
   );
@@ -91,6 +104,8 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
           ]}
         />
         <DateField control={control} name="calibratedOn" label="Calibrated on" optional />
+        <QuantityField control={control} name="minNm" label="Scale from" dimension="torque" optional />
+        <QuantityField control={control} name="maxNm" label="Scale to" dimension="torque" optional />
         <TextField control={control} name="notes" label="Notes" lines={2} />
       </Section>
       {wrench ? <RecordFoot collection="wrenches" record={wrench} name={wrench.label} /> : null}

@@ -118,14 +118,22 @@ export const fastener = z.object({
 export type Fastener = z.infer<typeof fastener>;
 
 /** A torque wrench of the shop. */
-export const wrench = z.object({
-  ...record,
-  label: line(40),
-  /** One that clicks at its setting, or one whose scale is read. */
-  kind: z.enum(['click', 'reading']),
-  calibratedOn: localDate.nullable(),
-  notes: note().default(''),
-});
+export const wrench = z
+  .object({
+    ...record,
+    label: line(40),
+    /** One that clicks at its setting, or one whose scale is read. */
+    kind: z.enum(['click', 'reading']),
+    calibratedOn: localDate.nullable(),
+    /** What its scale goes from and to; null where nobody has said. */
+    minNm: quantity(0, 2000, 'N·m').nullable(),
+    maxNm: quantity(1, 2000, 'N·m').nullable(),
+    notes: note().default(''),
+  })
+  .refine(
+    ({ minNm, maxNm }) => minNm === null || maxNm === null || minNm < maxNm,
+    said('wrenchScaleReversed', {}, ['maxNm']),
+  );
 export type Wrench = z.infer<typeof wrench>;
 
 /** What the maker's sheet says of a car's brakes beyond the hydraulics: limits, parking brake, fasteners. One per car. */

@@ -22,6 +22,7 @@ export interface SchemaProblems {
   replacesItself: Record<string, never>;
   limitAboveNew: Record<string, never>;
   discardAboveNew: Record<string, never>;
+  wrenchScaleReversed: Record<string, never>;
   innerAboveOuter: Record<string, never>;
   notOneWord: Record<string, never>;
   fastenerKeyTwice: Record<string, never>;

@@ -254,10 +254,13 @@ export const torqueSet = z.object({
   newBolts: z.boolean().nullable(),
   threadLocker: z.boolean().nullable(),
   angleDone: z.boolean().nullable(),
-  /** The shop's wrench; null where it is not the shop's. Label and date stand beside it as they were then. */
+  /** The shop's wrench; null where it is not the shop's. Label, date and range stand beside it as they were then. */
   wrenchId: id.nullable().optional(),
   wrench: line(40),
   calibratedOn: localDate.nullable(),
+  wrenchRange: z
+    .object({ minNm: quantity(0, 2000, 'N·m').nullable(), maxNm: quantity(1, 2000, 'N·m').nullable() })
+    .optional(),
   instrument: z.enum(['byHand', 'simulatedWrench']),
 });
 export type TorqueSet = z.infer<typeof torqueSet>;

@@ -148,6 +148,7 @@ export function TorqueLineForm({
         wrenchId: tool.id,
         wrench: tool.label,
         calibratedOn: tool.calibratedOn,
+        wrenchRange: { minNm: tool.minNm, maxNm: tool.maxNm },
         instrument: draft.instrument,
       } as NewFact,
       today,

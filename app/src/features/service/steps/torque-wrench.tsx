@@ -82,7 +82,15 @@ function NewWrench({ onSaved }: { onSaved: (id: string) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const save = async (): Promise<void> => {
     if (label.trim() === '') return setProblem('Say what stands on the wrench.');
-    const record: Wrench = { ...newRecord(), label: label.trim(), kind, calibratedOn: calibratedOn || null, notes: '' };
+    const record: Wrench = {
+      ...newRecord(),
+      label: label.trim(),
+      kind,
+      calibratedOn: calibratedOn || null,
+      minNm: null,
+      maxNm: null,
+      notes: '',
+    };
     const result = await sync.save('wrenches', record);
     if (result.state === 'refused') setProblem(result.sentence);
     else onSaved(record.id);

@@ -20,6 +20,8 @@ const wrench: Wrench = {
   label: 'W-1',
   kind: 'click',
   calibratedOn: null,
+  minNm: null,
+  maxNm: null,
   notes: '',
 };
 const dayAgo = (days: number): string => new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10);
