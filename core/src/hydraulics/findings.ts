@@ -10,6 +10,8 @@ export interface HydraulicsFindings {
   clutchPedalStays: Record<string, never>;
   clutchBubbles: Record<string, never>;
   clutchNotClean: Record<string, never>;
+  /** Drawn from a reservoir that nobody had read. */
+  levelNotRead: { min: Quantity };
   fluidNotClean: Record<string, never>;
   /** The reservoir stood under MIN while this nipple was open. */
   reservoirUnderMin: { level: Quantity; min: Quantity };

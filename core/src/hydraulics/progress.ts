@@ -60,6 +60,8 @@ export interface ExchangeProgress {
   openTopUps: (index: number) => readonly TopUp[];
   /** Level of the reservoir by the sum of what went in and out, mL. */
   levelMl: number;
+  /** Whether anybody has read the level in this job; where nobody has it is taken to be at MAX, and no sum of it may be relied on. */
+  isLevelKnown: boolean;
   /** How much may be drawn now before somebody must stop; null while fluid is fed. */
   stopAfterMl: number | null;
   /** Old fluid left at each corner by the model, %; null before anything was drawn. */
@@ -210,6 +212,11 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   const state = start && replay(car, start, events, course);
   const { levelMl } = course;
   const findings: Finding[] = [];
+  const isLevelRead = (f: Fact): boolean => f.kind === 'reservoirSeen' || f.kind === 'pistonsRetracted';
+  const isLevelKnown = facts.some(isLevelRead);
+  const isFed = begun !== null && isFedMethod(begun.method);
+  if (draws.length > 0 && !isFed && !facts.some((f) => isLevelRead(f) && byTime(f, draws[0]!) < 0))
+    findings.push(hydraulicsFinding('levelNotRead', 'needsWork', {}, { min: millilitres(car.reservoirMinMl) }));
   const isDone = begun !== null && steps.every((s) => s.drawn !== null);
   for (const { drawn, nipple } of steps) {
     if (!drawn) continue;
@@ -242,7 +249,8 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
     clutch,
     openTopUps: (index) => (begun ? course.openTopUps(begun.id, index) : []),
     levelMl,
-    stopAfterMl: begun && isFedMethod(begun.method) ? null : Math.max(0, levelMl - car.reservoirMinMl),
+    isLevelKnown,
+    stopAfterMl: isFed ? null : Math.max(0, levelMl - car.reservoirMinMl),
     leftOldPercent:
       state && draws.length > 0
         ? (Object.fromEntries(

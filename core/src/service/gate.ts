@@ -84,8 +84,8 @@ function fluidFindings({ exchange, fluid, rules }: GateInput): Finding[] {
   );
 }
 
-function exchangeFindings({ exchange, hoses }: GateInput): Finding[] {
-  const findings = [...exchange.findings];
+function exchangeFindings({ exchange, hoses, rules }: GateInput): Finding[] {
+  const findings = exchange.findings.filter((f) => rules >= 6 || f.code !== 'levelNotRead');
   if (exchange.begun && !exchange.isDone) {
     const left = exchange.steps.filter((s) => s.drawn === null).length;
     findings.push(serviceFinding('exchangeUnfinished', 'stop', {}, { left, of: exchange.steps.length }));

@@ -92,6 +92,7 @@ const hydraulicsStep: Partial<Record<keyof HydraulicsFindings, StepKind>> = {
   clutchPedalStays: 'clutch',
   clutchBubbles: 'clutch',
   clutchNotClean: 'clutch',
+  levelNotRead: 'level',
   fluidNotClean: 'bleed',
   reservoirUnderMin: 'bleed',
   levelUnderMin: 'level',

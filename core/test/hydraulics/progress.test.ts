@@ -5,7 +5,7 @@ import { withFacts } from '../../src/logbook';
 import type { Fact } from '../../src/model';
 import { judgeService } from '../../src/service';
 import { tell, texts } from '../builders/say';
-import { at, begun, bottle, car, drawn, job, logbookOf, pedal, today } from '../builders/service-book';
+import { at, begun, bottle, car, drawn, job, levelSet, logbookOf, pedal, today } from '../builders/service-book';
 
 describe('the exchange as it is recorded', () => {
   const first = begun();
@@ -54,6 +54,22 @@ describe('the exchange as it is recorded', () => {
     expect(
       texts(exchangeProgress(logbookOf([first, drawn(first.id, 0, { bubbles: 'large' })]), car, job.id).findings),
     ).toContain('air from the system');
+  });
+  test('a level that nobody has read is not taken to be known, and what was drawn from it holds the car', () => {
+    const seen = { ...levelSet(240), moment: 'intake' } as Fact;
+    const begunAfter = begun();
+    const codes = (facts: Fact[]) => {
+      const p = exchangeProgress(logbookOf(facts), car, job.id);
+      return [p.isLevelKnown, p.findings.some((f) => f.code === 'levelNotRead')];
+    };
+    expect(codes([begunAfter])).toEqual([false, false]);
+    const one = drawn(begunAfter.id, 0);
+    expect(codes([begunAfter, one])).toEqual([false, true]);
+    expect(codes([seen, begunAfter, one])).toEqual([true, false]);
+    // Read only afterwards it tells nothing of how low it was before.
+    expect(codes([begunAfter, one, levelSet(200)])).toEqual([true, true]);
+    const fed = begun({ method: 'pressureFed' });
+    expect(codes([fed, drawn(fed.id, 0)])).toEqual([false, false]);
   });
   test('a draft counts while it is typed', () => {
     const draft = drawn(first.id, 0, { isShut: false });

@@ -165,6 +165,8 @@ export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {
   clutchPedalStays: () => 'Clutch pedal does not come back: bleed the clutch line again.',
   clutchBubbles: () => 'Bubbles from the clutch line: bleed it again.',
   clutchNotClean: () => 'Fluid of the clutch line did not run clean.',
+  levelNotRead: ({ min }, _, say) =>
+    `Fluid was drawn and nobody had read the level: it may have been under MIN, ${say.quantity(min)}, and air gone in. Begin the sequence again, or say why not.`,
   fluidNotClean: (_, at) => `Fluid did not run clean${atPlace(at)}.`,
   reservoirUnderMin: ({ level, min }, at, say) =>
     `The reservoir stood at ${say.quantity(level)}${atPlace(at)}, MIN is ${say.quantity(min)}. Air may have gone in: the sequence starts again from the first nipple.`,

@@ -53,7 +53,9 @@ export function ClutchStep({ s, step }: StepProps) {
       wanted={
         outlook.stopAfterMl === null
           ? undefined
-          : `Stop after ${show(outlook.stopAfterMl, 'volume')}; MIN is ${show(car.reservoirMinMl, 'volume')}.`
+          : !exchange.isLevelKnown
+            ? `Nobody has read the level in this job: keep it above MIN, ${show(car.reservoirMinMl, 'volume')}.`
+            : `Stop after ${show(outlook.stopAfterMl, 'volume')}; MIN is ${show(car.reservoirMinMl, 'volume')}.`
       }
       make={() => {
         if (volumeMl === null) return 'Type what was bled here.';

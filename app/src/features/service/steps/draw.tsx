@@ -34,7 +34,9 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         planned ? `Bleed about ${show(planned.volumeMl, 'volume')}.` : '',
         stopAfterMl === null || alarmAfterMl === null
           ? 'Fluid is fed: the level stands still.'
-          : `Stop after ${show(stopAfterMl, 'volume')}, alarm at ${show(alarmAfterMl, 'volume')}: then top up.`,
+          : !exchange.isLevelKnown
+            ? 'Nobody has read the level in this job: look at the reservoir, and keep it above MIN.'
+            : `Stop after ${show(stopAfterMl, 'volume')}, alarm at ${show(alarmAfterMl, 'volume')}: then top up.`,
       ]
         .filter(Boolean)
         .join(' ')}

@@ -22,6 +22,7 @@ export function ExchangePlanTable({
   drawnOffMl,
   refillMl,
   bottle,
+  isLevelKnown,
 }: {
   car: Car;
   plan: ExchangePlan;
@@ -29,6 +30,7 @@ export function ExchangePlanTable({
   drawnOffMl: number;
   refillMl: number;
   bottle: BottleState | undefined;
+  isLevelKnown: boolean;
 }) {
   const t = useTokens();
   const { show } = useUnits();
@@ -74,6 +76,11 @@ export function ExchangePlanTable({
           {more > 0
             ? `Bottle ${bottle.bottle.label} holds ${show(bottle.leftMl, 'volume')}: open ${more} more of the same.`
             : `Bottle ${bottle.bottle.label} is enough.`}
+        </Text>
+      ) : null}
+      {!isFedMethod(method) && !isLevelKnown ? (
+        <Text tone="amber">
+          Nobody has read the level in this job. The plan takes it to be at MAX: read it first, in the step Reservoir.
         </Text>
       ) : null}
       {!isFedMethod(method) ? (

@@ -86,6 +86,7 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
       )}
       {e.plan && draft.method !== '' ? (
         <ExchangePlanTable
+          isLevelKnown={s.exchange.isLevelKnown}
           car={e.car}
           plan={e.plan}
           method={draft.method}
