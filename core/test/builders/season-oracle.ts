@@ -18,7 +18,9 @@ export type Entry = { at: number; by: 'lead' | 'technician' } & (
   | { what: 'drawn'; mlEach: number; isWhole: boolean }
   | { what: 'fitted'; axle: 'front' | 'rear'; pads: boolean; rotors: boolean }
   | { what: 'opened'; id: number; signs: string[]; corner: Wheel | null }
+  | { what: 'checked'; diagnosis: number; check: string; outcome: string }
   | { what: 'closed'; diagnosis: number; cause: string }
+  | { what: 'pushed'; axle: 'front' | 'rear' }
   | { what: 'referred'; driven: boolean }
   | { what: 'workshop' }
   | { what: 'repair'; repair: string; corner: Wheel | null }
@@ -42,8 +44,23 @@ interface Rule {
   shown: string[];
 }
 const rule = (by: string[], ...shown: string[]): Rule => ({ by, shown });
+/** Any work at the place, for a point of a list that was not in order. */
+const ANY = [
+  'putRight',
+  'hardwareRefitted',
+  'cleaned',
+  ...FREE,
+  'jointSealed',
+  ...PLAY,
+  'ductRefitted',
+  'tapeRemoved',
+  'padsChanged',
+  'rotorsChanged',
+  'facesCleaned',
+  'debrisCleared',
+];
 /** What stops a car, what cures it, what shows it. */
-const RULES: Record<string, Rule> = {
+export const RULES: Record<string, Rule> = {
   pedalLong: rule([...AIR, ...LEAK, 'pistonsPumpedOut', ...PLAY, 'rotorsChanged', 'padsChanged'], 'pedalFirm'),
   pedalSoft: rule([...AIR, ...LEAK, 'pistonsPumpedOut'], 'pedalFirm'),
   pedalSinks: rule([...LEAK, ...AIR], 'pedalFirm', 'dry'),
@@ -63,23 +80,13 @@ const RULES: Record<string, Rule> = {
   play: rule(PLAY, 'noPlay'),
   torque: rule(['torqued'], 'torqued'),
   'list leaks': rule(LEAK, 'dry'),
-  'list wheelsOn': rule(
-    [
-      'putRight',
-      'hardwareRefitted',
-      'cleaned',
-      ...FREE,
-      'jointSealed',
-      ...PLAY,
-      'ductRefitted',
-      'tapeRemoved',
-      'padsChanged',
-      'rotorsChanged',
-      'facesCleaned',
-      'debrisCleared',
-    ],
-    'list wheelsOn',
-  ),
+  'list hoses': rule(['hoseReplaced'], 'pedalFirm'),
+  'list wheelsOn': rule(ANY, 'list wheelsOn'),
+  'list faceToRotor': rule(ANY, 'list faceToRotor'),
+  'list pins': rule(ANY, 'list pins'),
+  'list parkingBrakeNormal': rule(ANY, 'list parkingBrakeNormal'),
+  padsThinSeen: rule(['padsChanged'], 'padsSound'),
+  airSeen: rule(AIR, 'pedalFirm'),
   referred: rule(['workshop']),
   wheelDrags: rule([...FREE, 'hoseReplaced', 'hardwareRefitted'], 'wheelFree'),
   boosterDead: rule(['boosterRepaired'], 'boosterWorks'),
@@ -87,7 +94,7 @@ const RULES: Record<string, Rule> = {
   hardwareWrong: rule(['hardwareRefitted', 'putRight'], 'hardwareRight'),
 };
 /** What was looked at again and was not right, as far as it stops a car. */
-const NOT_RIGHT: Record<string, string> = {
+export const NOT_RIGHT: Record<string, string> = {
   pedalFirm: 'pedalLong',
   boosterWorks: 'boosterDead',
   dry: 'damp',
@@ -97,8 +104,8 @@ const NOT_RIGHT: Record<string, string> = {
   hardwareRight: 'hardwareWrong',
 };
 /** What a driver says that stops a car: the cause that was named says what cures it, and the pedal is pressed again. */
-const DOUBTFUL = ['softAfterHeat', 'softFromCold', 'firstPressLong', 'firmNoBite'];
-const CAUSES: Record<string, Rule> = {
+export const DOUBTFUL = ['softAfterHeat', 'softFromCold', 'firstPressLong', 'firmNoBite'];
+export const CAUSES: Record<string, Rule> = {
   fluidBoiled: rule(AIR),
   airInSystem: rule(AIR),
   leak: rule(LEAK, 'dry'),
@@ -111,10 +118,43 @@ const CAUSES: Record<string, Rule> = {
   hardware: rule(['hardwareRefitted'], 'hardwareRight'),
   brakeBooster: rule(['boosterRepaired'], 'boosterWorks'),
   rotorCracked: rule(['rotorsChanged'], 'facesSound'),
+  knockBack: rule([...PLAY, 'rotorsChanged', 'cleaned'], 'noPlay'),
+  padsOverheated: rule(['padsChanged', 'padsSanded'], 'padsSound'),
+  padsGlazed: rule(['padsChanged', 'padsSanded'], 'padsSound'),
+  padsGreen: rule(['padsChanged'], 'facesSound'),
+  padsThin: rule(['padsChanged'], 'padsSound'),
+  padWear: rule(['levelSet', 'padsChanged'], 'padsSound', 'level'),
+  unevenLayer: rule(['facesCleaned', 'rotorsChanged'], 'facesSound'),
+  thicknessVariation: rule(['rotorsChanged'], 'thicknessEven'),
+  padsOiled: rule(['padsChanged'], 'padsSound', 'dry'),
+  mixedPads: rule(['padsChanged'], 'padsMatch'),
+  layerGone: rule(['padsSanded', 'facesCleaned'], 'facesSound'),
+  ductOff: rule(['ductRefitted'], 'ductsSound'),
+  balance: rule(['putRight'], 'heatAlike'),
+  other: rule(['putRight', 'workshop']),
 };
+/** What a check of a diagnosis finds that stops a car; what it shows; and for which of them a wheel comes off. */
+export const FOUND_BY_CHECK: Record<string, Record<string, string>> = {
+  pumpPedal: { firmAfterPumping: 'pedalLong', staysSoft: 'pedalSoft' },
+  holdPedal: { sinks: 'pedalSinks' },
+  engineOffPedal: { doesNotDrop: 'boosterDead' },
+  lookForLeaks: { wet: 'damp' },
+  openNipple: { bubbles: 'airSeen' },
+  spinWheels: { drags: 'wheelDrags', rough: 'play' },
+  padsThroughWindow: { thin: 'padsThinSeen' },
+  rockWheel: { play: 'play' },
+  hoseUnderPressure: { swells: 'hoseSwollen' },
+  padLabels: { mixed: 'padsMixed' },
+  hardwareLook: { missingOrBent: 'hardwareWrong' },
+};
+const SHOWN_BY_CHECK: Record<string, Record<string, string>> = {
+  thicknessPoints: { within: 'thicknessEven' },
+  pyrometer: { alike: 'heatAlike' },
+};
+const WHEEL_OFF_CHECKS = ['openNipple', 'thicknessPoints', 'hoseUnderPressure', 'padLabels', 'hardwareLook'];
 /** What opens the hydraulics or moves a piston: the pedal is pressed again. What takes a wheel off: its nuts. */
-const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded'];
-const WHEEL_OFF = ['caliperFreed', 'caliperReplaced', ...PLAY, 'padsSanded', 'hardwareRefitted'];
+const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded', 'pushed'];
+const WHEEL_OFF = ['caliperFreed', 'caliperReplaced', ...PLAY, 'padsSanded', 'hardwareRefitted', 'wheelOff'];
 const OF_CAR = new Set(['pedalFirm', 'level', 'boosterWorks']);
 const SHOWN_BY_LINE: Record<string, string> = {
   leaks: 'dry',
@@ -260,10 +300,26 @@ export function forbids(
       }
       case 'list':
         for (const { check, corner, ok } of e.items) {
-          if (!ok) see(e, `list ${check}`, corner, `list ${e.step}`);
+          // A hose somewhere: each of them is in doubt.
+          for (const w of check === 'hoses' ? of(corner) : [corner])
+            if (!ok) see(e, `list ${check}`, w, `list ${e.step}`);
           show(e, `list ${check}`, of(corner), ok);
           if (check === 'leaks') show(e, 'dry', of(corner), ok);
+          if (check === 'hoses') show(e, 'hosesSound', of(corner), ok);
         }
+        break;
+      case 'checked': {
+        const opened = entries.find((x) => x.what === 'opened' && x.id === e.diagnosis);
+        const corner = opened?.what === 'opened' ? opened.corner : null;
+        const fault = FOUND_BY_CHECK[e.check]?.[e.outcome];
+        const proof = SHOWN_BY_CHECK[e.check]?.[e.outcome];
+        if (WHEEL_OFF_CHECKS.includes(e.check)) act(e, 'wheelOff', of(corner));
+        if (fault) see(e, fault, corner);
+        if (proof) show(e, proof, WHEELS, true);
+        break;
+      }
+      case 'pushed':
+        act(e, 'pushed', e.axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
         break;
       case 'boiled':
         see(e, 'boiled', null);
@@ -387,4 +443,5 @@ function lastFitted(entries: readonly Entry[], corner: string, until: number): n
   const axle = corner.startsWith('F') ? 'front' : 'rear';
   return entries.filter((e) => e.what === 'fitted' && e.axle === axle && e.pads && e.at < until).at(-1)?.at ?? -1;
 }
-export const causesOfOracle = Object.keys(CAUSES);
+/** Causes that a season names: what the others want shown a season has too many ways to show. */
+export const causesOfOracle = Object.keys(CAUSES).slice(0, 12);

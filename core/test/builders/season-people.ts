@@ -16,7 +16,7 @@ import {
   seenProofs,
 } from '../../src/model';
 import type { Fault } from '../../src/condition';
-import { type Entry, type Seen, causesOfOracle } from './season-oracle';
+import { type Entry, RULES, type Seen, causesOfOracle } from './season-oracle';
 import {
   LEAD,
   TECH,
@@ -56,8 +56,11 @@ export class People {
   private readonly open: { id: number; fact: Fact }[] = [];
   private readonly looks: Step[] = [];
 
-  constructor(private readonly roll: () => number) {
-    this.drive();
+  constructor(
+    private readonly roll: () => number,
+    said?: string[],
+  ) {
+    this.drive(said);
   }
 
   get facts(): Fact[] {
@@ -84,9 +87,9 @@ export class People {
     return step;
   }
 
-  drive(): void {
+  drive(words?: string[]): void {
     this.now += 400;
-    const said = this.roll() < 0.6 ? [] : this.some(complaints, 0.1);
+    const said = words ?? (this.roll() < 0.6 ? [] : this.some(complaints, 0.1));
     this.sessions += 1;
     this.session = this.put(
       { what: 'session', id: this.sessions, said },
@@ -113,7 +116,9 @@ export class People {
       corner: line === 'pedal' ? null : this.pick(corners),
       lengthMm: fault === 'crack' ? Math.round(this.roll() * 20) : null,
     }));
-    const done = this.roll() < 0.25 ? 'Looked at again.' : '';
+    this.lookAt(line, faults, this.roll() < 0.25 ? 'Looked at again.' : '');
+  }
+  lookAt(line: string, faults: Seen[], done: string): void {
     this.looks.push(
       this.put(
         { what: 'look', session: this.sessions, line, faults, reason: done },
@@ -226,7 +231,9 @@ export class People {
 
   private pedal(): void {
     const feel = this.pick(['firm', 'firm', 'acceptable', 'long', 'soft'] as const);
-    const sinks = this.roll() < 0.15;
+    this.press(feel, this.roll() < 0.15);
+  }
+  press(feel: 'firm' | 'acceptable' | 'long' | 'soft', sinks: boolean): void {
     this.put(
       { what: 'pedal', feel, sinks },
       {
@@ -242,8 +249,8 @@ export class People {
     );
   }
 
-  list(check: 'leaks' | 'wheelsOn', corner: Corner | null, ok: boolean, reason = ''): void {
-    const step = check === 'leaks' ? 'look' : 'down';
+  list(check: string, corner: Corner | null, ok: boolean, reason = ''): void {
+    const step = check === 'leaks' || check === 'hoses' ? 'look' : 'down';
     this.put(
       { what: 'list', step, items: [{ check, corner, ok }], reason },
       {
@@ -274,7 +281,12 @@ export class People {
   }
   recheck(proof: string, corner: Corner | null, right: boolean): void {
     this.put(
-      { what: 'recheck', proof: proof === 'leaks' || proof === 'wheelsOn' ? `list ${proof}` : proof, corner, right },
+      {
+        what: 'recheck',
+        proof: RULES[`list ${proof}`] ? `list ${proof}` : proof,
+        corner,
+        right,
+      },
       { kind: 'recheckDone', proof, axle: null, corner, isRight: right, words: '' },
     );
   }
@@ -312,8 +324,10 @@ export class People {
   private diagnose(): void {
     const said = this.diary.findLast((e) => e.what === 'session' && e.said.length > 0);
     const signs = this.roll() < 0.5 && said?.what === 'session' ? said.said : this.some([...complaints], 0.15);
+    this.openDiagnosis(signs, this.roll() < 0.5 ? this.pick(corners) : null);
+  }
+  openDiagnosis(signs: readonly string[], corner: Corner | null): void {
     this.diagnoses += 1;
-    const corner = this.roll() < 0.5 ? this.pick(corners) : null;
     const { fact: opened } = this.put(
       { what: 'opened', id: this.diagnoses, signs, corner },
       { kind: 'diagnosisOpened', sessionId: this.session!.id, signs, corner },
@@ -322,15 +336,38 @@ export class People {
   }
   private name(): void {
     if (this.open.length === 0) return;
-    const d = this.pick(this.open);
-    const cause = this.pick(causesOfOracle);
+    this.nameCause(this.pick(this.open), this.pick(causesOfOracle));
+  }
+  nameCause(d = this.open.at(-1)!, cause: string): void {
     this.put(
       { what: 'closed', diagnosis: d.id, cause },
       { kind: 'diagnosisClosed', diagnosisId: d.fact.id, cause, isConfirmed: true, words: '' },
     );
   }
-  private refer(): void {
-    const driven = this.roll() < 0.5;
+  /** Of the diagnosis that was opened last. */
+  checked(check: string, outcome: string): void {
+    const d = this.open.at(-1)!;
+    this.put(
+      { what: 'checked', diagnosis: d.id, check, outcome },
+      { kind: 'diagnosisChecked', diagnosisId: d.fact.id, check, outcome, words: '' },
+    );
+  }
+  push(axle: 'front' | 'rear'): void {
+    this.put({ what: 'pushed', axle }, { kind: 'pistonsRetracted', jobId: atEvent.id, axle, levelMl: 250 });
+  }
+  boil(): void {
+    this.put(
+      { what: 'boiled' },
+      {
+        kind: 'heatReading',
+        venueId: bookVenue.id,
+        session: sessionPlan,
+        read: { instrument: 'fluidBoiled' },
+        takenWith: 'byHand',
+      },
+    );
+  }
+  refer(driven = this.roll() < 0.5): void {
     const d = this.open.at(-1);
     if (!d) return;
     this.put(
@@ -365,17 +402,7 @@ export class People {
         this.roll() < 0.6,
         this.roll() < 0.3 ? 'Looked again.' : '',
       );
-    else if (roll < 69)
-      this.put(
-        { what: 'boiled' },
-        {
-          kind: 'heatReading',
-          venueId: bookVenue.id,
-          session: sessionPlan,
-          read: { instrument: 'fluidBoiled' },
-          takenWith: 'byHand',
-        },
-      );
+    else if (roll < 69) this.boil();
     else if (roll < 73) this.draw(this.pick([10, 40, 90]), this.roll() < 0.5);
     else if (roll < 79) {
       const repair = this.pick(repairs);

@@ -11,7 +11,7 @@ import { bookEvent } from './track-records';
 
 const TODAY = '2026-06-13';
 /** Behind the pistons, 8 mm deep, and 10 mL beside them: two sides of 2268 mm² in front, one of 1257 mm² at the rear. */
-const HOT_ML = { FL: 47, FR: 47, RL: 21, RR: 21 };
+export const HOT_ML = { FL: 47, FR: 47, RL: 21, RR: 21 };
 const asked = (diary: readonly Entry[]) => forbids(diary, trackCar.reservoirMinMl, HOT_ML);
 /** Thin pads are the gate of the parts'. */
 const ofFaults = (why: readonly string[]): string[] => why.filter((w) => !w.startsWith('thin'));

@@ -1,11 +1,11 @@
-/** Rows are taken out of the tables one by one: whether the seasons notice says what they are worth. Run by `npm run torture`. */
+/** Rows are taken out of the tables one by one: whether anybody notices says what the seasons are worth. Run by `npm run torture`. */
 import { cureTable, faultTable, voidTable } from '../../src/condition';
 import { isTorture } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';
-import { playSeason } from '../builders/season';
+import { playOneFault } from '../builders/one-fault';
 
-/** So many seasons have the chance to notice. */
-const SEASONS = 400;
+/** So many faults, one at a time, have the chance to notice. */
+const FAULTS = 3000;
 
 interface Mutation {
   name: string;
@@ -44,9 +44,9 @@ const mutations: Mutation[] = [
     const restore = apply();
     const roll = dice(17);
     let isCaught = false;
-    for (let n = 0; n < SEASONS && !isCaught; n++) {
+    for (let n = 0; n < FAULTS && !isCaught; n++) {
       try {
-        playSeason(roll);
+        playOneFault(roll);
       } catch {
         isCaught = true;
       }
