@@ -149,7 +149,8 @@ const referral = fact('09:50', {
 }) as Extract<Fact, { kind: 'referralWritten' }>;
 
 test('the driver’s card: few lines, what to keep to first, signed', () => {
-  const book = trackBook(day);
+  // A corner as hot as that one stops the car, whatever was signed.
+  const book = trackBook(day.filter((f) => f.kind !== 'heatReading'));
   const signed = day.find((f) => f.kind === 'sessionDecision') as Extract<Fact, { kind: 'sessionDecision' }>;
   const card = driverCard(book, signed)!;
   expect(card.decision).toBe('GO, WITH LIMITS');
@@ -157,6 +158,43 @@ test('the driver’s card: few lines, what to keep to first, signed', () => {
   expect(driverCardText(card)).toContain('Track car: GO, WITH LIMITS. 5 laps at most.');
   const stopped = driverCard(book, { ...signed, decision: 'stop' })!;
   expect(stopped.lines[0]).toBe('Do not drive this car.');
+});
+test('the driver’s card says nothing of a decision that counts no more', () => {
+  const driven = session('10:00', '10:20');
+  const go = fact('10:40', {
+    kind: 'sessionDecision',
+    sessionId: driven.id,
+    decision: 'go',
+    limits: { maxLaps: null, maxMinutes: null, coolDownLap: false, notInTheWet: false, lookAfterSessions: 1 },
+    findings: [],
+    reason: '',
+  }) as Extract<Fact, { kind: 'sessionDecision' }>;
+  const cardAfter = (...facts: Fact[]) => driverCard(trackBook([driven, go, ...facts]), go)!;
+  expect(cardAfter().kind).toBe('go');
+  expect(cardAfter(check('10:45', driven, 'leaks', [['dripping', 'RL']]))).toMatchObject({
+    kind: 'stop',
+    decision: 'STOP',
+    lines: ['Do not drive this car.', 'Something was found after this was signed.'],
+  });
+  const wheelOff = fact('10:45', {
+    kind: 'repairDone',
+    repair: 'bearingAdjusted',
+    axle: null,
+    corner: 'FL',
+    words: '',
+  });
+  const measured = fact('10:46', {
+    kind: 'recheckDone',
+    proof: 'noPlay',
+    axle: null,
+    corner: 'FL',
+    isRight: true,
+    words: '',
+  });
+  expect(cardAfter(wheelOff, measured).lines).toEqual([
+    'Do not drive this car.',
+    'The wheel nuts have not been checked.',
+  ]);
 });
 test('a referral says what is wanted, how it shows, what was checked, and what it is thought to be', () => {
   const letter = referralLetter(trackBook([...day, referral]), referral, 'imperial')!;

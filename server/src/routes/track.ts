@@ -90,10 +90,7 @@ export function trackRoutes(cache: LogbookCache): Router {
           customer: logbook.customers.get(car.customerId)?.name ?? '',
           date: card.signature,
           statusLine: card.decision,
-          sections: [
-            { title: 'Keep to', lines: card.lines, table: null },
-            ...(card.why.length > 0 ? [{ title: 'Because', lines: card.why, table: null }] : []),
-          ],
+          sections: [{ title: 'Keep to', lines: card.lines, table: null }],
           signature: card.signature,
           caution: 'In doubt come in. Nobody drives on a doubtful pedal.',
         },

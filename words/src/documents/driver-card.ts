@@ -1,8 +1,8 @@
-/** What the driver reads before going out again: on a screen, as a text, on paper. */
+/** What the driver reads before going out again, on a screen, as a text, on paper: what the driver must do or not do, and nothing else. */
 import type { Logbook, SessionDecision } from '@calvik/core';
 import { carLabel } from '@calvik/core/logbook';
-import { findSession } from '@calvik/core/sessions';
-import { findingText } from '../findings';
+import { judgeTrack } from '@calvik/core/paddock';
+import { findSession, lastSession } from '@calvik/core/sessions';
 import { sayTo } from '../reader';
 import { counted } from '../texts';
 import { decisionNames } from '../track';
@@ -14,8 +14,6 @@ export interface DriverCard {
   kind: SessionDecision['decision'];
   /** Big lines: what to keep to. */
   lines: string[];
-  /** Smaller: why. */
-  why: string[];
   signature: string;
 }
 
@@ -26,9 +24,11 @@ export function driverCard(logbook: Logbook, decision: SessionDecision): DriverC
   const customer = logbook.customers.get(car.customerId);
   const say = sayTo({ units: customer?.units ?? 'metric', timeZone: logbook.shop.timeZone });
   const { limits } = decision;
+  const since = foundSince(logbook, decision);
+  const kind = since === null ? decision.decision : 'stop';
   const lines =
-    decision.decision === 'stop'
-      ? ['Do not drive this car.', 'It stays until somebody has put it right and signed.']
+    kind === 'stop'
+      ? ['Do not drive this car.', since ?? 'It stays until somebody has put it right and signed.']
       : [
           ...(decision.decision === 'limits' && limits.maxLaps !== null
             ? [`${counted(limits.maxLaps, 'lap')} at most`]
@@ -43,20 +43,25 @@ export function driverCard(logbook: Logbook, decision: SessionDecision): DriverC
         ];
   return {
     car: carLabel(logbook, car.id),
-    decision: decisionNames[decision.decision].toUpperCase(),
-    kind: decision.decision,
+    decision: decisionNames[kind].toUpperCase(),
+    kind,
     lines,
-    why: [...decision.findings.map((f) => findingText(f, say)), ...(decision.reason ? [decision.reason] : [])].slice(
-      0,
-      5,
-    ),
     signature: `${logbook.crew.get(decision.by)?.name ?? 'somebody unknown'}, ${say.moment(decision.at)}`,
   };
 }
 
+/** What came to light after a decision on a car's last session, or was never shown, so that it counts no more; null where it does. */
+function foundSince(logbook: Logbook, { carId, sessionId, decision }: SessionDecision): string | null {
+  const car = logbook.cars.get(carId);
+  const session = car && lastSession(logbook, car);
+  if (!car || session?.fact.id !== sessionId || decision === 'stop') return null;
+  const state = judgeTrack(logbook, car, session.fact.eventId);
+  const stops = state.findings.filter((f) => f.verdict === 'stop');
+  if (stops.length === 0 && state.decision !== null) return null;
+  const isNuts = stops.some((f) => f.code === 'notShownSince' && f.values['proof'] === 'torqued');
+  return isNuts ? 'The wheel nuts have not been checked.' : 'Something was found after this was signed.';
+}
+
 /** The same as a text. */
 export const driverCardText = (card: DriverCard): string =>
-  `${card.car}: ${card.decision}. ${card.lines.join('. ')}.${card.why.length > 0 ? ` Because: ${card.why.join(' ')}` : ''} ${card.signature}`.slice(
-    0,
-    800,
-  );
+  `${card.car}: ${card.decision}. ${card.lines.join('. ')}. ${card.signature}`.slice(0, 800);

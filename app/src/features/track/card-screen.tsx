@@ -87,9 +87,6 @@ export function DriverCardScreen() {
               {line}
             </Text>
           ))}
-          {card.why.map((line) => (
-            <Text key={line}>{line}</Text>
-          ))}
           <Text as="small">{card.signature}</Text>
         </View>
       </View>
