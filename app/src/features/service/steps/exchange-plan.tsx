@@ -38,6 +38,11 @@ export function ExchangePlanTable({
   const more = bottle ? bottlesToOpen(needMl, bottle.leftMl, bottle.bottle.sizeMl) : 0;
   return (
     <Section title="The plan">
+      {!isFedMethod(method) && !isLevelKnown ? (
+        <Text tone="amber">
+          Nobody has read the level in this job. The plan takes it to be at MAX: read it first, in the step Reservoir.
+        </Text>
+      ) : null}
       <View testID="exchange-plan">
         <View style={[styles.line, { borderColor: t.ink }]}>
           <Text as="label" style={styles.name}>
@@ -76,11 +81,6 @@ export function ExchangePlanTable({
           {more > 0
             ? `Bottle ${bottle.bottle.label} holds ${show(bottle.leftMl, 'volume')}: open ${more} more of the same.`
             : `Bottle ${bottle.bottle.label} is enough.`}
-        </Text>
-      ) : null}
-      {!isFedMethod(method) && !isLevelKnown ? (
-        <Text tone="amber">
-          Nobody has read the level in this job. The plan takes it to be at MAX: read it first, in the step Reservoir.
         </Text>
       ) : null}
       {!isFedMethod(method) ? (
