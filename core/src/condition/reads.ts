@@ -145,7 +145,7 @@ function ofList({ step, items }: ChecksDone): Reading {
         reading.finds.push({
           kind: check,
           place: { corner: at },
-          finding: conditionFinding('hoseFault', 'stop', { corner: at }, { remark }),
+          finding: conditionFinding('hoseFault', faultTable.hoses.gravity, { corner: at }, { remark }),
         });
     else
       reading.finds.push({
@@ -185,18 +185,17 @@ const readers: { [K in FactKind]: Reader<K> } = {
   checksDone: ofList,
   pedalCheck: (fact) => {
     const feel = judgeFeel(fact.feel);
+    const felt = fact.feel === 'soft' ? 'pedalSoft' : 'pedalLong';
     const finds: Found[] = [
-      ...(feel
+      ...(feel ? [{ kind: felt, place: {}, finding: { ...feel, verdict: faultTable[felt].gravity } } as const] : []),
+      ...(fact.sinks === true
         ? [
             {
-              kind: fact.feel === 'soft' ? ('pedalSoft' as const) : ('pedalLong' as const),
+              kind: 'pedalSinks' as const,
               place: {},
-              finding: { ...feel, verdict: 'stop' as const },
+              finding: pedalFinding('pedalSinks', faultTable.pedalSinks.gravity, {}, {}),
             },
           ]
-        : []),
-      ...(fact.sinks === true
-        ? [{ kind: 'pedalSinks' as const, place: {}, finding: pedalFinding('pedalSinks', 'stop', {}, {}) }]
         : []),
       ...(fact.dropsWithEngine === false
         ? [
@@ -266,7 +265,9 @@ const readers: { [K in FactKind]: Reader<K> } = {
     const place = { corner: fact.corner };
     const isRight = finding.verdict === 'inOrder';
     return {
-      finds: isRight ? [] : [{ kind: 'bearingPlay', place, finding: { ...finding, verdict: 'stop' } }],
+      finds: isRight
+        ? []
+        : [{ kind: 'bearingPlay', place, finding: { ...finding, verdict: faultTable.bearingPlay.gravity } }],
       shows: [{ proof: 'noPlay', place, isRight }],
     };
   },
@@ -283,7 +284,9 @@ const readers: { [K in FactKind]: Reader<K> } = {
         { act: 'torqued', place },
         ...(fastener?.group === 'hose' ? [{ act: 'jointSealed' as const, place: { corner: fact.corner } }] : []),
       ],
-      finds: wrong ? [{ kind: 'torqueWrong', place, finding: wrong }] : [],
+      finds: wrong
+        ? [{ kind: 'torqueWrong', place, finding: { ...wrong, verdict: faultTable.torqueWrong.gravity } }]
+        : [],
       shows: [{ proof: 'torqued', place, isRight: wrong === undefined }],
     };
   },
@@ -305,7 +308,11 @@ const readers: { [K in FactKind]: Reader<K> } = {
   reservoirToppedUp: () => ({ does: [{ act: 'levelSet', place: {} }] }),
   heatReading: ({ read }) =>
     read.instrument === 'fluidBoiled'
-      ? { finds: [{ kind: 'boiled', place: {}, finding: trackFinding('boiledInSession', 'stop', {}, {}) }] }
+      ? {
+          finds: [
+            { kind: 'boiled', place: {}, finding: trackFinding('boiledInSession', faultTable.boiled.gravity, {}, {}) },
+          ],
+        }
       : {},
   diagnosisChecked: ({ check, outcome, diagnosisId }, { diagnoses }) => {
     const corner = diagnoses.get(diagnosisId)?.corner ?? null;
@@ -322,7 +329,15 @@ const readers: { [K in FactKind]: Reader<K> } = {
   referralWritten: ({ mayBeDriven, to }) =>
     mayBeDriven
       ? {}
-      : { finds: [{ kind: 'referred', place: {}, finding: trackFinding('referredNotDriven', 'stop', {}, { to }) }] },
+      : {
+          finds: [
+            {
+              kind: 'referred',
+              place: {},
+              finding: trackFinding('referredNotDriven', faultTable.referred.gravity, {}, { to }),
+            },
+          ],
+        },
   beddingLook: ({ axle, decision, faces }) => ({
     does: decision === 'accept' ? [{ act: 'bedded', place: { axle } }] : [],
     shows: [

@@ -1,6 +1,6 @@
 /** All that was ever done to a car, found on it and shown of it, in order: what its condition is folded from. */
 import { type Logbook, byTime } from '../logbook';
-import type { Car, Fact, Proof } from '../model';
+import type { Car, Fact, FaultKind, Finding, Proof } from '../model';
 import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
 import { placeKey } from './place';
 import {
@@ -14,7 +14,7 @@ import {
   hosesReplaced,
   readingOf,
 } from './reads';
-import { type Act, voidTable } from './tables';
+import { type Act, faultTable, voidTable } from './tables';
 
 type At<T> = T & { fact: Fact };
 export type Sighting = At<Found>;
@@ -68,6 +68,8 @@ const DRAGS = { share: 1.8 } as const;
 const isLevelFault = (code: string): code is 'levelLeak' | 'levelMoreThanWear' | 'levelUnderMin' =>
   code === 'levelLeak' || code === 'levelMoreThanWear' || code === 'levelUnderMin';
 
+const weighed = (kind: FaultKind, finding: Finding): Finding => ({ ...finding, verdict: faultTable[kind].gravity });
+
 /** What levels and heat of the sessions say: sums over several entries. */
 function ofSessions(logbook: Logbook, car: Car): Sighting[] {
   return sessionsOfCar(logbook, car.id).flatMap((session): Sighting[] => {
@@ -75,17 +77,15 @@ function ofSessions(logbook: Logbook, car: Car): Sighting[] {
     const ofLevel = factsAfter(logbook, session).flatMap((fact): Sighting[] => {
       if (fact.kind !== 'levelRead') return [];
       const { finding } = levelSumOf(logbook, car, session, fact.levelMl);
-      return isLevelFault(finding.code) ? [{ kind: finding.code, place: {}, finding, fact }] : [];
+      return isLevelFault(finding.code)
+        ? [{ kind: finding.code, place: {}, finding: weighed(finding.code, finding), fact }]
+        : [];
     });
     const pulls = session.fact.complaints.includes('pulls');
     const ofHeat = hotCorners(logbook, car, session).map(({ finding, read: heat, share }): Sighting => {
       const drags = finding.code === 'cornerDrags' || (pulls && share >= DRAGS.share);
-      return {
-        kind: drags ? 'cornerDrags' : 'cornerHotter',
-        place: finding.place,
-        finding: drags ? { ...finding, verdict: 'stop' } : finding,
-        fact: heat,
-      };
+      const kind = drags ? 'cornerDrags' : 'cornerHotter';
+      return { kind, place: finding.place, finding: weighed(kind, finding), fact: heat };
     });
     return [...ofLevel, ...ofHeat];
   });

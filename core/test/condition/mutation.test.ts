@@ -1,11 +1,12 @@
 /** Rows are taken out of the tables one by one: whether anybody notices says what the seasons are worth. Run by `npm run torture`. */
-import { cureTable, faultTable, voidTable } from '../../src/condition';
+import { type Act, cureTable, faultTable, voidTable } from '../../src/condition';
+import type { Proof } from '../../src/model';
 import { isTorture } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';
 import { playOneFault } from '../builders/one-fault';
 
 /** So many faults, one at a time, have the chance to notice. */
-const FAULTS = 3000;
+const FAULTS = 6000;
 
 interface Mutation {
   name: string;
@@ -22,19 +23,35 @@ const change =
     };
   };
 
+type Row = { cures: readonly Act[] | 'byCause'; proofs: readonly Proof[] };
+/** Whether every cure voids what the row wants shown: it is asked for in any case, and the row could not be missed. */
+const isAskedAnyway = ({ cures, proofs }: Row, also: readonly Proof[] = []): boolean =>
+  cures !== 'byCause' &&
+  proofs.every(
+    (proof) => also.includes(proof) || cures.every((act) => (voidTable[act] as readonly Proof[]).includes(proof)),
+  );
+/** Whether what cures it is also what shows it. */
+const showsItself = ({ proofs }: Row): boolean => proofs.includes('torqued');
+
 const stops = Object.entries(faultTable).filter(([, row]) => row.gravity === 'stop');
 const mutations: Mutation[] = [
   ...stops.flatMap(([kind, row]): Mutation[] => [
-    ...(row.proofs.length > 0 ? [{ name: `${kind}: no proofs`, apply: change(row, 'proofs', []) }] : []),
-    ...(row.cures.length > 0 ? [{ name: `${kind}: no cures`, apply: change(row, 'cures', []) }] : []),
+    ...(row.proofs.length > 0 && !isAskedAnyway(row) && !showsItself(row)
+      ? [{ name: `${kind}: no proofs`, apply: change(row, 'proofs', []) }]
+      : []),
+    ...(row.cures.length > 0 && !showsItself(row)
+      ? [{ name: `${kind}: no cures`, apply: change(row, 'cures', []) }]
+      : []),
     { name: `${kind}: not a stop`, apply: change(row, 'gravity', 'needsWork') },
   ]),
   ...Object.entries(cureTable).flatMap(([cause, row]): Mutation[] => [
-    { name: `${cause}: no proofs`, apply: change(row, 'proofs', []) },
+    // The pedal is pressed after whatever a driver has said of it.
+    ...(isAskedAnyway(row, ['pedalFirm']) ? [] : [{ name: `${cause}: no proofs`, apply: change(row, 'proofs', []) }]),
     { name: `${cause}: no cures`, apply: change(row, 'cures', []) },
   ]),
   ...(Object.keys(voidTable) as (keyof typeof voidTable)[])
-    .filter((act) => voidTable[act].length > 0)
+    // A flush is never without fluid that was drawn.
+    .filter((act) => voidTable[act].length > 0 && act !== 'flushed')
     .map((act): Mutation => ({ name: `${act}: voids nothing`, apply: change(voidTable, act, []) })),
 ];
 
@@ -56,5 +73,5 @@ const mutations: Mutation[] = [
   }
   const share = (100 * (mutations.length - unnoticed.length)) / mutations.length;
   console.info(`${mutations.length} rows, ${share.toFixed(0)} % caught; not caught: ${unnoticed.join('; ')}`);
-  expect(share).toBeGreaterThan(50);
+  expect(share).toBeGreaterThanOrEqual(95);
 });
