@@ -82,6 +82,27 @@ describe('a release', () => {
     expect((await put(service(waiver))).body.detail).toBe('Only the lead waives a hold.');
     expect((await put(service({ ...waiver, by: crew('lead') }))).status).toBe(201);
   });
+  test('a limit that is changed to the milder side while it is under way is written into it, and holds it', async () => {
+    await put(service({ kind: 'driverReport', complaints: [], words: '' }));
+    const { id } = records<{ id: string; carId: string }>('brakeSheets').find((s) => s.carId === car.id)!;
+    const change = async (key: string, torqueNm: number) => {
+      const { body } = await api.get(`/api/brakeSheets/${id}`);
+      const fasteners = body.fasteners.map((f: { key: string }) => (f.key === key ? { ...f, torqueNm } : f));
+      const sent = api.put(`/api/brakeSheets/${id}`).set('Calvik-Saved-By', crew('technician'));
+      expect((await sent.send({ ...body, fasteners })).status).toBe(200);
+      const { logbook } = await new LogbookCache(database).current();
+      return judgeService(logbook, logbook.jobs.get(coming.id)!, '2026-06-01')!.gate.holds.flatMap(({ finding }) =>
+        finding.code === 'limitMoved' ? [finding.values] : [],
+      );
+    };
+    const { body } = await api.get(`/api/brakeSheets/${id}`);
+    const was = body.fasteners.find((f: { key: string }) => f.key === 'frontWheel').torqueNm as number;
+    expect(await change('frontWheel', 14)).toMatchObject([
+      { limit: 'torque', from: { value: was }, to: { value: 14 }, by: crew('technician') },
+    ]);
+    // Changed back there is nothing to ask about.
+    expect(await change('frontWheel', was)).toEqual([]);
+  });
   test('what is saved already is taken again when it is sent again, whatever has come to light since', async () => {
     const released = data.facts.find((f) => f.kind === 'carReleased' && f.jobId === past.id)!;
     expect((await put(released)).status).toBe(200);

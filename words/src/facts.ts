@@ -4,6 +4,7 @@ import type { Fact, FactKind, Logbook, RepairDone } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
 import { stepsByKey } from '@calvik/core/model';
 import { thinnestEnd } from '@calvik/core/pads';
+import { measureOfLimit } from '@calvik/core/service';
 import { minutesOf } from '@calvik/core/sessions';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {
@@ -13,6 +14,7 @@ import {
   complaintWords,
   cornerNames,
   feelNames,
+  limitNames,
   methodNames,
   padConditionWords,
   placeName,
@@ -107,6 +109,10 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   faultLetPass: (f) => ({
     title: `Let pass ${f.until === 'nextSession' ? 'until after the next session' : 'until the end of the event'}: ${faultTitle(f.fault)}${at(f)}`,
     text: f.reason,
+  }),
+  limitMoved: (f, _, say) => ({
+    title: `${limitNames[f.limit]}${f.label ? ` of ${f.label}` : ''} changed while the service was open`,
+    text: `${say.value(f.from, measureOfLimit[f.limit])} before, ${say.value(f.to, measureOfLimit[f.limit])} now`,
   }),
   ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({

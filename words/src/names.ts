@@ -29,6 +29,7 @@ import type {
   TighteningPattern,
   UnevenWearCause,
   Verdict,
+  MovableLimit,
 } from '@calvik/core';
 import { tighteningOrder, tighteningPattern } from '@calvik/core/torque';
 import type { Fastener, FastenerGroup, NippleBled } from '@calvik/core';
@@ -383,4 +384,15 @@ export const assumedNames: Record<AssumedKey, string> = {
   circuitSplit: 'Circuits',
   lines: 'Lines',
   sequence: 'Bleeding sequence',
+};
+
+/** Limits that somebody may move. */
+export const limitNames: Record<MovableLimit, string> = {
+  padLimit: 'The pad limit',
+  discard: 'The discard figure',
+  torque: 'The torque figure',
+  bearingPlay: 'The bearing play allowed',
+  reservoirMin: 'MIN of the reservoir',
+  margin: 'The margin wanted',
+  peak: 'The peak temperature expected',
 };

@@ -23,6 +23,7 @@ export interface Problems {
   notReleased: { finding: Finding };
   notExplained: { finding: Finding };
   onlyLeadWaives: Record<string, never>;
+  ownLimit: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
   stopStands: { finding: Finding };
@@ -122,6 +123,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   nothingThere: ({ method, path }) => `There is nothing at ${method} ${path}.`,
   notReleased: ({ finding }, say) => `Not released: ${findingText(finding, say)}`,
   notExplained: ({ finding }, say) => `Say why, or read again: ${findingText(finding, say)}`,
+  ownLimit: () => 'You changed this limit yourself: another lead looks at it.',
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',

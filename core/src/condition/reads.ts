@@ -399,6 +399,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
   caseWeightsReset: says,
   eventClosed: says,
   faultLetPass: says,
+  limitMoved: says,
 };
 
 export function readingOf<K extends FactKind>(fact: Extract<Fact, { kind: K }>, of: CarOf): Reading {

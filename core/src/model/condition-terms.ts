@@ -110,3 +110,15 @@ export const faultKinds: readonly FaultKind[] = [
   ...checkNames,
   ...otherFaults,
 ];
+
+/** Limits that a car is released by and that somebody may change. */
+export const movableLimits = [
+  'padLimit',
+  'discard',
+  'torque',
+  'bearingPlay',
+  'reservoirMin',
+  'margin',
+  'peak',
+] as const;
+export type MovableLimit = (typeof movableLimits)[number];

@@ -44,7 +44,7 @@ export type {
   SystemCleared,
   Withdrawal,
 } from './schemas/facts';
-export type { FaultLetPass, RecheckDone, RepairDone } from './schemas/condition';
+export type { FaultLetPass, LimitMoved, RecheckDone, RepairDone } from './schemas/condition';
 export type {
   BeddingPlace,
   DayOff,

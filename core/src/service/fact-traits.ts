@@ -82,6 +82,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   repairDone: done,
   recheckDone: done,
   faultLetPass: done,
+  limitMoved: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

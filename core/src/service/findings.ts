@@ -1,4 +1,12 @@
-import { type Complaint, type Finding, type PartsDecision, type StepKind, findingsOf } from '../model';
+import {
+  type Complaint,
+  type Finding,
+  type MovableLimit,
+  type PartsDecision,
+  type Quantity,
+  type StepKind,
+  findingsOf,
+} from '../model';
 
 type Subject = PartsDecision['subject'];
 type StepValues = { step: StepKind; turn: number | null };
@@ -12,6 +20,8 @@ export interface ServiceFindings {
   notBedded: { subject: 'pads' | 'rotors' | 'both' };
   exchangeUnfinished: { left: number; of: number };
   retractedNothingFitted: Record<string, never>;
+  /** While the service was open. */
+  limitMoved: { limit: MovableLimit; label: string; from: Quantity; to: Quantity; by: string };
   fittedNotMeasured: { subject: 'pads' | 'rotors' };
   changeNotFitted: { subject: Subject };
   referred: { subject: Subject; reason: string };

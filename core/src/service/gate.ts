@@ -32,6 +32,7 @@ import { type Recommendation, isChange } from './decide';
 import { earlierFaults } from './earlier-rules';
 import { serviceFinding } from './findings';
 import { judgeMeasurements } from './measurements';
+import { isOwnLimit } from './moved-limits';
 import { type ServiceStep, stepDefinitions } from './steps';
 
 export interface HeldItem {
@@ -72,6 +73,8 @@ export interface GateInput {
   hoses: readonly Corner[];
   /** The rules that it is judged by: see {@link GATE_RULES}. */
   rules: number;
+  /** Limits that were moved since it began. */
+  movedLimits: readonly Finding[];
   /** The signature was ended by something that is over by now. */
   isEnded: boolean;
 }
@@ -264,6 +267,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
   ...faultFindings(g),
   ...stepFindings(g),
   ...calibrationFindings(g),
+  ...g.movedLimits,
 ];
 
 /**
@@ -278,7 +282,7 @@ export function releaseGate(g: GateInput): ReleaseGate {
   const waivers = ofKind(g.facts, 'holdWaived').filter(isByLead);
   const holds = of('needsWork').map((finding): HeldItem => ({
     finding,
-    waived: waivers.findLast((w) => isOf(w, finding)) ?? null,
+    waived: waivers.findLast((w) => isOf(w, finding) && !isOwnLimit(g.logbook, finding, w.by)) ?? null,
   }));
   const stops = of('stop');
   const canRelease = stops.length === 0 && holds.every((h) => h.waived !== null);

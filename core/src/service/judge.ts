@@ -49,6 +49,7 @@ import { type CarCorners, type CornerState, judgeCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf } from './decide';
 import { type ReleaseGate, releaseGate } from './gate';
 import { GATE_RULES, limitsOf, withLimits } from './limits';
+import { isOwnLimit, judgeMovedLimits } from './moved-limits';
 import { isAsked, questionsOf } from './questions';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 
@@ -273,6 +274,7 @@ function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded:
     steps: serviceSteps({ ...base, isReleased: false }),
     fluid,
     hoses: work.hoses,
+    movedLimits: rules < 6 ? [] : judgeMovedLimits(logbook, job, facts),
     isEnded,
   });
   return {
@@ -368,6 +370,7 @@ export const needsServicePermission = (fact: Fact): boolean =>
 /** Why a fact of a service must not be saved. */
 export type ServiceRefusal =
   | { code: 'onlyLeadWaives' }
+  | { code: 'ownLimit' }
   | { code: 'notCarOfJob' }
   | { code: 'limitsChanged' }
   | { code: 'notExplained'; finding: Finding }
@@ -378,7 +381,10 @@ export type ServiceRefusal =
  * the moment, and only the lead waives a hold: the server asks this before it saves a fact, whatever a phone has shown.
  */
 export function refuseServiceFact(logbook: Logbook, fact: Fact, today: LocalDate): ServiceRefusal | null {
-  if (fact.kind === 'holdWaived') return logbook.crew.get(fact.by)?.role === 'lead' ? null : { code: 'onlyLeadWaives' };
+  if (fact.kind === 'holdWaived') {
+    if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadWaives' };
+    return isOwnLimit(logbook, fact.finding, fact.by) ? { code: 'ownLimit' } : null;
+  }
   if (isAsked(fact)) {
     const asked = 'explanation' in fact && fact.explanation ? undefined : questionsOf(logbook, fact)[0];
     return asked ? { code: 'notExplained', finding: asked } : null;

@@ -8,7 +8,8 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsO
  * level is set again after fluid was moved and above MIN, any fault of a hose stops the car. Since 3: faces of pads that were measured are looked at,
  * and the clutch pedal on a shared reservoir comes back. Since 4: fluid that has boiled is flushed. Since 5: whatever stands against the car, wherever it
  * was found. Since 6: what has ended a signature has ended it, put right or not,
- * and a rotor that nobody knows the discard figure of, a figure that no such part has, or a wrench beyond its scale hold the car.
+ * and a rotor that nobody knows the discard figure of, a figure that no such part has, a wrench beyond its scale, or a limit
+ * that was moved while the service was open hold the car.
  */
 export const GATE_RULES = 6;
 

@@ -126,6 +126,7 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   notBedded: null,
   exchangeUnfinished: 'bleed',
   retractedNothingFitted: 'fit',
+  limitMoved: 'release',
   fittedNotMeasured: 'pads',
   changeNotFitted: 'fit',
   referred: 'decide',

@@ -1,5 +1,7 @@
 import { type Request, type Response, Router, json } from 'express';
-import { type Collection, type Fact, collections, dateIn } from '@calvik/core';
+import { v7 as uuidv7 } from 'uuid';
+import { type Collection, type Fact, type Logbook, collections, dateIn } from '@calvik/core';
+import { limitMoves } from '@calvik/core/service';
 import { refusalOf, needsPermission } from '@calvik/core/track';
 import { factSchema, id, instant, recordSchemas } from '@calvik/core/model/schemas';
 import { sayTo } from '@calvik/words';
@@ -8,6 +10,18 @@ import { Problem, fieldError, invalid } from '../problems';
 import { FACTS } from '../database/entities';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Author, Saved, Database } from '../database/database';
+
+/** Records that a release is judged by. */
+const hasLimits: ReadonlySet<string> = new Set<Collection>([
+  'shops',
+  'customers',
+  'events',
+  'venues',
+  'cars',
+  'brakeSheets',
+  'padSets',
+  'rotorPairs',
+]);
 
 const BODY_LIMIT = '256kb';
 const METRIC = sayTo({ units: 'metric', timeZone: 'UTC' });
@@ -81,12 +95,24 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
     throw new Problem(409, code, values);
   };
 
+  /** A limit that is milder than before is written down in every service that is under way. */
+  const tellMoves = async (before: Logbook, { by, at }: Author): Promise<void> => {
+    if (by === null) return;
+    const { logbook } = await cache.current();
+    const recordedAt = new Date().toISOString();
+    for (const move of limitMoves(before, logbook))
+      await database.saveFact({ ...move, id: uuidv7(), at, recordedAt, by });
+  };
+
   for (const collection of collections) {
     router.put(`/${collection}/:id`, parseJson, async (request, response) => {
       idOf(request);
       const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
       if (!parsed.success) throw invalid(parsed.error);
-      answer(response, await database.saveRecord(collection, parsed.data, authorOf(request)));
+      const before = hasLimits.has(collection) ? (await cache.current()).logbook : null;
+      const saved = await database.saveRecord(collection, parsed.data, authorOf(request));
+      if (before && saved.outcome === 'updated') await tellMoves(before, authorOf(request));
+      answer(response, saved);
     });
     router.get(`/${collection}/:id`, read(collection));
     router.get(`/${collection}/:id/history`, async (request, response) => {

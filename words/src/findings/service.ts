@@ -1,5 +1,5 @@
 import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
-import { complaintWords, cornerNames, jobNames, placeName, subjectNames } from '../names';
+import { complaintWords, cornerNames, jobNames, limitNames, placeName, subjectNames } from '../names';
 import type { Say } from '../reader';
 import { stepName } from '../steps';
 import { type TextsFor, counted, list } from '../texts';
@@ -18,6 +18,8 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
     `New ${subject === 'both' ? 'pads and rotors' : subject} at the ${placeName(at)}: unbedded. Bed them before they are used hard.`,
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
+  limitMoved: ({ limit, label, from, to }, _, say) =>
+    `${limitNames[limit]}${label ? ` of ${label}` : ''} was changed from ${say.both(from)} to ${say.both(to)} while the service was open: another lead looks at where the figure stands.`,
   fittedNotMeasured: ({ subject }, { axle }) =>
     `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
   changeNotFitted: ({ subject }, at) => `${of(subject, at)}: a change was decided and nothing is recorded as fitted.`,

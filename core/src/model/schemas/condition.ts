@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type FaultKind, faultKinds, repairs, repairsOfCar, seenProofs } from '../condition-terms';
+import { type FaultKind, faultKinds, movableLimits, repairs, repairsOfCar, seenProofs } from '../condition-terms';
 import { base } from './base';
 import { axle } from './parts';
 import { corner, id, line, note } from './primitives';
@@ -49,4 +49,20 @@ export const faultLetPass = z.object({
 });
 export type FaultLetPass = z.infer<typeof faultLetPass>;
 
-export const conditionFacts = [repairDone, recheckDone, faultLetPass] as const;
+/** A limit that somebody moved to the milder side while a service was open: written down by the server, for whoever releases the car. */
+export const limitMoved = z.object({
+  ...base,
+  kind: z.literal('limitMoved'),
+  carId: id,
+  jobId: id,
+  limit: z.enum(movableLimits),
+  /** Of which part, axle, fastener or record, and what people call it. */
+  subject: line(60),
+  label: note(60),
+  /** In the canonical unit of its kind. */
+  from: z.number(),
+  to: z.number(),
+});
+export type LimitMoved = z.infer<typeof limitMoved>;
+
+export const conditionFacts = [repairDone, recheckDone, faultLetPass, limitMoved] as const;

@@ -1,0 +1,117 @@
+import fc from 'fast-check';
+import type { Logbook } from '../../src/logbook';
+import type { Fact, LimitMoved } from '../../src/model';
+import { factSchema } from '../../src/model/schemas';
+import { judgeService, limitMoves, refuseServiceFact } from '../../src/service';
+import { newId } from '../builders/book';
+import {
+  LEAD,
+  TECH,
+  at,
+  car,
+  fullSheet,
+  job,
+  logbookOf,
+  makeRotorPair,
+  today,
+  waive,
+  wholeService,
+} from '../builders/service-book';
+
+const facts = wholeService();
+const pairs = [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })];
+/** A rotor pair counts where something of the car's names it. */
+const named = facts.map((f) =>
+  f.kind === 'rotorMeasurement' && f.corner.startsWith('F') ? { ...f, rotorPairId: pairs[0]!.id } : f,
+);
+const sheet = (over: Parameters<typeof fullSheet>[1] = {}) => fullSheet(car, over);
+const bookOf = (more: Fact[] = [], over: object = {}): Logbook =>
+  logbookOf([...named, ...more], { sheet: sheet(), rotorPairs: pairs, ...over });
+const torqueAt = (torqueNm: number) =>
+  sheet({ fasteners: sheet().fasteners.map((f) => (f.key === 'frontWheel' ? { ...f, torqueNm } : f)) });
+const moved = (move: object, by = TECH): Fact => ({ ...at({ by }), ...move }) as Fact;
+const gateOf = (logbook: Logbook) => judgeService(logbook, job, today)!.gate;
+const held = (logbook: Logbook) => gateOf(logbook).holds.filter((h) => h.finding.code === 'limitMoved');
+
+const milder: [string, (l: Logbook) => Logbook, Partial<LimitMoved>][] = [
+  [
+    'the discard figure of a rotor',
+    () => bookOf([], { rotorPairs: [{ ...pairs[0]!, discardThicknessMm: 25 }, pairs[1]!] }),
+    { limit: 'discard', from: 30.4, to: 25 },
+  ],
+  ['the torque of wheel nuts', () => bookOf([], { sheet: torqueAt(60) }), { limit: 'torque', to: 60 }],
+  [
+    'the shop’s pad limit',
+    (l) => ({ ...l, shop: { ...l.shop, padLimitMm: 1 } }),
+    { limit: 'padLimit', subject: 'front', to: 1 },
+  ],
+  [
+    'MIN of the reservoir',
+    (l) => ({ ...l, cars: new Map(l.cars).set(car.id, { ...car, reservoirMinMl: 20 }) }),
+    { limit: 'reservoirMin', to: 20 },
+  ],
+  [
+    'the margin that the shop wants',
+    (l) => ({ ...l, shop: { ...l.shop, demandedMarginC: 0 } }),
+    { limit: 'margin', to: 0 },
+  ],
+];
+
+describe('a limit that is moved while a service is under way', () => {
+  test.each(milder)('%s: it is written down', (_, change, expected) => {
+    const before = bookOf();
+    const moves = limitMoves(before, change(before));
+    expect(moves).toContainEqual(expect.objectContaining({ jobId: job.id, carId: car.id, ...expected }));
+    for (const move of moves) expect(factSchema.safeParse(moved(move)).success).toBe(true);
+    // Stricter again, and nothing is: but a torque is as wrong the other way.
+    expect(limitMoves(change(before), before).filter((m) => m.limit !== 'torque')).toEqual([]);
+  });
+  test('nothing is where nothing changed, nor in a service that has not begun or is released', () => {
+    const [, change] = milder[0]!;
+    expect(limitMoves(bookOf(), bookOf())).toEqual([]);
+    const none = logbookOf([], { rotorPairs: pairs });
+    expect(limitMoves(none, change(none))).toEqual([]);
+    const done = bookOf([{ ...at(), kind: 'carReleased', openItems: [], limits: null } as Fact]);
+    expect(limitMoves(done, change(done))).toEqual([]);
+  });
+
+  const now = { sheet: torqueAt(60) };
+  const [move] = limitMoves(bookOf(), bookOf([], now));
+  const by = moved(move!);
+  test('it holds the car until a lead who did not move it says so; a withdrawal takes nothing back, the old figure does', () => {
+    const hold = held(bookOf([by], now));
+    expect(hold).toHaveLength(1);
+    const { finding } = hold[0]!;
+    expect(gateOf(bookOf([by], now)).canRelease).toBe(false);
+    expect(held(bookOf([by, waive(finding, TECH)], now))[0]!.waived).toBeNull();
+    expect(held(bookOf([by, waive(finding, LEAD)], now))[0]!.waived).not.toBeNull();
+    const gone = { kind: 'withdrawal', ...at(), replaces: by.id, because: 'Nothing to see.' } as Fact;
+    expect(held(bookOf([by, gone], now))).toHaveLength(1);
+    expect(held(bookOf([by]))).toEqual([]);
+  });
+  test('a lead does not wave through what that lead moved, unless there is no other', () => {
+    const own = moved(move!, LEAD);
+    const { finding } = held(bookOf([own], now))[0]!;
+    const waiver = waive(finding, LEAD);
+    expect(held(bookOf([own, waiver], now))[0]!.waived).not.toBeNull();
+    const two = (l: Logbook): Logbook => {
+      const other = { ...l.crew.get(LEAD)!, id: newId(), name: 'Other' };
+      return { ...l, crew: new Map(l.crew).set(other.id, other) };
+    };
+    expect(held(two(bookOf([own, waiver], now)))[0]!.waived).toBeNull();
+    expect(refuseServiceFact(two(bookOf([own], now)), waiver, today)).toEqual({ code: 'ownLimit' });
+    expect(refuseServiceFact(bookOf([own], now), waiver, today)).toBeNull();
+  });
+  test('property: moved there and back, however often, it is where it was', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 41, max: 240 }), { minLength: 1, maxLength: 5 }), (figures) => {
+        const was = sheet().fasteners.find((f) => f.key === 'frontWheel')!.torqueNm!;
+        const steps = [was, ...figures];
+        const moves = figures.flatMap((to, i) => (to === steps[i] ? [] : [moved({ ...move!, from: steps[i]!, to })]));
+        const last = figures.at(-1)!;
+        expect(held(bookOf(moves, { sheet: torqueAt(last) }))).toHaveLength(last === was ? 0 : 1);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
