@@ -222,8 +222,11 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   leakDown: {
     phase: 'exchange',
     places: ({ exchange }) => (exchange.begun && needsLeakDownTest(exchange.begun.method) ? [{}] : []),
-    closedBy: (c) =>
-      c.exchange.leakDown && c.exchange.leakDown.finding.verdict !== 'needsWork' ? last(c, 'leakDownTest') : null,
+    // A hold that was too short has shown nothing; before rules 6 it closed the step.
+    closedBy: (c) => {
+      const verdict = c.exchange.leakDown?.finding.verdict;
+      return verdict === 'inOrder' || (verdict === 'watch' && c.rules < 6) ? last(c, 'leakDownTest') : null;
+    },
     verdict: ({ exchange }) => exchange.leakDown?.finding.verdict ?? 'inOrder',
   },
   bleed: {

@@ -1,6 +1,7 @@
-import { judgeService } from '@calvik/core';
+import { type Fact, judgeService } from '@calvik/core';
 import { serviceSheet, sheetRows } from '@calvik/words/documents';
 import {
+  at,
   begun,
   checks,
   drawn,
@@ -75,6 +76,22 @@ describe('the service sheet', () => {
     expect(JSON.stringify(fluid)).not.toMatch(/\d.mL/);
   });
 
+  test('tells the leak-down of the bleeder', () => {
+    const fed = begun({ method: 'pressureAir' });
+    const hold = {
+      ...at(),
+      kind: 'leakDownTest',
+      readings: [
+        { seconds: 0, pressureKpa: 100 },
+        { seconds: 150, pressureKpa: 99.5 },
+      ],
+      instrument: 'byHand',
+    } as Fact;
+    const facts = [...wholeService(), fed, hold];
+    const sheet = serviceSheet(logbookOf(facts), judged(facts), 'metric');
+    const lines = sheet.sections.flatMap((x) => x.lines).join(' ');
+    expect(lines).toMatch(/Leak-down, dry: 1\.00\sbar held 150 s\. Holds: 0\.2 % a minute\./);
+  });
   test('a fault that was put right says so, one that was not does not', () => {
     const facts = [
       ...wholeService(),

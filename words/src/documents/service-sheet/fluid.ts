@@ -1,6 +1,6 @@
 /** The fluid: every exchange of the job, nipple by nipple, with its bottles, what was topped up, and where it had to start again. */
 import type { ClutchBled, ExchangeBegun, NippleBled, ReservoirToppedUp } from '@calvik/core';
-import { judgeClutch, judgeUnderMin } from '@calvik/core/hydraulics';
+import { judgeClutch, judgeLeakDown, judgeUnderMin } from '@calvik/core/hydraulics';
 import { ofKind, reservoirCourse, wentUnderMin } from '@calvik/core/logbook';
 import { bubbleNames, cornerNames, methodNames, nippleNames } from '../../names';
 import type { SheetSection } from './types';
@@ -27,6 +27,7 @@ function exchangeSection(w: SheetWriter, begun: ExchangeBegun, until: string | u
     .filter((d) => wentUnderMin(course, d, s.car.reservoirMinMl));
   const restartedAt = low.at(-1)?.at ?? '';
   const drawnMl = [...draws, ...clutches].reduce((sum, d) => sum + d.volumeMl, 0) + begun.drawnOffMl;
+  const holds = ofKind(s.facts, 'leakDownTest').filter((f) => f.at >= begun.at && (!until || f.at < until));
   const isLast = s.exchange.begun?.id === begun.id;
   const left = isLast ? s.exchange.leftOldPercent : null;
   return {
@@ -39,6 +40,10 @@ function exchangeSection(w: SheetWriter, begun: ExchangeBegun, until: string | u
             `Reservoir first: ${show(begun.drawnOffMl, 'volume')} drawn off, ${show(begun.refillMl, 'volume')} poured in.`,
           ]
         : []),
+      ...holds.map((f) => {
+        const { finding, heldSeconds } = judgeLeakDown(f, s.car.pressureCeilingKpa);
+        return `Leak-down, dry: ${show(f.readings[0]!.pressureKpa, 'pressure')} held ${Math.round(heldSeconds)} s. ${tell(finding)}`;
+      }),
       ...topUps.map(
         (f) => `Topped up ${show(f.volumeMl, 'volume')} from bottle ${w.bottleLabel(f.bottleId)}${openAt(w, f)}.`,
       ),

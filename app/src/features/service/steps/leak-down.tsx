@@ -66,6 +66,8 @@ export function LeakDownStep({ s, step }: StepProps) {
         // What is judged must stand still: the next reading could turn it.
         if (gauge.isOn) return 'The hold is still on: stop it first.';
         if (readings.length < 2) return 'Two readings at least: one at the start, one at the end.';
+        if (judged?.finding.verdict === 'watch')
+          return `Held ${Math.round(held)} s: hold it ${MIN_HOLD_S} s at least, then note the gauge again.`;
         return [{ kind: 'leakDownTest', readings, instrument: draft.by }];
       }}
       onSaved={() => {

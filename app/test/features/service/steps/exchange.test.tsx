@@ -105,6 +105,12 @@ describe('the exchange', () => {
     press('Note this reading');
     await saveIt(/^Save/);
     expect(screen.getByText('Two readings at least: one at the start, one at the end.')).toBeTruthy();
+    const soon = jest.spyOn(Date, 'now').mockReturnValue(Date.now() + 4000);
+    type('Gauge now', '1 bar');
+    press('Note this reading');
+    soon.mockRestore();
+    await saveIt(/^Save/);
+    expect(screen.getByText(/^Held 4 s: hold it 120 s at least/)).toBeTruthy();
     expect(saved()).toEqual([]);
   });
 });
