@@ -1,11 +1,11 @@
 import { button, deviceOf, field, idsByName, link, pick } from './people';
 import { Complaints } from './watch';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /** From a recorded drive to what an event demands: import, run, read, see the band narrow, take what helps into the plan. */
 test(
   'a drive becomes zones, a car its peak, readings narrow it, the demand follows, help goes into the plan',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('a drive is read in, and a peak computed from it twice.') },
   async ({ browser, shop }) => {
     test.setTimeout(180_000);
     const ids = await idsByName(shop.url);

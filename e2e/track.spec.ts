@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { HELD_MS, button, deviceOf, field, idsByName, link, pagesAreHere } from './people';
 import { pdfText } from './pdf';
 import type { Shop } from './shops';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /** An event day: sessions, the look after each by two people, what it means, who goes out again, and the end of it. */
 let shop: Shop;
@@ -59,7 +59,7 @@ const facts = async (): Promise<{ kind?: string; carId?: string; [key: string]: 
 
 test(
   'the day of the crew: a hot corner, fluid that boiled, a stop, a referral, two people, half of it without a connection, closed',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('it is the whole day of a crew, on two phones.') },
   async ({ browser }) => {
     test.setTimeout(420_000);
     const ids = await idsByName(shop.url);

@@ -206,8 +206,11 @@ export function judgeService(
 ): ServiceJudgement | null {
   const withDrafts = drafts.length > 0 ? withFacts(given, drafts) : given;
   const judged = judgeAsSigned(withDrafts, job, today, false);
-  const isEnded = judged?.gate.isReleased && hasEnded(withDrafts, job, judged.gate.signed!, today);
-  return isEnded ? judgeAsSigned(withDrafts, job, today, true) : judged;
+  // Signatures of before rules 6 stand, and fall, as they did.
+  if (!judged?.gate.signed || (judged.gate.signed.limits?.rules ?? 1) < 6) return judged;
+  // One that counts no more is judged as whoever signs again is: by what there is to know now, and by the limits of now.
+  const stands = judged.gate.isReleased && !hasEnded(withDrafts, job, judged.gate.signed, today);
+  return stands ? judged : judgeAsSigned(withDrafts, job, today, true);
 }
 
 /**
@@ -215,7 +218,6 @@ export function judgeService(
  * is gone, and the signature with it: whoever signs again looks again.
  */
 function hasEnded(logbook: Logbook, job: Job, signed: CarReleased, today: LocalDate): boolean {
-  if ((signed.limits?.rules ?? 1) < 6) return false;
   const isLater = (f: Fact): boolean => f.jobId === job.id && f.id !== signed.id && f.recordedAt > signed.recordedAt;
   const replaced = logbook.replacedOfCar(job.carId).filter((r) => isLater(r.by));
   const moments = [...logbook.factsOfJob(job.id), ...replaced.map((r) => r.fact)]
@@ -242,18 +244,18 @@ function hasEnded(logbook: Logbook, job: Job, signed: CarReleased, today: LocalD
 
 function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded: boolean): ServiceJudgement | null {
   const signed = ofKind(withDrafts.factsOfJob(job.id), 'carReleased').at(-1) ?? null;
-  const signedAt = signed?.at ?? null;
+  const signedAt = isEnded ? null : (signed?.at ?? null);
   // A signature is judged by what there was to know and by the limits of its moment: fluid that has aged since, pads that have worn, or a
   // limit that was changed do not unsign it.
   const known = signedAt === null ? withDrafts : asOf(withDrafts, job, signedAt);
-  const logbook = signed?.limits ? withLimits(known, job, signed.limits) : known;
+  const logbook = signed?.limits && !isEnded ? withLimits(known, job, signed.limits) : known;
   const day = signedAt === null ? today : dateIn(signedAt, withDrafts.shop.timeZone);
   const car = logbook.cars.get(job.carId);
   if (!car) return null;
   const event = logbook.events.get(job.eventId ?? '') ?? null;
   const sheet = brakeSheetOf(logbook, car);
   const facts = logbook.factsOfJob(job.id);
-  const rules = signed ? (signed.limits?.rules ?? 1) : GATE_RULES;
+  const rules = signed && !isEnded ? (signed.limits?.rules ?? 1) : GATE_RULES;
   const carCorners = judgeCorners(logbook, car, sheet, rules);
   const hasFitted = facts.some((f) => f.kind === 'partsFitted');
   const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet, rules) : carCorners;
@@ -266,7 +268,8 @@ function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded:
   const pedal = judgePedal(lastGate(facts), baseline);
   const fluid = judgeFluid(logbook, car, event, day);
   // A signature is asked for the steps that there were when it was given.
-  const kinds = stepKindsOf(job).filter((kind) => signed?.limits?.steps.includes(kind) ?? true);
+  const asked = isEnded ? null : signed?.limits;
+  const kinds = stepKindsOf(job).filter((kind) => asked?.steps.includes(kind) ?? true);
   const base = { car, sheet, facts, recommendations, exchange, torque, corners: carCorners, work, pedal, kinds, rules };
   const gate = releaseGate({
     ...base,

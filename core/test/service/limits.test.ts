@@ -110,6 +110,11 @@ describe('after the signature', () => {
       const again = { ...signature(limits), id: newId(), at: night, recordedAt: night } as Fact;
       expect(gateOf(logbookOf([...facts, again]))).toMatchObject({ isReleased: true, isReopened: false });
     });
+    it('whoever signs again does so by the limits of now', () => {
+      const now = shop({ padLimitMm: 11.9 })(logbookOf([...signed, thin, correction]));
+      expect(gateOf(now)).toMatchObject({ canRelease: false, isReopened: true });
+      expect(gateOf(now).stops.length).toBeGreaterThan(0);
+    });
     it('what is written down later and says nothing worse ends nothing', () => {
       const fine = pads('FL', 9, { at: evening, recordedAt: evening });
       const nothing = { ...pads('FL', 9.1), at: evening, recordedAt: later, replaces: fine.id, because: 'Misread.' };
