@@ -112,7 +112,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   }),
   limitMoved: (f, _, say) => ({
     title: `${limitNames[f.limit]}${f.label ? ` of ${f.label}` : ''} changed while the service was open`,
-    text: `${say.value(f.from, measureOfLimit[f.limit])} before, ${say.value(f.to, measureOfLimit[f.limit])} now`,
+    text: `${say.value(f.from, measureOfLimit[f.limit])} before, ${f.to === null ? 'none' : say.value(f.to, measureOfLimit[f.limit])} now`,
   }),
   ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({

@@ -391,6 +391,7 @@ export const limitNames: Record<MovableLimit, string> = {
   padLimit: 'The pad limit',
   discard: 'The discard figure',
   torque: 'The torque figure',
+  tolerance: 'The torque tolerance',
   bearingPlay: 'The bearing play allowed',
   reservoirMin: 'MIN of the reservoir',
   margin: 'The margin wanted',

@@ -116,6 +116,7 @@ export const movableLimits = [
   'padLimit',
   'discard',
   'torque',
+  'tolerance',
   'bearingPlay',
   'reservoirMin',
   'margin',

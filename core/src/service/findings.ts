@@ -21,7 +21,7 @@ export interface ServiceFindings {
   exchangeUnfinished: { left: number; of: number };
   retractedNothingFitted: Record<string, never>;
   /** While the service was open. */
-  limitMoved: { limit: MovableLimit; label: string; from: Quantity; to: Quantity; by: string };
+  limitMoved: { limit: MovableLimit; label: string; from: Quantity; to: Quantity | null; by: string };
   fittedNotMeasured: { subject: 'pads' | 'rotors' };
   changeNotFitted: { subject: Subject };
   referred: { subject: Subject; reason: string };

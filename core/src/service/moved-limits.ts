@@ -12,6 +12,8 @@ import {
   axles,
 } from '../model';
 import { serviceFinding } from './findings';
+import { padLimit } from '../pads';
+import { maxPlayMm } from '../wheel-bearings';
 import { limitsOf } from './limits';
 
 interface LimitFigure {
@@ -25,6 +27,7 @@ export const measureOfLimit: Record<MovableLimit, Quantity['measure']> = {
   padLimit: 'length',
   discard: 'length',
   torque: 'torque',
+  tolerance: 'share',
   bearingPlay: 'length',
   reservoirMin: 'volume',
   margin: 'temperatureDifference',
@@ -33,7 +36,7 @@ export const measureOfLimit: Record<MovableLimit, Quantity['measure']> = {
 
 /** A torque is as wrong above its figure as below: any change of it counts. */
 const isMilder = (limit: MovableLimit, from: number, to: number): boolean =>
-  limit === 'torque' ? to !== from : limit === 'bearingPlay' ? to > from : to < from;
+  limit === 'torque' ? to !== from : limit === 'bearingPlay' || limit === 'tolerance' ? to > from : to < from;
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
 function figuresOf({
@@ -48,16 +51,24 @@ function figuresOf({
 }: LimitsOfMoment): LimitFigure[] {
   const of = (limit: MovableLimit, subject: string, value: number | null | undefined): LimitFigure[] =>
     value === null || value === undefined ? [] : [{ limit, subject, value }];
+  const fasteners = brakeSheet?.fasteners ?? [];
   return [
-    ...axles.flatMap((axle) => of('padLimit', axle, brakeSheet?.padLimitMm[axle] ?? shop.padLimitMm)),
-    ...padSets.flatMap((p) => of('padLimit', p.id, p.limitMm)),
+    ...axles.flatMap((axle) =>
+      of('padLimit', axle, padLimit(null, brakeSheet?.padLimitMm[axle] ?? null, shop.padLimitMm).limitMm),
+    ),
+    ...padSets.flatMap((p) => of('padLimit', p.id, padLimit(p.limitMm, null, shop.padLimitMm).limitMm)),
     ...rotorPairs.flatMap((p) => of('discard', p.id, p.discardThicknessMm)),
-    ...(brakeSheet?.fasteners ?? []).flatMap((f) => of('torque', f.key, f.torqueNm)),
-    ...of('bearingPlay', 'sheet', brakeSheet?.maxWheelBearingPlayMm),
+    // With fewer of them it is another figure: the one before was taken away.
+    ...fasteners.flatMap((f) => of('torque', `${f.key} ${f.perCorner}`, f.torqueNm)),
+    ...fasteners.flatMap((f) => of('tolerance', f.key, f.tolerancePercent)),
+    ...of('bearingPlay', 'sheet', maxPlayMm(brakeSheet ?? { maxWheelBearingPlayMm: null }, 'rim')),
     ...of('reservoirMin', 'car', car.reservoirMinMl),
-    ...of('margin', 'shop', shop.demandedMarginC),
-    ...of('margin', 'customer', customer?.demandedMarginC),
-    ...of('margin', 'event', event?.demandedMarginC),
+    // The widest one that anybody asks for counts.
+    ...of(
+      'margin',
+      'fluid',
+      Math.max(shop.demandedMarginC, customer?.demandedMarginC ?? 0, event?.demandedMarginC ?? 0),
+    ),
     ...of('peak', 'venue', venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC),
   ];
 }
@@ -69,8 +80,8 @@ const isSame = (a: { limit: MovableLimit; subject: string }, b: { limit: Movable
 const labelOf = (logbook: Logbook, job: Job, { limit, subject }: LimitFigure): string =>
   logbook.padSets.get(subject)?.label ??
   logbook.rotorPairs.get(subject)?.label ??
-  (limit === 'torque'
-    ? logbook.brakeSheetOfCar(job.carId)?.fasteners.find((f) => f.key === subject)?.name
+  (limit === 'torque' || limit === 'tolerance'
+    ? logbook.brakeSheetOfCar(job.carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
     : undefined) ??
   '';
 
@@ -88,13 +99,12 @@ export function limitMoves(before: Logbook, after: Logbook): Omit<LimitMoved, 'i
     if (!was || !is) return [];
     const now = figuresOf(is);
     return figuresOf(was).flatMap((figure) => {
-      const other = now.find((f) => isSame(f, figure));
-      if (!other || !isMilder(figure.limit, figure.value, other.value)) return [];
+      // A figure that is taken away is one as well: another may be put in its place afterwards.
+      const to = now.find((f) => isSame(f, figure))?.value ?? null;
+      if (to !== null && !isMilder(figure.limit, figure.value, to)) return [];
       const { limit, subject, value: from } = figure;
-      const label = labelOf(after, job, figure);
-      return [
-        { kind: 'limitMoved' as const, carId: job.carId, jobId: job.id, limit, subject, label, from, to: other.value },
-      ];
+      const label = labelOf(before, job, figure);
+      return [{ kind: 'limitMoved' as const, carId: job.carId, jobId: job.id, limit, subject, label, from, to }];
     });
   });
 }
@@ -110,15 +120,21 @@ export function judgeMovedLimits(logbook: Logbook, job: Job, facts: readonly Fac
   return moves.flatMap((first, i): Finding[] => {
     if (moves.findIndex((m) => isSame(m, first)) !== i) return [];
     const last = moves.findLast((m) => isSame(m, first))!;
-    const value = now.find((f) => isSame(f, first))?.value ?? last.to;
-    if (!isMilder(first.limit, first.from, value)) return [];
+    const value = now.find((f) => isSame(f, first))?.value ?? null;
+    if (value !== null && !isMilder(first.limit, first.from, value)) return [];
     const quantity = (figure: number): Quantity => ({ value: figure, measure: measureOfLimit[first.limit] });
     return [
       serviceFinding(
         'limitMoved',
         'needsWork',
         {},
-        { limit: first.limit, label: last.label, from: quantity(first.from), to: quantity(value), by: last.by },
+        {
+          limit: first.limit,
+          label: last.label,
+          from: quantity(first.from),
+          to: value === null ? null : quantity(value),
+          by: last.by,
+        },
       ),
     ];
   });

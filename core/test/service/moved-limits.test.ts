@@ -29,6 +29,9 @@ const bookOf = (more: Fact[] = [], over: object = {}): Logbook =>
   logbookOf([...named, ...more], { sheet: sheet(), rotorPairs: pairs, ...over });
 const torqueAt = (torqueNm: number) =>
   sheet({ fasteners: sheet().fasteners.map((f) => (f.key === 'frontWheel' ? { ...f, torqueNm } : f)) });
+const sheetWith = (over: object) =>
+  sheet({ fasteners: sheet().fasteners.map((f) => (f.key === 'frontWheel' ? { ...f, ...over } : f)) });
+const without = (key: string) => sheet({ fasteners: sheet().fasteners.filter((f) => f.key !== key) });
 const moved = (move: object, by = TECH): Fact => ({ ...at({ by }), ...move }) as Fact;
 const gateOf = (logbook: Logbook) => judgeService(logbook, job, today)!.gate;
 const held = (logbook: Logbook) => gateOf(logbook).holds.filter((h) => h.finding.code === 'limitMoved');
@@ -49,6 +52,26 @@ const milder: [string, (l: Logbook) => Logbook, Partial<LimitMoved>][] = [
     'MIN of the reservoir',
     (l) => ({ ...l, cars: new Map(l.cars).set(car.id, { ...car, reservoirMinMl: 20 }) }),
     { limit: 'reservoirMin', to: 20 },
+  ],
+  [
+    'wheel nuts that are struck off the sheet',
+    () => bookOf([], { sheet: without('frontWheel') }),
+    { limit: 'torque', to: null },
+  ],
+  [
+    'fewer wheel nuts than there were',
+    () => bookOf([], { sheet: sheetWith({ perCorner: 1 }) }),
+    { limit: 'torque', to: null },
+  ],
+  [
+    'a wider tolerance',
+    () => bookOf([], { sheet: sheetWith({ tolerancePercent: 30 }) }),
+    { limit: 'tolerance', to: 30 },
+  ],
+  [
+    'play, where the usual limit held',
+    () => bookOf([], { sheet: sheet({ maxWheelBearingPlayMm: 4 }) }),
+    { limit: 'bearingPlay', to: 4 },
   ],
   [
     'the margin that the shop wants',
@@ -88,6 +111,13 @@ describe('a limit that is moved while a service is under way', () => {
     const gone = { kind: 'withdrawal', ...at(), replaces: by.id, because: 'Nothing to see.' } as Fact;
     expect(held(bookOf([by, gone], now))).toHaveLength(1);
     expect(held(bookOf([by]))).toEqual([]);
+  });
+  test('taken away and put back as something else it is a figure that was moved all the same', () => {
+    const [away] = limitMoves(bookOf(), bookOf([], { sheet: without('frontWheel') }));
+    expect(away).toMatchObject({ to: null, label: 'Front wheel nuts' });
+    expect(held(bookOf([moved(away!)], { sheet: without('frontWheel') }))).toHaveLength(1);
+    expect(held(bookOf([moved(away!)], now))).toHaveLength(1);
+    expect(held(bookOf([moved(away!)]))).toEqual([]);
   });
   test('a lead does not wave through what that lead moved, unless there is no other', () => {
     const own = moved(move!, LEAD);

@@ -111,7 +111,8 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       if (!parsed.success) throw invalid(parsed.error);
       const before = hasLimits.has(collection) ? (await cache.current()).logbook : null;
       const saved = await database.saveRecord(collection, parsed.data, authorOf(request));
-      if (before && saved.outcome === 'updated') await tellMoves(before, authorOf(request));
+      if (before && (saved.outcome === 'updated' || saved.outcome === 'created'))
+        await tellMoves(before, authorOf(request));
       answer(response, saved);
     });
     router.get(`/${collection}/:id`, read(collection));

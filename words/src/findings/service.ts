@@ -19,7 +19,7 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
   limitMoved: ({ limit, label, from, to }, _, say) =>
-    `${limitNames[limit]}${label ? ` of ${label}` : ''} was changed from ${say.both(from)} to ${say.both(to)} while the service was open: another lead looks at where the figure stands.`,
+    `${limitNames[limit]}${label ? ` of ${label}` : ''} was ${to ? `changed from ${say.both(from)} to ${say.both(to)}` : `${say.both(from)} and was taken away`} while the service was open: another lead looks at where the figure stands.`,
   fittedNotMeasured: ({ subject }, { axle }) =>
     `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,
   changeNotFitted: ({ subject }, at) => `${of(subject, at)}: a change was decided and nothing is recorded as fitted.`,

@@ -61,7 +61,8 @@ export const limitMoved = z.object({
   label: note(60),
   /** In the canonical unit of its kind. */
   from: z.number(),
-  to: z.number(),
+  /** Null where it was taken away. */
+  to: z.number().nullable(),
 });
 export type LimitMoved = z.infer<typeof limitMoved>;
 
