@@ -176,6 +176,8 @@ test('the driver’s card says nothing of a decision that counts no more', () =>
     decision: 'STOP',
     lines: ['Do not drive this car.', 'Something was found after this was signed.'],
   });
+  const next = session('11:00', '11:20');
+  expect(cardAfter(next).lines).toEqual(['Do not drive this car.', 'It has been out since: ask what is decided now.']);
   const wheelOff = fact('10:45', {
     kind: 'repairDone',
     repair: 'bearingAdjusted',

@@ -50,16 +50,19 @@ export function driverCard(logbook: Logbook, decision: SessionDecision): DriverC
   };
 }
 
-/** What came to light after a decision on a car's last session, or was never shown, so that it counts no more; null where it does. */
-function foundSince(logbook: Logbook, { carId, sessionId, decision }: SessionDecision): string | null {
+/** Why a decision counts no more: what came to light after it or was never shown, or a session that was driven since; null where it counts. */
+function foundSince(logbook: Logbook, { id, carId, sessionId, decision }: SessionDecision): string | null {
   const car = logbook.cars.get(carId);
   const session = car && lastSession(logbook, car);
-  if (!car || session?.fact.id !== sessionId || decision === 'stop') return null;
+  if (!car || !session || decision === 'stop') return null;
   const state = judgeTrack(logbook, car, session.fact.eventId);
   const stops = state.findings.filter((f) => f.verdict === 'stop');
-  if (stops.length === 0 && state.decision !== null) return null;
-  const isNuts = stops.some((f) => f.code === 'notShownSince' && f.values['proof'] === 'torqued');
-  return isNuts ? 'The wheel nuts have not been checked.' : 'Something was found after this was signed.';
+  if (stops.length === 0 && state.decision?.id === id) return null;
+  if (stops.some((f) => f.code === 'notShownSince' && f.values['proof'] === 'torqued'))
+    return 'The wheel nuts have not been checked.';
+  return stops.length === 0 && session.fact.id !== sessionId
+    ? 'It has been out since: ask what is decided now.'
+    : 'Something was found after this was signed.';
 }
 
 /** The same as a text. */
