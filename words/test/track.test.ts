@@ -175,6 +175,7 @@ test('the driver’s card says nothing of a decision that counts no more', () =>
     kind: 'stop',
     decision: 'STOP',
     lines: ['Do not drive this car.', 'Something was found after this was signed.'],
+    signature: expect.stringMatching(/^Signed before, and counts no more: go, /),
   });
   const next = session('11:00', '11:20');
   expect(cardAfter(next).lines).toEqual(['Do not drive this car.', 'It has been out since: ask what is decided now.']);

@@ -46,7 +46,8 @@ export function driverCard(logbook: Logbook, decision: SessionDecision): DriverC
     decision: decisionNames[kind].toUpperCase(),
     kind,
     lines,
-    signature: `${logbook.crew.get(decision.by)?.name ?? 'somebody unknown'}, ${say.moment(decision.at)}`,
+    // Nobody is made to have signed a stop.
+    signature: `${since === null ? '' : `Signed before, and counts no more: ${decisionNames[decision.decision].toLowerCase()}, `}${logbook.crew.get(decision.by)?.name ?? 'somebody unknown'}, ${say.moment(decision.at)}`,
   };
 }
 
