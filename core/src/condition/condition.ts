@@ -4,7 +4,7 @@
  * a new answer, by a correction of one's own, or by a name for it.
  */
 import { axleParts, isAfter } from '../inventory';
-import { type Logbook, brakeSheetOf, byTime, ofKind, remembered } from '../logbook';
+import { type Logbook, brakeSheetOf, byTime, isLead, ofKind, remembered } from '../logbook';
 import {
   type Car,
   type Cause,
@@ -30,7 +30,7 @@ import { conditionFinding } from './findings';
 import { cornersAt, meets } from './place';
 import { readingOf } from './reads';
 import { type Act, causeTable, faultTable, isComplaint, ofWholeCar, required } from './tables';
-import { type Sighting, type Timeline, isLead, keyOf, mayRetract, timelineOf } from './timeline';
+import { type Sighting, type Timeline, keyOf, mayRetract, timelineOf } from './timeline';
 
 /** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
 export type FaultState = 'open' | 'letPass' | 'cured' | 'retracted';

@@ -1,5 +1,5 @@
 /** All that was ever done to a car, found on it and shown of it, in order: what its condition is folded from. */
-import { type Logbook, byTime } from '../logbook';
+import { type Logbook, byTime, correctionsOf, isLead } from '../logbook';
 import type { Car, Fact, FaultKind, Finding, Proof } from '../model';
 import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
 import { placeKey } from './place';
@@ -54,8 +54,6 @@ export interface Timeline {
   of: CarOf;
 }
 
-export const isLead = (logbook: Logbook, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
-
 /** Whether somebody may take back what another found: a stop only another person, or the lead. */
 export const mayRetract = (logbook: Logbook, sighting: Sighting, by: Fact): boolean =>
   sighting.finding.verdict !== 'stop' || by.by !== sighting.fact.by || isLead(logbook, by.by);
@@ -89,13 +87,6 @@ function ofSessions(logbook: Logbook, car: Car): Sighting[] {
     });
     return [...ofLevel, ...ofHeat];
   });
-}
-
-/** Every correction that followed an entry, one after the other. */
-function chainOf(id: string, byOf: ReadonlyMap<string, Fact>): Fact[] {
-  const chain: Fact[] = [];
-  for (let by = byOf.get(id); by && !chain.includes(by); by = byOf.get(by.id)) chain.push(by);
-  return chain;
 }
 
 /** What an entry says, with the entry. */
@@ -161,11 +152,10 @@ export function timelineOf(logbook: Logbook, car: Car): Timeline {
   }
   t.seen.push(...ofSessions(logbook, car));
   // A correction of what stopped the car is no cure: it counts where somebody else, or the lead, says so.
-  const byOf = new Map(replaced.map((r) => [r.fact.id, r.by]));
   const counting = new Map(replaced.length > 0 ? facts.map((f) => [f.id, f]) : []);
   for (const { fact } of replaced)
     for (const sighting of read(fact).finds) {
-      const corrections = chainOf(fact.id, byOf);
+      const corrections = correctionsOf(fact, replaced);
       const last = counting.get(corrections.at(-1)?.id ?? '');
       if (last && read(last).finds.some((found) => keyOf(found) === keyOf(sighting))) continue;
       const by = corrections.find((c) => mayRetract(logbook, sighting, c));

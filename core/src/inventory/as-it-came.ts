@@ -16,7 +16,8 @@ import {
   usualSweptBandMm,
 } from '../model';
 import { compoundByName, isNamed, nextLabel } from './labels';
-import { axleParts, changedParts, compoundOf } from './parts';
+import { axleParts, changedParts } from './axle-parts';
+import { compoundOf } from './parts';
 
 /** What is known of an axle; all thicknesses in mm. */
 export interface AxleAsItCame {

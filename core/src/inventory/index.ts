@@ -1,6 +1,8 @@
+export { type AxleParts, allAxleParts, axleParts, changedParts, isAfter } from './axle-parts';
 export * from './as-it-came';
 export * from './bottles';
 export type { InventoryFindings } from './findings';
 export * from './labels';
 export * from './parts';
+export * from './readings';
 export * from './supply';

@@ -1,7 +1,8 @@
 /** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
-import { bookingReserving, findingsOfPart, lastPadReadings, placeOf, reservationOf, thinnest } from './parts';
+import { bookingReserving, placeOf, reservationOf } from './parts';
+import { findingsOfPart, lastPadReadings, thinnest } from './readings';
 import { bottleState } from './bottles';
 import {
   type Axle,

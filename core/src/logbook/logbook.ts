@@ -154,6 +154,22 @@ export function replacedFacts(all: Iterable<Fact>): Replaced[] {
   });
 }
 
+const correctedBy = new WeakMap<readonly Replaced[], Map<string, Fact>>();
+/** Every correction that followed an entry, one after the other. @param replaced of its car, as {@link Logbook} hands it out */
+export function correctionsOf(fact: Fact, replaced: readonly Replaced[]): Fact[] {
+  let byOf = correctedBy.get(replaced);
+  if (!byOf) {
+    byOf = new Map(replaced.map((r) => [r.fact.id, r.by]));
+    correctedBy.set(replaced, byOf);
+  }
+  const chain: Fact[] = [];
+  for (let by = byOf.get(fact.id); by && !chain.includes(by); by = byOf.get(by.id)) chain.push(by);
+  return chain;
+}
+
+/** Whether somebody is a lead: who may say what others may not. */
+export const isLead = (logbook: Pick<Logbook, 'crew'>, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
+
 const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
   const map = new Map<string, T>();
   for (const item of items ?? []) map.set(item.id, item);

@@ -111,7 +111,7 @@ export type {
   TorqueSet,
   WasteHandedOver,
 } from './schemas/service';
-export { standingFindings, unexplainedFindings } from './standing';
+export { type Retracting, byAnybody, contradicted, standingFindings, unexplainedFindings } from './standing';
 export type {
   ApplicationFault,
   BackFromBedding,

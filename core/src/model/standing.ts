@@ -6,22 +6,51 @@ interface Reading {
   explanation?: string | undefined;
 }
 
+/** Who may take back what a reading saw. */
+export interface Retracting<R> {
+  /** Corrected by nobody who may take back a stop: of what it saw, that counts. */
+  isCorrected(reading: R): boolean;
+  /** Whether a later reading, with its reason, ends a stop that this one found. */
+  mayEnd(found: R, by: R): boolean;
+}
+/** Anybody may, with a reason; what was corrected is gone. */
+export const byAnybody: Retracting<unknown> = { isCorrected: () => false, mayEnd: () => true };
+
+interface Standing<R> {
+  finding: Finding;
+  found: R;
+}
+
 /**
- * What was seen on a part stays with it until a reading says why it is in order now: what all readings leave standing.
+ * What was seen on a part stays with it until a reading says why it is in order now, a stop until one of somebody who may say so does: what all
+ * readings leave standing.
  * @param readings of one part at one place, oldest first
  * @param seenIn what one reading saw
  */
-export function standingFindings<R extends Reading>(
+export const standingFindings = <R extends Reading>(
   readings: readonly R[],
   seenIn: (reading: R) => Finding[],
-): Finding[] {
-  let standing: Finding[] = [];
+  retracting: Retracting<R> = byAnybody,
+): Finding[] => standing(readings, seenIn, retracting).map((s) => s.finding);
+
+function standing<R extends Reading>(
+  readings: readonly R[],
+  seenIn: (reading: R) => Finding[],
+  { isCorrected, mayEnd }: Retracting<R>,
+): Standing<R>[] {
+  let all: Standing<R>[] = [];
   for (const reading of readings) {
-    const seen = seenIn(reading);
+    const isGone = isCorrected(reading);
+    const seen = seenIn(reading).filter((f) => !isGone || isStop(f));
     const known = new Set(seen.map(kindOf));
-    standing = reading.explanation ? seen : [...standing.filter((f) => lasts(f) && !known.has(kindOf(f))), ...seen];
+    const isEnded = ({ finding, found }: Standing<R>): boolean =>
+      !isGone && Boolean(reading.explanation) && (!isStop(finding) || mayEnd(found, reading));
+    all = [
+      ...all.filter((s) => lasts(s.finding) && !known.has(kindOf(s.finding)) && !isEnded(s)),
+      ...seen.map((finding) => ({ finding, found: reading })),
+    ];
   }
-  return standing;
+  return all;
 }
 
 /** What a new reading leaves out without a word: it is asked about while somebody types. */
@@ -29,11 +58,21 @@ export const unexplainedFindings = <R extends Reading>(
   before: readonly R[],
   reading: R,
   seenIn: (reading: R) => Finding[],
-): Finding[] => {
-  const seen = new Set(seenIn(reading).map(kindOf));
-  return standingFindings(before, seenIn).filter((f) => lasts(f) && !seen.has(kindOf(f)));
-};
+  retracting: Retracting<R> = byAnybody,
+): Finding[] => contradicted(before, reading, seenIn, retracting).map((s) => s.finding);
 
+/** What readings before it leave standing that a reading does not see, with the reading that saw it. */
+export function contradicted<R extends Reading>(
+  before: readonly R[],
+  reading: R,
+  seenIn: (reading: R) => Finding[],
+  retracting: Retracting<R> = byAnybody,
+): Standing<R>[] {
+  const seen = new Set(seenIn(reading).map(kindOf));
+  return standing(before, seenIn, retracting).filter((s) => lasts(s.finding) && !seen.has(kindOf(s.finding)));
+}
+
+const isStop = ({ verdict }: Finding): boolean => verdict === 'stop';
 /** What only shows is gone when nobody sees it again. */
 const lasts = ({ verdict }: Finding): boolean => severity(verdict) >= severity('needsWork');
 

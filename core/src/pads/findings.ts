@@ -14,6 +14,8 @@ export interface PadFindings {
   padThickerThanLast: { pad: PadPosition; thickness: Quantity; last: Quantity };
   padCondition: { pad: PadPosition; condition: PadCondition };
   padFaceNotSeen: { pad: PadPosition };
+  /** What an earlier reading found stands against the last one: who read it cannot take it back alone, or nobody has said why. */
+  padReadingsDisagree: { wantsOther: boolean };
   padNearHat: { clearance: Quantity; wanted: Quantity };
   padWornUnevenly: { inner: Quantity; outer: Quantity; cause: UnevenWearCause };
   padTapered: { pad: PadPosition; from: Quantity; to: Quantity };

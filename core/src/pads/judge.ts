@@ -8,8 +8,11 @@ import {
   type PadCondition,
   type PadFace,
   type PadMeasurement,
+  type Retracting,
   type Verdict,
   axleOfCorner,
+  contradicted,
+  distinctFindings,
   fromDefault,
   fromFact,
   fromRecord,
@@ -156,6 +159,31 @@ export function seenOnPads(
   return [...conditionFindings(m.inner, m.corner, first), ...conditionFindings(m.outer, m.corner, second)];
 }
 
+/** Between pad edge and hat; null where there is room enough, and where nobody has measured it. */
+function judgeClearance(clearanceMm: number | null, corner: Corner, brake: AxleBrake['brake']): Finding | null {
+  if (clearanceMm === null || brake === 'drum' || clearanceMm >= HAT_CLEARANCE_MM.wanted) return null;
+  const isOut = clearanceMm < HAT_CLEARANCE_MM.min;
+  return padFinding(
+    'padNearHat',
+    isOut ? 'stop' : 'needsWork',
+    { corner },
+    { clearance: mm(clearanceMm), wanted: mm(isOut ? HAT_CLEARANCE_MM.min : HAT_CLEARANCE_MM.wanted) },
+  );
+}
+
+/** What a reading of pads finds that stays until another says, with a reason, that it is in order: what was seen, and whatever stops the car. */
+export function foundOnPads(m: Omit<PadMeasurement, 'id' | 'at' | 'recordedAt' | 'by'>, spec: PadSpec): Finding[] {
+  const { corner } = m;
+  const [first, second] = positionsOf(spec.brake);
+  const clearance = judgeClearance(m.hatClearanceMm, corner, spec.brake);
+  const measured = [
+    judgeThickness(thinnestEnd(m.inner), spec, corner, first),
+    judgeThickness(thinnestEnd(m.outer), spec, corner, second),
+    ...(clearance ? [clearance] : []),
+  ];
+  return [...measured.filter((f) => f.verdict === 'stop'), ...seenOnPads(m, spec.brake)];
+}
+
 /**
  * Whether somebody looked at the face: a crack that was not looked for was not seen. An entry of before this was asked says nothing of it,
  * and is taken as looked at.
@@ -179,30 +207,40 @@ export function judgeFacesSeen(
  * One corner's pads: thickness, condition, patterns, clearance to the hat.
  * @param before earlier readings of the same pads at this corner, oldest first: what was seen then stays until a reading says why it is in
  * order now
+ * @param retracting who may take back a stop; null by the rules of before, when anybody might, and a thickness was what was read last
  */
-export function judgePads(m: PadMeasurement, spec: PadSpec, before: readonly PadMeasurement[] = []): PadJudgement {
+export function judgePads(
+  m: PadMeasurement,
+  spec: PadSpec,
+  before: readonly PadMeasurement[] = [],
+  retracting: Retracting<PadMeasurement> | null = null,
+): PadJudgement {
   const { corner } = m;
+  const found = (reading: PadMeasurement): Finding[] => foundOnPads({ ...reading, corner }, spec);
   const [first, second] = positionsOf(spec.brake);
   const thin = Math.min(thinnestEnd(m.inner), thinnestEnd(m.outer));
   const patterns = unevenWear(m, spec);
   const own: Finding[] = [
     judgeThickness(thinnestEnd(m.inner), spec, corner, first),
     judgeThickness(thinnestEnd(m.outer), spec, corner, second),
-    ...standingFindings([...before, m], (reading) => seenOnPads({ ...reading, corner }, spec.brake)),
+    ...(retracting
+      ? standingFindings([...before, m], found, retracting)
+      : standingFindings([...before, m], (reading) => seenOnPads({ ...reading, corner }, spec.brake))),
   ].filter((f) => f.verdict !== 'inOrder');
   // A reading without a clearance says nothing of it: the last one that was measured stands.
-  const clearanceMm = [...before, m].findLast((r) => r.hatClearanceMm !== null)?.hatClearanceMm ?? null;
-  if (clearanceMm !== null && spec.brake !== 'drum' && clearanceMm < HAT_CLEARANCE_MM.wanted) {
-    const isOut = clearanceMm < HAT_CLEARANCE_MM.min;
+  const measured = [...before, m].filter((r) => !retracting?.isCorrected(r) && r.hatClearanceMm !== null);
+  const clearance = judgeClearance(measured.at(-1)?.hatClearanceMm ?? null, corner, spec.brake);
+  if (clearance) own.push(clearance);
+  const against = retracting ? contradicted([...before, m], m, found, retracting) : [];
+  if (against.length > 0)
     own.push(
       padFinding(
-        'padNearHat',
-        isOut ? 'stop' : 'needsWork',
+        'padReadingsDisagree',
+        'watch',
         { corner },
-        { clearance: mm(clearanceMm), wanted: mm(isOut ? HAT_CLEARANCE_MM.min : HAT_CLEARANCE_MM.wanted) },
+        { wantsOther: against.some((s) => s.finding.verdict === 'stop' && !retracting!.mayEnd(s.found, m)) },
       ),
     );
-  }
   const thinFigure = makeFigure(
     'Thinnest pad',
     thin,
@@ -233,7 +271,7 @@ export function judgePads(m: PadMeasurement, spec: PadSpec, before: readonly Pad
           PRACTICE,
           { place: { corner } },
         );
-  const findings = [...own, ...patterns];
+  const findings = distinctFindings([...own, ...patterns]);
   return {
     corner,
     verdict: worstOf(findings),

@@ -10,6 +10,8 @@ export interface RotorFindings {
   rotorThickerThanLast: { thickness: Quantity; last: Quantity };
   rotorFacesNotSeen: Record<string, never>;
   wearMarksGone: Record<string, never>;
+  /** What an earlier reading found stands against the last one: who read it cannot take it back alone, or nobody has said why. */
+  rotorReadingsDisagree: { wantsOther: boolean };
   crackToEdge: Record<string, never>;
   crackJoinsHoles: Record<string, never>;
   crackTooLong: { length: Quantity | null; max: Quantity };

@@ -4,9 +4,12 @@ import {
   type Figure,
   type Finding,
   PRACTICE,
+  type Retracting,
   type RotorMeasurement,
   type RotorPair,
   type Verdict,
+  contradicted,
+  distinctFindings,
   fromConstant,
   fromFact,
   fromRecord,
@@ -150,13 +153,28 @@ export function seenOnRotor(m: RotorMeasurement): Finding[] {
 }
 
 /**
+ * What a reading of a rotor finds that stays until another says, with a reason, that it is in order: what was seen, and whatever stops the car.
+ * @param discardMm discard thickness, mm; null where nobody knows it
+ */
+export function foundOnRotor(m: RotorMeasurement, pair: RotorPair | null, discardMm: number | null): Finding[] {
+  const worn = isCeramic(pair)
+    ? m.massKg === null
+      ? []
+      : [judgeRotorMass(m.massKg, pair!.minMassKg ?? 0, m.corner)]
+    : [judgeRotorThickness(min(m.thicknessesMm), discardMm, m.corner)];
+  return [...worn.filter((f) => f.verdict === 'stop'), ...seenOnRotor(m)];
+}
+
+/**
  * One rotor, each reading against its limit.
  * @param before earlier readings of the same rotor, oldest first: what was seen then stays until a reading says why it is in order now
+ * @param retracting who may take back a stop; null by the rules of before, when anybody might, and a thickness was what was read last
  */
 export function judgeRotor(
   m: RotorMeasurement,
   pair: RotorPair | null,
   before: readonly RotorMeasurement[] = [],
+  retracting: Retracting<RotorMeasurement> | null = null,
 ): RotorJudgement {
   const { corner } = m;
   const place = { corner };
@@ -218,9 +236,10 @@ export function judgeRotor(
         )
       : null;
   const findings: Finding[] = [];
+  const all = [...before, m];
+  const readings = all.filter((r) => !retracting?.isCorrected(r));
   // A figure that was read off the hat once holds for every reading of that rotor.
-  const onHat = [...before, m].findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
-  const readings = [...before, m];
+  const onHat = readings.findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
   const worn = isCeramic(pair)
     ? judgeRotorMass(readings.findLast((r) => r.massKg !== null)?.massKg ?? null, pair!.minMassKg ?? 0, corner)
     : judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
@@ -230,7 +249,19 @@ export function judgeRotor(
     findings.push(
       rotorFinding('discardOdd', 'needsWork', place, { discard: mm(discardMm), new: mm(pair.newThicknessMm) }),
     );
-  findings.push(...standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner })));
+  const found = (reading: RotorMeasurement): Finding[] => foundOnRotor({ ...reading, corner }, pair, discardMm);
+  findings.push(
+    ...(retracting
+      ? standingFindings(all, found, retracting)
+      : standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner }))),
+  );
+  const against = retracting ? contradicted(all, m, found, retracting) : [];
+  if (against.length > 0)
+    findings.push(
+      rotorFinding('rotorReadingsDisagree', 'watch', place, {
+        wantsOther: against.some((s) => s.finding.verdict === 'stop' && !retracting!.mayEnd(s.found, m)),
+      }),
+    );
   if (spread && spread.value > MAX_THICKNESS_VARIATION_MM + 1e-9)
     findings.push(
       rotorFinding('thicknessVaries', 'needsWork', place, {
@@ -256,7 +287,7 @@ export function judgeRotor(
     );
   return {
     verdict: worstOf(findings),
-    findings,
+    findings: distinctFindings(findings),
     thinnest,
     spread,
     wear,

@@ -1,13 +1,14 @@
 import {
   type AxleParts,
+  type PartHistory,
   allAxleParts,
   judgePairing,
   lastPadReadings,
   lastRotorReadings,
-  padReadingsAt,
+  padHistoryAt,
   padsAt,
   rotorAt,
-  rotorReadingsAt,
+  rotorHistoryAt,
   thinnest,
 } from '../inventory';
 import { type Logbook, ofKind } from '../logbook';
@@ -73,6 +74,12 @@ export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axl
   };
 }
 
+const lastOf = <R>(history: PartHistory<R> | null): R | null =>
+  history?.readings.findLast((r) => !history.retracting.isCorrected(r)) ?? null;
+/** The other readings, by the rules of then: what was corrected counted for nothing. */
+const earlier = <R extends Fact>({ readings, retracting }: PartHistory<R>, last: R, rules: number): R[] =>
+  rules < 2 ? [] : readings.filter((r) => r.id !== last.id && (rules >= 7 || !retracting.isCorrected(r)));
+
 function cornerState(
   logbook: Logbook,
   car: Car,
@@ -88,14 +95,16 @@ function cornerState(
   const pads = padsAt(logbook, car, corner);
   const rotor = isDrum ? null : rotorAt(logbook, car, corner);
   // What was seen stays with the part: a set that goes back on brings its readings along.
-  const padReadings = padReadingsAt(logbook, car, corner);
-  const rotorReadings = isDrum ? [] : rotorReadingsAt(logbook, car, corner);
-  const lastPads = pads ?? padReadings.at(-1) ?? null;
-  const lastRotor = rotor ?? rotorReadings.at(-1) ?? null;
+  const ofPads = padHistoryAt(logbook, car, corner);
+  const ofRotor = isDrum ? null : rotorHistoryAt(logbook, car, corner);
+  const lastPads = pads ?? lastOf(ofPads);
+  const lastRotor = rotor ?? lastOf(ofRotor);
   const padJudgement =
-    lastPads && judgePads(lastPads, spec, rules < 2 ? [] : padReadings.filter((r) => r.id !== lastPads.id));
+    lastPads && judgePads(lastPads, spec, earlier(ofPads, lastPads, rules), rules < 7 ? null : ofPads.retracting);
   const rotorJudgement =
-    lastRotor && judgeRotor(lastRotor, rotorPair, rules < 2 ? [] : rotorReadings.filter((r) => r.id !== lastRotor.id));
+    lastRotor &&
+    ofRotor &&
+    judgeRotor(lastRotor, rotorPair, earlier(ofRotor, lastRotor, rules), rules < 7 ? null : ofRotor.retracting);
   // By the first rules a part that went back on brought along only what stops a car.
   const bringsAll = (reading: object | null): boolean => rules >= 2 || reading !== null;
   const brought = (found: readonly Finding[], reading: object | null): Finding[] =>

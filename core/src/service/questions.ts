@@ -1,8 +1,8 @@
 /** What is asked of an entry before it is saved: figures that look like a slip, and what was seen before and is not said any more. */
 import { type LocalDate, dateIn } from '../calendar';
 import { judgeOverfill } from '../hydraulics';
-import { bottleState, judgePouring, padReadingsAt, rotorReadingsAt } from '../inventory';
-import { type Logbook, reservoirCourse } from '../logbook';
+import { type PartHistory, axleParts, bottleState, judgePouring, padHistoryAt, rotorHistoryAt } from '../inventory';
+import { type Logbook, brakeSheetOf, reservoirCourse } from '../logbook';
 import {
   type Car,
   type Fact,
@@ -10,23 +10,41 @@ import {
   type PadMeasurement,
   type RotorMeasurement,
   axleOfCorner,
+  contradicted,
   mm,
-  unexplainedFindings,
 } from '../model';
-import { padFinding, seenOnPads, thinnestEnd } from '../pads';
-import { rotorFinding, seenOnRotor } from '../rotors';
+import { foundOnPads, padFinding, thinnestEnd } from '../pads';
+import { discardThicknessMm, foundOnRotor, rotorFinding } from '../rotors';
+import { padSpec } from './corners';
 
 /** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figures. */
 const PAD_SLIP_MM = 0.5;
 const ROTOR_SLIP_MM = 0.1;
 
-/** Earlier readings of the same part: without the one that is corrected, and without later ones. */
-const earlier = <F extends Fact>(all: readonly F[], fact: F): F[] =>
-  all.filter((f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at);
+/** The reading before one of the same part: not the one that is corrected, and none that was. */
+const lastBefore = <F extends Fact>({ readings, retracting }: PartHistory<F>, fact: F): F | undefined =>
+  readings.findLast((f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at && !retracting.isCorrected(f));
+
+/** What earlier readings found and this one does not: without a word, and what whoever takes it cannot take back alone. */
+function against<F extends Fact & { explanation?: string | undefined }>(
+  { readings, retracting: { isCorrected, mayEnd } }: PartHistory<F>,
+  fact: F,
+  foundIn: (reading: F) => Finding[],
+): { unexplained: Finding[]; wantsOther: boolean } {
+  const before = readings.filter((f) => f.id !== fact.id && f.at <= fact.at);
+  const left = contradicted(before, fact, foundIn, {
+    isCorrected: (f) => f.id === fact.replaces || isCorrected(f),
+    mayEnd,
+  });
+  return {
+    unexplained: left.filter((s) => s.found.id !== fact.replaces).map((s) => s.finding),
+    wantsOther: left.some((s) => s.finding.verdict === 'stop' && !mayEnd(s.found, fact)),
+  };
+}
 
 function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] {
-  const before = earlier(padReadingsAt(logbook, car, m.corner), m);
-  const last = before.at(-1);
+  const history = padHistoryAt(logbook, car, m.corner);
+  const last = lastBefore(history, m);
   const newMm = logbook.padSets.get(m.padSetId ?? '')?.newThicknessMm ?? null;
   const place = { corner: m.corner };
   const slips = (['inner', 'outer'] as const).flatMap((pad): Finding[] => {
@@ -44,15 +62,19 @@ function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] 
         ]
       : [];
   });
+  const axle = axleOfCorner(m.corner);
+  const spec = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, axleParts(logbook, car, axle).padSet);
+  const { unexplained, wantsOther } = against(history, m, (reading) => foundOnPads(reading, spec));
   return [
     ...slips,
-    ...unexplainedFindings(before, m, (reading) => seenOnPads(reading, car[axleOfCorner(m.corner)].brake)),
+    ...unexplained,
+    ...(wantsOther ? [padFinding('padReadingsDisagree', 'watch', place, { wantsOther })] : []),
   ];
 }
 
 function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Finding[] {
-  const before = earlier(rotorReadingsAt(logbook, car, m.corner), m);
-  const last = before.at(-1);
+  const history = rotorHistoryAt(logbook, car, m.corner);
+  const last = lastBefore(history, m);
   const newMm = logbook.rotorPairs.get(m.rotorPairId ?? '')?.newThicknessMm ?? null;
   const thickest = Math.max(...m.thicknessesMm);
   const lastMm = last && Math.max(...last.thicknessesMm);
@@ -63,7 +85,15 @@ function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Findin
       : lastMm !== undefined && thickest > lastMm + ROTOR_SLIP_MM
         ? [rotorFinding('rotorThickerThanLast', 'watch', place, { thickness: mm(thickest), last: mm(lastMm) })]
         : [];
-  return [...slips, ...unexplainedFindings(before, m, seenOnRotor)];
+  const { rotorPair } = axleParts(logbook, car, axleOfCorner(m.corner));
+  const onHat = history.readings.findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
+  const discardMm = discardThicknessMm(rotorPair, onHat);
+  const { unexplained, wantsOther } = against(history, m, (reading) => foundOnRotor(reading, rotorPair, discardMm));
+  return [
+    ...slips,
+    ...unexplained,
+    ...(wantsOther ? [rotorFinding('rotorReadingsDisagree', 'watch', place, { wantsOther })] : []),
+  ];
 }
 
 const levelQuestions = (car: Car, levelMl: number): Finding[] => {

@@ -6,6 +6,8 @@ import type { Corner, Fact } from '../../src/model';
 
 type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
 export interface OracleLimits {
+  /** Who may take back what they found themselves. */
+  lead: string;
   padMm: number;
   discardMm: number;
   reservoirMinMl: number;
@@ -39,10 +41,25 @@ function partOn(facts: readonly Fact[], axle: 'front' | 'rear', of: 'pads' | 'ro
   return part;
 }
 
-/** Everything deadly that was seen on the part that is on a corner now, and was never explained. */
-function seen(facts: readonly Fact[], corner: Corner, of: 'pads' | 'rotors'): string[] {
+/**
+ * Everything deadly that was read on the part that is on a corner now, and that nobody who may has taken back: by typing it anew, or by reading it
+ * again and saying why; never whoever found it.
+ */
+function seen(all: readonly Fact[], corner: Corner, of: 'pads' | 'rotors', limits: OracleLimits): string[] {
+  const counts = new Set(counting(all));
+  const facts = all
+    .filter((f) => counts.has(f) || f.kind === 'padMeasurement' || f.kind === 'rotorMeasurement')
+    .sort((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));
+  const instead = (f: Fact): Fact[] => {
+    const next = all
+      .filter((x) => x.replaces === f.id)
+      .sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : 1))
+      .at(-1);
+    return next ? [next, ...instead(next)] : [];
+  };
+  const may = (found: string, by: string): boolean => by === limits.lead || by !== found;
   const now = partOn(facts, axleOf(corner), of, facts.length);
-  let standing = new Set<string>();
+  const standing = new Map<string, string>();
   facts.forEach((f, i) => {
     const isReading = of === 'pads' ? f.kind === 'padMeasurement' : f.kind === 'rotorMeasurement';
     if (!isReading || (f as Of<'padMeasurement'>).corner !== corner) return;
@@ -56,9 +73,14 @@ function seen(facts: readonly Fact[], corner: Corner, of: 'pads' | 'rotors'): st
             deadly.pads.includes(c.split(' ')[1]!),
           )
         : deadly.rotors.filter((c) => c === (f as Of<'rotorMeasurement'>).crack);
-    standing = (f as { explanation?: string }).explanation ? new Set(here) : new Set([...standing, ...here]);
+    if (f.kind === 'padMeasurement')
+      for (const side of ['inner', 'outer'] as const) if (f[side].thicknessMm < limits.padMm) here.push(`${side} thin`);
+    if (!counts.has(f) && instead(f).some((x) => may(f.by, x.by))) return;
+    if (counts.has(f) && (f as { explanation?: string }).explanation)
+      for (const [what, by] of standing) if (may(by, f.by)) standing.delete(what);
+    for (const what of here) standing.set(what, f.by);
   });
-  return [...standing];
+  return [...standing.keys()];
 }
 
 /** Draws during which the reservoir stood under MIN: as somebody read it; by the sum only where nothing was topped up meanwhile. */
@@ -97,14 +119,7 @@ export function forbidden(all: readonly Fact[], limits: OracleLimits): string[] 
   for (const corner of corners) {
     const axle = axleOf(corner);
     for (const part of ['pads', 'rotors'] as const)
-      for (const s of seen(facts, corner, part)) why.push(`${corner} ${s}`);
-    const changedAt = facts.findLastIndex(
-      (f) => f.kind === 'partsFitted' && f.axle === axle && ['pads', 'both'].includes(f.changed),
-    );
-    const reading = facts.slice(changedAt + 1).findLast((f) => f.kind === 'padMeasurement' && f.corner === corner);
-    const thin =
-      reading?.kind === 'padMeasurement' ? Math.min(reading.inner.thicknessMm, reading.outer.thicknessMm) : null;
-    if (thin !== null && thin < limits.padMm) why.push(`${corner} pads under the limit`);
+      for (const s of seen(all, corner, part, limits)) why.push(`${corner} ${s}`);
     // Fasteners of a wheel always; of an axle whose parts were changed, since they were.
     const fittedAt = facts.findLastIndex((f) => f.kind === 'partsFitted' && f.axle === axle && f.changed !== 'none');
     for (const [key, f] of Object.entries(limits.fasteners)) {

@@ -8,7 +8,7 @@ export type Entry = { at: number; by: 'lead' | 'technician' } & (
   | { what: 'session'; id: number; said: string[] }
   | { what: 'look'; session: number; line: string; faults: Seen[]; reason: string }
   | { what: 'heat'; corner: Wheel; tempC: number }
-  | { what: 'pads'; corner: Wheel; inner: number; outer: number }
+  | { what: 'pads'; corner: Wheel; inner: number; outer: number; reason: string; instead: Entry | null }
   | { what: 'level'; session: number; ml: number; added: number }
   | { what: 'torque'; off: boolean; key: string }
   | { what: 'bearing'; corner: Wheel; mm: number; reason: string }
@@ -167,6 +167,8 @@ const AIR_C = 20;
 const FRONT = 2 * 1134.115;
 const REAR = 1256.637;
 
+type PadsRead = Extract<Entry, { what: 'pads' }>;
+
 interface Sighting {
   rule: string;
   corner: Wheel | null;
@@ -210,11 +212,15 @@ export function forbids(
   const said: { word: string; at: number }[] = [];
   const temps: Partial<Record<Wheel, number>> = {};
   let session: Extract<Entry, { what: 'session' }> | null = null;
+  const allPads = (corner: string, from: number, until: number) =>
+    entries.filter((e): e is PadsRead => e.what === 'pads' && e.corner === corner && e.at >= from && e.at <= until);
+  /** What was typed instead of an entry, and instead of that. */
+  const instead = (e: Entry): PadsRead[] => {
+    const next = entries.find((x): x is PadsRead => x.what === 'pads' && x.instead === e);
+    return next ? [next, ...instead(next)] : [];
+  };
   const pads = (corner: string, from: number, until: number) =>
-    entries.filter(
-      (e): e is Extract<Entry, { what: 'pads' }> =>
-        e.what === 'pads' && e.corner === corner && e.at >= from && e.at <= until,
-    );
+    allPads(corner, from, until).filter((e) => instead(e).length === 0);
 
   for (const e of entries) {
     switch (e.what) {
@@ -234,7 +240,9 @@ export function forbids(
         for (const f of e.faults) {
           const isKept = now.some((n) => n.fault === f.fault && n.corner === f.corner);
           const mayGo = rest !== null && (rest.by === 'lead' || rest.by !== e.by);
-          if (isKept || !mayGo || !rest) see(e, ruleOf(f), f.corner, `look ${e.line}`);
+          // What a correction leaves in, whoever corrects says too.
+          const by = isKept && rest ? rest.by : e.by;
+          if (isKept || !mayGo || !rest) see({ ...e, by }, ruleOf(f), f.corner, `look ${e.line}`);
         }
         if (e.line === 'pedal') show(e, 'pedalFirm', WHEELS, now.length === 0);
         else if (SHOWN_BY_LINE[e.line])
@@ -433,8 +441,17 @@ export function forbids(
     if (!isOver) why.push(`driver: ${word}`);
   }
   for (const corner of WHEELS) {
-    const p = pads(corner, lastFitted(entries, corner, Infinity), Infinity).at(-1);
-    if (p && Math.min(p.inner, p.outer) < 3) why.push(`thin: ${corner}`);
+    for (const side of ['inner', 'outer'] as const) {
+      // Who has read it too thin, until somebody else or the lead says otherwise and why; typed anew by the same hand it stands.
+      let thin: string | null = null;
+      for (const e of allPads(corner, lastFitted(entries, corner, Infinity), Infinity)) {
+        const typed = instead(e);
+        if (typed.some((x) => x.by === 'lead' || x.by !== e.by)) continue;
+        if (e[side] < 3) thin = e.by;
+        else if (typed.length === 0 && e.reason !== '' && (e.by === 'lead' || e.by !== thin)) thin = null;
+      }
+      if (thin) why.push(`thin: ${corner} ${side}`);
+    }
   }
   return { why, unsure };
 }

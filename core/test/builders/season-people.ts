@@ -166,11 +166,14 @@ export class People {
 
   private pads(): void {
     const corner = this.pick(corners);
-    const mm = (): number => Math.round((this.roll() < 0.03 ? 1 + this.roll() * 2.5 : 7 + this.roll() * 3) * 10) / 10;
+    const mm = (): number => Math.round((this.roll() < 0.08 ? 1 + this.roll() * 2.5 : 7 + this.roll() * 3) * 10) / 10;
     const [inner, outer] = [mm(), mm()];
     const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [] });
+    const last = this.steps.findLast((s) => s.entry.what === 'pads' && s.entry.corner === corner);
+    const isTypedAnew = last !== undefined && last.fact.replaces === undefined && this.roll() < 0.4;
+    const reason = this.roll() < 0.7 ? 'As read.' : '';
     this.put(
-      { what: 'pads', corner, inner, outer },
+      { what: 'pads', corner, inner, outer, reason, instead: isTypedAnew ? last.entry : null },
       {
         kind: 'padMeasurement',
         jobId: atEvent.id,
@@ -180,7 +183,8 @@ export class People {
         outer: face(outer),
         hatClearanceMm: null,
         instrument: 'byHand',
-        explanation: 'As read.',
+        ...(reason ? { explanation: reason } : {}),
+        ...(isTypedAnew ? { replaces: last.fact.id, because: 'Misread.' } : {}),
       },
     );
   }

@@ -24,9 +24,11 @@ import { book, compoundNamed, makeBottle, makeCar, makeFluid, newId } from './bo
 const common = { version: 1, archived: false };
 export const LEAD = newId();
 export const TECH = newId();
+export const OTHER = newId();
 export const crew = [
   { ...common, id: LEAD, name: 'Ines Ferrant', role: 'lead' as const },
   { ...common, id: TECH, name: 'Tove Loy', role: 'technician' as const },
+  { ...common, id: OTHER, name: 'Rask Amiel', role: 'technician' as const },
 ];
 export const car = makeCar();
 export const fluid = makeFluid();

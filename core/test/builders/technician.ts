@@ -4,6 +4,9 @@ import { type Corner, type Fact, cornersOf } from '../../src/model';
 import { readingsWanted } from '../../src/torque';
 import { type OracleLimits, counting } from './oracle';
 import {
+  LEAD,
+  OTHER,
+  TECH,
   at,
   begun,
   bottle,
@@ -26,6 +29,7 @@ export const sets = [makePadSet({ label: 'P-1' }), makePadSet({ label: 'P-2' })]
 export const pairs = [makeRotorPair({ label: 'R-1' }), makeRotorPair({ label: 'R-2' })];
 export const records = { sheet, padSets: sets, rotorPairs: pairs };
 export const limits: OracleLimits = {
+  lead: LEAD,
   padMm: 3,
   discardMm: 30.4,
   reservoirMinMl: car.reservoirMinMl,
@@ -202,8 +206,16 @@ const acts: fc.Arbitrary<Act>[] = [
 ];
 const fcCorner = (check: string): Corner | null => (check === 'hubs' ? 'FL' : null);
 
+/** Whoever of the shop it was. */
+const somebody = fc.constantFrom(TECH, TECH, LEAD, OTHER);
+const bySomebody = (make: fc.Arbitrary<Act>): fc.Arbitrary<Act> =>
+  fc.tuple(make, somebody).map(([of, by]) => (facts) => {
+    const fact = of(facts);
+    return fact && { ...fact, by };
+  });
+
 /** What he does after a service in which everything was in order. */
-export const services = fc.array(fc.oneof(...acts), { minLength: 1, maxLength: 12 });
+export const services = fc.array(fc.oneof(...acts.map(bySomebody)), { minLength: 1, maxLength: 12 });
 
 /** Everything torqued, a new exchange, the level set, the pedal pumped. */
 export function tidyEnd(facts: readonly Fact[]): Fact[] {

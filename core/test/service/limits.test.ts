@@ -85,7 +85,8 @@ describe('after the signature', () => {
 
   describe('what has ended it', () => {
     const evening = '2026-05-04T19:00:00.000Z';
-    const thin = pads('FL', 1, { at: evening, recordedAt: evening });
+    const other = newId();
+    const thin = { ...pads('FL', 1, { at: evening, recordedAt: evening }), by: other };
     const later = '2026-05-04T20:00:00.000Z';
     const correction = { ...pads('FL', 9), at: evening, recordedAt: later, replaces: thin.id, because: 'Misread.' };
     const withdrawal = {
@@ -93,7 +94,7 @@ describe('after the signature', () => {
       id: newId(),
       at: later,
       recordedAt: later,
-      by: thin.by,
+      by: correction.by,
       jobId: job.id,
       replaces: thin.id,
       because: 'Other car.',

@@ -25,6 +25,12 @@ import {
 } from '../names';
 import { type TextsFor, capital, counted, list } from '../texts';
 
+/** Why a reading that says otherwise has not ended what an earlier one found. */
+const disagree = (wantsOther: boolean): string =>
+  wantsOther
+    ? 'whoever found it cannot take it back alone. Somebody else, or the lead, measures again and says why.'
+    : 'two readings disagree, and the worse one counts. Measure a third time and say why.';
+
 /** " FL inner" */
 const padAt = ({ corner }: Place, pad: keyof typeof padPositionNames | null): string =>
   `${corner ? ` ${corner}` : ''}${pad ? ` ${padPositionNames[pad]}` : ''}`;
@@ -42,6 +48,7 @@ export const padTexts: TextsFor<PadFindings> = {
     `Pad${padAt(at, pad)} ${say.quantity(thickness)}, last time ${say.quantity(last)}: pads do not grow. Another set, another corner, or with the plate?`,
   padCondition: ({ pad, condition }, at) => `${padAt(at, pad).trim()}: ${padConditionWords[condition].advice}`,
   padFaceNotSeen: ({ pad }, at) => `Pad${padAt(at, pad)}: measured, and nobody has looked at its face.`,
+  padReadingsDisagree: ({ wantsOther }, at) => `Pads${atPlace(at)}: ${disagree(wantsOther)}`,
   padNearHat: ({ clearance, wanted }, at, say) =>
     `Pad edge ${say.quantity(clearance)} from the hat${atPlace(at)}; ${say.quantity(wanted)} wanted: trim or change.`,
   padWornUnevenly: ({ inner, outer, cause }, at, say) =>
@@ -72,6 +79,7 @@ export const rotorTexts: TextsFor<RotorFindings> = {
   rotorThickerThanLast: ({ thickness, last }, at, say) =>
     `Rotor${at.corner ? ` ${at.corner}` : ''} ${say.fine(thickness)}, last time ${say.fine(last)}: rotors do not grow. Zeroed, clean, another rotor?`,
   rotorFacesNotSeen: (_, at) => `Nobody has looked at the faces${atPlace(at)}, for cracks and the transfer layer.`,
+  rotorReadingsDisagree: ({ wantsOther }, at) => `Rotor${atPlace(at)}: ${disagree(wantsOther)}`,
   wearMarksGone: (_, at) => `Wear marks or slots gone${atPlace(at)}: out.`,
   crackToEdge: (_, at) => `Crack reaches an edge${atPlace(at)}: out.`,
   crackJoinsHoles: (_, at) => `Crack joins drilled holes${atPlace(at)}: out.`,

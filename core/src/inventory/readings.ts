@@ -1,0 +1,199 @@
+/** Readings of what is on a car, and of parts wherever they lie: what was seen stays with the part. */
+import { type Logbook, byTime, correctionsOf, isLead, ofKind, remembered } from '../logbook';
+import {
+  type Axle,
+  type Car,
+  type Corner,
+  type Fact,
+  type Finding,
+  type PadMeasurement,
+  type PadSet,
+  type PartsFitted,
+  type RotorMeasurement,
+  type Retracting,
+  type RotorPair,
+  axleOfCorner,
+  corners,
+  standingFindings,
+} from '../model';
+import { seenOnPads } from '../pads';
+import { seenOnRotor } from '../rotors';
+import { type KindOfPart, axleParts, changes, isAfter, kindsOfPart } from './axle-parts';
+
+type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
+
+/** The last measurement of the pads that are at a corner now; null when they have not been measured. */
+export function padsAt(logbook: Logbook, car: Car, corner: Corner): PadMeasurement | null {
+  const { padsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  return (
+    ofKind(logbook.factsOfCar(car.id), 'padMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, padsSince),
+    ) ?? null
+  );
+}
+
+/** The last measurement of the rotor that is at a corner now. */
+export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasurement | null {
+  const { rotorsSince } = axleParts(logbook, car, axleOfCorner(corner));
+  return (
+    ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').findLast(
+      (f) => f.corner === corner && isAfter(f, rotorsSince),
+    ) ?? null
+  );
+}
+
+const byTimeOnce = <F extends Fact>(facts: readonly F[]): F[] =>
+  [...new Map(facts.map((f) => [f.id, f])).values()].sort(byTime);
+
+/** Whether a fitting puts something else on than this part; one without a label only where it says that parts were changed. */
+const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean => {
+  const label = fitting[kindsOfPart[of].label];
+  return label === null ? changes(fitting, of) : label !== partId;
+};
+
+/**
+ * Every reading of a labelled part, oldest first, wherever it was on: those that name it, and those without a label that were taken while it
+ * stood as fitted. A set that is recorded as fitted a second time is the same set.
+ */
+function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): readonly ReadingOf<K>[] {
+  const { label } = kindsOfPart[of];
+  const own = logbook.factsOfPart(partId);
+  const places = new Map(
+    ofKind(own, 'partsFitted')
+      .filter((f) => f[label] === partId)
+      .map(({ carId, axle }) => [`${carId} ${axle}`, { facts: logbook.factsOfCar(carId), axle }]),
+  );
+  const on = [...places.values()];
+  return remembered(own, of, on.flatMap(Object.values), () => readingsInTurn(own, on, partId, of));
+}
+
+function readingsInTurn<K extends KindOfPart>(
+  own: readonly Fact[],
+  places: readonly { facts: readonly Fact[]; axle: Axle }[],
+  partId: string,
+  of: K,
+): readonly ReadingOf<K>[] {
+  const { label, reading } = kindsOfPart[of];
+  const whileOn = places.flatMap(({ facts, axle }) => {
+    const onAxle = [
+      ...ofKind(facts, 'partsFitted').filter((f) => f.axle === axle),
+      ...ofKind(facts, reading).filter(
+        (r) => (r as Partial<Record<typeof label, string | null>>)[label] === null && axleOfCorner(r.corner) === axle,
+      ),
+    ].sort(byTime);
+    let isOn = false;
+    return onAxle.filter((f) => {
+      if (f.kind !== 'partsFitted') return isOn;
+      if (f[label] === partId) isOn = true;
+      else if (takesOff(f, partId, of)) isOn = false;
+      return false;
+    });
+  });
+  return byTimeOnce([...ofKind(own, reading), ...whileOn]) as ReadingOf<K>[];
+}
+
+/** Every reading of what is on an axle now, oldest first; a car of twenty years has thousands, and every corner asks for its own. */
+function readingsOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Corner, of: K): readonly ReadingOf<K>[] {
+  const facts = logbook.factsOfCar(car.id);
+  const parts = axleParts(logbook, car, axleOfCorner(corner));
+  const [part, since] =
+    of === 'pads' ? [parts.padSet, parts.padsSince] : ([parts.rotorPair, parts.rotorsSince] as const);
+  const ofPart = part ? readingsOfPart(logbook, part.id, of) : [];
+  return remembered(facts, `${of} ${corner}`, [since, part ? ofPart : null], () => {
+    const here = ofKind(facts, kindsOfPart[of].reading).filter((f) => isAfter(f, since));
+    // What is read while a set is on counts for it, whatever label was written beside the figures.
+    const all: readonly Reading[] = [...ofPart, ...here];
+    return byTimeOnce(all.filter((f) => f.corner === corner)) as ReadingOf<K>[];
+  });
+}
+
+/**
+ * Every reading of the pads that are at a corner now, oldest first: of a labelled set wherever it has been, of pads without a label since
+ * they were fitted.
+ */
+export const padReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] =>
+  readingsOn(logbook, car, corner, 'pads');
+
+/** Every reading of the rotor that is at a corner now, oldest first. */
+export const rotorReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] =>
+  readingsOn(logbook, car, corner, 'rotors');
+
+type Reading = PadMeasurement | RotorMeasurement;
+/** All readings of one part at a corner, oldest first, and what takes back what one of them saw. */
+export interface PartHistory<R> {
+  readings: readonly R[];
+  retracting: Retracting<R>;
+}
+
+/**
+ * {@link readingsOn} with what was corrected by nobody who may take back a stop: typing it anew does not put it right.
+ */
+function historyOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Corner, of: K): PartHistory<ReadingOf<K>> {
+  const { label, reading } = kindsOfPart[of];
+  const parts = axleParts(logbook, car, axleOfCorner(corner));
+  const [part, since] =
+    of === 'pads' ? [parts.padSet, parts.padsSince] : ([parts.rotorPair, parts.rotorsSince] as const);
+  const readings: readonly Reading[] = readingsOn(logbook, car, corner, of);
+  const mayEnd = (found: Fact, by: Fact): boolean => found.by !== by.by || isLead(logbook, by.by);
+  const isOfPart = (f: Reading): boolean =>
+    (part !== null && (f as Partial<Record<typeof label, string | null>>)[label] === part.id) ||
+    (f.carId === car.id && isAfter(f, since));
+  const corrected = [...new Set([car.id, ...readings.map((r) => r.carId)])].flatMap((carId) => {
+    const replaced = logbook.replacedOfCar(carId);
+    return replaced
+      .map(({ fact }) => fact)
+      .filter((f): f is Reading => f.kind === reading && f.corner === corner && isOfPart(f))
+      .filter((f) => !correctionsOf(f, replaced).some((by) => mayEnd(f, by)));
+  });
+  const ids = new Set(corrected.map((f) => f.id));
+  return {
+    readings: (corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected])) as readonly ReadingOf<K>[],
+    retracting: { isCorrected: (r) => ids.has((r as Reading).id), mayEnd },
+  };
+}
+
+/** Every reading of the pads that are at a corner now, those that were corrected without anybody else's word too. */
+export const padHistoryAt = (logbook: Logbook, car: Car, corner: Corner): PartHistory<PadMeasurement> =>
+  historyOn(logbook, car, corner, 'pads');
+
+/** Every reading of the rotor that is at a corner now, in the same way. */
+export const rotorHistoryAt = (logbook: Logbook, car: Car, corner: Corner): PartHistory<RotorMeasurement> =>
+  historyOn(logbook, car, corner, 'rotors');
+
+/** The last reading of a set, wherever it was measured, by corner. */
+export function lastPadReadings(logbook: Logbook, padSetId: string): Partial<Record<Corner, PadMeasurement>> {
+  const found: Partial<Record<Corner, PadMeasurement>> = {};
+  for (const fact of logbook.factsOfPart(padSetId)) {
+    if (fact.kind === 'padMeasurement') found[fact.corner] = fact;
+  }
+  return found;
+}
+
+export function lastRotorReadings(logbook: Logbook, rotorPairId: string): Partial<Record<Corner, RotorMeasurement>> {
+  const found: Partial<Record<Corner, RotorMeasurement>> = {};
+  for (const fact of logbook.factsOfPart(rotorPairId)) {
+    if (fact.kind === 'rotorMeasurement') found[fact.corner] = fact;
+  }
+  return found;
+}
+
+/** The thinner end of the thinner pad of a measurement, mm. */
+export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
+  Math.min(
+    ...[m.inner, m.outer].flatMap((p) => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm])),
+  );
+
+/** What was seen on a part and still stands, wherever it lies: it is said before anybody fits it. */
+export function findingsOfPart(logbook: Logbook, part: PadSet | RotorPair): Finding[] {
+  const brake = 'isLining' in part && part.isLining ? 'drum' : 'floatingCaliper';
+  return corners.flatMap((corner) => [
+    ...standingFindings(
+      readingsOfPart(logbook, part.id, 'pads').filter((f) => f.corner === corner),
+      (reading) => seenOnPads(reading, brake),
+    ),
+    ...standingFindings(
+      readingsOfPart(logbook, part.id, 'rotors').filter((f) => f.corner === corner),
+      seenOnRotor,
+    ),
+  ]);
+}
