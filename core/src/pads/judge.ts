@@ -31,6 +31,9 @@ export const ODD_CORNER_MM = 2;
 /** Between pad edge and hat: wanted, and at the very least, mm. Common practice, no source. */
 export const HAT_CLEARANCE_MM = { wanted: 3, min: 2 } as const;
 
+/** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figure. */
+export const PAD_SLIP_MM = 0.5;
+
 /** Drum linings: usual when new, and the limit where no maker's is on record, mm. Common practice, no source; own figures. */
 export const LINING_MM = { fresh: 5.5, limit: 2 } as const;
 /** Pads when new where nobody knows how thick they were, mm. Common practice, no source. */
@@ -203,6 +206,19 @@ export function judgeFacesSeen(
   ];
 }
 
+/** Whether a pad is thicker than it was, by more than anybody misreads. */
+function hasGrown(
+  m: PadMeasurement,
+  before: readonly PadMeasurement[],
+  { isCorrected }: Retracting<PadMeasurement>,
+): boolean {
+  const last = before.findLast((r) => r.at <= m.at && !isCorrected(r));
+  return (
+    last !== undefined &&
+    (['inner', 'outer'] as const).some((pad) => thinnestEnd(m[pad]) > thinnestEnd(last[pad]) + PAD_SLIP_MM)
+  );
+}
+
 /**
  * One corner's pads: thickness, condition, patterns, clearance to the hat.
  * @param before earlier readings of the same pads at this corner, oldest first: what was seen then stays until a reading says why it is in
@@ -232,11 +248,11 @@ export function judgePads(
   const clearance = judgeClearance(measured.at(-1)?.hatClearanceMm ?? null, corner, spec.brake);
   if (clearance) own.push(clearance);
   const against = retracting ? contradicted([...before, m], m, found, retracting) : [];
-  if (against.length > 0)
+  if (against.length > 0 || (retracting && !m.explanation && hasGrown(m, before, retracting)))
     own.push(
       padFinding(
         'padReadingsDisagree',
-        'watch',
+        'needsWork',
         { corner },
         { wantsOther: against.some((s) => s.finding.verdict === 'stop' && !retracting!.mayEnd(s.found, m)) },
       ),

@@ -36,6 +36,8 @@ export const LEAST_DISCARD_SHARE = 0.6;
 export const MAX_THICKNESS_VARIATION_MM = 0.013;
 /** Points to measure round a rotor: fewer may pass by its thinnest place, and say little of how it varies. Common practice, no source. */
 export const POINTS_WANTED = 8;
+/** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figure. */
+export const ROTOR_SLIP_MM = 0.1;
 /** Run-out on the car with new parts, and at most, mm. Common practice, no source. */
 export const RUNOUT_LIMIT_MM = { new: 0.05, max: 0.1 } as const;
 /** A crack longer than this is out, mm. Common practice, no source. */
@@ -256,9 +258,11 @@ export function judgeRotor(
       : standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner }))),
   );
   const against = retracting ? contradicted(all, m, found, retracting) : [];
-  if (against.length > 0)
+  const last = before.findLast((r) => r.at <= m.at && !retracting?.isCorrected(r));
+  const hasGrown = last !== undefined && max(points) > max(last.thicknessesMm) + ROTOR_SLIP_MM;
+  if (against.length > 0 || (retracting && !m.explanation && hasGrown))
     findings.push(
-      rotorFinding('rotorReadingsDisagree', 'watch', place, {
+      rotorFinding('rotorReadingsDisagree', 'needsWork', place, {
         wantsOther: against.some((s) => s.finding.verdict === 'stop' && !retracting!.mayEnd(s.found, m)),
       }),
     );

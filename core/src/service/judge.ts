@@ -389,7 +389,7 @@ export function refuseServiceFact(logbook: Logbook, fact: Fact, today: LocalDate
     return isOwnLimit(logbook, fact.finding, fact.by) ? { code: 'ownLimit' } : null;
   }
   if (isAsked(fact)) {
-    const asked = 'explanation' in fact && fact.explanation ? undefined : questionsOf(logbook, fact)[0];
+    const asked = 'explanation' in fact && fact.explanation ? undefined : questionsOf(logbook, fact, true)[0];
     return asked ? { code: 'notExplained', finding: asked } : null;
   }
   if (fact.kind !== 'carReleased') return null;

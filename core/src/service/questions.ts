@@ -13,23 +13,36 @@ import {
   contradicted,
   mm,
 } from '../model';
-import { foundOnPads, padFinding, thinnestEnd } from '../pads';
-import { discardThicknessMm, foundOnRotor, rotorFinding } from '../rotors';
+import { PAD_SLIP_MM, foundOnPads, padFinding, thinnestEnd } from '../pads';
+import { ROTOR_SLIP_MM, discardThicknessMm, foundOnRotor, rotorFinding } from '../rotors';
 import { padSpec } from './corners';
 
-/** Thicker than it was, or than new, by more than this is no reading error, mm. Calvik's own figures. */
-const PAD_SLIP_MM = 0.5;
-const ROTOR_SLIP_MM = 0.1;
+interface Asked {
+  logbook: Logbook;
+  car: Car;
+  today: LocalDate;
+  /** Whether readings of others are passed over: who had no connection cannot have known them. */
+  isOwnOnly: boolean;
+}
 
 /** The reading before one of the same part: not the one that is corrected, and none that was. */
-const lastBefore = <F extends Fact>({ readings, retracting }: PartHistory<F>, fact: F): F | undefined =>
-  readings.findLast((f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at && !retracting.isCorrected(f));
+function lastBefore<F extends Fact>(
+  { readings, retracting }: PartHistory<F>,
+  fact: F,
+  isOwnOnly: boolean,
+): F | undefined {
+  const last = readings.findLast(
+    (f) => f.id !== fact.id && f.id !== fact.replaces && f.at <= fact.at && !retracting.isCorrected(f),
+  );
+  return isOwnOnly && last?.by !== fact.by ? undefined : last;
+}
 
 /** What earlier readings found and this one does not: without a word, and what whoever takes it cannot take back alone. */
 function against<F extends Fact & { explanation?: string | undefined }>(
   { readings, retracting: { isCorrected, mayEnd } }: PartHistory<F>,
   fact: F,
   foundIn: (reading: F) => Finding[],
+  isOwnOnly: boolean,
 ): { unexplained: Finding[]; wantsOther: boolean } {
   const before = readings.filter((f) => f.id !== fact.id && f.at <= fact.at);
   const left = contradicted(before, fact, foundIn, {
@@ -37,14 +50,16 @@ function against<F extends Fact & { explanation?: string | undefined }>(
     mayEnd,
   });
   return {
-    unexplained: left.filter((s) => s.found.id !== fact.replaces).map((s) => s.finding),
+    unexplained: left
+      .filter((s) => s.found.id !== fact.replaces && (!isOwnOnly || s.found.by === fact.by))
+      .map((s) => s.finding),
     wantsOther: left.some((s) => s.finding.verdict === 'stop' && !mayEnd(s.found, fact)),
   };
 }
 
-function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] {
+function padQuestions(m: PadMeasurement, { logbook, car, isOwnOnly }: Asked): Finding[] {
   const history = padHistoryAt(logbook, car, m.corner);
-  const last = lastBefore(history, m);
+  const last = lastBefore(history, m, isOwnOnly);
   const newMm = logbook.padSets.get(m.padSetId ?? '')?.newThicknessMm ?? null;
   const place = { corner: m.corner };
   const slips = (['inner', 'outer'] as const).flatMap((pad): Finding[] => {
@@ -64,7 +79,7 @@ function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] 
   });
   const axle = axleOfCorner(m.corner);
   const spec = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, axleParts(logbook, car, axle).padSet);
-  const { unexplained, wantsOther } = against(history, m, (reading) => foundOnPads(reading, spec));
+  const { unexplained, wantsOther } = against(history, m, (reading) => foundOnPads(reading, spec), isOwnOnly);
   return [
     ...slips,
     ...unexplained,
@@ -72,9 +87,9 @@ function padQuestions(logbook: Logbook, car: Car, m: PadMeasurement): Finding[] 
   ];
 }
 
-function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Finding[] {
+function rotorQuestions(m: RotorMeasurement, { logbook, car, isOwnOnly }: Asked): Finding[] {
   const history = rotorHistoryAt(logbook, car, m.corner);
-  const last = lastBefore(history, m);
+  const last = lastBefore(history, m, isOwnOnly);
   const newMm = logbook.rotorPairs.get(m.rotorPairId ?? '')?.newThicknessMm ?? null;
   const thickest = Math.max(...m.thicknessesMm);
   const lastMm = last && Math.max(...last.thicknessesMm);
@@ -88,7 +103,12 @@ function rotorQuestions(logbook: Logbook, car: Car, m: RotorMeasurement): Findin
   const { rotorPair } = axleParts(logbook, car, axleOfCorner(m.corner));
   const onHat = history.readings.findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
   const discardMm = discardThicknessMm(rotorPair, onHat);
-  const { unexplained, wantsOther } = against(history, m, (reading) => foundOnRotor(reading, rotorPair, discardMm));
+  const { unexplained, wantsOther } = against(
+    history,
+    m,
+    (reading) => foundOnRotor(reading, rotorPair, discardMm),
+    isOwnOnly,
+  );
   return [
     ...slips,
     ...unexplained,
@@ -114,15 +134,10 @@ function pouringQuestions(logbook: Logbook, bottleId: string, pouredMl: number, 
   return short ? [short] : [];
 }
 
-interface Asked {
-  logbook: Logbook;
-  car: Car;
-  today: LocalDate;
-}
 /** What is asked of each kind of entry; of a kind without a line nothing is. */
 const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: Asked) => Finding[] } = {
-  padMeasurement: (fact, { logbook, car }) => padQuestions(logbook, car, fact),
-  rotorMeasurement: (fact, { logbook, car }) => rotorQuestions(logbook, car, fact),
+  padMeasurement: padQuestions,
+  rotorMeasurement: rotorQuestions,
   reservoirSeen: (fact, { car }) => levelQuestions(car, fact.levelMl),
   levelRead: (fact, { logbook, car, today }) => [
     ...levelQuestions(car, fact.levelMl + fact.toppedUpMl),
@@ -148,9 +163,10 @@ export const isAsked = (fact: Pick<Fact, 'kind'>): boolean => fact.kind in quest
  * What is asked of a reading before it is saved: each question names the likely slip, or what was seen on the part before. With an
  * `explanation` the entry is saved; without one the server refuses it.
  * @param logbook as it stands without the entry
+ * @param isOwnOnly without what others have read of pads and rotors: both stay, the worse one counts, and the car is held until a third look
  */
-export function questionsOf(logbook: Logbook, fact: Fact): Finding[] {
+export function questionsOf(logbook: Logbook, fact: Fact, isOwnOnly = false): Finding[] {
   const car = logbook.cars.get('carId' in fact ? (fact.carId ?? '') : '');
   const ask = questions[fact.kind] as ((fact: Fact, of: Asked) => Finding[]) | undefined;
-  return car && ask ? ask(fact, { logbook, car, today: dateIn(fact.at, logbook.shop.timeZone) }) : [];
+  return car && ask ? ask(fact, { logbook, car, isOwnOnly, today: dateIn(fact.at, logbook.shop.timeZone) }) : [];
 }

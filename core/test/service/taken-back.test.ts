@@ -6,8 +6,10 @@ import { LEAD, OTHER, TECH, at, job, logbookOf, pads, rotor, wholeService } from
 
 const stopsOf = (facts: readonly Fact[]): string[] =>
   judgeService(logbookOf([...facts]), job, '2026-05-04')!.gate.stops.map((f) => f.code);
-const openOf = (facts: readonly Fact[]) =>
-  judgeService(logbookOf([...facts]), job, '2026-05-04')!.gate.open.filter((f) => f.code.endsWith('ReadingsDisagree'));
+const disagreeing = (facts: readonly Fact[]) =>
+  judgeService(logbookOf([...facts]), job, '2026-05-04')!
+    .gate.holds.map((h) => h.finding)
+    .filter((f) => f.code.endsWith('ReadingsDisagree'));
 const by = (fact: Fact, who: string, over: object = {}): Fact => ({ ...fact, by: who, ...over }) as Fact;
 const anew = (old: Fact, fact: Fact, who: string): Fact =>
   ({ ...fact, id: at().id, by: who, replaces: old.id, because: 'Misread.' }) as Fact;
@@ -45,7 +47,7 @@ describe.each(cases)('%s', (_, bad, good, code) => {
   test('typed anew by the same hand it stands, and says who is wanted', () => {
     const facts = [...whole, found, anew(found, good(), TECH)];
     expect(stopsOf(facts)).toContain(code);
-    expect(openOf(facts)[0]?.values).toEqual({ wantsOther: true });
+    expect(disagreeing(facts)[0]?.values).toEqual({ wantsOther: true });
   });
   test('withdrawn by the same hand it stands; by another it is gone', () => {
     expect(stopsOf([...whole, found, gone(found, TECH)])).toContain(code);
@@ -63,7 +65,7 @@ describe.each(cases)('%s', (_, bad, good, code) => {
   test('two who contradict each other without a word: the worse one counts, until somebody measures a third time', () => {
     const facts = [...whole, found, by(good(), OTHER)];
     expect(stopsOf(facts)).toContain(code);
-    expect(openOf(facts)[0]?.values).toEqual({ wantsOther: false });
+    expect(disagreeing(facts)[0]?.values).toEqual({ wantsOther: false });
     expect(stopsOf([...facts, by(good(), OTHER, said)])).not.toContain(code);
   });
   test('the order in which it arrives changes nothing', () => {

@@ -13,7 +13,7 @@ import { Photos, useTakePhoto } from './photos';
 import { Why } from './step-dialogs';
 import { StepMore } from './step-more';
 import { useSaveStep } from './use-save-step';
-import type { StepFact } from './use-service';
+import { type StepFact, disagreeing } from './use-service';
 
 /** On a phone shorter than this the caution comes after the figures too. */
 const SHORT = 800;
@@ -73,6 +73,7 @@ export function StepFrame({
   const [warned, setWarned] = useState(false);
   const wide = useWide();
   const isTight = !wide && withKeypad.has(step.kind);
+  const standing = disagreeing(s, step);
   const isShort = useWindowDimensions().height < SHORT && isTight;
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
@@ -94,7 +95,10 @@ export function StepFrame({
         <Text tone="amber">{`Handed to ${name(step.handedTo)}.`}</Text>
       ) : null}
       {step.state === 'done' && step.fact ? (
-        <Text as="small" testID="saved-by">{`Saved by ${name(step.fact.by)}. What you save now counts instead.`}</Text>
+        <Text
+          as="small"
+          testID="saved-by"
+        >{`Saved by ${name(step.fact.by)}.${standing.length > 0 ? '' : ' What you save now counts instead.'}`}</Text>
       ) : null}
       {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
         <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>
@@ -134,6 +138,7 @@ export function StepFrame({
       }
     >
       {head}
+      <FindingLines findings={standing.filter((f) => !asked.some((a) => a.code === f.code))} />
       {before.length > 0 ? (
         <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
       ) : null}

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import {
   type Fact,
+  type Finding,
   type Logbook,
   type ServiceJudgement,
   type ServiceStep,
@@ -33,6 +34,18 @@ type Body<F> = F extends Fact
   : never;
 /** A fact of a service without what is filled in when it is saved. */
 export type StepFact = Body<Fact>;
+
+/**
+ * That readings of a step contradict each other, with what they leave standing; empty where they agree. The third one is taken from nothing, not
+ * from one of them.
+ */
+export function disagreeing({ corners }: ServiceJudgement, { kind, corner }: ServiceStep): Finding[] {
+  if (!corner || (kind !== 'pads' && kind !== 'rotor')) return [];
+  const { padJudgement, rotorJudgement } = corners.corners[corner];
+  const found = (kind === 'pads' ? padJudgement : rotorJudgement)?.findings ?? [];
+  const isSaid = (f: Finding): boolean => f.code === 'padReadingsDisagree' || f.code === 'rotorReadingsDisagree';
+  return found.some(isSaid) ? found.filter((f) => f.verdict === 'stop' || isSaid(f)) : [];
+}
 
 /** The reading of this service that a new one would correct; null where it is the first, or where doing it again is no correction. */
 export function standingReading(s: ServiceJudgement, body: StepFact): Fact | null {

@@ -20,7 +20,7 @@ import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useDraft } from '../../../state/use-draft';
 import { type NewFact, asFact } from '../../save-fact';
-import type { StepProps } from '../use-service';
+import { type StepProps, disagreeing } from '../use-service';
 
 export const padSides = ['inner', 'outer'] as const;
 export type PadSide = (typeof padSides)[number];
@@ -48,8 +48,9 @@ export function usePads({ s, step, logbook }: StepProps) {
   const names: Record<PadSide, string> = isDrum
     ? { inner: 'Leading shoe', outer: 'Trailing shoe' }
     : { inner: 'Inner pad', outer: 'Outer pad' };
-  // Of the pads that are there now: after new ones went on the form begins empty.
-  const standing = state.pads?.jobId === s.job.id ? state.pads : undefined;
+  // Of the pads that are there now: after new ones went on the form begins empty, and where readings contradict each other.
+  const isThirdLook = disagreeing(s, step).length > 0;
+  const standing = state.pads?.jobId === s.job.id && !isThirdLook ? state.pads : undefined;
   const last = readingBefore(logbook, s.car, 'padMeasurement', corner, s.job.id);
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {

@@ -4,7 +4,7 @@ import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useDraft } from '../../../state/use-draft';
-import type { StepProps } from '../use-service';
+import { type StepProps, disagreeing } from '../use-service';
 
 /** Thickness is read at eight points round the rotor. */
 export const POINTS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -23,7 +23,8 @@ export function useRotor({ s, step, logbook }: StepProps) {
   const read = useReadFigure();
   const corner = step.corner!;
   const { rotorPair, rotor } = s.corners.corners[corner];
-  const standing = rotor?.jobId === s.job.id ? rotor : undefined;
+  const isThirdLook = disagreeing(s, step).length > 0;
+  const standing = rotor?.jobId === s.job.id && !isThirdLook ? rotor : undefined;
   const known = rotorReadingsAt(logbook, s.car, corner).findLast((r) => typeof r.discardThicknessMm === 'number');
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
