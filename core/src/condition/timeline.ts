@@ -1,5 +1,5 @@
 /** All that was ever done to a car, found on it and shown of it, in order: what its condition is folded from. */
-import { type Logbook, byTime, correctionsOf, isLead } from '../logbook';
+import { type Logbook, byTime, correctionsOf, mayTakeBack } from '../logbook';
 import type { Car, Fact, FaultKind, Finding, Proof } from '../model';
 import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
 import { placeKey } from './place';
@@ -56,7 +56,7 @@ export interface Timeline {
 
 /** Whether somebody may take back what another found: a stop only another person, or the lead. */
 export const mayRetract = (logbook: Logbook, sighting: Sighting, by: Fact): boolean =>
-  sighting.finding.verdict !== 'stop' || by.by !== sighting.fact.by || isLead(logbook, by.by);
+  sighting.finding.verdict !== 'stop' || mayTakeBack(logbook, sighting.fact, by);
 
 export const keyOf = ({ kind, place }: Pick<Found, 'kind' | 'place'>): string => `${kind} ${placeKey(place)}`;
 

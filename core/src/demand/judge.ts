@@ -22,6 +22,7 @@ import {
   type RuleVerdict,
   anchorOf,
   atPressure,
+  type Anchor,
   boilingFigure,
   boilingPointAt,
   dayBelow,
@@ -293,6 +294,9 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const penDisagrees = penAgainstTest(state, pen, timeZone);
   const byPen = pen && anchor?.basis === 'pen' ? penFinding(pen) : null;
   const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false);
+  const doubt = doubtFinding(state, timeZone, peak, demanded, (a) =>
+    boilingFigure('Boiling point on the day', a, state, dayAt, ambient, ambientOrigin),
+  );
   const unknown = anchor ? null : fluidFinding('fluidUnknown', 'needsWork', {}, {});
   const isShort = boilingOnDay === null || boilingOnDay.value < demanded.value;
   const noneDoes = event && isShort ? noFluidDoes(logbook, car, event, today, demanded.value) : null;
@@ -300,6 +304,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     ...state.faults,
     ...(unknown ? [unknown] : []),
     ...(boiling ? [boiling] : []),
+    ...(doubt ? [doubt] : []),
     ...(noneDoes ? [noneDoes] : []),
     ...rules.filter((r) => !r.met && r.owner !== 'boilingPoint').map((r) => ruleFinding(r, today)),
     ...(byPen ? [byPen] : []),
@@ -337,6 +342,30 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     boilingTestFor: unknown ?? (boiling?.code === 'mayBoilUnderDemand' ? boiling : null) ?? byPen ?? penDisagrees,
     day,
   };
+}
+
+/** A lower test that only its own hand took back, where it stops the car. */
+function doubtFinding(
+  { current }: FluidState,
+  timeZone: string,
+  peak: Figure,
+  demanded: Figure,
+  onDay: (anchor: Anchor) => Figure,
+): Finding | null {
+  const { doubted } = current;
+  const last = current.tests.at(-1);
+  const anchor = doubted && anchorOf({ ...current, tests: [doubted] }, timeZone);
+  if (!anchor || boilingFinding(onDay(anchor), peak, demanded, anchor.beyondModel)?.verdict !== 'stop') return null;
+  return fluidFinding(
+    'testTypedAnew',
+    'stop',
+    {},
+    {
+      low: celsius(doubted.test.readingC),
+      high: last ? celsius(last.test.readingC) : null,
+      peak: celsius(peak.value),
+    },
+  );
 }
 
 /** The boiling point on the day against what the fluid gets to, and against what is demanded; null where it is in order. */

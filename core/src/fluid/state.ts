@@ -1,5 +1,5 @@
 import { type Instant, dateIn } from '../calendar';
-import type { Logbook } from '../logbook';
+import { type Logbook, byTime, correctedByOwnHand, mayTakeBack } from '../logbook';
 import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange, MoistureReading } from '../model';
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
 import { fluidFinding } from './findings';
@@ -27,6 +27,8 @@ export interface Filling {
   waterAtFillPercent: number;
   bottleTest: JudgedTest | null;
   tests: JudgedTest[];
+  /** A test that was lower than the last one, by the same hand that tested or typed it anew: taken back by nobody else. */
+  doubted: JudgedTest | null;
   pens: MoistureReading[];
 }
 
@@ -71,12 +73,14 @@ function fluidsIn(logbook: Logbook, exchange: FluidExchange): Fluid[] {
   }
   const ids = new Set(exchange.corners.map((c) => c.bottleId));
   if (exchange.reservoirBottleId) ids.add(exchange.reservoirBottleId);
-  return [...ids].flatMap((bottleId) => {
+  return fluidsOf(logbook, [...ids]);
+}
+const fluidsOf = (logbook: Logbook, bottleIds: readonly string[]): Fluid[] =>
+  bottleIds.flatMap((bottleId) => {
     const bottle = logbook.bottles.get(bottleId);
     const fluid = bottle && logbook.fluids.get(bottle.fluidId);
     return fluid ? [fluid] : [];
   });
-}
 
 /** The mix is only as good as its worst part. */
 const worstLabel = (fluids: readonly Fluid[]): LabelPoints => ({
@@ -88,6 +92,21 @@ const worstLabel = (fluids: readonly Fluid[]): LabelPoints => ({
 export function judgeTest(test: BoilingTest, label: LabelPoints): JudgedTest {
   const standardC = toStandardPressure(test.readingC, test.ambientKpa);
   return { test, standardC, water: waterFromBoilingPoint(standardC, label) };
+}
+
+/** Two readings of the same fluid may differ by this much, °C: twice what a tester is good for. Common practice, no source. */
+const TESTS_DIFFER_C = 8;
+
+/**
+ * Of tests of the same fluid the lowest that nobody has taken back but whoever read it; null where that is the last one.
+ * @param tests oldest first, those too that were typed anew or withdrawn
+ */
+function doubtedOf(logbook: Logbook, tests: readonly JudgedTest[], last: BoilingTest | null): JudgedTest | null {
+  let low: JudgedTest | null = null;
+  for (const t of tests)
+    if (low === null || t.standardC <= low.standardC + TESTS_DIFFER_C || mayTakeBack(logbook, low.test, t.test))
+      low = t;
+  return low === null || low.test.id === last?.id ? null : low;
 }
 
 function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: LabelPoints): JudgedTest | null {
@@ -120,8 +139,13 @@ function mixFault(logbook: Logbook, car: Car, facts: readonly Fact[]): Finding[]
   let fault: Finding | null = null;
   for (const fact of facts) {
     if (fact.kind === 'systemCleared') fault = null;
-    if (fact.kind !== 'fluidExchange') continue;
-    for (const fluid of fluidsIn(logbook, fact)) {
+    const poured =
+      fact.kind === 'fluidExchange'
+        ? fluidsIn(logbook, fact)
+        : fact.kind === 'nippleBled'
+          ? fluidsOf(logbook, [fact.bottleId])
+          : [];
+    for (const fluid of poured) {
       const check = checkGrade(fluid.grade, car.fluidGrade);
       if (check.verdict === 'stop') {
         fault = fluidFinding(
@@ -162,8 +186,12 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     waterAtFillPercent: 0,
     bottleTest: null,
     tests: [],
+    doubted: null,
     pens: [],
   };
+  // By rules of before, what was typed anew was gone.
+  const typedAnew =
+    (logbook.signedRules ?? Infinity) < 7 ? [] : correctedByOwnHand(logbook, car.id).filter((f) => f.at <= until);
   const steps = bleedSequence(car);
   const fillings: Filling[] = [unknown];
   let lastExchange: FluidExchange | null = null;
@@ -187,6 +215,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
         waterAtFillPercent: bottleTest?.water.waterPercent ?? 0,
         bottleTest,
         tests: [],
+        doubted: null,
         pens: [],
       });
     } else if (fluids.length > 0 && current.labelFrom === 'bottle') {
@@ -198,11 +227,22 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     ...(f.exchange ? [{ at: f.exchange.at, waterPercent: f.waterAtFillPercent }] : []),
     ...f.tests.filter((t) => !t.water.outside).map((t) => ({ at: t.test.at, waterPercent: t.water.waterPercent })),
   ]);
-  const mix = mixFault(logbook, car, facts);
+  const mix = mixFault(logbook, car, typedAnew.length === 0 ? facts : [...facts, ...typedAnew].sort(byTime));
+  const current = fillings.at(-1)!;
+  if ((logbook.signedRules ?? Infinity) >= 7) {
+    // Whatever was drawn changes the fluid: what was read before it says nothing of what is in there now.
+    const same = (f: Fact): f is BoilingTest => f.kind === 'boilingTest' && (lastBleed === null || f.at > lastBleed.at);
+    const tests = [...current.tests.map((t) => t.test), ...typedAnew].filter(same).sort(byTime);
+    current.doubted = doubtedOf(
+      logbook,
+      tests.map((test) => judgeTest(test, current.label)),
+      current.tests.at(-1)?.test ?? null,
+    );
+  }
   const bleedFaults = lastBleed ? exchangeFaults(lastBleed) : [];
   return {
     fillings,
-    current: fillings.at(-1)!,
+    current,
     lastExchange,
     lastBleed,
     uptake: uptakeRate(points, logbook.shop.defaultUptakePercentPerYear),
@@ -210,7 +250,7 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     faults: [
       ...mix,
       ...boiledFault(facts, lastExchange, logbook.shop.timeZone),
-      ...gradeFaults(fillings.at(-1)!, car),
+      ...gradeFaults(current, car),
       ...bleedFaults,
     ],
     bleedFaults,

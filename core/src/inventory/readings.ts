@@ -1,5 +1,5 @@
 /** Readings of what is on a car, and of parts wherever they lie: what was seen stays with the part. */
-import { type Logbook, byTime, correctionsOf, isLead, ofKind, remembered } from '../logbook';
+import { type Logbook, byTime, correctedByOwnHand, mayTakeBack, ofKind, remembered } from '../logbook';
 import {
   type Axle,
   type Car,
@@ -134,21 +134,21 @@ function historyOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Cor
   const [part, since] =
     of === 'pads' ? [parts.padSet, parts.padsSince] : ([parts.rotorPair, parts.rotorsSince] as const);
   const readings: readonly Reading[] = readingsOn(logbook, car, corner, of);
-  const mayEnd = (found: Fact, by: Fact): boolean => found.by !== by.by || isLead(logbook, by.by);
   const isOfPart = (f: Reading): boolean =>
     (part !== null && (f as Partial<Record<typeof label, string | null>>)[label] === part.id) ||
     (f.carId === car.id && isAfter(f, since));
-  const corrected = [...new Set([car.id, ...readings.map((r) => r.carId)])].flatMap((carId) => {
-    const replaced = logbook.replacedOfCar(carId);
-    return replaced
-      .map(({ fact }) => fact)
-      .filter((f): f is Reading => f.kind === reading && f.corner === corner && isOfPart(f))
-      .filter((f) => !correctionsOf(f, replaced).some((by) => mayEnd(f, by)));
-  });
+  const corrected = [...new Set([car.id, ...readings.map((r) => r.carId)])].flatMap((carId) =>
+    correctedByOwnHand(logbook, carId).filter(
+      (f): f is Reading => f.kind === reading && f.corner === corner && isOfPart(f),
+    ),
+  );
   const ids = new Set(corrected.map((f) => f.id));
   return {
     readings: (corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected])) as readonly ReadingOf<K>[],
-    retracting: { isCorrected: (r) => ids.has((r as Reading).id), mayEnd },
+    retracting: {
+      isCorrected: (r) => ids.has((r as Reading).id),
+      mayEnd: (found, by) => mayTakeBack(logbook, found, by),
+    },
   };
 }
 

@@ -74,6 +74,8 @@ export interface Logbook {
   procedures: ReadonlyMap<string, Procedure>;
   /** The peak of the fluid that a signature was given by, °C, while that signature is judged; else null. */
   signedPeakC: number | null;
+  /** The rules of the gate that a signature was given by, while that signature is judged; else null: those of now. */
+  signedRules: number | null;
   /** Facts that count, oldest first, by the car they are about. */
   factsOfCar(carId: string): readonly Fact[];
   /** What no longer counts, with the entry that stands in its place: a correction, or a withdrawal. */
@@ -166,6 +168,20 @@ export function correctionsOf(fact: Fact, replaced: readonly Replaced[]): Fact[]
   for (let by = byOf.get(fact.id); by && !chain.includes(by); by = byOf.get(by.id)) chain.push(by);
   return chain;
 }
+
+/**
+ * What was corrected or withdrawn by nobody but whoever had written it, no lead among them: what of it stops a car counts on. Unordered.
+ */
+export function correctedByOwnHand(logbook: Logbook, carId: string): Fact[] {
+  const replaced = logbook.replacedOfCar(carId);
+  return replaced.flatMap(({ fact }) =>
+    correctionsOf(fact, replaced).some((by) => mayTakeBack(logbook, fact, by)) ? [] : [fact],
+  );
+}
+
+/** Whether somebody may take back what another found to stop a car: not whoever found it, unless that is a lead. */
+export const mayTakeBack = (logbook: Pick<Logbook, 'crew'>, found: Fact, by: Fact): boolean =>
+  found.by !== by.by || isLead(logbook, by.by);
 
 /** Whether somebody is a lead: who may say what others may not. */
 export const isLead = (logbook: Pick<Logbook, 'crew'>, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
@@ -316,6 +332,7 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
     imports: byId(records.imports),
     procedures: byId([...shippedProcedures, ...(records.procedures ?? [])]),
     signedPeakC: null,
+    signedRules: null,
     padSets: saying('padSets'),
     rotorPairs: saying('rotorPairs'),
     ruleSets: byId(records.ruleSets),

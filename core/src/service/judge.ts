@@ -248,14 +248,15 @@ function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded:
   // A signature is judged by what there was to know and by the limits of its moment: fluid that has aged since, pads that have worn, or a
   // limit that was changed do not unsign it.
   const known = signedAt === null ? withDrafts : asOf(withDrafts, job, signedAt);
-  const logbook = signed?.limits && !isEnded ? withLimits(known, job, signed.limits) : known;
+  const rules = signed && !isEnded ? (signed.limits?.rules ?? 1) : GATE_RULES;
+  const limited = signed?.limits && !isEnded ? withLimits(known, job, signed.limits) : known;
+  const logbook = rules === GATE_RULES ? limited : { ...limited, signedRules: rules };
   const day = signedAt === null ? today : dateIn(signedAt, withDrafts.shop.timeZone);
   const car = logbook.cars.get(job.carId);
   if (!car) return null;
   const event = logbook.events.get(job.eventId ?? '') ?? null;
   const sheet = brakeSheetOf(logbook, car);
   const facts = logbook.factsOfJob(job.id);
-  const rules = signed && !isEnded ? (signed.limits?.rules ?? 1) : GATE_RULES;
   const carCorners = judgeCorners(logbook, car, sheet, rules);
   const hasFitted = facts.some((f) => f.kind === 'partsFitted');
   const measured = hasFitted ? judgeCorners(beforeFitting(logbook, car, job.id), car, sheet, rules) : carCorners;

@@ -9,8 +9,8 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsO
  * and the clutch pedal on a shared reservoir comes back. Since 4: fluid that has boiled is flushed. Since 5: whatever stands against the car, wherever it
  * was found. Since 6: what has ended a signature has ended it, put right or not,
  * and a rotor that nobody knows the discard figure of, a figure that no such part has, a wrench beyond its scale, or a limit
- * that was moved while the service was open hold the car. Since 7: what a reading of pads or rotors found to stop the car is taken back by
- * somebody else or the lead alone, also where it was typed anew.
+ * that was moved while the service was open hold the car. Since 7: what a reading of pads or rotors, a boiling test or a wrong bottle found to stop the car is
+ * taken back by somebody else or the lead alone, also where it was typed anew.
  */
 export const GATE_RULES = 7;
 

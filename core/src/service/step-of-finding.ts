@@ -111,6 +111,7 @@ const fluidStep: Partial<Record<keyof FluidFindings, StepKind>> = {
   fluidUnknown: 'exchange',
   waterBeyondModel: 'exchange',
   boilsUnderPeak: 'exchange',
+  testTypedAnew: 'boil',
   boilsUnderDemand: 'exchange',
   mayBoilUnderDemand: 'boil',
   ruleNotMet: 'exchange',

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { type Complaint, complaints, pressureAtAltitude, judgeComplaints } from '@calvik/core';
 import { complaintWords } from '@calvik/words';
-import { useLogbook } from '../../../state/hooks';
+import { useCrewOnDuty, useLogbook } from '../../../state/hooks';
 import { useUnits } from '../../../ui/units';
 import { Chips } from '../../../ui/chips';
 import { FigureFields, useReadFigure } from '../../../ui/figure-fields';
@@ -75,6 +75,7 @@ export function BoilStep({ s, step }: StepProps) {
   const { show } = useUnits();
   const tell = useTell();
   const { shop } = useLogbook();
+  const crew = useCrewOnDuty();
   const read = useReadFigure();
   const { draft, change, clear } = useDraft<{ reading: string }>(`service.${s.job.id}.boil`, { reading: '' });
   const reading = read(draft.reading, 'temperature');
@@ -92,7 +93,7 @@ export function BoilStep({ s, step }: StepProps) {
           } as const),
     [reading, s.car.id, shop.altitudeM],
   );
-  const judged = useMemo(() => body && asFact(body as NewFact, new Date().toISOString(), ''), [body]);
+  const judged = useMemo(() => body && asFact(body as NewFact, new Date().toISOString(), crew?.id ?? ''), [body, crew]);
   const judgement = useFluid(s.car, s.event, judged);
   const before = judgement.state.fillings
     .flatMap((f) => f.tests)
