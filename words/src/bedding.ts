@@ -47,7 +47,7 @@ export const layerStateNames: Record<LayerState, string> = {
   driven: 'Driven, not looked at',
   bedded: 'Bedded',
   worn: 'Layer worn',
-  assumed: 'Has run; no bedding on record',
+  unknown: 'Not known; look at the faces',
 };
 export const beddingCheckTexts: Record<BeddingCheck, string> = {
   pedalFirm: 'Pedal firm',

@@ -21,6 +21,8 @@ export interface BeddingFindings {
   layerWornByDays: Pair & { days: number; limitDays: number };
   layerWornByWords: Pair & { complaint: 'squeal' | 'firmNoBite' };
   layerSeenThin: Pair;
+  /** It has run, and nobody has written down how it was bedded or looked at the faces since. */
+  layerUnknown: Pair;
   beddedInFirstSession: Record<string, never>;
   /** Of a choice of procedure. */
   reasonMissing: { proposed: string };

@@ -50,10 +50,13 @@ export function judgeBedding(
   const findings = axles.flatMap((axle): Finding[] => {
     const { finding, state } = layerOnAxle(logbook, car, axle, today);
     if (!finding) return [];
-    // A layer that has worn comes back by itself on a track; parts that were never bedded do not.
-    return [state !== 'worn' && isBeddedOnly ? { ...finding, verdict: 'stop' } : finding];
+    if (!isBeddedOnly || state === 'worn') return [finding];
+    // A layer that has worn comes back by itself on a track; parts that were never bedded do not. Of what is not known a look tells.
+    return [{ ...finding, verdict: state === 'unknown' ? 'needsWork' : 'stop' }];
   });
-  const isGreen = findings.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
+  const isGreen = findings.some(
+    (f) => f.verdict === 'stop' || (f.verdict === 'needsWork' && f.code !== 'layerUnknown'),
+  );
   if (isGreen && booking?.beddingPlace === 'event' && !isBeddedOnly)
     findings.push(beddingFinding('beddedInFirstSession', 'watch', {}, {}));
   if (hasTapeOn(logbook, car)) findings.push(beddingFinding('ductsStillTaped', 'needsWork', {}, {}));

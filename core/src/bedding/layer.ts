@@ -12,18 +12,20 @@ import {
   type Finding,
   type PadSet,
   type PartsFitted,
+  type RotorMeasurement,
   type RotorPair,
   type WorkDone,
   axleOfCorner,
+  cornersOf,
   workKey,
 } from '../model';
 import { beddingFinding } from './findings';
 
 /**
- * `bedded`: looked at and accepted. `driven`: nobody has looked yet. `worn`: was bedded, the layer has gone thin. `assumed`: nobody has
- * recorded what was done, and it has run.
+ * `bedded`: looked at and accepted, or seen to be even on both sides after it had run. `driven`: nobody has looked yet. `worn`: was bedded, the
+ * layer has gone thin. `unknown`: it has run, nobody has recorded how it was bedded, and nobody has looked at the faces since.
  */
-export type LayerState = 'green' | 'driven' | 'bedded' | 'worn' | 'assumed';
+export type LayerState = 'green' | 'driven' | 'bedded' | 'worn' | 'unknown';
 
 export interface Layer {
   state: LayerState;
@@ -161,12 +163,34 @@ function wear(
   return days >= limitDays ? beddingFinding('layerWornByDays', 'watch', at, { ...of, days, limitDays }) : null;
 }
 
-/** Whether an axle has run an event since a day, with nobody having written down how it was bedded. */
-const hasRunSince = (logbook: Logbook, car: Car, day: LocalDate, today: LocalDate): boolean =>
-  logbook.bookingsOfCar(car.id).some((b) => {
-    const event = logbook.events.get(b.eventId);
-    return event !== undefined && !event.archived && event.endDate >= day && event.endDate < today;
+/** The end of the first event that a car has run since a day; null where it has run none. */
+const ranSince = (logbook: Logbook, car: Car, day: LocalDate, today: LocalDate): LocalDate | null =>
+  logbook
+    .bookingsOfCar(car.id)
+    .flatMap((b) => {
+      const event = logbook.events.get(b.eventId);
+      return event && !event.archived && event.endDate >= day && event.endDate < today ? [event.endDate] : [];
+    })
+    .sort()[0] ?? null;
+
+/** What both faces of an axle were seen to be, once it had run; null where one was not looked at, or is neither even nor thin. */
+function facesSeenAfter(
+  logbook: Logbook,
+  car: Car,
+  axle: Axle,
+  isThen: (reading: RotorMeasurement) => boolean,
+): { reading: RotorMeasurement; isThin: boolean } | null {
+  const seen = cornersOf(axle).flatMap((corner) => {
+    const last = ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').findLast(
+      (m) => m.corner === corner && m.isSeen !== false && isThen(m),
+    );
+    return last ? [last] : [];
   });
+  const isThin = seen.some((m) => m.transferLayer === 'thin' || m.transferLayer === 'none');
+  const isSound = seen.every((m) => m.transferLayer === 'even') || isThin;
+  if (seen.length < 2 || !isSound) return null;
+  return { reading: isAfter(seen[0]!, seen[1]!) ? seen[0]! : seen[1]!, isThin };
+}
 
 /** How a labelled pair stands, wherever it lies: bedded ahead for the season, or not. */
 export function layerOfPair(
@@ -232,8 +256,19 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
   if (driven)
     return { ...pair, state: 'driven', finding: beddingFinding('pairNotLookedAt', 'needsWork', at, of), since: driven };
   if (against) return { ...pair, state: 'green', finding: against, since: null };
-  if (since === null || hasRun || hasRunSince(logbook, car, dateIn(since.at, logbook.shop.timeZone), today))
-    return { ...pair, state: 'assumed', finding: null, since: null };
+  const { timeZone } = logbook.shop;
+  const ran = since && !hasRun ? ranSince(logbook, car, dateIn(since.at, timeZone), today) : null;
+  if (since === null || hasRun || ran) {
+    const seen = facesSeenAfter(logbook, car, axle, (f) =>
+      ran ? dateIn(f.at, timeZone) >= ran : since === null || isAfter(f, since),
+    );
+    if (!seen)
+      return { ...pair, state: 'unknown', finding: beddingFinding('layerUnknown', 'watch', at, of), since: null };
+    const worn = seen.isThin
+      ? beddingFinding('layerSeenThin', 'watch', at, of)
+      : wear(logbook, car, axle, seen.reading, of, today);
+    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: seen.reading };
+  }
   return {
     ...pair,
     state: 'green',

@@ -166,6 +166,12 @@ export function beddingNeeds(c: Context, needs: readonly WorkNeed[]): WorkNeed[]
     // A set that was bedded ahead on its own rotors goes on as it is.
     if (isNew ? comesBedded(c, needs, axle) : layer.finding === null) continue;
     const because = (finding: Finding): WorkReason[] => [{ finding, from: asked?.from ?? null }];
+    if (!isNew && layer.finding && layer.state === 'unknown') {
+      // A look at the faces tells: it is part of measuring.
+      if (isBeddedOnly && ![...needs, ...found].some((n) => n.key === workKey('measure')))
+        found.push({ key: workKey('measure'), reasons: because(layer.finding) });
+      continue;
+    }
     const at = { axle };
     if (booking.beddingPlace === 'machine' && isNew) {
       const days = logbook.shop.machineBeddingDays;

@@ -2,12 +2,12 @@
 import fc from 'fast-check';
 import { layerOfPair, layerOnAxle } from '../../src/bedding';
 import type { Logbook, Records } from '../../src/logbook';
-import { type BeddingDecision, type Fact, type PadSet, cornersOf } from '../../src/model';
+import { type BeddingDecision, type Corner, type Fact, type PadSet, cornersOf } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
 import { book, compoundNamed, newId } from '../builders/book';
 import { TODAY, bookingOf, car, event, find, keys, shop, tove, venue } from '../builders/run-up-book';
 import { workOfBooking } from '../../src/run-up';
-import { makePadSet, makeRotorPair } from '../builders/service-book';
+import { makePadSet, makeRotorPair, rotor } from '../builders/service-book';
 import { tell } from '../builders/say';
 
 const rotors = makeRotorPair({ label: 'R-1' });
@@ -71,6 +71,10 @@ const withFacts = (facts: Fact[], records: Partial<Records> = {}): Logbook =>
     },
     facts,
   );
+const seenAt = (corner: Corner, transferLayer: string, over: object = {}): Fact =>
+  ({ ...rotor(corner, 31, { transferLayer: transferLayer as never, ...over }), ...stamp(), carId: car.id }) as Fact;
+/** Both faces of an axle looked at and even. */
+const even = (axle: 'front' | 'rear'): Fact[] => cornersOf(axle).map((corner) => seenAt(corner, 'even'));
 const front = (facts: Fact[], today = TODAY) => layerOnAxle(withFacts(facts), car, 'front', today);
 
 test('green until somebody has looked and accepted', () => {
@@ -134,7 +138,7 @@ test('driven is not bedded: somebody must look', () => {
   expect(front([fitted, begun, driven]).state).toBe('driven');
   expect(front([fitted, begun, driven, look('accept', { runId: begun.id })]).state).toBe('bedded');
   // The other axle was not in that run.
-  expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('assumed');
+  expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('unknown');
 });
 
 test('what takes the bedded state away, in words', () => {
@@ -204,13 +208,56 @@ test('bedded parts only: a green pair stops the car at that event, and the work 
     judgeCar(at(facts), car, of, TODAY).gates.find((g) => g.gate === 'bedding')!;
   expect(gate([fit(pads)]).verdict).toBe('stop');
   expect(gate([fit(pads)], null).verdict).toBe('needsWork');
-  expect(gate([fit(pads), look('accept')])).toMatchObject({ verdict: 'inOrder', headline: { code: 'beddingInOrder' } });
+  expect(gate([...even('rear'), fit(pads), look('accept')])).toMatchObject({
+    verdict: 'inOrder',
+    headline: { code: 'beddingInOrder' },
+  });
   const items = workOfBooking(at([fit(pads)]), b, TODAY);
   expect(keys(items)).toContain('bedding.front');
   expect(find(items, 'bedding.front').reasons[0]!.from).toMatchObject({ owner: 'organiser' });
   expect(keys(workOfBooking(at([fit(pads), look('accept')]), b, TODAY))).not.toContain('bedding.front');
   // Nobody holds a car for a layer that has worn: it comes back on the track, and is reminded of.
-  expect(gate([fit(pads), look('accept'), road(900)]).verdict).toBe('watch');
+  expect(gate([...even('rear'), fit(pads), look('accept'), road(900)]).verdict).toBe('watch');
+});
+
+describe('parts that have run, and nobody has written down how they were bedded', () => {
+  const rear = (facts: Fact[]) => layerOnAxle(withFacts(facts), car, 'rear', TODAY);
+  test.each([
+    ['nobody has looked', [], 'unknown'],
+    ['both even', ['even', 'even'], 'bedded'],
+    ['one side alone', ['even'], 'unknown'],
+    ['silver at one', ['even', 'thin'], 'worn'],
+    ['blotches', ['even', 'blotchy'], 'unknown'],
+    ['rust', ['rusty', 'even'], 'unknown'],
+  ] as [string, string[], string][])('%s', (_, seen, state) => {
+    const [left, right] = cornersOf('rear');
+    expect(rear(seen.map((layer, i) => seenAt(i === 0 ? left : right, layer))).state).toBe(state);
+  });
+  test('measured without a look at the faces tells nothing', () => {
+    expect(rear(cornersOf('rear').map((corner) => seenAt(corner, 'even', { isSeen: false }))).state).toBe('unknown');
+  });
+  test('what was seen before the parts had run is of what ran there before', () => {
+    const early = event({ startDate: '2026-04-20', endDate: '2026-04-20' });
+    const state = (facts: Fact[]) =>
+      layerOnAxle(withFacts(facts, { events: [early], bookings: [bookingOf(early)] }), car, 'front', TODAY).state;
+    const later = even('front').map((f) => ({ ...f, ...stamp('2026-04-21T08:00:00.000Z') }));
+    expect(state([fit(pads)])).toBe('unknown');
+    expect(state([fit(pads), ...even('front')])).toBe('unknown');
+    expect(state([fit(pads), ...later])).toBe('bedded');
+  });
+  test('under bedded parts only it is no good news: the car is held, and a look is in the work list, not a bedding', () => {
+    const e = event({ beddedPartsOnly: true });
+    const b = bookingOf(e);
+    const at = (facts: Fact[]): Logbook => withFacts(facts, { events: [e], bookings: [b] });
+    const gate = (facts: Fact[]) => judgeCar(at(facts), car, e, TODAY).gates.find((g) => g.gate === 'bedding')!;
+    expect(gate([])).toMatchObject({ verdict: 'needsWork', headline: { code: 'layerUnknown' } });
+    expect(gate([...even('front'), ...even('rear')]).verdict).toBe('inOrder');
+    const items = keys(workOfBooking(at([]), b, TODAY));
+    expect(items).toContain('measure');
+    expect(items.filter((key) => key.startsWith('bedding'))).toEqual([]);
+    // Nobody asks for it: said, and holds nothing up.
+    expect(judgeCar(withFacts([]), car, null, TODAY).gates.find((g) => g.gate === 'bedding')!.verdict).toBe('watch');
+  });
 });
 
 test('tape that is still on after a run was accepted is asked for', () => {
@@ -245,7 +292,7 @@ test('tape that is still on after a run was accepted is asked for', () => {
     judgeCar(withFacts(facts), car, null, TODAY)
       .gates.find((g) => g.gate === 'bedding')!
       .findings.map((f) => f.code);
-  const accepted = [fit(pads), begun, look('accept', { runId: begun.id })];
+  const accepted = [...even('rear'), fit(pads), begun, look('accept', { runId: begun.id })];
   expect(codes(accepted)).toEqual(['ductsStillTaped']);
   expect(codes([...accepted, { ...stamp(), kind: 'ductsUntaped', carId: car.id, runId: begun.id }])).toEqual([]);
 });

@@ -114,7 +114,7 @@ describe('asItCame', () => {
         if (front.pads || front.rotors)
           expect(layerOnAxle(logbook, car, 'front', '2026-05-04').state).toBe(
             // Where nobody says anything it has run elsewhere, and its first look is asked for when it matters.
-            front.isBedded === null ? 'assumed' : front.isBedded ? 'bedded' : 'green',
+            front.isBedded === null ? 'unknown' : front.isBedded ? 'bedded' : 'green',
           );
         for (const corner of cornersOf('front')) {
           expect(padsAt(logbook, car, corner)?.inner.isSeen ?? false).toBe(false);

@@ -178,7 +178,8 @@ test('the run-up lists events in order and puts the cars that need somebody firs
   ]);
   expect(board[0]!.cars.map((c) => [c.car.name, c.verdict])).toEqual([
     ['Z stale car', 'stop'],
-    ['A fresh car', 'inOrder'],
+    // How it was bedded nobody knows.
+    ['A fresh car', 'watch'],
   ]);
-  expect(board[0]!.needing).toBe(1);
+  expect(board[0]!.needing).toBe(2);
 });

@@ -269,13 +269,18 @@ export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
       const [daysAgo, what] = past;
       if (what === 'boil') add(boiling(daysAgo, reading(at(daysAgo))));
       if (what === 'misread') {
-        const wrong = boiling(daysAgo, past[2]);
+        const wrong = boiling(daysAgo, past[2], { by: crew.tove! });
         add(wrong);
         add(
           boiling(
             daysAgo,
             reading(at(daysAgo)),
-            { replaces: wrong.id, because: 'Figures swapped when typing.', recordedAt: at(daysAgo, '10:20') },
+            {
+              by: crew.ines!,
+              replaces: wrong.id,
+              because: 'Figures swapped when typing.',
+              recordedAt: at(daysAgo, '10:20'),
+            },
             '10:00',
           ),
         );

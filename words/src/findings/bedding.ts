@@ -38,6 +38,8 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
     `${pair(p, axle)}: bedded ${counted(p.days, 'day')} ago. Look at the faces, bed again if silver shows.`,
   layerWornByWords: (p, { axle }) =>
     `${pair(p, axle)}: ${complaintSays[p.complaint]}; the layer may be gone. Bed again.`,
+  layerUnknown: (p, { axle }) =>
+    `${pair(p, axle)} have run, and nobody knows how they were bedded: look at the faces, or bed them.`,
   layerSeenThin: (p, { axle }) => `${pair(p, axle)}: the layer was seen to be thin. Bed again.`,
   beddedInFirstSession: () =>
     'Planned for the first session: start from the back, tell those behind, and look at the faces before the second.',

@@ -31,6 +31,7 @@ describe('the service sheet', () => {
       'Fluid',
       'Torque',
       'Pedal and level',
+      'Bedding',
       'Next',
     ]);
     expect(JSON.stringify(imperial)).toContain('fl oz');

@@ -76,9 +76,10 @@ export function runState(logbook: Logbook, run: BeddingBegun): BeddingRunState {
 /** Axles whose pads want bedding, first; both where neither does. */
 export function useAxlesToBed(logbook: Logbook, car: Car, today: string): Axle[] {
   return useMemo(() => {
-    const green = (['front', 'rear'] as const).filter(
-      (axle) => layerOnAxle(logbook, car, axle, today).finding !== null,
-    );
+    const green = (['front', 'rear'] as const).filter((axle) => {
+      const { finding, state } = layerOnAxle(logbook, car, axle, today);
+      return finding !== null && state !== 'unknown';
+    });
     return green.length > 0 ? [...green] : ['front', 'rear'];
   }, [logbook, car, today]);
 }

@@ -71,13 +71,12 @@ function openLines({ s, tell, crewName }: SheetWriter): string[] {
   ];
 }
 
-/** Whether the pairs that are on are bedded; nothing of those that have run with nobody having written down how. */
+/** Whether the pairs that are on are bedded. */
 function beddingLines({ logbook, s, tell }: SheetWriter): string[] {
   const { timeZone } = logbook.shop;
   const today = dateIn(s.facts.at(-1)?.at ?? s.job.startAt, timeZone);
   return axles.flatMap((axle) => {
     const { state, finding, since } = layerOnAxle(logbook, s.car, axle, today);
-    if (state === 'assumed') return [];
     const on = since && state === 'bedded' ? `, ${longDate(dateIn(since.at, timeZone))}` : '';
     return [`${axleNames[axle]}: ${layerStateNames[state].toLowerCase()}${on}.${finding ? ` ${tell(finding)}` : ''}`];
   });
