@@ -103,6 +103,33 @@ describe('a release', () => {
     // Changed back there is nothing to ask about.
     expect(await change('frontWheel', was)).toEqual([]);
   });
+  test('such a change without a name, or with that of nobody, is refused, and nothing of it is saved', async () => {
+    const { id } = records<{ id: string; carId: string }>('brakeSheets').find((s) => s.carId === car.id)!;
+    const { body } = await api.get(`/api/brakeSheets/${id}`);
+    const milder = { ...body, maxWheelBearingPlayMm: 5 };
+    for (const head of [{}, { 'Calvik-Saved-By': uuidv7() }]) {
+      const answer = await api.put(`/api/brakeSheets/${id}`).set(head).send(milder);
+      expect([answer.status, answer.body.code]).toEqual([422, 'whoMovesLimit']);
+    }
+    expect((await api.get(`/api/brakeSheets/${id}`)).body).toEqual(body);
+    // Stricter, or nothing to do with a limit: anybody.
+    expect((await api.put(`/api/brakeSheets/${id}`).send({ ...body, hasDucts: !body.hasDucts })).status).toBe(200);
+  });
+  test('whoever is made a lead meanwhile does not let the car go alone', async () => {
+    const { body } = await api.get(`/api/crew/${crew('technician')}`);
+    const sent = api.put(`/api/crew/${body.id}`).set('Calvik-Saved-By', body.id);
+    const { body: lead } = await sent.send({ ...body, role: 'lead' });
+    const { logbook } = await new LogbookCache(database).current();
+    const { holds } = judgeService(logbook, logbook.jobs.get(coming.id)!, '2026-06-01')!.gate;
+    const hold = holds.find((h) => h.finding.code === 'madeLead')!;
+    const waiver = service({ kind: 'holdWaived', finding: hold.finding, reason: 'y' });
+    expect((await put({ ...waiver, by: body.id })).body.code).toBe('ownLimit');
+    expect((await put({ ...waiver, id: uuidv7(), by: crew('lead') })).status).toBe(201);
+    await api
+      .put(`/api/crew/${body.id}`)
+      .set('Calvik-Saved-By', body.id)
+      .send({ ...lead, role: 'technician' });
+  });
   test('what is saved already is taken again when it is sent again, whatever has come to light since', async () => {
     const released = data.facts.find((f) => f.kind === 'carReleased' && f.jobId === past.id)!;
     expect((await put(released)).status).toBe(200);

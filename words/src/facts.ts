@@ -110,9 +110,14 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     title: `Let pass ${f.until === 'nextSession' ? 'until after the next session' : 'until the end of the event'}: ${faultTitle(f.fault)}${at(f)}`,
     text: f.reason,
   }),
-  limitMoved: (f, _, say) => ({
-    title: `${limitNames[f.limit]}${f.label ? ` of ${f.label}` : ''} changed while the service was open`,
-    text: `${say.value(f.from, measureOfLimit[f.limit])} before, ${f.to === null ? 'none' : say.value(f.to, measureOfLimit[f.limit])} now`,
+  limitMoved: (f, logbook, say) => ({
+    title: `${limitNames[f.limit]}${f.label ? ` of ${f.label}` : ''} changed while the ${f.eventId === undefined ? 'service was open' : 'event ran'}`,
+    text:
+      f.limit === 'lead'
+        ? 'Lead from then on'
+        : f.limit === 'name'
+          ? `Now ${logbook.crew.get(f.subject)?.name ?? f.label}`
+          : `${say.value(f.from, measureOfLimit[f.limit])} before, ${f.to === null ? 'none' : say.value(f.to, measureOfLimit[f.limit])} now`,
   }),
   ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({

@@ -396,4 +396,6 @@ export const limitNames: Record<MovableLimit, string> = {
   reservoirMin: 'MIN of the reservoir',
   margin: 'The margin wanted',
   peak: 'The peak temperature expected',
+  lead: 'The role',
+  name: 'The name',
 };

@@ -24,6 +24,8 @@ export interface Problems {
   notExplained: { finding: Finding };
   onlyLeadWaives: Record<string, never>;
   ownLimit: Record<string, never>;
+  /** A limit becomes milder while cars are worked on. */
+  whoMovesLimit: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
   stopStands: { finding: Finding };
@@ -124,6 +126,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   notReleased: ({ finding }, say) => `Not released: ${findingText(finding, say)}`,
   notExplained: ({ finding }, say) => `Say why, or read again: ${findingText(finding, say)}`,
   ownLimit: () => 'You changed this limit yourself: another lead looks at it.',
+  whoMovesLimit: () =>
+    'A car is being worked on by this limit: choose who is on duty first, so that the change carries a name.',
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',

@@ -357,6 +357,24 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
   };
 }
 
+/** The same logbook with one record as it is about to be saved. */
+export function withRecord<C extends Collection>(logbook: Logbook, collection: C, record: RecordOf<C>): Logbook {
+  if (collection === 'shops') return { ...logbook, shop: record as Shop };
+  if (collection === 'brakeSheets') {
+    const sheet = record as BrakeSheet;
+    const isIts = (carId: string): boolean => {
+      const known = logbook.brakeSheetOfCar(carId);
+      return carId === sheet.carId && (known === null || known.id === sheet.id);
+    };
+    return {
+      ...logbook,
+      brakeSheetOfCar: (carId) => (isIts(carId) ? (sheet.archived ? null : sheet) : logbook.brakeSheetOfCar(carId)),
+    };
+  }
+  const map = logbook[collection as keyof Logbook] as ReadonlyMap<string, RecordOf<C>>;
+  return { ...logbook, [collection]: new Map(map).set(record.id, record) };
+}
+
 /** The same logbook with facts that are not saved yet: what a screen judges while somebody is typing. */
 export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
   const replaced = new Set(extra.map((f) => f.replaces));

@@ -121,5 +121,7 @@ export const movableLimits = [
   'reservoirMin',
   'margin',
   'peak',
+  'lead',
+  'name',
 ] as const;
 export type MovableLimit = (typeof movableLimits)[number];

@@ -1,7 +1,7 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
 import { type Fault, conditionOf, standingFaults } from '../condition';
 import { isAfter } from '../inventory';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, isLead, ofKind } from '../logbook';
 import {
   type Car,
   type Finding,
@@ -12,6 +12,7 @@ import {
   worstFirst,
   worstOf,
 } from '../model';
+import { isOwnLimit, limitsMovedAt } from '../service';
 import { type SessionLook, judgeLook } from './look-list';
 import {
   type TrackSession,
@@ -114,10 +115,21 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
       (f) => !ofFaults.has(f) && (decision === null ? f.code !== 'lookOpen' : f.verdict === 'stop'),
     ),
   );
+  found.push(...openMoves(logbook, car.id, session.fact.eventId));
   if (ended) found.push(trackFinding('decisionEnded', 'needsWork', {}, { session: session.nth }));
   else if (decision === null) found.push(trackFinding('sessionNotLookedAt', 'needsWork', {}, { session: session.nth }));
   return state({ session, look, decision }, found);
 }
+
+/** Limits that were moved while the event ran, and that no lead has let a car go by since who had not moved them. */
+export const openMoves = (logbook: Logbook, carId: string, eventId: string): Finding[] =>
+  limitsMovedAt(logbook, carId, eventId).flatMap(({ finding, last }) =>
+    ofKind(logbook.factsOfCar(carId), 'sessionDecision').some(
+      (d) => d.decision !== 'stop' && isAfter(d, last) && isLead(logbook, d.by) && !isOwnLimit(logbook, finding, d.by),
+    )
+      ? []
+      : [finding],
+  );
 
 /**
  * What was found after a decision and is over by now: it has ended the decision all the same, and nothing brings that back but a new one, or the

@@ -1,9 +1,10 @@
 /** Whether a car may go out again after a session, and who may say so. One function for the page, the gate and the server. */
 import type { LocalDate } from '../calendar';
 import type { HeatOutlook } from '../heat-outlook';
-import type { Logbook } from '../logbook';
+import { type Logbook, isLead } from '../logbook';
 import { type Car, type Finding, type SessionDecision, type TrackEvent, distinctFindings, worstFirst } from '../model';
-import { type Decision, type SessionLook, decisionFor, isMilder, judgeLook } from '../paddock';
+import { type Decision, type SessionLook, decisionFor, isMilder, judgeLook, openMoves } from '../paddock';
+import { isOwnLimit } from '../service';
 import { type TrackSession, decisionsOn, findSession } from '../sessions';
 import { judgeCar } from './readiness';
 
@@ -30,7 +31,8 @@ export function goingOut(
   const others = judgeCar(logbook, car, event, today)
     .gates.filter((g) => g.gate !== 'track')
     .flatMap((g) => g.findings.filter((f) => f.verdict === 'stop'));
-  const findings = worstFirst(distinctFindings([...look.findings, ...others]));
+  const moves = openMoves(logbook, car.id, session.fact.eventId);
+  const findings = worstFirst(distinctFindings([...look.findings, ...others, ...moves]));
   const asks = decisionFor(findings);
   // A stop is one however much has still to be looked at.
   const isLookedAt = !findings.some((f) => f.code === 'lookOpen');
@@ -47,6 +49,7 @@ export type DecisionRefusal =
   | { code: 'onlyLeadLetsGo' }
   | { code: 'notLookedAt' }
   | { code: 'decisionWithoutReason' }
+  | { code: 'ownLimit' }
   | { code: 'notSessionOfCar' };
 
 /** Why a decision must not be saved. Nobody lets a stop pass; what only limits the lead may let go, with a reason. */
@@ -59,13 +62,19 @@ export function refuseDecision(logbook: Logbook, fact: SessionDecision, today: L
   const hasReason = fact.reason.trim() !== '';
   if (proposed === null && fact.decision !== 'stop') {
     // Out without a look: the lead's waiver, with limits and a reason.
-    if (logbook.crew.get(fact.by)?.role !== 'lead' || fact.decision === 'go') return { code: 'notLookedAt' };
-    return hasReason ? null : { code: 'decisionWithoutReason' };
+    if (!isLead(logbook, fact.by) || fact.decision === 'go') return { code: 'notLookedAt' };
+    if (!hasReason) return { code: 'decisionWithoutReason' };
   }
   if (proposed !== null && isMilder(fact.decision, proposed)) {
     if (proposed === 'stop') return { code: 'stopStands', finding: findings[0]! };
-    if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadLetsGo' };
-    return hasReason ? null : { code: 'decisionWithoutReason' };
+    if (!isLead(logbook, fact.by)) return { code: 'onlyLeadLetsGo' };
+    if (!hasReason) return { code: 'decisionWithoutReason' };
+  }
+  const moves = openMoves(logbook, car.id, session.fact.eventId).filter((f) => f.verdict !== 'watch');
+  if (moves.length > 0 && fact.decision !== 'stop') {
+    if (!isLead(logbook, fact.by)) return { code: 'onlyLeadLetsGo' };
+    if (moves.some((f) => isOwnLimit(logbook, f, fact.by))) return { code: 'ownLimit' };
+    if (!hasReason) return { code: 'decisionWithoutReason' };
   }
   const isOwnStop = fact.decision === 'stop' && proposed !== 'stop';
   const liftsStop = signed?.decision === 'stop' && fact.decision !== 'stop';

@@ -22,6 +22,9 @@ export interface ServiceFindings {
   retractedNothingFitted: Record<string, never>;
   /** While the service was open. */
   limitMoved: { limit: MovableLimit; label: string; from: Quantity; to: Quantity | null; by: string };
+  /** Meanwhile; `who` and `by` are of the crew. */
+  madeLead: { name: string; who: string; by: string };
+  renamed: { was: string; name: string };
   fittedNotMeasured: { subject: 'pads' | 'rotors' };
   changeNotFitted: { subject: Subject };
   referred: { subject: Subject; reason: string };

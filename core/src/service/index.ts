@@ -8,7 +8,7 @@ export { type ServiceFindings, judgeComplaints } from './findings';
 export type { HeldItem, ReleaseGate } from './gate';
 export * from './judge';
 export { limitsOf, withLimits } from './limits';
-export { limitMoves, measureOfLimit } from './moved-limits';
+export { type Move, type MovedLimit, isOwnLimit, limitMoves, limitsMovedAt, measureOfLimit } from './moved-limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
 export { questionsOf } from './questions';
 export { stepOfFinding } from './step-of-finding';

@@ -278,7 +278,7 @@ function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded:
     steps: serviceSteps({ ...base, isReleased: false }),
     fluid,
     hoses: work.hoses,
-    movedLimits: rules < 6 ? [] : judgeMovedLimits(logbook, job, facts),
+    movedLimits: rules < 6 ? [] : judgeMovedLimits(logbook, job),
     isEnded,
   });
   return {

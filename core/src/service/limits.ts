@@ -29,15 +29,22 @@ function partIds(logbook: Logbook, car: Car, key: 'padSetId' | 'rotorPairId'): s
  * signature, and {@link withLimits} judges by them from then on.
  */
 export function limitsOf(logbook: Logbook, job: Job): LimitsOfMoment | null {
-  const car = logbook.cars.get(job.carId);
+  const limits = limitsAt(logbook, job);
+  return limits && { rules: GATE_RULES, steps: stepKindsOf(job), ...limits };
+}
+
+/** The same of a car at an event, or at none. */
+export function limitsAt(
+  logbook: Logbook,
+  { carId, eventId }: Pick<Job, 'carId' | 'eventId'>,
+): Omit<LimitsOfMoment, 'rules' | 'steps'> | null {
+  const car = logbook.cars.get(carId);
   if (!car) return null;
   const { shop } = logbook;
   const customer = logbook.customers.get(car.customerId);
-  const event = logbook.events.get(job.eventId ?? '');
+  const event = logbook.events.get(eventId ?? '');
   const venue = logbook.venues.get(event?.venueId ?? '');
   return {
-    rules: GATE_RULES,
-    steps: stepKindsOf(job),
     shop: {
       padLimitMm: shop.padLimitMm,
       padTrackStartPercent: shop.padTrackStartPercent,

@@ -1,8 +1,11 @@
-/** Limits that were moved to the milder side while a service was open: whoever did so is not the one to let the car go by them. */
+/**
+ * Limits that were moved to the milder side while a service or an event was under way, a lead who was made meanwhile, a name that was changed: whoever
+ * did so is not the one to let the car go by them.
+ */
+import { type LocalDate, dateIn, daysBetween } from '../calendar';
 import { isGuided } from '../jobs';
-import { type Logbook, byTime, ofKind } from '../logbook';
+import { type Logbook, byTime, isLead, ofKind } from '../logbook';
 import {
-  type Fact,
   type Finding,
   type Job,
   type LimitMoved,
@@ -14,16 +17,18 @@ import {
 import { serviceFinding } from './findings';
 import { padLimit } from '../pads';
 import { maxPlayMm } from '../wheel-bearings';
-import { limitsOf } from './limits';
+import { limitsAt } from './limits';
 
+/** Limits that are a figure; of people there are two more. */
+type FigureLimit = Exclude<MovableLimit, 'lead' | 'name'>;
 interface LimitFigure {
-  limit: MovableLimit;
+  limit: FigureLimit;
   subject: string;
   value: number;
 }
 
 /** What each limit is measured in. */
-export const measureOfLimit: Record<MovableLimit, Quantity['measure']> = {
+export const measureOfLimit: Record<FigureLimit, Quantity['measure']> = {
   padLimit: 'length',
   discard: 'length',
   torque: 'torque',
@@ -35,7 +40,7 @@ export const measureOfLimit: Record<MovableLimit, Quantity['measure']> = {
 };
 
 /** A torque is as wrong above its figure as below: any change of it counts. */
-const isMilder = (limit: MovableLimit, from: number, to: number): boolean =>
+const isMilder = (limit: FigureLimit, from: number, to: number): boolean =>
   limit === 'torque' ? to !== from : limit === 'bearingPlay' || limit === 'tolerance' ? to > from : to < from;
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
@@ -48,8 +53,8 @@ function figuresOf({
   brakeSheet,
   padSets,
   rotorPairs,
-}: LimitsOfMoment): LimitFigure[] {
-  const of = (limit: MovableLimit, subject: string, value: number | null | undefined): LimitFigure[] =>
+}: Omit<LimitsOfMoment, 'rules' | 'steps'>): LimitFigure[] {
+  const of = (limit: FigureLimit, subject: string, value: number | null | undefined): LimitFigure[] =>
     value === null || value === undefined ? [] : [{ limit, subject, value }];
   const fasteners = brakeSheet?.fasteners ?? [];
   return [
@@ -76,72 +81,136 @@ function figuresOf({
 const isSame = (a: { limit: MovableLimit; subject: string }, b: { limit: MovableLimit; subject: string }): boolean =>
   a.limit === b.limit && a.subject === b.subject;
 
+/** A car that is being worked on for a release, or is at an event: what it goes by must not be moved by whoever lets it go. */
+interface UnderWay {
+  carId: string;
+  eventId: string | null;
+  jobId: string | null;
+}
+
+/** A service that has been begun, or is planned for about today; it is over with its release. */
+const servicesUnderWay = (logbook: Logbook, today: LocalDate): UnderWay[] =>
+  [...logbook.jobs.values()].flatMap((job): UnderWay[] => {
+    if (!isGuided(job) || job.archived) return [];
+    const facts = logbook.factsOfJob(job.id);
+    const isNow = Math.abs(daysBetween(dateIn(job.startAt, logbook.shop.timeZone), today)) <= 1;
+    const isOpen = (facts.length > 0 || isNow) && ofKind(facts, 'carReleased').length === 0;
+    return isOpen ? [{ carId: job.carId, eventId: job.eventId, jobId: job.id }] : [];
+  });
+/** A car at an event that runs today; it is over when its record is closed. */
+const eventsUnderWay = (logbook: Logbook, today: LocalDate): UnderWay[] =>
+  [...logbook.events.values()]
+    .filter((e) => !e.archived && e.startDate <= today && today <= e.endDate)
+    .flatMap((e) => logbook.bookingsOfEvent(e.id))
+    .filter((b) => !ofKind(logbook.factsOfCar(b.carId), 'eventClosed').some((f) => f.bookingId === b.id))
+    .map(({ carId, eventId }) => ({ carId, eventId, jobId: null }));
+
 /** What people call that which a limit is of. */
-const labelOf = (logbook: Logbook, job: Job, { limit, subject }: LimitFigure): string =>
+const labelOf = (logbook: Logbook, carId: string, { limit, subject }: LimitFigure): string =>
   logbook.padSets.get(subject)?.label ??
   logbook.rotorPairs.get(subject)?.label ??
   (limit === 'torque' || limit === 'tolerance'
-    ? logbook.brakeSheetOfCar(job.carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
+    ? logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
     : undefined) ??
   '';
 
-/**
- * What has to be written down where a record was changed: each limit that is milder now, for each service that is under way and not released.
- * @param before the logbook without the change @param after with it
- */
-export function limitMoves(before: Logbook, after: Logbook): Omit<LimitMoved, 'id' | 'at' | 'recordedAt' | 'by'>[] {
-  const open = [...before.jobs.values()].filter((job) => {
-    const facts = before.factsOfJob(job.id);
-    return isGuided(job) && !job.archived && facts.length > 0 && ofKind(facts, 'carReleased').length === 0;
-  });
-  return open.flatMap((job) => {
-    const [was, is] = [limitsOf(before, job), limitsOf(after, job)];
-    if (!was || !is) return [];
-    const now = figuresOf(is);
-    return figuresOf(was).flatMap((figure) => {
-      // A figure that is taken away is one as well: another may be put in its place afterwards.
-      const to = now.find((f) => isSame(f, figure))?.value ?? null;
-      if (to !== null && !isMilder(figure.limit, figure.value, to)) return [];
-      const { limit, subject, value: from } = figure;
-      const label = labelOf(before, job, figure);
-      return [{ kind: 'limitMoved' as const, carId: job.carId, jobId: job.id, limit, subject, label, from, to }];
-    });
+/** A move as it is written down, without who and when. */
+export type Move = Omit<LimitMoved, 'id' | 'at' | 'recordedAt' | 'by'>;
+type What = Pick<LimitMoved, 'limit' | 'subject' | 'label' | 'from' | 'to'>;
+
+/** Figures that are milder now. */
+function movedFigures(before: Logbook, after: Logbook, { carId, eventId }: UnderWay): What[] {
+  const [was, is] = [limitsAt(before, { carId, eventId }), limitsAt(after, { carId, eventId })];
+  if (!was || !is) return [];
+  const now = figuresOf(is);
+  return figuresOf(was).flatMap((figure) => {
+    // A figure that is taken away is one as well: another may be put in its place afterwards.
+    const to = now.find((f) => isSame(f, figure))?.value ?? null;
+    if (to !== null && !isMilder(figure.limit, figure.value, to)) return [];
+    const { limit, subject, value: from } = figure;
+    return [{ limit, subject, label: labelOf(before, carId, figure).slice(0, 60), from, to }];
   });
 }
 
-/** Those that are still milder than they were when the service began. @param facts of the job */
-export function judgeMovedLimits(logbook: Logbook, job: Job, facts: readonly Fact[]): Finding[] {
-  // One that somebody withdraws was moved all the same.
-  const withdrawn = logbook.replacedOfCar(job.carId).flatMap(({ fact }) => (fact.jobId === job.id ? [fact] : []));
-  const moves = [...facts, ...withdrawn].filter((f): f is LimitMoved => f.kind === 'limitMoved').sort(byTime);
-  if (moves.length === 0) return [];
-  const limits = limitsOf(logbook, job);
-  const now = limits ? figuresOf(limits) : [];
-  return moves.flatMap((first, i): Finding[] => {
-    if (moves.findIndex((m) => isSame(m, first)) !== i) return [];
-    const last = moves.findLast((m) => isSame(m, first))!;
-    const value = now.find((f) => isSame(f, first))?.value ?? null;
-    if (value !== null && !isMilder(first.limit, first.from, value)) return [];
-    const quantity = (figure: number): Quantity => ({ value: figure, measure: measureOfLimit[first.limit] });
+/** Who has been made a lead, or goes by another name. */
+const movedPeople = (before: Logbook, after: Logbook): What[] =>
+  [...after.crew.values()].flatMap((now): What[] => {
+    const was = before.crew.get(now.id);
+    const what = { subject: now.id, label: (was ?? now).name.slice(0, 60), from: 0, to: 1 };
     return [
-      serviceFinding(
-        'limitMoved',
-        'needsWork',
-        {},
-        {
-          limit: first.limit,
-          label: last.label,
-          from: quantity(first.from),
-          to: value === null ? null : quantity(value),
-          by: last.by,
-        },
-      ),
+      ...(now.role === 'lead' && was?.role !== 'lead' ? [{ limit: 'lead' as const, ...what }] : []),
+      ...(was && was.name !== now.name ? [{ limit: 'name' as const, ...what }] : []),
     ];
   });
+
+/**
+ * What has to be written down where a record was changed: each limit that is milder now, for each service and each event that is under way.
+ * @param before the logbook without the change @param after with it
+ */
+export function limitMoves(before: Logbook, after: Logbook, today: LocalDate): Move[] {
+  const people = before.crew === after.crew ? [] : movedPeople(before, after);
+  return [...servicesUnderWay(before, today), ...eventsUnderWay(before, today)].flatMap((of) => {
+    const place = of.jobId === null ? { eventId: of.eventId ?? '' } : { jobId: of.jobId };
+    return [...movedFigures(before, after, of), ...people].map((what) => ({
+      kind: 'limitMoved' as const,
+      carId: of.carId,
+      ...place,
+      ...what,
+    }));
+  });
 }
 
-/** Whether somebody would let a car go by a limit that they moved; where there is only one lead, that one must. */
-export const isOwnLimit = (logbook: Logbook, finding: Pick<Finding, 'code' | 'values'>, by: string): boolean =>
-  finding.code === 'limitMoved' &&
-  finding.values['by'] === by &&
+/** Those of a job, or of a car at an event, oldest first. One that somebody withdraws was moved all the same. */
+const movesOf = (logbook: Logbook, { carId, eventId, jobId }: UnderWay): LimitMoved[] =>
+  [...logbook.factsOfCar(carId), ...logbook.replacedOfCar(carId).map(({ fact }) => fact)]
+    .filter((f): f is LimitMoved => f.kind === 'limitMoved')
+    .filter((f) => (jobId === null ? f.eventId !== undefined && f.eventId === eventId : f.jobId === jobId))
+    .sort(byTime);
+
+export interface MovedLimit {
+  finding: Finding;
+  /** As it was moved last. */
+  last: LimitMoved;
+}
+
+function moved(logbook: Logbook, of: UnderWay): MovedLimit[] {
+  const moves = movesOf(logbook, of);
+  if (moves.length === 0) return [];
+  const limits = limitsAt(logbook, of);
+  const now = limits ? figuresOf(limits) : [];
+  return moves.flatMap((first, i): MovedLimit[] => {
+    if (moves.findIndex((m) => isSame(m, first)) !== i) return [];
+    const last = moves.findLast((m) => isSame(m, first))!;
+    const { limit, subject } = first;
+    if (limit === 'lead' || limit === 'name') {
+      const person = logbook.crew.get(subject);
+      const isSo = limit === 'lead' ? isLead(logbook, subject) : person?.name !== first.label;
+      const name = person?.name ?? first.label;
+      const finding =
+        limit === 'lead'
+          ? serviceFinding('madeLead', 'needsWork', {}, { name, who: subject, by: last.by })
+          : serviceFinding('renamed', 'watch', {}, { was: first.label, name });
+      return isSo ? [{ finding, last }] : [];
+    }
+    const value = now.find((f) => isSame(f, first))?.value ?? null;
+    if (value !== null && !isMilder(limit, first.from, value)) return [];
+    const quantity = (figure: number): Quantity => ({ value: figure, measure: measureOfLimit[limit] });
+    const to = value === null ? null : quantity(value);
+    const values = { limit, label: last.label, from: quantity(first.from), to, by: last.by };
+    return [{ finding: serviceFinding('limitMoved', 'needsWork', {}, values), last }];
+  });
+}
+
+/** Those that are still milder than they were when a service began. */
+export const judgeMovedLimits = (logbook: Logbook, job: Job): Finding[] =>
+  moved(logbook, { carId: job.carId, eventId: job.eventId, jobId: job.id }).map((m) => m.finding);
+
+/** Those that are milder than they were when a car was first out at an event. */
+export const limitsMovedAt = (logbook: Logbook, carId: string, eventId: string): MovedLimit[] =>
+  moved(logbook, { carId, eventId, jobId: null });
+
+/** Whether somebody would let a car go by a limit that they moved, or by a role that is theirs since; where there is only one lead, that one must. */
+export const isOwnLimit = (logbook: Logbook, { code, values }: Pick<Finding, 'code' | 'values'>, by: string): boolean =>
+  (code === 'limitMoved' || code === 'madeLead') &&
+  (values['by'] === by || values['who'] === by) &&
   [...logbook.crew.values()].some((m) => m.role === 'lead' && !m.archived && m.id !== by);

@@ -130,6 +130,8 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   exchangeUnfinished: 'bleed',
   retractedNothingFitted: 'fit',
   limitMoved: 'release',
+  madeLead: 'release',
+  renamed: null,
   fittedNotMeasured: 'pads',
   changeNotFitted: 'fit',
   referred: 'decide',

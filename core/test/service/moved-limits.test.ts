@@ -3,6 +3,7 @@ import type { Logbook } from '../../src/logbook';
 import type { Fact, LimitMoved } from '../../src/model';
 import { factSchema } from '../../src/model/schemas';
 import { judgeService, limitMoves, refuseServiceFact } from '../../src/service';
+import { withRecord } from '../../src/logbook';
 import { newId } from '../builders/book';
 import {
   LEAD,
@@ -32,6 +33,7 @@ const torqueAt = (torqueNm: number) =>
 const sheetWith = (over: object) =>
   sheet({ fasteners: sheet().fasteners.map((f) => (f.key === 'frontWheel' ? { ...f, ...over } : f)) });
 const without = (key: string) => sheet({ fasteners: sheet().fasteners.filter((f) => f.key !== key) });
+const movesOf = (before: Logbook, after: Logbook) => limitMoves(before, after, today);
 const moved = (move: object, by = TECH): Fact => ({ ...at({ by }), ...move }) as Fact;
 const gateOf = (logbook: Logbook) => judgeService(logbook, job, today)!.gate;
 const held = (logbook: Logbook) => gateOf(logbook).holds.filter((h) => h.finding.code === 'limitMoved');
@@ -83,23 +85,25 @@ const milder: [string, (l: Logbook) => Logbook, Partial<LimitMoved>][] = [
 describe('a limit that is moved while a service is under way', () => {
   test.each(milder)('%s: it is written down', (_, change, expected) => {
     const before = bookOf();
-    const moves = limitMoves(before, change(before));
+    const moves = movesOf(before, change(before));
     expect(moves).toContainEqual(expect.objectContaining({ jobId: job.id, carId: car.id, ...expected }));
     for (const move of moves) expect(factSchema.safeParse(moved(move)).success).toBe(true);
     // Stricter again, and nothing is: but a torque is as wrong the other way.
-    expect(limitMoves(change(before), before).filter((m) => m.limit !== 'torque')).toEqual([]);
+    expect(movesOf(change(before), before).filter((m) => m.limit !== 'torque')).toEqual([]);
   });
-  test('nothing is where nothing changed, nor in a service that has not begun or is released', () => {
-    const [, change] = milder[0]!;
-    expect(limitMoves(bookOf(), bookOf())).toEqual([]);
-    const none = logbookOf([], { rotorPairs: pairs });
-    expect(limitMoves(none, change(none))).toEqual([]);
+  test('nothing is where nothing changed, nor in a service of another week that has not begun, or one that is released', () => {
+    const [, change] = milder[1]!;
+    expect(movesOf(bookOf(), bookOf())).toEqual([]);
+    const none = logbookOf([], { sheet: sheet() });
+    // Planned for today it goes by the limits of the morning.
+    expect(movesOf(none, change(none))).toHaveLength(1);
+    expect(limitMoves(none, change(none), '2026-05-09')).toEqual([]);
     const done = bookOf([{ ...at(), kind: 'carReleased', openItems: [], limits: null } as Fact]);
-    expect(limitMoves(done, change(done))).toEqual([]);
+    expect(movesOf(done, change(done))).toEqual([]);
   });
 
   const now = { sheet: torqueAt(60) };
-  const [move] = limitMoves(bookOf(), bookOf([], now));
+  const [move] = movesOf(bookOf(), bookOf([], now));
   const by = moved(move!);
   test('it holds the car until a lead who did not move it says so; a withdrawal takes nothing back, the old figure does', () => {
     const hold = held(bookOf([by], now));
@@ -113,7 +117,7 @@ describe('a limit that is moved while a service is under way', () => {
     expect(held(bookOf([by]))).toEqual([]);
   });
   test('taken away and put back as something else it is a figure that was moved all the same', () => {
-    const [away] = limitMoves(bookOf(), bookOf([], { sheet: without('frontWheel') }));
+    const [away] = movesOf(bookOf(), bookOf([], { sheet: without('frontWheel') }));
     expect(away).toMatchObject({ to: null, label: 'Front wheel nuts' });
     expect(held(bookOf([moved(away!)], { sheet: without('frontWheel') }))).toHaveLength(1);
     expect(held(bookOf([moved(away!)], now))).toHaveLength(1);
@@ -143,5 +147,35 @@ describe('a limit that is moved while a service is under way', () => {
       }),
       { numRuns: 30 },
     );
+  });
+
+  describe('people', () => {
+    const before = bookOf();
+    const put = (l: Logbook, id: string, over: object) => withRecord(l, 'crew', { ...l.crew.get(id)!, ...over });
+    test('a lead who was made meanwhile: another lead looks, not whoever made one and not who was made', () => {
+      const after = put(before, TECH, { role: 'lead' });
+      const [move] = movesOf(before, after);
+      expect(move).toMatchObject({ limit: 'lead', subject: TECH, label: 'Tove Loy', jobId: job.id });
+      const book = (who: string, ...more: Fact[]) => put(bookOf([moved(move!, who), ...more]), TECH, { role: 'lead' });
+      const hold = gateOf(book(TECH)).holds.find((h) => h.finding.code === 'madeLead')!;
+      expect(hold.waived).toBeNull();
+      const waivedBy = (who: string, signer: string) =>
+        gateOf(book(who, waive(hold.finding, signer))).holds.find((h) => h.finding.code === 'madeLead')!.waived;
+      expect(waivedBy(TECH, TECH)).toBeNull();
+      expect(waivedBy(LEAD, TECH)).toBeNull();
+      expect(waivedBy(TECH, LEAD)).not.toBeNull();
+      // A technician again, and there is nothing to look at.
+      expect(gateOf(bookOf([moved(move!)])).holds.filter((h) => h.finding.code === 'madeLead')).toEqual([]);
+    });
+    test('a name that was changed meanwhile is told', () => {
+      const after = put(before, TECH, { name: 'Ines Ferrant' });
+      const [move] = movesOf(before, after);
+      const told = (l: Logbook) => gateOf(l).open.filter((f) => f.code === 'renamed');
+      expect(told(put(bookOf([moved(move!)]), TECH, { name: 'Ines Ferrant' }))[0]!.values).toEqual({
+        was: 'Tove Loy',
+        name: 'Ines Ferrant',
+      });
+      expect(told(bookOf([moved(move!)]))).toEqual([]);
+    });
   });
 });

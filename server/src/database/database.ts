@@ -133,9 +133,20 @@ export class Database {
   /**
    * Saves a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
    * The same write sent twice is saved once; a write based on an older version changes nothing.
+   * @param facts what has to be written down with it: all of it is saved, or nothing
    */
-  async saveRecord<C extends Collection>(collection: C, sent: RecordOf<C>, author = nobody()): Promise<Saved> {
-    return this.fork().transactional((em) => this.saveIn(em, collection, sent, author));
+  async saveRecord<C extends Collection>(
+    collection: C,
+    sent: RecordOf<C>,
+    author = nobody(),
+    facts: readonly Fact[] = [],
+  ): Promise<Saved> {
+    return this.fork().transactional(async (em) => {
+      const saved = await this.saveIn(em, collection, sent, author);
+      if (saved.outcome === 'created' || saved.outcome === 'updated')
+        for (const fact of facts) await this.addFact(em, factSchema.parse(fact) as Fact);
+      return saved;
+    });
   }
 
   /**
@@ -260,20 +271,24 @@ export class Database {
       }
       const missing = await this.missing(em, factReferences(fact));
       if (missing.length > 0) return { outcome: 'dangling', missing };
-      const seq = await this.nextSeq(em);
-      em.create(ItemSchema, {
-        id: fact.id,
-        collection: FACTS,
-        version: 1,
-        seq,
-        carId: 'carId' in fact && fact.carId ? fact.carId : null,
-        body: JSON.stringify(fact),
-        savedAt: fact.recordedAt,
-        savedBy: fact.by,
-      });
-      await em.flush();
+      await this.addFact(em, fact);
       return { outcome: 'created', body: fact as unknown as Body };
     });
+  }
+
+  private async addFact(em: SqlEntityManager, fact: Fact): Promise<void> {
+    const seq = await this.nextSeq(em);
+    em.create(ItemSchema, {
+      id: fact.id,
+      collection: FACTS,
+      version: 1,
+      seq,
+      carId: 'carId' in fact && fact.carId ? fact.carId : null,
+      body: JSON.stringify(fact),
+      savedAt: fact.recordedAt,
+      savedBy: fact.by,
+    });
+    await em.flush();
   }
 
   /** Saves a picture for good. The same one sent twice is saved once; another one under its id is refused. */

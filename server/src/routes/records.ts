@@ -1,6 +1,6 @@
 import { type Request, type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
-import { type Collection, type Fact, type Logbook, collections, dateIn } from '@calvik/core';
+import { type Collection, type Fact, type RecordOf, collections, dateIn, withRecord } from '@calvik/core';
 import { limitMoves } from '@calvik/core/service';
 import { refusalOf, needsPermission } from '@calvik/core/track';
 import { factSchema, id, instant, recordSchemas } from '@calvik/core/model/schemas';
@@ -11,7 +11,7 @@ import { FACTS } from '../database/entities';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Author, Saved, Database } from '../database/database';
 
-/** Records that a release is judged by. */
+/** Records that a car is let go by. */
 const hasLimits: ReadonlySet<string> = new Set<Collection>([
   'shops',
   'customers',
@@ -21,6 +21,7 @@ const hasLimits: ReadonlySet<string> = new Set<Collection>([
   'brakeSheets',
   'padSets',
   'rotorPairs',
+  'crew',
 ]);
 
 const BODY_LIMIT = '256kb';
@@ -95,13 +96,20 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
     throw new Problem(409, code, values);
   };
 
-  /** A limit that is milder than before is written down in every service that is under way. */
-  const tellMoves = async (before: Logbook, { by, at }: Author): Promise<void> => {
-    if (by === null) return;
+  /** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
+  const movesBy = async <C extends Collection>(
+    collection: C,
+    record: RecordOf<C>,
+    { by, at }: Author,
+  ): Promise<Fact[]> => {
+    if (!hasLimits.has(collection)) return [];
     const { logbook } = await cache.current();
     const recordedAt = new Date().toISOString();
-    for (const move of limitMoves(before, logbook))
-      await database.saveFact({ ...move, id: uuidv7(), at, recordedAt, by });
+    const today = dateIn(recordedAt, logbook.shop.timeZone);
+    const moves = limitMoves(logbook, withRecord(logbook, collection, record), today);
+    if (moves.length === 0) return [];
+    if (by === null || !logbook.crew.has(by)) throw new Problem(422, 'whoMovesLimit', {});
+    return moves.map((move): Fact => ({ ...move, id: uuidv7(), at, recordedAt, by }));
   };
 
   for (const collection of collections) {
@@ -109,11 +117,9 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       idOf(request);
       const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
       if (!parsed.success) throw invalid(parsed.error);
-      const before = hasLimits.has(collection) ? (await cache.current()).logbook : null;
-      const saved = await database.saveRecord(collection, parsed.data, authorOf(request));
-      if (before && (saved.outcome === 'updated' || saved.outcome === 'created'))
-        await tellMoves(before, authorOf(request));
-      answer(response, saved);
+      const author = authorOf(request);
+      const moves = await movesBy(collection as Collection, parsed.data as RecordOf<Collection>, author);
+      answer(response, await database.saveRecord(collection, parsed.data, author, moves));
     });
     router.get(`/${collection}/:id`, read(collection));
     router.get(`/${collection}/:id/history`, async (request, response) => {

@@ -49,14 +49,18 @@ export const faultLetPass = z.object({
 });
 export type FaultLetPass = z.infer<typeof faultLetPass>;
 
-/** A limit that somebody moved to the milder side while a service was open: written down by the server, for whoever releases the car. */
+/**
+ * A limit that somebody moved to the milder side, or a lead made or a name changed, while a service or an event was under way: written down by the
+ * server, for whoever lets the car go.
+ */
 export const limitMoved = z.object({
   ...base,
   kind: z.literal('limitMoved'),
   carId: id,
-  jobId: id,
+  /** While which event; else while which job. */
+  eventId: id.optional(),
   limit: z.enum(movableLimits),
-  /** Of which part, axle, fastener or record, and what people call it. */
+  /** Of which part, axle, fastener, person or record, and what people call it, or called it until then. */
   subject: line(60),
   label: note(60),
   /** In the canonical unit of its kind. */
