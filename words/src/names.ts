@@ -326,6 +326,8 @@ export const checkNames: Record<CheckName, string> = {
   slots: 'Slots run the right way on each side',
   bobbins: 'Bobbins and hat fasteners sound',
   drumAdjuster: 'Adjuster set, drum turns with a light drag',
+  unionsUnderPedal: 'Unions, nipples and hoses dry under a held pedal',
+  wheelsTurnFree: 'Each wheel turns free by hand',
   parkingBrakeNormal: 'Parking brake out of service mode',
   ductsFitted: 'Ducts fitted as the event wants them',
   wheelsOn: 'Wheels on, car on the ground',

@@ -119,7 +119,10 @@ export const stepWords: Record<StepKind, StepWords> = {
     'Pump until firm before the car moves at all; hold it; start the engine with a foot on it.',
     'The first press goes to the floor. Nobody moves the car before the pedal is firm.',
   ),
-  down: plain('Down', 'Wheels on, stands out, car on the ground.'),
+  down: plain(
+    'Down',
+    'A foot holds the pedal while you look at unions, nipples and hoses. Wheels on, each turned by hand, then stands out.',
+  ),
   wheels: plain(
     'Wheel nuts',
     'On the ground, in a star, to the figure.',

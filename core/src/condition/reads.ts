@@ -134,7 +134,8 @@ function ofList({ step, items }: ChecksDone): Reading {
     const isRight = result === 'ok';
     reading.shows.push({ proof: check, place, isRight });
     if (check === 'hoses') reading.shows.push({ proof: 'hosesSound', place, isRight });
-    if (check === 'leaks') reading.shows.push({ proof: 'dry', place, isRight });
+    if (check === 'leaks' || check === 'unionsUnderPedal') reading.shows.push({ proof: 'dry', place, isRight });
+    if (check === 'wheelsTurnFree') reading.shows.push({ proof: 'wheelFree', place, isRight });
     if (check === 'ductsSound' || check === 'ductsFitted') reading.shows.push({ proof: 'ductsSound', place, isRight });
     if (isRight && check === 'slidePinsGreased') reading.does.push({ act: 'caliperFreed', place });
     if (isRight && check === 'wheelsOff') reading.does.push({ act: 'wheelOff', place });

@@ -49,6 +49,7 @@ const row = (gravity: Verdict, cures: FaultRow['cures'], ...shown: Proof[]): Fau
 });
 
 const leakCures: Act[] = ['jointSealed', 'hoseReplaced', 'caliperReplaced', 'masterCylinderReplaced'];
+const dragCures: Act[] = ['caliperFreed', 'caliperReplaced', 'hoseReplaced', 'hardwareRefitted'];
 const airCures: Act[] = ['flushed', 'bled', 'clearedByWorkshop'];
 const hydraulicCures: Act[] = [...airCures, ...leakCures, 'pistonsPumpedOut'];
 const pedalCures: Act[] = [
@@ -106,11 +107,15 @@ export const neverWaived: ReadonlySet<CheckName> = new Set<CheckName>([
   'pins',
   'parkingBrakeNormal',
   'wheelsOn',
+  'unionsUnderPedal',
+  'wheelsTurnFree',
 ]);
 /** What is special about a point of a list; of the others any repair there, and the point gone through again. */
 const listed: Partial<Record<CheckName, FaultRow>> = {
   hoses: row('stop', ['hoseReplaced'], 'pedalFirm'),
   leaks: row('stop', leakCures, 'dry'),
+  unionsUnderPedal: row('stop', leakCures, 'dry', 'pedalFirm'),
+  wheelsTurnFree: row('stop', dragCures, 'wheelFree'),
 };
 const anyRepair: Act[] = [
   'putRight',
@@ -140,7 +145,7 @@ const other: Record<Exclude<FaultKind, LookFault | Complaint | CheckName>, Fault
   levelLeak: row('stop', leakCures, 'dry', 'levelKept', 'pedalFirm'),
   levelMoreThanWear: row('needsWork', [], 'dry', 'levelKept'),
   levelUnderMin: row('stop', ['levelSet', 'flushed'], 'levelKept', 'pedalFirm'),
-  wheelDrags: row('stop', ['caliperFreed', 'caliperReplaced', 'hoseReplaced', 'hardwareRefitted'], 'wheelFree'),
+  wheelDrags: row('stop', dragCures, 'wheelFree'),
   bearingPlay: row('stop', ['bearingAdjusted', 'bearingReplaced'], 'noPlay'),
   runoutHigh: row('needsWork', ['rotorsRefaced', 'rotorsChanged', 'cleaned', 'bearingReplaced'], 'runoutWithin'),
   thicknessVaries: row('needsWork', ['rotorsRefaced', 'rotorsChanged'], 'thicknessEven'),

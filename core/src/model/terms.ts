@@ -73,6 +73,8 @@ export const checkNames = [
   'slots',
   'bobbins',
   'drumAdjuster',
+  'unionsUnderPedal',
+  'wheelsTurnFree',
   'parkingBrakeNormal',
   'ductsFitted',
   'wheelsOn',

@@ -17,7 +17,10 @@ export const lookChecks = (sheet: BrakeSheet): CheckName[] => [
   ...(sheet.hasDucts ? (['ductsSound'] as const) : []),
 ];
 
+/** Joints are looked at under pressure while they can be reached, wheels turned while they hang free. Common practice, no source. */
 export const downChecks = (sheet: BrakeSheet): CheckName[] => [
+  'unionsUnderPedal',
+  'wheelsTurnFree',
   ...(sheet.parkingBrake === 'electric' ? (['parkingBrakeNormal'] as const) : []),
   ...(sheet.hasDucts ? (['ductsFitted'] as const) : []),
   'wheelsOn',

@@ -1,4 +1,5 @@
 import {
+  type CheckName,
   type Complaint,
   type Finding,
   type MovableLimit,
@@ -33,6 +34,8 @@ export interface ServiceFindings {
   driverSays: { complaint: Complaint };
   stepSkipped: StepValues & { reason: string };
   stepNotDone: StepValues;
+  /** Points of a list that nobody has answered. */
+  listNotAnswered: StepValues & { points: CheckName[] };
   /** What an earlier version stored as a sentence and this one cannot find again. */
   earlierWording: { text: string };
 }

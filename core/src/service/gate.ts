@@ -10,6 +10,7 @@ import {
   type BrakeSheet,
   type Car,
   type CarReleased,
+  type CheckName,
   type Corner,
   type Fact,
   type FaultKind,
@@ -17,6 +18,7 @@ import {
   type HoldWaived,
   type PartsDecision,
   type Place,
+  type StepKind,
   axleOfCorner,
   axles,
   corners,
@@ -33,7 +35,7 @@ import { earlierFaults } from './earlier-rules';
 import { serviceFinding } from './findings';
 import { judgeMeasurements } from './measurements';
 import { isOwnLimit } from './moved-limits';
-import { type ServiceStep, stepDefinitions } from './steps';
+import { type ServiceStep, checksOf, stepDefinitions } from './steps';
 
 export interface HeldItem {
   finding: Finding;
@@ -167,18 +169,33 @@ const lineFaults: ReadonlySet<FaultKind> = new Set<FaultKind>([
   'fluidInWheel',
 ]);
 
-function stepFindings({ steps }: GateInput): Finding[] {
-  return steps.flatMap(({ kind, corner, axle, turn, state, fact, isRequired }): Finding[] => {
+function stepFindings({ car, sheet, steps, facts, rules }: GateInput): Finding[] {
+  return steps.flatMap((step): Finding[] => {
+    const { kind, corner, axle, turn, state, fact, isRequired } = step;
     const place: Place = { ...(corner ? { corner } : {}), ...(axle ? { axle } : {}) };
     if (kind === 'release') return [];
     if (state === 'skipped' && fact?.kind === 'stepSkipped') {
       const verdict = stepDefinitions[kind].isFreelySkipped ? 'watch' : 'needsWork';
       return [serviceFinding('stepSkipped', verdict, place, { step: kind, turn, reason: fact.reason })];
     }
+    const points =
+      state === 'done' && rules >= 7 && wholeLists.has(kind) ? notAnswered({ car, sheet, facts }, step) : [];
+    if (points.length > 0) return [serviceFinding('listNotAnswered', 'needsWork', place, { step: kind, turn, points })];
     return state === 'todo' && !isRequired
       ? [serviceFinding('stepNotDone', 'needsWork', place, { step: kind, turn })]
       : [];
   });
+}
+
+/** Lists that ask the same whatever goes on. */
+const wholeLists: ReadonlySet<StepKind> = new Set<StepKind>(['ground', 'look', 'down']);
+/** Points of a list that its last answer says nothing of: what nobody looked at is not in order. */
+function notAnswered(c: Pick<GateInput, 'car' | 'sheet' | 'facts'>, step: ServiceStep): CheckName[] {
+  const answered =
+    ofKind(c.facts, 'checksDone')
+      .filter((f) => f.step === step.key)
+      .at(-1)?.items ?? [];
+  return checksOf(c, step).filter((check) => !answered.some((i) => i.check === check));
 }
 
 /** Wrenches whose calibration was over when they were used, each said once. */

@@ -10,7 +10,8 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsO
  * was found. Since 6: what has ended a signature has ended it, put right or not,
  * and a rotor that nobody knows the discard figure of, a figure that no such part has, a wrench beyond its scale, or a limit
  * that was moved while the service was open hold the car. Since 7: what a reading of pads or rotors, a boiling test or a wrong bottle found to stop the car is
- * taken back by somebody else or the lead alone, also where it was typed anew.
+ * taken back by somebody else or the lead alone, also where it was typed anew, and every point of a list is answered, unions under a
+ * held pedal and wheels that turn free among them.
  */
 export const GATE_RULES = 7;
 

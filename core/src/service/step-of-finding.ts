@@ -140,6 +140,7 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   driverSays: 'driver',
   stepSkipped: null,
   stepNotDone: null,
+  listNotAnswered: null,
   earlierWording: null,
 };
 /** Of other faults the car's condition says what cures them. */
@@ -169,7 +170,7 @@ export function stepOfFinding(
   const { code, place, values } = finding;
   const corner = place.corner ?? null;
   const axle = place.axle ?? (corner ? axleOfCorner(corner) : null);
-  if (code === 'stepSkipped' || code === 'stepNotDone')
+  if (code === 'stepSkipped' || code === 'stepNotDone' || code === 'listNotAnswered')
     return (
       s.steps.find(
         (step) =>

@@ -42,9 +42,16 @@ const looks = (['pedal', 'leaks', 'hoses', 'faces', 'wheelInside'] as const).fla
     ];
   }),
 );
-const listed = ['leaks', 'hoses', 'wheelsOn', 'faceToRotor', 'pins', 'parkingBrakeNormal'].map((check) =>
-  found(`list ${check}`, (p, c) => p.list(check, c, false)),
-);
+const listed = [
+  'leaks',
+  'hoses',
+  'wheelsOn',
+  'faceToRotor',
+  'pins',
+  'parkingBrakeNormal',
+  'unionsUnderPedal',
+  'wheelsTurnFree',
+].map((check) => found(`list ${check}`, (p, c) => p.list(check, c, false)));
 const rechecked = Object.entries(NOT_RIGHT).map(([proof, name]) => found(name, (p, c) => p.recheck(proof, c, false)));
 const checked = Object.entries(FOUND_BY_CHECK).flatMap(([check, outcomes]) =>
   Object.entries(outcomes).map(([outcome, name]) =>

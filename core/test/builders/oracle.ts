@@ -160,10 +160,35 @@ export function forbidden(all: readonly Fact[], limits: OracleLimits): string[] 
       why.push(`${axle} pistons back and nothing fitted`);
   }
   const look = last('checksDone', (f) => f.step === 'look');
-  const never = ['leaks', 'faceToRotor', 'pins', 'parkingBrakeNormal', 'wheelsOn'];
+  /** A joint tightened since, and all of them seen dry under a held pedal after that: no leak any more. */
+  const isSealed = (check: string): boolean => {
+    const found = facts.findLastIndex(
+      (f) => f.kind === 'checksDone' && f.items.some((i) => i.check === check && i.result === 'fault'),
+    );
+    const joint = facts.findIndex((f, i) => i > found && f.kind === 'torqueSet' && /hose/i.test(f.fastenerKey));
+    const dry = facts.findLast(
+      (f, i) => i > joint && f.kind === 'checksDone' && f.items.some((x) => x.check === 'unionsUnderPedal'),
+    );
+    return (
+      check === 'leaks' &&
+      joint >= 0 &&
+      dry?.kind === 'checksDone' &&
+      dry.items.every((i) => i.check !== 'unionsUnderPedal' || i.result === 'ok')
+    );
+  };
+  const never = [
+    'leaks',
+    'faceToRotor',
+    'pins',
+    'parkingBrakeNormal',
+    'wheelsOn',
+    'unionsUnderPedal',
+    'wheelsTurnFree',
+  ];
   for (const step of new Set(facts.flatMap((f) => (f.kind === 'checksDone' ? [f.step] : []))))
     for (const item of last('checksDone', (f) => f.step === step)!.items)
-      if (item.result === 'fault' && never.includes(item.check)) why.push(`${item.check} not in order`);
+      if (item.result === 'fault' && never.includes(item.check) && !isSealed(item.check))
+        why.push(`${item.check} not in order`);
   for (const item of look?.items ?? []) {
     if (item.check !== 'hoses' || item.result !== 'fault') continue;
     const decided = last('partsDecision', (d) => d.subject === 'hoses' && d.corner === item.corner);

@@ -81,6 +81,8 @@ export const RULES: Record<string, Rule> = {
   torque: rule(['torqued'], 'torqued'),
   'list leaks': rule(LEAK, 'dry'),
   'list hoses': rule(['hoseReplaced'], 'pedalFirm'),
+  'list unionsUnderPedal': rule(LEAK, 'dry', 'pedalFirm'),
+  'list wheelsTurnFree': rule([...FREE, 'hoseReplaced', 'hardwareRefitted'], 'wheelFree'),
   'list wheelsOn': rule(ANY, 'list wheelsOn'),
   'list faceToRotor': rule(ANY, 'list faceToRotor'),
   'list pins': rule(ANY, 'list pins'),
@@ -312,7 +314,8 @@ export function forbids(
           for (const w of check === 'hoses' ? of(corner) : [corner])
             if (!ok) see(e, `list ${check}`, w, `list ${e.step}`);
           show(e, `list ${check}`, of(corner), ok);
-          if (check === 'leaks') show(e, 'dry', of(corner), ok);
+          if (check === 'leaks' || check === 'unionsUnderPedal') show(e, 'dry', of(corner), ok);
+          if (check === 'wheelsTurnFree') show(e, 'wheelFree', of(corner), ok);
           if (check === 'hoses') show(e, 'hosesSound', of(corner), ok);
         }
         break;

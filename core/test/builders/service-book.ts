@@ -286,7 +286,11 @@ export function wholeService(sheet: BrakeSheet = fullSheet()): Fact[] {
     ...bleedSequence(car).map((_, i) => drawn(exchange.id, i)),
     levelSet(230),
     pedal('gate'),
-    checks('down', [['wheelsOn', null, 'ok']]),
+    checks('down', [
+      ['unionsUnderPedal', null, 'ok'],
+      ['wheelsTurnFree', null, 'ok'],
+      ['wheelsOn', null, 'ok'],
+    ]),
     ...sheet.fasteners
       .filter((f) => f.group === 'wheel')
       .flatMap((f) => corners.filter((c) => c.startsWith('F') === (f.axle === 'front')).map((c) => torqueSet(f, c))),

@@ -185,7 +185,9 @@ const acts: fc.Arbitrary<Act>[] = [
       ['leaks', null, 'ok'],
     ]),
   ),
-  act(fc.constantFrom('wheelsOn', 'parkingBrakeNormal'), (check) => checks('down', [[check, null, 'fault']])),
+  act(fc.constantFrom('wheelsOn', 'parkingBrakeNormal', 'unionsUnderPedal', 'wheelsTurnFree'), (check) =>
+    checks('down', [[check, null, 'fault']]),
+  ),
   act(
     fc.tuple(
       axle,
@@ -232,6 +234,8 @@ export function tidyEnd(facts: readonly Fact[]): Fact[] {
     ...sheet.fasteners.flatMap((f) => cornersOf(f.axle).map((c) => torqueSet(f, c))),
     levelSet(),
     checks('down', [
+      ['unionsUnderPedal', null, 'ok'],
+      ['wheelsTurnFree', null, 'ok'],
       ['wheelsOn', null, 'ok'],
       ['parkingBrakeNormal', null, 'ok'],
     ]),

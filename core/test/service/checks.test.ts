@@ -25,9 +25,12 @@ test('a car without a sheet has its fasteners without figures; with one, its own
 
 describe('what nobody waives besides', () => {
   const facts = wholeService();
-  test.each(['wheelsOn', 'parkingBrakeNormal'] as const)('%s at fault stops the car', (check) => {
-    expect(judged([...facts, checks('down', [[check, null, 'fault']])]).gate.stops).toHaveLength(1);
-  });
+  test.each(['wheelsOn', 'parkingBrakeNormal', 'unionsUnderPedal', 'wheelsTurnFree'] as const)(
+    '%s at fault stops the car',
+    (check) => {
+      expect(judged([...facts, checks('down', [[check, null, 'fault']])]).gate.stops).toHaveLength(1);
+    },
+  );
   test('a leak stops it wherever it is, until it is sealed and the list gone through again', () => {
     const seal = () =>
       ({ ...at(), kind: 'repairDone', repair: 'jointSealed', axle: null, corner: 'RL', words: '' }) as unknown as Fact;

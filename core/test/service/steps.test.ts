@@ -71,7 +71,13 @@ describe('steps follow the car', () => {
   test('an electric parking brake goes to service mode before and out of it after', () => {
     const sheet = fullSheet(car, { parkingBrake: 'electric', hasDucts: true, hasWearSensors: true });
     expect(checksOn('ground', sheet)).toContain('parkingBrakeService');
-    expect(checksOn('down', sheet)).toEqual(['parkingBrakeNormal', 'ductsFitted', 'wheelsOn']);
+    expect(checksOn('down', sheet)).toEqual([
+      'unionsUnderPedal',
+      'wheelsTurnFree',
+      'parkingBrakeNormal',
+      'ductsFitted',
+      'wheelsOn',
+    ]);
     expect(checksOn('ground', fullSheet())).not.toContain('parkingBrakeService');
     expect(checksOn('look', sheet)).toContain('ductsSound');
     expect(checksOn('fit.front', sheet)).toEqual(expect.arrayContaining(['sensorRefitted']));

@@ -359,7 +359,11 @@ function pastService(
     });
     add({ kind: 'wheelBearingMeasurement', corner, playMm: 0.1, method: 'rim' });
   }
-  add({ kind: 'checksDone', step: 'look', items: ['hoses', 'seals', 'leaks', 'hubs'].map(ok) });
+  add({
+    kind: 'checksDone',
+    step: 'look',
+    items: ['hoses', 'seals', 'leaks', 'hubs', ...(sheet.hasDucts ? ['ductsSound'] : [])].map(ok),
+  });
   for (const axle of ['front', 'rear'])
     for (const subject of ['pads', 'rotors'])
       add({
@@ -405,6 +409,8 @@ function pastService(
     kind: 'checksDone',
     step: 'down',
     items: [
+      'unionsUnderPedal',
+      'wheelsTurnFree',
       ...(sheet.parkingBrake === 'electric' ? ['parkingBrakeNormal'] : []),
       ...(sheet.hasDucts ? ['ductsFitted'] : []),
       'wheelsOn',

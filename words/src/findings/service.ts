@@ -1,5 +1,5 @@
 import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
-import { complaintWords, cornerNames, jobNames, limitNames, placeName, subjectNames } from '../names';
+import { checkNames, complaintWords, cornerNames, jobNames, limitNames, placeName, subjectNames } from '../names';
 import type { Say } from '../reader';
 import { stepName } from '../steps';
 import { type TextsFor, counted, list } from '../texts';
@@ -35,6 +35,8 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
     `Skipped: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}. ${reason}`,
   stepNotDone: ({ step, turn }, { corner, axle }) =>
     `Not done: ${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}.`,
+  listNotAnswered: ({ step, turn, points }, { corner, axle }) =>
+    `${stepName({ kind: step, turn, corner: corner ?? null, axle: axle ?? null })}: nobody has answered ${list(points.map((p) => `“${checkNames[p as keyof typeof checkNames]}”`))}.`,
   earlierWording: ({ text }) => text,
 };
 
