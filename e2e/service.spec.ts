@@ -575,7 +575,7 @@ test(
     await press(page, 'radio', 'With the engine: Gives a little');
     await done(page);
     await heading(page, 'Down');
-    await press(page, 'radio', 'Wheels on, car on the ground: OK');
+    await press(page, 'button', 'All OK');
     await done(page);
     await heading(page, 'Wheel nuts');
     for (const line of [

@@ -154,7 +154,7 @@ test(
       await save();
     });
     await step('Down', async () => {
-      await radio(page, 'Wheels on, car on the ground: OK').click();
+      await button(page, 'All OK').click();
       await save();
     });
     await step('Wheel nuts', async () => {
