@@ -196,7 +196,7 @@ test(
       await expect(page.getByTestId('application').nth(1)).toContainText('full stop');
     });
 
-    await test.step('the look: silver asks for another cycle, and accepting it wants a reason', async () => {
+    await test.step('the look: silver asks for another cycle, and accepting it wants a lead', async () => {
       await button(page, 'Look at the faces').click();
       await button(page, 'Save the look').click();
       await expect(page.getByTestId('notice')).toContainText('Say what each of the four faces looks like.');
@@ -209,7 +209,7 @@ test(
       await expect(page.getByTestId('proposed')).toContainText('Another cycle: silver showing');
       await page.getByRole('radio', { name: 'Decision: Accept: bedded' }).click();
       await button(page, 'Save the look').click();
-      await expect(page.getByTestId('notice')).toContainText('say why it is enough');
+      await expect(page.getByTestId('notice')).toContainText('only a lead accepts them as they are');
       await page.getByRole('radio', { name: 'Decision: Another cycle' }).click();
       await button(page, 'Save the look').click();
       await button(page, 'Begin cycle 2').click();

@@ -131,8 +131,11 @@ describe('who goes out', () => {
       decision: 'accept' as const,
       reason: '',
     };
-    const answer = await put(smeared);
+    const answer = await put({ ...smeared, by: lead });
     expect([answer.status, answer.body.code]).toEqual([409, 'lookWithoutReason']);
+    // Only a lead accepts what the faces do not.
+    const asked = await put({ ...smeared, reason: 'Faint.', by: technician });
+    expect([asked.status, asked.body.code]).toEqual([409, 'onlyLeadAccepts']);
   });
   test('a session, a decision, a diagnosis point at what is there', async () => {
     const lost = await put(fact(car.velund, { kind: 'levelRead', sessionId: uuidv7(), levelMl: 250, toppedUpMl: 0 }));

@@ -33,6 +33,8 @@ export interface Problems {
   decisionWithoutReason: Record<string, never>;
   notSessionOfCar: Record<string, never>;
   lookWithoutReason: Record<string, never>;
+  /** Faces that ask for another cycle, or for more. */
+  onlyLeadAccepts: Record<string, never>;
   notLookedAt: Record<string, never>;
   notToLetPass: Record<string, never>;
   signerHasLeft: Record<string, never>;
@@ -140,6 +142,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   carIsPutAway: () => 'This car is put away: bring it back before anything is signed for it.',
   jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
+  onlyLeadAccepts: () => 'The faces ask for more than that: only a lead accepts them as they are.',
   lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',
   databaseSilent: () => 'The database does not answer.',
   bodyNotJson: () => 'The body is not valid JSON.',

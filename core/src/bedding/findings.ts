@@ -21,6 +21,9 @@ export interface BeddingFindings {
   layerWornByDays: Pair & { days: number; limitDays: number };
   layerWornByWords: Pair & { complaint: 'squeal' | 'firmNoBite' };
   layerSeenThin: Pair;
+  /** Accepted by the faces alone: too little of the procedure was driven and counted. */
+  acceptedNotDriven: Pair & { counted: number; wanted: number };
+  acceptedNotCooled: Pair & { cooledMin: number; wantedMin: number };
   /** It has run, and nobody has written down how it was bedded or looked at the faces since. */
   layerUnknown: Pair;
   beddedInFirstSession: Record<string, never>;

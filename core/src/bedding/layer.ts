@@ -6,6 +6,7 @@ import {
   type Axle,
   type BackFromBedding,
   type BeddingBegun,
+  type BeddingDriven,
   type BeddingLook,
   type Car,
   type Fact,
@@ -60,6 +61,57 @@ const names = (padSet: PadSet | null, rotorPair: RotorPair | null): { pads: stri
   rotors: rotorPair?.label ?? '',
 });
 
+/** So much of what a procedure wants has to have been counted in one cycle: whoever feels the pads fade stops before the end. Calvik's own figure. */
+const ENOUGH_SHARE = 0.75;
+/** Rolling time may fall short of what is wanted by this much, s; and parts that have stood for so long are cool as well, min. Calvik's own figures. */
+const COOLED = { withinS: 15, standingMin: 30 } as const;
+
+/**
+ * What an accepted look still lacks: enough of the procedure driven, and cooled. Faces alone do not tell: even ones without stops are old ones.
+ * @returns null where nothing is missing, and for a look without a run: that is what somebody states
+ */
+export function acceptanceLacks(
+  logbook: Logbook,
+  look: Pick<BeddingLook, 'carId' | 'runId' | 'axle' | 'at'>,
+  of: { pads: string; rotors: string } = { pads: '', rotors: '' },
+): Finding | null {
+  const { axle } = look;
+  const cycles = ofKind(logbook.factsOfCar(look.carId), 'beddingDriven').filter(
+    (f) => f.runId === look.runId && f.at <= look.at,
+  );
+  const last = cycles.at(-1);
+  if (look.runId === null) return null;
+  const countOf = (c: BeddingDriven): number => c.applications.filter((a) => a.isCounted).length;
+  const most = cycles.reduce<BeddingDriven | null>((a, b) => (a && countOf(a) >= countOf(b) ? a : b), null);
+  if (!last || !most || countOf(most) === 0 || countOf(most) < ENOUGH_SHARE * most.wanted)
+    return beddingFinding(
+      'acceptedNotDriven',
+      'needsWork',
+      { axle },
+      { ...of, counted: most ? countOf(most) : 0, wanted: most?.wanted ?? 0 },
+    );
+  const stoodMin = (Date.parse(look.at) - Date.parse(last.at)) / 60_000;
+  if (last.cooledS + COOLED.withinS >= last.coolingWantedS || stoodMin >= COOLED.standingMin) return null;
+  const minutes = (s: number): number => Math.round(s / 60);
+  return beddingFinding(
+    'acceptedNotCooled',
+    'needsWork',
+    { axle },
+    { ...of, cooledMin: minutes(last.cooledS), wantedMin: minutes(last.coolingWantedS) },
+  );
+}
+
+/** What a look says of a pair: bedded; or what is wanted, or missing. */
+function ofLook(logbook: Logbook, look: BeddingLook, of: { pads: string; rotors: string }): Found {
+  if (look.decision !== 'accept')
+    return {
+      accepted: null,
+      against: beddingFinding('pairWantsAgain', 'needsWork', { axle: look.axle }, { ...of, decision: look.decision }),
+    };
+  const lacks = acceptanceLacks(logbook, look, of);
+  return lacks ? { accepted: null, against: lacks } : { accepted: look, against: null };
+}
+
 /** Goes through what was done with a labelled pair. A bedded state never survives another compound, a lathe or coarse paper. */
 function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found {
   let found: Found = { accepted: null, against: null };
@@ -68,13 +120,7 @@ function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found
   const of = names(padSet, rotorPair);
   for (const f of factsOfPair(logbook, padSet, rotorPair)) {
     if (f.kind === 'beddingLook' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id)
-      found =
-        f.decision === 'accept'
-          ? { accepted: f, against: null }
-          : {
-              accepted: null,
-              against: beddingFinding('pairWantsAgain', 'needsWork', at, { ...of, decision: f.decision }),
-            };
+      found = ofLook(logbook, f, of);
     else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
       found = { accepted: f, against: null };
     else if (f.kind === 'rotorsRefaced' && f.rotorPairId === rotorPair.id)
@@ -113,18 +159,7 @@ function foldAxle(logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | n
   let found: Found = { accepted: null, against: null };
   for (const f of ofKind(logbook.factsOfCar(car.id), 'beddingLook')) {
     if (f.axle !== axle || !isAfter(f, since)) continue;
-    found =
-      f.decision === 'accept'
-        ? { accepted: f, against: null }
-        : {
-            accepted: null,
-            against: beddingFinding(
-              'pairWantsAgain',
-              'needsWork',
-              { axle },
-              { pads: '', rotors: '', decision: f.decision },
-            ),
-          };
+    found = ofLook(logbook, f, { pads: '', rotors: '' });
   }
   return found;
 }

@@ -2,8 +2,8 @@
 import { wantsReason } from '../bedding';
 import type { LocalDate } from '../calendar';
 import { type Fault, conditionOf } from '../condition';
-import type { Logbook } from '../logbook';
-import type { Fact, FaultLetPass } from '../model';
+import { type Logbook, isLead } from '../logbook';
+import type { BeddingLook, Fact, FaultLetPass } from '../model';
 import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '../service';
 import { type DecisionRefusal, refuseDecision } from './go-out';
 
@@ -11,7 +11,7 @@ import { type DecisionRefusal, refuseDecision } from './go-out';
 export type Refusal =
   | ServiceRefusal
   | DecisionRefusal
-  | { code: 'lookWithoutReason' }
+  | { code: 'lookWithoutReason' | 'onlyLeadAccepts' }
   | { code: 'notToLetPass' | 'signerHasLeft' | 'carIsPutAway' | 'jobIsCancelled' };
 
 /** Facts that somebody must be allowed to write: see {@link refusalOf}. */
@@ -32,9 +32,15 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
     const fault = car && conditionOf(logbook, car).faults.find((f) => isLetPass(f, fact));
     return !fault || fault.finding.verdict === 'stop' ? { code: 'notToLetPass' } : null;
   }
-  if (fact.kind === 'beddingLook')
-    return wantsReason(fact) && fact.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;
+  if (fact.kind === 'beddingLook') return refuseLook(logbook, fact);
   return refuseServiceFact(logbook, fact, today);
+}
+
+/** Faces that ask for more are accepted by a lead alone, with a reason. */
+function refuseLook(logbook: Logbook, look: BeddingLook): Refusal | null {
+  if (!wantsReason(look)) return null;
+  if (look.decision === 'accept' && !isLead(logbook, look.by)) return { code: 'onlyLeadAccepts' };
+  return look.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;
 }
 
 type Signature = Extract<Fact, { kind: 'carReleased' | 'holdWaived' | 'sessionDecision' | 'faultLetPass' }>;

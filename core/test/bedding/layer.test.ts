@@ -51,6 +51,32 @@ const look = (decision: BeddingDecision, over: object = {}): Fact => ({
   photoIds: [],
   ...over,
 });
+/** A cycle of eight, of which so many counted. */
+const drivenIn = (runId: string, isCounted: number, cooledS = 300): Fact => ({
+  ...stamp(),
+  kind: 'beddingDriven',
+  carId: car.id,
+  runId,
+  cycle: 1,
+  speedFrom: 'tap',
+  wanted: 8,
+  applications: Array.from({ length: 8 }, (_, i) => ({
+    startS: 20 * i,
+    seconds: 3,
+    fromKmh: 100,
+    toKmh: 10,
+    decelG: 0.7,
+    isCounted: i < isCounted,
+    isTapped: true,
+    faults: [],
+    faceC: null,
+  })),
+  cooledS,
+  coolingWantedS: 300,
+  hotStops: 0,
+  fileId: null,
+  endedBecause: '',
+});
 const refaced = (how: 'turned' | 'cleaned'): Fact => ({
   ...stamp(),
   kind: 'rotorsRefaced',
@@ -120,23 +146,22 @@ test('driven is not bedded: somebody must look', () => {
     hasTapedDucts: false,
     checks: [],
   };
-  const driven: Fact = {
-    ...stamp(),
-    kind: 'beddingDriven',
-    carId: car.id,
-    runId: begun.id,
-    cycle: 1,
-    speedFrom: 'tap',
-    wanted: 8,
-    applications: [],
-    cooledS: 0,
-    coolingWantedS: 300,
-    hotStops: 0,
-    fileId: null,
-    endedBecause: '',
-  };
+  const driven = drivenIn(begun.id, 8);
   expect(front([fitted, begun, driven]).state).toBe('driven');
   expect(front([fitted, begun, driven, look('accept', { runId: begun.id })]).state).toBe('bedded');
+  // Half of it, or a stop too soft to count; cooled for a minute, and looked at at once; nothing driven at all.
+  const state = (drive: Fact[]) => front([fitted, begun, ...drive, look('accept', { runId: begun.id })]);
+  expect(state([drivenIn(begun.id, 4)])).toMatchObject({
+    state: 'green',
+    finding: { code: 'acceptedNotDriven', values: { counted: 4, wanted: 8 } },
+  });
+  expect(state([drivenIn(begun.id, 6)]).state).toBe('bedded');
+  expect(state([])).toMatchObject({ finding: { code: 'acceptedNotDriven' } });
+  expect(state([drivenIn(begun.id, 8, 60)])).toMatchObject({ state: 'green', finding: { code: 'acceptedNotCooled' } });
+  const evening = look('accept', { runId: begun.id, ...stamp('2026-04-02T19:00:00.000Z') });
+  expect(front([fitted, begun, drivenIn(begun.id, 8, 60), evening]).state).toBe('bedded');
+  // Two halves are no whole: each cycle heats from cold.
+  expect(state([drivenIn(begun.id, 4), drivenIn(begun.id, 4)]).state).toBe('green');
   // The other axle was not in that run.
   expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('unknown');
 });
@@ -292,7 +317,7 @@ test('tape that is still on after a run was accepted is asked for', () => {
     judgeCar(withFacts(facts), car, null, TODAY)
       .gates.find((g) => g.gate === 'bedding')!
       .findings.map((f) => f.code);
-  const accepted = [...even('rear'), fit(pads), begun, look('accept', { runId: begun.id })];
+  const accepted = [...even('rear'), fit(pads), begun, drivenIn(begun.id, 8), look('accept', { runId: begun.id })];
   expect(codes(accepted)).toEqual(['ductsStillTaped']);
   expect(codes([...accepted, { ...stamp(), kind: 'ductsUntaped', carId: car.id, runId: begun.id }])).toEqual([]);
 });

@@ -1,5 +1,6 @@
 /** The bedding sheet: what was done to which pair, application by application, what the faces said, and who accepted it. */
 import type { BeddingBegun, BeddingDriven, BeddingLook, Logbook, UnitSystem } from '@calvik/core';
+import { acceptanceLacks } from '@calvik/core/bedding';
 import { dateIn, longDate } from '@calvik/core/calendar';
 import { axleParts } from '@calvik/core/inventory';
 import { carLabel, ofKind } from '@calvik/core/logbook';
@@ -17,6 +18,7 @@ import {
   seriesText,
   speedSourceNames,
 } from '../bedding';
+import { findingText } from '../findings';
 import { axleNames, cornerNames } from '../names';
 import { sayTo } from '../reader';
 import { counted, list } from '../texts';
@@ -56,7 +58,8 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
   const { cycles, looks } = beddingRun(logbook, run);
   const name = (id: string): string => logbook.crew.get(id)?.name ?? 'somebody unknown';
   const last = run.axles.map((axle) => looks.findLast((l) => l.axle === axle));
-  const isAccepted = last.every((l) => l?.decision === 'accept');
+  const lacks = last.map((l) => l?.decision === 'accept' && acceptanceLacks(logbook, l)).find(Boolean) || null;
+  const isAccepted = last.every((l) => l?.decision === 'accept') && lacks === null;
   const { procedure: p } = run;
   const sections: SheetSection[] = [
     {
@@ -138,7 +141,7 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
       ? 'BEDDED. Looked at and accepted.'
       : looks.length === 0
         ? 'NOT BEDDED YET. Nobody has looked at the faces.'
-        : 'NOT BEDDED YET.',
+        : `NOT BEDDED YET.${lacks ? ` ${findingText(lacks, say)}` : ''}`,
     sections,
     photoIds: looks.flatMap((l) => l.photoIds),
     signature: isAccepted && accepted ? `${name(accepted.by)}, ${say.moment(accepted.at)}` : '',

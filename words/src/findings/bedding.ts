@@ -38,6 +38,10 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
     `${pair(p, axle)}: bedded ${counted(p.days, 'day')} ago. Look at the faces, bed again if silver shows.`,
   layerWornByWords: (p, { axle }) =>
     `${pair(p, axle)}: ${complaintSays[p.complaint]}; the layer may be gone. Bed again.`,
+  acceptedNotDriven: (p, { axle }) =>
+    `${pair(p, axle)}: ${p.counted} of ${counted(p.wanted, 'application')} counted. Even faces without them are old faces: drive it, then look.`,
+  acceptedNotCooled: (p, { axle }) =>
+    `${pair(p, axle)}: cooled ${p.cooledMin} of ${counted(p.wantedMin, 'minute')} rolling. Let them cool for half an hour, then look again.`,
   layerUnknown: (p, { axle }) =>
     `${pair(p, axle)} have run, and nobody knows how they were bedded: look at the faces, or bed them.`,
   layerSeenThin: (p, { axle }) => `${pair(p, axle)}: the layer was seen to be thin. Bed again.`,

@@ -10,6 +10,7 @@ import {
   type Car,
   type Corner,
   type FaceSeen,
+  acceptanceLacks,
   axleParts,
   contradicts,
   cornersOf,
@@ -20,7 +21,7 @@ import {
 } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { beddingWordTexts, decisionNames, faceSeenTexts } from '@calvik/words/bedding';
-import { useLogbook, useToday } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { Chips, ChoiceChips } from '../../ui/chips';
 import { FaceDrawing } from '../../ui/face-drawing';
@@ -28,6 +29,7 @@ import { LineInput } from '../../ui/line-input';
 import { SayAll } from '../../ui/say-all';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { FindingLine } from '../finding-line';
 import { Gone } from '../gone';
 import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../pictures';
 import { routes } from '../routes';
@@ -40,12 +42,10 @@ export function BeddingLookScreen() {
   const car = logbook.cars.get(id);
   const run = logbook.factsOfCar(id).find((f): f is BeddingBegun => f.kind === 'beddingBegun' && f.id === runId);
   if (!car || !run) return <Gone what="bedding run" back={`/cars/${id}`} />;
-  const { looks, cycles } = runState(logbook, run);
-  const driven = cycles.at(-1);
-  const since = looks.filter((l) => !driven || l.at > driven.at);
-  const axle = run.axles.find((a) => !since.some((l) => l.axle === a));
+  const { cycles, left } = runState(logbook, run);
+  const axle = left[0];
   if (!axle) return <Gone what="look" back={`/cars/${id}/bedding/${runId}`} />;
-  const isLast = run.axles.every((a) => a === axle || since.some((l) => l.axle === a));
+  const isLast = left.length === 1;
   return (
     <LookPage
       key={`${run.id} ${axle} ${cycles.length}`}
@@ -87,6 +87,7 @@ function LookPage({
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
+  const crew = useCrewOnDuty();
   const { saveFact, saving, problem } = useSaveFact();
   const { draft: looked, change, clear } = useDraft<Looked>(`look.${run.id}.${axle}.${cycle}`, nothing);
   const [sentence, setSentence] = useState<string | null>(null);
@@ -97,6 +98,8 @@ function LookPage({
   const faces = places.map(({ corner, side, key }) => ({ corner, side, seen: looked.seen[key] ?? [] }));
   const isAllSeen = faces.every((f) => f.seen.length > 0);
   const proposed = isAllSeen ? proposedDecision({ faces, driverSays: looked.driverSays }) : null;
+  // Said before it is accepted: the faces alone do not make a pair bedded.
+  const lacks = acceptanceLacks(logbook, { carId: car.id, runId: run.id, axle, at: new Date().toISOString() });
   const set = (over: Partial<Looked>): void => {
     setSentence(null);
     change(over);
@@ -120,7 +123,10 @@ function LookPage({
     const odd = faces.find((f) => contradicts(f.seen));
     if (odd) return setSentence(`${cornerNames[odd.corner]}, ${odd.side}: a face is even, or it is not. Look again.`);
     if (looked.decision === '') return setSentence('Decide what follows.');
-    if (wantsReason({ faces, driverSays: looked.driverSays, decision: looked.decision }) && looked.reason.trim() === '')
+    const isMilder = wantsReason({ faces, driverSays: looked.driverSays, decision: looked.decision });
+    if (isMilder && looked.decision === 'accept' && crew?.role !== 'lead')
+      return setSentence('The faces ask for more than that: only a lead accepts them as they are.');
+    if (isMilder && looked.reason.trim() === '')
       return setSentence('The faces ask for more than that: say why it is enough.');
     const { padSet, rotorPair } = axleParts(logbook, car, axle);
     const ok = await saveFact(
@@ -140,7 +146,7 @@ function LookPage({
       today,
     );
     if (!ok) return;
-    if (looked.decision === 'accept') await tick();
+    if (looked.decision === 'accept' && !lacks) await tick();
     clear();
     if (isLast) router.replace(routes.beddingRun(car.id, run.id));
   };
@@ -248,10 +254,11 @@ function LookPage({
         <View testID="proposed">
           <Text>
             {proposed
-              ? `${decisionNames[proposed.decision]}${proposed.signs.length > 0 ? `: ${proposed.signs.map((s) => faceSeenTexts[s].name.toLowerCase()).join(', ')}` : proposed.decision === 'accept' ? ': nothing speaks against it' : ': by the driver’s words'}. ${proposed.signs.map((s) => faceSeenTexts[s].advice).join(' ')}`
+              ? `${decisionNames[proposed.decision]}${proposed.signs.length > 0 ? `: ${proposed.signs.map((s) => faceSeenTexts[s].name.toLowerCase()).join(', ')}` : proposed.decision === 'accept' ? ': the faces are right' : ': by the driver’s words'}. ${proposed.signs.map((s) => faceSeenTexts[s].advice).join(' ')}`
               : 'Proposed once all four faces have been looked at.'}
           </Text>
         </View>
+        {lacks ? <FindingLine finding={lacks} /> : null}
         <ChoiceChips
           label="Decision"
           columns={1}

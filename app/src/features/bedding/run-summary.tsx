@@ -15,6 +15,7 @@ import { useSay } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { FindingLine } from '../finding-line';
 import { openFile } from '../open-file';
 import { Picture } from '../pictures';
 import { routes } from '../routes';
@@ -24,7 +25,7 @@ import type { BeddingRunState } from './use-bedding';
 /** What has come of a run, and what comes next. */
 export function RunSummary({
   car,
-  state: { run, cycles, looks, next },
+  state: { run, cycles, looks, lacks, next },
   onAnother,
 }: {
   car: Car;
@@ -65,6 +66,7 @@ export function RunSummary({
       {next === 'look' ? (
         <Text>Let it cool, then look at both faces of each rotor. Hot: nobody touches it.</Text>
       ) : null}
+      {lacks ? <FindingLine finding={lacks} /> : null}
       {next === 'over' ? <Text as="strong">Bedded: looked at and accepted.</Text> : null}
       {next === 'over' && taped ? (
         <Text tone="amber">The ducts are still taped. Take the tape off before the car goes out.</Text>

@@ -6,8 +6,10 @@ import {
   type BeddingDriven,
   type BeddingLook,
   type Car,
+  type Finding,
   type HeatInputs,
   type Logbook,
+  acceptanceLacks,
   beddingBands,
   heatInputs,
   layerOnAxle,
@@ -52,6 +54,10 @@ export interface BeddingRunState {
   run: BeddingBegun;
   cycles: BeddingDriven[];
   looks: BeddingLook[];
+  /** Axles that have not been looked at since. */
+  left: Axle[];
+  /** What its looks lack, said once. */
+  lacks: Finding | null;
   /** What comes next. */
   next: 'drive' | 'look' | 'again' | 'over';
 }
@@ -61,16 +67,26 @@ export function runState(logbook: Logbook, run: BeddingBegun): BeddingRunState {
   const cycles = ofKind(facts, 'beddingDriven').filter((f) => f.runId === run.id);
   const looks = ofKind(facts, 'beddingLook').filter((f) => f.runId === run.id);
   const driven = cycles.at(-1);
-  const since = looks.filter((l) => !driven || l.at > driven.at || (l.at === driven.at && l.id > driven.id));
+  const lacking = looks.map((look) => ({
+    look,
+    lacks: look.decision === 'accept' ? acceptanceLacks(logbook, look) : null,
+  }));
+  // Looked at while it was hot it is looked at again.
+  const since = lacking.flatMap(({ look: l, lacks }) =>
+    (!driven || l.at > driven.at || (l.at === driven.at && l.id > driven.id)) && lacks?.code !== 'acceptedNotCooled'
+      ? [l]
+      : [],
+  );
+  const lacks = lacking.at(-1)?.lacks ?? null;
   const seen = run.axles.map((axle) => since.findLast((l) => l.axle === axle));
   const next = !driven
     ? 'drive'
     : seen.some((l) => !l)
       ? 'look'
-      : seen.every((l) => l!.decision === 'accept')
+      : seen.every((l) => l!.decision === 'accept') && lacks === null
         ? 'over'
         : 'again';
-  return { run, cycles: [...cycles], looks: [...looks], next };
+  return { run, cycles: [...cycles], looks: [...looks], left: run.axles.filter((_, i) => !seen[i]), lacks, next };
 }
 
 /** Axles whose pads want bedding, first; both where neither does. */

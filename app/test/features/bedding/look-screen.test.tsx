@@ -12,19 +12,22 @@ test('the look: four faces, what they ask for, a milder decision only with a rea
   press('Save the look');
   expect(text()).toContain('Say what each of the four faces looks like.');
   press('All four even blue-grey', 'checkbox');
-  expect(text()).toContain('Accept: bedded: nothing speaks against it.');
+  expect(text()).toContain('Accept: bedded: the faces are right.');
   press('Open left front, inner face');
   press('left front, inner face: Even blue-grey', 'checkbox');
   press('left front, inner face: Pad outline', 'checkbox');
   expect(text()).toContain('Clean and bed again: pad outline. Stood still hot');
   press('Decision: Accept: bedded', 'radio');
   press('Save the look');
-  expect(text()).toContain('The faces ask for more than that');
+  expect(text()).toContain('only a lead accepts them as they are');
+  press('Decision: Another cycle', 'radio');
+  press('Save the look');
+  expect(text()).toContain('say why it is enough');
   type('Because', 'Faint, gone after two laps');
   await act(async () => press('Save the look'));
   await waitFor(() =>
     expect(saved('facts')).toMatchObject([
-      { kind: 'beddingLook', axle: 'front', decision: 'accept', reason: 'Faint, gone after two laps' },
+      { kind: 'beddingLook', axle: 'front', decision: 'anotherCycle', reason: 'Faint, gone after two laps' },
     ]),
   );
 });
