@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { button, deviceOf, field, idsByName, link, pagesAreHere, pick } from './people';
+import { HELD_MS, button, deviceOf, field, idsByName, link, pagesAreHere, pick } from './people';
 import type { Shop } from './shops';
 import { pdfText } from './pdf';
 import { expect, long, test } from './test';
@@ -112,7 +112,8 @@ const driveReceiver = async (page: Page, speeds: readonly (readonly [number, num
 const allEven = async (page: Page, decision: string): Promise<void> => {
   await page.getByRole('checkbox', { name: 'All four even blue-grey' }).click();
   await page.getByRole('radio', { name: `Decision: ${decision}` }).click();
-  await button(page, 'Save the look').click();
+  // To accept a pair is a signature: it is held.
+  await button(page, /^(Save the look|Accept, signed)/).click({ delay: HELD_MS });
 };
 
 test(
@@ -208,7 +209,7 @@ test(
       await page.getByRole('checkbox', { name: 'left front, outer face: Even blue-grey' }).click();
       await expect(page.getByTestId('proposed')).toContainText('Another cycle: silver showing');
       await page.getByRole('radio', { name: 'Decision: Accept: bedded' }).click();
-      await button(page, 'Save the look').click();
+      await button(page, /^Accept, signed/).click({ delay: HELD_MS });
       await expect(page.getByTestId('notice')).toContainText('only a lead accepts them as they are');
       await page.getByRole('radio', { name: 'Decision: Another cycle' }).click();
       await button(page, 'Save the look').click();

@@ -263,7 +263,7 @@ test(
       await button(page, 'To the messages').click();
       await expect(page.getByTestId('closing-told')).not.toContainText('not been told yet');
       await field(page, 'Advice, on the sheet').fill('Front pads last one more day like this.');
-      await button(page, /^Close (the event|with)/).click();
+      await button(page, /^Close (the event|with)/).click({ delay: HELD_MS });
       await expect(page.getByText(/^Closed\./)).toBeVisible();
       await expect.poll(async () => (await facts()).some((f) => f.kind === 'eventClosed')).toBe(true);
       const text = await pdfText(

@@ -114,10 +114,6 @@ function readingsOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Co
 export const padReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly PadMeasurement[] =>
   readingsOn(logbook, car, corner, 'pads');
 
-/** Every reading of the rotor that is at a corner now, oldest first. */
-export const rotorReadingsAt = (logbook: Logbook, car: Car, corner: Corner): readonly RotorMeasurement[] =>
-  readingsOn(logbook, car, corner, 'rotors');
-
 type Reading = PadMeasurement | RotorMeasurement;
 /** All readings of one part at a corner, oldest first, and what takes back what one of them saw. */
 export interface PartHistory<R> {

@@ -84,11 +84,14 @@ export interface RotorJudgement {
   standardDeviationMm: number;
 }
 
-/** The discard thickness of a rotor, mm: by its label, or as it was read off the hat with this reading; null where nobody knows. */
-export const discardThicknessMm = (
+/** The discard thickness of a rotor, mm: by its label, or the highest that was read off its hat; null where nobody knows. */
+export function discardThicknessMm(
   pair: Pick<RotorPair, 'discardThicknessMm'> | null,
-  reading?: Pick<RotorMeasurement, 'discardThicknessMm'> | null,
-): number | null => pair?.discardThicknessMm ?? reading?.discardThicknessMm ?? null;
+  readings: readonly Pick<RotorMeasurement, 'discardThicknessMm'>[] = [],
+): number | null {
+  const onHat = readings.flatMap((r) => (typeof r.discardThicknessMm === 'number' ? [r.discardThicknessMm] : []));
+  return pair?.discardThicknessMm ?? (onHat.length > 0 ? Math.max(...onHat) : null);
+}
 
 /**
  * The verdict on the thinnest point so far, as it is while somebody types.
@@ -240,13 +243,13 @@ export function judgeRotor(
   const findings: Finding[] = [];
   const all = [...before, m];
   const readings = all.filter((r) => !retracting?.isCorrected(r));
-  // A figure that was read off the hat once holds for every reading of that rotor.
-  const onHat = readings.findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
+  // A figure that was read off the hat once holds for every reading of that rotor: the highest, by the rules of before the last.
+  const last = readings.findLast((r) => typeof r.discardThicknessMm === 'number');
+  const discardMm = discardThicknessMm(pair, retracting ? all : last ? [last] : []);
   const worn = isCeramic(pair)
     ? judgeRotorMass(readings.findLast((r) => r.massKg !== null)?.massKg ?? null, pair!.minMassKg ?? 0, corner)
-    : judgeRotorThickness(thinnest.value, discardThicknessMm(pair, onHat), corner);
+    : judgeRotorThickness(thinnest.value, discardMm, corner);
   if (worn.verdict !== 'inOrder') findings.push(worn);
-  const discardMm = discardThicknessMm(pair, onHat);
   if (pair && !isCeramic(pair) && discardMm !== null && discardMm < LEAST_DISCARD_SHARE * pair.newThicknessMm)
     findings.push(
       rotorFinding('discardOdd', 'needsWork', place, { discard: mm(discardMm), new: mm(pair.newThicknessMm) }),
@@ -258,8 +261,8 @@ export function judgeRotor(
       : standingFindings(readings, (reading) => seenOnRotor({ ...reading, corner }))),
   );
   const against = retracting ? contradicted(all, m, found, retracting) : [];
-  const last = before.findLast((r) => r.at <= m.at && !retracting?.isCorrected(r));
-  const hasGrown = last !== undefined && max(points) > max(last.thicknessesMm) + ROTOR_SLIP_MM;
+  const previous = before.findLast((r) => r.at <= m.at && !retracting?.isCorrected(r));
+  const hasGrown = previous !== undefined && max(points) > max(previous.thicknessesMm) + ROTOR_SLIP_MM;
   if (against.length > 0 || (retracting && !m.explanation && hasGrown))
     findings.push(
       rotorFinding('rotorReadingsDisagree', 'needsWork', place, {

@@ -101,8 +101,7 @@ function rotorQuestions(m: RotorMeasurement, { logbook, car, isOwnOnly }: Asked)
         ? [rotorFinding('rotorThickerThanLast', 'watch', place, { thickness: mm(thickest), last: mm(lastMm) })]
         : [];
   const { rotorPair } = axleParts(logbook, car, axleOfCorner(m.corner));
-  const onHat = history.readings.findLast((r) => typeof r.discardThicknessMm === 'number') ?? null;
-  const discardMm = discardThicknessMm(rotorPair, onHat);
+  const discardMm = discardThicknessMm(rotorPair, history.readings);
   const { unexplained, wantsOther } = against(
     history,
     m,

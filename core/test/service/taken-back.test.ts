@@ -117,6 +117,16 @@ test('of whoever reads a corner, and however often it is typed anew: what one ha
   );
 });
 
+test('a discard figure that was read off the hat is not made milder by reading it again', () => {
+  const at30 = by(rotor('RL', 29.5, { discardThicknessMm: 30 }), TECH);
+  const at20 = { discardThicknessMm: 20 };
+  const facts = wholeService().filter((f) => f.kind !== 'rotorMeasurement' || f.corner !== 'RL');
+  expect(stopsOf([...facts, at30, by(rotor('RL', 29.5, at20), OTHER)])).toContain('rotorUnderDiscard');
+  expect(stopsOf([...facts, at30, anew(at30, rotor('RL', 29.5, at20), TECH)])).toContain('rotorUnderDiscard');
+  // Whoever else reads the hat, and types that entry anew, knows better.
+  expect(stopsOf([...facts, at30, anew(at30, rotor('RL', 29.5, at20), OTHER)])).not.toContain('rotorUnderDiscard');
+});
+
 test('new pads end what was found on the old ones, at both corners of their axle and at no other', () => {
   const found = corners.map((c) => by(pads(c, [2, 8]), TECH));
   const fitted = { ...at(), kind: 'partsFitted', axle: 'front', padSetId: null, rotorPairId: null, changed: 'pads' };

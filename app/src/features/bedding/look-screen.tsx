@@ -28,6 +28,7 @@ import { FaceDrawing } from '../../ui/face-drawing';
 import { LineInput } from '../../ui/line-input';
 import { SayAll } from '../../ui/say-all';
 import { MainButton, Screen, Section } from '../../ui/screen';
+import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
 import { FindingLine } from '../finding-line';
 import { Gone } from '../gone';
@@ -157,9 +158,15 @@ function LookPage({
       back={routes.beddingRun(car.id, run.id)}
       notice={sentence ?? problem}
       footer={
-        <MainButton onPress={() => void save()} loading={saving}>
-          Save the look
-        </MainButton>
+        looked.decision === 'accept' ? (
+          <SignButton onSign={() => void save()} disabled={saving}>
+            {`Accept, signed ${crew?.name ?? 'nobody yet'}`}
+          </SignButton>
+        ) : (
+          <MainButton onPress={() => void save()} loading={saving}>
+            Save the look
+          </MainButton>
+        )
       }
     >
       <Text as="small">Both faces of each rotor, with a lamp and a mirror. Hot parts: wait.</Text>

@@ -23,6 +23,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { Icon } from '../../ui/icons';
 import { LineInput } from '../../ui/line-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
+import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
 import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
@@ -140,13 +141,13 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
       back={routes.eventDay(event.id)}
       notice={sentence ?? problem}
       footer={
-        <MainButton onPress={() => void close()} loading={saving}>
+        <SignButton onSign={() => void close()} disabled={saving}>
           {closing.closed
             ? 'Close again'
             : closing.open.length > 0
               ? `Close with ${closing.open.length} open`
               : 'Close the event'}
-        </MainButton>
+        </SignButton>
       }
     >
       {closing.closed ? <Text as="strong">Closed. What comes to light later still stands here.</Text> : null}

@@ -1,7 +1,7 @@
 import { act, waitFor } from '@testing-library/react';
 import { BeddingLookScreen } from '../../../src/features/bedding/look-screen';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, saved, text, type } from '../../builders/hands';
+import { freshHands, press, saved, sign, text, type } from '../../builders/hands';
 import { RUN, begun, driven, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
@@ -18,8 +18,8 @@ test('the look: four faces, what they ask for, a milder decision only with a rea
   press('left front, inner face: Pad outline', 'checkbox');
   expect(text()).toContain('Clean and bed again: pad outline. Stood still hot');
   press('Decision: Accept: bedded', 'radio');
-  press('Save the look');
-  expect(text()).toContain('only a lead accepts them as they are');
+  await sign(/^Accept, signed/);
+  await waitFor(() => expect(text()).toContain('only a lead accepts them as they are'));
   press('Decision: Another cycle', 'radio');
   press('Save the look');
   expect(text()).toContain('say why it is enough');

@@ -3,7 +3,7 @@ import { ClosingScreen } from '../../../src/features/track/closing-screen';
 import { EventDayScreen } from '../../../src/features/track/event-day-screen';
 import { TimetableScreen } from '../../../src/features/track/timetable-form';
 import type * as Hands from '../../builders/hands';
-import { freshHands, isThere, press, saved, text, type } from '../../builders/hands';
+import { freshHands, isThere, press, saved, sign, text, type } from '../../builders/hands';
 import { booking } from '../../builders/heat-scene';
 import { car } from '../../builders/scene';
 import { today, event, driven, facts, open } from '../../builders/track-scene';
@@ -34,7 +34,7 @@ describe('the day and its end', () => {
     expect(text()).toContain('The customer has not been told yet.');
     await act(async () => press('To the messages'));
     await waitFor(() => expect(saved('messages')).toHaveLength(1));
-    await act(async () => press(/^Close with \d+ open$/));
+    await sign(/^Close with \d+ open$/);
     await waitFor(() => expect(facts('eventClosed')).toHaveLength(1));
     expect(JSON.stringify(facts('eventClosed')[0])).toContain('closeSessionsOpen');
   });

@@ -1,6 +1,6 @@
 /** Pads and rotors: as they were measured, and drawn as they are on the car now. */
 import type { Corner, CornerState } from '@calvik/core';
-import { rotorReadingsAt } from '@calvik/core/inventory';
+import { rotorHistoryAt } from '@calvik/core/inventory';
 import { axleOfCorner, corners } from '@calvik/core/model';
 import { thinnestEnd, usualNewPadMm } from '@calvik/core/pads';
 import { discardThicknessMm } from '@calvik/core/rotors';
@@ -16,10 +16,7 @@ const NOT_MEASURED = 'not measured';
 
 /** The discard thickness of what is on a corner, mm: by its label, or as somebody read it off the hat. */
 const discardAt = ({ logbook, s }: SheetWriter, corner: Corner): number | null =>
-  discardThicknessMm(
-    s.corners.corners[corner].rotorPair,
-    rotorReadingsAt(logbook, s.car, corner).findLast((r) => typeof r.discardThicknessMm === 'number'),
-  );
+  discardThicknessMm(s.corners.corners[corner].rotorPair, rotorHistoryAt(logbook, s.car, corner).readings);
 
 export function padsTable({ s, show, logbook }: SheetWriter): Table {
   return {

@@ -1,5 +1,13 @@
 import { useMemo, useState } from 'react';
-import { type RotorMeasurement, isCeramic, judgeRotor, readingBefore, rotorReadingsAt, worstFirst } from '@calvik/core';
+import {
+  type RotorMeasurement,
+  discardThicknessMm,
+  isCeramic,
+  judgeRotor,
+  readingBefore,
+  rotorHistoryAt,
+  worstFirst,
+} from '@calvik/core';
 import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
@@ -17,6 +25,8 @@ export interface RotorForm {
   instrument: RotorMeasurement['instrument'];
 }
 
+const noOne = { id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' };
+
 /** One rotor as it is measured: what is typed, and what there is to say of it. */
 export function useRotor({ s, step, logbook }: StepProps) {
   const { system } = useUnits();
@@ -25,7 +35,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
   const { rotorPair, rotor } = s.corners.corners[corner];
   const isThirdLook = disagreeing(s, step).length > 0;
   const standing = rotor?.jobId === s.job.id && !isThirdLook ? rotor : undefined;
-  const known = rotorReadingsAt(logbook, s.car, corner).findLast((r) => typeof r.discardThicknessMm === 'number');
+  const knownDiscardMm = discardThicknessMm(null, rotorHistoryAt(logbook, s.car, corner).readings);
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
   const { draft, change, clear } = useDraft<RotorForm>(`service.${s.job.id}.${step.key}`, {
     figures: {
@@ -44,8 +54,9 @@ export function useRotor({ s, step, logbook }: StepProps) {
   const byWeight = isCeramic(rotorPair);
   const [selected, select] = useState(byWeight ? 'mass' : 't1');
   // Read off the hat where nothing on record says it: it goes with the reading.
-  const discardMm =
-    rotorPair?.discardThicknessMm ?? read(draft.figures.discard, 'length') ?? known?.discardThicknessMm ?? null;
+  const typedDiscardMm = read(draft.figures.discard, 'length');
+  const onHat = [knownDiscardMm, typedDiscardMm].map((mm) => ({ discardThicknessMm: mm }));
+  const discardMm = discardThicknessMm(rotorPair, onHat);
   const body = useMemo(() => {
     const thicknessesMm = POINTS.flatMap((n) => read(draft.figures[`t${n}`], 'length') ?? []);
     if (thicknessesMm.length === 0) return null;
@@ -68,8 +79,8 @@ export function useRotor({ s, step, logbook }: StepProps) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [draft, corner, rotorPair, system]);
   const judged = useMemo(
-    () => body && judgeRotor({ ...body, id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' }, rotorPair),
-    [body, rotorPair],
+    () => body && judgeRotor({ ...body, ...noOne, discardThicknessMm: discardMm }, rotorPair),
+    [body, rotorPair, discardMm],
   );
   const massKg = read(draft.figures.mass, 'mass');
 
@@ -107,7 +118,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
     rotorPair,
     isStanding: standing !== undefined,
     last: readingBefore(logbook, s.car, 'rotorMeasurement', corner, s.job.id),
-    knownDiscardMm: known?.discardThicknessMm ?? null,
+    knownDiscardMm,
     discardMm,
     byWeight,
     massKg,
