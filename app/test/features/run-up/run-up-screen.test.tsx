@@ -4,7 +4,7 @@ import { type TrackEvent, recordDefaults } from '@calvik/core';
 import { loadLater } from '../../../src/features/later';
 import { RunUpScreen } from '../../../src/features/run-up/run-up-screen';
 import { connection } from '../../../src/state/logbook';
-import { boil, car, flush, id, show } from '../../builders/scene';
+import { boil, car, evenFaces, flush, id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, place } from '../../builders/hands';
 
@@ -55,7 +55,8 @@ describe('the run-up', () => {
   };
 
   test('a car in order is quiet: no mark, one line', () => {
-    show(<RunUpScreen />, [flush(20, 5)], { venues: [venue], events: [event], bookings: [booking] });
+    const facts = [flush(20, 5), ...evenFaces(30, 6)];
+    show(<RunUpScreen />, facts, { venues: [venue], events: [event], bookings: [booking] });
     expect(screen.getByText('1 booked, all in order')).toBeTruthy();
     expect(screen.queryByTestId('verdict')).toBeNull();
     expect(screen.getByText(/^Boils at 3\d\d\s°C, wants 245\s°C; flushed 5 days ago\.$/)).toBeTruthy();
