@@ -1,6 +1,6 @@
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import type { CheckItem, CheckName, Corner } from '@calvik/core';
-import { corners } from '@calvik/core/model';
+import { corners, onEveryCar } from '@calvik/core/model';
 import { checkNames } from '@calvik/words';
 import { GUIDED_TARGET, TARGET, fonts } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
@@ -70,10 +70,12 @@ const results = [
 
 /** OK, fault, or not on this car: one check, of the whole car or of one corner. */
 function Results({
+  name,
   words,
   result,
   onChange,
 }: {
+  name: CheckName;
   words: string;
   result: CheckState['result'];
   onChange: (result: CheckItem['result']) => void;
@@ -82,6 +84,7 @@ function Results({
   return (
     <View style={[styles.row, styles.grow]} role="radiogroup" aria-label={words}>
       {results.map(({ value, label }) => {
+        if (value === 'notThere' && onEveryCar.has(name)) return null;
         const on = result === value;
         const fault = value === 'fault' && on;
         return (
@@ -149,7 +152,7 @@ export function CheckList({
         return (
           <View key={name} style={[styles.item, { borderColor: t.rule }]} testID={`check-${name}`}>
             <Text as="strong">{words}</Text>
-            <Results words={words} result={state.result} onChange={(result) => set(name, { result })} />
+            <Results name={name} words={words} result={state.result} onChange={(result) => set(name, { result })} />
             {state.result === 'fault' ? (
               <View style={styles.list}>
                 {byCorner ? (
@@ -226,6 +229,7 @@ export function CornerCheckList({
                 <View key={corner} style={styles.grow}>
                   <Text as="label">{corner}</Text>
                   <Results
+                    name={name}
                     words={words}
                     result={state.result}
                     onChange={(result) => set(corner, { [name]: { ...state, result } })}

@@ -80,6 +80,22 @@ export const checkNames = [
   'wheelsOn',
 ] as const;
 export type CheckName = (typeof checkNames)[number];
+/** Points that every car has on which they are asked: there is no “not on this car”. */
+export const onEveryCar: ReadonlySet<CheckName> = new Set<CheckName>([
+  'nutsCracked',
+  'chocked',
+  'onStands',
+  'wheelsOff',
+  'hoses',
+  'seals',
+  'leaks',
+  'hubs',
+  'faceToRotor',
+  'innerOuter',
+  'unionsUnderPedal',
+  'wheelsTurnFree',
+  'wheelsOn',
+]);
 
 /** What a member of the crew can be given. */
 export const workSkills = ['fluid', 'measuring', 'parts', 'bedding'] as const;

@@ -25,6 +25,7 @@ import {
   cornersOf,
   distinctFindings,
   isSameFinding,
+  onEveryCar,
 } from '../model';
 import type { PedalJudgement } from '../pedal';
 import { judgeFacesSeen } from '../pads';
@@ -178,8 +179,7 @@ function stepFindings({ car, sheet, steps, facts, rules }: GateInput): Finding[]
       const verdict = stepDefinitions[kind].isFreelySkipped ? 'watch' : 'needsWork';
       return [serviceFinding('stepSkipped', verdict, place, { step: kind, turn, reason: fact.reason })];
     }
-    const points =
-      state === 'done' && rules >= 7 && wholeLists.has(kind) ? notAnswered({ car, sheet, facts }, step) : [];
+    const points = state === 'done' && rules >= 7 ? notAnswered({ car, sheet, facts }, step) : [];
     if (points.length > 0) return [serviceFinding('listNotAnswered', 'needsWork', place, { step: kind, turn, points })];
     return state === 'todo' && !isRequired
       ? [serviceFinding('stepNotDone', 'needsWork', place, { step: kind, turn })]
@@ -191,11 +191,12 @@ function stepFindings({ car, sheet, steps, facts, rules }: GateInput): Finding[]
 const wholeLists: ReadonlySet<StepKind> = new Set<StepKind>(['ground', 'look', 'down']);
 /** Points of a list that its last answer says nothing of: what nobody looked at is not in order. */
 function notAnswered(c: Pick<GateInput, 'car' | 'sheet' | 'facts'>, step: ServiceStep): CheckName[] {
-  const answered =
-    ofKind(c.facts, 'checksDone')
-      .filter((f) => f.step === step.key)
-      .at(-1)?.items ?? [];
-  return checksOf(c, step).filter((check) => !answered.some((i) => i.check === check));
+  const items = ofKind(c.facts, 'checksDone').findLast((f) => f.step === step.key)?.items ?? [];
+  const asked = wholeLists.has(step.kind) ? checksOf(c, step) : [];
+  const missing = asked.filter((check) => !items.some((i) => i.check === check));
+  // Nobody has looked who says of a point that every car has that it is not there.
+  const denied = items.flatMap((i) => (i.result === 'notThere' && onEveryCar.has(i.check) ? [i.check] : []));
+  return [...new Set([...missing, ...denied])];
 }
 
 /** Wrenches whose calibration was over when they were used, each said once. */

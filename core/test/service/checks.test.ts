@@ -23,6 +23,22 @@ test('a car without a sheet has its fasteners without figures; with one, its own
   expect(brakeSheetOf(logbookOf([], { sheet }), car).id).toBe(sheet.id);
 });
 
+describe('what nobody has looked at', () => {
+  const facts = wholeService();
+  const list = (result: string, ...names: string[]) =>
+    checks(
+      'look',
+      names.map((name): [string, null, string] => [name, null, name === 'leaks' ? result : 'ok']) as never,
+    );
+  const held = (fact: ReturnType<typeof checks>): unknown =>
+    judged([...facts, fact]).gate.holds.find((h) => h.finding.code === 'listNotAnswered')?.finding.values['points'];
+  test('a point that is left out, or said not to be there though every car has it, holds the car', () => {
+    expect(held(list('ok', 'hoses', 'seals', 'leaks', 'hubs'))).toBeUndefined();
+    expect(held(list('ok', 'hoses', 'seals', 'leaks'))).toEqual(['hubs']);
+    expect(held(list('notThere', 'hoses', 'seals', 'leaks', 'hubs'))).toEqual(['leaks']);
+  });
+});
+
 describe('what nobody waives besides', () => {
   const facts = wholeService();
   test.each(['wheelsOn', 'parkingBrakeNormal', 'unionsUnderPedal', 'wheelsTurnFree'] as const)(
