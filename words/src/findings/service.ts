@@ -19,7 +19,7 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
   limitMoved: ({ limit, label, from, to }, _, say) =>
-    `${limitNames[limit]}${label ? ` of ${label}` : ''} was ${to ? `changed from ${say.both(from)} to ${say.both(to)}` : `${say.both(from)} and was taken away`} while the service was open: another lead looks at where the figure stands.`,
+    `${limitNames[limit]}${label ? ` of ${label}` : ''} was ${to ? `changed from ${say.both(from)} to ${say.both(to)}` : `${say.both(from)} and was taken away`} meanwhile: another lead looks at where the figure stands.`,
   madeLead: ({ name }) => `${name} was made a lead meanwhile: another lead looks at what is let go.`,
   renamed: ({ was, name }) => `${was} goes by the name of ${name} since then.`,
   fittedNotMeasured: ({ subject }, { axle }) =>
