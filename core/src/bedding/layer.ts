@@ -72,15 +72,22 @@ const COOLED = { withinS: 15, standingMin: 30 } as const;
  */
 export function acceptanceLacks(
   logbook: Logbook,
-  look: Pick<BeddingLook, 'carId' | 'runId' | 'axle' | 'at'>,
+  look: Pick<BeddingLook, 'carId' | 'runId' | 'axle' | 'at' | 'rotorPairId'>,
   of: { pads: string; rotors: string } = { pads: '', rotors: '' },
 ): Finding | null {
   const { axle } = look;
-  const cycles = ofKind(logbook.factsOfCar(look.carId), 'beddingDriven').filter(
-    (f) => f.runId === look.runId && f.at <= look.at,
+  if (look.runId === null) return null;
+  const facts = logbook.factsOfCar(look.carId);
+  // What was driven before other parts went on, before they were refaced, or before a look that asked for more is of another layer.
+  const began = [
+    ...ofKind(facts, 'partsFitted').filter((f) => f.axle === axle && f.changed !== 'none'),
+    ...ofKind(facts, 'beddingLook').filter((f) => f.axle === axle && f.decision !== 'accept'),
+    ...ofKind(logbook.factsOfPart(look.rotorPairId ?? ''), 'rotorsRefaced'),
+  ].reduce((at, f) => (f.at < look.at && f.at > at ? f.at : at), '');
+  const cycles = ofKind(facts, 'beddingDriven').filter(
+    (f) => f.runId === look.runId && f.at <= look.at && f.at > began,
   );
   const last = cycles.at(-1);
-  if (look.runId === null) return null;
   const countOf = (c: BeddingDriven): number => c.applications.filter((a) => a.isCounted).length;
   const most = cycles.reduce<BeddingDriven | null>((a, b) => (a && countOf(a) >= countOf(b) ? a : b), null);
   if (!last || !most || countOf(most) === 0 || countOf(most) < ENOUGH_SHARE * most.wanted)

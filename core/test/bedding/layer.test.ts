@@ -162,6 +162,12 @@ test('driven is not bedded: somebody must look', () => {
   expect(front([fitted, begun, drivenIn(begun.id, 8, 60), evening]).state).toBe('bedded');
   // Two halves are no whole: each cycle heats from cold.
   expect(state([drivenIn(begun.id, 4), drivenIn(begun.id, 4)]).state).toBe('green');
+  // Driven before the parts went on, before they were turned, or before a look that asked for more: of another layer.
+  const eight = drivenIn(begun.id, 8);
+  for (const between of [fit(pads), refaced('turned'), look('anotherCycle', { runId: begun.id })])
+    expect(front([fitted, begun, eight, between, look('accept', { runId: begun.id })])).toMatchObject({
+      finding: { code: 'acceptedNotDriven', values: { counted: 0 } },
+    });
   // The other axle was not in that run.
   expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('unknown');
 });

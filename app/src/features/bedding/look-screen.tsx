@@ -100,7 +100,16 @@ function LookPage({
   const isAllSeen = faces.every((f) => f.seen.length > 0);
   const proposed = isAllSeen ? proposedDecision({ faces, driverSays: looked.driverSays }) : null;
   // Said before it is accepted: the faces alone do not make a pair bedded.
-  const lacks = acceptanceLacks(logbook, { carId: car.id, runId: run.id, axle, at: new Date().toISOString() });
+  const { padSet, rotorPair } = axleParts(logbook, car, axle);
+  const lacksNow = () =>
+    acceptanceLacks(logbook, {
+      carId: car.id,
+      runId: run.id,
+      axle,
+      rotorPairId: rotorPair?.id ?? null,
+      at: new Date().toISOString(),
+    });
+  const lacks = lacksNow();
   const set = (over: Partial<Looked>): void => {
     setSentence(null);
     change(over);
@@ -129,7 +138,6 @@ function LookPage({
       return setSentence('The faces ask for more than that: only a lead accepts them as they are.');
     if (isMilder && looked.reason.trim() === '')
       return setSentence('The faces ask for more than that: say why it is enough.');
-    const { padSet, rotorPair } = axleParts(logbook, car, axle);
     const ok = await saveFact(
       {
         kind: 'beddingLook',
@@ -147,7 +155,7 @@ function LookPage({
       today,
     );
     if (!ok) return;
-    if (looked.decision === 'accept' && !lacks) await tick();
+    if (looked.decision === 'accept' && !lacksNow()) await tick();
     clear();
     if (isLast) router.replace(routes.beddingRun(car.id, run.id));
   };

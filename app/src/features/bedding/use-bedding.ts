@@ -12,6 +12,7 @@ import {
   acceptanceLacks,
   beddingBands,
   heatInputs,
+  isAfter,
   layerOnAxle,
   ofKind,
   usualSession,
@@ -67,17 +68,12 @@ export function runState(logbook: Logbook, run: BeddingBegun): BeddingRunState {
   const cycles = ofKind(facts, 'beddingDriven').filter((f) => f.runId === run.id);
   const looks = ofKind(facts, 'beddingLook').filter((f) => f.runId === run.id);
   const driven = cycles.at(-1);
-  const lacking = looks.map((look) => ({
-    look,
-    lacks: look.decision === 'accept' ? acceptanceLacks(logbook, look) : null,
-  }));
+  const latest = looks
+    .filter((l) => !driven || isAfter(l, driven))
+    .map((look) => ({ look, lacks: look.decision === 'accept' ? acceptanceLacks(logbook, look) : null }));
   // Looked at while it was hot it is looked at again.
-  const since = lacking.flatMap(({ look: l, lacks }) =>
-    (!driven || l.at > driven.at || (l.at === driven.at && l.id > driven.id)) && lacks?.code !== 'acceptedNotCooled'
-      ? [l]
-      : [],
-  );
-  const lacks = lacking.at(-1)?.lacks ?? null;
+  const since = latest.flatMap(({ look, lacks }) => (lacks?.code === 'acceptedNotCooled' ? [] : [look]));
+  const lacks = latest.at(-1)?.lacks ?? null;
   const seen = run.axles.map((axle) => since.findLast((l) => l.axle === axle));
   const next = !driven
     ? 'drive'
