@@ -13,7 +13,6 @@ import {
   type Collection,
   defaultLineLengthsMm,
   bleedSequence,
-  corners,
   shopDefaults,
   recordDefaults,
 } from '@calvik/core';
@@ -146,31 +145,6 @@ export const boil = (n: number, ago: number, readingC: number, over: object = {}
     instrument: 'byHand',
     ...over,
   }) as Fact;
-
-/** The faces of every rotor looked at and even: whether the pairs are bedded is known. */
-export const evenFaces = (n: number, ago: number): Fact[] =>
-  corners.map(
-    (corner, i) =>
-      ({
-        ...base(n + i, ago),
-        kind: 'rotorMeasurement',
-        carId: car.id,
-        jobId: id(n + i),
-        corner,
-        rotorPairId: null,
-        thicknessesMm: Array.from({ length: 8 }, () => 30),
-        discardThicknessMm: 26,
-        runoutMm: null,
-        lipMm: null,
-        massKg: null,
-        crack: 'none',
-        crackLengthMm: null,
-        wearMarksGone: false,
-        transferLayer: 'even',
-        instrument: 'byHand',
-        isSeen: true,
-      }) as Fact,
-  );
 
 /** The page of the feed that brings the scene, with these facts on top. */
 export function feed(facts: Fact[], records: { [C in Collection]?: RecordOf<C>[] } = {}): Changes {

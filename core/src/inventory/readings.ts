@@ -131,20 +131,29 @@ function historyOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Cor
     of === 'pads' ? [parts.padSet, parts.padsSince] : ([parts.rotorPair, parts.rotorsSince] as const);
   const readings: readonly Reading[] = readingsOn(logbook, car, corner, of);
   const isOfPart = (f: Reading): boolean =>
-    (part !== null && (f as Partial<Record<typeof label, string | null>>)[label] === part.id) ||
-    (f.carId === car.id && isAfter(f, since));
-  const corrected = [...new Set([car.id, ...readings.map((r) => r.carId)])].flatMap((carId) =>
+    f.corner === corner &&
+    f.kind === reading &&
+    ((part !== null && (f as Partial<Record<typeof label, string | null>>)[label] === part.id) ||
+      (f.carId === car.id && isAfter(f, since)));
+  return withCorrected(logbook, readings, [car.id], isOfPart) as PartHistory<ReadingOf<K>>;
+}
+
+/** Readings, and those on the same cars that were corrected by nobody who may take back a stop. */
+function withCorrected(
+  logbook: Logbook,
+  readings: readonly Reading[],
+  carIds: readonly string[],
+  isOfPart: (reading: Reading) => boolean,
+): PartHistory<Reading> {
+  const corrected = [...new Set([...carIds, ...readings.map((r) => r.carId)])].flatMap((carId) =>
     correctedByOwnHand(logbook, carId).filter(
-      (f): f is Reading => f.kind === reading && f.corner === corner && isOfPart(f),
+      (f): f is Reading => (f.kind === 'padMeasurement' || f.kind === 'rotorMeasurement') && isOfPart(f),
     ),
   );
   const ids = new Set(corrected.map((f) => f.id));
   return {
-    readings: (corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected])) as readonly ReadingOf<K>[],
-    retracting: {
-      isCorrected: (r) => ids.has((r as Reading).id),
-      mayEnd: (found, by) => mayTakeBack(logbook, found, by),
-    },
+    readings: corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected]),
+    retracting: { isCorrected: (r) => ids.has(r.id), mayEnd: (found, by) => mayTakeBack(logbook, found, by) },
   };
 }
 
@@ -182,14 +191,23 @@ export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
 /** What was seen on a part and still stands, wherever it lies: it is said before anybody fits it. */
 export function findingsOfPart(logbook: Logbook, part: PadSet | RotorPair): Finding[] {
   const brake = 'isLining' in part && part.isLining ? 'drum' : 'floatingCaliper';
+  /** As the gate would say it of a car that it is on. */
+  const standing = <R extends Reading>(
+    of: KindOfPart,
+    corner: Corner,
+    seenIn: (reading: R) => Finding[],
+  ): Finding[] => {
+    const { label, reading } = kindsOfPart[of];
+    const own = readingsOfPart(logbook, part.id, of).filter((f) => f.corner === corner);
+    const isOfPart = (f: Reading): boolean =>
+      f.kind === reading &&
+      f.corner === corner &&
+      (f as Partial<Record<typeof label, string | null>>)[label] === part.id;
+    const { readings, retracting } = withCorrected(logbook, own, [], isOfPart) as unknown as PartHistory<R>;
+    return standingFindings(readings, seenIn, retracting);
+  };
   return corners.flatMap((corner) => [
-    ...standingFindings(
-      readingsOfPart(logbook, part.id, 'pads').filter((f) => f.corner === corner),
-      (reading) => seenOnPads(reading, brake),
-    ),
-    ...standingFindings(
-      readingsOfPart(logbook, part.id, 'rotors').filter((f) => f.corner === corner),
-      seenOnRotor,
-    ),
+    ...standing<PadMeasurement>('pads', corner, (reading) => seenOnPads(reading, brake)),
+    ...standing<RotorMeasurement>('rotors', corner, seenOnRotor),
   ]);
 }

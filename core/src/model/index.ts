@@ -111,7 +111,7 @@ export type {
   TorqueSet,
   WasteHandedOver,
 } from './schemas/service';
-export { type Retracting, byAnybody, contradicted, standingFindings, unexplainedFindings } from './standing';
+export { type Retracting, contradicted, standingFindings } from './standing';
 export type {
   ApplicationFault,
   BackFromBedding,

@@ -14,7 +14,7 @@ export interface Retracting<R> {
   mayEnd(found: R, by: R): boolean;
 }
 /** Anybody may, with a reason; what was corrected is gone. */
-export const byAnybody: Retracting<unknown> = { isCorrected: () => false, mayEnd: () => true };
+const byAnybody: Retracting<unknown> = { isCorrected: () => false, mayEnd: () => true };
 
 interface Standing<R> {
   finding: Finding;
@@ -52,14 +52,6 @@ function standing<R extends Reading>(
   }
   return all;
 }
-
-/** What a new reading leaves out without a word: it is asked about while somebody types. */
-export const unexplainedFindings = <R extends Reading>(
-  before: readonly R[],
-  reading: R,
-  seenIn: (reading: R) => Finding[],
-  retracting: Retracting<R> = byAnybody,
-): Finding[] => contradicted(before, reading, seenIn, retracting).map((s) => s.finding);
 
 /** What readings before it leave standing that a reading does not see, with the reading that saw it. */
 export function contradicted<R extends Reading>(

@@ -4,7 +4,7 @@ import { conditionOf } from '../condition';
 import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, isLead, ofKind } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -296,8 +296,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
 export function releaseGate(g: GateInput): ReleaseGate {
   const found = distinctFindings(findingsAtGate(g));
   const of = (verdict: Finding['verdict']): Finding[] => found.filter((f) => f.verdict === verdict);
-  const isByLead = (w: HoldWaived): boolean => g.logbook.crew.get(w.by)?.role === 'lead';
-  const waivers = ofKind(g.facts, 'holdWaived').filter(isByLead);
+  const waivers = ofKind(g.facts, 'holdWaived').filter((w) => isLead(g.logbook, w.by));
   const holds = of('needsWork').map((finding): HeldItem => ({
     finding,
     waived: waivers.findLast((w) => isOf(w, finding) && !isOwnLimit(g.logbook, finding, w.by)) ?? null,

@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { type Fact, corners } from '../../src/model';
 import { judgeService } from '../../src/service';
-import { LEAD, OTHER, TECH, at, job, logbookOf, pads, rotor, wholeService } from '../builders/service-book';
+import { findingsOfPart } from '../../src/inventory';
+import { LEAD, OTHER, TECH, at, job, logbookOf, makePadSet, pads, rotor, wholeService } from '../builders/service-book';
 
 const stopsOf = (facts: readonly Fact[]): string[] =>
   judgeService(logbookOf([...facts]), job, '2026-05-04')!.gate.stops.map((f) => f.code);
@@ -125,6 +126,18 @@ test('a discard figure that was read off the hat is not made milder by reading i
   expect(stopsOf([...facts, at30, anew(at30, rotor('RL', 29.5, at20), TECH)])).toContain('rotorUnderDiscard');
   // Whoever else reads the hat, and types that entry anew, knows better.
   expect(stopsOf([...facts, at30, anew(at30, rotor('RL', 29.5, at20), OTHER)])).not.toContain('rotorUnderDiscard');
+});
+
+test('a set that lies on the shelf says what the gate would say of it', () => {
+  const set = makePadSet();
+  const crumbles = { thicknessMm: 8, otherEndMm: null, conditions: ['crumbling' as const] };
+  const found = by(pads('FL', 8, { padSetId: set.id, inner: crumbles }), TECH);
+  const clean = pads('FL', 8, { padSetId: set.id });
+  const onShelf = (...facts: Fact[]) => findingsOfPart(logbookOf(facts, { padSets: [set] }), set).map((f) => f.code);
+  expect(onShelf(found, anew(found, clean, TECH))).toEqual(['padCondition']);
+  expect(onShelf(found, by(clean, TECH, said))).toEqual(['padCondition']);
+  expect(onShelf(found, anew(found, clean, LEAD))).toEqual([]);
+  expect(onShelf(found, by(clean, OTHER, said))).toEqual([]);
 });
 
 test('new pads end what was found on the old ones, at both corners of their axle and at no other', () => {

@@ -1,10 +1,11 @@
 /** The screens that keep something: what they refuse, what they keep, and what they bring back after a reload. */
 import { act, screen } from '@testing-library/react';
-import { type TrackEvent, recordDefaults } from '@calvik/core';
+import { type Fact, type TrackEvent, corners, recordDefaults } from '@calvik/core';
 import { loadLater } from '../../../src/features/later';
 import { RunUpScreen } from '../../../src/features/run-up/run-up-screen';
 import { connection } from '../../../src/state/logbook';
-import { boil, car, evenFaces, flush, id, show } from '../../builders/scene';
+import { boil, car, flush, id, show } from '../../builders/scene';
+import { rotorAt } from '../../builders/guided-scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, place } from '../../builders/hands';
 
@@ -55,7 +56,9 @@ describe('the run-up', () => {
   };
 
   test('a car in order is quiet: no mark, one line', () => {
-    const facts = [flush(20, 5), ...evenFaces(30, 6)];
+    // The faces of every rotor looked at and even: whether the pairs are bedded is known.
+    const even = corners.map((c, i): Fact => ({ ...rotorAt(30 + i, c, 30), discardThicknessMm: 26 }) as Fact);
+    const facts = [flush(20, 5), ...even];
     show(<RunUpScreen />, facts, { venues: [venue], events: [event], bookings: [booking] });
     expect(screen.getByText('1 booked, all in order')).toBeTruthy();
     expect(screen.queryByTestId('verdict')).toBeNull();
