@@ -4,7 +4,7 @@
  * a new answer, by a correction of one's own, or by a name for it.
  */
 import { axleParts, isAfter } from '../inventory';
-import { type Logbook, brakeSheetOf, byTime, isLead, ofKind, remembered } from '../logbook';
+import { type Logbook, brakeSheetOf, byTime, isLead, leadsOf, ofKind, remembered } from '../logbook';
 import {
   type Car,
   type Cause,
@@ -321,7 +321,7 @@ const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[]): unknown[] 
     ];
   }),
   ...ofKind(facts, 'eventClosed').map((f) => logbook.bookings.get(f.bookingId)?.eventId),
-  ...[...logbook.crew.values()].filter((m) => m.role === 'lead').map((m) => m.id),
+  ...leadsOf(logbook),
 ];
 
 /** The condition of a car by all that is on record about it. */

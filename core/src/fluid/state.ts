@@ -1,5 +1,5 @@
 import { type Instant, dateIn } from '../calendar';
-import { type Logbook, byTime, correctedByOwnHand, mayTakeBack } from '../logbook';
+import { type Logbook, byTime, correctedByOwnHand, filtered, mayTakeBack, remembered } from '../logbook';
 import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange, MoistureReading } from '../model';
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
 import { fluidFinding } from './findings';
@@ -172,12 +172,27 @@ function boiledFault(facts: readonly Fact[], flushed: FluidExchange | null, time
 const gradeFaults = (filling: Filling, car: Car): Finding[] =>
   filling.fluids.map((f) => checkGrade(f.grade, car.fluidGrade)).filter((c) => c.verdict === 'needsWork');
 
+/** Kinds of entry that say something of the fluid. */
+const ofFluid: ReadonlySet<Fact['kind']> = new Set<Fact['kind']>([
+  'boilingTest',
+  'moistureReading',
+  'fluidExchange',
+  'systemCleared',
+  'nippleBled',
+  'heatReading',
+]);
+/** What of a car's entries is about its fluid: a car of twenty years has thousands of others. */
+function fluidFacts(logbook: Logbook, car: Car): readonly Fact[] {
+  const facts = logbook.factsOfCar(car.id);
+  return remembered(facts, 'ofFluid', [], () => facts.filter((f) => ofFluid.has(f.kind)));
+}
+
 /**
  * Everything about a car's fluid that follows from its facts up to a moment.
  * @param until facts after this moment are left out
  */
 export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidState {
-  const facts = logbook.factsOfCar(car.id).filter((f) => f.at <= until);
+  const facts = filtered(fluidFacts(logbook, car), (f) => f.at <= until);
   const unknown: Filling = {
     exchange: null,
     fluids: [],

@@ -1,5 +1,5 @@
 /** What is on which axle: it follows from fittings, nothing of it is stored. */
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, remembered } from '../logbook';
 import { type Axle, type Car, type Fact, type PadSet, type PartsFitted, type RotorPair, axles } from '../model';
 
 /** What is on one axle of a car. */
@@ -32,18 +32,30 @@ export const changedParts = (pads: boolean, rotors: boolean): PartsFitted['chang
 export const changes = (fitting: PartsFitted, of: KindOfPart): boolean =>
   fitting.changed === of || fitting.changed === 'both';
 
+/** What fittings say of an axle, whatever becomes of the records that they name. */
+interface Fittings extends Pick<AxleParts, 'fitting' | 'padsSince' | 'rotorsSince'> {
+  labels: Record<KindOfPart, string>;
+}
+const fittingsOn = (facts: readonly Fact[], axle: Axle): Fittings =>
+  remembered(facts, `fittings ${axle}`, [], () => {
+    const fittings = ofKind(facts, 'partsFitted').filter((f) => f.axle === axle);
+    const labelOn = (of: KindOfPart): string =>
+      fittings.findLast((f) => f[kindsOfPart[of].label] !== null || changes(f, of))?.[kindsOfPart[of].label] ?? '';
+    return {
+      fitting: fittings.at(-1) ?? null,
+      padsSince: fittings.findLast((f) => changes(f, 'pads')) ?? null,
+      rotorsSince: fittings.findLast((f) => changes(f, 'rotors')) ?? null,
+      labels: { pads: labelOn('pads'), rotors: labelOn('rotors') },
+    };
+  });
+
 /** What is on an axle, by the last fitting that says so: one without a label that changed nothing leaves on what was on. */
 export function axleParts(logbook: Logbook, car: Car, axle: Axle): AxleParts {
-  const fittings = ofKind(logbook.factsOfCar(car.id), 'partsFitted').filter((f) => f.axle === axle);
-  const fitting = fittings.at(-1) ?? null;
-  const labelOn = (of: KindOfPart): string =>
-    fittings.findLast((f) => f[kindsOfPart[of].label] !== null || changes(f, of))?.[kindsOfPart[of].label] ?? '';
+  const { labels, ...fittings } = fittingsOn(logbook.factsOfCar(car.id), axle);
   return {
-    padSet: logbook.padSets.get(labelOn('pads')) ?? null,
-    rotorPair: logbook.rotorPairs.get(labelOn('rotors')) ?? null,
-    fitting,
-    padsSince: fittings.findLast((f) => changes(f, 'pads')) ?? null,
-    rotorsSince: fittings.findLast((f) => changes(f, 'rotors')) ?? null,
+    padSet: logbook.padSets.get(labels.pads) ?? null,
+    rotorPair: logbook.rotorPairs.get(labels.rotors) ?? null,
+    ...fittings,
   };
 }
 

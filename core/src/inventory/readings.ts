@@ -1,5 +1,5 @@
 /** Readings of what is on a car, and of parts wherever they lie: what was seen stays with the part. */
-import { type Logbook, byTime, correctedByOwnHand, mayTakeBack, ofKind, remembered } from '../logbook';
+import { type Logbook, byTime, correctedByOwnHand, leadsOf, mayTakeBack, ofKind, remembered, sameAsBefore } from '../logbook';
 import {
   type Axle,
   type Car,
@@ -56,16 +56,17 @@ const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean
  * stood as fitted. A set that is recorded as fitted a second time is the same set.
  */
 function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): readonly ReadingOf<K>[] {
-  const { label } = kindsOfPart[of];
   const own = logbook.factsOfPart(partId);
-  const places = new Map(
-    ofKind(own, 'partsFitted')
-      .filter((f) => f[label] === partId)
-      .map(({ carId, axle }) => [`${carId} ${axle}`, { facts: logbook.factsOfCar(carId), axle }]),
-  );
-  const on = [...places.values()];
+  const on = axlesThatHad(own, partId, of).map(({ carId, axle }) => ({ facts: logbook.factsOfCar(carId), axle }));
   return remembered(own, of, on.flatMap(Object.values), () => readingsInTurn(own, on, partId, of));
 }
+
+/** Every axle that a part was fitted to. */
+const axlesThatHad = (own: readonly Fact[], partId: string, of: KindOfPart): Pick<PartsFitted, 'carId' | 'axle'>[] =>
+  remembered(own, `axles ${of}`, [], () => {
+    const fittings = ofKind(own, 'partsFitted').filter((f) => f[kindsOfPart[of].label] === partId);
+    return [...new Map(fittings.map((f) => [`${f.carId} ${f.axle}`, f])).values()];
+  });
 
 function readingsInTurn<K extends KindOfPart>(
   own: readonly Fact[],
@@ -103,7 +104,8 @@ function readingsOn<K extends KindOfPart>(logbook: Logbook, car: Car, corner: Co
     const here = ofKind(facts, kindsOfPart[of].reading).filter((f) => isAfter(f, since));
     // What is read while a set is on counts for it, whatever label was written beside the figures.
     const all: readonly Reading[] = [...ofPart, ...here];
-    return byTimeOnce(all.filter((f) => f.corner === corner)) as ReadingOf<K>[];
+    const ofCorner = byTimeOnce(all.filter((f) => f.corner === corner));
+    return sameAsBefore(`${of} ${corner}`, ofCorner) as readonly ReadingOf<K>[];
   });
 }
 
@@ -150,11 +152,14 @@ function withCorrected(
       (f): f is Reading => (f.kind === 'padMeasurement' || f.kind === 'rotorMeasurement') && isOfPart(f),
     ),
   );
-  const ids = new Set(corrected.map((f) => f.id));
-  return {
-    readings: corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected]),
-    retracting: { isCorrected: (r) => ids.has(r.id), mayEnd: (found, by) => mayTakeBack(logbook, found, by) },
-  };
+  return remembered(readings, 'history', [...corrected, ...leadsOf(logbook)], () => {
+    const ids = new Set(corrected.map((f) => f.id));
+    const { crew } = logbook;
+    return {
+      readings: corrected.length === 0 ? readings : byTimeOnce([...readings, ...corrected]),
+      retracting: { isCorrected: (r) => ids.has(r.id), mayEnd: (found, by) => mayTakeBack({ crew }, found, by) },
+    };
+  });
 }
 
 /** Every reading of the pads that are at a corner now, those that were corrected without anybody else's word too. */

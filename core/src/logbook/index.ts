@@ -7,5 +7,5 @@ export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
-export { remembered } from './remembered';
+export { remembered, sameAsBefore } from './remembered';
 export type { FieldChange } from './changes';

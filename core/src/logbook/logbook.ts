@@ -186,6 +186,10 @@ export const mayTakeBack = (logbook: Pick<Logbook, 'crew'>, found: Fact, by: Fac
 /** Whether somebody is a lead: who may say what others may not. */
 export const isLead = (logbook: Pick<Logbook, 'crew'>, id: string): boolean => logbook.crew.get(id)?.role === 'lead';
 
+/** Who is a lead. */
+export const leadsOf = (logbook: Pick<Logbook, 'crew'>): string[] =>
+  [...logbook.crew.values()].flatMap((m) => (m.role === 'lead' ? [m.id] : []));
+
 const byId = <T extends { id: string }>(items: Iterable<T> | undefined): Map<string, T> => {
   const map = new Map<string, T>();
   for (const item of items ?? []) map.set(item.id, item);

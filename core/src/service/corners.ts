@@ -11,7 +11,7 @@ import {
   rotorHistoryAt,
   thinnest,
 } from '../inventory';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, remembered } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -100,11 +100,16 @@ function cornerState(
   const lastPads = pads ?? lastOf(ofPads);
   const lastRotor = rotor ?? lastOf(ofRotor);
   const padJudgement =
-    lastPads && judgePads(lastPads, spec, earlier(ofPads, lastPads, rules), rules < 7 ? null : ofPads.retracting);
+    lastPads &&
+    remembered(ofPads, 'judged', [lastPads, rules, ...Object.values(spec)], () =>
+      judgePads(lastPads, spec, earlier(ofPads, lastPads, rules), rules < 7 ? null : ofPads.retracting),
+    );
   const rotorJudgement =
     lastRotor &&
     ofRotor &&
-    judgeRotor(lastRotor, rotorPair, earlier(ofRotor, lastRotor, rules), rules < 7 ? null : ofRotor.retracting);
+    remembered(ofRotor, 'judged', [lastRotor, rotorPair, rules], () =>
+      judgeRotor(lastRotor, rotorPair, earlier(ofRotor, lastRotor, rules), rules < 7 ? null : ofRotor.retracting),
+    );
   // By the first rules a part that went back on brought along only what stops a car.
   const bringsAll = (reading: object | null): boolean => rules >= 2 || reading !== null;
   const brought = (found: readonly Finding[], reading: object | null): Finding[] =>
