@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { pino } from 'pino';
 import { median } from 'simple-statistics';
+import { v7 as uuidv7 } from 'uuid';
 import { runUp } from '@calvik/core';
 import { createApp } from '../server/src/app';
 import { LogbookCache } from '../server/src/database/logbook-cache';
@@ -76,14 +77,27 @@ async function main(): Promise<void> {
   say(`run-up, first time after a start (reads and indexes everything): ${(performance.now() - began).toFixed(0)} ms`);
   line('run-up over HTTP, nothing new', await timed(() => get('/run-up')), await timed(bareHome), ' (aim ≤ 3)');
 
-  const { logbook } = await new LogbookCache(database).current();
+  const cache = new LogbookCache(database);
   const today = now.slice(0, 10);
-  line(
-    'run-up judged anew in core, 120 booked cars',
-    await timed(() => runUp(logbook, today)),
-    await timed(bareHome),
-    ' (aim ≤ 3)',
-  );
+  const { logbook } = await cache.current();
+  const test = logbook.factsOfCar(logbook.bookings.values().next().value!.carId).find((f) => f.kind === 'boilingTest')!;
+  const judged = [];
+  for (let i = 0; i <= ROUNDS; i++) {
+    // What a page does after an entry arrived: a logbook that is made anew, in which one car has changed.
+    const entry = { ...test, id: uuidv7(), at: now, recordedAt: now };
+    await fetch(`${url}/facts/${entry.id}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(entry),
+    });
+    const { logbook: renewed } = await cache.current();
+    const from = performance.now();
+    runUp(renewed, today);
+    judged.push(performance.now() - from);
+  }
+  const base = await timed(bareHome);
+  line('run-up judged for the first time in core, 120 booked cars', judged[0]!, base, '');
+  line('run-up judged anew after an entry', median(judged.slice(1)), base, ' (aim ≤ 1.5)');
   bare.close();
   server.close();
   await database.close();

@@ -113,6 +113,25 @@ export async function ensureBuilt() {
   await ensureInterfaceBuilt();
 }
 
+/** Bundles sources for Node as plain JavaScript with source maps; packages stay packages. @param entryPoints by the name they get in `outdir` */
+export async function compile(outdir, entryPoints) {
+  const { build } = await import('esbuild');
+  const isOurs = (path) => /^(\.|\/|@calvik\/)/.test(path);
+  const packageOf = ({ path, kind }) => (kind === 'entry-point' || isOurs(path) ? undefined : { path, external: true });
+  await build({
+    entryPoints: Object.fromEntries(Object.entries(entryPoints).map(([name, path]) => [name, join(root, path)])),
+    outdir,
+    outExtension: { '.js': '.cjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'cjs',
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [{ name: 'packages stay packages', setup: ({ onResolve }) => onResolve({ filter: /.*/ }, packageOf) }],
+  });
+}
+
 /**
  * The server as plain JavaScript with source maps: it starts in the fraction of a second, and runs without anything that only building needs.
  * The planner's thread is a file of its own beside it.
@@ -123,26 +142,8 @@ export async function ensureServerBuilt() {
   const print = fingerprint(['server/src', 'core/src', 'words/src', 'package-lock.json'].map((p) => join(root, p)));
   if (isStamped(stamp, print)) return;
   rmSync(out, { recursive: true, force: true });
-  const { build } = await import('esbuild');
-  const isOurs = (path) => /^(\.|\/|@calvik\/)/.test(path);
-  const packageOf = ({ path, kind }) => (kind === 'entry-point' || isOurs(path) ? undefined : { path, external: true });
   await during('Building the server', () =>
-    build({
-      entryPoints: {
-        main: join(root, 'server/src/main.ts'),
-        index: join(root, 'server/src/index.ts'),
-        thread: join(root, 'server/src/planner/worker.ts'),
-      },
-      outdir: out,
-      outExtension: { '.js': '.cjs' },
-      bundle: true,
-      platform: 'node',
-      target: 'node20',
-      format: 'cjs',
-      sourcemap: true,
-      logLevel: 'warning',
-      plugins: [{ name: 'packages stay packages', setup: ({ onResolve }) => onResolve({ filter: /.*/ }, packageOf) }],
-    }),
+    compile(out, { main: 'server/src/main.ts', index: 'server/src/index.ts', thread: 'server/src/planner/worker.ts' }),
   );
   writeFileSync(stamp, print);
 }

@@ -1,5 +1,15 @@
 import { type Instant, dateIn } from '../calendar';
-import { type Logbook, byTime, correctedByOwnHand, filtered, mayTakeBack, remembered } from '../logbook';
+import {
+  type Logbook,
+  bottlesOf,
+  byTime,
+  correctedByOwnHand,
+  filtered,
+  leadsOf,
+  mayTakeBack,
+  ofKind,
+  remembered,
+} from '../logbook';
 import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange, MoistureReading } from '../model';
 import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
 import { fluidFinding } from './findings';
@@ -111,8 +121,8 @@ function doubtedOf(logbook: Logbook, tests: readonly JudgedTest[], last: Boiling
 
 function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: LabelPoints): JudgedTest | null {
   const tests = [...new Set(exchange.corners.map((c) => c.bottleId))]
-    .flatMap((bottleId) => logbook.factsOfBottle(bottleId))
-    .filter((f): f is BoilingTest => f.kind === 'boilingTest' && f.at <= exchange.at);
+    .flatMap((bottleId) => ofKind(logbook.factsOfBottle(bottleId), 'boilingTest'))
+    .filter((f) => f.at <= exchange.at);
   const latest = tests.reduce<BoilingTest | null>((a, b) => (a === null || b.at > a.at ? b : a), null);
   return latest && judgeTest(latest, label);
 }
@@ -187,12 +197,42 @@ function fluidFacts(logbook: Logbook, car: Car): readonly Fact[] {
   return remembered(facts, 'ofFluid', [], () => facts.filter((f) => ofFluid.has(f.kind)));
 }
 
+/** Everything that the state of a fluid is worked out from. */
+const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: readonly Fact[]): unknown[] => [
+  car,
+  logbook.shop.timeZone,
+  logbook.shop.defaultUptakePercentPerYear,
+  logbook.signedRules,
+  ...leadsOf(logbook),
+  ...facts,
+  ...typedAnew,
+  ...[...facts, ...typedAnew].flatMap((f) =>
+    f.kind === 'fluidExchange' && f.elsewhere ? [logbook.fluids.get(f.elsewhere.fluidId ?? '')] : [],
+  ),
+  ...[...new Set([...facts, ...typedAnew].flatMap(bottlesOf))].flatMap((id) => {
+    const bottle = logbook.bottles.get(id);
+    return [bottle, logbook.fluids.get(bottle?.fluidId ?? ''), ...ofKind(logbook.factsOfBottle(id), 'boilingTest')];
+  }),
+];
+
 /**
  * Everything about a car's fluid that follows from its facts up to a moment.
  * @param until facts after this moment are left out
  */
 export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidState {
   const facts = filtered(fluidFacts(logbook, car), (f) => f.at <= until);
+  // By rules of before, what was typed anew was gone.
+  const typedAnew =
+    (logbook.signedRules ?? Infinity) < 7 ? [] : correctedByOwnHand(logbook, car.id).filter((f) => f.at <= until);
+  // Of one logbook it is asked for each fluid on the shelf; of the next one most cars are what they were.
+  return remembered(logbook, `fluid ${car.id}`, [car, facts.length, ...typedAnew], () =>
+    remembered(facts[0] ?? car, 'fluid', restsOn(logbook, car, facts, typedAnew), () =>
+      stateOf(logbook, car, facts, typedAnew),
+    ),
+  );
+}
+
+function stateOf(logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: readonly Fact[]): FluidState {
   const unknown: Filling = {
     exchange: null,
     fluids: [],
@@ -204,9 +244,6 @@ export function fluidState(logbook: Logbook, car: Car, until: Instant): FluidSta
     doubted: null,
     pens: [],
   };
-  // By rules of before, what was typed anew was gone.
-  const typedAnew =
-    (logbook.signedRules ?? Infinity) < 7 ? [] : correctedByOwnHand(logbook, car.id).filter((f) => f.at <= until);
   const steps = bleedSequence(car);
   const fillings: Filling[] = [unknown];
   let lastExchange: FluidExchange | null = null;

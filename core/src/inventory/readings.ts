@@ -1,5 +1,14 @@
 /** Readings of what is on a car, and of parts wherever they lie: what was seen stays with the part. */
-import { type Logbook, byTime, correctedByOwnHand, leadsOf, mayTakeBack, ofKind, remembered, sameAsBefore } from '../logbook';
+import {
+  type Logbook,
+  byTime,
+  correctedByOwnHand,
+  leadsOf,
+  mayTakeBack,
+  ofKind,
+  remembered,
+  sameAsBefore,
+} from '../logbook';
 import {
   type Axle,
   type Car,
