@@ -1,6 +1,7 @@
 import type { Car, ClutchBled, ExchangeBegun, Fact, FluidExchange, NippleBled, PedalCheck } from '../model';
 import { byTime } from './by-time';
 import { type ReservoirCourse, reservoirCourse, wentUnderMin } from './levels';
+import { remembered } from './remembered';
 
 /**
  * The draws that count in a sequence: the last one at each place, after the last time the reservoir stood under MIN, for that
@@ -102,17 +103,14 @@ export function composeExchanges(facts: readonly Fact[], cars: ReadonlyMap<strin
     if (fact.jobId !== undefined && movesLevel.has(fact.kind)) push(levels, fact.jobId, fact);
   }
   return begun.flatMap((b) => {
-    const own = draws.get(b.id);
-    return own
-      ? [
-          compose(
-            b,
-            own.sort(byTime),
-            (pedals.get(b.jobId) ?? []).sort(byTime),
-            cars.get(b.carId),
-            levels.get(b.jobId) ?? [],
-          ),
-        ]
-      : [];
+    const own = draws.get(b.id)?.sort(byTime);
+    if (!own) return [];
+    const ofPedal = (pedals.get(b.jobId) ?? []).sort(byTime);
+    const ofLevel = levels.get(b.jobId) ?? [];
+    const car = cars.get(b.carId);
+    // The same entry as long as nothing of it changes: all that rests on it is known by it.
+    return [
+      remembered(b, 'exchange', [car, ...own, ...ofPedal, ...ofLevel], () => compose(b, own, ofPedal, car, ofLevel)),
+    ];
   });
 }

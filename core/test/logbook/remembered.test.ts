@@ -55,6 +55,7 @@ function happens({ records, facts }: Shelf, roll: () => number): Shelf {
     return { facts, records: { ...records, [c]: list } };
   };
   const now = at({ by: who });
+  const early = { at: '2026-05-04T06:00:00.000Z', id: now.id };
   const padSetId = roll() < 0.5 ? null : pick(records.padSets).id;
   const rotorPairId = roll() < 0.5 ? null : pick(records.rotorPairs).id;
   const reading = (): Fact =>
@@ -68,44 +69,76 @@ function happens({ records, facts }: Shelf, roll: () => number): Shelf {
   return pick<() => Shelf>([
     () => add(reading()),
     () => {
-      const old = pick(facts);
+      // The same way of reading, often by the same hand.
       const fact = reading();
-      const by = roll() < 0.3 ? old.by : fact.by;
-      return old.kind === fact.kind ? add({ ...fact, by, replaces: old.id, because: 'Misread.' }) : add(fact);
+      const old = facts.findLast((f) => f.kind === fact.kind);
+      const by = roll() < 0.7 ? (old?.by ?? who) : who;
+      return add(old ? { ...fact, by, replaces: old.id, because: 'Misread.' } : fact);
     },
     () => add({ ...now, kind: 'withdrawal', replaces: pick(facts).id, because: 'Other car.' } as unknown as Fact),
     () => add({ ...flush(car, now.at, pick(records.bottles).id), id: now.id, by: who }),
-    () => add({ ...boil('', now.at, pick([200, 300])), carId: undefined, bottleId: pick(records.bottles).id } as never),
+    () =>
+      add({
+        ...boil('', now.at, pick([200, 300])),
+        ...early,
+        carId: undefined,
+        bottleId: pick(records.bottles).id,
+      } as never),
     () => add({ ...pen(car.id, now.at, pick([1, 4])), id: now.id }),
     () => add({ ...now, kind: 'partsFitted', axle, changed: pick(['pads', 'both']), padSetId, rotorPairId } as never),
     () => change('fluids', { dryBoilingPointC: pick([240, 310]), wetBoilingPointC: pick([150, 200]) }),
     () => change('bottles', { fluidId: pick(records.fluids).id }),
     () => change('crew', { role: pick(['lead', 'technician']) }),
+    () => change('crew', { role: pick(['lead', 'technician']) }),
     () => change('cars', { fluidGrade: pick(['DOT 4', 'DOT 5.1', 'mineral']), reservoirMinMl: pick([100, 260]) }),
     () => change('padSets', { limitMm: pick([2, 5]), newThicknessMm: pick([10, 14]) }),
     () => change('rotorPairs', { discardThicknessMm: pick([28, 30.5]) }),
     () => change('brakeSheets', { padLimitMm: { front: pick([2, 5]), rear: pick([2, 5]) } }),
+    () => change('brakeSheets', { maxWheelBearingPlayMm: pick([0.01, 0.1, 1]) }),
     () => change('shops', { padLimitMm: pick([2, 4.5]), defaultUptakePercentPerYear: pick([1, 3]) }),
   ])();
 }
+
+const shop = (): Shelf => ({
+  records: {
+    shops: [{ ...shopDefaults } as Shop],
+    crew: [...crew] as never,
+    cars: [car as Car],
+    fluids: [fluid, makeFluid({ name: 'Other' })],
+    bottles: [bottle, makeBottle(fluid.id, { label: 'B2' })],
+    padSets: [makePadSet(), makePadSet({ axle: 'rear', label: 'P-2' })],
+    rotorPairs: [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })],
+    brakeSheets: [fullSheet()],
+  },
+  facts: wholeService(),
+});
+
+test.each([
+  ['pads', () => pads('FL', 1.5), () => pads('FL', 8, { explanation: 'Read through the window before.' }), ''],
+  ['play', () => wheelBearing('FL', 2), () => wheelBearing('FL', 0.02), 'Misread.'],
+  ['a boiling test', () => boil(car.id, at().at, 150), () => boil(car.id, at().at, 260), ''],
+] as [string, () => Fact, () => Fact, string][])(
+  'what somebody took back of %s counts once they are a lead',
+  (_, bad, good, because) => {
+    const { records, facts } = shop();
+    const found = { ...bad(), by: TECH };
+    const shelf = {
+      records,
+      facts: [...facts, found, { ...good(), by: TECH, ...(because ? { replaces: found.id, because } : {}) }],
+    };
+    const before = judge(shelf);
+    const promoted = records.crew.map((m) => (m.id === TECH ? { ...m, role: 'lead' as const } : m));
+    const after = { ...shelf, records: { ...records, crew: promoted } };
+    expect(judge(after)).toBe(judge(structuredClone(after)));
+    expect(judge(after)).not.toBe(before);
+  },
+);
 
 test('after whatever happened, all is said of a car that would be said by whoever opens the shop for the first time', () => {
   const roll = dice(seed(41));
   let [asked, changed] = [0, 0];
   for (const _ of rounds({ seconds: 5, atMost: 60, inTorture: 3000 })) {
-    let shelf: Shelf = {
-      records: {
-        shops: [{ ...shopDefaults } as Shop],
-        crew: [...crew] as never,
-        cars: [car as Car],
-        fluids: [fluid, makeFluid({ name: 'Other' })],
-        bottles: [bottle, makeBottle(fluid.id, { label: 'B2' })],
-        padSets: [makePadSet(), makePadSet({ axle: 'rear', label: 'P-2' })],
-        rotorPairs: [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })],
-        brakeSheets: [fullSheet()],
-      },
-      facts: wholeService(),
-    };
+    let shelf = shop();
     let before = judge(shelf);
     for (let i = 0; i < 12; i++) {
       shelf = happens(shelf, roll);
