@@ -95,6 +95,7 @@ export const proofNames: Record<Exclude<Proof, keyof typeof checkNames>, string>
   facesSound: 'Rotor faces sound',
   padsSound: 'Pads measured and their faces seen',
   noPlay: 'Bearing play within its limit',
+  rockedTight: 'Wheels rocked, no play felt',
   runoutWithin: 'Run-out within its limit',
   thicknessEven: 'Rotor thickness even',
   pinsFree: 'Slide pins free',

@@ -11,6 +11,7 @@ export const lookNames: Record<LookKind, string> = {
   ducts: 'Ducts and tape',
   wheelInside: 'Inside of the wheels',
   debris: 'Debris',
+  wheelPlay: 'Wheels rocked for play',
   pads: 'Pads through the window',
   level: 'Fluid level',
   torque: 'Nuts and caliper bolts again',
@@ -37,6 +38,7 @@ export const faultNames: Record<LookFault, string> = {
   greaseInWheel: 'Grease',
   gravelInCaliper: 'Gravel in the caliper',
   grassInDuct: 'Grass in a duct',
+  playFelt: 'Play felt',
 };
 
 /** "5 laps at most, cool-down lap, not in the wet, look after the next session" */

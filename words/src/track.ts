@@ -14,6 +14,7 @@ export const lookAdvice: Record<LookKind, string> = {
   ducts: 'Both ends on, no tear, no tape left over an opening.',
   wheelInside: 'Wet and clear is brake fluid. Dark and thick is grease from a hub.',
   debris: 'After an off: gravel between pad and rotor, grass in the ducts.',
+  wheelPlay: 'One corner off the ground at a time: hold the wheel at twelve and six and rock it.',
   pads: 'Gauge through the caliper’s window, inner and outer. Cold is more exact than hot.',
   level: 'Read it standing level. Do not top up what has leaked.',
   torque: 'To their figures, on the ground, cool. Nuts move most in the first session.',
@@ -27,11 +28,13 @@ export const allRightNames: Record<LookCheck, string> = {
   ducts: 'On, whole, no tape',
   wheelInside: 'All clean',
   debris: 'Nothing',
+  wheelPlay: 'No play felt',
 };
 export const becauseNames = {
   oddLastTime: 'Odd last time',
   firstSession: 'After the first session',
   wheelsWereOff: 'Wheels were off',
+  knockBack: 'Long first press: may be knock-back',
 } as const;
 
 export const decisionNames: Record<Decision, string> = { go: 'Go', limits: 'Go, with limits', stop: 'Stop' };

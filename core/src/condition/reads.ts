@@ -111,6 +111,7 @@ const proofOfCheck: Record<LookCheck, Proof> = {
   ducts: 'ductsSound',
   wheelInside: 'wheelDry',
   debris: 'clear',
+  wheelPlay: 'rockedTight',
 };
 
 const complained = (complaint: Complaint): Found => ({
@@ -269,7 +270,10 @@ const readers: { [K in FactKind]: Reader<K> } = {
       finds: isRight
         ? []
         : [{ kind: 'bearingPlay', place, finding: { ...finding, verdict: faultTable.bearingPlay.gravity } }],
-      shows: [{ proof: 'noPlay', place, isRight }],
+      shows: [
+        { proof: 'noPlay', place, isRight },
+        { proof: 'rockedTight', place, isRight },
+      ],
     };
   },
   torqueSet: (fact, { sheet }) => {

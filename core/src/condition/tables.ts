@@ -82,6 +82,8 @@ const seen: Record<Exclude<LookFault, 'crazing'>, FaultRow> = {
   greaseInWheel: row('needsWork', ['cleaned', 'bearingReplaced', 'bearingAdjusted'], 'wheelDry'),
   gravelInCaliper: row('needsWork', ['debrisCleared'], 'clear'),
   grassInDuct: row('watch', ['debrisCleared'], 'clear'),
+  // By hand nobody tells how much: it is measured, in its limit or not.
+  playFelt: row('stop', [], 'noPlay'),
 };
 
 /** What a driver says. Nobody drives on a doubtful pedal, and a long one is doubtful until it has been shown to be firm. */
@@ -230,7 +232,7 @@ export const outcomeTable: Record<
   },
   thicknessPoints: { faults: { varies: 'thicknessVaries' }, shows: { within: ['thicknessEven'] } },
   runout: { faults: { high: 'runoutHigh' }, shows: { within: ['runoutWithin'] } },
-  rockWheel: { faults: { play: 'bearingPlay' }, shows: { noPlay: ['noPlay'] } },
+  rockWheel: { faults: { play: 'bearingPlay' }, shows: { noPlay: ['noPlay', 'rockedTight'] } },
   hoseUnderPressure: { faults: { swells: 'hoseSwollen' }, shows: { still: ['hosesSound'] } },
   ductsLook: { faults: { off: 'ductOff' }, shows: { whole: ['ductsSound'] } },
   padLabels: { faults: { mixed: 'padsMixed' }, shows: { same: ['padsMatch'] } },

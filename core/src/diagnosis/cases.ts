@@ -64,6 +64,8 @@ export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession 
       if (fault === 'faceSmeared') add('faceBlotched', corner, 'reading');
       else if (fault !== 'crazing') add('faceCracked', corner, 'reading');
     }
+    for (const { corner } of answerTo(facts, session.fact.id, 'wheelPlay')?.faults ?? [])
+      add('bearingPlay', corner, 'reading');
   }
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   for (const corner of corners) {

@@ -42,6 +42,7 @@ export const proofs = [
   'facesSound',
   'padsSound',
   'noPlay',
+  'rockedTight',
   'runoutWithin',
   'thicknessEven',
   'pinsFree',

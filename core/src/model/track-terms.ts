@@ -1,5 +1,5 @@
 /** The lines of the look after a session that are answered by what somebody sees, in the order in which they are asked. */
-export const lookChecks = ['pedal', 'leaks', 'hoses', 'faces', 'ducts', 'wheelInside', 'debris'] as const;
+export const lookChecks = ['pedal', 'leaks', 'hoses', 'faces', 'ducts', 'wheelInside', 'debris', 'wheelPlay'] as const;
 export type LookCheck = (typeof lookChecks)[number];
 
 /** Lines of the look: what is read, and what is seen. */
@@ -15,6 +15,7 @@ export const faultsByCheck = {
   ducts: ['ductOff', 'ductTorn', 'tapeOn'],
   wheelInside: ['fluidInWheel', 'greaseInWheel'],
   debris: ['gravelInCaliper', 'grassInDuct'],
+  wheelPlay: ['playFelt'],
 } as const satisfies Record<LookCheck, readonly string[]>;
 export const faultsOfLook = [
   ...faultsByCheck.pedal,
@@ -24,6 +25,7 @@ export const faultsOfLook = [
   ...faultsByCheck.ducts,
   ...faultsByCheck.wheelInside,
   ...faultsByCheck.debris,
+  ...faultsByCheck.wheelPlay,
 ] as const;
 export type LookFault = (typeof faultsOfLook)[number];
 

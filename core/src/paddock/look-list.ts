@@ -49,6 +49,7 @@ const usualOrder: LookKind[] = [
   'faces',
   'level',
   'debris',
+  'wheelPlay',
   'torque',
 ];
 
@@ -60,7 +61,7 @@ export interface LookItem {
   /** Open, begun, or gone through. */
   state: 'open' | 'begun' | 'done';
   /** Why it comes first, or is asked at all: what was odd last time, or the first session. */
-  because: 'oddLastTime' | 'firstSession' | 'wheelsWereOff' | null;
+  because: 'oddLastTime' | 'firstSession' | 'wheelsWereOff' | 'knockBack' | null;
   findings: Finding[];
   verdict: Verdict;
   /** Who has answered. */
@@ -121,16 +122,29 @@ function wheelsWereOff(logbook: Logbook, session: TrackSession): boolean {
   );
 }
 
+/** Lines that cost a jack or a wrench: asked after the first session, and where there is a reason. */
+const isAskedAtTimes: ReadonlySet<LookKind> = new Set<LookKind>(['wheelPlay', 'torque']);
+
+const mayBeKnockBack = (logbook: Logbook, car: Car, session: TrackSession): boolean =>
+  session.fact.complaints.includes('firstPressLong') ||
+  standingFaults(logbook, car, session.fact.eventId).some(
+    ({ kind }) => kind === 'pedalLong' || kind === 'firstPressLong' || kind === 'playFelt' || kind === 'bearingPlay',
+  );
+
 /** Which lines are asked of this car after this session. */
 function wanted(logbook: Logbook, car: Car, session: TrackSession): Map<LookKind, LookItem['because']> {
   const hasRotors = corners.some((c) => car[axleOfCorner(c)].brake !== 'drum');
   const asked = new Map<LookKind, LookItem['because']>(
     usualOrder
-      .filter((k) => (k === 'ducts' ? brakeSheetOf(logbook, car).hasDucts : k === 'faces' ? hasRotors : k !== 'torque'))
+      .filter((k) =>
+        k === 'ducts' ? brakeSheetOf(logbook, car).hasDucts : k === 'faces' ? hasRotors : !isAskedAtTimes.has(k),
+      )
       .map((k) => [k, null]),
   );
-  if (session.nth === 1) asked.set('torque', 'firstSession');
-  else if (wheelsWereOff(logbook, session)) asked.set('torque', 'wheelsWereOff');
+  const because = session.nth === 1 ? 'firstSession' : wheelsWereOff(logbook, session) ? 'wheelsWereOff' : null;
+  if (because) for (const kind of isAskedAtTimes) asked.set(kind, because);
+  // A first press that is long is pads knocked back, until the wheels have been rocked.
+  else if (mayBeKnockBack(logbook, car, session)) asked.set('wheelPlay', 'knockBack');
   return asked;
 }
 

@@ -31,7 +31,7 @@ const found =
     return of(people, name);
   };
 
-const looks = (['pedal', 'leaks', 'hoses', 'faces', 'wheelInside'] as const).flatMap((line) =>
+const looks = (['pedal', 'leaks', 'hoses', 'faces', 'wheelInside', 'wheelPlay'] as const).flatMap((line) =>
   (faultsByCheck[line] as readonly string[]).flatMap((fault): Opener[] => {
     const name = fault === 'crack' ? 'longCrack' : fault;
     if (!RULES[name]) return [];

@@ -78,6 +78,8 @@ export const RULES: Record<string, Rule> = {
   leaksByLevel: rule(LEAK, 'dry', 'level', 'pedalFirm'),
   underMin: rule(['levelSet', 'flushed'], 'level', 'pedalFirm'),
   play: rule(PLAY, 'noPlay'),
+  // Felt by hand: nothing need be done, but it is measured.
+  playFelt: rule([], 'noPlay'),
   torque: rule(['torqued'], 'torqued'),
   'list leaks': rule(LEAK, 'dry'),
   'list hoses': rule(['hoseReplaced'], 'pedalFirm'),
@@ -389,7 +391,8 @@ export function forbids(
     const r = RULES[s.rule]!;
     const where = of(s.corner);
     const key = s.rule === 'torque' ? ` ${s.way}` : '';
-    const at = curedAt(s.rule === 'torque' ? [`torqued${key}`] : r.by, where, s.at);
+    const isMeasured = r.by.length === 0 && r.shown.length > 0;
+    const at = isMeasured ? s.at : curedAt(s.rule === 'torque' ? [`torqued${key}`] : r.by, where, s.at);
     const isOver =
       at !== null &&
       r.shown.every((p) => isShown(p === 'torqued' ? `torqued${key}` : p, OF_CAR.has(p) ? WHEELS : where, at));
