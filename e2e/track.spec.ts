@@ -49,7 +49,6 @@ const restIsRight: [string, string][] = [
   ['hoses', 'All sound'],
   ['faces', 'All good'],
   ['debris', 'Nothing'],
-  ['wheelPlay', 'No play felt'],
 ];
 const facts = async (): Promise<{ kind?: string; carId?: string; [key: string]: unknown }[]> => {
   const feed = (await (await fetch(`${shop.url}/api/changes?limit=5000`)).json()) as {

@@ -14,13 +14,18 @@ import {
   judgeService,
   limitsOf,
   standingFaults,
+  severity,
   type StepKind,
+  type Verdict,
 } from '@calvik/core';
+import { findingText, sayTo } from '@calvik/words';
 import { refusalOf } from '@calvik/core/track';
 import { factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import { workOfEvents } from '@calvik/core/run-up';
 import { Database } from '../src/database/database';
 import { LogbookCache } from '../src/database/logbook-cache';
+
+const say = sayTo({ units: 'metric', timeZone: 'UTC' });
 
 interface Then {
   cars: Record<
@@ -103,24 +108,38 @@ test('what the lead let pass and what was open at a release stand as findings, n
   expect(facts.filter((f) => f.kind === 'carReleased' && f.limits === null)).toEqual([]);
 });
 
-test('every car is judged as it was', () => {
-  const differences: string[] = [];
+test('every car is judged as it was, or more strictly, and then it says why', () => {
+  const stricter = new Set<string>();
   for (const [id, { name, readiness }] of Object.entries(then.asItStands.cars)) {
     for (const was of readiness) {
       const event = was.event === null ? null : logbook.events.get(was.event)!;
       const is = judgeCar(logbook, logbook.cars.get(id)!, event, then.today);
       for (const gate of was.gates) {
         const now = is.gates.find((g) => g.gate === gate.gate)!;
-        if (now.verdict !== gate.verdict)
-          differences.push(`${name}: ${gate.gate} was ${gate.verdict}, is ${now.verdict}`);
+        expect(severity(now.verdict)).toBeGreaterThanOrEqual(severity(gate.verdict as Verdict));
+        if (now.verdict !== gate.verdict) stricter.add(`${name}: ${findingText(now.headline, say)}`);
       }
     }
   }
-  // An oily pad was measured again there without a word on the oil: what was seen stays with the part until somebody explains it.
-  expect([...new Set(differences)]).toEqual([
-    'Cleo’s Brennick: parts was needsWork, is stop',
-    'Marsk Quillon: parts was needsWork, is stop',
-  ]);
+  // What nobody has measured is not in order. And an oily pad was measured again there without a word on the oil: what was seen stays with the
+  // part until somebody explains it.
+  const unmeasured = [
+    'Praag Mirova',
+    'Sorrel Velund',
+    'Brandreth Brennick',
+    'Lunde-Orr Tessaro',
+    'Rooth Norrvik',
+    'Tarrick Aldane',
+    'Sorrel Quillon',
+    'Marsk Hollin',
+  ];
+  expect([...stricter].sort()).toEqual(
+    [
+      ...unmeasured.map((name) => `${name}: Nobody has measured pads and rotors.`),
+      'Cleo’s Brennick: Pad edge 1.6 mm from the hat at the left rear; 2.0 mm wanted: trim or change.',
+      'Marsk Quillon: RL leading shoe: Oil or grease on the face: out, and find where it comes from.',
+    ].sort(),
+  );
 });
 
 /** Steps that were added since: an unsigned service is asked for them, a signed one is not. */

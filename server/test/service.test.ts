@@ -146,7 +146,7 @@ describe('a release', () => {
     const released = [...logbook.jobs.values()].filter((j) =>
       logbook.factsOfJob(j.id).some((f) => f.kind === 'carReleased'),
     );
-    expect(released.length).toBe(5);
+    expect(released.length).toBe(7);
     for (const job of released)
       expect(judgeService(logbook, job, '2026-06-01')!.gate).toMatchObject({ isReleased: true, holds: [] });
   });

@@ -3,6 +3,7 @@
  * found in. A fault ends by a cure and a proof after it, by a second reading of somebody who may say so, or for a while by a lead's word; never by
  * a new answer, by a correction of one's own, or by a name for it.
  */
+import type { Instant } from '../calendar';
 import { axleParts, isAfter } from '../inventory';
 import { type Logbook, brakeSheetOf, byTime, isLead, leadsOf, ofKind, remembered } from '../logbook';
 import {
@@ -29,7 +30,8 @@ import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets } from './place';
 import { readingOf } from './reads';
-import { type Act, causeTable, faultTable, isComplaint, ofWholeCar, required } from './tables';
+import { type Purpose, type Requirable, purposeTable, requirable } from './purposes';
+import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
 import { type Sighting, type Timeline, keyOf, mayRetract, timelineOf } from './timeline';
 
 /** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
@@ -57,7 +59,7 @@ export interface Fault {
 
 /** Something that was shown once and is void, or was never shown since something was done that wants it. */
 export interface Voided {
-  proof: Proof;
+  proof: Requirable;
   place: Place;
   finding: Finding;
   /** What voided it. */
@@ -68,6 +70,8 @@ export interface Condition {
   /** Oldest first, the ended ones too: nothing that was found is forgotten. */
   faults: readonly Fault[];
   voided: readonly Voided[];
+  /** When each of what can be asked was last looked at, right or not; null where nobody ever has. */
+  lookedAt: readonly { proof: Requirable; place: Place; at: Instant | null }[];
 }
 
 /** A suspect that is likelier than this must have been ruled out before a fault of unknown cause is over. Calvik's own figure. */
@@ -251,7 +255,7 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
 
 /** What has to be shown again: of each corner, or of the car, the last act that voids it and nothing that has shown it since. */
 function voidedOf(t: Timeline): Voided[] {
-  return required.flatMap((proof) =>
+  return requirable.flatMap((proof) =>
     placesOf(t, proof).flatMap((place): Voided[] => {
       const by = t.voiding.of(proof).findLast((d) => !isElsewhere(d.fact) && meets(d.place, place));
       if (!by || isShownAt(t, proof, place, by.fact)) return [];
@@ -266,6 +270,15 @@ function voidedOf(t: Timeline): Voided[] {
     }),
   );
 }
+const lookedAtOf = (t: Timeline): Condition['lookedAt'] =>
+  requirable.flatMap((proof) =>
+    placesOf(t, proof).map((place) => ({
+      proof,
+      place,
+      at: t.shown.of(proof).findLast((s) => meets(s.place, place))?.fact.at ?? null,
+    })),
+  );
+
 /** Where each of them is shown: the car, a corner, the nuts of a wheel. */
 function placesOf({ of }: Timeline, proof: Proof): Place[] {
   if (ofWholeCar.has(proof)) return [{}];
@@ -303,7 +316,11 @@ function judge(logbook: Logbook, car: Car): Condition {
         ended: by,
       })),
   ];
-  return { faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)), voided: voidedOf(t) };
+  return {
+    faults: faults.sort((a, b) => byTime(a.found.at(-1)!, b.found.at(-1)!)),
+    voided: voidedOf(t),
+    lookedAt: lookedAtOf(t),
+  };
 }
 
 /** All that a condition rests on, entry by entry: of a car that nothing was written about it is what it was. */
@@ -330,6 +347,37 @@ export const conditionOf = (logbook: Logbook, car: Car): Condition =>
     const facts = logbook.factsOfCar(car.id);
     return remembered(facts[0] ?? car, 'condition', restsOn(logbook, car, facts), () => judge(logbook, car));
   });
+
+/**
+ * What stands in the way of a purpose whatever was found: what is void, a stop; and what nobody has looked at, or not since the last event.
+ * @param eventId for which it is asked
+ */
+export function notShownFor(logbook: Logbook, car: Car, purpose: Purpose, eventId: string | null): Finding[] {
+  const { voided, lookedAt } = conditionOf(logbook, car);
+  const asked = purposeTable[purpose];
+  const elsewhere = ofKind(logbook.factsOfCar(car.id), 'sessionDriven').findLast((s) => s.eventId !== eventId);
+  const isEver = (proof: Requirable): boolean => asked[proof] === 'ever' || asked[proof] === 'sinceEvent';
+  const never = neverLookedAt(logbook, car).filter(isEver);
+  const stale = lookedAt.flatMap(({ proof, at }) =>
+    asked[proof] === 'sinceEvent' && at !== null && elsewhere && at < elsewhere.at ? [proof] : [],
+  );
+  const say = (code: 'neverLookedAt' | 'notSinceEvent', found: readonly Requirable[]): Finding[] =>
+    found.length > 0 ? [conditionFinding(code, 'needsWork', {}, { proofs: [...new Set(found)] })] : [];
+  return [
+    ...voided.filter((v) => asked[v.proof] !== null).map((v) => v.finding),
+    ...say('neverLookedAt', never),
+    ...say('notSinceEvent', stale),
+  ];
+}
+
+/** What can be asked of a car and nobody has ever looked at, at one place at least. */
+export const neverLookedAt = (logbook: Logbook, car: Car): Requirable[] =>
+  conditionOf(logbook, car).lookedAt.flatMap(({ proof, place, at }) =>
+    at === null && !isWithoutFigure(logbook, car, place) ? [proof] : [],
+  );
+/** Nobody can torque to a figure that is not there: that is said of the sheet. */
+const isWithoutFigure = (logbook: Logbook, car: Car, { fastener }: Place): boolean =>
+  fastener !== undefined && brakeSheetOf(logbook, car).fasteners.some((f) => f.key === fastener && f.torqueNm === null);
 
 /** Faults that stand now: what a lead has let pass until the end of another event stands as well. The gravest first. */
 export const standingFaults = (logbook: Logbook, car: Car, eventId: string | null = null): Fault[] =>

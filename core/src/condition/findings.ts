@@ -1,4 +1,5 @@
 import { type CheckName, type FaultKind, type Proof, type Quantity, findingsOf } from '../model';
+import type { Requirable } from './purposes';
 import type { Act } from './tables';
 
 export interface ConditionFindings {
@@ -9,6 +10,10 @@ export interface ConditionFindings {
   faultFound: { fault: FaultKind };
   /** Something was done that voids it, and nobody has shown it since. */
   notShownSince: { proof: Proof; act: Act };
+  /** Nobody ever has, here. */
+  neverLookedAt: { proofs: Requirable[] };
+  /** The car drove at another event since. */
+  notSinceEvent: { proofs: Requirable[] };
   /** Fluid that boiled was drawn, but not all of it. */
   notEnoughDrawn: { drawn: Quantity; wanted: Quantity };
 }

@@ -15,6 +15,7 @@ import {
   checkNames,
   complaints,
 } from '../model';
+import type { Requirable } from './purposes';
 
 /** What is done to a car: a repair that somebody wrote down, or what another entry tells. */
 export type Act =
@@ -258,14 +259,11 @@ export const notRight: Partial<Record<Proof, FaultKind>> = {
   clear: 'gravelInCaliper',
 };
 
-/** What a car must have shown before it goes anywhere, whatever was found: an act that voids it asks for it again. */
-export const required = ['pedalFirm', 'noPlay', 'torqued'] as const satisfies readonly Proof[];
-
 /**
- * What each act voids of what is {@link required}: it is shown again, in this or any later job, by whoever has the car next. A joint opened lets air
+ * What each act voids of what can be asked: it is shown again, in this or any later job, by whoever has the car next. A joint opened lets air
  * in, pistons pushed back leave the pedal long, a wheel that was off wants its nuts.
  */
-export const voidTable: Record<Act, readonly (typeof required)[number][]> = {
+export const voidTable: Record<Act, readonly Requirable[]> = {
   pistonsPushed: ['pedalFirm'],
   wheelOff: ['torqued'],
   // New pads are never on without pistons that were pushed back: those say it.

@@ -21,7 +21,7 @@ import {
   worstFirst,
   worstOf,
 } from '../model';
-import { conditionOf, findingOfSeen, standingFaults } from '../condition';
+import { conditionOf, findingOfSeen, neverLookedAt, notShownFor, standingFaults } from '../condition';
 import { type HeatOutlook } from '../heat-outlook';
 import { judgeCorners } from '../service';
 import { type TorqueLine, judgeTorque } from '../torque';
@@ -145,6 +145,12 @@ function wanted(logbook: Logbook, car: Car, session: TrackSession): Map<LookKind
   if (because) for (const kind of isAskedAtTimes) asked.set(kind, because);
   // A first press that is long is pads knocked back, until the wheels have been rocked.
   else if (mayBeKnockBack(logbook, car, session)) asked.set('wheelPlay', 'knockBack');
+  // What nobody has ever looked at is asked, and what was answered stays in view.
+  const facts = logbook.factsOfCar(car.id);
+  const never = neverLookedAt(logbook, car);
+  if (never.includes('torqued') && !asked.has('torque')) asked.set('torque', null);
+  if (!asked.has('wheelPlay') && (never.includes('rockedTight') || answerTo(facts, session.fact.id, 'wheelPlay')))
+    asked.set('wheelPlay', null);
   return asked;
 }
 
@@ -255,7 +261,7 @@ export function judgeLook(
   const findings = worstFirst([
     ...distinctFindings([
       ...standing.map((f) => f.finding),
-      ...voided.map((v) => v.finding),
+      ...notShownFor(logbook, car, 'session', session.fact.eventId),
       ...items.flatMap((i) => i.findings),
     ]),
     ...(left.length > 0 && isLookDue(logbook, session) ? [trackFinding('lookOpen', 'needsWork', {}, { left })] : []),

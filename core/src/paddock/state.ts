@@ -1,5 +1,5 @@
 /** Whether a car may go out again: what a session's look and its decision leave standing. */
-import { type Fault, conditionOf, standingFaults } from '../condition';
+import { type Fault, conditionOf, notShownFor, standingFaults } from '../condition';
 import { isAfter } from '../inventory';
 import { type Logbook, isLead, ofKind } from '../logbook';
 import {
@@ -83,7 +83,6 @@ const known = new WeakMap<Logbook, Map<string, TrackState>>();
 function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackState {
   const session = lastSession(logbook, car);
   const faults = standingFaults(logbook, car, eventId);
-  const { voided } = conditionOf(logbook, car);
   const nothing = trackFinding('trackInOrder', 'inOrder', {}, { sessions: sessionsOfCar(logbook, car.id).length });
   const state = (of: Pick<TrackState, 'session' | 'look' | 'decision'>, found: readonly Finding[]): TrackState => {
     const findings = worstFirst(distinctFindings(found));
@@ -92,7 +91,7 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
   if (!session)
     return state({ session: null, look: null, decision: null }, [
       ...faults.map((f) => f.finding),
-      ...voided.map((v) => v.finding),
+      ...notShownFor(logbook, car, eventId === null ? 'road' : 'event', eventId),
     ]);
   const look = judgeLook(logbook, car, session);
   const own = decisionsOn(logbook, session).at(-1) ?? null;
@@ -107,7 +106,12 @@ function trackState(logbook: Logbook, car: Car, eventId: string | null): TrackSt
   if (decision?.decision === 'stop')
     found.push(trackFinding('stoppedAtTrack', 'stop', {}, { session: session.nth, reason: decision.reason }));
   else if (decision?.decision === 'limits' && isOfThisEvent) found.push(limitsFinding(decision));
-  found.push(...faults.filter((f) => !isCovered(f)).map((f) => f.finding), ...voided.map((v) => v.finding));
+  // What was decided on was looked at, or let go without.
+  const purpose = !isOfThisEvent ? 'event' : decision === null ? 'session' : 'road';
+  found.push(
+    ...faults.filter((f) => !isCovered(f)).map((f) => f.finding),
+    ...notShownFor(logbook, car, purpose, eventId),
+  );
   const ofFaults = new Set(faults.map((f) => f.finding));
   // Parts and fluid are judged by their own gates.
   found.push(

@@ -1,11 +1,11 @@
 import { judgeBedding } from '../bedding';
 import { type LocalDate, daysBetween } from '../calendar';
-import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, rulesInForce } from '../demand';
+import { type FluidJudgement, heatCaseAt, judgeFluid, judgeHeat, previousEventEnd, rulesInForce } from '../demand';
 import { type HeatCase, outlookOf } from '../heat-outlook';
 import { type Logbook, brakeSheetOf } from '../logbook';
 import { isGuided, openJobsOfCar } from '../jobs';
 import { judgeTrack as judgeTrackOf } from '../paddock';
-import { judgeCorners, judgeMeasurements, judgeService } from '../service';
+import { judgeCorners, judgeMeasurements, judgeService, measuringDue } from '../service';
 import {
   type Booking,
   type Car,
@@ -33,10 +33,13 @@ export interface GateResult {
 
 type Gate = (logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate) => Omit<GateResult, 'gate'>;
 
-/** Pads, rotors and what else was measured, as they were last; nothing is said of what nobody has measured. */
-const judgeParts: Gate = (logbook, car) => {
+/** Pads, rotors and what else was measured, as they were last, and what nobody has measured. */
+const judgeParts: Gate = (logbook, car, event, today) => {
   const sheet = brakeSheetOf(logbook, car);
   const { corners: states, axleFindings } = judgeCorners(logbook, car, sheet);
+  const last = event && previousEventEnd(logbook, car, event.startDate);
+  // An event that is still to come has worn nothing yet.
+  const due = measuringDue(logbook, car, event, last !== null && last < today ? last : null, today);
   const findings = worstFirst([
     ...corners.flatMap((c) => states[c].findings),
     ...axleFindings.front,
@@ -44,6 +47,7 @@ const judgeParts: Gate = (logbook, car) => {
     ...judgeMeasurements(logbook.factsOfCar(car.id), sheet)
       .map((m) => m.finding)
       .filter((f) => f.verdict !== 'inOrder'),
+    ...(due ? [due] : []),
   ]);
   return {
     verdict: worstOf(findings),

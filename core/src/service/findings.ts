@@ -16,6 +16,12 @@ export interface ServiceFindings {
   padSetUnderLimit: { pads: string };
   aboveLimitAtBoth: { subject: 'pads' | 'rotors' };
   notMeasured: { subject: 'pads' | 'rotors' };
+  /** Before an event, or at all. */
+  neverMeasured: Record<string, never>;
+  cornersNotMeasured: { missing: number };
+  rotorsNotMeasured: { missing: number };
+  notMeasuredSinceEvent: { event: string };
+  measuredLongAgo: { measuredOn: string };
   skimNotMeasured: Record<string, never>;
   scrappedIsOn: { part: string };
   notBedded: { subject: 'pads' | 'rotors' | 'both' };

@@ -4,12 +4,13 @@ export { decidedParts } from './checks';
 export { type CarCorners, type CornerState, judgeCorners, measuredIn, padSpec, readingBefore } from './corners';
 export { type DecidedWork, type Recommendation, addedMinutes, decidedWork, isChange, questionKey } from './decide';
 export { factTraits, stepOfReading, workOfFact } from './fact-traits';
-export { type ServiceFindings, judgeComplaints } from './findings';
+export { type ServiceFindings, judgeComplaints, serviceFinding } from './findings';
 export type { HeldItem, ReleaseGate } from './gate';
 export * from './judge';
 export { limitsOf, withLimits } from './limits';
 export { type Move, type MovedLimit, isOwnLimit, limitMoves, limitsMovedAt, measureOfLimit } from './moved-limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
+export { measuringDue } from './measuring';
 export { questionsOf } from './questions';
 export { stepOfFinding } from './step-of-finding';
 export {

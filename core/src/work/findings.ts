@@ -4,11 +4,6 @@ import type { PadLimitOwner } from '../pads';
 import type { BleedMethod } from './tools';
 
 export interface WorkFindings {
-  neverMeasured: Record<string, never>;
-  cornersNotMeasured: { missing: number };
-  rotorsNotMeasured: { missing: number };
-  notMeasuredSinceEvent: { event: string };
-  measuredLongAgo: { measuredOn: string };
   padsUnderLimit: { thickness: Quantity; limit: Quantity; owner: PadLimitOwner };
   padsUnderRule: { thickness: Quantity; wanted: Quantity };
   roadPadsOn: { pads: string };

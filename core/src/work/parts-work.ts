@@ -1,57 +1,25 @@
 import { brakeSheetOf } from '../logbook';
 import { layerOfPair, layerOnAxle } from '../bedding';
-import { dateIn, plusDays } from '../calendar';
+import { notShownFor } from '../condition';
 import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
-import {
-  type Axle,
-  type Finding,
-  type PadSet,
-  axleOfCorner,
-  axleOfWork,
-  axles,
-  corners,
-  cornersOf,
-  mm,
-  workKey,
-} from '../model';
-import { type CarCorners, judgeCorners } from '../service';
+import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
+import { type CarCorners, judgeCorners, measuringDue, serviceFinding } from '../service';
 import { workFinding } from './findings';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
-
-/** Measured at most this long before an event, and not before the last one, a car need not be measured again. Own figure. */
-const MEASURED_WITHIN_DAYS = 21;
 
 /** Pads and rotors by axle: what is under a limit, what the rules ask for, and what has not been looked at. */
 export function partsNeeds(c: Context): WorkNeed[] {
   const { logbook, car, event } = c;
-  const { timeZone } = logbook.shop;
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const needs: WorkNeed[] = [];
-  const measured = corners.flatMap((corner) => {
-    const m = state.corners[corner].pads;
-    return m ? [dateIn(m.at, timeZone)] : [];
-  });
-  const oldest = measured.length === 4 ? measured.sort()[0]! : null;
-  const wanted = plusDays(event.startDate, -MEASURED_WITHIN_DAYS);
-  const rotorsMissing = corners.filter(
-    (corner) => car[axleOfCorner(corner)].brake !== 'drum' && state.corners[corner].rotor === null,
-  ).length;
-  const isMeasuredEarlier = c.earlier.keys.has(workKey('measure'));
-  const whyMeasure = isMeasuredEarlier
-    ? workFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous ?? event.startDate })
-    : oldest === null
-      ? measured.length === 0
-        ? workFinding('neverMeasured', 'needsWork', {}, {})
-        : workFinding('cornersNotMeasured', 'needsWork', {}, { missing: 4 - measured.length })
-      : c.previous !== null && oldest <= c.previous
-        ? workFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous })
-        : oldest < wanted
-          ? workFinding('measuredLongAgo', 'needsWork', {}, { measuredOn: oldest })
-          : rotorsMissing > 0
-            ? workFinding('rotorsNotMeasured', 'needsWork', {}, { missing: rotorsMissing })
-            : null;
-  if (whyMeasure) needs.push({ key: workKey('measure'), reasons: noRule(whyMeasure) });
+  const whyMeasure = c.earlier.keys.has(workKey('measure'))
+    ? serviceFinding('notMeasuredSinceEvent', 'needsWork', {}, { event: c.previous ?? event.startDate })
+    : measuringDue(logbook, car, event, c.previous, c.today);
+  // What else nobody has looked at is looked at while a car is measured.
+  const notShown = notShownFor(logbook, car, 'event', event.id).filter((f) => f.verdict === 'needsWork');
+  const why = [...(whyMeasure ? [whyMeasure] : []), ...notShown];
+  if (why.length > 0) needs.push({ key: workKey('measure'), reasons: why.flatMap((f) => noRule(f)) });
   for (const axle of axles) needs.push(...padNeeds(c, state, axle), ...rotorNeeds(c, state, axle));
   return needs;
 }

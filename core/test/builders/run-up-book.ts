@@ -22,6 +22,7 @@ import {
   makeVenue,
   newId,
 } from './book';
+import { checkedOver } from './checked-over';
 
 export const common = { version: 0, archived: false };
 export const TODAY = '2026-06-01'; // a Monday
@@ -90,7 +91,13 @@ export const padsMeasured = (mm: number, on: string, carId = car.id, jobId = new
     hatClearanceMm: null,
     instrument: 'byHand',
   }));
-export const inOrder = (): Fact[] => [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(9, '2026-05-30')];
+/** Looked over, apart from what is measured and what its fluid is. */
+export const lookedOver = (): Fact[] => checkedOver(car, '2026-05-20T07:00:00.000Z', tove.id);
+export const inOrder = (): Fact[] => [
+  ...lookedOver(),
+  flush(car, '2026-05-20T08:00:00Z', bottle.id),
+  ...measured(9, '2026-05-30'),
+];
 
 export const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records: Partial<Records> = {}) =>
   book(

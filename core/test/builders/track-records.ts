@@ -2,6 +2,7 @@
 import { type Logbook, buildLogbook } from '../../src/logbook';
 import { type BrakeSheet, type Car, type Fact, type Job, recordDefaults } from '../../src/model';
 import { customer, makeBottle, makeFluid, namedCompounds, newId } from './book';
+import { checkedOver } from './checked-over';
 import { crew } from './service-book';
 
 const common = { version: 1, archived: false };
@@ -86,5 +87,5 @@ export const makeBook = (
       compounds: namedCompounds(),
       ...more,
     },
-    [flushed(car.id), ...facts],
+    [...checkedOver(car, '2026-06-01T09:00:00.000Z', crew[1]!.id, sheet), flushed(car.id), ...facts],
   );

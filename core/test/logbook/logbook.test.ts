@@ -178,8 +178,8 @@ test('the run-up lists events in order and puts the cars that need somebody firs
   ]);
   expect(board[0]!.cars.map((c) => [c.car.name, c.verdict])).toEqual([
     ['Z stale car', 'stop'],
-    // How it was bedded nobody knows.
-    ['A fresh car', 'watch'],
+    // Its fluid is fresh; its pads and rotors nobody has measured.
+    ['A fresh car', 'needsWork'],
   ]);
   expect(board[0]!.needing).toBe(2);
 });

@@ -9,22 +9,23 @@ import { recordSchemas } from '../../src/model/schemas';
 import { flush, makeEvent, newId, pen } from '../builders/book';
 import { makePadSet } from '../builders/service-book';
 import {
-  common,
-  TODAY,
   NOW,
-  car,
-  venue,
-  fluid,
-  bottle,
-  tove,
-  shop,
-  event,
-  bookingOf,
-  measured,
-  inOrder,
+  TODAY,
   at,
-  keys,
+  bookingOf,
+  bottle,
+  car,
+  common,
+  event,
   find,
+  fluid,
+  inOrder,
+  keys,
+  lookedOver,
+  measured,
+  shop,
+  tove,
+  venue,
   visitOf,
 } from '../builders/run-up-book';
 
@@ -38,7 +39,7 @@ describe('work lists', () => {
   test('change a fact and the list follows', () => {
     const e = event({ minPadMm: 8, beddedPartsOnly: true });
     const b = bookingOf(e);
-    const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
+    const worn = [...lookedOver(), flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(7, '2026-05-30')];
     const set = makePadSet({ carId: car.id });
     const items = workOfBooking(at(e, b, worn, { padSets: [set] }), b, TODAY);
     expect(keys(items)).toEqual(['pads.front', 'pads.rear', 'bedding.front', 'bedding.rear']);
@@ -66,6 +67,7 @@ describe('work lists', () => {
     const e = event();
     const b = bookingOf(e);
     const flushed = (wet: number): Fact[] => [
+      ...lookedOver(),
       flush(car, '2026-05-20T08:00:00Z', bottle.id),
       pen(car.id, '2026-05-28T08:00:00Z', wet),
       ...measured(9, '2026-05-30'),

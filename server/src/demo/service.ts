@@ -104,6 +104,32 @@ const measured: { key: string; daysAgo: number; by: string; front: Axle; rear: A
       rotors: { label: 'R-024', newMm: 20, discardMm: 18.4, outerMm: 280, innerMm: 196, kg: 5.2, mm: 19.8 },
     },
   },
+  {
+    key: 'q2',
+    daysAgo: 4,
+    by: 'sanna',
+    front: {
+      pads: { label: 'P-031', compound: 'Kerren R2', newMm: 13, mm: [10.2, 10.1] },
+      rotors: { label: 'R-031', newMm: 28, discardMm: 26.2, outerMm: 315, innerMm: 212, kg: 7.9, mm: 27.6 },
+    },
+    rear: {
+      pads: { label: 'P-032', compound: 'Kerren R1', newMm: 11, mm: [9.2, 9.1] },
+      rotors: { label: 'R-032', newMm: 14, discardMm: 12.4, outerMm: 285, innerMm: 200, kg: 4.9, mm: 13.7 },
+    },
+  },
+  {
+    key: 'a1',
+    daysAgo: 6,
+    by: 'bram',
+    front: {
+      pads: { label: 'P-033', compound: 'Holt Sprint', newMm: 12, mm: [9.6, 9.7] },
+      rotors: { label: 'R-033', newMm: 22, discardMm: 20.4, outerMm: 278, innerMm: 190, kg: 6.1, mm: 21.7 },
+    },
+    rear: {
+      pads: { label: 'P-034', compound: 'Holt Sprint', newMm: 11, mm: [9.4, 9.4] },
+      rotors: { label: 'R-034', newMm: 11, discardMm: 9.4, outerMm: 260, innerMm: 182, kg: 3.9, mm: 10.8 },
+    },
+  },
 ];
 
 /** Sets on the shelf: a car's own, or stock. */

@@ -1,7 +1,18 @@
-import type { ConditionFindings } from '@calvik/core';
+import type { ConditionFindings, Requirable } from '@calvik/core';
 import { checkNames, placeName } from '../names';
-import type { TextsFor } from '../texts';
+import { type TextsFor, list } from '../texts';
 import { actNames, faultTitle, proofName } from '../condition';
+
+/** What is asked of every car, in two words. */
+const askedNames: Record<Requirable, string> = {
+  pedalFirm: 'pedal',
+  torqued: 'wheel nuts',
+  dry: 'leaks',
+  levelKept: 'fluid level',
+  rockedTight: 'wheel play',
+  noPlay: 'bearing play',
+};
+const askedName = (proof: string): string => askedNames[proof as Requirable];
 
 export const conditionTexts: TextsFor<ConditionFindings> = {
   hoseFault: ({ remark }, at) =>
@@ -13,6 +24,8 @@ export const conditionTexts: TextsFor<ConditionFindings> = {
     `${actNames[act]}${placeName(at) ? `, ${placeName(at)}` : ''}. Not shown since: ${
       proof === 'torqued' ? 'wheel nuts torqued to their figure' : proofName(proof).toLowerCase()
     }.`,
+  neverLookedAt: ({ proofs }) => `Not checked here yet: ${list(proofs.map(askedName))}.`,
+  notSinceEvent: ({ proofs }) => `Not checked since its last event: ${list(proofs.map(askedName))}.`,
   notEnoughDrawn: ({ drawn, wanted }, at, say) =>
     `The fluid boiled, and not enough has been drawn${placeName(at) ? ` at the ${placeName(at)}` : ''}: ${say.quantity(drawn)} of ${say.quantity(wanted)}.`,
 };

@@ -12,6 +12,11 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   aboveLimitAtBoth: ({ subject }) =>
     subject === 'pads' ? 'Above the limit at both corners.' : 'In order at both corners.',
   notMeasured: ({ subject }, at) => `${of(subject, at)}: not measured.`,
+  neverMeasured: () => 'Nobody has measured pads and rotors.',
+  cornersNotMeasured: ({ missing }) => `${missing} of 4 corners have not been measured.`,
+  rotorsNotMeasured: ({ missing }) => `Rotors have not been measured at ${counted(missing, 'corner')}.`,
+  notMeasuredSinceEvent: ({ event }, _, say) => `Not measured since the event of ${say.date(event)}.`,
+  measuredLongAgo: ({ measuredOn }, _, say) => `Last measured ${say.date(measuredOn)}.`,
   skimNotMeasured: (_, at) => `${of('rotors', at)}: to be skimmed, and not measured since.`,
   scrappedIsOn: ({ part }, at) => `${part} was scrapped, and stands as fitted at the ${placeName(at)}.`,
   notBedded: ({ subject }, at) =>

@@ -75,11 +75,6 @@ export function goodsName(goods: Goods, name: string, axle: string | null): stri
 }
 
 const workTexts: TextsFor<WorkFindings> = {
-  neverMeasured: () => 'Nobody has measured pads and rotors.',
-  cornersNotMeasured: ({ missing }) => `${missing} of 4 corners have not been measured.`,
-  rotorsNotMeasured: ({ missing }) => `Rotors have not been measured at ${counted(missing, 'corner')}.`,
-  notMeasuredSinceEvent: ({ event }, _, say) => `Not measured since the event of ${say.date(event)}.`,
-  measuredLongAgo: ({ measuredOn }, _, say) => `Last measured ${say.date(measuredOn)}.`,
   padsUnderLimit: ({ thickness, limit, owner }, _, say) =>
     `${say.quantity(thickness)} left, limit ${say.quantity(limit)} (${padLimitOwnerNames[owner]}).`,
   padsUnderRule: ({ thickness, wanted }, _, say) =>

@@ -6,6 +6,7 @@ import { RunUpScreen } from '../../../src/features/run-up/run-up-screen';
 import { connection } from '../../../src/state/logbook';
 import { boil, car, flush, id, show } from '../../builders/scene';
 import { rotorAt } from '../../builders/guided-scene';
+import { at, pads } from '../../builders/service-scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, place } from '../../builders/hands';
 
@@ -56,9 +57,19 @@ describe('the run-up', () => {
   };
 
   test('a car in order is quiet: no mark, one line', () => {
-    // The faces of every rotor looked at and even: whether the pairs are bedded is known.
-    const even = corners.map((c, i): Fact => ({ ...rotorAt(30 + i, c, 30), discardThicknessMm: 26 }) as Fact);
-    const facts = [flush(20, 5), ...even];
+    // Measured and looked over: nothing is unknown, the faces of every rotor among it.
+    const own = (n: number, body: object): Fact => ({ ...at(n), ...body }) as Fact;
+    const items = ['hoses', 'leaks'].map((check) => ({ check, corner: null, result: 'ok', remark: '' }));
+    const facts = [
+      flush(20, 5),
+      ...corners.flatMap((c, i) => [
+        { ...rotorAt(30 + i, c, 30), discardThicknessMm: 26 } as Fact,
+        pads(34 + i, c, 9),
+        own(60 + i, { kind: 'wheelBearingMeasurement', corner: c, playMm: 0.1, method: 'rim' }),
+      ]),
+      own(70, { kind: 'checksDone', step: 'look', items }),
+      own(71, { kind: 'reservoirSeen', moment: 'intake', levelMl: 250, colour: 'clear', basket: 'clean' }),
+    ];
     show(<RunUpScreen />, facts, { venues: [venue], events: [event], bookings: [booking] });
     expect(screen.getByText('1 booked, all in order')).toBeTruthy();
     expect(screen.queryByTestId('verdict')).toBeNull();
