@@ -3,7 +3,7 @@ import { layerOfPair, layerOnAxle } from '../bedding';
 import { notShownFor } from '../condition';
 import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
-import { type Axle, type Finding, type PadSet, axleOfWork, axles, corners, cornersOf, mm, workKey } from '../model';
+import { type Axle, type Finding, type PadSet, axleOfWork, axles, cornersOf, mm, workKey } from '../model';
 import { type CarCorners, judgeCorners, measuringDue, serviceFinding } from '../service';
 import { workFinding } from './findings';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
