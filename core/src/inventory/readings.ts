@@ -202,26 +202,51 @@ export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
     ...[m.inner, m.outer].flatMap((p) => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm])),
   );
 
+/** Every reading of a part at a corner, wherever it lies; what was corrected by nobody who may take back a stop, too. */
+function historyOfPart<K extends KindOfPart>(
+  logbook: Logbook,
+  partId: string,
+  of: K,
+  corner: Corner,
+): PartHistory<ReadingOf<K>> {
+  const { label, reading } = kindsOfPart[of];
+  const all: readonly Reading[] = readingsOfPart(logbook, partId, of);
+  const own = all.filter((f) => f.corner === corner);
+  const isOfPart = (f: Reading): boolean =>
+    f.kind === reading && f.corner === corner && (f as Partial<Record<typeof label, string | null>>)[label] === partId;
+  return withCorrected(logbook, own, [], isOfPart) as unknown as PartHistory<ReadingOf<K>>;
+}
+
+/**
+ * The thinnest pad of a set, mm: no pad grows, so that what was read once counts until somebody who may says why it was wrong; null where nobody
+ * has read any.
+ */
+export function thinnestOfSet(logbook: Logbook, padSetId: string): number | null {
+  const all = corners.flatMap((corner) => {
+    const { readings, retracting } = historyOfPart(logbook, padSetId, 'pads', corner);
+    const isEnded = (found: PadMeasurement, i: number): boolean =>
+      readings
+        .slice(i + 1)
+        .some((r) => !retracting.isCorrected(r) && Boolean(r.explanation) && retracting.mayEnd(found, r));
+    return readings.filter((r, i) => !isEnded(r, i)).map(thinnest);
+  });
+  return all.length > 0 ? Math.min(...all) : null;
+}
+
 /** What was seen on a part and still stands, wherever it lies: it is said before anybody fits it. */
 export function findingsOfPart(logbook: Logbook, part: PadSet | RotorPair): Finding[] {
   const brake = 'isLining' in part && part.isLining ? 'drum' : 'floatingCaliper';
   /** As the gate would say it of a car that it is on. */
-  const standing = <R extends Reading>(
-    of: KindOfPart,
+  const standing = <K extends KindOfPart>(
+    of: K,
     corner: Corner,
-    seenIn: (reading: R) => Finding[],
+    seenIn: (reading: ReadingOf<K>) => Finding[],
   ): Finding[] => {
-    const { label, reading } = kindsOfPart[of];
-    const own = readingsOfPart(logbook, part.id, of).filter((f) => f.corner === corner);
-    const isOfPart = (f: Reading): boolean =>
-      f.kind === reading &&
-      f.corner === corner &&
-      (f as Partial<Record<typeof label, string | null>>)[label] === part.id;
-    const { readings, retracting } = withCorrected(logbook, own, [], isOfPart) as unknown as PartHistory<R>;
+    const { readings, retracting } = historyOfPart(logbook, part.id, of, corner);
     return standingFindings(readings, seenIn, retracting);
   };
   return corners.flatMap((corner) => [
-    ...standing<PadMeasurement>('pads', corner, (reading) => seenOnPads(reading, brake)),
-    ...standing<RotorMeasurement>('rotors', corner, seenOnRotor),
+    ...standing('pads', corner, (reading) => seenOnPads(reading, brake)),
+    ...standing('rotors', corner, seenOnRotor),
   ]);
 }

@@ -2,7 +2,7 @@
 import { type LocalDate, plusWorkingDays } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
 import { bookingReserving, placeOf, reservationOf } from './parts';
-import { findingsOfPart, lastPadReadings, thinnest } from './readings';
+import { findingsOfPart, thinnestOfSet } from './readings';
 import { bottleState } from './bottles';
 import {
   type Axle,
@@ -101,11 +101,9 @@ export interface PartNeed {
   supplier: { name: string; leadDays: number } | null;
 }
 
-/** The friction material of a set by its last reading, or new. */
-export const padSetMm = (logbook: Logbook, set: PadSet): number => {
-  const readings = Object.values(lastPadReadings(logbook, set.id));
-  return readings.length > 0 ? Math.min(...readings.map(thinnest)) : set.newThicknessMm;
-};
+/** The friction material of a set by the thinnest that was read of it, or new. */
+export const padSetMm = (logbook: Logbook, set: PadSet): number =>
+  thinnestOfSet(logbook, set.id) ?? set.newThicknessMm;
 
 export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
   if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { type Fact, corners } from '../../src/model';
 import { judgeService } from '../../src/service';
-import { findingsOfPart } from '../../src/inventory';
+import { findingsOfPart, padSetMm } from '../../src/inventory';
 import { LEAD, OTHER, TECH, at, job, logbookOf, makePadSet, pads, rotor, wholeService } from '../builders/service-book';
 
 const stopsOf = (facts: readonly Fact[]): string[] =>
@@ -138,6 +138,20 @@ test('a set that lies on the shelf says what the gate would say of it', () => {
   expect(onShelf(found, by(clean, TECH, said))).toEqual(['padCondition']);
   expect(onShelf(found, anew(found, clean, LEAD))).toEqual([]);
   expect(onShelf(found, by(clean, OTHER, said))).toEqual([]);
+});
+
+test('a set that lies on the shelf is as thick as the thinnest that was read of it, until somebody else says why not', () => {
+  const set = makePadSet({ newThicknessMm: 12 });
+  const thin = by(pads('FL', [2.5, 8], { padSetId: set.id }), TECH);
+  const thick = pads('FL', 9, { padSetId: set.id });
+  const onShelf = (...facts: Fact[]) => padSetMm(logbookOf(facts, { padSets: [set] }), set);
+  expect(onShelf()).toBe(12);
+  expect(onShelf(thin)).toBe(2.5);
+  expect(onShelf(thin, by(thick, TECH, said))).toBe(2.5);
+  expect(onShelf(thin, anew(thin, thick, TECH))).toBe(2.5);
+  expect(onShelf(thin, by(thick, OTHER))).toBe(2.5);
+  expect(onShelf(thin, by(thick, OTHER, said))).toBe(9);
+  expect(onShelf(thin, anew(thin, thick, LEAD))).toBe(9);
 });
 
 test('new pads end what was found on the old ones, at both corners of their axle and at no other', () => {
