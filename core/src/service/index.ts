@@ -8,7 +8,8 @@ export { type ServiceFindings, judgeComplaints, serviceFinding } from './finding
 export type { HeldItem, ReleaseGate } from './gate';
 export * from './judge';
 export { limitsOf, withLimits } from './limits';
-export { type Move, type MovedLimit, isOwnLimit, limitMoves, limitsMovedAt, measureOfLimit } from './moved-limits';
+export { type Move, limitMoves } from './limit-moves';
+export { type MovedLimit, isOwnLimit, limitsMovedAt, measureOfLimit } from './moved-limits';
 export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
 export { measuringDue } from './measuring';
 export { questionsOf } from './questions';

@@ -1,10 +1,8 @@
 /**
  * Limits that were moved to the milder side while a service or an event was under way, a lead who was made meanwhile, a name that was changed: whoever
- * did so is not the one to let the car go by them.
+ * did so is not the one to let the car go by them. What is written down as it is moved: {@link limitMoves}.
  */
-import { type LocalDate, dateIn, daysBetween } from '../calendar';
-import { isGuided } from '../jobs';
-import { type Logbook, byTime, isLead, ofKind } from '../logbook';
+import { type Logbook, byTime, isLead } from '../logbook';
 import {
   type Finding,
   type Job,
@@ -21,7 +19,7 @@ import { limitsAt } from './limits';
 
 /** Limits that are a figure; of people there are two more. */
 type FigureLimit = Exclude<MovableLimit, 'lead' | 'name'>;
-interface LimitFigure {
+export interface LimitFigure {
   limit: FigureLimit;
   subject: string;
   value: number;
@@ -40,11 +38,11 @@ export const measureOfLimit: Record<FigureLimit, Quantity['measure']> = {
 };
 
 /** A torque is as wrong above its figure as below: any change of it counts. */
-const isMilder = (limit: FigureLimit, from: number, to: number): boolean =>
+export const isMilder = (limit: FigureLimit, from: number, to: number): boolean =>
   limit === 'torque' ? to !== from : limit === 'bearingPlay' || limit === 'tolerance' ? to > from : to < from;
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
-function figuresOf({
+export function figuresOf({
   shop,
   customer,
   event,
@@ -78,86 +76,16 @@ function figuresOf({
   ];
 }
 
-const isSame = (a: { limit: MovableLimit; subject: string }, b: { limit: MovableLimit; subject: string }): boolean =>
-  a.limit === b.limit && a.subject === b.subject;
+export const isSameLimit = (
+  a: { limit: MovableLimit; subject: string },
+  b: { limit: MovableLimit; subject: string },
+): boolean => a.limit === b.limit && a.subject === b.subject;
 
 /** A car that is being worked on for a release, or is at an event: what it goes by must not be moved by whoever lets it go. */
-interface UnderWay {
+export interface UnderWay {
   carId: string;
   eventId: string | null;
   jobId: string | null;
-}
-
-/** A service that has been begun, or is planned for about today; it is over with its release. */
-const servicesUnderWay = (logbook: Logbook, today: LocalDate): UnderWay[] =>
-  [...logbook.jobs.values()].flatMap((job): UnderWay[] => {
-    if (!isGuided(job) || job.archived) return [];
-    const facts = logbook.factsOfJob(job.id);
-    const isNow = Math.abs(daysBetween(dateIn(job.startAt, logbook.shop.timeZone), today)) <= 1;
-    const isOpen = (facts.length > 0 || isNow) && ofKind(facts, 'carReleased').length === 0;
-    return isOpen ? [{ carId: job.carId, eventId: job.eventId, jobId: job.id }] : [];
-  });
-/** A car at an event that runs today; it is over when its record is closed. */
-const eventsUnderWay = (logbook: Logbook, today: LocalDate): UnderWay[] =>
-  [...logbook.events.values()]
-    .filter((e) => !e.archived && e.startDate <= today && today <= e.endDate)
-    .flatMap((e) => logbook.bookingsOfEvent(e.id))
-    .filter((b) => !ofKind(logbook.factsOfCar(b.carId), 'eventClosed').some((f) => f.bookingId === b.id))
-    .map(({ carId, eventId }) => ({ carId, eventId, jobId: null }));
-
-/** What people call that which a limit is of. */
-const labelOf = (logbook: Logbook, carId: string, { limit, subject }: LimitFigure): string =>
-  logbook.padSets.get(subject)?.label ??
-  logbook.rotorPairs.get(subject)?.label ??
-  (limit === 'torque' || limit === 'tolerance'
-    ? logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
-    : undefined) ??
-  '';
-
-/** A move as it is written down, without who and when. */
-export type Move = Omit<LimitMoved, 'id' | 'at' | 'recordedAt' | 'by'>;
-type What = Pick<LimitMoved, 'limit' | 'subject' | 'label' | 'from' | 'to'>;
-
-/** Figures that are milder now. */
-function movedFigures(before: Logbook, after: Logbook, { carId, eventId }: UnderWay): What[] {
-  const [was, is] = [limitsAt(before, { carId, eventId }), limitsAt(after, { carId, eventId })];
-  if (!was || !is) return [];
-  const now = figuresOf(is);
-  return figuresOf(was).flatMap((figure) => {
-    // A figure that is taken away is one as well: another may be put in its place afterwards.
-    const to = now.find((f) => isSame(f, figure))?.value ?? null;
-    if (to !== null && !isMilder(figure.limit, figure.value, to)) return [];
-    const { limit, subject, value: from } = figure;
-    return [{ limit, subject, label: labelOf(before, carId, figure).slice(0, 60), from, to }];
-  });
-}
-
-/** Who has been made a lead, or goes by another name. */
-const movedPeople = (before: Logbook, after: Logbook): What[] =>
-  [...after.crew.values()].flatMap((now): What[] => {
-    const was = before.crew.get(now.id);
-    const what = { subject: now.id, label: (was ?? now).name.slice(0, 60), from: 0, to: 1 };
-    return [
-      ...(now.role === 'lead' && was?.role !== 'lead' ? [{ limit: 'lead' as const, ...what }] : []),
-      ...(was && was.name !== now.name ? [{ limit: 'name' as const, ...what }] : []),
-    ];
-  });
-
-/**
- * What has to be written down where a record was changed: each limit that is milder now, for each service and each event that is under way.
- * @param before the logbook without the change @param after with it
- */
-export function limitMoves(before: Logbook, after: Logbook, today: LocalDate): Move[] {
-  const people = before.crew === after.crew ? [] : movedPeople(before, after);
-  return [...servicesUnderWay(before, today), ...eventsUnderWay(before, today)].flatMap((of) => {
-    const place = of.jobId === null ? { eventId: of.eventId ?? '' } : { jobId: of.jobId };
-    return [...movedFigures(before, after, of), ...people].map((what) => ({
-      kind: 'limitMoved' as const,
-      carId: of.carId,
-      ...place,
-      ...what,
-    }));
-  });
 }
 
 /** Those of a job, or of a car at an event, oldest first. One that somebody withdraws was moved all the same. */
@@ -179,8 +107,8 @@ function moved(logbook: Logbook, of: UnderWay): MovedLimit[] {
   const limits = limitsAt(logbook, of);
   const now = limits ? figuresOf(limits) : [];
   return moves.flatMap((first, i): MovedLimit[] => {
-    if (moves.findIndex((m) => isSame(m, first)) !== i) return [];
-    const last = moves.findLast((m) => isSame(m, first))!;
+    if (moves.findIndex((m) => isSameLimit(m, first)) !== i) return [];
+    const last = moves.findLast((m) => isSameLimit(m, first))!;
     const { limit, subject } = first;
     if (limit === 'lead' || limit === 'name') {
       const person = logbook.crew.get(subject);
@@ -192,7 +120,7 @@ function moved(logbook: Logbook, of: UnderWay): MovedLimit[] {
           : serviceFinding('renamed', 'watch', {}, { was: first.label, name });
       return isSo ? [{ finding, last }] : [];
     }
-    const value = now.find((f) => isSame(f, first))?.value ?? null;
+    const value = now.find((f) => isSameLimit(f, first))?.value ?? null;
     if (value !== null && !isMilder(limit, first.from, value)) return [];
     const quantity = (figure: number): Quantity => ({ value: figure, measure: measureOfLimit[limit] });
     const to = value === null ? null : quantity(value);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Logbook } from '../../src/logbook';
 import type { Fact, LimitMoved } from '../../src/model';
 import { factSchema } from '../../src/model/schemas';
-import { judgeService, limitMoves, refuseServiceFact } from '../../src/service';
+import { judgeService, limitMoves, limitsOf, refuseServiceFact } from '../../src/service';
 import { withRecord } from '../../src/logbook';
 import { newId } from '../builders/book';
 import {
@@ -14,6 +14,7 @@ import {
   job,
   logbookOf,
   makeRotorPair,
+  pads,
   today,
   waive,
   wholeService,
@@ -100,6 +101,18 @@ describe('a limit that is moved while a service is under way', () => {
     expect(limitMoves(none, change(none), '2026-05-09')).toEqual([]);
     const done = bookOf([{ ...at(), kind: 'carReleased', openItems: [], limits: null } as Fact]);
     expect(movesOf(done, change(done))).toEqual([]);
+  });
+
+  test('a service whose signature was ended by what was read afterwards is under way again', () => {
+    const signed = { ...at(), kind: 'carReleased', openItems: [], limits: limitsOf(bookOf(), job) } as Fact;
+    const moves = (...more: Fact[]) => movesOf(bookOf(more), bookOf(more, { sheet: torqueAt(60) }));
+    expect(moves(signed)).toEqual([]);
+    expect(moves(signed, pads('FL', 8.9))).toEqual([]);
+    const thin = pads('FL', 2);
+    expect(moves(signed, thin)).toContainEqual(expect.objectContaining({ jobId: job.id, limit: 'torque' }));
+    // Put right since, the signature is over all the same.
+    const again = { ...pads('FL', 9), by: LEAD, replaces: thin.id, because: 'Misread.' } as Fact;
+    expect(moves(signed, thin, again)).toHaveLength(1);
   });
 
   const now = { sheet: torqueAt(60) };
