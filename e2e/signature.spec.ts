@@ -58,6 +58,7 @@ test(
       const { page } = ines;
       await page.goto(`/service/${job}/release`);
       const sign = button(page, 'Release, signed Ines Ferrant');
+      await expect(page.getByTestId('holds')).toContainText(/pad limit of P-032 was changed from 3\.0\smm.* to 2\.5\smm/);
       while (await button(page, 'Waive').count()) {
         const before = await button(page, 'Waive').count();
         await button(page, 'Waive').first().click();
@@ -70,7 +71,8 @@ test(
       await sign.click({ delay: HELD_MS });
       await expect(page.getByTestId('gate-state')).toContainText('Released by Ines Ferrant');
       await page.goto(`/service/${job}/sheet`);
-      await expect(page.getByTestId('sheet')).toContainText(/2\.1\smm/);
+      await expect(page.getByTestId('sheet')).toContainText(/2\.1\smm.*Corrected by Ines Ferrant: Measured again/);
+      await expect(page.getByTestId('sheet')).toContainText('Reason: Maker says so, page 4.');
     });
     tove.complaints.none();
     ines.complaints.none();

@@ -1,6 +1,7 @@
 import { type Fact, judgeService } from '@calvik/core';
 import { serviceSheet, sheetRows } from '@calvik/words/documents';
 import {
+  LEAD,
   at,
   begun,
   checks,
@@ -8,6 +9,7 @@ import {
   job,
   judged,
   logbookOf,
+  pads,
   rotor,
   signature,
   today,
@@ -139,6 +141,19 @@ describe('the service sheet', () => {
     expect(lines[0]).toMatch(/^Rotor.*left front.*\. Why it is so: Read twice, it is right$/);
     expect(lines[1]).toMatch(/right front.*\. Out of turn: Working together$/);
     expect(lines[2]).toMatch(/\. Hot, measured at once$/);
+  });
+  test('what was typed anew or withdrawn stands in it, with who did so and why', () => {
+    const thin = pads('FL', [2.1, 8]);
+    const wet = checks('look', [['leaks', 'RL', 'fault']]);
+    const over = { ...pads('FL', [9.1, 9]), by: LEAD, replaces: thin.id, because: 'Measured again.' } as Fact;
+    const gone = { ...at({ by: LEAD }), kind: 'withdrawal', replaces: wet.id, because: 'Other car' } as Fact;
+    const facts = [...wholeService(), thin, over, wet, gone];
+    const book = logbookOf(facts);
+    const sheet = serviceSheet(book, judgeService(book, job, today)!, 'imperial');
+    const { lines } = sheet.sections.find((x) => x.title === 'Corrected')!;
+    expect(lines).toHaveLength(2);
+    expect(lines[0]).toMatch(/^Pads.*0\.083 in.*Entered by Tove Loy\. Corrected by Ines Ferrant: Measured again\.$/);
+    expect(lines[1]).toMatch(/Withdrawn by Ines Ferrant: Other car\.$/);
   });
   test('of a car that is not released says so', () => {
     const book = logbookOf([]);

@@ -1,7 +1,7 @@
 import type { Logbook, PedalCheck, ServiceJudgement, UnitSystem } from '@calvik/core';
 import { layerOnAxle } from '@calvik/core/bedding';
 import { dateIn, longDate } from '@calvik/core/calendar';
-import { carLabel, ofKind } from '@calvik/core/logbook';
+import { byTime, carLabel, ofKind } from '@calvik/core/logbook';
 import { axles } from '@calvik/core/model';
 import { axleNames, feelNames, patternText, ruleOwnerNames } from '../../names';
 import { layerStateNames } from '../../bedding';
@@ -86,6 +86,17 @@ function beddingLines({ logbook, s, tell }: SheetWriter): string[] {
 const remarkLines = ({ logbook, s, say }: SheetWriter): string[] =>
   s.facts.flatMap((fact) => factRemarks(fact).map((remark) => `${factText(fact, logbook, say).title}. ${remark}`));
 
+/** What was typed anew, or withdrawn, with what it had said: nothing that was read once is gone from the sheet. */
+const correctedLines = ({ logbook, s, say, crewName }: SheetWriter): string[] =>
+  [...logbook.replacedOfCar(s.car.id)]
+    .filter(({ fact }) => fact.jobId === s.job.id)
+    .sort((a, b) => byTime(a.fact, b.fact))
+    .map(({ fact, by }) => {
+      const { title, text } = factText(fact, logbook, say);
+      const how = by.kind === 'withdrawal' ? 'Withdrawn' : 'Corrected';
+      return `${[title, text].filter(Boolean).join(': ')}. Entered by ${crewName(fact.by)}. ${how} by ${crewName(by.by)}${by.because ? `: ${by.because.replace(/\.$/, '')}` : ''}.`;
+    });
+
 /** What falls due next, and whose rule says so. */
 function nextLines({ s, tell }: SheetWriter): string[] {
   const due = s.fluid.nextDue;
@@ -122,6 +133,7 @@ export function serviceSheet(logbook: Logbook, s: ServiceJudgement, units: UnitS
   add('Bedding', beddingLines(w));
   add('Open when released', openLines(w));
   add('Remarks', remarkLines(w));
+  add('Corrected', correctedLines(w));
   add('Next', nextLines(w));
 
   const status = gate.isReleased ? 'released' : gate.isReopened ? 'reopened' : 'notReleased';
