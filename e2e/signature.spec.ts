@@ -58,7 +58,9 @@ test(
       const { page } = ines;
       await page.goto(`/service/${job}/release`);
       const sign = button(page, 'Release, signed Ines Ferrant');
-      await expect(page.getByTestId('holds')).toContainText(/pad limit of P-032 was changed from 3\.0\smm.* to 2\.5\smm/);
+      await expect(page.getByTestId('holds')).toContainText(
+        /pad limit of P-032 was changed from 3\.0\smm.* to 2\.5\smm/,
+      );
       while (await button(page, 'Waive').count()) {
         const before = await button(page, 'Waive').count();
         await button(page, 'Waive').first().click();

@@ -11,20 +11,29 @@ interface Touch {
   y: number;
   path: string;
   control: Element | null;
+  /** When what was touched gave way to something else; null while it has not. */
+  goneAt: number | null;
 }
 
 /**
  * Keeps a second tap off what has just appeared under it: the page has changed, or the control that was tapped is gone. Quick hands stay quick
- * on what was there before: keypads, lists, and whatever lies elsewhere. Keys are not touched.
+ * on what was there before: keypads, lists, and whatever lies elsewhere. Keys are not touched. The time counts from when it appeared: a slow phone
+ * may take longer to save than a thumb to grow impatient.
+ * @param clock the time that events are stamped with, ms
  * @returns takes it away again
  */
-export function guardTouches(): () => void {
+export function guardTouches(clock = (): number => performance.now()): () => void {
   let last: Touch | null = null;
   let isSwallowed = false;
   const swallow = (event: Event): void => {
     event.stopImmediatePropagation();
     event.preventDefault();
   };
+  const isGone = ({ path, control }: Touch): boolean => location.pathname !== path || control?.isConnected === false;
+  const watch = new MutationObserver(() => {
+    if (last !== null && last.goneAt === null && isGone(last)) last.goneAt = clock();
+  });
+  watch.observe(document, { childList: true, subtree: true });
   const down = (event: PointerEvent): void => {
     const control = event.target instanceof Element ? event.target.closest(CONTROL) : null;
     const now: Touch = {
@@ -33,12 +42,12 @@ export function guardTouches(): () => void {
       y: event.clientY,
       path: location.pathname,
       control,
+      goneAt: null,
     };
     const isNear = last !== null && Math.abs(now.x - last.x) <= NEAR_PX && Math.abs(now.y - last.y) <= NEAR_PX;
-    const isNew =
-      last !== null &&
-      (now.path !== last.path || (now.control !== last.control && last.control?.isConnected === false));
-    isSwallowed = last !== null && control !== null && now.at - last.at < QUIET_MS && isNear && isNew;
+    const isNew = last !== null && isGone(last) && (now.path !== last.path || control !== last.control);
+    const isQuiet = last !== null && now.at - (last.goneAt ?? last.at) < QUIET_MS;
+    isSwallowed = control !== null && isQuiet && isNear && isNew;
     if (isSwallowed) {
       swallow(event);
       // Said on the page: whoever drives it by machine knows to press again, as a person would.
@@ -54,6 +63,7 @@ export function guardTouches(): () => void {
   addEventListener('pointerdown', down, true);
   addEventListener('click', click, true);
   return () => {
+    watch.disconnect();
     removeEventListener('pointerdown', down, true);
     removeEventListener('click', click, true);
   };

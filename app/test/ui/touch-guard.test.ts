@@ -23,7 +23,7 @@ beforeEach(() => {
   pressed.length = 0;
   document.body.innerHTML = '';
   history.replaceState(null, '', '/a');
-  release = guardTouches();
+  release = guardTouches(() => now);
 });
 afterEach(() => release());
 
@@ -33,6 +33,19 @@ test('a second tap on what has come in the place of the first is not taken, and 
   save.remove();
   const sign = button('sign');
   tap(sign, 350);
+  expect(pressed).toEqual(['save']);
+  tap(sign, QUIET_MS);
+  expect(pressed).toEqual(['save', 'sign']);
+});
+
+test('the time counts from when it has come, however long the page took', async () => {
+  const save = button('save');
+  tap(save, 0);
+  now += 2000;
+  save.remove();
+  const sign = button('sign');
+  await Promise.resolve();
+  tap(sign, 100);
   expect(pressed).toEqual(['save']);
   tap(sign, QUIET_MS);
   expect(pressed).toEqual(['save', 'sign']);
