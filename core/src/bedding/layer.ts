@@ -215,13 +215,17 @@ const ranSince = (logbook: Logbook, car: Car, day: LocalDate, today: LocalDate):
     })
     .sort()[0] ?? null;
 
+interface FacesSeen {
+  reading: RotorMeasurement;
+  isThin: boolean;
+}
 /** What both faces of an axle were seen to be, once it had run; null where one was not looked at, or is neither even nor thin. */
 function facesSeenAfter(
   logbook: Logbook,
   car: Car,
   axle: Axle,
   isThen: (reading: RotorMeasurement) => boolean,
-): { reading: RotorMeasurement; isThin: boolean } | null {
+): FacesSeen | null {
   const seen = cornersOf(axle).flatMap((corner) => {
     const last = ofKind(logbook.factsOfCar(car.id), 'rotorMeasurement').findLast(
       (m) => m.corner === corner && m.isSeen !== false && isThen(m),
@@ -280,11 +284,16 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
     against,
     hasRun = false,
   } = padSet && rotorPair ? foldPair(logbook, padSet, rotorPair) : foldAxle(logbook, car, axle, since);
-  const made = accepted ?? (against ? null : tickOf(logbook, car, axle, since));
-  if (made) {
-    const worn = wear(logbook, car, axle, made, of, today);
-    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: made };
+  if (accepted) {
+    const worn = wear(logbook, car, axle, accepted, of, today);
+    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: accepted };
   }
+  const ofFaces = ({ reading, isThin }: FacesSeen): Layer => {
+    const worn = isThin
+      ? beddingFinding('layerSeenThin', 'watch', at, of)
+      : wear(logbook, car, axle, reading, of, today);
+    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: reading };
+  };
   const facts = logbook.factsOfCar(car.id);
   const lastLook = ofKind(facts, 'beddingLook').findLast((f) => f.axle === axle) ?? null;
   const ofAxle = new Set(
@@ -295,8 +304,13 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
   const driven = ofKind(facts, 'beddingDriven').findLast(
     (f) => ofAxle.has(f.runId) && isAfter(f, since) && isAfter(f, lastLook),
   );
-  if (driven)
-    return { ...pair, state: 'driven', finding: beddingFinding('pairNotLookedAt', 'needsWork', at, of), since: driven };
+  // A tick says that it was driven, and nothing of what it looks like.
+  const ticked = driven || against ? null : tickOf(logbook, car, axle, since);
+  const drove = driven ?? ticked;
+  const seenSince = ticked && facesSeenAfter(logbook, car, axle, (f) => isAfter(f, ticked));
+  if (drove && !seenSince)
+    return { ...pair, state: 'driven', finding: beddingFinding('pairNotLookedAt', 'needsWork', at, of), since: drove };
+  if (seenSince) return ofFaces(seenSince);
   if (against) return { ...pair, state: 'green', finding: against, since: null };
   const { timeZone } = logbook.shop;
   const ran = since && !hasRun ? ranSince(logbook, car, dateIn(since.at, timeZone), today) : null;
@@ -306,10 +320,7 @@ function judgeLayer(logbook: Logbook, car: Car, axle: Axle, today: LocalDate): L
     );
     if (!seen)
       return { ...pair, state: 'unknown', finding: beddingFinding('layerUnknown', 'watch', at, of), since: null };
-    const worn = seen.isThin
-      ? beddingFinding('layerSeenThin', 'watch', at, of)
-      : wear(logbook, car, axle, seen.reading, of, today);
-    return { ...pair, state: worn ? 'worn' : 'bedded', finding: worn, since: seen.reading };
+    return ofFaces(seen);
   }
   return {
     ...pair,

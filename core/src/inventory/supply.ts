@@ -102,8 +102,7 @@ export interface PartNeed {
 }
 
 /** The friction material of a set by the thinnest that was read of it, or new. */
-export const padSetMm = (logbook: Logbook, set: PadSet): number =>
-  thinnestOfSet(logbook, set.id) ?? set.newThicknessMm;
+export const padSetMm = (logbook: Logbook, set: PadSet): number => thinnestOfSet(logbook, set.id) ?? set.newThicknessMm;
 
 export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: Booking, today: LocalDate): boolean => {
   if (part.archived || placeOf(logbook, part.id).at !== 'shelf') return false;

@@ -27,7 +27,7 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
   if (unsigned) return unsigned;
   if (fact.kind === 'sessionDecision') return refuseDecision(logbook, fact, today);
   if (fact.kind === 'faultLetPass') {
-    if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadWaives' };
+    if (!isLead(logbook, fact.by)) return { code: 'onlyLeadWaives' };
     const car = logbook.cars.get(fact.carId);
     const fault = car && conditionOf(logbook, car).faults.find((f) => isLetPass(f, fact));
     return !fault || fault.finding.verdict === 'stop' ? { code: 'notToLetPass' } : null;

@@ -14,7 +14,7 @@ import {
   returnedMl,
 } from '../hydraulics';
 import { isAfter, lastPadReadings, thinnest } from '../inventory';
-import { type Logbook, brakeSheetOf, byTime, filtered, ofKind, onceEach, withFacts } from '../logbook';
+import { type Logbook, brakeSheetOf, byTime, filtered, isLead, ofKind, onceEach, withFacts } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -386,7 +386,7 @@ export type ServiceRefusal =
  */
 export function refuseServiceFact(logbook: Logbook, fact: Fact, today: LocalDate): ServiceRefusal | null {
   if (fact.kind === 'holdWaived') {
-    if (logbook.crew.get(fact.by)?.role !== 'lead') return { code: 'onlyLeadWaives' };
+    if (!isLead(logbook, fact.by)) return { code: 'onlyLeadWaives' };
     return isOwnLimit(logbook, fact.finding, fact.by) ? { code: 'ownLimit' } : null;
   }
   if (isAsked(fact)) {

@@ -172,6 +172,22 @@ test('driven is not bedded: somebody must look', () => {
   expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('unknown');
 });
 
+test('ticked off in the work list it was driven, and no more: the faces are looked at', () => {
+  const fitted = fit(pads);
+  const ticked: Fact = {
+    ...stamp(),
+    kind: 'workDone',
+    carId: car.id,
+    jobId: JOB,
+    items: ['bedding.front'],
+    minutes: null,
+  };
+  expect(front([fitted, ticked])).toMatchObject({ state: 'driven', finding: { code: 'pairNotLookedAt' } });
+  expect(front([fitted, ticked, seenAt('FL', 'even')])).toMatchObject({ state: 'driven' });
+  expect(front([fitted, ticked, ...even('front')])).toMatchObject({ state: 'bedded', finding: null });
+  expect(front([fitted, ...even('front')])).toMatchObject({ state: 'green' });
+});
+
 test('what takes the bedded state away, in words', () => {
   const bedded = [fit(pads), look('accept')];
   expect(tell(front([...bedded, refaced('turned')]).finding!)).toBe(
