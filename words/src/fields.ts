@@ -30,6 +30,7 @@ const names: Partial<Record<string, string>> = {
   demandedMarginC: 'demanded margin',
   minPadMm: 'least pad thickness',
   padLimitMm: 'pad limit',
+  suspectSharePercent: 'share from which a suspect is ruled out',
   padTrackStartPercent: 'pad share for a track start',
   inspectionItems: 'inspection',
   beddedPartsOnly: 'bedded parts only',

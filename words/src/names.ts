@@ -398,6 +398,7 @@ export const limitNames: Record<MovableLimit, string> = {
   reservoirMin: 'MIN of the reservoir',
   margin: 'The margin wanted',
   peak: 'The peak temperature expected',
+  suspectShare: 'The share from which a suspect is ruled out',
   lead: 'The role',
   name: 'The name',
 };

@@ -74,9 +74,6 @@ export interface Condition {
   lookedAt: readonly { proof: Requirable; place: Place; at: Instant | null }[];
 }
 
-/** A suspect that is likelier than this must have been ruled out before a fault of unknown cause is over. Calvik's own figure. */
-export const SUSPECT_SHARE = 0.1;
-
 /** The way of looking that an entry is: a second one of the same way may take back what the first one found. */
 function wayOf(fact: Fact): string | null {
   switch (fact.kind) {
@@ -196,7 +193,8 @@ function byCause(
       .map(({ check, outcome }) => ({ check, outcome })),
   ];
   const weights = posterior(priorOf(), evidence);
-  const suspects = (Object.keys(weights) as Cause[]).filter((c) => weights[c] >= SUSPECT_SHARE);
+  const share = t.of.logbook.shop.suspectSharePercent / 100;
+  const suspects = (Object.keys(weights) as Cause[]).filter((c) => weights[c] >= share);
   return { cures: [], proofs: suspects.flatMap((c) => causeTable[c].proofs), suspects, place: last.place };
 }
 
@@ -328,6 +326,7 @@ const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[]): unknown[] 
   car,
   brakeSheetOf(logbook, car),
   logbook.shop.padLimitMm,
+  logbook.shop.suspectSharePercent,
   ...facts,
   ...logbook.replacedOfCar(car.id).flatMap(({ fact, by }) => [fact, by]),
   ...axles.flatMap((axle) => {

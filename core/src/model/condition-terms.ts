@@ -122,6 +122,7 @@ export const movableLimits = [
   'reservoirMin',
   'margin',
   'peak',
+  'suspectShare',
   'lead',
   'name',
 ] as const;

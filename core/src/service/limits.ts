@@ -49,6 +49,7 @@ export function limitsAt(
     shop: {
       padLimitMm: shop.padLimitMm,
       padTrackStartPercent: shop.padTrackStartPercent,
+      suspectSharePercent: shop.suspectSharePercent,
       demandedMarginC: shop.demandedMarginC,
       defaultPeakFluidTempC: shop.defaultPeakFluidTempC,
       defaultUptakePercentPerYear: shop.defaultUptakePercentPerYear,

@@ -35,11 +35,13 @@ export const measureOfLimit: Record<FigureLimit, Quantity['measure']> = {
   reservoirMin: 'volume',
   margin: 'temperatureDifference',
   peak: 'temperature',
+  suspectShare: 'share',
 };
 
+const growsMilder: ReadonlySet<FigureLimit> = new Set<FigureLimit>(['bearingPlay', 'tolerance', 'suspectShare']);
 /** A torque is as wrong above its figure as below: any change of it counts. */
 export const isMilder = (limit: FigureLimit, from: number, to: number): boolean =>
-  limit === 'torque' ? to !== from : limit === 'bearingPlay' || limit === 'tolerance' ? to > from : to < from;
+  limit === 'torque' ? to !== from : growsMilder.has(limit) ? to > from : to < from;
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
 export function figuresOf({
@@ -72,6 +74,7 @@ export function figuresOf({
       'fluid',
       Math.max(shop.demandedMarginC, customer?.demandedMarginC ?? 0, event?.demandedMarginC ?? 0),
     ),
+    ...of('suspectShare', 'shop', shop.suspectSharePercent),
     ...of('peak', 'venue', venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC),
   ];
 }

@@ -1,6 +1,15 @@
 /** What stands against a car, and how it ends. Cures and proofs are common practice, no source. */
 import { type Fault, conditionOf, faultTable, hotFluidMl, standingFaults, voidTable } from '../../src/condition';
-import { type Fact, type FaultKind, causes, diagnosticChecks, faultKinds, proofs, traceOf } from '../../src/model';
+import {
+  type Fact,
+  type FaultKind,
+  causes,
+  diagnosticChecks,
+  faultKinds,
+  proofs,
+  shopDefaults,
+  traceOf,
+} from '../../src/model';
 import { cureTable } from '../../src/condition';
 import { checkTable } from '../../src/suspects';
 import { outcomeTable } from '../../src/condition/tables';
@@ -148,6 +157,15 @@ describe('what was found', () => {
     const shown = fault!.missing.map(({ proof, place }, i) => recheck(`09:3${i}`, proof, place.corner ?? null));
     expect(stateOf([soft, ...shown.slice(1)], 'softFromCold')).toBe('open');
     expect(stateOf([soft, ...shown], 'softFromCold')).toBe('cured');
+  });
+  test('how likely a suspect must be is the shop’s to say', () => {
+    const soft = session('09:00', '09:20', { complaints: ['softFromCold'], isNothingToSay: false });
+    const suspectsAt = (suspectSharePercent: number): readonly string[] =>
+      conditionOf(trackBook([soft], { shops: [{ ...shopDefaults, suspectSharePercent }] }), trackCar).faults[0]!
+        .suspects;
+    expect(suspectsAt(30).length).toBeLessThan(suspectsAt(10).length);
+    expect(suspectsAt(10).length).toBeLessThan(suspectsAt(1).length);
+    expect(suspectsAt(1)).toEqual(expect.arrayContaining([...suspectsAt(10)]));
   });
   test('a wheel that was off wants its nuts, in whatever look comes next', () => {
     const freed = [repair('09:40', 'bearingAdjusted', 'FL')];

@@ -95,6 +95,7 @@ function happens({ records, facts }: Shelf, roll: () => number): Shelf {
     () => change('rotorPairs', { discardThicknessMm: pick([28, 30.5]) }),
     () => change('brakeSheets', { padLimitMm: { front: pick([2, 5]), rear: pick([2, 5]) } }),
     () => change('brakeSheets', { maxWheelBearingPlayMm: pick([0.01, 0.1, 1]) }),
+    () => change('shops', { suspectSharePercent: pick([1, 10, 30]) }),
     () => change('shops', { padLimitMm: pick([2, 4.5]), defaultUptakePercentPerYear: pick([1, 3]) }),
   ])();
 }

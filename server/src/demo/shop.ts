@@ -28,6 +28,7 @@ export const demoShop: Shop = {
   altitudeM: 340,
   padLimitMm: 3,
   padTrackStartPercent: 50,
+  suspectSharePercent: 10,
   wasteContainerMl: 20_000,
 };
 

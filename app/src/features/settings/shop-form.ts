@@ -17,6 +17,7 @@ export interface ShopForm extends RulesForm {
   altitude: string;
   padLimit: string;
   padStart: string;
+  suspects: string;
   container: string;
   slackDays: string;
   afterDays: string;
@@ -61,6 +62,7 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   altitude: recordText(shop.altitudeM, 'altitude', system),
   padLimit: recordText(shop.padLimitMm, 'length', system),
   padStart: String(shop.padTrackStartPercent),
+  suspects: String(shop.suspectSharePercent),
   container: recordText(shop.wasteContainerMl, 'volume', system),
   slackDays: recordText(shop.slackDays, 'days', system),
   afterDays: recordText(shop.afterEventDays, 'days', system),
@@ -123,6 +125,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     altitudeM: quantity(f.altitude, 'altitude'),
     padLimitMm: quantity(f.padLimit, 'length'),
     padTrackStartPercent: quantity(f.padStart, 'share'),
+    suspectSharePercent: quantity(f.suspects, 'share'),
     wasteContainerMl: quantity(f.container, 'volume'),
   };
 }

@@ -192,6 +192,13 @@ export function ShopFigures({ form }: { form: UseFormReturn<ShopForm> }) {
             dimension="share"
             hint="A thin pad passes heat to the fluid"
           />
+          <QuantityField
+            control={control}
+            name="suspects"
+            label="Rule out suspects likelier than (%)"
+            dimension="share"
+            hint="Before a fault of unknown cause is over"
+          />
           <QuantityField control={control} name="container" label="Container for used fluid holds" dimension="volume" />
         </Section>
       </View>

@@ -18,6 +18,7 @@ export const limitsOfMoment = z.object({
   shop: z.object({
     padLimitMm: anyNumber,
     padTrackStartPercent: anyNumber,
+    suspectSharePercent: anyNumber.optional(),
     demandedMarginC: anyNumber,
     defaultPeakFluidTempC: anyNumber,
     defaultUptakePercentPerYear: anyNumber,

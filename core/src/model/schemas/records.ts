@@ -44,6 +44,8 @@ export const shop = z.object({
   /** Friction material at which a pad is out, and the share of new below which a track start is warned of. */
   padLimitMm: quantity(0.5, 20, 'mm').default(3),
   padTrackStartPercent: quantity(5, 95, '%').default(50),
+  /** A suspect that is likelier than this must be ruled out before a fault of unknown cause is over. */
+  suspectSharePercent: quantity(1, 30, '%').default(10),
   /** What the container for used fluid holds. */
   wasteContainerMl: quantity(500, 1_000_000, 'mL').default(20_000),
   ...workRules,
