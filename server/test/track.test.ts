@@ -136,6 +136,16 @@ describe('who goes out', () => {
     // Only a lead accepts what the faces do not.
     const asked = await put({ ...smeared, reason: 'Faint.', by: technician });
     expect([asked.status, asked.body.code]).toEqual([409, 'onlyLeadAccepts']);
+    // Found to want more, it is not bedded by anybody's word: a lead's alone, or a run.
+    const moment = new Date().toISOString();
+    const stated = { ...look, runId: null, at: moment, recordedAt: moment, by: technician };
+    const again = { ...stated, id: uuidv7(), decision: 'anotherCycle' as const, reason: 'Silver spots.' };
+    expect((await put(again)).status).toBe(201);
+    const later = new Date(Date.now() + 60_000).toISOString();
+    const accepted = { ...stated, at: later, decision: 'accept' as const };
+    const said = await put({ ...accepted, id: uuidv7() });
+    expect([said.status, said.body.code]).toEqual([409, 'onlyLeadStates']);
+    expect((await put({ ...accepted, id: uuidv7(), by: lead })).status).toBe(201);
   });
   test('a session, a decision, a diagnosis point at what is there', async () => {
     const lost = await put(fact(car.velund, { kind: 'levelRead', sessionId: uuidv7(), levelMl: 250, toppedUpMl: 0 }));

@@ -35,6 +35,7 @@ export interface Problems {
   lookWithoutReason: Record<string, never>;
   /** Faces that ask for another cycle, or for more. */
   onlyLeadAccepts: Record<string, never>;
+  onlyLeadStates: Record<string, never>;
   notLookedAt: Record<string, never>;
   notToLetPass: Record<string, never>;
   signerHasLeft: Record<string, never>;
@@ -143,6 +144,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
   onlyLeadAccepts: () => 'The faces ask for more than that: only a lead accepts them as they are.',
+  onlyLeadStates: () =>
+    'It was put on here, or was found to want bedding: without a run on record only a lead says that it is bedded.',
   lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',
   databaseSilent: () => 'The database does not answer.',
   bodyNotJson: () => 'The body is not valid JSON.',

@@ -1,7 +1,7 @@
 /** The transfer layer of what is on an axle, over time: whether the pair is bedded, why not, or whether the layer has worn. */
 import { type LocalDate, dateIn, daysBetween } from '../calendar';
 import { axleParts, compoundName, isAfter } from '../inventory';
-import { type Logbook, byTime, ofKind } from '../logbook';
+import { type Logbook, byTime, isLead, ofKind } from '../logbook';
 import {
   type Axle,
   type BackFromBedding,
@@ -52,6 +52,8 @@ interface Found {
   accepted: Accepting | null;
   /** On a car together before, and off again: nobody wrote down how it was bedded. */
   hasRun?: boolean;
+  /** As it was put on here last, if it was. */
+  put?: PartsFitted | null;
   /** What took the bedded state away, or stands against it. */
   against: Finding | null;
 }
@@ -119,21 +121,36 @@ function ofLook(logbook: Logbook, look: BeddingLook, of: { pads: string; rotors:
   return lacks ? { accepted: null, against: lacks } : { accepted: look, against: null };
 }
 
+/**
+ * Whether an accepted look without a run counts: how a pair came in, anybody may state. Of what was put on here, or was found to want bedding, only a
+ * lead says so without a run.
+ * @param put on here last, if it was
+ */
+const mayBeStated = (logbook: Logbook, look: BeddingLook, put: PartsFitted | null, before: Found): boolean =>
+  look.runId !== null ||
+  look.decision !== 'accept' ||
+  isLead(logbook, look.by) ||
+  (before.against === null && (put === null || put.at >= look.at));
+
 /** Goes through what was done with a labelled pair. A bedded state never survives another compound, a lathe or coarse paper. */
 function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found {
   let found: Found = { accepted: null, against: null };
   let fitted = 0;
+  let put: PartsFitted | null = null;
   const at = { axle: rotorPair.axle };
   const of = names(padSet, rotorPair);
   for (const f of factsOfPair(logbook, padSet, rotorPair)) {
-    if (f.kind === 'beddingLook' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id)
-      found = ofLook(logbook, f, of);
-    else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
+    if (f.kind === 'beddingLook' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id) {
+      if (mayBeStated(logbook, f, put, found)) found = ofLook(logbook, f, of);
+    } else if (f.kind === 'backFromBedding' && f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.isBedded)
       found = { accepted: f, against: null };
     else if (f.kind === 'rotorsRefaced' && f.rotorPairId === rotorPair.id)
       found = { accepted: null, against: beddingFinding('rotorsWereRefaced', 'needsWork', at, { ...of, how: f.how }) };
     else if (f.kind === 'partsFitted') {
-      if (f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.changed !== 'none') fitted += 1;
+      if (f.padSetId === padSet.id && f.rotorPairId === rotorPair.id && f.changed !== 'none') {
+        fitted += 1;
+        put = f;
+      }
       const met = otherCompound(logbook, f, padSet, rotorPair);
       if (met !== null)
         found = {
@@ -142,7 +159,7 @@ function foldPair(logbook: Logbook, padSet: PadSet, rotorPair: RotorPair): Found
         };
     }
   }
-  return { ...found, hasRun: fitted > 1 };
+  return { ...found, hasRun: fitted > 1, put };
 }
 
 /** Name of another compound that a fitting brought onto these rotors, or these pads onto a layer of; null where it did not. */
@@ -166,9 +183,20 @@ function foldAxle(logbook: Logbook, car: Car, axle: Axle, since: PartsFitted | n
   let found: Found = { accepted: null, against: null };
   for (const f of ofKind(logbook.factsOfCar(car.id), 'beddingLook')) {
     if (f.axle !== axle || !isAfter(f, since)) continue;
-    found = ofLook(logbook, f, { pads: '', rotors: '' });
+    if (mayBeStated(logbook, f, since, found)) found = ofLook(logbook, f, { pads: '', rotors: '' });
   }
   return found;
+}
+
+/** Whether a lead alone may state, without a run, what a look states: asked before it is saved. */
+export function isForLeadToState(logbook: Logbook, car: Car, look: BeddingLook): boolean {
+  const padSet = logbook.padSets.get(look.padSetId ?? '');
+  const rotorPair = logbook.rotorPairs.get(look.rotorPairId ?? '');
+  const { padsSince, rotorsSince } = axleParts(logbook, car, look.axle);
+  const since = later(padsSince, rotorsSince);
+  const { put = since, ...before } =
+    padSet && rotorPair ? foldPair(logbook, padSet, rotorPair) : foldAxle(logbook, car, look.axle, since);
+  return !mayBeStated(logbook, look, put, before);
 }
 
 const later = (a: PartsFitted | null, b: PartsFitted | null): PartsFitted | null =>

@@ -1,5 +1,5 @@
 /** What must not be saved, whatever a phone has shown: asked by the server of every fact that may not simply be written. */
-import { wantsReason } from '../bedding';
+import { isForLeadToState, wantsReason } from '../bedding';
 import type { LocalDate } from '../calendar';
 import { type Fault, conditionOf } from '../condition';
 import { type Logbook, isLead } from '../logbook';
@@ -11,7 +11,7 @@ import { type DecisionRefusal, refuseDecision } from './go-out';
 export type Refusal =
   | ServiceRefusal
   | DecisionRefusal
-  | { code: 'lookWithoutReason' | 'onlyLeadAccepts' }
+  | { code: 'lookWithoutReason' | 'onlyLeadAccepts' | 'onlyLeadStates' }
   | { code: 'notToLetPass' | 'signerHasLeft' | 'carIsPutAway' | 'jobIsCancelled' };
 
 /** Facts that somebody must be allowed to write: see {@link refusalOf}. */
@@ -38,6 +38,8 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
 
 /** Faces that ask for more are accepted by a lead alone, with a reason. */
 function refuseLook(logbook: Logbook, look: BeddingLook): Refusal | null {
+  const car = logbook.cars.get(look.carId);
+  if (car && isForLeadToState(logbook, car, look)) return { code: 'onlyLeadStates' };
   if (!wantsReason(look)) return null;
   if (look.decision === 'accept' && !isLead(logbook, look.by)) return { code: 'onlyLeadAccepts' };
   return look.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;

@@ -5,7 +5,7 @@ import type { Logbook, Records } from '../../src/logbook';
 import { type BeddingDecision, type Corner, type Fact, type PadSet, cornersOf } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
 import { book, compoundNamed, newId } from '../builders/book';
-import { TODAY, bookingOf, car, event, find, keys, shop, tove, venue } from '../builders/run-up-book';
+import { TODAY, bookingOf, car, event, find, ines, keys, shop, tove, venue } from '../builders/run-up-book';
 import { workOfBooking } from '../../src/run-up';
 import { makePadSet, makeRotorPair, rotor } from '../builders/service-book';
 import { tell } from '../builders/say';
@@ -34,8 +34,10 @@ const fit = (padSet: PadSet, rotorPairId = rotors.id): Fact => ({
   rotorPairId,
   changed: 'both',
 });
+/** Without a run: what a lead states. */
 const look = (decision: BeddingDecision, over: object = {}): Fact => ({
   ...stamp(),
+  by: ines.id,
   kind: 'beddingLook',
   carId: car.id,
   runId: null,
@@ -89,7 +91,7 @@ const withFacts = (facts: Fact[], records: Partial<Records> = {}): Logbook =>
     {
       shops: [shop],
       cars: [car],
-      crew: [tove],
+      crew: [tove, ines],
       venues: [venue],
       padSets: sets,
       rotorPairs: [rotors, otherRotors],
@@ -170,6 +172,21 @@ test('driven is not bedded: somebody must look', () => {
     });
   // The other axle was not in that run.
   expect(layerOnAxle(withFacts([fitted, begun, driven]), car, 'rear', TODAY).state).toBe('unknown');
+});
+
+test('without a run anybody may state how a pair came in; of what was put on here, or was found to want bedding, a lead alone', () => {
+  const said = { by: tove.id };
+  const state = (...facts: Fact[]): string => front(facts).state;
+  const came = { ...fit(pads), changed: 'none' } as Fact;
+  expect(state(came, look('accept', said))).toBe('bedded');
+  // Written down in one go with what is on the car.
+  const fitted = fit(pads);
+  expect(state(fitted, look('accept', { ...said, at: fitted.at }))).toBe('bedded');
+  expect(state(fit(pads), look('accept', said))).toBe('green');
+  expect(state(fit(pads), look('accept'))).toBe('bedded');
+  expect(state(came, look('anotherCycle', said), look('accept', said))).toBe('green');
+  expect(state(came, refaced('turned'), look('accept', said))).toBe('green');
+  expect(state(came, refaced('turned'), look('accept'))).toBe('bedded');
 });
 
 test('ticked off in the work list it was driven, and no more: the faces are looked at', () => {
