@@ -108,5 +108,15 @@ export const proofNames: Record<Exclude<Proof, keyof typeof checkNames>, string>
   bedded: 'Bedded, looked at and accepted',
   torqued: 'Torqued to the figure',
 };
+/** Where it is shown what nobody shows by looking alone; the others have a button of their own. */
+export const whereShown: Partial<Record<Proof, string>> = {
+  noPlay: 'In a service: wheel bearing, measured at the rim or with a gauge.',
+  torqued: 'In the look after a session, or in a service: the nuts, on the ground.',
+  levelKept: 'In the look after a session, or in a service: the level, read.',
+  runoutWithin: 'In a service: the rotor, with its run-out.',
+  thicknessEven: 'In a service: the rotor, at eight points.',
+  heatAlike: 'In the look after a session: the heat at four corners.',
+  bedded: 'In the look at the faces after a bedding run.',
+};
 export const proofName = (proof: Proof): string =>
   proof in checkNames ? checkNames[proof as keyof typeof checkNames] : proofNames[proof as keyof typeof proofNames];

@@ -1,6 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { View, StyleSheet } from 'react-native';
-import { type Car, carLabel, conditionOf, severity } from '@calvik/core';
+import { type Car, carLabel, conditionOf, notShownFor, severity } from '@calvik/core';
+import { whereShown } from '@calvik/words/condition';
 import { useLogbook } from '../../state/hooks';
 import { Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -22,6 +23,7 @@ function ConditionPage({ car }: { car: Car }) {
   const logbook = useLogbook();
   const { faults, voided } = conditionOf(logbook, car);
   const fasteners = useFastenerNames(car);
+  const never = notShownFor(logbook, car, 'session', null).filter((f) => f.code === 'neverLookedAt');
   const standing = faults
     .filter((f) => f.state === 'open' || f.state === 'letPass')
     .sort((a, b) => severity(b.finding.verdict) - severity(a.finding.verdict));
@@ -49,14 +51,18 @@ function ConditionPage({ car }: { car: Car }) {
               {v.proof === 'pedalFirm' ? (
                 <Rechecks car={car} missing={[v]} />
               ) : (
-                <Text as="small">
-                  {v.proof === 'torqued'
-                    ? 'In the look after a session, or in a service: the nuts, on the ground.'
-                    : 'In a service: wheel bearing, measured at the rim or with a gauge.'}
-                </Text>
+                <Text as="small">{whereShown[v.proof] ?? ''}</Text>
               )}
             </View>
           ))}
+        </Section>
+      ) : null}
+      {never.length > 0 ? (
+        <Section title="Not looked at">
+          {never.map((f) => (
+            <FindingLine key={f.code} finding={f} fasteners={fasteners} />
+          ))}
+          <Text as="small">A service looks at all of it; the look after the first session too.</Text>
         </Section>
       ) : null}
       {ended.length > 0 ? (

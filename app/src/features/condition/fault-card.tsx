@@ -14,7 +14,7 @@ import {
   seenProofs,
 } from '@calvik/core';
 import { list, placeName } from '@calvik/words';
-import { actNames, proofName } from '@calvik/words/condition';
+import { actNames, proofName, whereShown } from '@calvik/words/condition';
 import { causeNames } from '@calvik/words/track';
 import { useCrewOnDuty, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
@@ -74,6 +74,11 @@ export function FaultCard({ car, fault }: { car: Car; fault: Fault }) {
             <Text key={w}>{`– ${w}`}</Text>
           ))}
           {wanted.length > 6 ? <Text>{`– and ${wanted.length - 6} more`}</Text> : null}
+          {[...new Set(missing.map((m) => whereShown[m.proof] ?? ''))].filter(Boolean).map((where) => (
+            <Text key={where} as="small">
+              {where}
+            </Text>
+          ))}
         </View>
       ) : null}
       <View style={styles.row}>
