@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { MAX_THICKNESS_VARIATION_MM, RUNOUT_LIMIT_MM } from '@calvik/core';
+import { MAX_THICKNESS_VARIATION_MM, RUNOUT_LIMIT_MM, standingFaults } from '@calvik/core';
 import { LimitBar } from '../../../ui/limit-bar';
 import { Section } from '../../../ui/screen';
 import { useUnits } from '../../../ui/units';
@@ -14,7 +14,7 @@ import { useRotor } from './use-rotor';
 
 /** One rotor: eight thicknesses, run-out, lip, weight, cracks, transfer layer; each against its limit. */
 export function RotorStep(props: StepProps) {
-  const { s, step } = props;
+  const { s, step, logbook } = props;
   const { show, system } = useUnits();
   const hundredths = system === 'metric' ? 2 : 4;
   const r = useRotor(props);
@@ -28,14 +28,16 @@ export function RotorStep(props: StepProps) {
     onTake: r.take,
   });
   const lastLeast = last ? `, last ${show(Math.min(...last.thicknessesMm), 'length', hundredths)}` : '';
+  const hasJudder = standingFaults(logbook, s.car).some((f) => f.kind === 'judder');
   return (
     <StepFrame
       s={s}
       step={step}
       wanted={
-        rotorPair
+        (hasJudder ? 'Judder was said: read the run-out too, and all eight points. ' : '') +
+        (rotorPair
           ? `${rotorPair.label}${lastLeast}.`
-          : 'No rotors on record here: type the discard figure that is cast on the hat.'
+          : 'No rotors on record here: type the discard figure that is cast on the hat.')
       }
       make={r.make}
       onSaved={r.clear}

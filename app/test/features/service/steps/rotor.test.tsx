@@ -26,6 +26,12 @@ describe('measuring a rotor', () => {
     answers['/api/bench/calipers'] = { id: 'c1' };
   });
 
+  test('where the driver said judder the run-out is asked for', () => {
+    step('rotor.FL', [fitted]);
+    expect(text()).not.toContain('Judder was said');
+    step('rotor.FL', [fitted, { ...at(7), kind: 'driverReport', complaints: ['judder'], words: '' } as Fact]);
+    expect(text()).toContain('Judder was said: read the run-out too, and all eight points.');
+  });
   test('the caliper goes from point to point; only a reading at rest is taken', async () => {
     step('rotor.FL', [fitted]);
     await pressing('Use the digital micrometer');
