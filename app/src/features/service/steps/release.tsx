@@ -116,6 +116,11 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
         </Section>
       ) : null}
       <StandingFaults car={s.car} />
+      {isNewFluidUntested(s) ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.test(s.car.id, { job: s.job.id }))}>
+          Boiling test of the new fluid
+        </MainButton>
+      ) : null}
       {gate.open.length > 0 ? (
         <Section title="Open, and known">
           <View testID="open-items">
@@ -129,6 +134,16 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
     </StepFrame>
   );
 }
+
+/** All the fluid is new, and nobody has tested what went in. */
+const isNewFluidUntested = ({ exchange, facts }: StepProps['s']): boolean => {
+  const last = exchange.steps.findLast((step) => step.drawn)?.drawn;
+  return (
+    exchange.isDone &&
+    exchange.begun?.scope === 'full' &&
+    !facts.some((f) => f.kind === 'boilingTest' && f.at > (last?.at ?? ''))
+  );
+};
 
 /** A finding that leads to the step in which it is put right. */
 function Leading({ s, finding, fasteners }: Pick<StepProps, 's'> & { finding: Finding; fasteners: FastenerNames }) {

@@ -1,9 +1,9 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { type Fact } from '@calvik/core';
 import { prefer } from '../../../../src/state/preferences';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, saved, press, router, sign, type } from '../../../builders/hands';
+import { freshHands, isThere, saved, press, router, sign, type } from '../../../builders/hands';
 import { at, job, lead } from '../../../builders/service-scene';
 import { sealed, step, said, worn } from '../../../builders/guided-scene';
 import * as atFirst from '../../../builders/steps-scene';
@@ -50,6 +50,14 @@ describe('the end of it', () => {
     expect(said('corner-sheet')).toMatch(/FL\d+\s%old/);
     press('Level: MIN', 'radio');
     expect(screen.getByText(/below the figure\./)).toBeTruthy();
+    // All of it is new: a boiling test of it is offered, until there is one.
+    step('release', [...worn, begun, ...drawn]);
+    press('Boiling test of the new fluid');
+    expect(router.push).toHaveBeenCalledWith(expect.stringContaining(`/test?job=${job.id}`));
+    const test = { ...at(60), kind: 'boilingTest', readingC: 300, ambientKpa: 101.3, ambientFrom: 'altitude' };
+    cleanup();
+    step('release', [...worn, begun, ...drawn, { ...test, instrument: 'byHand' } as Fact]);
+    expect(isThere('Boiling test of the new fluid')).toBe(false);
   });
 
   test('the lead waives a hold with a reason; what is not done is one tap away', async () => {
