@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { button, deviceOf, field } from './people';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /**
  * Two taps 350 ms apart on every kind of save: what the first one saves is saved once, and the second one answers nothing on the page that has just
@@ -85,7 +85,7 @@ const cases: Case[] = [
 
 test(
   'two taps on a save, a third of a second apart, are one: on every kind of page, and nothing is answered on the next one',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('eleven pages are opened, filled in and tapped twice.') },
   async ({ browser, ids, request }) => {
     test.setTimeout(240_000);
     const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);

@@ -421,7 +421,9 @@ test(
         '1 of 4',
       ])
         expect(text).toContain(said);
-      expect(text).not.toContain('2.2 mm');
+      // What was misread stands where it was corrected, and nowhere else.
+      expect(text).toMatch(/Corrected.*2\.2 mm.*Corrected by .*: Misread/);
+      expect(text.split('Corrected')[0]).not.toContain('2.2 mm');
       expect(await pdfText(new Uint8Array(await (await get('pdf', '?units=imperial')).body()))).toMatch(/fl oz/);
       const json = (await (await get('json')).json()) as { gate: { isReleased: boolean }; facts: unknown[] };
       expect(json.gate.isReleased).toBe(true);

@@ -56,8 +56,9 @@ export function guardTouches(clock = (): number => performance.now()): () => voi
     } else last = now;
   };
   const click = (event: MouseEvent): void => {
-    // What a key or a screen reader presses has no touch before it.
-    if (isSwallowed && event.detail > 0) swallow(event);
+    // What a key or a screen reader presses has no touch before it. Touched on one page, and let go on the next, it is meant for neither.
+    const hasMoved = last !== null && last.path !== location.pathname;
+    if ((isSwallowed || hasMoved) && event.detail > 0) swallow(event);
     if (event.detail > 0) isSwallowed = false;
   };
   addEventListener('pointerdown', down, true);

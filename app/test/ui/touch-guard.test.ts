@@ -61,6 +61,20 @@ test('the same button on the next page is another one', () => {
   expect(pressed).toEqual(['go on', 'go on']);
 });
 
+test('touched on one page and let go on the next, it answers neither', () => {
+  const go = button('go on');
+  now += 1000;
+  const down = new MouseEvent('pointerdown', { bubbles: true, clientX: 100, clientY: 100 });
+  Object.defineProperty(down, 'timeStamp', { value: now });
+  go.dispatchEvent(down);
+  history.replaceState(null, '', '/b');
+  const click = new MouseEvent('click', { bubbles: true, cancelable: true, clientX: 100, clientY: 100, detail: 1 });
+  go.dispatchEvent(click);
+  expect(pressed).toEqual([]);
+  tap(go, 2000);
+  expect(pressed).toEqual(['go on']);
+});
+
 test('quick hands stay quick: the same key, another key that was there, and another place', () => {
   const [one, two] = [button('1'), button('2')];
   tap(one, 0);
