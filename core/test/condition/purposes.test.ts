@@ -1,5 +1,5 @@
 /** What a purpose asks of a car whatever was found on it: what nobody has looked at is not in order. */
-import { notShownFor, purposeTable } from '../../src/condition';
+import { type Purpose, notShownFor } from '../../src/condition';
 import type { Fact } from '../../src/model';
 import { CREW, book, makeCar } from '../builders/book';
 import { checkedOver } from '../builders/checked-over';
@@ -10,7 +10,7 @@ import { session } from '../builders/track-book';
 const car = makeCar();
 const sheet = fullSheet(car);
 const shown = checkedOver(car, '2026-06-01T08:00:00.000Z', CREW, sheet);
-const said = (facts: readonly Fact[], purpose: keyof typeof purposeTable, eventId: string | null = bookEvent.id) =>
+const said = (facts: readonly Fact[], purpose: Purpose, eventId: string | null = bookEvent.id) =>
   notShownFor(book({ cars: [car], brakeSheets: [sheet] }, [...facts]), car, purpose, eventId).map(
     ({ code, verdict, values }) => `${verdict} ${code} ${String(values['proofs'] ?? values['proof'])}`,
   );
