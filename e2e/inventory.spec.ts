@@ -47,7 +47,7 @@ test(
   async ({ browser, shop }) => {
     const ids = await idsByName(shop.url);
     const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
-    const car = 'Auld Aldane';
+    const car = 'Marsk Hollin';
     await page.goto(`/cars/${ids[car]}`);
     await expect(page.getByText(/torque figures are missing/)).toBeVisible();
     await button(page, 'Brake sheet').click();
@@ -55,7 +55,7 @@ test(
     await expect(page.getByTestId('fastener-frontWheel')).toContainText(/108\.5\sN·m/);
     await button(page, 'Save the sheet').click();
     await expect(page.getByText('Front wheel nuts: say where the figure stands.')).toBeVisible();
-    await field(page, 'Where it stands, Front wheel nuts').fill('Aldane manual, 4-12');
+    await field(page, 'Where it stands, Front wheel nuts').fill('Hollin manual, 4-12');
     await field(page, 'Torque, Rear wheel nuts').fill('tight');
     await button(page, 'Save the sheet').click();
     await expect(page.getByText('Rear wheel nuts: “tight” is not a torque. Type it like 38 or 28 lbft.')).toBeVisible();
