@@ -83,6 +83,21 @@ const cases: Case[] = [
   ],
 ];
 
+/** Sent with the time at which a thumb makes them: a slow machine may be late with them, a thumb is not. */
+async function tapTwice(page: Page, x: number, y: number): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  const first = Date.now() / 1000;
+  const at = { x, y, button: 'left', clickCount: 1 } as const;
+  const tap = async (timestamp: number): Promise<void> => {
+    await client.send('Input.dispatchMouseEvent', { type: 'mousePressed', timestamp, ...at });
+    await client.send('Input.dispatchMouseEvent', { type: 'mouseReleased', timestamp: timestamp + 0.05, ...at });
+  };
+  await tap(first);
+  await page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), GAP_MS);
+  await tap(first + GAP_MS / 1000);
+  await client.detach();
+}
+
 test(
   'two taps on a save, a third of a second apart, are one: on every kind of page, and nothing is answered on the next one',
   { tag: '@phone', annotation: long('eleven pages are opened, filled in and tapped twice.') },
@@ -110,10 +125,8 @@ test(
         await target.scrollIntoViewIfNeeded();
         // What has just appeared takes no tap: whoever reads first has waited.
         await page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), 700);
-        const { x, y, width, height } = (await target.boundingBox())!;
-        await page.mouse.click(x + width / 2, y + height / 2);
-        await page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), GAP_MS);
-        await page.mouse.click(x + width / 2, y + height / 2);
+        const box = (await target.boundingBox())!;
+        await tapTwice(page, box.x + box.width / 2, box.y + box.height / 2);
         const fresh = async () => (await feed()).filter((c) => !known.has(c.body.id));
         await expect.poll(async () => (await fresh()).length, { message: `${name} is saved` }).toBeGreaterThan(0);
         await page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), 500);

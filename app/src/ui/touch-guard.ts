@@ -30,8 +30,18 @@ export function guardTouches(clock = (): number => performance.now()): () => voi
     event.preventDefault();
   };
   const isGone = ({ path, control }: Touch): boolean => location.pathname !== path || control?.isConnected === false;
-  const watch = new MutationObserver(() => {
-    if (last !== null && last.goneAt === null && isGone(last)) last.goneAt = clock();
+  /** When a part of the page was put there, ms. */
+  const cameAt = new WeakMap<Node, number>();
+  const appearedAt = (control: Element): number => {
+    let latest = -Infinity;
+    for (let part: Node | null = control; part !== null; part = part.parentNode)
+      latest = Math.max(latest, cameAt.get(part) ?? -Infinity);
+    return latest;
+  };
+  const watch = new MutationObserver((changes) => {
+    const at = clock();
+    if (last !== null && last.goneAt === null && isGone(last)) last.goneAt = at;
+    for (const { addedNodes } of changes) for (const node of addedNodes) cameAt.set(node, at);
   });
   watch.observe(document, { childList: true, subtree: true });
   const down = (event: PointerEvent): void => {
@@ -46,8 +56,10 @@ export function guardTouches(clock = (): number => performance.now()): () => voi
     };
     const isNear = last !== null && Math.abs(now.x - last.x) <= NEAR_PX && Math.abs(now.y - last.y) <= NEAR_PX;
     const isNew = last !== null && isGone(last) && (now.path !== last.path || control !== last.control);
-    const isQuiet = last !== null && now.at - (last.goneAt ?? last.at) < QUIET_MS;
-    isSwallowed = control !== null && isQuiet && isNear && isNew;
+    // A page may give way at once, and what is on the next one come much later: the later of the two counts.
+    const isQuiet = (): boolean =>
+      last !== null && control !== null && now.at - Math.max(last.goneAt ?? last.at, appearedAt(control)) < QUIET_MS;
+    isSwallowed = isNear && isNew && isQuiet();
     if (isSwallowed) {
       swallow(event);
       // Said on the page: whoever drives it by machine knows to press again, as a person would.

@@ -51,6 +51,25 @@ test('the time counts from when it has come, however long the page took', async 
   expect(pressed).toEqual(['save', 'sign']);
 });
 
+test('what comes to a page that has been there for long counts from its own coming', async () => {
+  const save = button('save');
+  tap(save, 0);
+  history.replaceState(null, '', '/b');
+  save.remove();
+  await Promise.resolve();
+  now += 3000;
+  const list = document.createElement('div');
+  const answer = document.createElement('button');
+  answer.onclick = () => void pressed.push('answer');
+  list.append(answer);
+  document.body.append(list);
+  await Promise.resolve();
+  tap(answer, 200);
+  expect(pressed).toEqual(['save']);
+  tap(answer, QUIET_MS);
+  expect(pressed).toEqual(['save', 'answer']);
+});
+
 test('the same button on the next page is another one', () => {
   const go = button('go on');
   tap(go, 0);
