@@ -8,3 +8,4 @@ export * from './paddock/suggest';
 export * from './readiness/begin-bedding';
 export * from './readiness/go-out';
 export * from './readiness/permission';
+export * from './readiness/uses';

@@ -1,5 +1,5 @@
 /** What is said of the condition of a car: faults, what cures them, and what shows that it is right again. */
-import type { Act, FaultKind, Proof } from '@calvik/core';
+import type { Act, FaultKind, Proof, Purpose } from '@calvik/core';
 import { checkNames, complaintWords } from './names';
 import { faultNames } from './track-names';
 
@@ -120,3 +120,13 @@ export const whereShown: Partial<Record<Proof, string>> = {
 };
 export const proofName = (proof: Proof): string =>
   proof in checkNames ? checkNames[proof as keyof typeof checkNames] : proofNames[proof as keyof typeof proofNames];
+
+const useNames: Record<Exclude<Purpose, 'event'>, string> = {
+  lift: 'Off the lift',
+  ground: 'Moved at walking pace',
+  road: 'Driven on the road',
+  bedding: 'Bedding run',
+  session: 'Out to a session',
+};
+/** What a car may be used for. */
+export const nameOfUse = (purpose: Purpose, event: string): string => (purpose === 'event' ? event : useNames[purpose]);

@@ -103,6 +103,7 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   innerAboveOuter: () => 'The inner diameter must be smaller than the outer one.',
   notOneWord: () => 'A key is one word.',
   fastenerKeyTwice: () => 'Two fasteners have the same key.',
+  wheelNutsMissing: () => 'Every axle has wheel nuts: leave them on the sheet, without a figure if it is not known.',
   torqueWithoutSource: () => 'Say where each torque figure stands, so that it can be looked up.',
   dayEndsBeforeItBegins: () => 'The working day ends before it begins.',
   notACurrency: () => 'A currency has three letters, like EUR.',

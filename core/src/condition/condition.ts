@@ -30,7 +30,7 @@ import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets } from './place';
 import { readingOf } from './reads';
-import { type Purpose, type Requirable, purposeTable, requirable } from './purposes';
+import { type Purpose, type Requirable, faultsAgainst, purposeTable, requirable } from './purposes';
 import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
 import { type Sighting, type Timeline, keyOf, mayRetract, timelineOf } from './timeline';
 
@@ -253,20 +253,18 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
 
 /** What has to be shown again: of each corner, or of the car, the last act that voids it and nothing that has shown it since. */
 function voidedOf(t: Timeline): Voided[] {
-  return requirable.flatMap((proof) =>
-    placesOf(t, proof).flatMap((place): Voided[] => {
+  return requirable.flatMap((proof) => {
+    const left = placesOf(t, proof).flatMap((place): Omit<Voided, 'finding'>[] => {
       const by = t.voiding.of(proof).findLast((d) => !isElsewhere(d.fact) && meets(d.place, place));
-      if (!by || isShownAt(t, proof, place, by.fact)) return [];
-      return [
-        {
-          proof,
-          place,
-          by: by.fact,
-          finding: conditionFinding('notShownSince', 'stop', place, { proof, act: by.act }),
-        },
-      ];
-    }),
-  );
+      return !by || isShownAt(t, proof, place, by.fact) ? [] : [{ proof, place, by: by.fact }];
+    });
+    // All round by one act: said once.
+    const isOne = proof !== 'torqued' && left.length === corners.length && left.every((v) => v.by === left[0]!.by);
+    return (isOne ? [{ ...left[0]!, place: {} }] : left).map((v) => {
+      const { act } = t.voiding.of(proof).findLast((d) => d.fact === v.by && meets(d.place, v.place))!;
+      return { ...v, finding: conditionFinding('notShownSince', 'stop', v.place, { proof, act }) };
+    });
+  });
 }
 const lookedAtOf = (t: Timeline): Condition['lookedAt'] =>
   requirable.flatMap((proof) =>
@@ -281,9 +279,12 @@ const lookedAtOf = (t: Timeline): Condition['lookedAt'] =>
 function placesOf({ of }: Timeline, proof: Proof): Place[] {
   if (ofWholeCar.has(proof)) return [{}];
   if (proof !== 'torqued') return corners.map((corner) => ({ corner }));
-  return of.sheet.fasteners
-    .filter((f) => f.group === 'wheel')
-    .flatMap((f) => cornersOf(f.axle).map((corner) => ({ corner, fastener: f.key })));
+  const nuts = of.sheet.fasteners.filter((f) => f.group === 'wheel');
+  // Wheels have nuts, whatever a sheet leaves out.
+  return corners.flatMap((corner): Place[] => {
+    const own = nuts.filter((f) => f.axle === axleOfCorner(corner));
+    return own.length === 0 ? [{ corner }] : own.map((f) => ({ corner, fastener: f.key }));
+  });
 }
 /** What somebody else did is known by what they say alone: it was shown there, or it is not known at all. */
 const isElsewhere = (fact: Fact): boolean => fact.kind === 'fluidExchange' && fact.elsewhere !== undefined;
@@ -377,6 +378,21 @@ export const neverLookedAt = (logbook: Logbook, car: Car): Requirable[] =>
 /** Nobody can torque to a figure that is not there: that is said of the sheet. */
 const isWithoutFigure = (logbook: Logbook, car: Car, { fastener }: Place): boolean =>
   fastener !== undefined && brakeSheetOf(logbook, car).fasteners.some((f) => f.key === fastener && f.torqueNm === null);
+
+/** What keeps a car from a purpose by its condition: the faults that matter for it, what is void, and what nobody has looked at. */
+export function standsAgainst(logbook: Logbook, car: Car, purpose: Purpose, eventId: string | null): Finding[] {
+  const against = faultsAgainst[purpose];
+  const matters = ({ kind, missing }: Fault): boolean => {
+    const shown = [...faultTable[kind].proofs, ...missing.map((m) => m.proof)];
+    return against === null || shown.length === 0 || shown.some((proof) => against.includes(proof));
+  };
+  return [
+    ...standingFaults(logbook, car, eventId)
+      .filter(matters)
+      .map((f) => f.finding),
+    ...notShownFor(logbook, car, purpose, eventId),
+  ];
+}
 
 /** Faults that stand now: what a lead has let pass until the end of another event stands as well. The gravest first. */
 export const standingFaults = (logbook: Logbook, car: Car, eventId: string | null = null): Fault[] =>

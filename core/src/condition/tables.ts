@@ -261,7 +261,7 @@ export const notRight: Partial<Record<Proof, FaultKind>> = {
 
 /**
  * What each act voids of what can be asked: it is shown again, in this or any later job, by whoever has the car next. A joint opened lets air
- * in, pistons pushed back leave the pedal long, a wheel that was off wants its nuts.
+ * in and fluid out, pistons pushed back leave the pedal long, a wheel that was off wants its nuts.
  */
 export const voidTable: Record<Act, readonly Requirable[]> = {
   pistonsPushed: ['pedalFirm'],
@@ -277,11 +277,11 @@ export const voidTable: Record<Act, readonly Requirable[]> = {
   bedded: [],
   released: [],
   clearedByWorkshop: ['pedalFirm'],
-  jointSealed: ['pedalFirm'],
-  hoseReplaced: ['pedalFirm'],
+  jointSealed: ['pedalFirm', 'dry'],
+  hoseReplaced: ['pedalFirm', 'dry'],
   caliperFreed: ['pedalFirm', 'torqued'],
-  caliperReplaced: ['pedalFirm', 'torqued'],
-  masterCylinderReplaced: ['pedalFirm'],
+  caliperReplaced: ['pedalFirm', 'dry', 'torqued'],
+  masterCylinderReplaced: ['pedalFirm', 'dry'],
   boosterRepaired: ['pedalFirm'],
   bearingAdjusted: ['noPlay', 'torqued'],
   bearingReplaced: ['noPlay', 'torqued'],

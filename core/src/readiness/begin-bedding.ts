@@ -3,7 +3,7 @@ import { beddingFinding, isReleased } from '../bedding';
 import type { LocalDate } from '../calendar';
 import { type Logbook, ofKind } from '../logbook';
 import { type BeddingCheck, type Car, type DrivenAt, type Finding, type Procedure, type Quantity } from '../model';
-import { judgeCar } from './readiness';
+import { usesOf } from './uses';
 
 /** What is gone through before a run; ducts only where they are to be taped. */
 export const beddingChecks = (hasTapedDucts: boolean): BeddingCheck[] => [
@@ -35,14 +35,11 @@ export function beginFindings(
   const found: Finding[] = [];
   // A car that nobody has worked on here has no service to be released from.
   const wasOpened = ofKind(logbook.factsOfCar(car.id), 'partsFitted').length > 0;
-  const gates = judgeCar(logbook, car, null, today).gates.filter(
-    (g) => g.gate === 'service' || g.gate === 'parts' || g.gate === 'track',
-  );
-  const ofService = gates.flatMap((g) => (g.gate === 'service' && g.verdict !== 'inOrder' ? g.findings : []));
+  const { findings } = usesOf(logbook, car, null, today).find((use) => use.purpose === 'bedding')!;
+  const ofService = findings.filter((f) => f.code === 'serviceUnderWay' || f.code === 'serviceReopened');
   if ((wasOpened && !isReleased(logbook, car)) || ofService.length > 0)
     found.push(beddingFinding('releaseMissing', 'stop', {}, {}), ...ofService);
-  // What stops the car on a track stops it here: a crack, a pad under its limit.
-  found.push(...gates.flatMap((g) => (g.gate !== 'service' ? g.findings.filter((f) => f.verdict === 'stop') : [])));
+  found.push(...findings.filter((f) => !ofService.includes(f) && (f.verdict === 'stop' || f.code === 'neverLookedAt')));
   if (place !== null && !procedure.places.includes(place))
     found.push(beddingFinding('placeNotAllowed', 'stop', {}, { place }));
   const fastest = Math.max(0, ...procedure.series.map((s) => s.fromKmh));

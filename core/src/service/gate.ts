@@ -1,6 +1,6 @@
 import { layerOfPair } from '../bedding';
 import { dateIn } from '../calendar';
-import { conditionOf } from '../condition';
+import { type Voided, conditionOf } from '../condition';
 import type { FluidJudgement } from '../demand';
 import { type ExchangeProgress, circuitAtRisk, judgeLevel } from '../hydraulics';
 import { isAfter, scrappedBy } from '../inventory';
@@ -149,15 +149,18 @@ function decisionFindings(facts: readonly Fact[], decision: PartsDecision): Find
 function faultFindings({ logbook, car, facts, hoses, rules }: GateInput): Finding[] {
   if (rules < 5) return earlierFaults(car, facts, rules, hoses);
   const { faults, voided } = conditionOf(logbook, car);
-  // What the steps of a service ask for is asked there; a repair that was written down asks on its own.
-  const ofRepairs = voided.flatMap((v) => (v.by.kind === 'repairDone' ? [v.finding] : []));
+  // What the steps of this service ask for is asked there; a repair that was written down asks on its own, and so does what another job has left.
+  const isOwn = ({ by }: Voided): boolean => by.jobId !== undefined && facts.some((f) => f.jobId === by.jobId);
+  const isAskedHere = (v: Voided): boolean =>
+    v.by.kind !== 'repairDone' && (rules < 8 || (v.proof !== 'dry' && isOwn(v)));
+  const asked = voided.filter((v) => !isAskedHere(v)).map((v) => v.finding);
   const standing = faults.flatMap(({ kind, place, finding, state, ended }) => [
     ...(state === 'open' || (state === 'letPass' && ended?.kind === 'holdWaived') ? [finding] : []),
     // What a lead has let pass for a while stays in view.
     ...(state === 'letPass' && ended?.kind === 'faultLetPass' ? [{ ...finding, verdict: 'watch' as const }] : []),
     ...(state === 'open' && place.corner && lineFaults.has(kind) ? [circuitAtRisk(car, place.corner)] : []),
   ]);
-  return [...standing, ...ofRepairs];
+  return [...standing, ...asked];
 }
 const lineFaults: ReadonlySet<FaultKind> = new Set<FaultKind>([
   'hoses',

@@ -1,4 +1,4 @@
-import type { ConditionFindings } from '../condition';
+import type { ConditionFindings, Requirable } from '../condition';
 import type { FluidFindings } from '../fluid';
 import type { HydraulicsFindings } from '../hydraulics';
 import type { InventoryFindings } from '../inventory';
@@ -154,6 +154,15 @@ const conditionStep: Partial<Record<keyof ConditionFindings, StepKind>> = {
   checkFault: 'look',
   notEnoughDrawn: 'exchange',
 };
+/** Where it is shown again. */
+const proofStep: Record<Requirable, StepKind> = {
+  pedalFirm: 'pedalGate',
+  torqued: 'wheels',
+  dry: 'down',
+  levelKept: 'level',
+  rockedTight: 'wheelBearing',
+  noPlay: 'wheelBearing',
+};
 const stepKindOf: Record<string, StepKind | null | undefined> = {
   ...padStep,
   ...rotorStep,
@@ -185,7 +194,7 @@ export function stepOfFinding(
           step.turn === values.turn,
       ) ?? null
     );
-  let kind = stepKindOf[code];
+  let kind = code === 'notShownSince' ? proofStep[values.proof as Requirable] : stepKindOf[code];
   const fastener = s.sheet.fasteners.find((f) => f.key === place.fastener);
   if (kind === 'torque' && fastener?.group === 'wheel') kind = 'wheels';
   if (kind === 'torque' && (fastener?.group === 'bleedNipple' || place.nipple)) kind = 'bleed';

@@ -11,7 +11,9 @@ import {
 import { type BeddingLook, type Fact, type FaceSeen, type Procedure, shippedProcedures } from '../../src/model';
 import { beddingChecks, beginFindings } from '../../src/track';
 import { recordSchemas } from '../../src/model/schemas';
-import { book, compoundNamed, makeCar, newId } from '../builders/book';
+import { defaultBrakeSheet } from '../../src/logbook';
+import { CREW, book, compoundNamed, makeCar, newId } from '../builders/book';
+import { checkedOver } from '../builders/checked-over';
 import { tell } from '../builders/say';
 
 const compound = compoundNamed('Sheeted', { use: 'race' });
@@ -81,11 +83,19 @@ const plan = {
   checks: beddingChecks(true),
   hasTapedDucts: true,
 };
-const held = (facts: Fact[], over: Partial<Parameters<typeof beginFindings>[2]> = {}): string[] =>
-  beginFindings(book({ cars: [car] }, facts), car, { ...plan, ...over }, '2026-06-01').map((f) => tell(f));
+const lookedOver = checkedOver(car, '2026-04-01T08:00:00.000Z', CREW, defaultBrakeSheet(car));
+const held = (
+  facts: Fact[],
+  over: Partial<Parameters<typeof beginFindings>[2]> = {},
+  before: readonly Fact[] = lookedOver,
+): string[] =>
+  beginFindings(book({ cars: [car] }, [...before, ...facts]), car, { ...plan, ...over }, '2026-06-01').map((f) =>
+    tell(f),
+  );
 
 test('a run begins when everything is gone through, and not before', () => {
   expect(held([])).toEqual([]);
+  expect(held([], {}, [])).toEqual(['Not checked here yet: pedal, leaks and fluid level.']);
   expect(held([], { checks: [] })[0]).toMatch(/^Still to do: pedal firm, fluid level, tyres, ducts taped, /);
   expect(beddingChecks(false)).not.toContain('ductsTaped');
   expect(held([fitted])).toEqual([

@@ -1,6 +1,7 @@
 /** What a purpose asks of a car whatever was found on it: what nobody has looked at is not in order. */
 import { type Purpose, notShownFor } from '../../src/condition';
 import type { Fact } from '../../src/model';
+import { recordSchemas } from '../../src/model/schemas';
 import { CREW, book, makeCar } from '../builders/book';
 import { checkedOver } from '../builders/checked-over';
 import { fullSheet } from '../builders/service-book';
@@ -58,6 +59,20 @@ test('what an act voids stops every purpose', () => {
   const facts = [...shown, { ...freed, axle: null, corner: 'FL', words: '' } as unknown as Fact];
   for (const purpose of ['road', 'session', 'event'] as const)
     expect(said(facts, purpose).sort()).toEqual(['stop notShownSince noPlay', 'stop notShownSince torqued']);
+});
+
+test('wheel nuts that a sheet leaves out are asked for all the same, and such a sheet is not saved', () => {
+  const bare = { ...sheet, fasteners: sheet.fasteners.filter((f) => f.group !== 'wheel' || f.axle === 'rear') };
+  expect(recordSchemas.brakeSheets.safeParse(sheet).success).toBe(true);
+  expect(recordSchemas.brakeSheets.safeParse(bare)).toMatchObject({
+    error: {
+      issues: [expect.objectContaining({ path: ['fasteners'], params: { problem: 'wheelNutsMissing', values: {} } })],
+    },
+  });
+  const logbook = book({ cars: [car], brakeSheets: [bare] }, [
+    ...shown.filter((f) => f.kind !== 'torqueSet' || f.corner.startsWith('R')),
+  ]);
+  expect(notShownFor(logbook, car, 'session', null).map((f) => f.values)).toEqual([{ proofs: ['torqued'] }]);
 });
 
 test('wheel nuts without a figure are said of the sheet, not of whoever did not torque them', () => {

@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { View, StyleSheet } from 'react-native';
-import { type Car, carLabel, conditionOf, notShownFor, severity } from '@calvik/core';
+import { type Car, carLabel, conditionOf, notShownFor, seenProofs, severity } from '@calvik/core';
 import { whereShown } from '@calvik/words/condition';
 import { useLogbook } from '../../state/hooks';
 import { Screen, Section } from '../../ui/screen';
@@ -11,6 +11,9 @@ import { FindingLine } from '../finding-line';
 import { useFastenerNames } from '../track/use-look';
 import { FaultCard, Rechecks } from './fault-card';
 import { EndedFault } from './ended-fault';
+import { Uses } from './uses';
+
+const bySight: ReadonlySet<string> = new Set(seenProofs);
 
 export function ConditionScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -43,12 +46,13 @@ function ConditionPage({ car }: { car: Car }) {
           ))}
         </View>
       )}
+      <Uses car={car} />
       {voided.length > 0 ? (
         <Section title="To be shown again">
           {voided.map((v) => (
             <View key={`${v.proof} ${JSON.stringify(v.place)}`} style={styles.again}>
               <FindingLine finding={v.finding} fasteners={fasteners} />
-              {v.proof === 'pedalFirm' ? (
+              {bySight.has(v.proof) ? (
                 <Rechecks car={car} missing={[v]} />
               ) : (
                 <Text as="small">{whereShown[v.proof] ?? ''}</Text>

@@ -161,5 +161,9 @@ export const brakeSheet = brakeSheetBody
   .refine(
     (s) => s.fasteners.every((f) => f.torqueNm === null || f.source.trim() !== ''),
     said('torqueWithoutSource', {}, ['fasteners']),
+  )
+  .refine(
+    (s) => axle.options.every((at) => s.fasteners.some((f) => f.axle === at && f.group === 'wheel')),
+    said('wheelNutsMissing', {}, ['fasteners']),
   );
 export type BrakeSheet = z.infer<typeof brakeSheet>;

@@ -27,6 +27,7 @@ export interface SchemaProblems {
   notOneWord: Record<string, never>;
   fastenerKeyTwice: Record<string, never>;
   torqueWithoutSource: Record<string, never>;
+  wheelNutsMissing: Record<string, never>;
   dayEndsBeforeItBegins: Record<string, never>;
   notACurrency: Record<string, never>;
   notSevenDays: Record<string, never>;
