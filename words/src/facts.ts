@@ -4,7 +4,7 @@ import type { Fact, FactKind, Logbook, RepairDone } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
 import { stepsByKey } from '@calvik/core/model';
 import { thinnestEnd } from '@calvik/core/pads';
-import { measureOfLimit } from '@calvik/core/service';
+import { limitValue } from '@calvik/core/service';
 import { minutesOf } from '@calvik/core/sessions';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
 import {
@@ -14,6 +14,7 @@ import {
   complaintWords,
   cornerNames,
   feelNames,
+  limitChoice,
   limitNames,
   methodNames,
   padConditionWords,
@@ -51,6 +52,10 @@ const fastenersOf = (logbook: Logbook, carId: string): FastenerNames => {
   return car ? fastenerNames(brakeSheetOf(logbook, car).fasteners) : new Map();
 };
 
+const limitText = (limit: Parameters<typeof limitValue>[0], figure: number, say: Say): string => {
+  const value = limitValue(limit, figure);
+  return typeof value === 'number' ? limitChoice(limit, value) : say.quantity(value);
+};
 const at = ({ axle, corner }: Pick<RepairDone, 'axle' | 'corner'>): string =>
   corner || axle ? `, ${placeName({ ...(corner ? { corner } : {}), ...(axle ? { axle } : {}) })}` : '';
 
@@ -117,7 +122,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
         ? 'Lead from then on'
         : f.limit === 'name'
           ? `Now ${logbook.crew.get(f.subject)?.name ?? f.label}`
-          : `${say.value(f.from, measureOfLimit[f.limit])} before, ${f.to === null ? 'none' : say.value(f.to, measureOfLimit[f.limit])} now`,
+          : `${limitText(f.limit, f.from, say)} before, ${f.to === null ? 'none' : limitText(f.limit, f.to, say)} now`,
   }),
   ductsUntaped: () => ({ title: 'Ducts untaped', text: '' }),
   sentForBedding: (f, logbook) => ({

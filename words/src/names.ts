@@ -31,6 +31,7 @@ import type {
   Verdict,
   MovableLimit,
 } from '@calvik/core';
+import { threadConditions } from '@calvik/core/model';
 import { tighteningOrder, tighteningPattern } from '@calvik/core/torque';
 import type { Fastener, FastenerGroup, NippleBled } from '@calvik/core';
 
@@ -388,6 +389,13 @@ export const assumedNames: Record<AssumedKey, string> = {
   sequence: 'Bleeding sequence',
 };
 
+const choices: Partial<Record<MovableLimit, readonly string[]>> = {
+  threadCondition: threadConditions.map((c) => threadConditionNames[c].toLowerCase()),
+  oneUse: ['used again', 'new each time'],
+  threadLocker: ['without thread locker', 'with thread locker'],
+};
+/** A limit that is one of a few, or an angle. */
+export const limitChoice = (limit: MovableLimit, value: number): string => choices[limit]?.[value] ?? `${value}°`;
 /** Limits that somebody may move. */
 export const limitNames: Record<MovableLimit, string> = {
   padLimit: 'The pad limit',
@@ -399,6 +407,13 @@ export const limitNames: Record<MovableLimit, string> = {
   margin: 'The margin wanted',
   peak: 'The peak temperature expected',
   suspectShare: 'The share from which a suspect is ruled out',
+  minMass: 'The least mass',
+  secondStage: 'The angle of the second stage',
+  threadCondition: 'The condition of the thread',
+  oneUse: 'The rule for used bolts',
+  threadLocker: 'The rule for thread locker',
+  flushEvery: 'The longest time between flushes',
+  openBottle: 'The longest time that a bottle is open',
   lead: 'The role',
   name: 'The name',
 };

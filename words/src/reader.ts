@@ -17,7 +17,7 @@ export interface Say {
   fine: (q: Quantity) => string;
   /** A length of which thousandths matter: thickness variation. */
   finest: (q: Quantity) => string;
-  /** In the reader's units, and in the other system's in brackets: for figures that a conversion can get wrong. */
+  /** In the reader's units, and in the other system's in brackets where that differs: for figures that a conversion can get wrong. */
   both: (q: Quantity) => string;
   value: (value: number, measure: Dimension, digits?: number) => string;
   /** "12 Sep 2026" */
@@ -42,7 +42,10 @@ export function sayTo({ units, timeZone }: Reader): Say {
     quantity,
     fine: (q) => quantity(q, units === 'metric' ? 2 : 4),
     finest: (q) => quantity(q, units === 'metric' ? 3 : 4),
-    both: (q) => `${quantity(q)} (${formatQuantity(q.value, q.measure, other)})`,
+    both: (q) => {
+      const [own, others] = [quantity(q), formatQuantity(q.value, q.measure, other)];
+      return own === others ? own : `${own} (${others})`;
+    },
     date: longDate,
     day: shortDate,
     span: (from, to) => `${shortDate(dateIn(from, timeZone))} ${timeIn(from, timeZone)}–${timeIn(to, timeZone)}`,

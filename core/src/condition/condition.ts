@@ -20,7 +20,6 @@ import {
   axleOfCorner,
   axles,
   corners,
-  cornersOf,
   isSameFinding,
   millilitres,
   severity,
@@ -49,7 +48,9 @@ export interface Fault {
   cures: readonly Act[];
   /** What cured it, or was meant to; null while nothing was done that can. */
   cure: Fact | null;
-  /** What has still to be shown after the cure, and where. */
+  /** What must be shown after the cure. */
+  wanted: readonly Proof[];
+  /** What of it has still to be shown, and where. */
   missing: readonly { proof: Proof; place: Place }[];
   /** The causes that are still suspected, where its cause decides; one where somebody has named it. */
   suspects: readonly Cause[];
@@ -242,7 +243,7 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
   const { cure, finding } = lookAgain ? { cure: null, finding: null } : cureOf(t, { ...last, place: at }, cures);
   const missing = missingOf(t, wanted, at, cure ?? last.fact);
   const isCured = (lookAgain || cure !== null) && missing.length === 0 && (lookAgain ? wanted.length > 0 : true);
-  const base = { kind, place, finding: finding ?? last.finding, found: found.map((s) => s.fact), cures, cure };
+  const base = { kind, place, finding: finding ?? last.finding, found: found.map((s) => s.fact), cures, cure, wanted };
   const more = { missing, suspects: caused?.suspects ?? [] };
   if (isCured) return { ...base, ...more, state: 'cured', ended: cure };
   const retraction = retractionOf(t, last);
@@ -310,6 +311,7 @@ function judge(logbook: Logbook, car: Car): Condition {
         state: 'retracted',
         cures: [],
         cure: null,
+        wanted: [],
         missing: [],
         suspects: [],
         ended: by,
@@ -382,10 +384,8 @@ const isWithoutFigure = (logbook: Logbook, car: Car, { fastener }: Place): boole
 /** What keeps a car from a purpose by its condition: the faults that matter for it, what is void, and what nobody has looked at. */
 export function standsAgainst(logbook: Logbook, car: Car, purpose: Purpose, eventId: string | null): Finding[] {
   const against = faultsAgainst[purpose];
-  const matters = ({ kind, missing }: Fault): boolean => {
-    const shown = [...faultTable[kind].proofs, ...missing.map((m) => m.proof)];
-    return against === null || shown.length === 0 || shown.some((proof) => against.includes(proof));
-  };
+  const matters = ({ wanted }: Fault): boolean =>
+    against === null || wanted.length === 0 || wanted.some((proof) => against.includes(proof));
   return [
     ...standingFaults(logbook, car, eventId)
       .filter(matters)

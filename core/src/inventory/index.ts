@@ -1,4 +1,13 @@
-export { type AxleParts, allAxleParts, axleParts, changedParts, isAfter } from './axle-parts';
+export {
+  type AxleParts,
+  type KindOfPart,
+  allAxleParts,
+  axleParts,
+  changedParts,
+  changes,
+  isAfter,
+  kindsOfPart,
+} from './axle-parts';
 export * from './as-it-came';
 export * from './bottles';
 export type { InventoryFindings } from './findings';

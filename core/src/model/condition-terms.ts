@@ -123,6 +123,13 @@ export const movableLimits = [
   'margin',
   'peak',
   'suspectShare',
+  'minMass',
+  'secondStage',
+  'threadCondition',
+  'oneUse',
+  'threadLocker',
+  'flushEvery',
+  'openBottle',
   'lead',
   'name',
 ] as const;

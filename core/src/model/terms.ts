@@ -187,3 +187,6 @@ export const noToolsSaid = {
   lockingWheelKey: '',
   retractingTool: '',
 };
+
+/** What a thread is like that a torque figure is for. */
+export const threadConditions = ['dry', 'lubricated', 'antiSeize'] as const;

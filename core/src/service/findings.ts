@@ -12,6 +12,9 @@ import {
 type Subject = PartsDecision['subject'];
 type StepValues = { step: StepKind; turn: number | null };
 
+/** As it is measured; a plain number where it is one of a few: see `LIMIT_CHOICES`. */
+export type LimitValue = Quantity | number;
+
 export interface ServiceFindings {
   padSetUnderLimit: { pads: string };
   aboveLimitAtBoth: { subject: 'pads' | 'rotors' };
@@ -28,7 +31,9 @@ export interface ServiceFindings {
   exchangeUnfinished: { left: number; of: number };
   retractedNothingFitted: Record<string, never>;
   /** While the service was open. */
-  limitMoved: { limit: MovableLimit; label: string; from: Quantity; to: Quantity | null; by: string };
+  limitMoved: { limit: MovableLimit; label: string; from: LimitValue; to: LimitValue | null; by: string };
+  /** Another label for what is on, with no change of parts, and a milder limit. */
+  relabelled: { was: string; label: string; from: Quantity; to: Quantity | null; by: string };
   /** Meanwhile; `who` and `by` are of the crew. */
   madeLead: { name: string; who: string; by: string };
   renamed: { was: string; name: string };

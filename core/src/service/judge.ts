@@ -49,7 +49,7 @@ import { type CarCorners, type CornerState, judgeCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf } from './decide';
 import { type ReleaseGate, releaseGate } from './gate';
 import { GATE_RULES, limitsOf, withLimits } from './limits';
-import { isOwnLimit, judgeMovedLimits } from './moved-limits';
+import { isOwnLimit, judgeMovedLimits, judgeRelabelled } from './moved-limits';
 import { isAsked, questionsOf } from './questions';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 
@@ -278,7 +278,10 @@ function judgeAsSigned(withDrafts: Logbook, job: Job, today: LocalDate, isEnded:
     steps: serviceSteps({ ...base, isReleased: false }),
     fluid,
     hoses: work.hoses,
-    movedLimits: rules < 6 ? [] : judgeMovedLimits(logbook, job),
+    movedLimits: [
+      ...(rules < 6 ? [] : judgeMovedLimits(logbook, job)),
+      ...(rules < 8 ? [] : judgeRelabelled(logbook, job)),
+    ],
     isEnded,
   });
   return {

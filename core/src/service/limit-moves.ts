@@ -33,11 +33,19 @@ const eventsUnderWay = (logbook: Logbook, today: LocalDate): UnderWay[] =>
     .filter((b) => !ofKind(logbook.factsOfCar(b.carId), 'eventClosed').some((f) => f.bookingId === b.id))
     .map(({ carId, eventId }) => ({ carId, eventId, jobId: null }));
 
+const ofFasteners: ReadonlySet<LimitFigure['limit']> = new Set<LimitFigure['limit']>([
+  'torque',
+  'tolerance',
+  'secondStage',
+  'threadCondition',
+  'oneUse',
+  'threadLocker',
+]);
 /** What people call that which a limit is of. */
 const labelOf = (logbook: Logbook, carId: string, { limit, subject }: LimitFigure): string =>
   logbook.padSets.get(subject)?.label ??
   logbook.rotorPairs.get(subject)?.label ??
-  (limit === 'torque' || limit === 'tolerance'
+  (ofFasteners.has(limit)
     ? logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
     : undefined) ??
   '';

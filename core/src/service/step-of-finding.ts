@@ -135,6 +135,7 @@ const serviceStep: Record<keyof ServiceFindings, StepKind | null> = {
   exchangeUnfinished: 'bleed',
   retractedNothingFitted: 'fit',
   limitMoved: 'release',
+  relabelled: 'release',
   madeLead: 'release',
   renamed: null,
   fittedNotMeasured: 'pads',

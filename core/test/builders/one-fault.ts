@@ -5,7 +5,7 @@
 import { type Corner, type Repair, corners, faultsByCheck, repairs, repairsOfCar } from '../../src/model';
 import { judgeTrack } from '../../src/paddock';
 import { CAUSES, DOUBTFUL, FOUND_BY_CHECK, NOT_RIGHT, RULES, forbids } from './season-oracle';
-import { HOT_ML } from './season';
+import { HOT_ML, askEveryPurpose } from './season';
 import { People } from './season-people';
 import { trackBook, trackCar } from './track-book';
 import { bookEvent } from './track-records';
@@ -151,6 +151,7 @@ export function playOneFault(roll: () => number): string[] {
     for (const c of corners) for (const proof of rest) if (proof !== 'torqued') show(people, proof, c, true);
     if (roll() < 0.7) for (const c of corners) show(people, 'torqued', c, true);
   }
+  askEveryPurpose(people);
   const { why, unsure } = forbids(people.diary, trackCar.reservoirMinMl, HOT_ML);
   const standing = why.filter((w) => !w.startsWith('thin'));
   const track = judgeTrack(trackBook(people.facts), trackCar, bookEvent.id);

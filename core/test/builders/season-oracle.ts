@@ -165,6 +165,7 @@ const SHOWN_BY_LINE: Record<string, string> = {
   hoses: 'hosesSound',
   faces: 'facesSound',
   wheelInside: 'wheelDry',
+  wheelPlay: 'rockedTight',
 };
 const AIR_C = 20;
 /** mm² of one side of the front caliper, of the rear one: two bores of 38, one of 40; and what is behind them, mL. */
@@ -196,12 +197,49 @@ interface Proof {
 const of = (corner: Wheel | null): Wheel[] => (corner ? [corner] : WHEELS);
 const ruleOf = (seen: Seen): string => (seen.fault === 'crack' && (seen.lengthMm ?? 0) > 10 ? 'longCrack' : seen.fault);
 
-/** Why the car must not go out now; `unsure` where only a cause that nobody has named stands against it. @param hotMl behind the pistons */
+/** What a car may be wanted for. */
+export type Errand = 'lift' | 'ground' | 'road' | 'bedding' | 'session' | 'event';
+const MAY_COME_DOWN = [
+  'dry',
+  'hosesSound',
+  'wheelFree',
+  'padsMatch',
+  'hardwareRight',
+  'list wheelsOn',
+  'list faceToRotor',
+  'list pins',
+  'list unionsUnderPedal',
+  'list wheelsTurnFree',
+];
+const MAY_ROLL = [
+  ...MAY_COME_DOWN,
+  'pedalFirm',
+  'boosterWorks',
+  'level',
+  'torqued',
+  'noPlay',
+  'list parkingBrakeNormal',
+];
+/** Whether what would be shown to be right again is of any matter for an errand; what nothing shows to be right always is. */
+const matters = (errand: Errand, shown: readonly string[]): boolean =>
+  shown.length === 0 ||
+  (errand === 'lift'
+    ? shown.some((p) => MAY_COME_DOWN.includes(p))
+    : errand === 'ground'
+      ? shown.some((p) => MAY_ROLL.includes(p))
+      : true);
+
+/**
+ * Why the car must not be used for an errand now; `unsure` where only a cause that nobody has named stands against it, `never` what of all that the
+ * errand asks for nobody has ever looked at.
+ * @param hotMl behind the pistons
+ */
 export function forbids(
   diary: readonly Entry[],
   minMl: number,
   hotMl: Record<Wheel, number>,
-): { why: string[]; unsure: string[] } {
+  errand: Errand = 'event',
+): { why: string[]; unsure: string[]; never: string[] } {
   const entries = [...diary].sort((a, b) => a.at - b.at);
   const seen: Sighting[] = [];
   const done: Done[] = [];
@@ -301,6 +339,7 @@ export function forbids(
       case 'bearing':
         if (e.mm > 0.5) see(e, 'play', e.corner, `bearing ${e.corner}`);
         show(e, 'noPlay', [e.corner], e.mm <= 0.5);
+        show(e, 'rockedTight', [e.corner], e.mm <= 0.5);
         break;
       case 'pedal': {
         if (e.feel === 'soft') see(e, 'pedalSoft', null, 'pedal');
@@ -389,6 +428,7 @@ export function forbids(
   for (const s of seen) last.set(`${s.rule} ${s.corner ?? ''} ${s.rule === 'torque' ? s.way : ''}`, s);
   for (const s of last.values()) {
     const r = RULES[s.rule]!;
+    if (!matters(errand, r.shown)) continue;
     const where = of(s.corner);
     const key = s.rule === 'torque' ? ` ${s.way}` : '';
     const isMeasured = r.by.length === 0 && r.shown.length > 0;
@@ -417,13 +457,17 @@ export function forbids(
   const voidedAt = (by: string[], where: Wheel[]): number =>
     Math.max(-1, ...done.filter((d) => by.includes(d.act) && d.where.some((w) => where.includes(w))).map((d) => d.at));
   const pedalAt = voidedAt(OPENS, WHEELS);
-  if (pedalAt >= 0 && !isShown('pedalFirm', WHEELS, pedalAt)) why.push('pedal not pressed since');
+  const isOnGround = errand !== 'lift';
+  if (isOnGround && pedalAt >= 0 && !isShown('pedalFirm', WHEELS, pedalAt)) why.push('pedal not pressed since');
   for (const w of WHEELS) {
     const play = voidedAt(PLAY, [w]);
-    if (play >= 0 && !isShown('noPlay', [w], play)) why.push(`play not measured since ${w}`);
+    if (isOnGround && errand !== 'ground' && play >= 0 && !isShown('noPlay', [w], play))
+      why.push(`play not measured since ${w}`);
     const off = voidedAt(WHEEL_OFF, [w]);
     const nuts = `torqued ${w.startsWith('F') ? 'frontWheel' : 'rearWheel'} ${w}`;
-    if (off >= 0 && !isShown(nuts, WHEELS, off)) why.push(`nuts not torqued since ${w}`);
+    if (isOnGround && off >= 0 && !isShown(nuts, WHEELS, off)) why.push(`nuts not torqued since ${w}`);
+    const joint = voidedAt(LEAK, [w]);
+    if (joint >= 0 && !isShown('dry', [w], joint)) why.push(`joint not looked at since ${w}`);
   }
   const lastSaid = new Map<string, number>();
   for (const { word, at } of said) lastSaid.set(word, at);
@@ -433,6 +477,11 @@ export function forbids(
     const ids = own.map((e) => (e.what === 'opened' ? e.id : -1));
     const named = entries.filter((e) => e.what === 'closed' && ids.includes(e.diagnosis)).at(-1);
     if (named?.what !== 'closed') {
+      // What its suspects want shown may be of matter, and may not.
+      if (!matters(errand, ['pedalFirm'])) {
+        unsure.push(word);
+        continue;
+      }
       // Of a cause that nobody has named this much is sure: the pedal has been pressed, and is firm.
       if (isShown('pedalFirm', WHEELS, at)) unsure.push(word);
       else why.push(`driver: ${word}`);
@@ -441,6 +490,7 @@ export function forbids(
     const opened = own.find((e) => e.what === 'opened' && e.id === named.diagnosis);
     const where = of(opened?.what === 'opened' ? opened.corner : null);
     const r = CAUSES[named.cause]!;
+    if (!matters(errand, [...r.shown, 'pedalFirm'])) continue;
     const cure = curedAt(r.by, where, at);
     const isOver =
       cure !== null && [...r.shown, 'pedalFirm'].every((p) => isShown(p, OF_CAR.has(p) ? WHEELS : where, cure));
@@ -459,7 +509,14 @@ export function forbids(
       if (thin) why.push(`thin: ${corner} ${side}`);
     }
   }
-  return { why, unsure };
+  const wasSeen = (proof: string, w: Wheel): boolean => shown.some((p) => p.proof === proof && p.where.includes(w));
+  const asked = !['bedding', 'session', 'event'].includes(errand)
+    ? []
+    : ['pedalFirm', 'dry', 'level', ...(errand === 'bedding' ? [] : ['rockedTight'])];
+  const never = asked.filter((proof) => WHEELS.some((w) => !wasSeen(proof, w)));
+  const nuts = WHEELS.map((w) => `torqued ${w.startsWith('F') ? 'frontWheel' : 'rearWheel'} ${w}`);
+  if (asked.length > 0 && nuts.some((key) => !wasSeen(key, 'FL'))) never.push('torqued');
+  return { why, unsure, never };
 }
 
 function lastFitted(entries: readonly Entry[], corner: string, until: number): number {

@@ -1,13 +1,15 @@
 /** One season: people at work on a car, and at every decision and at its end the gates against the oracle. */
+import { standsAgainst } from '../../src/condition';
 import type { Fact } from '../../src/model';
 import { judgeTrack } from '../../src/paddock';
 import { judgeCar } from '../../src/readiness';
 import { sessionsOfCar } from '../../src/sessions';
 import { refusalOf } from '../../src/track';
-import { type Entry, forbids } from './season-oracle';
+import { isTorture } from './budget';
+import { type Entry, type Errand, forbids } from './season-oracle';
 import { People } from './season-people';
-import { trackBook, trackCar } from './track-book';
-import { bookEvent } from './track-records';
+import { atEvent, sheet, trackBook, trackCar } from './track-book';
+import { bookEvent, makeBook } from './track-records';
 
 const TODAY = '2026-06-13';
 /** Behind the pistons, 8 mm deep, and 10 mL beside them: two sides of 2268 mm² in front, one of 1257 mm² at the rear. */
@@ -15,8 +17,35 @@ export const HOT_ML = { FL: 47, FR: 47, RL: 21, RR: 21 };
 const asked = (diary: readonly Entry[]) => forbids(diary, trackCar.reservoirMinMl, HOT_ML);
 /** Thin pads are the gate of the parts'. */
 const ofFaults = (why: readonly string[]): string[] => why.filter((w) => !w.startsWith('thin'));
+/** After so many entries every purpose is asked; in torture after each. */
+const ASKED_SHARE = 0.2;
 /** So many steps and no end: what is proposed leads nowhere. */
 const MOST_STEPS = 80;
+
+const errands: readonly Errand[] = ['lift', 'ground', 'road', 'bedding', 'session', 'event'];
+/** What it is called where it is asked for. */
+const inDiary: Record<string, string> = { levelKept: 'level' };
+/** Every purpose, as it stands now, against the oracle. */
+export function askEveryPurpose({ facts, diary }: People): void {
+  // Of a car that nobody had looked over before.
+  const book = makeBook(trackCar, sheet, [atEvent], facts, {}, []);
+  for (const errand of errands) {
+    const { why, unsure, never } = forbids(diary, trackCar.reservoirMinMl, HOT_ML, errand);
+    const found = standsAgainst(book, trackCar, errand, bookEvent.id);
+    const told = {
+      errand,
+      why: ofFaults(why),
+      findings: found.map((f) => `${f.verdict} ${f.code} ${JSON.stringify([f.place, f.values])}`),
+      isStopped: found.some((f) => f.verdict === 'stop'),
+    };
+    if (told.why.length > 0) expect(told).toEqual({ ...told, isStopped: true });
+    else if (unsure.length === 0) expect(told).toEqual({ ...told, isStopped: false });
+    const missed = found
+      .filter((f) => f.code === 'neverLookedAt')
+      .flatMap((f) => (f.values as { proofs: string[] }).proofs.map((p) => inDiary[p] ?? p));
+    expect({ errand, never: missed.sort() }).toEqual({ errand, never: [...never].sort() });
+  }
+}
 
 const isSignedStop = (facts: readonly Fact[]): boolean => {
   const last = sessionsOfCar(trackBook(facts), trackCar.id).at(-1);
@@ -41,6 +70,7 @@ export function playSeason(roll: () => number, isFollowed = roll() < 0.25): Seas
   const length = 10 + Math.floor(roll() * 40);
   for (let i = 0; i < length; i++) {
     people.act();
+    if (isTorture || roll() < ASKED_SHARE) askEveryPurpose(people);
     if (roll() >= 0.12) continue;
     const step = people.decide((['go', 'limits', 'stop'] as const)[Math.floor(roll() * 3)]!);
     const { why } = asked(people.diary);

@@ -64,13 +64,17 @@ export const flushed = (carId: string, at = '2026-06-01T10:00:00.000Z'): Fact =>
     pedalAfter: 'firm',
   }) as Fact;
 
-/** @param more records beside those, or instead of them */
+/**
+ * @param more records beside those, or instead of them
+ * @param before what was seen of it, and done to it, before
+ */
 export const makeBook = (
   car: Car,
   sheet: BrakeSheet,
   jobs: Job[],
   facts: readonly Fact[],
   more: Partial<Parameters<typeof buildLogbook>[0]> = {},
+  before: readonly Fact[] = [...checkedOver(car, '2026-06-01T09:00:00.000Z', crew[1]!.id, sheet), flushed(car.id)],
 ): Logbook =>
   buildLogbook(
     {
@@ -87,5 +91,5 @@ export const makeBook = (
       compounds: namedCompounds(),
       ...more,
     },
-    [...checkedOver(car, '2026-06-01T09:00:00.000Z', crew[1]!.id, sheet), flushed(car.id), ...facts],
+    [...before, ...facts],
   );

@@ -1,5 +1,5 @@
 /** Rows are taken out of the tables one by one: whether anybody notices says what the seasons are worth. Run by `npm run torture`. */
-import { type Act, cureTable, faultTable, voidTable } from '../../src/condition';
+import { type Act, cureTable, faultTable, faultsAgainst, purposeTable, purposes, voidTable } from '../../src/condition';
 import type { Proof } from '../../src/model';
 import { isTorture } from '../builders/budget';
 import { dice } from '../builders/faulty-cars';
@@ -53,6 +53,21 @@ const mutations: Mutation[] = [
     // A flush is never without fluid that was drawn.
     .filter((act) => voidTable[act].length > 0 && act !== 'flushed')
     .map((act): Mutation => ({ name: `${act}: voids nothing`, apply: change(voidTable, act, []) })),
+  ...purposes.flatMap((purpose): Mutation[] => {
+    const row = purposeTable[purpose];
+    const asked = (Object.keys(row) as (keyof typeof row)[]).filter((proof) => row[proof] !== null);
+    return [
+      ...asked.map((proof) => ({ name: `${purpose}: asks no ${proof}`, apply: change(row, proof, null) })),
+      ...(faultsAgainst[purpose] ?? []).map((proof) => ({
+        name: `${purpose}: not kept by ${proof}`,
+        apply: change(
+          faultsAgainst,
+          purpose,
+          faultsAgainst[purpose]!.filter((p) => p !== proof),
+        ),
+      })),
+    ];
+  }),
 ];
 
 (isTorture ? test : test.skip)('rows taken out of the tables are missed', () => {

@@ -13,6 +13,7 @@ import {
   fullSheet,
   job,
   logbookOf,
+  makePadSet,
   makeRotorPair,
   pads,
   today,
@@ -21,7 +22,7 @@ import {
 } from '../builders/service-book';
 
 const facts = wholeService();
-const pairs = [makeRotorPair(), makeRotorPair({ axle: 'rear', label: 'R-2' })];
+const pairs = [makeRotorPair({ minMassKg: 5.2 }), makeRotorPair({ axle: 'rear', label: 'R-2' })];
 /** A rotor pair counts where something of the car's names it. */
 const named = facts.map((f) =>
   f.kind === 'rotorMeasurement' && f.corner.startsWith('F') ? { ...f, rotorPairId: pairs[0]!.id } : f,
@@ -77,6 +78,24 @@ const milder: [string, (l: Logbook) => Logbook, Partial<LimitMoved>][] = [
     { limit: 'bearingPlay', to: 4 },
   ],
   [
+    'the least mass of a ceramic rotor',
+    () => bookOf([], { rotorPairs: [{ ...pairs[0]!, minMassKg: 4 }, pairs[1]!] }),
+    { limit: 'minMass', from: 5.2, to: 4 },
+  ],
+  [
+    'the days that a bottle may be open',
+    (l) => ({ ...l, shop: { ...l.shop, openBottleDays: 90 } }),
+    { limit: 'openBottle', from: 30, to: 90 },
+  ],
+  [
+    'the months between flushes',
+    (l) => ({
+      ...l,
+      shop: { ...l.shop, fluidPolicies: [{ school: 'roadInterval' as const, everyMonths: 24 }] },
+    }),
+    { limit: 'flushEvery', subject: 'shop', to: 720 },
+  ],
+  [
     'the margin that the shop wants',
     (l) => ({ ...l, shop: { ...l.shop, demandedMarginC: 0 } }),
     { limit: 'margin', to: 0 },
@@ -91,6 +110,18 @@ describe('a limit that is moved while a service is under way', () => {
     for (const move of moves) expect(factSchema.safeParse(moved(move)).success).toBe(true);
     // Stricter again, and nothing is: but a torque is as wrong the other way.
     expect(movesOf(change(before), before).filter((m) => m.limit !== 'torque')).toEqual([]);
+  });
+  test.each([
+    [{ isOneUse: true }, { limit: 'oneUse', from: 1, to: 0 }],
+    [{ needsThreadLocker: true }, { limit: 'threadLocker', from: 1, to: 0 }],
+    [{ angleDeg: 90 }, { limit: 'secondStage', from: 90, to: null }],
+    [{ condition: 'lubricated' as const }, { limit: 'threadCondition', from: 1, to: 0 }],
+  ])('%j is a rule of the fasteners like their figure', (rule, expected) => {
+    const [strict, plain] = [bookOf([], { sheet: sheetWith(rule) }), bookOf()];
+    expect(movesOf(strict, plain)).toEqual([
+      expect.objectContaining({ subject: 'frontWheel', label: 'Front wheel nuts', ...expected }),
+    ]);
+    expect(movesOf(plain, strict)).toHaveLength(expected.limit === 'threadCondition' ? 1 : 0);
   });
   test('nothing is where nothing changed, nor in a service of another week that has not begun, or one that is released', () => {
     const [, change] = milder[1]!;
@@ -190,5 +221,52 @@ describe('a limit that is moved while a service is under way', () => {
       });
       expect(told(bookOf([moved(move!)]))).toEqual([]);
     });
+  });
+});
+
+describe('another label for what is on', () => {
+  const sets = [
+    makePadSet({ limitMm: 4 }),
+    makePadSet({ label: 'P-2', limitMm: 2 }),
+    makePadSet({ label: 'P-3', limitMm: 5 }),
+  ];
+  const [four, two, five] = sets.map((set) => set.id);
+  const fitting = (padSetId: string | undefined, changed: 'none' | 'pads', over: object = {}): Fact =>
+    ({
+      ...at({ by: TECH }),
+      kind: 'partsFitted',
+      axle: 'front',
+      padSetId,
+      rotorPairId: null,
+      changed,
+      ...over,
+    }) as Fact;
+  /** On since another visit. */
+  const before = fitting(four, 'pads', { at: '2026-03-01T08:00:00.000Z', jobId: newId() });
+  const said = (...more: Fact[]) =>
+    gateOf(logbookOf([...facts, before, ...more], { padSets: sets })).holds.filter(
+      (h) => h.finding.code === 'relabelled',
+    );
+  test('with a milder limit and no change of parts holds the car, and whoever said so does not let it go', () => {
+    const swap = fitting(two, 'none');
+    const hold = said(swap)[0]!;
+    expect(hold.finding).toMatchObject({
+      place: { axle: 'front' },
+      values: { was: 'P-1', label: 'P-2', from: { value: 4 }, to: { value: 3 }, by: TECH },
+    });
+    expect(said(swap, waive(hold.finding, LEAD))[0]!.waived).not.toBeNull();
+    const own = { ...hold.finding, values: { ...hold.finding.values, by: LEAD } };
+    expect(said({ ...swap, by: LEAD } as Fact, waive(own, LEAD))).toMatchObject([{ finding: own }]);
+  });
+  test('so does a correction of what an earlier visit fitted', () => {
+    const corrected = { ...fitting(two, 'pads'), at: before.at, replaces: before.id, because: 'Wrong label.' } as Fact;
+    expect(said(corrected)).toHaveLength(1);
+  });
+  test('a stricter one, the same one, and pads that were changed do not', () => {
+    expect(said(fitting(five, 'none'))).toEqual([]);
+    expect(said(fitting(four, 'none'))).toEqual([]);
+    expect(said(fitting(two, 'pads'))).toEqual([]);
+    // What was on before is nobody's any more.
+    expect(said(fitting(two, 'pads'), fitting(two, 'none'))).toEqual([]);
   });
 });

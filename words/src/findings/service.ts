@@ -1,11 +1,22 @@
-import type { JobFindings, ReadinessFindings, ServiceFindings } from '@calvik/core';
-import { checkNames, complaintWords, cornerNames, jobNames, limitNames, placeName, subjectNames } from '../names';
+import type { JobFindings, LimitValue, ReadinessFindings, ServiceFindings } from '@calvik/core';
+import {
+  checkNames,
+  complaintWords,
+  cornerNames,
+  jobNames,
+  limitChoice,
+  limitNames,
+  placeName,
+  subjectNames,
+} from '../names';
 import type { Say } from '../reader';
 import { stepName } from '../steps';
 import { type TextsFor, counted, list } from '../texts';
 
 const of = (subject: keyof typeof subjectNames, place: Parameters<typeof placeName>[0]): string =>
   `${subjectNames[subject]}, ${placeName(place)}`;
+
+const anotherLead = 'another lead, where there is one,';
 
 export const serviceTexts: TextsFor<ServiceFindings> = {
   padSetUnderLimit: ({ pads }) => `Pads ${pads} are under the limit by their label.`,
@@ -23,9 +34,16 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
     `New ${subject === 'both' ? 'pads and rotors' : subject} at the ${placeName(at)}: unbedded. Bed them before they are used hard.`,
   exchangeUnfinished: ({ left, of: all }) => `The exchange is not finished: ${left} of ${all} bleed nipples to go.`,
   retractedNothingFitted: (_, { axle }) => `Pistons were pushed back at the ${axle} and nothing is recorded as fitted.`,
-  limitMoved: ({ limit, label, from, to }, _, say) =>
-    `${limitNames[limit]}${label ? ` of ${label}` : ''} was ${to ? `changed from ${say.both(from)} to ${say.both(to)}` : `${say.both(from)} and was taken away`} meanwhile: another lead looks at where the figure stands.`,
-  madeLead: ({ name }) => `${name} was made a lead meanwhile: another lead looks at what is let go.`,
+  limitMoved: ({ limit, label, from, to }, _, say) => {
+    const value = (v: LimitValue): string => (typeof v === 'number' ? limitChoice(limit, v) : say.both(v));
+    const change = to === null ? `${value(from)} and was taken away` : `changed from ${value(from)} to ${value(to)}`;
+    return `${limitNames[limit]}${label ? ` of ${label}` : ''} was ${change} meanwhile: ${anotherLead} looks at where it stands.`;
+  },
+  relabelled: ({ was, label, from, to }, at, say) =>
+    `${label} stands for ${was} at the ${placeName(at)}, and no parts were changed: its limit is ${
+      to === null ? 'not known' : say.both(to)
+    }, and was ${say.both(from)}. ${anotherLead[0]!.toUpperCase()}${anotherLead.slice(1)} looks at what is on.`,
+  madeLead: ({ name }) => `${name} was made a lead meanwhile: ${anotherLead} looks at what is let go.`,
   renamed: ({ was, name }) => `${was} goes by the name of ${name} since then.`,
   fittedNotMeasured: ({ subject }, { axle }) =>
     `${subjectNames[subject]} without a label went on at the ${axle}, and have not been measured there.`,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { said } from './said';
-import { axles } from '../terms';
+import { axles, threadConditions } from '../terms';
 import { id, line, localDate, note, quantity, whole } from './primitives';
 
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
@@ -92,7 +92,7 @@ export const fastenerGroup = z.enum([
 ]);
 export type FastenerGroup = z.infer<typeof fastenerGroup>;
 
-export const threadCondition = z.enum(['dry', 'lubricated', 'antiSeize']);
+export const threadCondition = z.enum(threadConditions);
 export type ThreadCondition = z.infer<typeof threadCondition>;
 
 /** One kind of fastener on one axle, with the figure that it is tightened to. */
