@@ -344,7 +344,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   };
 }
 
-/** A lower test that only its own hand took back, where it stops the car. */
+/** A lower test that is not taken back, where it stops the car. */
 function doubtFinding(
   { current }: FluidState,
   timeZone: string,
@@ -355,7 +355,8 @@ function doubtFinding(
   const { doubted } = current;
   const last = current.tests.at(-1);
   const anchor = doubted && anchorOf({ ...current, tests: [doubted] }, timeZone);
-  if (!anchor || boilingFinding(onDay(anchor), peak, demanded, anchor.beyondModel)?.verdict !== 'stop') return null;
+  if (!doubted || !anchor || boilingFinding(onDay(anchor), peak, demanded, anchor.beyondModel)?.verdict !== 'stop')
+    return null;
   return fluidFinding(
     'testTypedAnew',
     'stop',
@@ -363,6 +364,7 @@ function doubtFinding(
     {
       low: celsius(doubted.test.readingC),
       high: last ? celsius(last.test.readingC) : null,
+      isBySameHand: last === undefined || last.test.by === doubted.test.by,
       peak: celsius(peak.value),
     },
   );

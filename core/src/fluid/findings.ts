@@ -42,7 +42,7 @@ export interface FluidFindings extends RuleFindings {
   waterBeyondModel: Record<string, never>;
   boilsUnderPeak: { boilsAt: Quantity; peak: Quantity };
   /** A test that stops the car, and a higher one, or none any more, by the same hand. */
-  testTypedAnew: { low: Quantity; high: Quantity | null; peak: Quantity };
+  testTypedAnew: { low: Quantity; high: Quantity | null; isBySameHand: boolean; peak: Quantity };
   boilsUnderDemand: { boilsAt: Quantity; wanted: Quantity };
   mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };
   ruleNotMet: { owner: RuleOwner; reason: keyof RuleFindings & string } & Record<

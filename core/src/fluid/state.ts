@@ -37,7 +37,7 @@ export interface Filling {
   waterAtFillPercent: number;
   bottleTest: JudgedTest | null;
   tests: JudgedTest[];
-  /** A test that was lower than the last one, by the same hand that tested or typed it anew: taken back by nobody else. */
+  /** A test that was lower than the last one, and that nobody has taken back who may, or one alone. */
   doubted: JudgedTest | null;
   pens: MoistureReading[];
 }
@@ -108,14 +108,19 @@ export function judgeTest(test: BoilingTest, label: LabelPoints): JudgedTest {
 const TESTS_DIFFER_C = 8;
 
 /**
- * Of tests of the same fluid the lowest that nobody has taken back but whoever read it; null where that is the last one.
+ * Of tests of the same fluid the lowest that is not taken back; null where that is the last one. Whoever read it does not take it back, and two
+ * who contradict each other want a third test.
  * @param tests oldest first, those too that were typed anew or withdrawn
  */
 function doubtedOf(logbook: Logbook, tests: readonly JudgedTest[], last: BoilingTest | null): JudgedTest | null {
+  const wanted = (logbook.signedRules ?? Infinity) < 8 ? 1 : 2;
   let low: JudgedTest | null = null;
-  for (const t of tests)
-    if (low === null || t.standardC <= low.standardC + TESTS_DIFFER_C || mayTakeBack(logbook, low.test, t.test))
-      low = t;
+  let higher: JudgedTest[] = [];
+  for (const t of tests) {
+    if (low === null || t.standardC <= low.standardC + TESTS_DIFFER_C) [low, higher] = [t, []];
+    else if (mayTakeBack(logbook, low.test, t.test)) higher.push(t);
+    if (higher.length === wanted) [low, higher] = [t, []];
+  }
   return low === null || low.test.id === last?.id ? null : low;
 }
 

@@ -55,8 +55,10 @@ describe('a test under the peak of the fluid', () => {
   test.each([
     ['somebody else', OTHER],
     ['the lead', LEAD],
-  ])('tested again, or typed anew, by %s it is over', (_, by) => {
-    expect(codes([filled, low, test_(290, by)])).toEqual([]);
+  ])('typed anew by %s it is over, and so it is after a third test', (_, by) => {
+    expect(codes([filled, low, test_(290, by)])).toEqual(['testTypedAnew']);
+    expect(codes([filled, low, test_(290, by), test_(288, by)])).toEqual([]);
+    expect(codes([filled, low, test_(290, by), test_(172, HAND), test_(290, by)])).toEqual(['testTypedAnew']);
     expect(codes([filled, low, anew(low, 290, by)])).toEqual([]);
     const first = anew(low, 290, HAND);
     expect(codes([filled, low, first, anew(first, 290, by)])).toEqual([]);
@@ -71,7 +73,7 @@ describe('a test under the peak of the fluid', () => {
   });
 });
 
-test('over any order of hands: what one has read under the peak counts until another has tested', () => {
+test('over any order of hands: what one has read under the peak counts until two tests of others say otherwise', () => {
   fc.assert(
     fc.property(
       fc.array(
@@ -88,15 +90,17 @@ test('over any order of hands: what one has read under the peak counts until ano
           const last = facts.at(-1);
           facts.push(isAnew && last ? { ...anew(last, c, by), at: moment() } : test_(c, by));
         }
-        // A plain walk: who has read it low, and whether anybody else has read it since.
+        // A plain walk: who has read it low, and how often anybody else has read it high since.
         let low: string | null = null;
+        let others = 0;
         facts.forEach((f, i) => {
           const chain: Fact[] = [];
           for (let x = facts.find((y) => y.replaces === f.id); x; x = facts.find((y) => y.replaces === x!.id))
             chain.push(x);
           if (chain.some((x) => x.by === LEAD || x.by !== f.by)) return;
-          if (list[i]!.c < 200) low = f.by;
-          else if (low !== null && (f.by === LEAD || f.by !== low)) low = null;
+          if (list[i]!.c < 200) [low, others] = [f.by, 0];
+          else if (low !== null && (f.by === LEAD || f.by !== low)) others += 1;
+          if (others === 2) [low, others] = [null, 0];
         });
         expect(codes([filled, ...facts]).length > 0).toBe(low !== null);
       },

@@ -64,8 +64,13 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   waterBeyondModel: () => 'More than 8 % water by its test: change the fluid.',
   boilsUnderPeak: ({ boilsAt, peak }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day; the fluid gets to ${say.quantity(peak)}.`,
-  testTypedAnew: ({ low, high, peak }, _, say) =>
-    `Tested at ${say.quantity(low)}, then ${high === null ? 'withdrawn' : `at ${say.quantity(high)}`} by the same hand; the fluid gets to ${say.quantity(peak)}. Somebody else, or the lead, tests it again.`,
+  testTypedAnew: ({ low, high, isBySameHand, peak }, _, say) => {
+    const then = high === null ? 'withdrawn' : `at ${say.quantity(high)}`;
+    const gets = `the fluid gets to ${say.quantity(peak)}`;
+    return isBySameHand
+      ? `Tested at ${say.quantity(low)}, then ${then} by the same hand; ${gets}. Somebody else, or the lead, tests it again.`
+      : `Tested at ${say.quantity(low)}, then ${then} by somebody else; ${gets}. A third test decides.`;
+  },
   boilsUnderDemand: ({ boilsAt, wanted }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}.`,
   mayBoilUnderDemand: ({ boilsAt, wanted }, _, say) =>
