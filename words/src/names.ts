@@ -317,6 +317,7 @@ export const checkNames: Record<CheckName, string> = {
   springs: 'Springs',
   pins: 'Pins and retainers',
   clips: 'Safety clips',
+  pistonsHome: 'Pistons pumped home, in short strokes, before any bleeding',
   shims: 'Shims',
   slidePinsGreased: 'Slide pins clean, greased, boots whole',
   sensorRefitted: 'Wear sensor refitted in its slot',

@@ -194,7 +194,8 @@ export const causeTable: Record<Cause, { cures: readonly Act[]; proofs: readonly
   padsThin: { cures: ['padsChanged'], proofs: ['padsSound'] },
   padWear: { cures: ['levelSet', 'padsChanged'], proofs: ['padsSound', 'levelKept'] },
   unevenLayer: { cures: ['facesCleaned', 'rotorsRefaced', 'rotorsChanged', 'bedded'], proofs: ['facesSound'] },
-  thicknessVariation: { cures: ['rotorsRefaced', 'rotorsChanged'], proofs: ['thicknessEven'] },
+  // Run-out wears thickness variation in again: where somebody said judder it is measured.
+  thicknessVariation: { cures: ['rotorsRefaced', 'rotorsChanged'], proofs: ['thicknessEven', 'runoutWithin'] },
   rotorCracked: { cures: ['rotorsChanged'], proofs: ['facesSound'] },
   pistonSticks: { cures: ['caliperFreed', 'caliperReplaced'], proofs: ['wheelFree'] },
   slidePinSticks: { cures: ['caliperFreed', 'caliperReplaced'], proofs: ['wheelFree'] },

@@ -63,6 +63,8 @@ export function fitChecks(
     ...(car[axle].brake === 'floatingCaliper' ? (['slidePinsGreased'] as const) : []),
     // Race pads have no slot for the sensor: it is tied up or left out.
     ...(sheet.hasWearSensors ? ([padSet?.hasSensorSlot === false ? 'sensorTiedUp' : 'sensorRefitted'] as const) : []),
+    // Before any bleeding: pistons that stand back swallow the first strokes of the pedal. Common practice, no source.
+    'pistonsHome',
   ];
   const rotors: CheckName[] = work.rotors[axle]
     ? [

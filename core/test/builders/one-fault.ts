@@ -116,13 +116,19 @@ function cure(people: People, act: string, corner: Corner, roll: () => number): 
   people.draw(roll() < 0.5 ? 10 : 60, act === 'flushed');
 }
 
+const byCheck: Record<string, [check: string, outcome: string]> = {
+  thicknessEven: ['thicknessPoints', 'within'],
+  runoutWithin: ['runout', 'within'],
+  heatAlike: ['pyrometer', 'alike'],
+};
 function show(people: People, proof: string, corner: Corner, right: boolean): void {
   if (proof === 'level') return people.level(290, 0);
   if (proof === 'noPlay') return people.bearing(corner, right ? 0.1 : 1.2);
   if (proof === 'torqued') return people.torque(nutsOf(corner), corner, !right);
-  if (proof === 'thicknessEven' || proof === 'heatAlike') {
+  const check = byCheck[proof];
+  if (check) {
     people.openDiagnosis(['squeal'], corner);
-    return proof === 'heatAlike' ? people.checked('pyrometer', 'alike') : people.checked('thicknessPoints', 'within');
+    return people.checked(...check);
   }
   people.recheck(proof.replace('list ', ''), corner, right);
 }

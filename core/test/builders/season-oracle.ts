@@ -129,7 +129,7 @@ export const CAUSES: Record<string, Rule> = {
   padsThin: rule(['padsChanged'], 'padsSound'),
   padWear: rule(['levelSet', 'padsChanged'], 'padsSound', 'level'),
   unevenLayer: rule(['facesCleaned', 'rotorsChanged'], 'facesSound'),
-  thicknessVariation: rule(['rotorsChanged'], 'thicknessEven'),
+  thicknessVariation: rule(['rotorsChanged'], 'thicknessEven', 'runoutWithin'),
   padsOiled: rule(['padsChanged'], 'padsSound', 'dry'),
   mixedPads: rule(['padsChanged'], 'padsMatch'),
   layerGone: rule(['padsSanded', 'facesCleaned'], 'facesSound'),
@@ -153,9 +153,10 @@ export const FOUND_BY_CHECK: Record<string, Record<string, string>> = {
 };
 const SHOWN_BY_CHECK: Record<string, Record<string, string>> = {
   thicknessPoints: { within: 'thicknessEven' },
+  runout: { within: 'runoutWithin' },
   pyrometer: { alike: 'heatAlike' },
 };
-const WHEEL_OFF_CHECKS = ['openNipple', 'thicknessPoints', 'hoseUnderPressure', 'padLabels', 'hardwareLook'];
+const WHEEL_OFF_CHECKS = ['openNipple', 'thicknessPoints', 'runout', 'hoseUnderPressure', 'padLabels', 'hardwareLook'];
 /** What opens the hydraulics or moves a piston: the pedal is pressed again. What takes a wheel off: its nuts. */
 const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded', 'pushed'];
 const WHEEL_OFF = ['caliperFreed', 'caliperReplaced', ...PLAY, 'padsSanded', 'hardwareRefitted', 'wheelOff'];
