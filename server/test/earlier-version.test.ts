@@ -136,6 +136,10 @@ test('every car is judged as it was, or more strictly, and then it says why', ()
   expect([...stricter].sort()).toEqual(
     [
       ...unmeasured.map((name) => `${name}: Nobody has measured pads and rotors.`),
+      ...['Auld Aldane', 'Cleo’s Brennick'].map(
+        (name) =>
+          `${name}: Filled from B-020, open for 56 days by then; the shop allows 30. Test it in the car, or flush from another bottle.`,
+      ),
       'Cleo’s Brennick: Pad edge 1.6 mm from the hat at the left rear; 2.0 mm wanted: trim or change.',
       'Marsk Quillon: RL leading shoe: Oil or grease on the face: out, and find where it comes from.',
     ].sort(),

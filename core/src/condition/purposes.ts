@@ -79,18 +79,7 @@ export const purposeTable: Record<Purpose, Record<Requirable, Freshness | null>>
   },
 };
 
-const forLift: readonly Proof[] = [
-  'dry',
-  'hosesSound',
-  'wheelFree',
-  'padsMatch',
-  'hardwareRight',
-  'wheelsOn',
-  'faceToRotor',
-  'pins',
-  'unionsUnderPedal',
-  'wheelsTurnFree',
-];
+const forLift: readonly Proof[] = ['dry', 'wheelFree', 'padsMatch', 'hardwareRight', 'wheelsOn', 'faceToRotor', 'pins'];
 /**
  * Which faults keep a car from it: those that are over when one of these is shown, and those that nothing shows to be over. Null: every fault does.
  */

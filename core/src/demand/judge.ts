@@ -1,4 +1,5 @@
 import { type LocalDate, dateIn, daysBetween, middayOf } from '../calendar';
+import { bottleState } from '../inventory';
 import type { Logbook } from '../logbook';
 import {
   type Car,
@@ -297,6 +298,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const doubt = doubtFinding(state, timeZone, peak, demanded, (a) =>
     boilingFigure('Boiling point on the day', a, state, dayAt, ambient, ambientOrigin),
   );
+  const stale = oldBottle(logbook, state);
   const unknown = anchor ? null : fluidFinding('fluidUnknown', 'needsWork', {}, {});
   const isShort = boilingOnDay === null || boilingOnDay.value < demanded.value;
   const noneDoes = event && isShort ? noFluidDoes(logbook, car, event, today, demanded.value) : null;
@@ -305,6 +307,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     ...(unknown ? [unknown] : []),
     ...(boiling ? [boiling] : []),
     ...(doubt ? [doubt] : []),
+    ...(stale ? [stale] : []),
     ...(noneDoes ? [noneDoes] : []),
     ...rules.filter((r) => !r.met && r.owner !== 'boilingPoint').map((r) => ruleFinding(r, today)),
     ...(byPen ? [byPen] : []),
@@ -342,6 +345,26 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     boilingTestFor: unknown ?? (boiling?.code === 'mayBoilUnderDemand' ? boiling : null) ?? byPen ?? penDisagrees,
     day,
   };
+}
+
+/** Fluid that came out of a bottle which had been open for longer than the shop allows, and that nobody has tested in the car since. */
+function oldBottle(logbook: Logbook, { current: { exchange, tests } }: FluidState): Finding | null {
+  const { shop, signedRules } = logbook;
+  if (!exchange || exchange.elsewhere || (signedRules ?? Infinity) < 8) return null;
+  if (tests.some(({ test }) => test.at > exchange.at)) return null;
+  const on = dateIn(exchange.at, shop.timeZone);
+  for (const id of new Set(exchange.corners.map((c) => c.bottleId))) {
+    const bottle = logbook.bottles.get(id);
+    const state = bottle && bottleState(logbook, bottle, on);
+    if (state?.openTooLong)
+      return fluidFinding(
+        'pouredFromOldBottle',
+        'needsWork',
+        {},
+        { bottle: state.bottle.label, daysOpen: state.daysOpen ?? 0, maxDays: shop.openBottleDays },
+      );
+  }
+  return null;
 }
 
 /** A lower test that is not taken back, where it stops the car. */

@@ -42,6 +42,8 @@ export interface FluidFindings extends RuleFindings {
   waterBeyondModel: Record<string, never>;
   boilsUnderPeak: { boilsAt: Quantity; peak: Quantity };
   /** A test that stops the car, and a higher one, or none any more, by the same hand. */
+  /** By a full exchange, and not tested in the car since. */
+  pouredFromOldBottle: { bottle: string; daysOpen: number; maxDays: number };
   testTypedAnew: { low: Quantity; high: Quantity | null; isBySameHand: boolean; peak: Quantity };
   boilsUnderDemand: { boilsAt: Quantity; wanted: Quantity };
   mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };

@@ -12,7 +12,8 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsO
  * that was moved while the service was open hold the car. Since 7: what a reading of pads or rotors, a boiling test or a wrong bottle found to stop the car is
  * taken back by somebody else or the lead alone, also where it was typed anew, and every point of a list is answered, unions under a
  * held pedal and wheels that turn free among them. Since 8: what another job or session has left to be shown again holds this one as well, and joints
- * that were opened are looked at for leaks, another label with a milder limit wants a word, and two boiling tests in contradiction want a third.
+ * that were opened are looked at for leaks, another label with a milder limit wants a word, two boiling tests in contradiction want a
+ * third, and fluid from a bottle that was open for too long is tested.
  */
 export const GATE_RULES = 8;
 

@@ -112,6 +112,7 @@ const fluidStep: Partial<Record<keyof FluidFindings, StepKind>> = {
   waterBeyondModel: 'exchange',
   boilsUnderPeak: 'exchange',
   testTypedAnew: 'boil',
+  pouredFromOldBottle: 'boil',
   boilsUnderDemand: 'exchange',
   mayBoilUnderDemand: 'boil',
   ruleNotMet: 'exchange',

@@ -146,16 +146,14 @@ export function playOneFault(roll: () => number): string[] {
   }
   // Half of them do it as it should be done, and leave one thing out at times.
   if (roll() < 0.5) {
-    const left = roll() < 0.4 ? pick([...shown, 'cure']) : '';
+    const left = roll() < 0.4 ? pick([...shown, 'cure', 'noPlay', 'torqued']) : '';
     if (by.length > 0 && left !== 'cure') cure(people, pick(by), corner, roll);
     const rest = [...new Set([...shown, 'pedalFirm'])].filter((p) => p !== left);
     for (const proof of rest) show(people, proof, corner, true);
-    for (const c of corners) {
-      show(people, 'torqued', c, true);
-      show(people, 'noPlay', c, true);
-    }
+    for (const c of corners)
+      for (const proof of ['torqued', 'noPlay'].filter((p) => p !== left)) show(people, proof, c, true);
     for (const c of corners) for (const proof of rest) if (proof !== 'torqued') show(people, proof, c, true);
-    if (roll() < 0.7) for (const c of corners) show(people, 'torqued', c, true);
+    if (left !== 'torqued' && roll() < 0.7) for (const c of corners) show(people, 'torqued', c, true);
   }
   askEveryPurpose(people);
   const { why, unsure } = forbids(people.diary, trackCar.reservoirMinMl, HOT_ML);

@@ -202,15 +202,12 @@ const ruleOf = (seen: Seen): string => (seen.fault === 'crack' && (seen.lengthMm
 export type Errand = 'lift' | 'ground' | 'road' | 'bedding' | 'session' | 'event';
 const MAY_COME_DOWN = [
   'dry',
-  'hosesSound',
   'wheelFree',
   'padsMatch',
   'hardwareRight',
   'list wheelsOn',
   'list faceToRotor',
   'list pins',
-  'list unionsUnderPedal',
-  'list wheelsTurnFree',
 ];
 const MAY_ROLL = [
   ...MAY_COME_DOWN,

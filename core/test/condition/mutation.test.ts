@@ -6,7 +6,7 @@ import { dice } from '../builders/faulty-cars';
 import { playOneFault } from '../builders/one-fault';
 
 /** So many faults, one at a time, have the chance to notice. */
-const FAULTS = 6000;
+const FAULTS = 4000;
 
 interface Mutation {
   name: string;

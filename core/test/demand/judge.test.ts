@@ -256,6 +256,27 @@ describe('bottles', () => {
     ]);
     expect(wasteCollectedMl(after)).toBe(600);
   });
+  test('filled from one that was open for longer than the shop allows, the car is held until its fluid has been tested', () => {
+    const opened = {
+      id: newId(),
+      at: '2026-02-20T10:00:00Z',
+      recordedAt: '2026-02-20T10:00:00Z',
+      by: newId(),
+      kind: 'bottleOpened',
+      bottleId: bottle.id,
+    } as Fact;
+    const filled = flush(car, '2026-05-27T10:00:00Z', bottle.id);
+    const found = (...facts: Fact[]) =>
+      judgeFluid(book(records, facts), car, null, TODAY).findings.filter((f) => f.code === 'pouredFromOldBottle');
+    expect(found(filled)).toEqual([]);
+    expect(found(opened, filled).map((f) => [f.verdict, tell(f)])).toEqual([
+      ['needsWork', expect.stringMatching(/open for 96 days by then; the shop allows 30/)],
+    ]);
+    expect(found(opened, boil(car.id, '2026-05-20T10:00:00Z', 290), filled)).toHaveLength(1);
+    expect(found(opened, filled, boil(car.id, '2026-05-28T10:00:00Z', 290))).toEqual([]);
+    // Old by now is not old by then.
+    expect(found(opened, flush(car, '2026-03-01T10:00:00Z', bottle.id))).toEqual([]);
+  });
   test('the wrong base is a stop', () => {
     const mineral = makeFluid({ grade: 'mineral', name: 'Green' });
     const b = makeBottle(mineral.id);

@@ -64,6 +64,8 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   waterBeyondModel: () => 'More than 8 % water by its test: change the fluid.',
   boilsUnderPeak: ({ boilsAt, peak }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day; the fluid gets to ${say.quantity(peak)}.`,
+  pouredFromOldBottle: ({ bottle, daysOpen, maxDays }) =>
+    `Filled from ${bottle}, open for ${daysOpen} days by then; the shop allows ${maxDays}. Test it in the car, or flush from another bottle.`,
   testTypedAnew: ({ low, high, isBySameHand, peak }, _, say) => {
     const then = high === null ? 'withdrawn' : `at ${say.quantity(high)}`;
     const gets = `the fluid gets to ${say.quantity(peak)}`;
