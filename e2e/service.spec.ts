@@ -205,10 +205,18 @@ test(
       await expect(page.getByText('Decide: pads, front axle.')).toBeVisible();
       await radio(page, 'Pads, front axle: Change').click();
       await radio(page, /P-013 Holt Sprint/).click();
-      for (const what of ['Rotors, front axle', 'Pads, rear axle', 'Rotors, rear axle'])
+      for (const what of [
+        'Rotors, front axle',
+        'Pads, rear axle',
+        'Rotors, rear axle',
+        'Caliper and hub, left front',
+      ]) {
+        if (!(await radio(page, `${what}: Keep`).isVisible())) continue;
         await radio(page, `${what}: Keep`).click();
-      if (await radio(page, 'Caliper and hub, left front: Keep').isVisible())
-        await radio(page, 'Caliper and hub, left front: Keep').click();
+        // A fault is no reason to keep what has it.
+        const why = field(page, `Why: ${what.toLowerCase()}`);
+        if ((await why.inputValue()) === '') await why.fill('Looked at, stays on.');
+      }
       await save(page);
       await heading(page, 'Retract, front');
     });

@@ -302,7 +302,7 @@ export const checkNames: Record<CheckName, string> = {
   chocked: 'Chocked',
   onStands: 'On stands, never a jack alone',
   parkingBrakeService: 'Electric parking brake in service mode, doors shut',
-  wheelsOff: 'Wheels off',
+  wheelsOff: 'Each wheel rocked for play, then off',
   hoses: 'Hoses: no bulge, crack, chafe',
   seals: 'Piston seals and boots dry and whole',
   ductsSound: 'Ducts whole and clear of wheel and hose',

@@ -70,7 +70,7 @@ export const stepWords: Record<StepKind, StepWords> = {
   wheelBearing: {
     name: ({ corner }) => `Wheel bearing, ${cornerNames[corner!]}`,
     what: () =>
-      'On stands, before the wheel comes off: rock it top and bottom and read the play at the rim; or with a dial gauge on the hub.',
+      'As it was read at the rim, rocked top and bottom, before the wheel came off; with the wheel off by a dial gauge on the hub.',
     caution: 'On stands, never a jack alone.',
   },
   look: plain('Hoses, seals, hubs', 'Look at every corner; tap the corner of whatever is not right.'),

@@ -1,6 +1,6 @@
 /** What is asked of an entry before it is saved: figures that look like a slip, and what was seen before and is not said any more. */
 import { type LocalDate, dateIn } from '../calendar';
-import { judgeOverfill } from '../hydraulics';
+import { afterRetraction, hydraulicsFinding, judgeOverfill } from '../hydraulics';
 import { type PartHistory, axleParts, bottleState, judgePouring, padHistoryAt, rotorHistoryAt } from '../inventory';
 import { type Logbook, brakeSheetOf, reservoirCourse } from '../logbook';
 import {
@@ -142,7 +142,10 @@ const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: 
     ...levelQuestions(car, fact.levelMl + fact.toppedUpMl),
     ...(fact.bottleId ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
   ],
-  pistonsRetracted: (fact, { car }) => levelQuestions(car, fact.levelBeforeMl),
+  pistonsRetracted: (fact, { car }) => {
+    const over = afterRetraction(car, fact.levelAfterMl, 0, 0).finding;
+    return [...levelQuestions(car, fact.levelBeforeMl), ...(over ? [{ ...over, verdict: 'watch' as const }] : [])];
+  },
   reservoirToppedUp: (fact, { logbook, car, today }) => [
     // What has come out of the nipple that is open is saved when it is shut.
     ...levelQuestions(car, levelWith(logbook, car, fact) - (fact.during?.drawnMl ?? 0)),
@@ -150,6 +153,10 @@ const questions: { [K in Fact['kind']]?: (fact: Extract<Fact, { kind: K }>, of: 
   ],
   clutchBled: (fact, { logbook, car }) => levelQuestions(car, levelWith(logbook, car, fact)),
   nippleBled: (fact, { logbook, car, today }) => [
+    // Who goes on to the next nipple while air still comes says why.
+    ...(fact.bubbles === 'large'
+      ? [hydraulicsFinding('bubbles', 'watch', { corner: fact.corner }, { bubbles: fact.bubbles })]
+      : []),
     ...levelQuestions(car, levelWith(logbook, car, fact)),
     ...(fact.replaces === undefined ? pouringQuestions(logbook, fact.bottleId, fact.toppedUpMl, today) : []),
   ],

@@ -160,7 +160,8 @@ const bubbleTexts = {
   none: () => '',
   fine: (where: string) =>
     `A steady stream of fine bubbles${where}: often air past the nipple’s threads. Confirm with pedal strokes.`,
-  large: (where: string) => `Large bubbles${where}: air from the system. Draw on until it runs clear.`,
+  large: (where: string) =>
+    `Large bubbles${where}: air from the system. Draw on until it runs clear. Where they do not end: a union or hose that draws air, seals of caliper or master cylinder, or a reservoir that ran low.`,
 };
 
 export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {

@@ -77,7 +77,7 @@ export function StepFrame({
   const isShort = useWindowDimensions().height < SHORT && isTight;
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';
   const caution =
-    step.phase === 'fit' && s.sheet.parkingBrake === 'electric'
+    step.phase === 'fit' && step.axle === 'rear' && s.sheet.parkingBrake === 'electric'
       ? 'Parking-brake motors pinch: service mode on, and nobody opens the door in the middle.'
       : stepWords[step.kind].caution;
   const what = <Text>{stepWords[step.kind].what(step, s)}</Text>;

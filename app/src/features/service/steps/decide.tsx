@@ -47,21 +47,29 @@ const actionsOf: Record<PartsDecision['subject'], readonly PartsDecision['action
 
 const isOff = (f: PartsDecision, axle: Axle): boolean => f.subject === 'other' && f.axle === axle && f.corner === null;
 
+const MAX_REASON = 300;
+
 /** Keep, change, carry a spare or refer: what the figures suggest stands ready, a reason goes with it. */
 export function DecideStep({ s, step, logbook }: StepProps) {
   const sync = useSync();
   const { show } = useUnits();
   const tell = useTell();
-  const suggested = (p: Recommendation): Choice => ({
-    action: p.decision?.action ?? (p.findings.some((f) => f.verdict !== 'inOrder') ? '' : (p.action ?? '')),
-    reason:
-      p.decision?.reason ??
-      (p.action === 'keep' ? p.findings.slice(0, 1) : p.findings)
-        .map((f) => tell(f))
-        .join(' ')
-        .slice(0, 300),
-    partId: p.decision?.padSetId ?? p.decision?.rotorPairId ?? '',
-  });
+  /** What speaks for an action, in whole sentences; a fault is no reason to keep a part. */
+  const speaksFor = (p: Recommendation, action: Choice['action']): string =>
+    action === 'keep' && p.findings.some((f) => f.verdict !== 'inOrder')
+      ? ''
+      : (p.action === 'keep' ? p.findings.slice(0, 1) : p.findings).reduce((text, f) => {
+          const more = `${text} ${tell(f)}`.trim();
+          return more.length > MAX_REASON ? text : more;
+        }, '');
+  const suggested = (p: Recommendation): Choice => {
+    const action = p.decision?.action ?? (p.findings.some((f) => f.verdict !== 'inOrder') ? '' : (p.action ?? ''));
+    return {
+      action,
+      reason: p.decision?.reason ?? speaksFor(p, action),
+      partId: p.decision?.padSetId ?? p.decision?.rotorPairId ?? '',
+    };
+  };
   const { draft, change, clear } = useDraft<Record<string, Choice>>(`service.${s.job.id}.decide`, {});
   // A caliper that comes off without new parts has its bolts tightened to a figure all the same.
   const offNow = axles.filter((axle) => isChange(lastOf(s, 'partsDecision', (f) => isOff(f, axle))?.action));
@@ -175,7 +183,13 @@ export function DecideStep({ s, step, logbook }: StepProps) {
               label={title}
               columns={3}
               value={c.action}
-              onChange={(action) => set({ action })}
+              // What somebody has typed stays; what stood ready goes with the action.
+              onChange={(action) =>
+                set({
+                  action,
+                  ...(c.reason === '' || c.reason === speaksFor(p, c.action) ? { reason: speaksFor(p, action) } : {}),
+                })
+              }
               options={actionsOf[p.subject].map((value) => ({
                 value,
                 label: actionNames[value],
@@ -202,7 +216,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
               aria-label={`Why: ${title.toLowerCase()}`}
               value={c.reason}
               onChangeText={(reason) => set({ reason })}
-              maxLength={300}
+              maxLength={MAX_REASON}
               multiline
               dense
             />

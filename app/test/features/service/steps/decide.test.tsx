@@ -1,7 +1,7 @@
 /** The middle of the guided service: decide, retract, fit, exchange, seal, level, release; and the lines of the history. */
 import { screen, waitFor } from '@testing-library/react';
 import type * as Hands from '../../../builders/hands';
-import { freshHands, saved, press } from '../../../builders/hands';
+import { freshHands, saved, press, type } from '../../../builders/hands';
 import { newSet, step, saveIt, worn, allDecided } from '../../../builders/guided-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../../builders/hands').expoRouter);
@@ -18,6 +18,10 @@ describe('deciding', () => {
     await screen.findByText('Decide: rotors, rear axle.');
     press('Rotors, rear axle: Keep', 'radio');
     press(/^P-007 Holt Sprint, 12\.0\smm/, 'radio');
+    await saveIt();
+    // A fault is no reason to keep what has it.
+    await screen.findByText('Say why: rotors, rear axle.');
+    type('Why: rotors, rear axle', 'Lathe booked for after the event.');
     await saveIt();
     await waitFor(() => expect(saved().filter((k) => k.kind === 'partsDecision')).toHaveLength(4));
     expect(saved()[0]!).toMatchObject({ subject: 'pads', axle: 'front', action: 'change', padSetId: newSet.id });
