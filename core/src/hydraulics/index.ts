@@ -55,6 +55,7 @@ export {
   judgeUnderMin,
   levelNow,
   needsLeakDownTest,
+  leftByExchanges,
   planInJob,
 } from './progress';
 export {

@@ -27,6 +27,7 @@ import {
 import {
   type ExchangePlan,
   type SystemState,
+  cornerVolumes,
   draw,
   flowMlPerSecond,
   oldSystem,
@@ -80,10 +81,12 @@ export interface ExchangeStart {
   wantedNewPercent: number;
   /** Level before anything was drawn off, mL. */
   levelMl: number;
+  /** What an earlier exchange of the same job with the same fluid has left; without one everything is old. */
+  from?: SystemState | null;
 }
 
-const startState = (car: Car, start: ExchangeStart): SystemState =>
-  refillReservoir(oldSystem(car, start.levelMl), start.drawnOffMl, start.refillMl);
+const startState = (car: Car, { levelMl, from, drawnOffMl, refillMl }: ExchangeStart): SystemState =>
+  refillReservoir(from ? { ...from, reservoirMl: levelMl } : oldSystem(car, levelMl), drawnOffMl, refillMl);
 
 /** The plan for an exchange that is about to begin, or has begun. */
 export function exchangePlan(car: Car, start: ExchangeStart): ExchangePlan {
@@ -132,6 +135,46 @@ function replay(
   return state;
 }
 
+/** What the exchanges of a job so far have left in the car, where they were made with a fluid; null where they were not. */
+export function leftByExchanges(
+  ofCar: Car,
+  facts: readonly Fact[],
+  logbook: Logbook,
+  bottleId: string,
+): SystemState | null {
+  const fluidOf = (id: string): string | undefined => logbook.bottles.get(id)?.fluidId;
+  const begun = facts.filter((f): f is ExchangeBegun => f.kind === 'exchangeBegun').sort(byTime);
+  let left: { state: SystemState; fluid: string | undefined } | null = null;
+  begun.forEach((b, i) => {
+    const fluid = fluidOf(b.bottleId);
+    const until = begun[i + 1]?.at ?? '9';
+    const events = facts
+      .filter(
+        (f): f is NippleBled | ReservoirToppedUp =>
+          (f.kind === 'nippleBled' && f.exchangeId === b.id) ||
+          (f.kind === 'reservoirToppedUp' && f.at >= b.at && f.at < until),
+      )
+      .sort(byTime);
+    const car = inSequence(ofCar, b.sequence);
+    const course = reservoirCourse(car, facts);
+    const from = left && left.fluid === fluid ? left.state : null;
+    const start = { ...b, levelMl: course.begun.get(b.id) ?? car.reservoirMaxMl, from };
+    left = { state: replay(car, start, events, course), fluid };
+  });
+  const last = left as { state: SystemState; fluid: string | undefined } | null;
+  return last && last.fluid !== undefined && last.fluid === fluidOf(bottleId) ? last.state : null;
+}
+
+/** Whoever begins again has a reason, air mostly: what is behind the pistons goes once, however new it is. */
+function atLeastOnce(car: Car, plan: ExchangePlan): ExchangePlan {
+  const nipples = plan.nipples.map((n) => {
+    const openings = plan.nipples.filter((o) => o.corner === n.corner).length;
+    return { ...n, volumeMl: Math.max(n.volumeMl, Math.ceil(cornerVolumes(car, n.corner).caliperMl / openings)) };
+  });
+  const wasteMl = nipples.reduce((sum, n) => sum + n.volumeMl, 0);
+  return { ...plan, nipples, wasteMl, newFluidMl: plan.newFluidMl + wasteMl - plan.wasteMl };
+}
+
 /**
  * The plan for an exchange of a job: a bleed of what the calipers have heated, after a flush in the same job, wants no more than the flush
  * drew.
@@ -141,8 +184,9 @@ export function planInJob(
   facts: readonly Fact[],
   start: ExchangeStart & { sequence?: SequenceSchool },
 ): ExchangePlan {
-  const plan = exchangePlan(inSequence(ofCar, start.sequence), start);
-  if (start.scope === 'full') return plan;
+  const car = inSequence(ofCar, start.sequence);
+  const plan = exchangePlan(car, start);
+  if (start.scope === 'full') return start.from ? atLeastOnce(car, plan) : plan;
   const flush = facts.findLast((f): f is ExchangeBegun => f.kind === 'exchangeBegun' && f.scope === 'full');
   if (!flush) return plan;
   const drawnAt = new Map<string, number>();
@@ -206,7 +250,12 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   // Bled before the sequence had to start again, or the reason that it has to, it is bled again.
   const clutch = clutches.findLast((c) => restart === null || byTime(c, restart) > 0) ?? null;
   const steps = bleedSequence(car).map((step, index) => ({ ...step, index, drawn: counting.get(index) ?? null }));
-  const start = begun && { ...begun, levelMl: course.begun.get(begun.id) ?? car.reservoirMaxMl };
+  const before = begun ? facts.filter((f) => f.at < begun.at) : [];
+  const start = begun && {
+    ...begun,
+    levelMl: course.begun.get(begun.id) ?? car.reservoirMaxMl,
+    from: leftByExchanges(ofCar, before, logbook, begun.bottleId),
+  };
   const toppedUp = facts.filter((f): f is ReservoirToppedUp => f.kind === 'reservoirToppedUp');
   const events = begun ? [...draws, ...toppedUp.filter((f) => f.at >= begun.at)].sort(byTime) : [];
   const state = start && replay(car, start, events, course);
@@ -238,13 +287,7 @@ export function exchangeProgress(logbook: Logbook, ofCar: Car, jobId: string): E
   return {
     begun,
     steps,
-    plan:
-      start &&
-      planInJob(
-        ofCar,
-        facts.filter((f) => f.at < begun!.at),
-        start,
-      ),
+    plan: start && planInJob(ofCar, before, start),
     restart: restarted,
     clutch,
     openTopUps: (index) => (begun ? course.openTopUps(begun.id, index) : []),

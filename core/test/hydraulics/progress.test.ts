@@ -1,9 +1,10 @@
 import { fluidState } from '../../src/fluid';
-import { exchangeProgress } from '../../src/hydraulics';
+import { cornerVolumes, exchangeProgress } from '../../src/hydraulics';
 import { bottleState, wasteInContainerMl } from '../../src/inventory';
 import { withFacts } from '../../src/logbook';
 import type { Fact } from '../../src/model';
 import { judgeService } from '../../src/service';
+import { makeBottle, makeFluid } from '../builders/book';
 import { tell, texts } from '../builders/say';
 import { at, begun, bottle, car, drawn, job, levelSet, logbookOf, pedal, today } from '../builders/service-book';
 
@@ -36,6 +37,25 @@ describe('the exchange as it is recorded', () => {
     expect(p.leftOldPercent!.FL).toBe(100);
     expect(p.levelMl).toBeCloseTo(280 - 230 + 230 - 120, 6);
     expect(p.stopAfterMl).toBeCloseTo(p.levelMl - car.reservoirMinMl, 6);
+  });
+  test('a second exchange with the same fluid begins with what the first has left, with another one everything is old', () => {
+    const one = begun();
+    const whole = [levelSet(270), one, ...[0, 1, 2, 3].map((i) => drawn(one.id, i))];
+    const left = exchangeProgress(logbookOf(whole), car, job.id).leftOldPercent!;
+    const other = makeBottle(makeFluid().id);
+    const second = (bottleId: string) => {
+      const two = begun({ bottleId });
+      return exchangeProgress(logbookOf([...whole, two, drawn(two.id, 0)], { otherBottles: [other] }), car, job.id);
+    };
+    const [again, anew] = [second(bottle.id), second(other.id)];
+    for (const corner of ['FL', 'FR', 'RL'] as const) {
+      expect(again.leftOldPercent![corner]).toBeCloseTo(left[corner], 9);
+      expect(anew.leftOldPercent![corner]).toBe(100);
+    }
+    expect(again.plan!.wasteMl).toBeLessThan(anew.plan!.wasteMl);
+    // Air is behind the pistons however new the fluid is: so much goes at each.
+    for (const n of again.plan!.nipples)
+      expect(n.volumeMl).toBeGreaterThanOrEqual(Math.floor(cornerVolumes(car, n.corner).caliperMl));
   });
   test('another school of the sequence holds for this exchange alone', () => {
     const nearest = begun({ sequence: 'nearestFirst' });

@@ -9,6 +9,7 @@ import {
   judgeExchangeStart,
   levelNow,
   needsLeakDownTest,
+  leftByExchanges,
   planInJob,
   reservoirFirst,
   reservoirWay,
@@ -64,6 +65,10 @@ export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const isPressed = draft.method !== '' && needsLeakDownTest(draft.method);
   const pressureKpa = isPressed ? read(draft.pressure, 'pressure') : null;
   const wantedNewPercent = isFull ? Number(draft.wanted) : BLEED_NEW_PERCENT;
+  const from = useMemo(
+    () => leftByExchanges(own, begun ? s.facts.filter((f) => f.at < begun.at) : s.facts, logbook, draft.bottleId),
+    [own, s.facts, begun, logbook, draft.bottleId],
+  );
   const plan = useMemo(
     () =>
       draft.method === ''
@@ -76,8 +81,9 @@ export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
             refillMl,
             wantedNewPercent,
             levelMl,
+            from,
           }),
-    [own, s.facts, draft.sequence, draft.method, draft.scope, drawnOffMl, refillMl, wantedNewPercent, levelMl],
+    [own, s.facts, from, draft.sequence, draft.method, draft.scope, drawnOffMl, refillMl, wantedNewPercent, levelMl],
   );
   const findings = judgeExchangeStart(
     own,
