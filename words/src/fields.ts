@@ -118,3 +118,11 @@ export function changeText({ path, from, to }: FieldChange, say: Say, nameOf: (i
   const [was, is] = [from, to].map((v) => valueText(v, field, say, nameOf));
   return was === is ? `${changeName(path)}: changed` : `${changeName(path)}: ${is}, before ${was}`;
 }
+
+/** What stands in a record, a line for each field that has something in it: "Plate: QX 141". @param fields each with its value, `to` */
+export const fieldLines = (fields: readonly FieldChange[], say: Say, nameOf: (id: string) => string): string[] =>
+  fields.flatMap(({ path, to }) => {
+    const isEmpty =
+      to === null || to === undefined || to === '' || to === false || (Array.isArray(to) && to.length === 0);
+    return isEmpty ? [] : [`${changeName(path)}: ${valueText(to, path.at(-1) ?? '', say, nameOf)}`];
+  });

@@ -17,7 +17,8 @@ interface Told {
   lines: string[];
 }
 
-const nameIn =
+/** The name of a record by its id; empty where it has none. */
+export const nameIn =
   (logbook: Logbook) =>
   (id: string): string => {
     const { crew, customers, cars, venues, events, fluids, lifts, suppliers, compounds, padSets, rotorPairs } = logbook;

@@ -17,6 +17,7 @@ import { counted, phaseNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
+import { NotAgreed } from '../not-agreed';
 import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -83,6 +84,7 @@ function Overview({ s, alsoInThisVisit: AlsoInThisVisit }: { s: ServiceJudgement
         </View>
       }
     >
+      <NotAgreed id={gate.isReleased ? gate.signed?.id : undefined} />
       <View testID="service-state">
         {gate.isReleased && gate.signed ? (
           <Text as="heading">{`Released by ${who(gate.signed.by)}, ${longDate(dateIn(gate.signed.at, timeZone))} ${timeIn(gate.signed.at, timeZone)}`}</Text>

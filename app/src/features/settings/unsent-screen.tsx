@@ -1,30 +1,74 @@
-import { View } from 'react-native';
-import { useAppSelector, useSync } from '../../state/hooks';
+import { StyleSheet, View } from 'react-native';
+import { type Fact, type Logbook, carLabel } from '@calvik/core';
+import { changedFields } from '@calvik/core/logbook/changes';
+import { type Say, collectionNames } from '@calvik/words';
+import { factText } from '@calvik/words/history';
+import { fieldLines } from '@calvik/words/fields';
+
+import type { Unsent } from '../../state/logbook';
+import { useAppSelector, useLogbook, useSync } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { nameIn } from '../record-changes';
+
+interface Told {
+  title: string;
+  /** Of which car, by whom, when. */
+  about: string;
+  lines: string[];
+}
+
+/** An entry as the history would tell it, a record field by field: whoever has to enter it again can read it. */
+function tell({ collection, body, by }: Unsent, logbook: Logbook, say: Say): Told {
+  const nameOf = nameIn(logbook);
+  if (collection === 'facts') {
+    const fact = body as Fact;
+    const { title, text } = factText(fact, logbook, say);
+    const car = 'carId' in fact && fact.carId ? carLabel(logbook, fact.carId) : '';
+    return { title, about: [car, nameOf(fact.by), say.moment(fact.at)].filter(Boolean).join(', '), lines: [text] };
+  }
+  const { name, label } = body as { name?: string; label?: string };
+  return {
+    title: [collectionNames[collection], name ?? label].filter(Boolean).join(' '),
+    about: by ? nameOf(by) : '',
+    lines: fieldLines(changedFields({}, body), say, nameOf),
+  };
+}
 
 /** What was entered here and is not on the server: what waits, and what was refused and why. */
 export function UnsentScreen() {
   const sync = useSync();
+  const say = useSay();
+  const logbook = useLogbook();
   const unsent = useAppSelector((s) => s.logbook.unsent);
   return (
     <Screen title="Not on the server" back="/">
       {unsent.length === 0 ? <Empty text="Everything entered here is on the server." /> : null}
-      {unsent.map((entry) => (
-        <Section key={entry.order} title={'kind' in entry.body ? String(entry.body.kind) : entry.collection}>
-          <View style={{ gap: 8 }}>
-            <Text tone={entry.refused ? 'stop' : 'ink'}>
-              {entry.refused ? entry.refused.detail : 'Waits for a connection.'}
-            </Text>
-            <Text as="small">{JSON.stringify(entry.body)}</Text>
-            {entry.refused ? (
-              <MainButton mode="outlined" onPress={() => sync.discard(entry)}>
-                I have noted it: remove it here
-              </MainButton>
-            ) : null}
-          </View>
-        </Section>
-      ))}
+      {unsent.map((entry) => {
+        const { title, about, lines } = tell(entry, logbook, say);
+        return (
+          <Section key={entry.order} title={title}>
+            <View style={styles.entry}>
+              <Text tone={entry.refused ? 'stop' : 'ink'}>
+                {entry.refused ? entry.refused.detail : 'Waits for a connection.'}
+              </Text>
+              {[about, ...lines].filter(Boolean).map((line) => (
+                <Text key={line} as="small">
+                  {line}
+                </Text>
+              ))}
+              {entry.refused ? (
+                <MainButton mode="outlined" onPress={() => sync.discard(entry)}>
+                  I have noted it: remove it here
+                </MainButton>
+              ) : null}
+            </View>
+          </Section>
+        );
+      })}
     </Screen>
   );
 }
+
+const styles = StyleSheet.create({ entry: { gap: 8 } });

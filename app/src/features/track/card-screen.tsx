@@ -9,6 +9,7 @@ import { Empty, MainButton, Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { HatchStrip } from '../../ui/verdict';
 import { Gone } from '../gone';
+import { NotAgreed } from '../not-agreed';
 import { openFile } from '../open-file';
 import { routes } from '../routes';
 import { newRecord } from '../save-record';
@@ -73,6 +74,7 @@ export function DriverCardScreen() {
         </View>
       }
     >
+      <NotAgreed id={decision.decision === 'stop' ? undefined : decision.id} />
       <View
         style={[styles.card, { borderColor: isStop ? t.stop : t.ink, backgroundColor: t.sheet }]}
         testID="driver-card"

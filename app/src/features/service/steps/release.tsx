@@ -25,6 +25,8 @@ import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
 import { StandingFaults } from '../../condition/standing-faults';
+
+import { NotAgreed } from '../../not-agreed';
 import { FindingLine } from '../../finding-line';
 import { routes } from '../../routes';
 
@@ -63,6 +65,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
         </MainButton>
       }
     >
+      <NotAgreed id={gate.isReleased ? gate.signed?.id : undefined} />
       <View testID="gate-state">
         {gate.isReleased && gate.signed ? (
           <Text as="heading">{`Released by ${name(gate.signed.by)}, ${longDate(dateIn(gate.signed.at, timeZone))} ${timeIn(gate.signed.at, timeZone)}.`}</Text>
