@@ -22,7 +22,7 @@ export function Uses({ car }: { car: Car }) {
   const event =
     comingEvents(logbook, today).find((e) => logbook.bookingsOfEvent(e.id).some((b) => b.carId === car.id)) ?? null;
   return (
-    <Section title="What it may be used for">
+    <Section title="What it may be used for, by what is on record">
       <View role="list" aria-label="What it may be used for">
         {usesOf(logbook, car, event, today).map(({ purpose, verdict, findings }) => {
           const held = findings.filter((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
