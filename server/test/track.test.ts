@@ -88,6 +88,14 @@ describe('who goes out', () => {
     expect(await code(car.velund, 'limits', { by: lead })).toBe('decisionWithoutReason');
     expect((await put(await decision(car.velund, 'limits', { by: lead, reason: 'Three laps.' }))).status).toBe(201);
   });
+  test('signed by a clock that is ahead it would stand over what is found until then: it is refused, and says by how much', async () => {
+    const at = new Date(Date.now() + 3 * 3600_000).toISOString();
+    const answer = await put(
+      await decision(car.velund, 'limits', { by: lead, reason: 'Three laps.', at, recordedAt: at }),
+    );
+    expect([answer.status, answer.body.code]).toEqual([422, 'clockAhead']);
+    expect(answer.body.detail).toMatch(/^The clock of this device is 180\smin ahead of the server/);
+  });
   test('an answer that leaves out what was found is kept, and lifts nothing', async () => {
     const sessionId = await lastSession(car.brennick);
     const silent = { kind: 'trackCheck', sessionId, check: 'leaks', faults: [], done: '' };

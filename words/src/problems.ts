@@ -28,6 +28,7 @@ export interface Problems {
   whoMovesLimit: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
+  clockAhead: { minutes: number };
   stopStands: { finding: Finding };
   onlyLeadLetsGo: Record<string, never>;
   decisionWithoutReason: Record<string, never>;
@@ -133,6 +134,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
     'A car is being worked on by this limit: choose who is on duty first, so that the change carries a name.',
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
+  clockAhead: ({ minutes }, say) =>
+    `The clock of this device is ${say.value(minutes, 'duration')} ahead of the server: set it, then sign again.`,
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',
   stopStands: ({ finding }, say) => `It stays: ${findingText(finding, say)} Put it right and look again.`,
   onlyLeadLetsGo: () => 'Only the lead lets it go without limits.',

@@ -45,8 +45,9 @@ function refuseLook(logbook: Logbook, look: BeddingLook): Refusal | null {
   return look.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;
 }
 
+/** What lets a car go, or a fault pass. */
 type Signature = Extract<Fact, { kind: 'carReleased' | 'holdWaived' | 'sessionDecision' | 'faultLetPass' }>;
-const isSignature = (fact: Fact): fact is Signature =>
+export const isSignature = (fact: Fact): fact is Signature =>
   fact.kind === 'carReleased' ||
   fact.kind === 'holdWaived' ||
   fact.kind === 'sessionDecision' ||

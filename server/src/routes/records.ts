@@ -2,7 +2,7 @@ import { type Request, type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
 import { type Collection, type Fact, type RecordOf, collections, dateIn, withRecord } from '@calvik/core';
 import { limitMoves } from '@calvik/core/service';
-import { refusalOf, needsPermission } from '@calvik/core/track';
+import { isSignature, needsPermission, refusalOf } from '@calvik/core/track';
 import { factSchema, id, instant, recordSchemas } from '@calvik/core/model/schemas';
 import { sayTo } from '@calvik/words';
 import { problemText, refusalProblem } from '@calvik/words/problems';
@@ -75,6 +75,9 @@ function answer(response: Response, kept: Saved): void {
   else throw refusal(kept);
 }
 
+/** A device's clock may be so far ahead of the server's, min. */
+const CLOCK_AHEAD_MIN = 5;
+
 /** `PUT` and `GET` of every collection, and of facts. */
 export function recordRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
@@ -89,6 +92,9 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
   /** A car is released through an open gate only, whatever a phone has shown. What is saved already is not asked about again. */
   const allow = async (fact: Fact): Promise<void> => {
     if (!needsPermission(fact) || (await database.find(FACTS, fact.id)) !== null) return;
+    // Signed by a clock that is ahead it would stand over whatever is found until then.
+    const aheadMin = Math.round((Date.parse(fact.at) - Date.now()) / 60_000);
+    if (isSignature(fact) && aheadMin > CLOCK_AHEAD_MIN) throw new Problem(422, 'clockAhead', { minutes: aheadMin });
     const { logbook } = await cache.current();
     const refused = refusalOf(logbook, fact, dateIn(fact.at, logbook.shop.timeZone));
     if (!refused) return;
