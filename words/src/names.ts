@@ -31,7 +31,7 @@ import type {
   Verdict,
   MovableLimit,
 } from '@calvik/core';
-import { threadConditions } from '@calvik/core/model';
+import { grades, threadConditions } from '@calvik/core/model';
 import { tighteningOrder, tighteningPattern } from '@calvik/core/torque';
 import type { Fastener, FastenerGroup, NippleBled } from '@calvik/core';
 
@@ -394,9 +394,15 @@ const choices: Partial<Record<MovableLimit, readonly string[]>> = {
   threadCondition: threadConditions.map((c) => threadConditionNames[c].toLowerCase()),
   oneUse: ['used again', 'new each time'],
   threadLocker: ['without thread locker', 'with thread locker'],
+  brakeKind: ['fixed caliper', 'floating caliper', 'drum'],
+  fluidGrade: grades,
+  ducts: ['no ducts', 'ducts'],
+  parkingBrake: ['none', 'by cable', 'drum in the hat', 'electric'],
+  beddedOnly: ['any parts', 'bedded parts only'],
 };
-/** A limit that is one of a few, or an angle. */
-export const limitChoice = (limit: MovableLimit, value: number): string => choices[limit]?.[value] ?? `${value}°`;
+/** A limit that is one of a few, a number, or an angle. */
+export const limitChoice = (limit: MovableLimit, value: number): string =>
+  choices[limit]?.[value] ?? (limit === 'secondStage' ? `${value}°` : String(value));
 /** Limits that somebody may move. */
 export const limitNames: Record<MovableLimit, string> = {
   padLimit: 'The pad limit',
@@ -415,6 +421,15 @@ export const limitNames: Record<MovableLimit, string> = {
   threadLocker: 'The rule for thread locker',
   flushEvery: 'The longest time between flushes',
   openBottle: 'The longest time that a bottle is open',
+  brakeKind: 'The kind of brake',
+  nipples: 'The number of bleed nipples at a corner',
+  pistonVolume: 'The volume behind the pistons',
+  fluidGrade: 'The grade of fluid',
+  dryPoint: 'The dry boiling point on the label',
+  wetPoint: 'The wet boiling point on the label',
+  ducts: 'What the sheet says of ducts',
+  parkingBrake: 'What the sheet says of the parking brake',
+  beddedOnly: 'The rule for bedded parts',
   lead: 'The role',
   name: 'The name',
 };

@@ -192,3 +192,6 @@ export const noToolsSaid = {
 
 /** What a thread is like that a torque figure is for. */
 export const threadConditions = ['dry', 'lubricated', 'antiSeize'] as const;
+
+export const brakeKinds = ['fixedCaliper', 'floatingCaliper', 'drum'] as const;
+export const parkingBrakes = ['none', 'cable', 'drumInHat', 'electric'] as const;

@@ -4,8 +4,7 @@ import { isGuided } from '../jobs';
 import { type Logbook, ofKind } from '../logbook';
 import type { CarReleased, Job, LimitMoved } from '../model';
 import { judgeService } from './judge';
-import { limitsAt } from './limits';
-import { type LimitFigure, type UnderWay, figuresOf, isMilder, isSameLimit } from './moved-limits';
+import { type LimitFigure, type UnderWay, isMilder, isSameLimit, limitFigures } from './moved-limits';
 
 /** Whether a signature was ended: asked only where something was written down after it. */
 function isReopened(logbook: Logbook, job: Job, { recordedAt }: CarReleased, today: LocalDate): boolean {
@@ -41,10 +40,13 @@ const ofFasteners: ReadonlySet<LimitFigure['limit']> = new Set<LimitFigure['limi
   'oneUse',
   'threadLocker',
 ]);
+const axleLabels: Record<string, string> = { front: 'the front', rear: 'the rear' };
 /** What people call that which a limit is of. */
 const labelOf = (logbook: Logbook, carId: string, { limit, subject }: LimitFigure): string =>
   logbook.padSets.get(subject)?.label ??
   logbook.rotorPairs.get(subject)?.label ??
+  logbook.bottles.get(subject)?.label ??
+  axleLabels[subject] ??
   (ofFasteners.has(limit)
     ? logbook.brakeSheetOfCar(carId)?.fasteners.find((f) => f.key === subject.split(' ')[0])?.name
     : undefined) ??
@@ -56,10 +58,8 @@ type What = Pick<LimitMoved, 'limit' | 'subject' | 'label' | 'from' | 'to'>;
 
 /** Figures that are milder now. */
 function movedFigures(before: Logbook, after: Logbook, { carId, eventId }: UnderWay): What[] {
-  const [was, is] = [limitsAt(before, { carId, eventId }), limitsAt(after, { carId, eventId })];
-  if (!was || !is) return [];
-  const now = figuresOf(is);
-  return figuresOf(was).flatMap((figure) => {
+  const [was, now] = [limitFigures(before, { carId, eventId }), limitFigures(after, { carId, eventId })];
+  return was.flatMap((figure) => {
     // A figure that is taken away is one as well: another may be put in its place afterwards.
     const to = now.find((f) => isSameLimit(f, figure))?.value ?? null;
     if (to !== null && !isMilder(figure.limit, figure.value, to)) return [];

@@ -2,9 +2,13 @@
  * Limits that were moved to the milder side while a service or an event was under way, a lead who was made meanwhile, a name that was changed: whoever
  * did so is not the one to let the car go by them. What is written down as it is moved: {@link limitMoves}.
  */
+import { rulesInForce } from '../demand';
+import { caliperVolumeMl } from '../hydraulics';
 import { type KindOfPart, changes, isAfter, kindsOfPart } from '../inventory';
-import { type Logbook, byTime, isLead, ofKind } from '../logbook';
+import { type Logbook, bottlesOf, byTime, isLead, ofKind } from '../logbook';
 import {
+  type AssumedKey,
+  type Car,
   type Finding,
   type FluidPolicy,
   type Job,
@@ -13,8 +17,12 @@ import {
   type MovableLimit,
   type PartsFitted,
   type Quantity,
+  type TrackEvent,
   axles,
+  brakeKinds,
+  grades,
   mm,
+  parkingBrakes,
   threadConditions,
 } from '../model';
 import { type LimitValue, serviceFinding } from './findings';
@@ -48,6 +56,15 @@ export const measureOfLimit: Record<FigureLimit, Quantity['measure'] | null> = {
   threadLocker: null,
   flushEvery: 'days',
   openBottle: 'days',
+  brakeKind: null,
+  nipples: null,
+  pistonVolume: 'volume',
+  fluidGrade: null,
+  dryPoint: 'temperature',
+  wetPoint: 'temperature',
+  ducts: null,
+  parkingBrake: null,
+  beddedOnly: null,
 };
 /** A limit as it is said. */
 export const limitValue = (limit: FigureLimit, value: number): LimitValue => {
@@ -61,9 +78,18 @@ const growsMilder: ReadonlySet<FigureLimit> = new Set<FigureLimit>([
   'suspectShare',
   'flushEvery',
   'openBottle',
+  'dryPoint',
+  'wetPoint',
 ]);
-/** A torque is as wrong above its figure as below, and so is what it is for: any change counts. */
-const isEitherWay: ReadonlySet<FigureLimit> = new Set<FigureLimit>(['torque', 'secondStage', 'threadCondition']);
+/** A torque is as wrong above its figure as below, and so is what it is for: any change counts. So does what the car is said to have. */
+const isEitherWay: ReadonlySet<FigureLimit> = new Set<FigureLimit>([
+  'torque',
+  'secondStage',
+  'threadCondition',
+  'brakeKind',
+  'fluidGrade',
+  'parkingBrake',
+]);
 export const isMilder = (limit: FigureLimit, from: number, to: number): boolean =>
   isEitherWay.has(limit) ? to !== from : growsMilder.has(limit) ? to > from : to < from;
 
@@ -84,7 +110,7 @@ function daysOf(policy: FluidPolicy): number {
 }
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
-export function figuresOf({
+function figuresOf({
   shop,
   customer,
   event,
@@ -130,6 +156,57 @@ export function figuresOf({
   ];
 }
 
+/** What the car itself is said to have, its fluid and its rules. What nobody had said before is no figure yet. */
+function figuresOfRecords(logbook: Logbook, { carId, eventId }: Pick<UnderWay, 'carId' | 'eventId'>): LimitFigure[] {
+  const car = logbook.cars.get(carId);
+  if (!car) return [];
+  const is = (limit: FigureLimit, subject: string, value: number): LimitFigure => ({ limit, subject, value });
+  const isSaid = (key: AssumedKey): boolean => !car.assumed.includes(key);
+  const sheet = logbook.brakeSheetOfCar(carId);
+  const event = logbook.events.get(eventId ?? '');
+  const ofCar = axles.flatMap((axle) =>
+    isSaid(axle)
+      ? [
+          is('brakeKind', axle, brakeKinds.indexOf(car[axle].brake)),
+          is('nipples', axle, car[axle].bleedNipplesPerCorner),
+          // To a tenth of a millilitre.
+          is('pistonVolume', axle, Math.round(10 * caliperVolumeMl(car[axle])) / 10),
+        ]
+      : [],
+  );
+  const poured = [...new Set(logbook.factsOfCar(carId).flatMap(bottlesOf))].flatMap((id): LimitFigure[] => {
+    const bottle = logbook.bottles.get(id);
+    const fluid = logbook.fluids.get(bottle?.fluidId ?? '');
+    return fluid
+      ? [
+          is('dryPoint', id, fluid.dryBoilingPointC),
+          is('wetPoint', id, fluid.wetBoilingPointC),
+          is('fluidGrade', id, grades.indexOf(fluid.grade)),
+        ]
+      : [];
+  });
+  return [
+    ...ofCar,
+    ...(isSaid('fluidGrade') ? [is('fluidGrade', 'car', grades.indexOf(car.fluidGrade))] : []),
+    ...poured,
+    ...(sheet
+      ? [
+          is('ducts', 'sheet', Number(sheet.hasDucts)),
+          is('parkingBrake', 'sheet', parkingBrakes.indexOf(sheet.parkingBrake)),
+        ]
+      : []),
+    ...(event ? [is('beddedOnly', 'event', Number(areBeddedOnly(logbook, car, event)))] : []),
+  ];
+}
+const areBeddedOnly = (logbook: Logbook, car: Car, event: TrackEvent): boolean =>
+  rulesInForce(logbook, car, event).beddedPartsOnly !== null || logbook.shop.beddedPartsOnly;
+
+/** Every figure that a car is let go by as a logbook has it. */
+export function limitFigures(logbook: Logbook, of: Pick<UnderWay, 'carId' | 'eventId'>): LimitFigure[] {
+  const limits = limitsAt(logbook, of);
+  return limits ? [...figuresOf(limits), ...figuresOfRecords(logbook, of)] : [];
+}
+
 export const isSameLimit = (
   a: { limit: MovableLimit; subject: string },
   b: { limit: MovableLimit; subject: string },
@@ -158,8 +235,7 @@ export interface MovedLimit {
 function moved(logbook: Logbook, of: UnderWay): MovedLimit[] {
   const moves = movesOf(logbook, of);
   if (moves.length === 0) return [];
-  const limits = limitsAt(logbook, of);
-  const now = limits ? figuresOf(limits) : [];
+  const now = limitFigures(logbook, of);
   return moves.flatMap((first, i): MovedLimit[] => {
     if (moves.findIndex((m) => isSameLimit(m, first)) !== i) return [];
     const last = moves.findLast((m) => isSameLimit(m, first))!;

@@ -21,6 +21,9 @@ const hasLimits: ReadonlySet<string> = new Set<Collection>([
   'brakeSheets',
   'padSets',
   'rotorPairs',
+  'fluids',
+  'bottles',
+  'ruleSets',
   'crew',
 ]);
 

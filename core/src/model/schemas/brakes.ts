@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { quantity, whole } from './primitives';
+import { brakeKinds } from '../terms';
 import { said } from './said';
 
 /** A rule about fluid that a shop, a customer or an organiser holds to. Schools A to E of the trade. */
@@ -21,7 +22,7 @@ export type BleedNippleOrder = z.infer<typeof bleedNippleOrder>;
 
 export const axleBrake = z
   .object({
-    brake: z.enum(['fixedCaliper', 'floatingCaliper', 'drum']),
+    brake: z.enum(brakeKinds),
     /**
      * Bores of the pistons at one corner, leading one first: of one side of a fixed caliper, as both sides are alike; of all pistons of
      * a floating caliper or of a wheel cylinder.

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { said } from './said';
-import { axles, threadConditions } from '../terms';
+import { axles, parkingBrakes, threadConditions } from '../terms';
 import { id, line, localDate, note, quantity, whole } from './primitives';
 
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
@@ -138,7 +138,7 @@ export type Wrench = z.infer<typeof wrench>;
 
 /** What the maker's sheet says of a car's brakes beyond the hydraulics: limits, parking brake, fasteners. One per car. */
 export const brakeSheetBody = z.object({
-  parkingBrake: z.enum(['none', 'cable', 'drumInHat', 'electric']),
+  parkingBrake: z.enum(parkingBrakes),
   rearPistons: z.enum(['push', 'screwIn']),
   /** The least friction material by the maker; null: the shop's own limit. */
   padLimitMm: z.object({
