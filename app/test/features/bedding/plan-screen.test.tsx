@@ -2,14 +2,23 @@ import { act, waitFor } from '@testing-library/react';
 import { PlanBeddingScreen } from '../../../src/features/bedding/plan-screen';
 import type * as Hands from '../../builders/hands';
 import { freshHands, isThere, press, router, saved, text, type } from '../../builders/hands';
-import { car } from '../../builders/scene';
-import { checks, open } from '../../builders/bedding-scene';
+import { checkedOver } from '../../../../core/test/builders/checked-over';
+import { car, crew } from '../../builders/scene';
+import { ago, checks, open } from '../../builders/bedding-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();
 
-test('a run is held until place, checklist and reason are there; then it begins with all of it', async () => {
+test('a car that nobody has looked over is not bedded', async () => {
   open(<PlanBeddingScreen />);
+  press('Place: Closed course', 'radio');
+  for (const check of checks) press(`Before: ${check}`, 'checkbox');
+  await act(async () => press('Open the run'));
+  expect(text()).toContain('Not checked here yet: pedal, leaks and fluid level.');
+  expect(saved('facts')).toEqual([]);
+});
+test('a run is held until place, checklist and reason are there; then it begins with all of it', async () => {
+  open(<PlanBeddingScreen />, checkedOver(car, ago(25), crew.id));
   expect(text()).toContain('What it will do on this car');
   expect(text()).toMatch(
     /applications are right for this car|This car wants \d+ applications|Stop at \d+, not|It never gets the faces/,
