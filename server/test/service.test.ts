@@ -113,7 +113,9 @@ describe('a release', () => {
     }
     expect((await api.get(`/api/brakeSheets/${id}`)).body).toEqual(body);
     // Stricter, or nothing to do with a limit: anybody.
-    expect((await api.put(`/api/brakeSheets/${id}`).send({ ...body, hasWearSensors: !body.hasWearSensors })).status).toBe(200);
+    expect(
+      (await api.put(`/api/brakeSheets/${id}`).send({ ...body, hasWearSensors: !body.hasWearSensors })).status,
+    ).toBe(200);
   });
   test('whoever is made a lead meanwhile does not let the car go alone', async () => {
     const { body } = await api.get(`/api/crew/${crew('technician')}`);
