@@ -151,10 +151,14 @@ export const comingEvents = (logbook: Logbook, today: LocalDate): TrackEvent[] =
     .filter((event) => !event.archived && event.endDate >= today)
     .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
 
-/** Outlooks of heat that the run-up will ask for and that nobody has computed yet: for whoever computes them ahead, away from the page. */
-export const heatCasesAhead = (logbook: Logbook, today: LocalDate): HeatCase[] =>
+/**
+ * Outlooks of heat that the run-up will ask for and that nobody has computed yet: for whoever computes them ahead, away from the page.
+ * @param carId of one car alone
+ */
+export const heatCasesAhead = (logbook: Logbook, today: LocalDate, carId?: string): HeatCase[] =>
   comingEvents(logbook, today).flatMap((event) =>
     logbook.bookingsOfEvent(event.id).flatMap((booking) => {
+      if (carId !== undefined && booking.carId !== carId) return [];
       const car = logbook.cars.get(booking.carId);
       const found = car && !car.archived ? heatCaseAt(logbook, car, event) : null;
       return found && found.missing.length === 0 && !outlookOf.has(found.heatCase) ? [found.heatCase] : [];
