@@ -330,7 +330,7 @@ const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[]): unknown[] 
   brakeSheetOf(logbook, car),
   logbook.shop.padLimitMm,
   logbook.shop.suspectSharePercent,
-  ...facts,
+  facts,
   ...logbook.replacedOfCar(car.id).flatMap(({ fact, by }) => [fact, by]),
   ...axles.flatMap((axle) => {
     const { rotorPair, padSet } = axleParts(logbook, car, axle);

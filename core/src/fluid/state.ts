@@ -202,6 +202,16 @@ function fluidFacts(logbook: Logbook, car: Car): readonly Fact[] {
   return remembered(facts, 'ofFluid', [], () => facts.filter((f) => ofFluid.has(f.kind)));
 }
 
+/** What a list of facts names, once for each list: lists of cars and bottles that nothing was written about stay the same. */
+const bottleIdsIn = (facts: readonly Fact[]): readonly string[] =>
+  remembered(facts, 'bottles', [], () => [...new Set(facts.flatMap(bottlesOf))]);
+const fluidIdsElsewhere = (facts: readonly Fact[]): readonly string[] =>
+  remembered(facts, 'fluids elsewhere', [], () =>
+    ofKind(facts, 'fluidExchange').flatMap((f) => (f.elsewhere?.fluidId ? [f.elsewhere.fluidId] : [])),
+  );
+const testsIn = (facts: readonly Fact[]): readonly BoilingTest[] =>
+  remembered(facts, 'boiling tests', [], () => ofKind(facts, 'boilingTest'));
+
 /** Everything that the state of a fluid is worked out from. */
 const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: readonly Fact[]): unknown[] => [
   car,
@@ -209,14 +219,12 @@ const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
   logbook.shop.defaultUptakePercentPerYear,
   logbook.signedRules,
   ...leadsOf(logbook),
-  ...facts,
+  facts,
   ...typedAnew,
-  ...[...facts, ...typedAnew].flatMap((f) =>
-    f.kind === 'fluidExchange' && f.elsewhere ? [logbook.fluids.get(f.elsewhere.fluidId ?? '')] : [],
-  ),
-  ...[...new Set([...facts, ...typedAnew].flatMap(bottlesOf))].flatMap((id) => {
+  ...[...fluidIdsElsewhere(facts), ...fluidIdsElsewhere(typedAnew)].map((id) => logbook.fluids.get(id)),
+  ...[...new Set([...bottleIdsIn(facts), ...bottleIdsIn(typedAnew)])].flatMap((id) => {
     const bottle = logbook.bottles.get(id);
-    return [bottle, logbook.fluids.get(bottle?.fluidId ?? ''), ...ofKind(logbook.factsOfBottle(id), 'boilingTest')];
+    return [bottle, logbook.fluids.get(bottle?.fluidId ?? ''), ...testsIn(logbook.factsOfBottle(id))];
   }),
 ];
 

@@ -36,6 +36,7 @@ import {
 } from '../model';
 import { byTime } from './by-time';
 import { composeExchanges } from './exchanges';
+import { sameAsBefore } from './remembered';
 
 /** Collections whose records may lack what {@link recordDefaults} says for them. */
 type Growing = keyof typeof recordDefaults;
@@ -214,15 +215,14 @@ function index<T>(items: Iterable<T>, keysOf: (item: T) => readonly (string | nu
 }
 
 /** Finds lists by key and sorts each one by time when it is first asked for: most never are. */
-function sortedOnDemand(lists: Map<string, Fact[]>): (key: string) => readonly Fact[] {
-  const sorted = new Set<string>();
+function sortedOnDemand(of: string, lists: ReadonlyMap<string, Fact[]>): (key: string) => readonly Fact[] {
+  const sorted = new Map<string, readonly Fact[]>();
   return (key) => {
-    const list = lists.get(key);
-    if (!list) return [];
-    if (!sorted.has(key)) {
-      list.sort(byTime);
-      sorted.add(key);
-    }
+    const known = sorted.get(key);
+    if (known) return known;
+    // Where nothing was written it is the list of the logbook before: what was worked out from that holds.
+    const list = sameAsBefore(`${of} ${key}`, [...(lists.get(key) ?? [])].sort(byTime));
+    sorted.set(key, list);
     return list;
   };
 }
@@ -349,12 +349,12 @@ export function indexLogbook(records: Records, effective: readonly Fact[], repla
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     diagnosesClosed: counting.filter((f): f is DiagnosisClosed => f.kind === 'diagnosisClosed').sort(byTime),
     weightsReset: counting.filter((f): f is CaseWeightsReset => f.kind === 'caseWeightsReset').sort(byTime),
-    factsOfPart: sortedOnDemand(ofPart),
+    factsOfPart: sortedOnDemand('part', ofPart),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
-    factsOfCar: sortedOnDemand(ofCar),
+    factsOfCar: sortedOnDemand('car', ofCar),
     replacedOfCar: (carId) => replacedOf.get(carId) ?? none,
-    factsOfBottle: sortedOnDemand(ofBottle),
-    factsOfJob: sortedOnDemand(ofJob),
+    factsOfBottle: sortedOnDemand('bottle', ofBottle),
+    factsOfJob: sortedOnDemand('job', ofJob),
     bookingsOfCar: (carId) => bookingsByCar.get(carId) ?? [],
     bookingsOfEvent: (eventId) => bookingsByEvent.get(eventId) ?? [],
     jobsOfCar: (carId) => jobsByCar.get(carId) ?? [],
