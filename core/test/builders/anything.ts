@@ -111,6 +111,12 @@ const pairs = [
   ['wetBoilingPointC', 'dryBoilingPointC'],
   ['reachedC', 'notReachedC'],
 ] as const;
+/** Nobody saves a sheet that leaves them out. */
+const wheelNuts = axles.map((axle) => ({
+  ...{ key: `${axle}Wheel`, name: `${axle} wheel nuts`, group: 'wheel', axle, perCorner: 5, torqueNm: null },
+  ...{ condition: 'dry', threadDiameterMm: 14 },
+}));
+
 /** What goes from somewhere to somewhere: the first before the second. */
 function inOrder<T extends object>(made: T): T {
   const entries = new Map(Object.entries(made));
@@ -119,6 +125,8 @@ function inOrder<T extends object>(made: T): T {
     if ((typeof a === 'string' || typeof a === 'number') && typeof a === typeof b && a > (b as typeof a))
       entries.set(less, b).set(more, a);
   }
+  const fasteners = entries.get('fasteners');
+  if (Array.isArray(fasteners)) entries.set('fasteners', [...fasteners, ...wheelNuts]);
   // Out for twenty minutes before it came back.
   if (entries.has('outAt'))
     entries.set('outAt', new Date(Date.parse(String(entries.get('at'))) - 1_200_000).toISOString());
