@@ -91,7 +91,9 @@ function cornerState(
   const axle = axleOfCorner(corner);
   const { padSet, rotorPair } = parts;
   const spec = padSpec(logbook, car, sheet, axle, padSet);
-  const isDrum = car[axle].brake === 'drum';
+  // What was read of a rotor stands, whatever the car is said to have since.
+  const isDrum =
+    car[axle].brake === 'drum' && (rules < 8 || rotorHistoryAt(logbook, car, corner).readings.length === 0);
   const pads = padsAt(logbook, car, corner);
   const rotor = isDrum ? null : rotorAt(logbook, car, corner);
   // What was seen stays with the part: a set that goes back on brings its readings along.

@@ -249,6 +249,18 @@ describe('a limit that is moved while a service is under way', () => {
   });
 });
 
+test('a rotor that is cracked to its edge stops the car, also where the axle is said to have drums since', () => {
+  const crack = {
+    ...facts.find((f) => f.kind === 'rotorMeasurement' && f.corner === 'FL')!,
+    id: newId(),
+    crack: 'toEdge',
+  };
+  const logbook = bookOf([{ ...crack, at: '2026-05-04T12:00:00.000Z' } as Fact]);
+  const drum = { ...car, front: { ...car.front, brake: 'drum' as const } };
+  for (const l of [logbook, { ...logbook, cars: new Map(logbook.cars).set(car.id, drum) }])
+    expect(gateOf(l).stops.map((f) => f.code)).toContain('crackToEdge');
+});
+
 describe('another label for what is on', () => {
   const sets = [
     makePadSet({ limitMm: 4 }),
