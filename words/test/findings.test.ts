@@ -88,3 +88,17 @@ test('the same pad, as the screen and the gate say it', () => {
 test('a code without words is shown, not hidden', () => {
   expect(findingText({ code: 'of a later version', place: {}, values: {} }, metric)).toBe('Found: of a later version.');
 });
+
+test('a fastener is called by its name on the sheet, and in words where nobody has the sheet', () => {
+  const finding = {
+    code: 'notTorqued',
+    verdict: 'stop' as const,
+    place: { corner: 'FL' as const, fastener: 'frontWheel' },
+    values: {},
+  };
+  const say = sayTo({ units: 'metric', timeZone: 'UTC' });
+  expect(findingText(finding, say)).toBe('Front wheel, left front: not torqued.');
+  expect(findingText(finding, say, fastenerNames([{ key: 'frontWheel', name: 'Front wheel nuts' }]))).toBe(
+    'Front wheel nuts, left front: not torqued.',
+  );
+});

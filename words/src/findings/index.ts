@@ -86,10 +86,14 @@ export function findingText(
   fasteners: FastenerNames = new Map(),
 ): string {
   const text = textsByCode.get(code);
-  const named = place.fastener ? { ...place, fastener: fasteners.get(place.fastener) ?? place.fastener } : place;
+  const named = place.fastener
+    ? { ...place, fastener: fasteners.get(place.fastener) ?? inWords(place.fastener) }
+    : place;
   return capitalFirst(text ? text(values, named, say) : `Found: ${code}.`);
 }
 
+/** A key where nobody has the sheet: "front wheel". */
+const inWords = (key: string): string => key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
 const capitalFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Names of the fasteners on a brake sheet. */

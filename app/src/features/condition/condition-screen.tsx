@@ -72,7 +72,7 @@ function ConditionPage({ car }: { car: Car }) {
       {ended.length > 0 ? (
         <Section title="Over">
           {ended.map((fault) => (
-            <EndedFault key={`${fault.kind} ${JSON.stringify(fault.place)}`} fault={fault} />
+            <EndedFault key={`${fault.kind} ${JSON.stringify(fault.place)}`} car={car} fault={fault} />
           ))}
         </Section>
       ) : null}

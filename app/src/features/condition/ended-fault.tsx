@@ -1,20 +1,22 @@
 import { View } from 'react-native';
-import type { Fault } from '@calvik/core';
+import type { Car, Fault } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { Text } from '../../ui/text';
+import { useFastenerNames } from '../track/use-look';
 import { useWhen } from './use-when';
 
 /** A fault that is over: what it was, and by what it ended. */
-export function EndedFault({ fault }: { fault: Fault }) {
+export function EndedFault({ car, fault }: { car: Car; fault: Fault }) {
   const tell = useTell();
+  const fasteners = useFastenerNames(car);
   const when = useWhen();
   const logbook = useLogbook();
   const { ended } = fault;
   const who = logbook.crew.get(ended?.by ?? '')?.name ?? 'somebody';
   return (
     <View>
-      <Text>{tell(fault.finding)}</Text>
+      <Text>{tell(fault.finding, fasteners)}</Text>
       <Text as="small">{`Found ${when(fault.found.at(-1)!)}.`}</Text>
       <Text as="small">
         {fault.state === 'retracted'

@@ -26,6 +26,7 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { type NewFact, useSaveFact } from '../save-fact';
+import { useFastenerNames } from '../track/use-look';
 import { LetPass } from './let-pass';
 import { useWhen } from './use-when';
 
@@ -41,6 +42,7 @@ const or = (names: readonly string[]): string =>
 export function FaultCard({ car, fault }: { car: Car; fault: Fault }) {
   const t = useTokens();
   const tell = useTell();
+  const fasteners = useFastenerNames(car);
   const when = useWhen();
   const crew = useCrewOnDuty();
   const [open, setOpen] = useState<'done' | 'shown' | 'letPass' | null>(null);
@@ -54,7 +56,7 @@ export function FaultCard({ car, fault }: { car: Car; fault: Fault }) {
   return (
     <View role="listitem" style={[styles.card, { borderColor: finding.verdict === 'stop' ? t.stop : t.rule }]}>
       <VerdictMark verdict={finding.verdict} />
-      <Text as="strong">{tell(finding)}</Text>
+      <Text as="strong">{tell(finding, fasteners)}</Text>
       <Text as="small">{`Found ${when(found.at(-1)!)}${found.length > 1 ? `; ${found.length} times in all` : ''}.`}</Text>
       {state === 'letPass' && fault.ended ? (
         <Text as="small">{`Let pass ${when(fault.ended)}${'reason' in fault.ended ? `: ${String(fault.ended.reason)}` : ''}`}</Text>

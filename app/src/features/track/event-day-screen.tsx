@@ -6,6 +6,7 @@ import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/co
 import { counted } from '@calvik/words';
 import { decisionNames, needText } from '@calvik/words/track';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { useFastenerNames } from './use-look';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -163,6 +164,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
   const tell = useTell();
   const logbook = useLogbook();
   const { car, need, verdict, headline, sessions, booking, customer } = line;
+  const fasteners = useFastenerNames(car);
   const go = (): void => {
     if (need.kind === 'look' || need.kind === 'mend') router.push(routes.look(car.id, need.sessionId));
     else if (need.kind === 'decide') router.push(routes.decide(car.id, need.sessionId));
@@ -176,7 +178,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
       {verdict === 'stop' ? <HatchStrip width={8} /> : null}
       <View style={styles.grow}>
         <LinkRow
-          label={`${carLabel(logbook, car.id)}: ${tell(headline)}`}
+          label={`${carLabel(logbook, car.id)}: ${tell(headline, fasteners)}`}
           onPress={() =>
             router.push(last ? routes.look(car.id, last.fact.id) : routes.car(car.id, { event: event.id }))
           }
@@ -190,7 +192,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
             {line.isClosed ? <Text as="label">Closed</Text> : null}
           </View>
           <Text as="small" tone={quiet ? 'inkSoft' : 'ink'}>
-            {tell(headline)}
+            {tell(headline, fasteners)}
           </Text>
           <Text as="small">
             {[
