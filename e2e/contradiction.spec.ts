@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { button, deviceOf, field, pagesAreHere } from './people';
-import { expect, test } from './test';
+import { expect, long, test } from './test';
 
 /** Two people who read differently, and one who types anew what did not suit: the worse one counts until somebody else has measured. */
 const save = (page: Page) => button(page, /^(Save and go on|Save the correction)$/).click();
@@ -20,7 +20,7 @@ const left = (page: Page) => expect(page.getByRole('heading', { level: 1 }).last
 
 test(
   'two phones in contradiction: the worse reading counts, nobody takes back their own, a third reading ends it',
-  { tag: '@phone' },
+  { tag: '@phone', annotation: long('three phones measure one pad in turn, one of them without a connection.') },
   async ({ browser, ids, shop }) => {
     const [tove, bram, ines] = [
       await deviceOf(browser, ids['Tove Loy']!),

@@ -49,7 +49,8 @@ import { type CarCorners, type CornerState, judgeCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork, recommendationsOf } from './decide';
 import { type ReleaseGate, releaseGate } from './gate';
 import { GATE_RULES, limitsOf, withLimits } from './limits';
-import { isOwnLimit, judgeMovedLimits, judgeRelabelled } from './moved-limits';
+import { isOwnLimit, judgeMovedLimits } from './moved-limits';
+import { judgeRelabelled } from './relabelled';
 import { isAsked, questionsOf } from './questions';
 import { type ServiceStep, lastGate, serviceSteps } from './steps';
 

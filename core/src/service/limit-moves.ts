@@ -4,7 +4,7 @@ import { isGuided } from '../jobs';
 import { type Logbook, ofKind } from '../logbook';
 import type { CarReleased, Job, LimitMoved } from '../model';
 import { judgeService } from './judge';
-import { type LimitFigure, type UnderWay, isMilder, isSameLimit, limitFigures } from './moved-limits';
+import { type LimitFigure, type UnderWay, isMilder, isSameLimit, limitFigures } from './limit-figures';
 
 /** Whether a signature was ended: asked only where something was written down after it. */
 function isReopened(logbook: Logbook, job: Job, { recordedAt }: CarReleased, today: LocalDate): boolean {
