@@ -60,8 +60,14 @@ export interface CarCorners {
   axleFindings: Record<Axle, Finding[]>;
 }
 
+/** Whether an axle has drums: what was read of a rotor stands, whatever the car is said to have since. */
+const hasDrums = (logbook: Logbook, car: Car, axle: Axle, rules: number): boolean =>
+  car[axle].brake === 'drum' &&
+  (rules < 8 || cornersOf(axle).every((c) => rotorHistoryAt(logbook, car, c).readings.length === 0));
+
 export function padSpec(logbook: Logbook, car: Car, sheet: BrakeSheet, axle: Axle, padSet: PadSet | null): PadSpec {
-  const { brake } = car[axle];
+  const isDrum = hasDrums(logbook, car, axle, logbook.signedRules ?? GATE_RULES);
+  const brake = car[axle].brake === 'drum' && !isDrum ? 'fixedCaliper' : car[axle].brake;
   // The shop's limit is for pads: a lining is hardly thicker than that when it is new.
   const usual = brake === 'drum' ? LINING_MM.limit : logbook.shop.padLimitMm;
   const { limitMm, limitFrom } = padLimit(padSet?.limitMm ?? null, sheet.padLimitMm[axle], usual);
@@ -91,9 +97,7 @@ function cornerState(
   const axle = axleOfCorner(corner);
   const { padSet, rotorPair } = parts;
   const spec = padSpec(logbook, car, sheet, axle, padSet);
-  // What was read of a rotor stands, whatever the car is said to have since.
-  const isDrum =
-    car[axle].brake === 'drum' && (rules < 8 || rotorHistoryAt(logbook, car, corner).readings.length === 0);
+  const isDrum = hasDrums(logbook, car, axle, rules);
   const pads = padsAt(logbook, car, corner);
   const rotor = isDrum ? null : rotorAt(logbook, car, corner);
   // What was seen stays with the part: a set that goes back on brings its readings along.

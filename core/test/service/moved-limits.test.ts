@@ -259,6 +259,11 @@ test('a rotor that is cracked to its edge stops the car, also where the axle is 
   const drum = { ...car, front: { ...car.front, brake: 'drum' as const } };
   for (const l of [logbook, { ...logbook, cars: new Map(logbook.cars).set(car.id, drum) }])
     expect(gateOf(l).stops.map((f) => f.code)).toContain('crackToEdge');
+  // Nor does the limit of a lining count for its pads.
+  const thin = bookOf([pads('FL', 2.1)]);
+  expect(gateOf({ ...thin, cars: new Map(thin.cars).set(car.id, drum) }).stops.map((f) => f.code)).toContain(
+    'padUnderLimit',
+  );
 });
 
 describe('another label for what is on', () => {
