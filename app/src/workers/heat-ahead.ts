@@ -31,5 +31,6 @@ export async function heatAhead(logbook: Logbook, today: string, path = location
   if (typeof Worker === 'undefined') return;
   const own = carOfPage(logbook, path);
   await computeAll(heatCasesAhead(logbook, today, own));
-  if (own !== undefined) void computeAll(heatCasesAhead(logbook, today));
+  // What fails here is computed where it is asked for.
+  if (own !== undefined) computeAll(heatCasesAhead(logbook, today)).catch(() => undefined);
 }

@@ -255,16 +255,18 @@ function judgeFault(t: Timeline, found: readonly Sighting[]): Fault {
 /** What has to be shown again: of each corner, or of the car, the last act that voids it and nothing that has shown it since. */
 function voidedOf(t: Timeline): Voided[] {
   return requirable.flatMap((proof) => {
-    const left = placesOf(t, proof).flatMap((place): Omit<Voided, 'finding'>[] => {
+    const left = placesOf(t, proof).flatMap((place) => {
       const by = t.voiding.of(proof).findLast((d) => !isElsewhere(d.fact) && meets(d.place, place));
-      return !by || isShownAt(t, proof, place, by.fact) ? [] : [{ proof, place, by: by.fact }];
+      return !by || isShownAt(t, proof, place, by.fact) ? [] : [{ place, by }];
     });
     // All round by one act: said once.
     const isOne = proof !== 'torqued' && left.length === corners.length && left.every((v) => v.by === left[0]!.by);
-    return (isOne ? [{ ...left[0]!, place: {} }] : left).map((v) => {
-      const { act } = t.voiding.of(proof).findLast((d) => d.fact === v.by && meets(d.place, v.place))!;
-      return { ...v, finding: conditionFinding('notShownSince', 'stop', v.place, { proof, act }) };
-    });
+    return (isOne ? [{ ...left[0]!, place: {} }] : left).map(({ place, by }): Voided => ({
+      proof,
+      place,
+      by: by.fact,
+      finding: conditionFinding('notShownSince', 'stop', place, { proof, act: by.act }),
+    }));
   });
 }
 const lookedAtOf = (t: Timeline): Condition['lookedAt'] =>

@@ -1,6 +1,6 @@
 import { type LocalDate, dateIn, daysBetween, middayOf } from '../calendar';
 import { bottleState } from '../inventory';
-import type { Logbook } from '../logbook';
+import { type Logbook, bottlesOf } from '../logbook';
 import {
   type Car,
   type Figure,
@@ -353,7 +353,7 @@ function oldBottle(logbook: Logbook, { current: { exchange, tests } }: FluidStat
   if (!exchange || exchange.elsewhere || (signedRules ?? Infinity) < 8) return null;
   if (tests.some(({ test }) => test.at > exchange.at)) return null;
   const on = dateIn(exchange.at, shop.timeZone);
-  for (const id of new Set(exchange.corners.map((c) => c.bottleId))) {
+  for (const id of new Set(bottlesOf(exchange))) {
     const bottle = logbook.bottles.get(id);
     const state = bottle && bottleState(logbook, bottle, on);
     if (state?.openTooLong)

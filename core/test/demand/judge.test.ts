@@ -274,6 +274,13 @@ describe('bottles', () => {
     ]);
     expect(found(opened, boil(car.id, '2026-05-20T10:00:00Z', 290), filled)).toHaveLength(1);
     expect(found(opened, filled, boil(car.id, '2026-05-28T10:00:00Z', 290))).toEqual([]);
+    // Into the reservoir alone is into the car.
+    const fresh = makeBottle(fluid.id);
+    const other = flush(car, '2026-05-27T10:00:00Z', fresh.id) as Extract<Fact, { kind: 'fluidExchange' }>;
+    const both = { ...records, bottles: [bottle, fresh] };
+    const codes = (f: Fact) => judgeFluid(book(both, [opened, f]), car, null, TODAY).findings.map((x) => x.code);
+    expect(codes(other)).not.toContain('pouredFromOldBottle');
+    expect(codes({ ...other, reservoirBottleId: bottle.id })).toContain('pouredFromOldBottle');
     // Old by now is not old by then.
     expect(found(opened, flush(car, '2026-03-01T10:00:00Z', bottle.id))).toEqual([]);
   });

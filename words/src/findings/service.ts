@@ -42,7 +42,7 @@ export const serviceTexts: TextsFor<ServiceFindings> = {
   relabelled: ({ was, label, from, to }, at, say) =>
     `${label} stands for ${was} at the ${placeName(at)}, and no parts were changed: its limit is ${
       to === null ? 'not known' : say.both(to)
-    }, and was ${say.both(from)}. ${anotherLead[0]!.toUpperCase()}${anotherLead.slice(1)} looks at what is on.`,
+    }, and was ${say.both(from)}. A lead who did not say so looks at what is on, where there is one.`,
   madeLead: ({ name }) => `${name} was made a lead meanwhile: ${anotherLead} looks at what is let go.`,
   renamed: ({ was, name }) => `${was} goes by the name of ${name} since then.`,
   fittedNotMeasured: ({ subject }, { axle }) =>

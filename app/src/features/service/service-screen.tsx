@@ -17,7 +17,7 @@ import { counted, phaseNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
-import { NotAgreed } from '../not-agreed';
+import { NotAgreed, useIsUnsent } from '../not-agreed';
 import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -65,6 +65,7 @@ function Overview({ s, alsoInThisVisit: AlsoInThisVisit }: { s: ServiceJudgement
   }, [wide, current]);
   const who = (id: string): string => logbook.crew.get(id)?.name.split(' ')[0] ?? 'somebody';
   const { gate } = s;
+  const isUnsent = useIsUnsent(gate.signed?.id);
   const holding = gate.holds.filter((h) => h.waived === null).length;
   return (
     <Screen
@@ -86,7 +87,7 @@ function Overview({ s, alsoInThisVisit: AlsoInThisVisit }: { s: ServiceJudgement
     >
       <NotAgreed id={gate.isReleased ? gate.signed?.id : undefined} />
       <View testID="service-state">
-        {gate.isReleased && gate.signed ? (
+        {gate.isReleased && isUnsent ? null : gate.isReleased && gate.signed ? (
           <Text as="heading">{`Released by ${who(gate.signed.by)}, ${longDate(dateIn(gate.signed.at, timeZone))} ${timeIn(gate.signed.at, timeZone)}`}</Text>
         ) : (
           <>

@@ -25,8 +25,7 @@ import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
 import { StandingFaults } from '../../condition/standing-faults';
-
-import { NotAgreed } from '../../not-agreed';
+import { NotAgreed, useIsUnsent } from '../../not-agreed';
 import { FindingLine } from '../../finding-line';
 import { routes } from '../../routes';
 
@@ -35,6 +34,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
   const router = useRouter();
   const crew = useCrewOnDuty();
   const { gate } = s;
+  const isUnsent = useIsUnsent(gate.signed?.id);
   const { timeZone } = logbook.shop;
   const holding = gate.holds.filter((h) => h.waived === null);
   const tell = useTell();
@@ -67,7 +67,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
     >
       <NotAgreed id={gate.isReleased ? gate.signed?.id : undefined} />
       <View testID="gate-state">
-        {gate.isReleased && gate.signed ? (
+        {gate.isReleased && isUnsent ? null : gate.isReleased && gate.signed ? (
           <Text as="heading">{`Released by ${name(gate.signed.by)}, ${longDate(dateIn(gate.signed.at, timeZone))} ${timeIn(gate.signed.at, timeZone)}.`}</Text>
         ) : gate.stops.length > 0 ? (
           <Text as="heading" tone="stop">
