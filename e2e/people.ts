@@ -83,3 +83,17 @@ export async function takePlan(url: string): Promise<void> {
 
 /** So long a signature is held, ms: a little over what it wants. */
 export const HELD_MS = 1_200;
+
+/** The page that is open now, by its title. */
+export const heading = (page: Page, name: string): Promise<void> =>
+  expect(page.getByRole('heading', { name, level: 1, exact: true }).last()).toBeVisible();
+
+/** The latest service of a car. */
+export async function todaysJob(url: string, carId: string): Promise<string> {
+  const { changes } = (await (await fetch(`${url}/api/changes?limit=5000`)).json()) as {
+    changes: { collection: string; body: { id: string; carId?: string; kind?: string; startAt?: string } }[];
+  };
+  return changes
+    .filter((c) => c.collection === 'jobs' && c.body.carId === carId && c.body.kind === 'service')
+    .sort((a, b) => b.body.startAt!.localeCompare(a.body.startAt!))[0]!.body.id;
+}

@@ -74,6 +74,7 @@ describe('facts', () => {
     await put('facts', fact);
     const answer = await put('facts', { ...fact, readingC: 199 } as Fact & { id: string });
     expect(answer.status).toBe(409);
+    // RFC 9457.
     expect(answer.type).toBe('application/problem+json');
     expect(answer.body).toMatchObject({ status: 409, stored: fact });
     expect((await api.get(`/api/facts/${fact.id}`)).body.readingC).toBe(251);

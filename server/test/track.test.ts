@@ -13,6 +13,7 @@ import {
   judgeCar,
   judgeFluid,
   judgeService,
+  peakDemand,
   planOf,
   sessionsAt,
   standingFaults,
@@ -102,6 +103,30 @@ describe('who goes out', () => {
     expect((await put(fact(car.brennick, silent))).status).toBe(201);
     const go = await put(await decision(car.brennick, 'go', { by: lead, reason: 'Dry now.' }));
     expect(go.body.code).toBe('stopStands');
+  });
+  test('a computed peak is taken over by a lead alone, and by nobody while the car’s own readings are too few', async () => {
+    const logbook = await logbookNow();
+    const heated = [...logbook.bookings.values()].flatMap((b) => {
+      const [c, e] = [logbook.cars.get(b.carId), logbook.events.get(b.eventId)];
+      const demand = c && e ? peakDemand(logbook, c, e) : null;
+      return demand?.computed && demand.computed.value < demand.expectedC ? [{ c: c!, e: e!, demand }] : [];
+    })[0]!;
+    const { c, e, demand } = heated;
+    const taken = (by: string) =>
+      put(
+        fact(c.id, {
+          kind: 'peakTakenOver',
+          venueId: e.venueId,
+          eventId: e.id,
+          tempC: demand.computed!.value,
+          insteadOfC: demand.expectedC,
+          reason: 'It feels cool.',
+          by,
+        }),
+      );
+    expect((await taken(technician)).body.code).toBe('onlyLeadTakesOver');
+    const refused = await taken(lead);
+    expect([refused.status, refused.body.code]).toEqual([409, 'notEnoughRead']);
   });
   test('only the lead lets a fault pass, never a stop, and only one that stands as it was found last', async () => {
     const logbook = await logbookNow();

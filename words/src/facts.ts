@@ -90,6 +90,10 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     title: `${heatInstrumentNames[f.read.instrument]}: ${heatReadText(f.read, say)}`,
     text: logbook.venues.get(f.venueId)?.name ?? '',
   }),
+  peakTakenOver: (f, logbook, say) => ({
+    title: `Computed peak taken over: ${say.value(f.tempC, 'temperature')} instead of ${say.value(f.insteadOfC, 'temperature')}`,
+    text: [logbook.venues.get(f.venueId)?.name, f.reason].filter(Boolean).join('; '),
+  }),
   beddingBegun: (f) => ({ title: 'Bedding begun', text: f.procedure.name }),
   beddingDriven: (f) => {
     const counted_ = f.applications.filter((x) => x.isCounted).length;

@@ -1,9 +1,28 @@
 /** Words of the heat page: what would help, what is not known, what was read. */
-import type { FittedReading, HeatInputKey, HeatPart, HeatRead, Help, HelpChange, Unknown } from '@calvik/core';
+import type {
+  FittedReading,
+  HeatInputKey,
+  HeatPart,
+  HeatRead,
+  Help,
+  HelpChange,
+  PeakDemand,
+  Unknown,
+} from '@calvik/core';
 import { axleNames, cornerNames } from './names';
 import type { Say } from './reader';
 
 export { heatMissingNames } from './findings/heat';
+
+/** Whose the peak is that an event demands. */
+export const peakFromNames: Record<PeakDemand['from'], string> = {
+  signed: 'As it was when this was signed',
+  pinned: 'Set by the shop for this car',
+  venue: 'As the shop expects of the venue',
+  shop: 'As the shop expects where no venue is booked',
+  computed: 'As computed for this car',
+  takenOver: 'As computed for this car, taken over by a lead',
+};
 
 export const heatPartNames: Record<HeatPart, string> = {
   faceC: 'Rotor face',

@@ -37,6 +37,9 @@ export interface Problems {
   /** Faces that ask for another cycle, or for more. */
   onlyLeadAccepts: Record<string, never>;
   onlyLeadStates: Record<string, never>;
+  /** A computed peak instead of what the shop expects. */
+  onlyLeadTakesOver: Record<string, never>;
+  notEnoughRead: Record<string, never>;
   notLookedAt: Record<string, never>;
   notToLetPass: Record<string, never>;
   signerHasLeft: Record<string, never>;
@@ -147,6 +150,9 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
   onlyLeadAccepts: () => 'The faces ask for more than that: only a lead accepts them as they are.',
+  onlyLeadTakesOver: () => 'Only a lead takes over a computed peak.',
+  notEnoughRead: () =>
+    'The car’s own readings are not enough for that figure, or say another by now: open its heat page again.',
   onlyLeadStates: () =>
     'It was put on here, or was found to want bedding: without a run on record only a lead says that it is bedded.',
   lookWithoutReason: () => 'The faces ask for more than that: say why it is enough.',

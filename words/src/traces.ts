@@ -11,6 +11,11 @@ const texts: Record<FileProblem | TraceProblem, (row: number | null) => string> 
   tooFewPoints: () => 'Too few points with both time and speed: at least twenty are wanted.',
   noTime: () => 'The column for time holds no times. Choose another one, or another unit.',
   noSpeed: () => 'The column for speed holds no speeds. Choose another one.',
+  tooManyPoints: () => 'More than a million points: cut the drive, or export it with fewer samples a second.',
+  timeJumps: (row) =>
+    `The time jumps by more than 15 minutes${row === null ? '' : ` at row ${row + 1}`}: correct it, or cut the drive there.`,
+  tooLong: (row) =>
+    `The drive is longer than six hours${row === null ? '' : ` from row ${row + 1} on`}: cut it, or choose another unit for its time.`,
   timeStandsStill: () => 'The time does not go on from row to row. Choose another column for it.',
   impossibleSpeed: (row) =>
     `A speed over 500 km/h${row === null ? '' : ` in row ${row + 1}`}: the unit of the speed is another one.`,

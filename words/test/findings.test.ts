@@ -1,4 +1,5 @@
 /** Sentences for findings: every reader gets their own units, and what the gate holds reads the same everywhere. */
+import fc from 'fast-check';
 import {
   type Fact,
   type Finding,
@@ -101,4 +102,38 @@ test('a fastener is called by its name on the sheet, and in words where nobody h
   expect(findingText(finding, say, fastenerNames([{ key: 'frontWheel', name: 'Front wheel nuts' }]))).toBe(
     'Front wheel nuts, left front: not torqued.',
   );
+});
+
+describe('a figure and its limit never read alike where they differ', () => {
+  const spec = { limitMm: 3, newMm: 11, brake: 'fixedCaliper' as const };
+  test('2.997 mm against 3 mm, in both systems', () => {
+    const finding = judgeThickness(2.997, spec as never);
+    expect(finding.verdict).toBe('stop');
+    expect(findingText(finding, metric)).toMatch(/2\.997\smm, limit 3\.000\smm/);
+    const [own, limit] = /([\d.]+)\sin, limit ([\d.]+)\sin/.exec(findingText(finding, imperial))!.slice(1);
+    expect(Number(own)).toBeLessThan(Number(limit));
+  });
+  test('property: whatever is measured, what is said of it agrees with the verdict', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -0.6, max: 0.6, noNaN: true }).map((d) => Math.round(1000 * (3 + d)) / 1000),
+        fc.constantFrom(metric, imperial),
+        (thicknessMm, say) => {
+          const finding = judgeThickness(thicknessMm, spec as never);
+          if (finding.code !== 'padUnderLimit' && finding.code !== 'padAboveLimit')
+            return void expect(finding.verdict).not.toBe('stop');
+          const [own, limit] = /([\d.]+)\s(?:mm|in), limit ([\d.]+)/
+            .exec(findingText(finding, say))!
+            .slice(1)
+            .map(Number);
+          if (finding.verdict === 'stop') expect(own!).toBeLessThan(limit!);
+          else expect(own!).toBeGreaterThanOrEqual(limit!);
+        },
+      ),
+    );
+  });
+  test('what does not differ, and what nobody reads, is said as before', () => {
+    expect(findingText(judgeThickness(3, spec as never), metric)).not.toMatch(/3\.00/);
+    expect(findingText(judgeThickness(2.6, spec as never), metric)).toMatch(/2\.6\smm, limit 3\.0\smm/);
+  });
 });

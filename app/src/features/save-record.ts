@@ -1,5 +1,5 @@
 import { type Href, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
@@ -31,10 +31,13 @@ export const newRecord = (): { id: string; version: number; archived: boolean } 
 /** Reads the text of a quantity field; the field itself has already refused what cannot be read. */
 export function useQuantity(): (text: string, dimension: Dimension) => number {
   const { system } = useUnits();
-  return (text, dimension) => {
-    const parsed = parseQuantity(text, dimension, preferredUnit(dimension, system));
-    return parsed.ok ? parsed.value : Number.NaN;
-  };
+  return useCallback(
+    (text, dimension) => {
+      const parsed = parseQuantity(text, dimension, preferredUnit(dimension, system));
+      return parsed.ok ? parsed.value : Number.NaN;
+    },
+    [system],
+  );
 }
 
 /** A schema's complaints as errors of fields, in the reader's units. */

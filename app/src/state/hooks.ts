@@ -1,4 +1,4 @@
-import { useContext, createContext, useMemo, useSyncExternalStore } from 'react';
+import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import type { CrewMember, Logbook } from '@calvik/core';
 import { dateIn } from '@calvik/core/calendar';
@@ -22,17 +22,24 @@ export function useSync(): Sync {
 export const useLogbook = (): Logbook => useAppSelector(selectLogbook);
 export const useLoaded = (): boolean => useAppSelector((state) => state.logbook.loaded);
 
-const everyMinute = (changed: () => void): (() => void) => {
-  const timer = setInterval(changed, 60_000);
-  return () => clearInterval(timer);
-};
-const currentMinute = (): number => Math.floor(Date.now() / 60_000);
+/** The present moment, ms, in steps of `stepMs`: a page that counts asks here, so that it is drawn anew with the clock. */
+export function useNow(stepMs: number): number {
+  const everyStep = useCallback(
+    (changed: () => void): (() => void) => {
+      const timer = setInterval(changed, stepMs);
+      return () => clearInterval(timer);
+    },
+    [stepMs],
+  );
+  const current = (): number => Math.floor(Date.now() / stepMs) * stepMs;
+  return useSyncExternalStore(everyStep, current, current);
+}
 
 /** Today in the shop's time zone; changes at midnight while the page is open. */
 export function useToday(): string {
-  const minute = useSyncExternalStore(everyMinute, currentMinute, currentMinute);
+  const now = useNow(60_000);
   const zone = useAppSelector((state) => selectShop(state).timeZone);
-  return useMemo(() => dateIn(new Date(minute * 60_000).toISOString(), zone), [minute, zone]);
+  return useMemo(() => dateIn(new Date(now).toISOString(), zone), [now, zone]);
 }
 
 /**

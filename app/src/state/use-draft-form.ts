@@ -23,7 +23,7 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
   const [draft] = useState(() => read<T>(DRAFT + key));
   const [restored, setRestored] = useState(draft !== null);
   const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as DefaultValues<T>, mode: 'onTouched' });
-  const { watch, reset } = form;
+  const { subscribe, reset } = form;
   const loaded = useLoaded();
   const isSettled = useRef(loaded);
   const [begun] = useState(defaults);
@@ -33,9 +33,11 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
       Object.fromEntries(
         Object.entries(values).filter(([name, value]) => JSON.stringify(value) !== JSON.stringify(begun[name])),
       );
-    const subscription = watch((values) => write(DRAFT + key, isSettled.current ? values : typed(values)));
-    return () => subscription.unsubscribe();
-  }, [watch, key, begun]);
+    return subscribe({
+      formState: { values: true },
+      callback: ({ values }) => write(DRAFT + key, isSettled.current ? values : typed(values)),
+    });
+  }, [subscribe, key, begun]);
   useEffect(() => {
     if (!loaded || isSettled.current) return;
     isSettled.current = true;

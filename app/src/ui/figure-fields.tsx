@@ -1,4 +1,4 @@
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, type ReactNode, useCallback } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Dimension, Unit, Verdict } from '@calvik/core';
 import { parseQuantity, preferredUnit, quantityParts } from '@calvik/core/units';
@@ -33,10 +33,13 @@ const unitKeys: Partial<Record<Dimension, Unit[]>> = {
 /** Reads a figure as this person would have typed it; null where nothing, or nothing readable, is there. */
 export function useReadFigure(): (text: string | undefined, dimension: Dimension) => number | null {
   const { system } = useUnits();
-  return (text, dimension) => {
-    const parsed = parseQuantity(text ?? '', dimension, preferredUnit(dimension, system));
-    return parsed.ok ? parsed.value : null;
-  };
+  return useCallback(
+    (text, dimension) => {
+      const parsed = parseQuantity(text ?? '', dimension, preferredUnit(dimension, system));
+      return parsed.ok ? parsed.value : null;
+    },
+    [system],
+  );
 }
 
 /**
@@ -56,7 +59,7 @@ export function FigureFields({
   verdictHeight,
   after,
   cell,
-  cellAt = fields.length,
+  cellAt,
   instrument,
 }: {
   fields: readonly FigureField[];
@@ -80,6 +83,7 @@ export function FigureFields({
   /** An instrument that is on: it stands where the keys are. */
   instrument?: ReactNode;
 }) {
+  const cellIndex = cellAt ?? fields.length;
   const t = useTokens();
   const { show, system } = useUnits();
   const lastWords = (f: FigureField): string =>
@@ -117,7 +121,7 @@ export function FigureFields({
           const figure = value === null ? (text === '' ? '–' : '?') : show(value, f.dimension, f.digits);
           return (
             <Fragment key={f.key}>
-              {i === cellAt ? besides : null}
+              {i === cellIndex ? besides : null}
               <View style={{ width: `${100 / columns}%`, padding: 2 }}>
                 <Pressable
                   role="button"
@@ -168,7 +172,7 @@ export function FigureFields({
             </Fragment>
           );
         })}
-        {cellAt >= shown.length ? besides : null}
+        {cellIndex >= shown.length ? besides : null}
       </View>
       {dock.isMine ? (
         <Docked>

@@ -66,6 +66,8 @@ export function Icon({ name, size = 22, color }: { name: IconName; size?: number
 
 /** Lets the component library draw our icons instead of loading a font of 1.3 MB. */
 export function PaperIcon({ name, color, size }: { name: unknown; color?: string; size: number }) {
+  // Called as a function, not drawn as a component: nothing may be remembered in it.
+  'use no memo';
   const known = typeof name === 'string' && name in icons ? (name as IconName) : null;
   return known ? <Icon name={known} size={size} color={color ?? 'currentColor'} /> : null;
 }

@@ -57,6 +57,8 @@ const LONGEST_GAP_S = 30;
 /** Under this the car stands, km/h; for so long, s. */
 const STANDS_KMH = 3;
 const STANDS_S = 1;
+/** A single sample that says more while it stands, but less than this, is the sensor’s noise, km/h. */
+const NOISE_KMH = 9;
 /** Energy of an application as a share of the wanted: from here it may be one, and from here it counts. Calvik's own figures. */
 const SHARE = { application: 0.3, counts: 0.57 } as const;
 /** A slowing that is gentler than this share of the wanted effort, and than this, is a lift or a bend. */
@@ -65,8 +67,9 @@ const MAY_BE = { share: 0.3, decelG: 0.09 } as const;
 const TOLERANCE = { slowKmh: 7, slowShare: 0.06, earlyKmh: 7, earlyShare: 0.12, gentle: 0.66 } as const;
 /** Harder than this share of the wanted, and than this, tyres are at their limit. */
 const ABS = { share: 1.15, decelG: 1 } as const;
-/** Longer than it takes to gather speed, the pads cool, s. */
+/** Longer than it takes to gather speed, the pads cool, s: where a procedure says nothing; else a share of what it says, and at least so much. */
 const WAIT_S = 22;
+const GRACE = { share: 0.3, leastS: 5 } as const;
 /** A gap that hides the beginning or the end of a slowing, s. */
 const HIDES_S = 1.6;
 /** Near enough to the speed of a drag, km/h. */
@@ -107,7 +110,8 @@ export const nextWanted = ({ wanted, counted }: Pick<CounterState, 'wanted' | 'c
 
 /** How long an application may be waited for, s: gathering speed, the hold, and some grace. */
 export const longestWaitS = (from: number, wanted: WantedApplication): number =>
-  Math.max(0, wanted.fromKmh - from) / 3.6 / (GATHERS_M_PER_S2 * 0.6) + wanted.restS + WAIT_S;
+  Math.max(0, wanted.fromKmh - from) / 3.6 / (GATHERS_M_PER_S2 * 0.6) +
+  (wanted.restS > 0 ? wanted.restS + Math.max(GRACE.leastS, GRACE.share * wanted.restS) : WAIT_S);
 
 /** What was wrong with a slowing as the application that was wanted. */
 function faultsOf(s: Slowing, wanted: WantedApplication, waitedS: number, afterKmh: number): ApplicationFault[] {
@@ -203,6 +207,9 @@ function dragged(state: CounterState, wanted: WantedApplication, sample: SpeedSa
 }
 
 function standing(state: CounterState, sample: SpeedSample): CounterState {
+  const before = state.recent.at(-2);
+  const wasStanding = state.standsSinceS !== null && before !== undefined && before.kmh < STANDS_KMH;
+  if (wasStanding && sample.kmh >= STANDS_KMH && sample.kmh < NOISE_KMH) return state;
   if (sample.kmh >= STANDS_KMH) {
     const isMoving = state.phase === 'standing' && sample.kmh > STANDS_KMH + 2;
     return {
@@ -254,7 +261,8 @@ function speed(state: CounterState, sample: SpeedSample): CounterState {
     const fallen = { ...now, low: sample };
     return isLetGo(fallen.recent) ? ended(fallen, false) : fallen;
   }
-  return isOver(now, now.low, sample) ? ended(now, false) : now;
+  // Whoever has just come to a stop has not driven off yet.
+  return now.standsSinceS === null && isOver(now, now.low, sample) ? ended(now, false) : now;
 }
 
 const isOver = ({ recent }: CounterState, low: SpeedSample, sample: SpeedSample): boolean =>

@@ -405,6 +405,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
   eventClosed: says,
   faultLetPass: says,
   limitMoved: says,
+  peakTakenOver: says,
 };
 
 export function readingOf<K extends FactKind>(fact: Extract<Fact, { kind: K }>, of: CarOf): Reading {

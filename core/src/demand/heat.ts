@@ -51,6 +51,12 @@ export function judgeHeat(logbook: Logbook, car: Car, event: TrackEvent | null, 
   const inOrder = (headline: Finding): HeatJudgement => ({ verdict: 'inOrder', headline, findings: [] });
   if (!event) return inOrder(heatFinding('noEventForHeat', 'inOrder', {}, {}));
   const heat = heatAtEvent(logbook, car, event);
+  if (heat?.outside) {
+    const { axle, part, tempC, mostC } = heat.outside;
+    const values = { part, computed: celsius(tempC), most: celsius(mostC) };
+    const headline = heatFinding('outsideModel', 'needsWork', { axle }, values);
+    return { verdict: 'needsWork', headline, findings: [headline] };
+  }
   if (!heat?.outlook)
     return inOrder(heatFinding('heatNotComputed', 'inOrder', {}, { missing: heat?.missing ?? ['zones'] }));
   const { outlook } = heat;

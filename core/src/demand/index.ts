@@ -10,4 +10,13 @@ export {
 export { loadUpOf } from './load-up';
 export { type RuleFrom, type RulesInForce, type StrictRule, rulesInForce } from './rules';
 export { helpLimits, shelfFor } from './shelf';
-export { type HeatAtEvent, computedPeak, expectedPeakC, heatAtEvent, heatCaseAt } from './peak';
+export { evidenceLacks } from './evidence';
+export {
+  type HeatAtEvent,
+  type PeakDemand,
+  computedPeak,
+  expectedPeakC,
+  heatAtEvent,
+  heatCaseAt,
+  peakDemand,
+} from './peak';

@@ -196,7 +196,13 @@ function penAgainstTest(state: FluidState, pen: MoistureReading | undefined, tim
   );
 }
 
-function boilingRule(day: LocalDate, due: LocalDate | null, onDay: Figure, demanded: Figure): RuleVerdict {
+function boilingRule(
+  day: LocalDate,
+  due: LocalDate | null,
+  onDay: Figure,
+  demanded: Figure,
+  freshC: number | null,
+): RuleVerdict {
   const met = onDay.value >= demanded.value;
   return {
     owner: 'boilingPoint',
@@ -205,12 +211,15 @@ function boilingRule(day: LocalDate, due: LocalDate | null, onDay: Figure, deman
     met,
     dueBy: due,
     notBefore: null,
-    reason: fluidFinding(
-      'boilsOnDay',
-      met ? 'inOrder' : 'needsWork',
-      {},
-      { boilsAt: celsius(onDay.value), on: day, wanted: celsius(demanded.value) },
-    ),
+    reason:
+      !met && freshC !== null && freshC < demanded.value
+        ? fluidFinding('neverMet', 'needsWork', {}, { boilsAt: celsius(freshC), wanted: celsius(demanded.value) })
+        : fluidFinding(
+            'boilsOnDay',
+            met ? 'inOrder' : 'needsWork',
+            {},
+            { boilsAt: celsius(onDay.value), on: day, wanted: celsius(demanded.value) },
+          ),
   };
 }
 
@@ -288,7 +297,10 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const rules = policyRules(logbook, car, event, today, state);
   if (anchor && boilingOnDay) {
     const below = dayBelow(anchor, state.uptake.percentPerYear, demanded.value, ambient);
-    rules.push(boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded));
+    // What a bottle gave when it went in; a test of the car says nothing of how it began.
+    const isFresh = anchor.basis === 'label' || anchor.basis === 'bottleTest';
+    const freshC = isFresh ? atPressure(boilingPointAt(anchor.waterPercent, anchor.label), ambient) : null;
+    rules.push(boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded, freshC));
   }
 
   const pen = state.current.pens.at(-1);

@@ -25,6 +25,8 @@ export interface RuleFindings {
   outOfSeason: Record<string, never>;
   weeklyBleed: { bledOn: string };
   noEventBooked: Record<string, never>;
+  /** As it came out of its bottle it was under the demand: no flush with the same helps. */
+  neverMet: { boilsAt: Quantity; wanted: Quantity };
   boilsOnDay: { boilsAt: Quantity; on: string; wanted: Quantity };
 }
 

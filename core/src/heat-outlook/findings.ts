@@ -1,9 +1,12 @@
 import { type Quantity, findingsOf } from '../model';
 import type { HeatMissing } from './case';
+import type { OutsideModel } from './outside';
 
 export interface HeatFindings {
   /** What must be on record before the heat of a car can be reckoned. */
   heatNotComputed: { missing: HeatMissing[] };
+  /** Hotter than iron, pads and fluid could be: a figure of the car or the venue is wrong, or it is no car for this model. */
+  outsideModel: { part: OutsideModel['part']; computed: Quantity; most: Quantity };
   noEventForHeat: Record<string, never>;
   heatInOrder: { fluid: Quantity; face: Quantity };
   fluidMayBoil: { edge: Quantity; boilsAt: Quantity };
@@ -13,5 +16,11 @@ export interface HeatFindings {
   padsOverWorkingRange: { face: Quantity; max: Quantity; compound: string };
   rotorTooHot: { face: Quantity; max: Quantity };
   readingDoesNotFit: { count: number };
+  /** Why what is computed does not lower what the shop expects. */
+  tooFewReadings: { have: number; want: number };
+  readInTooFewSessions: { have: number; want: number };
+  readLongAgo: { days: number };
+  readingsDisagree: { count: number };
+  bandStillWide: { percent: number; atMostPercent: number };
 }
 export const heatFinding = findingsOf<HeatFindings>();

@@ -26,4 +26,5 @@ export {
   hottestAxle,
   outlookOf,
 } from './outlook';
+export { type OutsideModel, outsideModel } from './outside';
 export type { Unknown } from './unknowns';

@@ -5,7 +5,7 @@ import { type HeatOutlook, edgeOf } from './outlook';
 import { axles } from '../model';
 
 /**
- * The longest session, whole minutes, after which the fluid's upper edge stays under a limit; null where the session as planned does.
+ * The longest session, whole minutes, up to which every session keeps the fluid's upper edge under a limit; null where the one that is planned does.
  * The band is as wide as that of the whole session.
  * @param limitC highest that the fluid may get to @param certaintyPercent of the edge
  */
@@ -27,11 +27,8 @@ export function longestSessionMin(
       (axle) => driveAxle(car, axle, pieces, session.airTempC, FIT_FINER).peaks.fluidC.tempC + over(axle) <= limitC,
     );
   };
-  let [low, high] = [0, Math.max(1, Math.round(planned))];
-  while (high - low > 1) {
-    const mid = Math.floor((low + high) / 2);
-    if (stays(mid)) low = mid;
-    else high = mid;
-  }
-  return low;
+  // Minute by minute from the shortest: the heat of a session does not always rise with its length, as it may end before or after the hardest zones.
+  const most = Math.max(1, Math.round(planned));
+  for (let minutes = 1; minutes < most; minutes++) if (!stays(minutes)) return minutes - 1;
+  return most - 1;
 }

@@ -71,6 +71,7 @@ export type {
   Compound,
   HeatRead,
   HeatReading,
+  PeakTakenOver,
   PinnedPeak,
   SessionPlan,
   VenueTrace,

@@ -3,7 +3,8 @@ import { isForLeadToState, wantsReason } from '../bedding';
 import type { LocalDate } from '../calendar';
 import { type Fault, conditionOf } from '../condition';
 import { type Logbook, isLead } from '../logbook';
-import type { BeddingLook, Fact, FaultLetPass } from '../model';
+import { peakDemand } from '../demand';
+import type { BeddingLook, Fact, FaultLetPass, PeakTakenOver } from '../model';
 import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '../service';
 import { type DecisionRefusal, refuseDecision } from './go-out';
 
@@ -11,7 +12,7 @@ import { type DecisionRefusal, refuseDecision } from './go-out';
 export type Refusal =
   | ServiceRefusal
   | DecisionRefusal
-  | { code: 'lookWithoutReason' | 'onlyLeadAccepts' | 'onlyLeadStates' }
+  | { code: 'lookWithoutReason' | 'onlyLeadAccepts' | 'onlyLeadStates' | 'onlyLeadTakesOver' | 'notEnoughRead' }
   | { code: 'notToLetPass' | 'signerHasLeft' | 'carIsPutAway' | 'jobIsCancelled' };
 
 /** Facts that somebody must be allowed to write: see {@link refusalOf}. */
@@ -19,6 +20,7 @@ export const needsPermission = (fact: Fact): boolean =>
   fact.kind === 'sessionDecision' ||
   fact.kind === 'faultLetPass' ||
   fact.kind === 'beddingLook' ||
+  fact.kind === 'peakTakenOver' ||
   needsServicePermission(fact);
 
 /** Why a fact must not be saved; null when nothing speaks against it. */
@@ -32,6 +34,7 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
     const fault = car && conditionOf(logbook, car).faults.find((f) => isLetPass(f, fact));
     return !fault || fault.finding.verdict === 'stop' ? { code: 'notToLetPass' } : null;
   }
+  if (fact.kind === 'peakTakenOver') return refuseTakeOver(logbook, fact);
   if (fact.kind === 'beddingLook') return refuseLook(logbook, fact);
   return refuseServiceFact(logbook, fact, today);
 }
@@ -43,6 +46,19 @@ function refuseLook(logbook: Logbook, look: BeddingLook): Refusal | null {
   if (!wantsReason(look)) return null;
   if (look.decision === 'accept' && !isLead(logbook, look.by)) return { code: 'onlyLeadAccepts' };
   return look.reason.trim() === '' ? { code: 'lookWithoutReason' } : null;
+}
+
+/** Less than this is the same figure, °C: it was rounded on its way. */
+const SAME_C = 0.6;
+
+/** What is computed is taken over by a lead, where the car's own readings are enough, and as it is computed. */
+function refuseTakeOver(logbook: Logbook, fact: PeakTakenOver): Refusal | null {
+  if (!isLead(logbook, fact.by)) return { code: 'onlyLeadTakesOver' };
+  const car = logbook.cars.get(fact.carId);
+  const event = logbook.events.get(fact.eventId);
+  if (!car || event?.venueId !== fact.venueId) return { code: 'notEnoughRead' };
+  const { computed, lacks } = peakDemand(logbook, car, event, fact.by);
+  return !computed || lacks.length > 0 || fact.tempC < computed.value - SAME_C ? { code: 'notEnoughRead' } : null;
 }
 
 /** What lets a car go, or a fault pass. */

@@ -83,6 +83,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   recheckDone: done,
   faultLetPass: done,
   limitMoved: done,
+  peakTakenOver: done,
 };
 
 const traitsOf = <K extends FactKind>(fact: OfKind<K>): FactTraits<K> => factTraits[fact.kind as K];

@@ -267,7 +267,8 @@ const beddingFindings = ({ logbook, facts }: GateInput): Finding[] =>
     return hasRun || isBedded ? [] : [serviceFinding('notBedded', 'watch', { axle }, { subject: fitted.changed })];
   });
 
-const since6: ReadonlySet<string> = new Set(['torqueFigureOdd', 'wrenchOutOfRange']);
+/** From which rules on something is found of a torque; what is not named always was. */
+const torqueSince: Partial<Record<string, number>> = { torqueFigureOdd: 6, wrenchOutOfRange: 6, torqueOverStrength: 9 };
 
 /** Everything that is found of a service, before anybody has waived anything. */
 const findingsAtGate = (g: GateInput): Finding[] => [
@@ -281,7 +282,7 @@ const findingsAtGate = (g: GateInput): Finding[] => [
   ...judgeMeasurements(g.facts, g.sheet).map((m) => m.finding),
   ...exchangeFindings(g),
   ...levelFindings(g),
-  ...g.torque.flatMap((line) => line.findings.filter((f) => g.rules >= 6 || !since6.has(f.code))),
+  ...g.torque.flatMap((line) => line.findings.filter((f) => g.rules >= (torqueSince[f.code] ?? 0))),
   ...fluidFindings(g),
   ...fittingFindings(g),
   ...g.recommendations.flatMap((r) => (r.decision ? decisionFindings(g.facts, r.decision) : [])),

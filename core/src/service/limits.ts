@@ -13,9 +13,9 @@ import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsO
  * taken back by somebody else or the lead alone, also where it was typed anew, and every point of a list is answered, unions under a
  * held pedal and wheels that turn free among them. Since 8: what another job or session has left to be shown again holds this one as well, and joints
  * that were opened are looked at for leaks, another label with a milder limit wants a word, two boiling tests in contradiction want a
- * third, and fluid from a bottle that was open for too long is tested.
+ * third, and fluid from a bottle that was open for too long is tested. Since 9: a torque that no bolt of that size stands stops the car.
  */
-export const GATE_RULES = 8;
+export const GATE_RULES = 9;
 
 /** Labelled parts that a service, or what is on the car, names. */
 function partIds(logbook: Logbook, car: Car, key: 'padSetId' | 'rotorPairId'): string[] {

@@ -60,6 +60,7 @@ const torqueStep: Record<keyof TorqueFindings, StepKind> = {
   torqueFigureMissing: 'torque',
   torqueFigureOdd: 'torque',
   wrenchOutOfRange: 'torque',
+  torqueOverStrength: 'torque',
   notTorqued: 'torque',
   torqueLow: 'torque',
   torqueHigh: 'torque',

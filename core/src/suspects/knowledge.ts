@@ -7,16 +7,15 @@ import type { Cause, DiagnosticCheck, Sign } from '../model';
 export const DIAGNOSIS_SOURCE = 'Common practice, no source';
 
 export interface CauseKnowledge {
-  /** Of a thousand faults that come back from the track. */
-  perThousand: number;
+  /** How often it is the cause, against the others: only the ratio counts. */
+  frequency: number;
   /** Whether it can be put right in the paddock. */
   isTrackside: boolean;
-  /** Whether the car may stand on the wheels and be rolled until then. */
   source: string;
 }
 
-const cause = (perThousand: number, isTrackside: boolean): CauseKnowledge => ({
-  perThousand,
+const cause = (frequency: number, isTrackside: boolean): CauseKnowledge => ({
+  frequency,
   isTrackside,
   source: DIAGNOSIS_SOURCE,
 });

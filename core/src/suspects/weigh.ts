@@ -16,10 +16,10 @@ export const TABLE_CASES = 60;
  * @returns shares that add up to one
  */
 export function priorOf(cases: Partial<Record<Cause, number>> = {}): Weights {
-  const total = causes.reduce((sum, c) => sum + causeTable[c].perThousand, 0);
+  const total = causes.reduce((sum, c) => sum + causeTable[c].frequency, 0);
   const own = causes.reduce((sum, c) => sum + (cases[c] ?? 0), 0);
   return Object.fromEntries(
-    causes.map((c) => [c, ((causeTable[c].perThousand / total) * TABLE_CASES + (cases[c] ?? 0)) / (TABLE_CASES + own)]),
+    causes.map((c) => [c, ((causeTable[c].frequency / total) * TABLE_CASES + (cases[c] ?? 0)) / (TABLE_CASES + own)]),
   ) as Weights;
 }
 

@@ -7,6 +7,8 @@ export interface TorqueFindings {
   torqueFigureMissing: Record<string, never>;
   /** A figure that no fastener of its kind usually has. */
   torqueFigureOdd: { figure: Quantity; low: Quantity; high: Quantity };
+  /** More than the strongest bolt of this size stands. */
+  torqueOverStrength: { figure: Quantity; most: Quantity; diameter: Quantity };
   wrenchOutOfRange: { wrench: string; figure: Quantity };
   notTorqued: Record<string, never>;
   /** `position`: which fastener, from 1 round the clock from the top; null where there is only one. */

@@ -1,3 +1,4 @@
 export * from './findings';
 export * from './judge';
+export * from './strength';
 export * from './wrench';

@@ -14,12 +14,14 @@ import {
   input,
   inputOf,
   makeFigure,
+  mm,
   newtonMetres,
   worstOf,
 } from '../model';
 import { type TighteningPattern, type TorqueFindings, torqueFinding } from './findings';
+import { mostTorqueNm, torqueFactorRange } from './strength';
 
-/** Torque factors K in `T = K·D·F`. Shigley, table of torque factors; from memory. */
+/** Torque factors K in `T = K·D·F` that a preload is shown by; their ranges are in `strength.ts`. Shigley, table 8-15; from memory. */
 export const torqueFactor: Record<ThreadCondition, number> = { dry: 0.2, lubricated: 0.18, antiSeize: 0.12 };
 
 /**
@@ -48,6 +50,13 @@ export function preloadFigure(fastener: Fastener, torqueNm: number, condition: T
       input('K', torqueFactor[condition], 'ratio', fromConstant('Shigley, table of torque factors, from memory')),
     ],
     'Shigley, Mechanical Engineering Design: T = K·F·d',
+    {
+      band: {
+        low: torqueNm / (torqueFactorRange[condition].high * fastener.threadDiameterMm),
+        high: torqueNm / (torqueFactorRange[condition].low * fastener.threadDiameterMm),
+        meaning: 'by the surface of the thread',
+      },
+    },
   );
 }
 
@@ -143,11 +152,11 @@ export const usualTorqueNm: Record<FastenerGroup, { low: number; high: number }>
   bleedNipple: { low: 3, high: 30 },
   other: { low: 1, high: 400 },
 };
-/** Nuts of a centre lock are torqued to far more. */
-const isOdd = ({ group, perCorner, torqueNm }: Fastener): boolean =>
-  torqueNm !== null &&
-  (torqueNm < usualTorqueNm[group].low ||
-    (torqueNm > usualTorqueNm[group].high && !(group === 'wheel' && perCorner === 1)));
+/** Nuts of a centre lock are torqued to far more, on a thread of their own. */
+const isCentreLock = ({ group, perCorner }: Fastener): boolean => group === 'wheel' && perCorner === 1;
+const isOdd = (f: Fastener): boolean =>
+  f.torqueNm !== null &&
+  (f.torqueNm < usualTorqueNm[f.group].low || (f.torqueNm > usualTorqueNm[f.group].high && !isCentreLock(f)));
 
 const isInRange = (nm: number, { minNm, maxNm }: { minNm: number | null; maxNm: number | null }): boolean =>
   nm >= (minNm ?? 0) && nm <= (maxNm ?? Infinity);
@@ -212,6 +221,13 @@ export function judgeTorque(
     const values = { low: newtonMetres(low), high: newtonMetres(high) };
     say('torqueFigureOdd', 'needsWork', { figure: newtonMetres(fastener.torqueNm!), ...values });
   }
+  const mostNm = mostTorqueNm(fastener.threadDiameterMm, fastener.condition);
+  if (fastener.torqueNm !== null && fastener.torqueNm > mostNm && !isCentreLock(fastener))
+    say('torqueOverStrength', 'stop', {
+      figure: newtonMetres(fastener.torqueNm),
+      most: newtonMetres(Math.floor(mostNm)),
+      diameter: mm(fastener.threadDiameterMm),
+    });
   if (!set && fastener.torqueNm !== null) say('notTorqued', 'stop', {});
   if (set && fastener.torqueNm !== null) {
     // A fastener that was clicked twice counts with its last click.

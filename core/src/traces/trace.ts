@@ -10,7 +10,16 @@ export interface TracePoint {
 }
 
 /** Why a trace cannot be used. */
-export type TraceProblem = 'tooFewPoints' | 'noTime' | 'noSpeed' | 'timeStandsStill' | 'impossibleSpeed' | 'tooSlow';
+export type TraceProblem =
+  | 'tooFewPoints'
+  | 'tooManyPoints'
+  | 'noTime'
+  | 'noSpeed'
+  | 'timeStandsStill'
+  | 'timeJumps'
+  | 'tooLong'
+  | 'impossibleSpeed'
+  | 'tooSlow';
 export type ReadTrace =
   { ok: true; points: TracePoint[]; skipped: number } | { ok: false; problem: TraceProblem; row: number | null };
 
@@ -44,11 +53,26 @@ function readTime(text: string, unit: TimeUnit): number {
 /** Nobody is faster than this on a track, m/s: 500 km/h. */
 const FASTEST_M_PER_S = 140;
 const FEWEST_POINTS = 20;
+/** A drive is untrusted input: a slip of a digit in a time must not make a drive of years. An hour at 100 Hz has 360,000 points. */
+const MOST_POINTS = 1_000_000;
+/** The longest drive, and the longest that a logger is silent within one, s. Calvik's own figures. */
+const LONGEST_S = 6 * 3600;
+const LONGEST_GAP_S = 15 * 60;
+
+/** Why a point cannot follow those before it; null where it can. */
+function refused(points: readonly TracePoint[], seconds: number): 'timeJumps' | 'tooLong' | 'tooManyPoints' | null {
+  const last = points.at(-1);
+  if (!last) return null;
+  if (seconds - last.seconds > LONGEST_GAP_S) return 'timeJumps';
+  if (seconds - points[0]!.seconds > LONGEST_S) return 'tooLong';
+  return points.length >= MOST_POINTS ? 'tooManyPoints' : null;
+}
 /** Under this nothing heats, m/s: 40 km/h. */
 const SLOWEST_PEAK_M_PER_S = 11;
 
 /**
- * The time and speed of a table, oldest first, from zero. Rows without a figure are drop-outs and passed over; rows whose time goes back are too.
+ * The time and speed of a table, oldest first, from zero. Rows without a figure are drop-outs and passed over; rows whose time goes back are too. A
+ * drive that jumps, or goes on for too long, is refused with the row where it does.
  * @param rows without the head, as a CSV reader hands them out
  */
 export function readTrace(rows: readonly (readonly string[])[], columns: TraceColumns): ReadTrace {
@@ -71,6 +95,8 @@ export function readTrace(rows: readonly (readonly string[])[], columns: TraceCo
       skipped += 1;
       continue;
     }
+    const problem = refused(points, seconds);
+    if (problem) return { ok: false, problem, row: i };
     points.push({ seconds, speedMPerS: Math.max(0, speedMPerS) });
   }
   if (timed === 0) return { ok: false, problem: 'noTime', row: null };
@@ -82,11 +108,13 @@ export function readTrace(rows: readonly (readonly string[])[], columns: TraceCo
 /** A drive of points that were read already, in whatever order: what goes back in time or stands still is passed over. */
 export function readPoints(all: readonly TracePoint[]): ReadTrace {
   const points: TracePoint[] = [];
-  for (const p of all) {
-    if (p.speedMPerS > FASTEST_M_PER_S) return { ok: false, problem: 'impossibleSpeed', row: all.indexOf(p) };
+  for (const [row, p] of all.entries()) {
+    if (p.speedMPerS > FASTEST_M_PER_S) return { ok: false, problem: 'impossibleSpeed', row };
     const last = points.at(-1);
-    if (Number.isFinite(p.seconds) && Number.isFinite(p.speedMPerS) && (!last || p.seconds > last.seconds))
-      points.push({ ...p, speedMPerS: Math.max(0, p.speedMPerS) });
+    if (!Number.isFinite(p.seconds) || !Number.isFinite(p.speedMPerS) || (last && p.seconds <= last.seconds)) continue;
+    const problem = refused(points, p.seconds);
+    if (problem) return { ok: false, problem, row };
+    points.push({ ...p, speedMPerS: Math.max(0, p.speedMPerS) });
   }
   return enough(points, all.length - points.length);
 }

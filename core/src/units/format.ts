@@ -46,6 +46,10 @@ const labelOf = (unit: Unit, figure: string): string => {
   return figure === '1' && one !== undefined ? one : label;
 };
 
+/** Digits behind the point that a value is shown with, unless somebody wants others. */
+export const shownDigits = (value: number, dimension: Dimension, system: UnitSystem): number =>
+  shownAs(value, dimension, system).digits;
+
 /** The unit in which a dimension is shown to somebody who prefers `system`. */
 export const preferredUnit = (dimension: Dimension, system: UnitSystem): Unit => shownIn[dimension][system].unit;
 

@@ -271,3 +271,80 @@ test('property: whatever speeds come, the count goes up by one at most, never do
     { numRuns: 120 },
   );
 });
+
+/** 100 km/h to a standstill, a while there, and away again. */
+const toStandstill = (hz: number): SpeedSample[] =>
+  drive(
+    [
+      [0, 0],
+      [14, 100],
+      [15, 100],
+      [18.54, 0],
+      [30, 0],
+      [45, 100],
+    ],
+    hz,
+  );
+
+test('property: a sample of noise anywhere in the standing changes nothing: it is a full stop, and one', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(1, 2, 5, 10),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 3, max: 8.9, noNaN: true }),
+      (hz, share, kmh) => {
+        const plain = toStandstill(hz);
+        const still = plain.flatMap((p, i) => (p.kmh === 0 && p.seconds > 1 ? [i] : []));
+        const at = still[1 + Math.floor(share * (still.length - 2))]!;
+        const state = countRun(
+          roadPad(),
+          plain.map((p, i) => (i === at ? { ...p, kmh } : p)),
+        );
+        expect(state.applications.map((a) => a.faults.includes('fullStop'))).toEqual([true]);
+        expect(state.hotStops).toBe(1);
+      },
+    ),
+  );
+});
+
+test('a roll down to walking pace and away again is no full stop', () => {
+  for (const hz of [1, 2, 10]) {
+    const state = countRun(
+      roadPad(),
+      drive(
+        [
+          [0, 0],
+          [14, 100],
+          [15, 100],
+          [18.47, 2],
+          [18.9, 2],
+          [33, 100],
+          [40, 100],
+        ],
+        hz,
+      ),
+    );
+    expect(state.applications.map((a) => a.faults.includes('fullStop'))).toEqual([false]);
+  }
+});
+
+test('a procedure that says 10 s between its applications is late after 34, and in time after 20; one that says nothing gives longer', () => {
+  const waiting = (waitS: number, restS: number): string[] => {
+    const away = 15 + STOP_S;
+    const series = [{ ...roadPad().series[0]!, fromKmh: 100, toKmh: 60, restS }];
+    const entries = drive([
+      [0, 0],
+      [14, 100],
+      [15, 100],
+      [15 + (STOP_S * 4) / 9, 60],
+      [away + 5, 100],
+      [away + waitS, 100],
+      [away + waitS + (STOP_S * 4) / 9, 60],
+      [away + waitS + 12, 100],
+    ]);
+    return countRun({ ...roadPad(), series }, entries).applications[1]!.faults;
+  };
+  expect(waiting(34, 10)).toContain('waitedTooLong');
+  expect(waiting(20, 10)).not.toContain('waitedTooLong');
+  expect(waiting(28, 0)).not.toContain('waitedTooLong');
+});

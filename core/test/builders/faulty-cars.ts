@@ -50,7 +50,7 @@ export function faultyCar(roll: () => number): FaultyCar {
     const cause =
       known[
         drawn(
-          known.map((c) => causeTable[c].perThousand * OFF_BY ** (2 * roll() - 1)),
+          known.map((c) => causeTable[c].frequency * OFF_BY ** (2 * roll() - 1)),
           roll(),
         )
       ]!;

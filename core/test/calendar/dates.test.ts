@@ -54,7 +54,7 @@ test('a wall clock and its moment agree, and midday is on its day, over every cl
 });
 
 test('a time that the clock change skips becomes one that exists', () => {
-  // Central European Summer Time: on 29 March 2026 there is no 02:30.
+  // Central European Summer Time (Directive 2000/84/EC): on 29 March 2026 there is no 02:30.
   expect(timeIn(instantAt('2026-03-29', '02:30', 'Europe/Berlin'), 'Europe/Berlin')).toBe('03:30');
 });
 

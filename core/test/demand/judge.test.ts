@@ -54,6 +54,20 @@ describe('a car before an event', () => {
     expect(j.margin!.value).toBeGreaterThan(90);
   });
 
+  test('a fluid that was under the demand when it went in is not overdue: it never met it', () => {
+    const mild = makeFluid({ dryBoilingPointC: 230, wetBoilingPointC: 155 });
+    const poured = makeBottle(mild.id);
+    const with_ = { ...withEvent, fluids: [mild], bottles: [poured] };
+    const j = judgeFluid(book(with_, [flush(car, '2026-05-31T10:00:00Z', poured.id)]), car, event, TODAY);
+    expect(j.nextDue!.rule.reason.code).toBe('neverMet');
+    expect(tell(j.nextDue!.rule.reason)).toMatch(
+      /never met 240\s°C: it boiled at 2\d\d\s°C as it went in\. Choose another/,
+    );
+    // One that was good when it went in, and has grown old, is overdue as before.
+    const old = judgeFluid(book(withEvent, [flush(car, '2021-05-31T10:00:00Z', bottle.id)]), car, event, TODAY);
+    expect(old.rules.find((r) => r.owner === 'boilingPoint')!.reason.code).toBe('boilsOnDay');
+  });
+
   test('boiling at 186 °C against a demand of 240 is a stop under the expected peak, with the figures in the sentence', () => {
     const facts = [flush(car, '2025-01-10T10:00:00Z', bottle.id), boil(car.id, '2026-06-01T08:00:00Z', 187)];
     const j = judgeFluid(book(withEvent, facts), car, event, TODAY);

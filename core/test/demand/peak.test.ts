@@ -1,5 +1,6 @@
-/** The peak that an event is prepared for: what the shop has set, else what is computed, else what the venue says. */
-import { computedPeak, expectedPeakC, heatAtEvent, judgeFluid, judgeHeat } from '../../src/demand';
+/** The peak that an event is prepared for: the strictest of what is set, expected and computed, until the car has spoken. */
+import fc from 'fast-check';
+import { computedPeak, expectedPeakC, heatAtEvent, judgeFluid, judgeHeat, peakDemand } from '../../src/demand';
 import { outlookOf } from '../../src/heat-outlook';
 import { type Car, type Fact, type Figure, nothingKnown, recordDefaults, usualSession } from '../../src/model';
 import { heatCasesAhead, judgeCar } from '../../src/readiness';
@@ -35,6 +36,7 @@ function shop(
     certainty?: number;
     zones?: typeof zones;
     max?: number;
+    venueC?: number;
   } = {},
   more: Fact[] = [],
 ) {
@@ -66,7 +68,7 @@ function shop(
   const logbook = book(
     {
       cars: [car],
-      venues: [{ ...venue, zones: over.zones ?? zones }],
+      venues: [{ ...venue, zones: over.zones ?? zones, peakFluidTempC: over.venueC ?? 215 }],
       events: [event],
       bookings: [booking],
       fluids: [fluid],
@@ -85,14 +87,17 @@ function shop(
   );
   return { logbook, car };
 }
+const demandOfAll = (of: ReturnType<typeof shop>) => peakDemand(of.logbook, of.car, event);
 const peak = (of: ReturnType<typeof shop>): Figure => expectedPeakC(of.logbook, of.car, event);
 
 test('computed where enough is on record, with its band and everything that it follows from', () => {
-  const of = shop();
+  const of = shop({ venueC: 80 });
   const figure = peak(of);
   const { outlook, axle } = heatAtEvent(of.logbook, of.car, event)!;
   expect(figure.value).toBeGreaterThan(outlook!.axles[axle].fluidC.tempC);
-  const [first] = figure.working.inputs;
+  const [outer] = figure.working.inputs;
+  if (outer!.origin.from !== 'computed') throw new Error();
+  const [first] = outer!.origin.figure.working.inputs;
   if (first!.origin.from !== 'computed') throw new Error();
   const names = first!.origin.figure.working.inputs.map((i) => i.name);
   expect(names).toEqual(expect.arrayContaining(['zone 1', 'zone 5', 'session', 'car with driver', 'one front rotor']));
@@ -128,16 +133,16 @@ test('rotors that belong to the car are reckoned with before anybody has fitted 
   expect(missing([own('R-1', 'front'), own('R-3', 'front'), own('R-2', 'rear')])).toEqual(['frontRotors']);
 });
 
-test('what the shop has set counts before what is computed, and shows both', () => {
+test('of what is set, expected and computed the highest counts, and all three show', () => {
   const of = shop({ pin: { tempC: 240, reason: 'New surface' } });
   const figure = peak(of);
   expect(figure.value).toBe(240);
-  expect(figure.working.inputs.map((i) => i.name)).toEqual(['set to', 'computed']);
+  expect(figure.working.inputs.map((i) => i.name)).toEqual(['set to', 'computed', 'expected peak']);
   expect(judgeFluid(of.logbook, of.car, event, TODAY).demanded.value).toBe(270);
 });
 
 test('the surer it must be, the higher; a signature is judged by the peak of its moment', () => {
-  const at = (certainty: number): number => peak(shop({ certainty })).value;
+  const at = (certainty: number): number => peak(shop({ certainty, venueC: 80 })).value;
   expect(at(50)).toBeLessThan(at(80));
   expect(at(80)).toBeLessThan(at(95));
   const { logbook, car } = shop();
@@ -161,12 +166,22 @@ test('pads beyond their compound, rotors and fluid beyond what they stand are fo
   const of = shop();
   const { outlook } = heatAtEvent(of.logbook, of.car, event)!;
   expect(codes(shop({ max: Math.round(outlook!.axles.front.faceC.tempC + 5) }))).toContain('padsMayGoOverHighest');
-  expect(codes(shop({ heat: { massKg: 3400 } }))).toContain('rotorTooHot');
+  expect(codes(shop({ heat: { massKg: 1850 } }))).toContain('rotorTooHot');
   const boiling = shop({ pin: { tempC: 330, reason: 'To see it' } });
   expect(judgeHeat(boiling.logbook, boiling.car, event, TODAY)).toMatchObject({
     verdict: 'stop',
     headline: { code: 'fluidMayBoil' },
   });
+});
+
+test('hotter than iron, pads or fluid could be is not known, and not in order; the venue’s figure counts meanwhile', () => {
+  const of = shop({ heat: { massKg: 5000 } });
+  const judged = judgeHeat(of.logbook, of.car, event, TODAY);
+  expect(judged).toMatchObject({ verdict: 'needsWork', headline: { code: 'outsideModel' } });
+  expect(heatAtEvent(of.logbook, of.car, event)!.outlook).toBeNull();
+  expect(demandOfAll(of)).toMatchObject({ from: 'venue', computed: null, figure: { value: 215 } });
+  // A reading of the same car cannot make it known either.
+  expect(judgeCar(of.logbook, of.car, event, TODAY).gates.find((g) => g.gate === 'heat')!.verdict).toBe('needsWork');
 });
 
 test('what the run-up will ask for can be computed ahead, and is asked for once', () => {
@@ -178,7 +193,7 @@ test('what the run-up will ask for can be computed ahead, and is asked for once'
 });
 
 test('a reading of the car changes what the event demands, and a usual session is what the event says', () => {
-  const plain = shop();
+  const plain = shop({ venueC: 80 });
   const reading = (carId: string): Fact => ({
     id: newId(),
     at: '2026-04-25T12:00:00.000Z',
@@ -191,11 +206,131 @@ test('a reading of the car changes what the event demands, and a usual session i
     read: { instrument: 'thermalPaint', corner: 'FL', reachedC: 610, notReachedC: null },
     takenWith: 'byHand',
   });
-  const of = shop();
+  const of = shop({ venueC: 80 });
   const hot = {
     ...of,
     logbook: { ...of.logbook, factsOfCar: (id: string) => [...of.logbook.factsOfCar(id), reading(id)] },
   };
   expect(peak(hot).value).not.toBeCloseTo(peak(plain).value, 0);
-  expect(peak(hot).working.source).toContain('Normal distribution');
+  expect(peakDemand(hot.logbook, hot.car, event).computed!.working.source).toContain('Normal distribution');
+});
+
+describe('a model never lowers what the shop demands until the car has spoken', () => {
+  const HOUR = 3_600_000;
+  const START = Date.parse('2026-04-25T09:00:00.000Z');
+  const wordOf = (carId: string, tempC: number): Fact => ({
+    id: newId(),
+    at: '2026-04-26T18:00:00.000Z',
+    recordedAt: '2026-04-26T18:00:00.000Z',
+    by: newId(),
+    kind: 'peakTakenOver',
+    carId,
+    venueId: venue.id,
+    eventId: event.id,
+    tempC,
+    insteadOfC: 230,
+    reason: 'Four stickers agree',
+  });
+  /** Readings of the front calipers as the model itself foresees them, so far off, so many sessions an hour apart. */
+  const read = (of: ReturnType<typeof shop>, count: number, sessions: number, offC = 0, at = START): Fact[] => {
+    const { caliperC } = heatAtEvent(of.logbook, of.car, event)!.outlook!.axles.front;
+    return Array.from({ length: count }, (_, i): Fact => ({
+      id: newId(),
+      at: new Date(at + (i % sessions) * 2 * HOUR).toISOString(),
+      recordedAt: new Date(at + (i % sessions) * 2 * HOUR).toISOString(),
+      by: newId(),
+      kind: 'heatReading',
+      carId: of.car.id,
+      venueId: venue.id,
+      session: usualSession,
+      read: {
+        instrument: 'sticker',
+        corner: i % 2 === 0 ? 'FL' : 'FR',
+        reachedC: caliperC.tempC + offC - 6,
+        notReachedC: caliperC.tempC + offC + 6,
+      },
+      takenWith: 'byHand',
+    }));
+  };
+  const withFacts = (of: ReturnType<typeof shop>, facts: Fact[]): ReturnType<typeof shop> => ({
+    ...of,
+    logbook: {
+      ...of.logbook,
+      factsOfCar: (id: string) =>
+        id === of.car.id ? [...of.logbook.factsOfCar(id), ...facts] : of.logbook.factsOfCar(id),
+    },
+  });
+  const demandOf = (of: ReturnType<typeof shop>) => peakDemand(of.logbook, of.car, event);
+  const plain = shop({ venueC: 230 });
+
+  test('weight, zones and rotors alone lower nothing, nor do readings of one session, too few, or a lead’s word without any', () => {
+    const { computed, figure, from } = demandOf(plain);
+    expect(computed!.value).toBeLessThan(200);
+    expect(figure.value).toBe(230);
+    expect(from).toBe('venue');
+    for (const [facts, lack] of [
+      [[], 'tooFewReadings'],
+      [read(plain, 2, 2), 'tooFewReadings'],
+      [read(plain, 6, 1), 'readInTooFewSessions'],
+      [read(plain, 6, 2, 0, START - 500 * 24 * HOUR), 'readLongAgo'],
+      [[...read(plain, 5, 2), ...read(plain, 1, 1, -90)], 'readingsDisagree'],
+    ] as const) {
+      const of = withFacts(plain, [...facts, wordOf(plain.car.id, 150)]);
+      expect(demandOf(of).lacks.map((f) => f.code)).toContain(lack);
+      expect(demandOf(of)).toMatchObject({ from: 'venue', takenOver: null, figure: { value: 230 } });
+    }
+  });
+
+  test('enough of them and a lead’s word: the computed one counts, never less than what the lead saw, and one that does not fit ends it', () => {
+    const facts = read(plain, 6, 3);
+    const before = demandOf(withFacts(plain, facts));
+    expect(before.lacks).toEqual([]);
+    expect(before).toMatchObject({ from: 'venue', figure: { value: 230 } });
+    const edge = before.computed!.value;
+    const taken = withFacts(plain, [...facts, wordOf(plain.car.id, edge)]);
+    expect(demandOf(taken)).toMatchObject({ from: 'takenOver', figure: { value: edge } });
+    expect(judgeFluid(taken.logbook, taken.car, event, TODAY).peak.value).toBe(edge);
+    expect(demandOf(withFacts(plain, [...facts, wordOf(plain.car.id, edge + 9)])).figure.value).toBe(edge + 9);
+    const doubted = withFacts(plain, [...facts, wordOf(plain.car.id, edge), ...read(plain, 1, 1, -90)]);
+    expect(demandOf(doubted)).toMatchObject({ from: 'venue', figure: { value: 230 } });
+  });
+
+  test('nobody takes over what they have read themselves, unless they work alone', () => {
+    const lead = newId();
+    const own = read(plain, 6, 3).map((f) => ({ ...f, by: lead }) as Fact);
+    const edge = demandOf(withFacts(plain, own)).computed!.value;
+    const of = withFacts(plain, [...own, { ...wordOf(plain.car.id, edge), by: lead }]);
+    const crewOf = (count: number) => ({
+      ...of.logbook,
+      crew: new Map(Array.from({ length: count }, (_, i) => [`c${i}`, { archived: false } as never])),
+    });
+    expect(peakDemand(crewOf(1), of.car, event)).toMatchObject({ from: 'takenOver', figure: { value: edge } });
+    expect(peakDemand(crewOf(2), of.car, event)).toMatchObject({ from: 'venue', figure: { value: 230 } });
+    expect(peakDemand(crewOf(2), of.car, event, lead).lacks.map((f) => f.code)).toContain('tooFewReadings');
+  });
+
+  test('what was set for the car stays a floor, whoever takes over what', () => {
+    const pinned = shop({ venueC: 230, pin: { tempC: 221, reason: 'New surface' } });
+    const facts = read(pinned, 6, 3);
+    const of = withFacts(pinned, [...facts, wordOf(pinned.car.id, 170)]);
+    expect(demandOf(of)).toMatchObject({ from: 'pinned', figure: { value: 221 } });
+  });
+
+  test('whatever is read, in any number and of any size: without a lead’s word it is never less than what was typed', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 90, max: 300 }),
+        fc.option(fc.integer({ min: 60, max: 320 }), { nil: undefined }),
+        fc.integer({ min: 0, max: 6 }),
+        fc.integer({ min: -80, max: 80 }),
+        (venueC, pinC, count, offC) => {
+          const of = shop({ venueC, ...(pinC ? { pin: { tempC: pinC, reason: 'x' } } : {}) });
+          const told = demandOf(withFacts(of, read(of, count, 2, offC)));
+          const typed = Math.max(venueC, pinC ?? 0);
+          expect(told.figure.value).toBe(Math.max(typed, told.computed!.value));
+        },
+      ),
+      { numRuns: 12 },
+    );
+  });
 });

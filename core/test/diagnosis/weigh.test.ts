@@ -123,8 +123,8 @@ describe('Bayes', () => {
   test('it agrees with counting a whole population, worked out another way', () => {
     // Not Bayes’ rule but a census: of so many cars of each cause, as many as the shares say are left after each piece of evidence.
     const census = (cases: Partial<Record<Cause, number>>, evidence: readonly Evidence[]): Map<Cause, number> => {
-      const listed = causes.reduce((sum, c) => sum + causeTable[c].perThousand, 0);
-      const cars = new Map(causes.map((c) => [c, (causeTable[c].perThousand * 60) / listed + (cases[c] ?? 0)]));
+      const listed = causes.reduce((sum, c) => sum + causeTable[c].frequency, 0);
+      const cars = new Map(causes.map((c) => [c, (causeTable[c].frequency * 60) / listed + (cases[c] ?? 0)]));
       for (const e of evidence)
         for (const [c, n] of cars) {
           const row =

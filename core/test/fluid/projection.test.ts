@@ -186,6 +186,54 @@ describe('the plateau', () => {
       }),
     );
   });
+  /** A heater of some power and losses, sampled twice a second with a thermocouple's noise; `boils` ends the climb where it is reached. */
+  const heated = (perS: number, lossPerC: number, boils: number, seed: number, seconds = 240) => {
+    let tempC = 22;
+    return Array.from({ length: seconds * 2 }, (_, i) => {
+      const shown = { seconds: i / 2, tempC: tempC + Math.sin(i * 12.9898 + seed) * 0.5 };
+      tempC = Math.min(boils, tempC + (perS - lossPerC * (tempC - 22)) / 2);
+      return shown;
+    });
+  };
+  test('property: slow heating, and heating that fades by its own losses, are none, however far they get', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 9, noNaN: true }),
+        fc.double({ min: 0.004, max: 0.03, noNaN: true }),
+        fc.nat(999),
+        (perS, loss, seed) => {
+          expect(findPlateau(heated(perS, loss, 2000, seed))).toBeNull();
+          expect(findPlateau(heated(Math.min(perS, 1), 0, 2000, seed))).toBeNull();
+        },
+      ),
+      { numRuns: 40, endOnFailure: true },
+    );
+    // 0.2 °C/s for eight minutes.
+    expect(findPlateau(heated(0.2, 0, 2000, 1, 480))).toBeNull();
+  });
+  test('a fluid that boils is found through a slow heater, a moment of stirring, and bubbles before their time', () => {
+    for (const perS of [2, 4, 9]) {
+      const plain = heated(perS, 0.004, 205, 3);
+      expect(findPlateau(plain)!.boilingPointC).toBeCloseTo(205, 0);
+      // Stirred once on its way: four seconds in which nothing rises.
+      const at = plain.findIndex((s) => s.tempC > 150);
+      const stirred = [
+        ...plain.slice(0, at),
+        ...Array.from({ length: 8 }, (_, i) => ({ seconds: (at + i) / 2, tempC: plain[at]!.tempC - 1 })),
+        ...plain.slice(at).map((s) => ({ ...s, seconds: s.seconds + 4 })),
+      ];
+      expect(findPlateau(stirred)!.boilingPointC).toBeCloseTo(205, 0);
+    }
+  });
+  test('a probe that slips out of the fluid reads the room, and that is no boiling point; nor is a plateau that no fluid can have', () => {
+    const climb = heated(6, 0.004, 2000, 5, 30);
+    const out = Array.from({ length: 120 }, (_, i) => ({
+      seconds: 30 + i / 2,
+      tempC: 110 + (climb.at(-1)!.tempC - 110) * Math.exp(-i / 8),
+    }));
+    expect(findPlateau([...climb, ...out])).toBeNull();
+    expect(findPlateau(heated(4, 0.004, 65, 2))).toBeNull();
+  });
   test('is not found while it climbs, nor in too few samples', () => {
     const samples = heat(300, () => 0);
     expect(findPlateau(samples.slice(0, 90))).toBeNull();

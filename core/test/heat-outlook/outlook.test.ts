@@ -8,6 +8,7 @@ import {
   factorSpreads,
   heatedCarOf,
   helpFor,
+  longestSessionMin,
   piecesOf,
   unknownsOf,
 } from '../../src/heat-outlook/computing';
@@ -276,4 +277,31 @@ describe('what would help', () => {
     const done = helpFor({ ...base, session: { ...session, ducts: 'on', coolDownLap: true } }, shelf, limits, 90);
     expect(done.some((h) => ['ductsOn', 'coolDownLap'].includes(h.change.change))).toBe(false);
   });
+});
+
+test('property: up to the longest session every one stays under the limit, and one minute more does not', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 12, max: 30 }), fc.double({ min: 0.5, max: 0.98, noNaN: true }), (planned, share) => {
+      const c = { ...base, session: { ...session, drivenMin: planned, laps: null } };
+      const outlook = computeOutlook(c);
+      const edge = (axle: 'front' | 'rear'): number => edgeOf(outlook.axles[axle].fluidC, 90);
+      const limitC = 25 + share * (Math.max(edge('front'), edge('rear')) - 25);
+      const longest = longestSessionMin(c, outlook, limitC, 90)!;
+      // Straight from the model, at its finest step: by how much the hottest axle is under the limit.
+      const spareC = (minutes: number): number => {
+        const now = { ...session, drivenMin: minutes, laps: null };
+        const pieces = piecesOf(c.inputs, c.zones, now);
+        return Math.min(
+          ...(['front', 'rear'] as const).map((axle) => {
+            const over = edge(axle) - outlook.axles[axle].fluidC.tempC;
+            const { peaks } = driveAxle(heatedCarOf(c, now, outlook.factors), axle, pieces, now.airTempC);
+            return limitC - over - peaks.fluidC.tempC;
+          }),
+        );
+      };
+      for (let minutes = 1; minutes <= longest; minutes++) expect(spareC(minutes)).toBeGreaterThan(-1);
+      expect(spareC(longest + 1)).toBeLessThan(1);
+    }),
+    { numRuns: 6 },
+  );
 });

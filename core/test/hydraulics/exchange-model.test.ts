@@ -34,7 +34,7 @@ describe('exchange model', () => {
   });
 
   test('a fed reservoir dilutes like the stirred tank of the textbooks: c = e^(−V/V₀)', () => {
-    // Any chemical engineering text: continuous stirred tank, step of the inflow.
+    // Chemical engineering, any text: continuous stirred tank, step of the inflow.
     const start = oldSystem(car, 200);
     for (const volumeMl of [50, 200, 430]) {
       const { state } = draw(start, { corner: 'FL', volumeMl, isFed: true, ...still });

@@ -101,24 +101,45 @@ describe('bad files', () => {
   ])('%j: %s', (text, problem) => {
     expect(openTrace(text)).toEqual({ ok: false, problem });
   });
-  test('property: whatever stands in a file, it is opened or refused with a code', () => {
+  test('property: whatever is struck out of a file or put into it, it is opened or refused with a code', () => {
+    const whole = traceCsv(drive(2, 2));
+    const asGpx = traceGpx(drive(2, 2), 'ring', '2026-05-04T08:00:00Z');
+    const seen = { read: 0, notRead: 0, notOpened: 0 };
     fc.assert(
       fc.property(
-        fc.oneof(
-          fc.string({ maxLength: 400 }),
-          fc
-            .array(fc.array(fc.string({ maxLength: 8 })), { maxLength: 30 })
-            .map((rows) => rows.map((r) => r.join(',')).join('\n')),
+        fc.constantFrom(whole, asGpx),
+        fc.array(
+          fc.record({
+            at: fc.double({ min: 0, max: 1, noNaN: true }),
+            cut: fc.nat(6),
+            put: fc.oneof(fc.string({ maxLength: 4 }), fc.constantFrom('', '9', '-', ',', '\n')),
+          }),
+          {
+            maxLength: 3,
+          },
         ),
-        (text) => {
-          const opened = openTrace(text);
-          if (!opened.ok) return;
+        fc.option(fc.string({ maxLength: 400 }), { nil: null, freq: 8 }),
+        (text, changes, instead) => {
+          const changed = changes.reduce((t, { at, cut, put }) => {
+            const i = Math.floor(at * t.length);
+            return t.slice(0, i) + put + t.slice(i + cut);
+          }, text);
+          const opened = openTrace(instead ?? changed);
+          if (!opened.ok) {
+            seen.notOpened += 1;
+            expect(opened.problem).toMatch(/^[a-zA-Z]+$/);
+            return;
+          }
           const trace = traceIn(opened.file, opened.file.format === 'csv' ? opened.file.guess : null);
+          seen[trace.ok ? 'read' : 'notRead'] += 1;
           if (trace.ok) expect(trace.points.every((p) => Number.isFinite(p.seconds) && p.speedMPerS >= 0)).toBe(true);
+          else expect(trace.problem).toMatch(/^[a-zA-Z]+$/);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 200 },
     );
+    expect(seen.read).toBeGreaterThan(3);
+    expect(seen.notOpened).toBeGreaterThan(3);
   });
 });
 

@@ -8,6 +8,7 @@ import {
   guessColumns,
   lapTimeS,
   piecesOfTrace,
+  readPoints,
   readTrace,
   zonesOfLap,
 } from '../../src/traces';
@@ -198,19 +199,64 @@ describe('reading a table', () => {
     expect(guessColumns(['only'], [['1']])).toBeNull();
   });
 
-  test('property: whatever stands in it, reading never throws, and times rise', () => {
+  /** Rows as a logger with faults writes them: mostly on time, some cells odd, now and then a time that slips by any amount. */
+  const cell = (good: fc.Arbitrary<number>): fc.Arbitrary<string> =>
+    fc.oneof({ weight: 200, arbitrary: good.map(String) }, { weight: 1, arbitrary: fc.string({ maxLength: 8 }) });
+  const faultyRows = fc
+    .array(
+      fc.record({
+        stepS: fc.oneof(
+          { weight: 200, arbitrary: fc.double({ min: 0.01, max: 2, noNaN: true }) },
+          { weight: 1, arbitrary: fc.double({ min: -4e8, max: 4e8, noNaN: true }) },
+        ),
+        odd: fc.oneof(
+          { weight: 200, arbitrary: fc.constant(null) },
+          { weight: 1, arbitrary: fc.string({ maxLength: 8 }) },
+        ),
+        speed: cell(fc.double({ min: 0, max: 250, noNaN: true })),
+      }),
+      { minLength: 25, maxLength: 120 },
+    )
+    .map((rows) => {
+      let at = 0;
+      return rows.map(({ stepS, odd, speed }) => [odd ?? String((at += stepS)), speed]);
+    });
+
+  test('property: whatever stands in it, a drive that is read has rising times, no gap over a quarter of an hour, and six hours at most', () => {
+    let read = 0;
+    let refused = 0;
     fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.string({ maxLength: 8 }), fc.string({ maxLength: 8 })), { maxLength: 60 }),
-        (table) => {
-          const read = readTrace(table, columns);
-          if (!read.ok) return;
-          read.points.forEach((p, i) => {
-            expect(Number.isFinite(p.speedMPerS)).toBe(true);
-            if (i > 0) expect(p.seconds).toBeGreaterThan(read.points[i - 1]!.seconds);
-          });
-        },
-      ),
+      fc.property(faultyRows, (rows) => {
+        const trace = readTrace(rows, columns);
+        if (!trace.ok) {
+          refused += 1;
+          expect(trace.problem).not.toBe('');
+          return;
+        }
+        read += 1;
+        expect(trace.points.at(-1)!.seconds).toBeLessThanOrEqual(6 * 3600);
+        trace.points.forEach((p, i) => {
+          expect(Number.isFinite(p.speedMPerS)).toBe(true);
+          if (i > 0) expect(p.seconds).toBeGreaterThan(trace.points[i - 1]!.seconds);
+          if (i > 0) expect(p.seconds - trace.points[i - 1]!.seconds).toBeLessThanOrEqual(900);
+        });
+        // What is done with it next is bounded by that, whatever the times were.
+        lapTimeS(trace.points);
+        findZones(trace.points);
+      }),
+      { numRuns: 300 },
     );
+    expect([read > 30, refused > 30]).toEqual([true, true]);
+  });
+
+  test('a time that slips is refused with its row, in no time: one is 4·10⁸ s off, one 10⁶ s', () => {
+    for (const slipS of [4e8, 1e6, 901]) {
+      const rows = Array.from({ length: 400 }, (_, i) => [String(i * 0.5 + (i >= 200 ? slipS : 0)), '120']);
+      expect(readTrace(rows, columns)).toEqual({ ok: false, problem: 'timeJumps', row: 200 });
+      const points = rows.map(([s, v]) => ({ seconds: Number(s), speedMPerS: Number(v) / 3.6 }));
+      expect(readPoints(points)).toEqual({ ok: false, problem: 'timeJumps', row: 200 });
+    }
+    const day = Array.from({ length: 100 }, (_, i) => [String(i * 800), '120']);
+    expect(readTrace(day, columns)).toEqual({ ok: false, problem: 'tooLong', row: 28 });
   });
 });

@@ -39,6 +39,8 @@ export const ruleTexts: TextsFor<RuleFindings> = {
   outOfSeason: () => 'Out of season.',
   weeklyBleed: ({ bledOn }, _, say) => `Last bleed ${say.date(bledOn)}; the rule says weekly in season.`,
   noEventBooked: () => 'No event booked.',
+  neverMet: ({ boilsAt, wanted }, _, say) =>
+    `This fluid never met ${say.quantity(wanted)}: it boiled at ${say.quantity(boilsAt)} as it went in. Choose another.`,
   boilsOnDay: ({ boilsAt, on, wanted }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on ${say.date(on)}, wants ${say.quantity(wanted)}.`,
 };

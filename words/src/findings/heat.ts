@@ -1,4 +1,4 @@
-import type { HeatFindings, HeatMissing } from '@calvik/core';
+import type { HeatFindings, HeatMissing, OutsideModel } from '@calvik/core';
 import { atPlace } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 
@@ -11,8 +11,16 @@ export const heatMissingNames: Record<HeatMissing, string> = {
   outlook: 'its outlook, which is being computed',
 };
 
+const outsideNames: Record<OutsideModel['part'], string> = {
+  faceC: 'the faces',
+  rotorC: 'the rotors',
+  fluidC: 'the fluid',
+};
+
 export const heatTexts: TextsFor<HeatFindings> = {
   heatNotComputed: ({ missing }) => `Heat not computed: missing ${list(missing.map((m) => heatMissingNames[m]))}.`,
+  outsideModel: ({ part, computed, most }, at, say) =>
+    `Not known: ${outsideNames[part]}${atPlace(at)} would get to ${say.quantity(computed)}, and none gets over ${say.quantity(most)}. Look at the weight, the rotors and the venue’s zones again.`,
   noEventForHeat: () => 'No event to compute the heat for.',
   heatInOrder: ({ fluid, face }, _, say) =>
     `Fluid to about ${say.quantity(fluid)}, rotor faces to about ${say.quantity(face)}: within the limits.`,
@@ -28,6 +36,15 @@ export const heatTexts: TextsFor<HeatFindings> = {
     `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: over the working range of ${compound}, ${say.quantity(max)}.`,
   rotorTooHot: ({ face, max }, at, say) =>
     `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: over the ${say.quantity(max)} that a rotor is taken to stand.`,
+  tooFewReadings: ({ have, want }, at) =>
+    `Calipers read${atPlace(at)}: ${have} of the ${want} readings that are wanted. Stickers count, or a pyrometer on the caliper, read by somebody else than whoever takes it over.`,
+  readInTooFewSessions: ({ have, want }) =>
+    `Read after ${counted(have, 'session')}: ${want} are wanted, as one says little of another day or driver.`,
+  readLongAgo: ({ days }) => `Nothing was read in the last ${days} days.`,
+  readingsDisagree: ({ count }) =>
+    `${counted(count, 'reading')} ${count === 1 ? 'does' : 'do'} not fit the others: look again, or withdraw what was misread.`,
+  bandStillWide: ({ percent, atMostPercent }) =>
+    `The readings have left ${percent} % of the band, at most ${atMostPercent} % are wanted: read where it is least known.`,
   readingDoesNotFit: ({ count }) =>
     `${counted(count, 'reading')} of heat ${count === 1 ? 'does' : 'do'} not fit what is computed: look at ${count === 1 ? 'it' : 'them'}.`,
 };

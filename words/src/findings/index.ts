@@ -11,6 +11,7 @@ import type {
   PadFindings,
   PedalFindings,
   Place,
+  Quantity,
   ReadinessFindings,
   RotorFindings,
   ServiceFindings,
@@ -18,7 +19,7 @@ import type {
   TrackFindings,
   WheelBearingFindings,
 } from '@calvik/core';
-import type { Say } from '../reader';
+import { type Say, tellApart } from '../reader';
 import type { TextsFor } from '../texts';
 import { wheelBearingTexts } from '../wheel-bearings';
 import { beddingTexts } from './bedding';
@@ -89,8 +90,14 @@ export function findingText(
   const named = place.fastener
     ? { ...place, fastener: fasteners.get(place.fastener) ?? inWords(place.fastener) }
     : place;
-  return capitalFirst(text ? text(values, named, say) : `Found: ${code}.`);
+  return capitalFirst(text ? text(values, named, tellApart(say, quantitiesIn(values))) : `Found: ${code}.`);
 }
+
+/** A figure and the limit that it is judged by stand in one finding. */
+const quantitiesIn = (values: Finding['values']): Quantity[] =>
+  Object.values(values).filter(
+    (v): v is Quantity => typeof v === 'object' && v !== null && 'measure' in v && 'value' in v,
+  );
 
 /** A key where nobody has the sheet: "front wheel". */
 const inWords = (key: string): string => key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();

@@ -6,7 +6,7 @@ import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvi
 import { traceCsv } from '@calvik/core/traces';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
 import { dropDraft } from '../../state/bedding-draft';
-import { useLogbook, useToday } from '../../state/hooks';
+import { useLogbook, useNow, useToday } from '../../state/hooks';
 import { savePhoto } from '../../state/photos';
 import { read, write } from '../../state/storage';
 import { useSay } from '../../state/use-say';
@@ -54,10 +54,11 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
     setPreferences(next);
   };
   const axle = decidingAxle(run.axles);
+  const [openedMs] = useState(() => Date.now());
   const model = useMemo(() => {
     const of = beddingCar(logbook, car, run.airTempC, run.hasTapedDucts);
     const before = ofKind(logbook.factsOfCar(car.id), 'beddingDriven').findLast((f) => f.runId === run.id);
-    const isWarm = before && (Date.now() - Date.parse(before.recordedAt)) / 60_000 < WARM_MIN;
+    const isWarm = before && (openedMs - Date.parse(before.recordedAt)) / 60_000 < WARM_MIN;
     const ended = before?.applications.at(-1);
     const endS = ended ? ended.startS + ended.seconds + before!.cooledS : 0;
     const startC =
@@ -80,12 +81,12 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
   const [isLive, setLive] = useState(false);
   const [pace, setPace] = useState<keyof typeof PACES>('1');
   const [isEnding, setEnding] = useState(false);
-  const heardAt = useRef(Date.now());
+  const [heardMs, setHeard] = useState(() => Date.now());
   const offset = useRef(0);
   const isPhone = c.head?.source === 'place';
   const isOver = c.state.phase === 'cooled';
   const hear = (seconds: number, kmh: number): void => {
-    heardAt.current = Date.now();
+    setHeard(Date.now());
     c.hear(seconds, kmh);
   };
   const startMs = c.head ? Date.parse(c.head.startedAt) : 0;
@@ -101,7 +102,7 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
   const drive = (): void => {
     const { state } = c;
     offset.current = state.last ? state.last.seconds + 0.5 : 0;
-    heardAt.current = Date.now();
+    setHeard(Date.now());
     const coolingLeft = Math.max(0, run.procedure.cooling.minutes - state.cooledS / 60);
     void simulated.start({
       series: seriesLeft(state),
@@ -136,7 +137,7 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
   }, [isOver]);
 
   const isTap = c.head?.source === 'tap';
-  const silentS = Math.floor((Date.now() - heardAt.current) / 1000);
+  const silentS = Math.floor((useNow(500) - heardMs) / 1000);
   const lostS = isLive && !isTap && !isOver && silentS >= LOST_S ? silentS : null;
   const clockS = (): number => (isSimulated ? c.lastS() + 0.01 : (Date.now() - startMs) / 1000);
   if (!c.head || (!isLive && !isOver))
@@ -150,11 +151,11 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
         onPace={setPace}
         onBegin={(source) => {
           c.begin(source);
-          heardAt.current = Date.now();
+          setHeard(Date.now());
           setLive(true);
         }}
         onGoOn={() => {
-          heardAt.current = Date.now();
+          setHeard(Date.now());
           setLive(true);
         }}
       />

@@ -21,7 +21,7 @@ import {
 } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { beddingWordTexts, decisionNames, faceSeenTexts } from '@calvik/words/bedding';
-import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useNow, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { Chips, ChoiceChips } from '../../ui/chips';
 import { FaceDrawing } from '../../ui/face-drawing';
@@ -88,6 +88,7 @@ function LookPage({
   const router = useRouter();
   const logbook = useLogbook();
   const today = useToday();
+  const now = useNow(60_000);
   const crew = useCrewOnDuty();
   const { saveFact, saving, problem } = useSaveFact();
   const { draft: looked, change, clear } = useDraft<Looked>(`look.${run.id}.${axle}.${cycle}`, nothing);
@@ -124,7 +125,7 @@ function LookPage({
     const key = workKey('bedding', axle);
     const job = openJobsOfCar(logbook, car.id).find((j) => j.covers.includes(key));
     if (!job) return;
-    const minutes = Math.max(1, Math.round((Date.now() - Date.parse(run.at)) / 60_000 / run.axles.length));
+    const minutes = Math.max(1, Math.round((now - Date.parse(run.at)) / 60_000 / run.axles.length));
     const body = { kind: 'workDone' as const, carId: car.id, jobId: job.id, items: [key] };
     await saveFact({ ...body, minutes: minutes > 600 ? null : minutes }, today);
   };

@@ -1,6 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
-import { useWatch } from 'react-hook-form';
+import { useFormState, useWatch } from 'react-hook-form';
 import type { DrivenAt, Procedure } from '@calvik/core';
 import { drivenAtNames } from '@calvik/words/bedding';
 import { useDraftForm } from '../../state/use-draft-form';
@@ -72,6 +72,7 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
     },
   );
   const { control } = form;
+  const { errors } = useFormState({ control });
   const { saveRecord, saving, problem } = useSaveRecord('procedures', form, finished);
   const isMachine = useWatch({ control, name: 'isMachine' });
   const chosen = useWatch({ control, name: 'places' });
@@ -160,9 +161,9 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
               }}
               options={places.map((p) => ({ value: p, label: drivenAtNames[p] }))}
             />
-            {form.formState.errors.places ? (
+            {errors.places ? (
               <Text tone="stop" live>
-                {form.formState.errors.places.message ?? ''}
+                {errors.places.message ?? ''}
               </Text>
             ) : null}
           </Section>

@@ -15,6 +15,7 @@ import {
   timePassed,
 } from '@calvik/core/bedding/driving';
 import { type DraftHead, beginDraft, readDraft, readDraftHead, writeAll, writeLast } from '../../state/bedding-draft';
+import { useNow } from '../../state/hooks';
 import type { BeddingCar } from './use-bedding';
 
 /** More than so many are never added to a cycle: then something else is wrong. */
@@ -48,16 +49,16 @@ export function useCycle(
     [run.procedure.series, run.procedure.cooling],
   );
   const [head, setHead] = useState<DraftHead | null>(() => readDraftHead(run.id, cycle));
-  const kept = useRef<{ entries: RunEntry[]; state: CounterState } | null>(null);
-  if (kept.current === null) {
+  const [opened] = useState(() => {
     const entries = head ? readDraft(run.id, cycle) : [];
-    kept.current = { entries: inTurn(entries), state: countRun(program, entries) };
-  }
-  const [state, setState] = useState(kept.current.state);
+    return { entries: inTurn(entries), state: countRun(program, entries) };
+  });
+  const kept = useRef(opened);
+  const [state, setState] = useState(opened.state);
   const [adapted, setAdapted] = useState<Cycle['adapted']>(null);
   const push = useCallback(
     (entry: RunEntry): void => {
-      const now = kept.current!;
+      const now = kept.current;
       const last = now.entries.at(-1);
       if (last && entry.seconds < last.seconds) {
         now.entries = inTurn([...now.entries, entry]);
@@ -72,7 +73,7 @@ export function useCycle(
     },
     [program, run.id, cycle],
   );
-  const lastS = useCallback((): number => kept.current!.entries.at(-1)?.seconds ?? 0, []);
+  const lastS = useCallback((): number => kept.current.entries.at(-1)?.seconds ?? 0, []);
   const begin = (source: SpeedSource): void => {
     const begun: DraftHead = { source, startedAt: new Date().toISOString() };
     beginDraft(run.id, cycle, begun);
@@ -89,7 +90,7 @@ export function useCycle(
   );
   // The count follows the model where the car's own figures are on record.
   useEffect(() => {
-    const now = kept.current!.state;
+    const now = kept.current.state;
     if (!car.isKnown || now.applications.length === 0 || now.phase === 'cooled') return;
     const change = adaptation(car.heated, now, bands, { ...air, axle });
     if ('enough' in change) {
@@ -103,13 +104,8 @@ export function useCycle(
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [applications.length]);
   // Where nothing is heard it cools by the clock.
-  const [, tick] = useState(0);
-  useEffect(() => {
-    if (!head) return;
-    const timer = setInterval(() => tick((n) => n + 1), 500);
-    return () => clearInterval(timer);
-  }, [head]);
-  const shown = head?.source === 'tap' ? timePassed(state, (Date.now() - Date.parse(head.startedAt)) / 1000) : state;
+  const now = useNow(500);
+  const shown = head?.source === 'tap' ? timePassed(state, (now - Date.parse(head.startedAt)) / 1000) : state;
   return {
     head,
     state: shown,
@@ -119,7 +115,7 @@ export function useCycle(
     begin,
     hear: (seconds, kmh) => push(sampleOf(seconds, Math.max(0, kmh))),
     tap: (seconds) => push({ seconds: Math.max(lastS(), Math.round(seconds * 1000) / 1000), tap: true }),
-    entries: () => kept.current!.entries,
+    entries: () => kept.current.entries,
     lastS,
   };
 }

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useWatch } from 'react-hook-form';
+import { useFormState, useWatch } from 'react-hook-form';
 import {
   carLabel,
   type AssumedKey,
@@ -60,6 +60,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
     carForm(car, system, customerId),
   );
   const { control, handleSubmit, setValue, getValues } = form;
+  const { dirtyFields } = useFormState({ control });
   const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
   const [showsAll, setShowsAll] = useState(car !== null || restored);
   const [asked, setAsked] = useState<string | null>(null);
@@ -87,8 +88,8 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
     if (untouched) for (const c of corners) setValue(`lineLengthMm.${c}`, recordText(to[c], 'length', system));
   }, [masterCylinderSide, getValues, setValue, system]);
   useEffect(() => {
-    if (!car && form.formState.dirtyFields.driverSide) setValue('masterCylinderSide', driverSide);
-  }, [driverSide, car, form.formState.dirtyFields.driverSide, setValue]);
+    if (!car && dirtyFields.driverSide) setValue('masterCylinderSide', driverSide);
+  }, [driverSide, car, dirtyFields.driverSide, setValue]);
 
   const [kind, sourceId = ''] = values.startFrom.split(' ');
   const sourceCar = kind === 'car' ? logbook.cars.get(sourceId) : undefined;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Car, Fault } from '@calvik/core';
 import { useToday } from '../../state/hooks';
+import { useDraft } from '../../state/use-draft';
 import { ChoiceChips } from '../../ui/chips';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
@@ -9,16 +10,25 @@ import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { type NewFact, useSaveFact } from '../save-fact';
 
+interface Draft {
+  until: 'nextSession' | 'endOfEvent';
+  reason: string;
+}
+
 /** The lead's word: with a reason and an end, never for ever. */
 export function LetPass({ car, fault, onSaved }: { car: Car; fault: Fault; onSaved: () => void }) {
   const today = useToday();
   const event = useEventFor(car.id, undefined);
   const { saveFact, saving, problem } = useSaveFact();
-  const [until, setUntil] = useState<'nextSession' | 'endOfEvent'>('nextSession');
-  const [reason, setReason] = useState('');
+  const { draft, change, clear } = useDraft<Draft>(`letPass.${fault.found.at(-1)!.id}.${fault.kind}`, {
+    until: 'nextSession',
+    reason: '',
+  });
+  // Kept from another event's day the end may be one that is no longer offered.
+  const until = event ? draft.until : 'nextSession';
   const [sentence, setSentence] = useState<string | null>(null);
   const save = async (): Promise<void> => {
-    if (reason.trim() === '') return setSentence('Give the reason.');
+    if (draft.reason.trim() === '') return setSentence('Give the reason.');
     setSentence(null);
     const body = {
       kind: 'faultLetPass',
@@ -29,22 +39,24 @@ export function LetPass({ car, fault, onSaved }: { car: Car; fault: Fault; onSav
       foundId: fault.found.at(-1)!.id,
       until,
       eventId: until === 'endOfEvent' ? (event?.id ?? null) : null,
-      reason: reason.trim(),
+      reason: draft.reason.trim(),
     };
-    if (await saveFact(body as NewFact, today)) onSaved();
+    if (!(await saveFact(body as NewFact, today))) return;
+    clear();
+    onSaved();
   };
   return (
     <View style={styles.gap}>
       <ChoiceChips
         label="Let pass until"
         value={until}
-        onChange={setUntil}
+        onChange={(to) => change({ until: to })}
         options={[
           { value: 'nextSession', label: 'After the next session' },
           ...(event ? [{ value: 'endOfEvent' as const, label: `End of ${event.name}` }] : []),
         ]}
       />
-      <LineInput label="Why" value={reason} onChange={setReason} maxLength={300} />
+      <LineInput label="Why" value={draft.reason} onChange={(reason) => change({ reason })} maxLength={300} />
       {(sentence ?? problem) ? (
         <Text tone="stop" live>
           {sentence ?? problem ?? ''}

@@ -215,7 +215,7 @@ function EventPage({ event }: { event: TrackEvent }) {
           <Section title="Demands">
             <Text>
               {venue
-                ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid is taken to get to ${show(venue.peakFluidTempC, 'temperature')} there, where too little is known of a car to compute it.`
+                ? `${venue.name}, ${show(venue.altitudeM, 'altitude')} up; fluid is expected to get to ${show(venue.peakFluidTempC, 'temperature')} there: a car of which more is computed is judged by that.`
                 : 'The venue is not known.'}
             </Text>
             <Text>

@@ -30,8 +30,9 @@ const strictestLine = (rule: RuleVerdict, tell: ReturnType<typeof useTell>): str
     ? `Strictest is the boiling point itself: ${tell(rule.reason)}`
     : `Strictest rule, ${owners[rule.owner]}${asksNothing(rule) ? ', asks nothing now' : rule.met ? ', is met' : ''}: ${policyName(rule.policy)}. ${tell(rule.reason)}`;
 
-function dueLine({ nextDue }: FluidJudgement, today: string): string {
+function dueLine({ nextDue }: FluidJudgement, today: string, tell: ReturnType<typeof useTell>): string {
   if (!nextDue) return 'Nothing falls due by the rules in force.';
+  if (nextDue.rule.reason.code === 'neverMet') return tell(nextDue.rule.reason);
   const work = nextDue.work === 'flush' ? 'Flush' : 'Bleed';
   return nextDue.on < today
     ? `${work} overdue since ${longDate(nextDue.on)}.`
@@ -75,7 +76,7 @@ export function FluidCard({ car, event, detail = true }: { car: Car; event: Trac
       )}
       {detail ? (
         <View style={styles.facts}>
-          <Text>{dueLine(judgement, today)}</Text>
+          <Text>{dueLine(judgement, today, tell)}</Text>
           {strictest ? <Text as="small">{strictestLine(strictest, tell)}</Text> : null}
           <Text as="small">
             {last

@@ -91,9 +91,7 @@ export function useFlush(car: Car, jobId: string | undefined, corrected: FluidEx
       crew?.id ?? '',
       corrected && { fact: corrected, because: '…' },
     ) as FluidExchange;
-    // `quantity` reads by `system` alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [values, steps, car.id, secondFrom, isFull, jobId, corrected, crew, timeZone, system]);
+  }, [values, steps, car.id, secondFrom, isFull, jobId, corrected, crew, timeZone, quantity]);
   const after = useMemo(
     () => (draft ? judgeFluid(withFacts(logbook, [draft]), car, event, today) : null),
     [draft, logbook, car, event, today],

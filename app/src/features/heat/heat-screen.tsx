@@ -5,15 +5,16 @@ import {
   carLabel,
   type Car,
   type TrackEvent,
-  expectedPeakC,
   judgeHeat,
+  outsideModel,
+  peakDemand,
   sessionAt,
   usualSession,
   withDucts,
 } from '@calvik/core';
 import { list } from '@calvik/words';
 import { heatMissingNames, unknownText } from '@calvik/words/heat';
-import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -21,6 +22,7 @@ import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
 import { FindingLines } from '../finding-line';
 import { routes } from '../routes';
+import { Demand } from './demand';
 import { forEvent } from './for-event';
 import { HelpList } from './help-list';
 import { Peaks } from './peaks';
@@ -43,6 +45,9 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
   const canRun = found !== null && !found.missing.includes('zones');
   const run = useHeatRun(canRun ? found.heatCase : null, shop.peakCertaintyPercent);
   const help = useHelp(canRun ? found.heatCase : null, run.result !== null && run.progress === null, car, event);
+  const isOutside = found !== null && run.result !== null && outsideModel(run.result.outlook, found.heatCase) !== null;
+  const crewId = useCrewOnDuty()?.id ?? null;
+  const demand = useMemo(() => peakDemand(logbook, car, event, crewId), [logbook, car, event, crewId]);
   const booking = logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) ?? null;
   return (
     <Screen
@@ -65,11 +70,14 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
       }
     >
       {found && found.missing.length > 0 ? <Missing car={car} event={event} missing={found.missing} /> : null}
+      {canRun ? <Verdict car={car} event={event} isPlanned={isPlanned} /> : null}
+      <Section title="The peak that counts">
+        <Demand car={car} event={event} demand={demand} />
+      </Section>
       {canRun ? (
         <>
-          <Verdict car={car} event={event} isPlanned={isPlanned} />
           <Running run={run} />
-          {run.result ? <Peaks car={car} event={event} run={run.result} /> : null}
+          {run.result && !isOutside ? <Peaks car={car} event={event} run={run.result} /> : null}
         </>
       ) : null}
       <Section title="Session">
@@ -94,7 +102,7 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
       ) : null}
       {booking && found && found.missing.length === 0 ? (
         <Section title="Your own figure">
-          <Pin booking={booking} peak={expectedPeakC(logbook, car, event)} />
+          <Pin booking={booking} peak={demand.figure} />
         </Section>
       ) : null}
       <Text as="small">

@@ -35,7 +35,7 @@ export function Pin({ booking, peak }: { booking: Booking; peak: Figure }) {
   return (
     <View style={{ gap: 8 }}>
       {booking.pinnedPeak ? (
-        <Text tone="amber">{`The shop has set it to ${show(booking.pinnedPeak.tempC, 'temperature')}: ${booking.pinnedPeak.reason}`}</Text>
+        <Text tone="amber">{`The shop has set it to ${show(booking.pinnedPeak.tempC, 'temperature')}: ${booking.pinnedPeak.reason}${booking.pinnedPeak.tempC < peak.value ? ` ${show(peak.value, 'temperature')} is stricter, and counts.` : ''}`}</Text>
       ) : null}
       {open ? (
         <>
@@ -58,7 +58,7 @@ export function Pin({ booking, peak }: { booking: Booking; peak: Figure }) {
       )}
       {booking.pinnedPeak && !open ? (
         <MainButton mode="text" onPress={() => void save(null)}>
-          Go by what is computed
+          Take it back
         </MainButton>
       ) : null}
     </View>

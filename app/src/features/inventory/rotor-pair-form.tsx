@@ -1,5 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type RotorPair, nextLabel } from '@calvik/core';
+import { useWatch } from 'react-hook-form';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
@@ -53,7 +54,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
     notes: pair?.notes ?? '',
   });
   const { control } = form;
-  const isCeramic = form.watch('material') === 'carbonCeramic';
+  const isCeramic = useWatch({ control, name: 'material' }) === 'carbonCeramic';
   const orNull = (typed: string, dimension: 'length' | 'mass'): number | null =>
     typed.trim() === '' ? null : quantity(typed, dimension);
   const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished);

@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { useWatch } from 'react-hook-form';
+import { useFormState, useWatch } from 'react-hook-form';
 import { type Goods, type Supplier, type WearPart, carLabel } from '@calvik/core';
 import { dateIn, longDate, onShelf } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
@@ -42,6 +42,7 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
     notes: supplier?.notes ?? '',
   });
   const { control, setValue } = form;
+  const { errors } = useFormState({ control });
   const { saveRecord, saving, problem } = useSaveRecord('suppliers', form, finished);
   const supplies = useWatch({ control, name: 'supplies' }) as Goods[];
   const save = form.handleSubmit((f) => {
@@ -60,9 +61,9 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
         <TextField control={control} name="name" label="Name" required />
         <Text as="small">Sells</Text>
         <Chips label="Sells" options={goodsOptions} chosen={supplies} onChange={(next) => setValue('supplies', next)} />
-        {form.formState.errors.supplies?.message ? (
+        {errors.supplies?.message ? (
           <Text tone="stop" live>
-            {form.formState.errors.supplies.message}
+            {errors.supplies.message}
           </Text>
         ) : null}
         <TextField control={control} name="leadDays" label="Working days from order to door" required />

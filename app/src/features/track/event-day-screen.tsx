@@ -5,7 +5,7 @@ import { carLabel, type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, 
 import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
 import { counted } from '@calvik/words';
 import { decisionNames, needText } from '@calvik/words/track';
-import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useNow, useToday } from '../../state/hooks';
 import { useFastenerNames } from './use-look';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
@@ -14,7 +14,6 @@ import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
 import { Gone } from '../gone';
 import { routes } from '../routes';
-import { useSeconds } from './use-track';
 
 export function EventDayScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -26,11 +25,10 @@ export function EventDayScreen() {
 function useDay(event: TrackEvent): EventDay {
   const logbook = useLogbook();
   const today = useToday();
-  const minute = Math.floor(useSeconds() / 60);
+  const now = useNow(60_000);
   return useMemo(
-    () =>
-      eventDay(logbook, event, new Date(minute * 60_000).toISOString(), (car) => judgeCar(logbook, car, event, today)),
-    [logbook, event, minute, today],
+    () => eventDay(logbook, event, new Date(now).toISOString(), (car) => judgeCar(logbook, car, event, today)),
+    [logbook, event, now, today],
   );
 }
 

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import * as api from '../../api/client';
-import { useLogbook, useToday } from '../../state/hooks';
+import { useLogbook, useNow, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
@@ -14,7 +14,6 @@ import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { useSaveFact } from '../save-fact';
 import type { PanelProps } from './use-look';
-import { useSeconds } from './use-track';
 
 const walk: Corner[] = ['FL', 'FR', 'RR', 'RL'];
 
@@ -30,8 +29,8 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const { draft, change } = useDraft<Partial<Record<Corner, string>>>(`look.${session.fact.id}.heat`, {});
   const [seconds, setSeconds] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
-  const now = useSeconds();
-  const sinceStop = Math.max(0, now - Math.floor(Date.parse(session.fact.at) / 1000));
+  const now = useNow(1000);
+  const sinceStop = Math.max(0, Math.floor((now - Date.parse(session.fact.at)) / 1000));
   const left = walk.filter((c) => !look.heat.readings[c]);
   const corner = picked ?? left[0] ?? 'FL';
   const typed = draft[corner] ?? '';

@@ -1,15 +1,5 @@
-import { useSyncExternalStore } from 'react';
 import { type Job, type Logbook, recordDefaults, usualDurationMin } from '@calvik/core';
 import { newRecord } from '../save-record';
-
-const everySecond = (changed: () => void): (() => void) => {
-  const timer = setInterval(changed, 1000);
-  return () => clearInterval(timer);
-};
-const currentSecond = (): number => Math.floor(Date.now() / 1000);
-
-/** The present second, for what counts. */
-export const useSeconds = (): number => useSyncExternalStore(everySecond, currentSecond, currentSecond);
 
 /** The job that a car's work at an event is written down under; null where nobody has planned any. */
 export const jobAtEvent = (logbook: Logbook, carId: string, eventId: string): Job | null =>

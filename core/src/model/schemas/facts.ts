@@ -5,7 +5,7 @@ import { base } from './base';
 import { beddingFacts } from './bedding';
 import { conditionFacts } from './condition';
 import { corner, id, line, nipple, note, pedalFeel, quantity } from './primitives';
-import { heatReading } from './heat';
+import { heatReading, peakTakenOver } from './heat';
 import { planningFacts } from './planning';
 import { serviceFacts, wasteHandedOver } from './service';
 import { trackFacts } from './track';
@@ -111,6 +111,7 @@ export const factSchema = z
     withdrawal,
     wasteHandedOver,
     heatReading,
+    peakTakenOver,
     ...serviceFacts,
     ...planningFacts,
     ...beddingFacts,

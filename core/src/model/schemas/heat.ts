@@ -154,3 +154,19 @@ export const heatReading = z.object({
   takenWith: z.enum(['byHand', 'simulated']),
 });
 export type HeatReading = z.infer<typeof heatReading>;
+
+/** A lead goes by what is computed of a car at a venue, though the shop expects more there: its own readings are enough. */
+export const peakTakenOver = z.object({
+  ...base,
+  kind: z.literal('peakTakenOver'),
+  carId: id,
+  venueId: id,
+  /** Where both figures were seen. */
+  eventId: id,
+  /** Computed, as sure as the shop wants it. */
+  tempC: quantity(60, 400, '°C'),
+  /** What the venue's record said. */
+  insteadOfC: quantity(60, 400, '°C'),
+  reason: line(200),
+});
+export type PeakTakenOver = z.infer<typeof peakTakenOver>;

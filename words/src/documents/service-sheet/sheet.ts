@@ -102,9 +102,11 @@ function nextLines({ s, tell }: SheetWriter): string[] {
   const due = s.fluid.nextDue;
   return [
     RETORQUE,
-    due
-      ? `Fluid: ${due.work} due by ${longDate(due.on)} (${ruleOwnerNames[due.rule.owner]}). ${tell(due.rule.reason)}`
-      : 'Fluid: nothing falls due by the rules in force.',
+    due?.rule.reason.code === 'neverMet'
+      ? tell(due.rule.reason)
+      : due
+        ? `Fluid: ${due.work} due by ${longDate(due.on)} (${ruleOwnerNames[due.rule.owner]}). ${tell(due.rule.reason)}`
+        : 'Fluid: nothing falls due by the rules in force.',
     ...(s.event ? [`Look at the pads again after the first session at ${s.event.name}.`] : []),
   ];
 }

@@ -123,9 +123,7 @@ export function usePads({ s, step, logbook }: StepProps) {
       hatClearanceMm: isDrum ? null : read(draft.figures.hat, 'length'),
       instrument: draft.instrument,
     };
-    // `read` reads by the chosen units alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [draft, corner, padSet, isDrum, system]);
+  }, [draft, corner, padSet, isDrum, read]);
   const judged = useMemo(() => body && judgePads({ ...body, ...noOne }, spec), [body, spec]);
   const other = s.corners.corners[partnerOf[corner]];
   const odd =
@@ -154,8 +152,7 @@ export function usePads({ s, step, logbook }: StepProps) {
     const asked = questionsOf(logbook, fact).filter((f) => f.values.pad === side);
     const judgement = judgeThickness(face.thicknessMm, spec, corner, side);
     return judgement.verdict === 'inOrder' ? asked : [...asked, judgement];
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, system]);
+  }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, read]);
   const leastMm = judged?.thinnest.value ?? mm('inner') ?? mm('outer');
 
   /** The reading; or what is missing of it. */

@@ -75,9 +75,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
       transferLayer: draft.transferLayer || ('even' as const),
       instrument: draft.instrument,
     };
-    // `read` reads by the chosen units alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [draft, corner, rotorPair, system]);
+  }, [draft, corner, rotorPair, read]);
   const judged = useMemo(
     () => body && judgeRotor({ ...body, ...noOne, discardThicknessMm: discardMm }, rotorPair),
     [body, rotorPair, discardMm],
