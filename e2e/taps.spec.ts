@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { HELD_MS, button, deviceOf, idsByName } from './people';
+import { HELD_MS, button, deviceOf, idsByName, settled } from './people';
 import type { Shop } from './shops';
 import { expect, long, test } from './test';
 
@@ -48,16 +48,19 @@ test(
     const lines: string[] = [];
     let before = 0;
     let mostPx = 0;
-    /** Does one step and notes what it cost. */
-    const step = async (title: string, work: () => Promise<void>): Promise<void> => {
-      await heading(page, title);
-      const px = await page.evaluate(() =>
+    const belowTheFoldPx = (): Promise<number> =>
+      page.evaluate(() =>
         Math.max(
           ...[...document.querySelectorAll('[role="main"] *')].map((e) =>
             getComputedStyle(e).overflowY === 'auto' ? e.scrollHeight - e.clientHeight : 0,
           ),
         ),
       );
+    /** Does one step and notes what it cost. */
+    const step = async (title: string, work: () => Promise<void>): Promise<void> => {
+      await heading(page, title);
+      await settled(page);
+      const px = await belowTheFoldPx();
       mostPx = Math.max(mostPx, px);
       await work();
       const now = await taps();

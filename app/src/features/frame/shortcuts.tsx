@@ -1,5 +1,5 @@
 import { usePathname, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { laterPiece } from '../later';
 import { shortcuts } from './shortcut-keys';
 
@@ -14,7 +14,8 @@ export function Shortcuts() {
   // In guided work a digit is a figure, wherever the cursor is.
   const isGuided = usePathname().startsWith('/service/');
   const [shown, setShown] = useState(false);
-  useEffect(() => {
+  // With the page and not after it: a key pressed as soon as the page is there counts.
+  useLayoutEffect(() => {
     const press = (event: KeyboardEvent): void => {
       // Whatever is open over the page is closed as a tap beside it closes it.
       if (event.key === 'Escape')

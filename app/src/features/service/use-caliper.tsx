@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Corner } from '@calvik/core';
 import { useDraft } from '../../state/use-draft';
@@ -46,7 +46,8 @@ export function useCaliper({
   const caliper = useInstrument<Jaws>('calipers', setJaws);
   const measure = (on: CaliperTarget): void => void caliper.start({ carId, corner, target: on });
   const begin = useRef(habit.isUsed && isWanted);
-  useEffect(() => {
+  // Before the first paint: the step opens with the caliper in place of the keypad.
+  useLayoutEffect(() => {
     if (begin.current) measure(target);
     begin.current = false;
     // Once, when the step opens.
