@@ -1,3 +1,4 @@
+export { TESTED_WITHIN_DAYS } from './boiling';
 export { type HeatJudgement, faceLimit, judgeHeat } from './heat';
 export {
   type FluidJudgement,

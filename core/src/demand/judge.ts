@@ -23,7 +23,6 @@ import {
   type RuleVerdict,
   anchorOf,
   atPressure,
-  type Anchor,
   boilingFigure,
   boilingPointAt,
   dayBelow,
@@ -38,6 +37,7 @@ import {
   waterAt,
   waterFigure,
 } from '../fluid';
+import { TESTED_WITHIN_DAYS, boilingFinding, boilingRule, doubtFinding } from './boiling';
 import { loadUpOf } from './load-up';
 import { expectedPeakC } from './peak';
 
@@ -196,33 +196,6 @@ function penAgainstTest(state: FluidState, pen: MoistureReading | undefined, tim
   );
 }
 
-function boilingRule(
-  day: LocalDate,
-  due: LocalDate | null,
-  onDay: Figure,
-  demanded: Figure,
-  freshC: number | null,
-): RuleVerdict {
-  const met = onDay.value >= demanded.value;
-  return {
-    owner: 'boilingPoint',
-    policy: null,
-    work: 'flush',
-    met,
-    dueBy: due,
-    notBefore: null,
-    reason:
-      !met && freshC !== null && freshC < demanded.value
-        ? fluidFinding('neverMet', 'needsWork', {}, { boilsAt: celsius(freshC), wanted: celsius(demanded.value) })
-        : fluidFinding(
-            'boilsOnDay',
-            met ? 'inOrder' : 'needsWork',
-            {},
-            { boilsAt: celsius(onDay.value), on: day, wanted: celsius(demanded.value) },
-          ),
-  };
-}
-
 /** A rule that is not met, as a finding of the fluid: what the rule says, and whose it is. */
 const ruleFinding = (rule: RuleVerdict, today: LocalDate): Finding => ({
   code: 'ruleNotMet',
@@ -235,8 +208,8 @@ const ruleFinding = (rule: RuleVerdict, today: LocalDate): Finding => ({
 /**
  * Judges a car's fluid for an event, or for today when there is none.
  *
- * Stop: wrong mix, open nipple, soft pedal, or a boiling point on the day under the expected peak. Needs work: under the demanded
- * boiling point, a rule not met, or nothing known. Watch: the lower edge of the band is under the demand.
+ * Stop: wrong mix, open nipple, soft pedal, or a boiling point on the day under the expected peak. Needs work: the lower edge of its band under
+ * the demanded boiling point, a rule not met, or nothing known.
  * @param today in the shop's time zone
  */
 export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate): FluidJudgement {
@@ -295,19 +268,29 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   };
 
   const rules = policyRules(logbook, car, event, today, state);
+  const byEdge = (logbook.signedRules ?? Infinity) >= 9;
+  const isTested =
+    anchor?.basis === 'boilingTest' && daysBetween(dateIn(anchor.at, timeZone), day) <= TESTED_WITHIN_DAYS;
+  // What a bottle gave when it went in; a test of the car says nothing of how it began.
+  const isFresh = anchor?.basis === 'label' || anchor?.basis === 'bottleTest' || anchor?.basis === 'mix';
+  const { waterAtFillPercent, label } = state.current;
+  const freshC = isFresh ? atPressure(boilingPointAt(waterAtFillPercent, label), ambient) : null;
   if (anchor && boilingOnDay) {
-    const below = dayBelow(anchor, state.uptake.percentPerYear, demanded.value, ambient);
-    // What a bottle gave when it went in; a test of the car says nothing of how it began.
-    const isFresh = anchor.basis === 'label' || anchor.basis === 'bottleTest';
-    const freshC = isFresh ? atPressure(boilingPointAt(anchor.waterPercent, anchor.label), ambient) : null;
-    rules.push(boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded, freshC));
+    const below = dayBelow(anchor, state.uptake, demanded.value, ambient);
+    rules.push(
+      boilingRule(day, below && dateIn(below, timeZone), boilingOnDay, demanded, freshC, { byEdge, isTested }),
+    );
   }
 
   const pen = state.current.pens.at(-1);
   const penDisagrees = penAgainstTest(state, pen, timeZone);
   const byPen = pen && anchor?.basis === 'pen' ? penFinding(pen) : null;
-  const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false);
-  const doubt = doubtFinding(state, timeZone, peak, demanded, (a) =>
+  const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false, byEdge);
+  const mix = boiling && freshC !== null && freshC >= demanded.value ? anchor?.mix : null;
+  const left =
+    mix &&
+    fluidFinding('oldFluidLeft', 'watch', { corner: mix.corner }, { oldPercent: Math.round(100 * mix.oldShare) });
+  const doubt = doubtFinding(state, timeZone, peak, demanded, byEdge, (a) =>
     boilingFigure('Boiling point on the day', a, state, dayAt, ambient, ambientOrigin),
   );
   const stale = oldBottle(logbook, state);
@@ -318,6 +301,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     ...state.faults,
     ...(unknown ? [unknown] : []),
     ...(boiling ? [boiling] : []),
+    ...(left ? [left] : []),
     ...(doubt ? [doubt] : []),
     ...(stale ? [stale] : []),
     ...(noneDoes ? [noneDoes] : []),
@@ -354,7 +338,8 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
     strictest: strictest(rules),
     nextDue: nextDue(rules),
     penDisagrees,
-    boilingTestFor: unknown ?? (boiling?.code === 'mayBoilUnderDemand' ? boiling : null) ?? byPen ?? penDisagrees,
+    boilingTestFor:
+      unknown ?? (boiling?.code === 'mayBoilUnderDemand' || left ? boiling : null) ?? byPen ?? penDisagrees,
     day,
   };
 }
@@ -377,45 +362,6 @@ function oldBottle(logbook: Logbook, { current: { exchange, tests } }: FluidStat
       );
   }
   return null;
-}
-
-/** A lower test that is not taken back, where it stops the car. */
-function doubtFinding(
-  { current }: FluidState,
-  timeZone: string,
-  peak: Figure,
-  demanded: Figure,
-  onDay: (anchor: Anchor) => Figure,
-): Finding | null {
-  const { doubted } = current;
-  const last = current.tests.at(-1);
-  const anchor = doubted && anchorOf({ ...current, tests: [doubted] }, timeZone);
-  if (!doubted || !anchor || boilingFinding(onDay(anchor), peak, demanded, anchor.beyondModel)?.verdict !== 'stop')
-    return null;
-  return fluidFinding(
-    'testTypedAnew',
-    'stop',
-    {},
-    {
-      low: celsius(doubted.test.readingC),
-      high: last ? celsius(last.test.readingC) : null,
-      isBySameHand: last === undefined || last.test.by === doubted.test.by,
-      peak: celsius(peak.value),
-    },
-  );
-}
-
-/** The boiling point on the day against what the fluid gets to, and against what is demanded; null where it is in order. */
-function boilingFinding(onDay: Figure, peak: Figure, demanded: Figure, isBeyondModel: boolean): Finding | null {
-  const boilsAt = celsius(onDay.value);
-  const wanted = celsius(demanded.value);
-  if (isBeyondModel) return fluidFinding('waterBeyondModel', 'stop', {}, {});
-  if (onDay.value < peak.value)
-    return fluidFinding('boilsUnderPeak', 'stop', {}, { boilsAt, peak: celsius(peak.value) });
-  if (onDay.value < demanded.value) return fluidFinding('boilsUnderDemand', 'needsWork', {}, { boilsAt, wanted });
-  return onDay.band && onDay.band.low < demanded.value
-    ? fluidFinding('mayBoilUnderDemand', 'watch', {}, { boilsAt: celsius(onDay.band.low), wanted })
-    : null;
 }
 
 function penFinding({ waterPercent }: MoistureReading): Finding | null {

@@ -28,6 +28,8 @@ export interface RuleFindings {
   /** As it came out of its bottle it was under the demand: no flush with the same helps. */
   neverMet: { boilsAt: Quantity; wanted: Quantity };
   boilsOnDay: { boilsAt: Quantity; on: string; wanted: Quantity };
+  /** The lower edge of its band is under the demand. */
+  mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };
 }
 
 export interface FluidFindings extends RuleFindings {
@@ -48,7 +50,8 @@ export interface FluidFindings extends RuleFindings {
   pouredFromOldBottle: { bottle: string; daysOpen: number; maxDays: number };
   testTypedAnew: { low: Quantity; high: Quantity | null; isBySameHand: boolean; peak: Quantity };
   boilsUnderDemand: { boilsAt: Quantity; wanted: Quantity };
-  mayBoilUnderDemand: { boilsAt: Quantity; wanted: Quantity };
+  /** Why it boils so low: a caliper still holds this share of the old fluid by the exchange model, %. */
+  oldFluidLeft: { oldPercent: number };
   ruleNotMet: { owner: RuleOwner; reason: keyof RuleFindings & string } & Record<
     string,
     string | number | boolean | null | Quantity

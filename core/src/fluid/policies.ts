@@ -3,6 +3,8 @@ import { type Finding, type FluidPolicy, type Verdict, findingKey } from '../mod
 import { type FluidFindings, fluidFinding } from './findings';
 
 export type FluidWork = 'flush' | 'bleed';
+/** What a rule asks for: a boiling test where only that can say whether it is met. */
+export type AskedWork = FluidWork | 'boilingTest';
 export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';
 
 /** A date in the time zone of the shop, or null where there is none on record. */
@@ -23,7 +25,7 @@ export interface RuleVerdict {
   owner: RuleOwner;
   /** The policy that speaks; null for the boiling point. */
   policy: FluidPolicy | null;
-  work: FluidWork;
+  work: AskedWork;
   met: boolean;
   /** Last day on which the work may still be outstanding; null when the rule asks for nothing. */
   dueBy: LocalDate | null;
@@ -199,7 +201,7 @@ export function byStrictness(rules: readonly RuleVerdict[]): RuleVerdict[] {
 /** Fluid work that falls due, and the rule that says so. */
 export interface FluidDue {
   on: LocalDate;
-  work: FluidWork;
+  work: AskedWork;
   rule: RuleVerdict;
 }
 

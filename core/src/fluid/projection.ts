@@ -1,23 +1,29 @@
 import { type Instant, dateIn, longDate, yearsBetween } from '../calendar';
 import type { Figure, Origin, WorkingInput } from '../model';
 import {
-  FALL_BAND,
+  GENTLE_FALL,
   type LabelPoints,
   MAX_WATER_PERCENT,
   boilingPointAt,
   curveConstant,
   curveSlope,
-  waterFromBoilingPoint,
+  mixtureBoilingPointAt,
+  waterOfMixture,
 } from './curve';
-import { STANDARD_KPA, atPressure } from './pressure';
-import type { Filling, FluidState } from './state';
+import type { Filling, FluidState } from './filling';
+import type { Mix, MixCorner } from './mix';
+import { atPressure } from './pressure';
 import type { UptakeRate } from './uptake';
 
 /** Where a projection begins: the best that is known about the fluid at some moment. */
 export interface Anchor {
-  basis: 'boilingTest' | 'pen' | 'bottleTest' | 'label';
+  basis: 'boilingTest' | 'pen' | 'mix' | 'bottleTest' | 'label';
   at: Instant;
   waterPercent: number;
+  /** Water at which the boiling point itself is known: that of a test, or none where only the label is; from there on it follows the curve. */
+  knownAtPercent: number;
+  /** The caliper that speaks for the car, after an exchange that nobody has proved by a test. */
+  mix: MixCorner | null;
   label: LabelPoints;
   /** How far the boiling point at the anchor itself may be off, °C. */
   toleranceC: number;
@@ -42,6 +48,8 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
       basis: 'boilingTest',
       at: test.test.at,
       waterPercent: test.water.waterPercent,
+      knownAtPercent: test.water.waterPercent,
+      mix: null,
       // A fluid nobody knows that boils above its grade's minimum is simply a better fluid.
       label: above ? { ...filling.label, dryBoilingPointC: test.standardC } : filling.label,
       toleranceC: TESTER_TOLERANCE_C,
@@ -50,12 +58,17 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
     };
   }
   const pen = filling.pens.at(-1);
-  if (pen) {
+  const { mix } = filling;
+  // A pen is dipped into the reservoir: of what stayed in a caliper it says nothing.
+  const isPenMilder = pen && mix && boilingPointAt(pen.waterPercent, filling.label) > boilsAt(mix.worst);
+  if (pen && !isPenMilder) {
     const water = Math.min(MAX_WATER_PERCENT, pen.waterPercent);
     return {
       basis: 'pen',
       at: pen.at,
       waterPercent: water,
+      knownAtPercent: 0,
+      mix: null,
       label: filling.label,
       toleranceC: PEN_TOLERANCE_PERCENT * curveSlope(water, filling.label),
       beyondModel: pen.waterPercent >= MAX_WATER_PERCENT,
@@ -63,17 +76,89 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
     };
   }
   if (!filling.exchange) return null;
-  const bottleTest = filling.bottleTest;
+  const { bottleTest } = filling;
+  if (mix) {
+    const { worst } = mix;
+    return {
+      basis: 'mix',
+      at: filling.exchange.at,
+      waterPercent: worst.waterPercent,
+      knownAtPercent: 0,
+      mix: worst,
+      label: worst.label,
+      toleranceC: Math.hypot(bottleTest ? TESTER_TOLERANCE_C : LABEL_TOLERANCE_C, worst.toleranceC),
+      beyondModel: bottleTest?.water.outside === 'beyondModel',
+      origin: { from: 'computed', figure: mixFigure(mix, filling, on(filling.exchange.at)) },
+    };
+  }
   return {
     basis: bottleTest ? 'bottleTest' : 'label',
     at: filling.exchange.at,
     waterPercent: filling.waterAtFillPercent,
+    knownAtPercent: filling.waterAtFillPercent,
+    mix: null,
     label: filling.label,
     toleranceC: bottleTest ? TESTER_TOLERANCE_C : LABEL_TOLERANCE_C,
     beyondModel: bottleTest?.water.outside === 'beyondModel',
     origin: bottleTest
       ? { from: 'fact', factId: bottleTest.test.id, label: `Test of the bottle, ${on(bottleTest.test.at)}` }
       : { from: 'fact', factId: filling.exchange.id, label: `New fluid on ${on(filling.exchange.at)}, by its label` },
+  };
+}
+
+const boilsAt = ({ waterPercent, label }: MixCorner): number => boilingPointAt(waterPercent, label);
+
+/** Water in the caliper that boils lowest, right after an exchange, as a figure with its working. */
+function mixFigure({ worst, old, fresh, corners }: Mix, { fluids, bottleTest }: Filling, on: string): Figure {
+  const share: Figure = {
+    label: `Old fluid left at ${worst.corner}`,
+    value: 100 * worst.oldShare,
+    measure: 'share',
+    working: {
+      formula: 'reservoir and caliper as stirred tanks, the line as a plug between them, with the volumes on record',
+      inputs: corners.map(({ corner, oldShare }) => ({
+        name: corner,
+        value: 100 * oldShare,
+        measure: 'share',
+        origin: { from: 'record', label: `Drawn on ${on}` },
+      })),
+      source: 'Exchange model; sizes of the cavities are Calvik’s own figures',
+    },
+  };
+  return {
+    label: `Water in the mix at ${worst.corner}`,
+    value: worst.waterPercent,
+    measure: 'share',
+    working: {
+      formula: 'w = x·w_old + (1 − x)·w_new',
+      inputs: [
+        {
+          name: 'x, old fluid left',
+          value: share.value,
+          measure: 'share',
+          origin: { from: 'computed', figure: share },
+        },
+        {
+          name: 'w_old',
+          value: old.waterPercent,
+          measure: 'share',
+          origin: { from: 'record', label: 'What was in the car before it; where nothing is known, as at a wet label' },
+        },
+        {
+          name: 'w_new',
+          value: fresh.waterPercent,
+          measure: 'share',
+          origin: {
+            from: 'record',
+            label: bottleTest
+              ? 'Test of the bottle'
+              : `${fluids.map((f) => f.name).join(', ')}: for as long as it was open`,
+          },
+        },
+      ],
+      source: 'By mass',
+      note: 'A boiling test of what is in the caliper outranks it.',
+    },
   };
 }
 
@@ -156,10 +241,34 @@ const yearsFigure = (years: number): Figure => ({
 });
 
 /**
- * The boiling point at a moment and an air pressure, as a figure with its working.
+ * The boiling point at a moment and an air pressure, °C, with its band.
  * The band adds three independent doubts as the root of their squares: the anchor's own tolerance, the slow or fast end of
- * the uptake band, and the fall along the curve taken too gently or too steeply ({@link FALL_BAND}).
+ * the uptake band, and the fall from where the boiling point is known: too gentle ({@link GENTLE_FALL}), or as steep as that of a mixture
+ * through the same label points ({@link mixtureBoilingPointAt}).
  */
+export function boilingAt(
+  anchor: Anchor,
+  uptake: UptakeRate,
+  at: Instant,
+  ambientKpa: number,
+): { value: number; low: number; high: number } {
+  const { label: points, knownAtPercent } = anchor;
+  const start = boilingPointAt(knownAtPercent, points);
+  const fall = (rate: number): number => start - boilingPointAt(waterAt(anchor, rate, at), points);
+  const expected = fall(uptake.percentPerYear);
+  const takenUp = waterAt(anchor, uptake.percentPerYear, at) - knownAtPercent;
+  const steep = start - mixtureBoilingPointAt(waterOfMixture(start, points) + takenUp, points);
+  const down = Math.hypot(anchor.toleranceC, fall(uptake.high) - expected, Math.max(0, steep - expected));
+  const up = Math.hypot(anchor.toleranceC, expected - fall(uptake.low), (1 - GENTLE_FALL) * expected);
+  const edge = (c: number): number => atPressure(Math.max(100, c), ambientKpa);
+  return {
+    value: atPressure(start - expected, ambientKpa),
+    low: edge(start - expected - down),
+    high: edge(start - expected + up),
+  };
+}
+
+/** {@link boilingAt} as a figure with its working. */
 export function boilingFigure(
   label: string,
   anchor: Anchor,
@@ -168,13 +277,8 @@ export function boilingFigure(
   ambientKpa: number,
   pressureOrigin: Origin,
 ): Figure {
-  const start = boilingPointAt(anchor.waterPercent, anchor.label);
-  const fall = (rate: number): number => start - boilingPointAt(waterAt(anchor, rate, at), anchor.label);
-  const expected = fall(state.uptake.percentPerYear);
-  const standard = start - expected;
-  const edge = (c: number): number => atPressure(Math.max(100, c), ambientKpa);
-  const down = Math.hypot(anchor.toleranceC, fall(state.uptake.high) - expected, (FALL_BAND.most - 1) * expected);
-  const up = Math.hypot(anchor.toleranceC, expected - fall(state.uptake.low), (1 - FALL_BAND.least) * expected);
+  const { label: points } = anchor;
+  const { value, low, high } = boilingAt(anchor, state.uptake, at, ambientKpa);
   const inputs: WorkingInput[] = [
     {
       name: 'w, water content',
@@ -182,8 +286,18 @@ export function boilingFigure(
       measure: 'share',
       origin: { from: 'computed', figure: waterFigure('Water content', anchor, state, at) },
     },
-    { name: 'Tdry', value: anchor.label.dryBoilingPointC, measure: 'temperature', origin: labelOrigin(state.current) },
-    { name: 'Twet', value: anchor.label.wetBoilingPointC, measure: 'temperature', origin: labelOrigin(state.current) },
+    {
+      name: 'Tdry',
+      value: points.dryBoilingPointC,
+      measure: 'temperature',
+      origin: labelOrigin(state.current, anchor),
+    },
+    {
+      name: 'Twet',
+      value: points.wetBoilingPointC,
+      measure: 'temperature',
+      origin: labelOrigin(state.current, anchor),
+    },
     {
       name: 'k',
       value: curveConstant(anchor.label),
@@ -194,17 +308,18 @@ export function boilingFigure(
   ];
   return {
     label,
-    value: atPressure(standard, ambientKpa),
+    value,
     measure: 'temperature',
     band: {
-      low: edge(standard - down),
-      high: edge(standard + up),
-      meaning: 'tester, uptake and curve together',
+      low,
+      high,
+      meaning: 'start, uptake and curve together',
     },
     working: {
       formula: 'T = 100 + (Tdry − 100)·e^(−k·w), less 0.04 °C for each mmHg below 760',
       inputs,
-      source: 'Curve through the two label points (empirical); air pressure by FMVSS No. 116 (from memory)',
+      source:
+        'Curve through the two label points (empirical), its lower edge a mixture of water and fluid by Raoult’s law; air pressure by FMVSS No. 116 (from memory)',
       note: anchor.beyondModel
         ? 'More than 8 % water by this reading: the curve says nothing there. Change the fluid.'
         : undefined,
@@ -212,30 +327,34 @@ export function boilingFigure(
   };
 }
 
-function labelOrigin(filling: Filling): Origin {
+function labelOrigin(filling: Filling, { mix }: Anchor): Origin {
+  if (mix) return { from: 'record', label: `Mix of old and new at ${mix.corner}, by Raoult’s law` };
   return filling.labelFrom === 'bottle'
     ? { from: 'label', label: `Label of ${filling.fluids.map((f) => f.name).join(' and ')}` }
     : { from: 'default', label: 'Minimum of the car’s fluid grade, FMVSS No. 116; what is in it is not on record' };
 }
 
+const YEAR_MS = 365.25 * 86_400_000;
+/** Further ahead nobody plans, years. */
+const AHEAD_YEARS = 30;
+
 /**
- * The moment at which the boiling point sinks to a demand, by the straight line of uptake.
+ * The moment at which the lower edge of the boiling point's band sinks to a demand.
  * @param demandedC °C at `ambientKpa`
- * @returns null when it never does within the model; the anchor's own moment when it already has
+ * @returns null when it does not within 30 years; the anchor's own moment when it already has
  */
-export function dayBelow(
-  anchor: Anchor,
-  percentPerYear: number,
-  demandedC: number,
-  ambientKpa: number,
-): Instant | null {
-  const demandedStandard = demandedC + (atPressure(demandedC, STANDARD_KPA) - atPressure(demandedC, ambientKpa));
-  const { waterPercent, outside } = waterFromBoilingPoint(demandedStandard, anchor.label);
-  if (outside === 'beyondModel') return null;
-  const left = waterPercent - anchor.waterPercent;
-  if (outside === 'aboveDryLabel' || left <= 0) return anchor.at;
-  if (percentPerYear <= 0) return null;
-  const ms = (left / percentPerYear) * 365.25 * 86_400_000;
-  const at = Date.parse(anchor.at) + ms;
-  return at > 253402300799999 ? null : new Date(at).toISOString();
+export function dayBelow(anchor: Anchor, uptake: UptakeRate, demandedC: number, ambientKpa: number): Instant | null {
+  const from = Date.parse(anchor.at);
+  const at = (years: number): Instant => new Date(from + years * YEAR_MS).toISOString();
+  const isBelow = (years: number): boolean => boilingAt(anchor, uptake, at(years), ambientKpa).low < demandedC;
+  if (isBelow(0)) return anchor.at;
+  if (!isBelow(AHEAD_YEARS)) return null;
+  let [before, after] = [0, AHEAD_YEARS];
+  // To within a quarter of a day.
+  for (let i = 0; i < 16; i++) {
+    const mid = (before + after) / 2;
+    if (isBelow(mid)) after = mid;
+    else before = mid;
+  }
+  return at(after);
 }

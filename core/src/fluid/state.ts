@@ -1,4 +1,4 @@
-import { type Instant, dateIn } from '../calendar';
+import { type Instant, dateIn, yearsBetween } from '../calendar';
 import {
   type Logbook,
   bottlesOf,
@@ -8,53 +8,19 @@ import {
   leadsOf,
   mayTakeBack,
   ofKind,
+  openedAt,
   remembered,
 } from '../logbook';
-import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange, MoistureReading } from '../model';
-import { type LabelPoints, type WaterEstimate, waterFromBoilingPoint } from './curve';
+import type { BoilingTest, Car, Corner, Fact, Finding, Fluid, FluidExchange } from '../model';
+import { type LabelPoints, MAX_WATER_PERCENT, waterFromBoilingPoint } from './curve';
+import type { Filling, FluidState, JudgedTest } from './filling';
 import { fluidFinding } from './findings';
 import { checkGrade, gradeFacts } from './grades';
+import { BOTTLE_UPTAKE_PERCENT_PER_YEAR, type FluidPart, mixAfter, unknownFluid } from './mix';
 import { toStandardPressure } from './pressure';
-import { type BleedStep, bleedSequence } from './sequence';
-import { type UptakeRate, type WaterPoint, uptakeRate } from './uptake';
-
-/** A boiling test with what follows from it. */
-export interface JudgedTest {
-  test: BoilingTest;
-  standardC: number;
-  water: WaterEstimate;
-}
-
-/** One filling of a car with fluid, from one full exchange to the next. */
-export interface Filling {
-  /** Null for the fluid that was in the car before the first exchange on record. */
-  exchange: FluidExchange | null;
-  /** What was poured in, where the bottle says. */
-  fluids: Fluid[];
-  label: LabelPoints;
-  labelFrom: 'bottle' | 'grade';
-  /** Water that the fluid brought along, from a test of its bottle; 0 for a bottle that nobody tested. */
-  waterAtFillPercent: number;
-  bottleTest: JudgedTest | null;
-  tests: JudgedTest[];
-  /** A test that was lower than the last one, and that nobody has taken back who may, or one alone. */
-  doubted: JudgedTest | null;
-  pens: MoistureReading[];
-}
-
-export interface FluidState {
-  fillings: Filling[];
-  current: Filling;
-  lastExchange: FluidExchange | null;
-  lastBleed: FluidExchange | null;
-  uptake: UptakeRate;
-  /** Fluids of different bases have met, and no workshop has cleared it. */
-  contaminated: boolean;
-  /** What earlier work left behind: wrong mix, soft pedal, air, open nipple. */
-  faults: Finding[];
-  /** Those of them that the last exchange or bleed left. */
-  bleedFaults: Finding[];
-}
+import { anchorOf, waterAt } from './projection';
+import { type BleedStep, bleedSequence } from '../hydraulics';
+import { type WaterPoint, uptakeRate } from './uptake';
 
 /** Mineral fluid has no minima: this stands for a system whose label nobody knows, °C. Common practice, no source. */
 const UNKNOWN_LABEL: LabelPoints = { dryBoilingPointC: 230, wetBoilingPointC: 155 };
@@ -130,6 +96,23 @@ function bottleTestBefore(logbook: Logbook, exchange: FluidExchange, label: Labe
     .filter((f) => f.at <= exchange.at);
   const latest = tests.reduce<BoilingTest | null>((a, b) => (a === null || b.at > a.at ? b : a), null);
   return latest && judgeTest(latest, label);
+}
+
+/** Water that the bottles of an exchange have taken up since they were opened, %. */
+function waterOfBottles(logbook: Logbook, exchange: FluidExchange): number {
+  const years = bottlesOf(exchange).map((id) => {
+    const opened = openedAt(logbook.factsOfBottle(id), id);
+    return opened === null ? 0 : Math.max(0, yearsBetween(opened, exchange.at));
+  });
+  return Math.min(MAX_WATER_PERCENT, BOTTLE_UPTAKE_PERCENT_PER_YEAR * Math.max(0, ...years));
+}
+
+/** The fluid of a filling as it was at a moment, by the shop's uptake: what an exchange then mixes with the new one. */
+function partAt(filling: Filling, at: Instant, { shop }: Logbook): FluidPart {
+  const anchor = anchorOf(filling, shop.timeZone);
+  return anchor
+    ? { label: anchor.label, waterPercent: waterAt(anchor, shop.defaultUptakePercentPerYear, at) }
+    : unknownFluid(filling.label);
 }
 
 function exchangeFaults(exchange: FluidExchange): Finding[] {
@@ -224,7 +207,8 @@ const restsOn = (logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
   ...[...fluidIdsElsewhere(facts), ...fluidIdsElsewhere(typedAnew)].map((id) => logbook.fluids.get(id)),
   ...[...new Set([...bottleIdsIn(facts), ...bottleIdsIn(typedAnew)])].flatMap((id) => {
     const bottle = logbook.bottles.get(id);
-    return [bottle, logbook.fluids.get(bottle?.fluidId ?? ''), ...testsIn(logbook.factsOfBottle(id))];
+    const ofBottle = logbook.factsOfBottle(id);
+    return [bottle, logbook.fluids.get(bottle?.fluidId ?? ''), openedAt(ofBottle, id), ...testsIn(ofBottle)];
   }),
 ];
 
@@ -253,10 +237,13 @@ function stateOf(logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
     labelFrom: 'grade',
     waterAtFillPercent: 0,
     bottleTest: null,
+    mix: null,
     tests: [],
     doubted: null,
     pens: [],
   };
+  // A mix is a matter of the rules of today: what was signed by those of before stays as it was judged.
+  const isMixed = (logbook.signedRules ?? Infinity) >= 9;
   const steps = bleedSequence(car);
   const fillings: Filling[] = [unknown];
   let lastExchange: FluidExchange | null = null;
@@ -272,13 +259,17 @@ function stateOf(logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
       lastExchange = fact;
       const label = fluids.length > 0 ? worstLabel(fluids) : gradeLabel(car);
       const bottleTest = bottleTestBefore(logbook, fact, label);
+      const waterAtFillPercent = bottleTest?.water.waterPercent ?? (isMixed ? waterOfBottles(logbook, fact) : 0);
       fillings.push({
         exchange: fact,
         fluids,
         label,
         labelFrom: fluids.length > 0 ? 'bottle' : 'grade',
-        waterAtFillPercent: bottleTest?.water.waterPercent ?? 0,
+        waterAtFillPercent,
         bottleTest,
+        mix: isMixed
+          ? mixAfter(car, fact, partAt(current, fact.at, logbook), { label, waterPercent: waterAtFillPercent })
+          : null,
         tests: [],
         doubted: null,
         pens: [],

@@ -40,7 +40,16 @@ export {
   planExchange,
   refillReservoir,
 } from './exchange-model';
-export { BLEED_NEW_PERCENT, FLUSH_NEW_PERCENT, bleedVolumeMl, flushVolumeMl } from './exchange-volume';
+export { type BleedStep, bleedSequence, cornerSequence, defaultLineLengthsMm } from './sequence';
+export { oldLeft } from './old-left';
+export {
+  BLEED_NEW_PERCENT,
+  FLUSH_NEW_PERCENT,
+  bleedVolumeMl,
+  flushVolumeMl,
+  nippleVolumesMl,
+  suckableMl,
+} from './exchange-volume';
 export { MIN_HOLD_S, MAX_LOSS_PERCENT_PER_MIN, type LeakDownJudgement, fitDecay, judgeLeakDown } from './leak-down';
 export {
   type ExchangeProgress,

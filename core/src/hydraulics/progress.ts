@@ -1,4 +1,3 @@
-import { type BleedStep, bleedSequence } from '../fluid';
 import {
   EXCHANGE_RESERVE_ML,
   type Logbook,
@@ -36,6 +35,7 @@ import {
 } from './exchange-model';
 import { hydraulicsFinding } from './findings';
 import { type LeakDownJudgement, judgeLeakDown } from './leak-down';
+import { type BleedStep, bleedSequence } from './sequence';
 
 /** New fluid comes while drawing, so nobody has to top up. */
 export const isFedMethod = (method: ExchangeMethod): boolean => method === 'pressureFed';

@@ -1,6 +1,7 @@
 /** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
 import { type Instant, type LocalDate, dateIn } from '../calendar';
-import { defaultLineLengthsMm, flushElsewhere } from '../fluid';
+import { flushElsewhere } from '../fluid';
+import { defaultLineLengthsMm } from '../hydraulics';
 import { type Logbook, lettersAndDigits } from '../logbook';
 import { type Car, type Customer, type FluidExchange, type SchemaIssue, recordDefaults } from '../model';
 import { factSchema, recordSchemas } from '../model/schemas';

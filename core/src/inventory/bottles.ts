@@ -1,5 +1,5 @@
 import { type LocalDate, dateIn, daysBetween } from '../calendar';
-import type { Logbook } from '../logbook';
+import { type Logbook, openedAt, pouredFrom } from '../logbook';
 import {
   type Booking,
   type Bottle,
@@ -30,29 +30,12 @@ export interface BottleState {
   reservedFor: Booking | null;
 }
 
-/** Millilitres that an exchange took from one bottle. */
-export const pouredFrom = (exchange: FluidExchange, bottleId: string): number =>
-  exchange.corners.reduce((sum, c) => sum + (c.bottleId === bottleId ? (c.pouredMl ?? c.volumeMl) : 0), 0) +
-  (exchange.reservoirBottleId === bottleId ? exchange.reservoirRefillMl : 0);
-
 /**
  * Old fluid that an exchange sent to the waste container, mL: what came out of the nipples, and what was
  * drawn from the reservoir before it was refilled.
  */
 export const wasteOf = (exchange: FluidExchange): number =>
   exchange.corners.reduce((sum, c) => sum + c.volumeMl, 0) + (exchange.drawnOffMl ?? exchange.reservoirRefillMl);
-
-function openedAt(facts: readonly Fact[], bottleId: string): string | null {
-  const opening = facts.find(
-    (f) =>
-      f.kind === 'bottleOpened' ||
-      f.kind === 'reservoirToppedUp' ||
-      f.kind === 'clutchBled' ||
-      (f.kind === 'levelRead' && f.toppedUpMl > 0) ||
-      (f.kind === 'fluidExchange' && pouredFrom(f, bottleId) > 0),
-  );
-  return opening?.at ?? null;
-}
 
 /** Whether the fluid came out of the bottle while the clutch line was drawn, not out of the reservoir. */
 const wasFed = (logbook: Logbook, { jobId, exchangeId }: ClutchBled): boolean =>

@@ -7,5 +7,6 @@ export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
+export { openedAt, pouredFrom } from './opened';
 export { remembered, sameAsBefore } from './remembered';
 export type { FieldChange } from './changes';

@@ -124,7 +124,9 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
   const fluid = judgeFluid(logbook, car, null, today);
   const wants = fluid.rules.filter((r) => !r.met).map((r) => r.work);
   const isBoiled = fluid.findings.some((f) => f.code === 'boiledSinceFlush');
-  const work = isBoiled || wants.includes('flush') ? 'flush' : wants.includes('bleed') ? 'bleed' : null;
+  const work = isBoiled
+    ? 'flush'
+    : ((['flush', 'bleed', 'boilingTest'] as const).find((w) => wants.includes(w)) ?? null);
   add('fluid', work ? [trackFinding('closeFluidWanted', 'needsWork', {}, { work })] : []);
 
   const wasteMl = ofKind(facts, 'fluidExchange')

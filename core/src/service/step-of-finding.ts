@@ -116,6 +116,7 @@ const fluidStep: Partial<Record<keyof FluidFindings, StepKind>> = {
   pouredFromOldBottle: 'boil',
   boilsUnderDemand: 'exchange',
   mayBoilUnderDemand: 'boil',
+  oldFluidLeft: 'exchange',
   ruleNotMet: 'exchange',
   penRed: 'exchange',
   penAmber: 'boil',

@@ -1,3 +1,4 @@
+import type { AskedWork } from '../fluid';
 import { type Cause, type Complaint, type LookFault, type LookKind, type Quantity, findingsOf } from '../model';
 
 export interface TrackFindings {
@@ -47,10 +48,10 @@ export interface TrackFindings {
   closeRoadPads: { pads: string; rotors: string };
   closeOtherRotors: { pads: string; rotors: string };
   closeSetNotRead: { pads: string };
-  closeFluidWanted: { work: 'flush' | 'bleed' };
+  closeFluidWanted: { work: AskedWork };
   closeFluidOut: { volume: Quantity };
   closeNotTold: Record<string, never>;
   closeReferred: { to: string };
-  closeNextDue: { on: string; work: 'flush' | 'bleed' };
+  closeNextDue: { on: string; work: AskedWork };
 }
 export const trackFinding = findingsOf<TrackFindings>();

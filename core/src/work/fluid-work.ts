@@ -1,13 +1,10 @@
 import { dateIn, plusDays } from '../calendar';
-import { type FluidJudgement, freshBoilingPointC, policyRules } from '../demand';
-import { type RuleOwner, bleedSequence, byStrictness } from '../fluid';
-import { bleedVolumeMl, flushVolumeMl } from '../hydraulics';
+import { type FluidJudgement, TESTED_WITHIN_DAYS, freshBoilingPointC, policyRules } from '../demand';
+import { type RuleOwner, byStrictness } from '../fluid';
+import { bleedSequence, bleedVolumeMl, flushVolumeMl } from '../hydraulics';
 import { type Car, type Fluid, workKey } from '../model';
 import type { RuleFrom } from '../demand';
 import { type Context, type WorkNeed, noRule } from './types';
-
-/** A boiling test older than this before an event is made again where it matters. Own figure. */
-const TESTED_WITHIN_DAYS = 14;
 
 const volumes = new WeakMap<Car, { flush: number; bleed: number }>();
 
@@ -46,7 +43,7 @@ export function fluidNeeds(c: Context, fluid: FluidJudgement): WorkNeed[] {
   const open = byStrictness([
     ...policyRules(logbook, car, event, today, fluid.state, planned),
     ...(planned.flushOn ? [] : fluid.rules.filter((r) => r.owner === 'boilingPoint')),
-  ]).filter((r) => !r.met);
+  ]).filter((r) => !r.met && r.work !== 'boilingTest');
   const faults = planned.flushOn
     ? []
     : fluid.findings.filter((f) => f.verdict === 'stop' || f.code === 'boiledSinceFlush');

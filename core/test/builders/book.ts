@@ -1,4 +1,4 @@
-import { defaultLineLengthsMm, bleedSequence } from '../../src/fluid';
+import { defaultLineLengthsMm, bleedSequence } from '../../src/hydraulics';
 import { type Logbook, type Records, buildLogbook } from '../../src/logbook';
 import {
   type AxleBrake,
@@ -173,12 +173,12 @@ export const flush = (car: Car, at: string, bottleId: string, over: Partial<Flui
   kind: 'fluidExchange',
   carId: car.id,
   scope: 'full',
-  reservoirRefillMl: 200,
+  reservoirRefillMl: 240,
   reservoirBottleId: bottleId,
   corners: bleedSequence(car).map((s) => ({
     ...s,
     bottleId,
-    volumeMl: 100,
+    volumeMl: 250,
     clean: true,
     bubbleFree: true,
     nippleShut: true,

@@ -31,7 +31,7 @@ export const customer: Customer = { ...recordDefaults.customers, ...plainCustome
 export const car = makeCar();
 export const venue = makeVenue();
 export const fluid = makeFluid();
-export const bottle = makeBottle(fluid.id);
+export const bottle = makeBottle(fluid.id, { sizeMl: 1500 });
 /** Sealed ones, so that fluid is not what is missing. */
 export const sealed = ['B2', 'B3', 'B4'].map((label) => makeBottle(fluid.id, { label }));
 export const tove = { ...common, ...recordDefaults.crew, id: newId(), name: 'Tove', role: 'technician' as const };

@@ -1,5 +1,5 @@
 /** A whole service on one car, fact by fact, in which everything is in order: tests take one fact away or put one wrong. */
-import { bleedSequence } from '../../src/fluid';
+import { bleedSequence } from '../../src/hydraulics';
 import { type Logbook, defaultBrakeSheet } from '../../src/logbook';
 import {
   type BrakeSheet,

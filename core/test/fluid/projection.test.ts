@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   type HeatingSample,
   anchorOf,
+  boilingAt,
   atPressure,
   boilingFigure,
   boilingPointAt,
@@ -12,7 +13,6 @@ import {
   pressureAtAltitude,
   toStandardPressure,
   uptakeRate,
-  waterAt,
 } from '../../src/fluid';
 import { boil, book, flush, makeBottle, makeCar, makeFluid, pen } from '../builders/book';
 
@@ -33,13 +33,15 @@ describe('the starting point of a projection', () => {
   const fill = flush(car, '2026-01-01T12:00:00Z', bottle.id);
   const anchor = (...facts: Parameters<typeof book>[1]) =>
     anchorOf(fluidState(book(records, [fill, ...facts]), car, later(2)).current, 'UTC')!;
-  test('is the label of new fluid where nothing was tested', () => {
-    expect(anchor()).toMatchObject({ basis: 'label', waterPercent: 0 });
+  test('is new fluid by its label, and what stayed of the old, where nothing was tested', () => {
+    expect(anchor()).toMatchObject({ basis: 'mix', knownAtPercent: 0 });
+    expect(anchor().waterPercent).toBeLessThan(0.3);
   });
-  test('is the test of the bottle that went in, if there was one', () => {
+  test('has the water of the bottle that went in, if that was tested', () => {
     const test = boil('', '2025-12-20T12:00:00Z', 297, { carId: undefined, bottleId: bottle.id });
-    expect(anchor(test).basis).toBe('bottleTest');
-    expect(anchor(test).waterPercent).toBeCloseTo(0.64, 1);
+    const { mix } = fluidState(book(records, [fill, test]), car, later(2)).current;
+    expect(mix!.fresh.waterPercent).toBeCloseTo(0.64, 1);
+    expect(anchor(test).waterPercent).toBeGreaterThan(0.64);
   });
   test('is the pen before the label, and the boiling test before the pen, whichever is newer', () => {
     const dipped = pen(car.id, later(0.5), 1.4);
@@ -47,9 +49,11 @@ describe('the starting point of a projection', () => {
     expect(anchor(dipped)).toMatchObject({ basis: 'pen', waterPercent: 1.4 });
     expect(anchor(dipped, tested).basis).toBe('boilingTest');
   });
-  test('forgets tests of the filling before', () => {
+  test('of the filling before it takes what stayed', () => {
     const old = boil(car.id, '2025-12-30T12:00:00Z', 190);
-    expect(anchor(old)).toMatchObject({ basis: 'label', waterPercent: 0 });
+    expect(anchor(old)).toMatchObject({ basis: 'mix' });
+    // Fluid that tested so has less water than what nobody has tested.
+    expect(anchor(old).waterPercent).toBeLessThan(anchor().waterPercent);
   });
   test('an unknown fluid that boils above its grade is a better fluid, not a wrong reading', () => {
     const state = fluidState(book(records, [boil(car.id, later(0), 262)]), car, later(1));
@@ -100,18 +104,18 @@ describe('projections, over random fluids', () => {
     );
   });
 
-  test('the day below a demand is the day on which the projection meets it', () => {
+  test('the day below a demand is the day on which the lower edge of the projection sinks under it', () => {
     fc.assert(
       fc.property(scene, fc.integer({ min: 1, max: 40 }), (s, below) => {
         const { state, anchor, readingC } = build(s);
         const ambient = pressureAtAltitude(s.altitude);
         const demanded = atPressure(readingC, ambient) - below;
-        const day = dayBelow(anchor, state.uptake.percentPerYear, demanded, ambient);
-        if (day === null) return;
-        const water = waterAt(anchor, state.uptake.percentPerYear, day);
-        if (water >= 8) return;
-        // The correction for pressure has a step of 0.001 °C per mmHg at 190 °C: at most 0.2 °C.
-        expect(Math.abs(atPressure(boilingPointAt(water, anchor.label), ambient) - demanded)).toBeLessThan(0.3);
+        const day = dayBelow(anchor, state.uptake, demanded, ambient);
+        const low = (at: string) => boilingAt(anchor, state.uptake, at, ambient).low;
+        if (day === null) return expect(low(later(30))).toBeGreaterThanOrEqual(demanded);
+        if (day === anchor.at) return expect(low(day)).toBeLessThan(demanded);
+        expect(low(day)).toBeLessThan(demanded);
+        expect(low(new Date(Date.parse(day) - 86_400_000).toISOString())).toBeGreaterThanOrEqual(demanded);
       }),
     );
   });

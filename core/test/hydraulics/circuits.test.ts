@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bleedSequence } from '../../src/fluid';
+import { bleedSequence } from '../../src/hydraulics';
 import { circuitAtRisk, circuitOf } from '../../src/hydraulics';
 import { makeCar } from '../builders/book';
 

@@ -1,7 +1,13 @@
 /** How much fluid an exchange takes, from the car; against the trade's round figures and against the model run by hand. */
-import { bleedSequence } from '../../src/fluid';
-import { bleedVolumeMl, flushVolumeMl } from '../../src/hydraulics';
-import { makeCar } from '../builders/book';
+import {
+  bleedSequence,
+  bleedVolumeMl,
+  flushVolumeMl,
+  nippleVolumesMl,
+  oldLeft,
+  suckableMl,
+} from '../../src/hydraulics';
+import { flush, makeCar } from '../builders/book';
 
 const car = makeCar();
 const steps = (c = car) => bleedSequence(c);
@@ -31,6 +37,31 @@ describe('the fluid that a car takes', () => {
     // What cannot be sucked out has to be pushed through.
     const shut = makeCar({ reservoirCanBeSuckedOut: false });
     expect(flushVolumeMl(shut, steps(shut))).toBeGreaterThan(usual - 250);
+  });
+
+  test('what is proposed at the nipples leaves a tenth of the old fluid or less, and half of it leaves more', () => {
+    const drawn = (refillMl: number, share: number) => {
+      const ml = nippleVolumesMl(car, steps(), 'full', refillMl);
+      const corners = steps().map((s, i) => ({
+        ...flush(car, '2026-01-01T12:00:00Z', 'b').corners[i]!,
+        ...s,
+        volumeMl: share * ml[i]!,
+      }));
+      return Object.values(
+        oldLeft(car, flush(car, '2026-01-01T12:00:00Z', 'b', { reservoirRefillMl: refillMl, corners })),
+      );
+    };
+    for (const refillMl of [0, suckableMl(car)]) {
+      expect(Math.max(...drawn(refillMl, 1))).toBeLessThanOrEqual(0.101);
+      expect(Math.max(...drawn(refillMl, 0.5))).toBeGreaterThan(0.2);
+    }
+    // Common practice, no source: 0.2 L for the front axle and 0.3 L for the rear with the reservoir emptied first, 250–350 mL at the farthest without.
+    const [rr, rl, fr, fl] = nippleVolumesMl(car, steps(), 'full', suckableMl(car)) as [number, number, number, number];
+    expect(rr + rl).toBeGreaterThan(200);
+    expect(rr + rl).toBeLessThan(400);
+    expect(fr + fl).toBeGreaterThan(130);
+    expect(fr + fl).toBeLessThan(300);
+    expect(nippleVolumesMl(car, steps(), 'full', 0)[0]).toBeGreaterThan(250);
   });
 
   test('a bleed is the calipers once, and a little at each nipple', () => {

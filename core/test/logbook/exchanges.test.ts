@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bleedSequence } from '../../src/fluid';
+import { bleedSequence } from '../../src/hydraulics';
 import { bottleState } from '../../src/inventory';
 import { composeExchanges, effectiveFacts } from '../../src/logbook';
 import type { Fact } from '../../src/model';

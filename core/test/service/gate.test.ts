@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bleedSequence } from '../../src/fluid';
+import { bleedSequence } from '../../src/hydraulics';
 import type { Fact } from '../../src/model';
 import { nextStep, openBefore } from '../../src/service';
 import { tell, texts } from '../builders/say';

@@ -24,7 +24,7 @@ const fluid = makeFluid();
 const club = makeFluid({ name: 'Club fluid', dryBoilingPointC: 312 });
 
 const bottles = [
-  makeBottle(fluid.id, { label: 'B1' }),
+  makeBottle(fluid.id, { label: 'B1', sizeMl: 2000 }),
   makeBottle(fluid.id, { label: 'B2' }),
   makeBottle(club.id, { label: 'B3' }),
 ];

@@ -16,12 +16,13 @@ import {
   dateIn,
   instantAt,
   limitsOf,
+  nippleVolumesMl,
   nothingKnown,
   bleedSequence,
   plusDays,
   pressureAtAltitude,
   recordDefaults,
-  usualVolumesMl,
+  suckableMl,
 } from '@calvik/core';
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
@@ -299,18 +300,19 @@ export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
         const full = what === 'flush';
         const bottleId = addBottle(past[2], at(daysAgo + 4), 1000, daysAgo > 45);
         const steps = bleedSequence(car);
-        const volumes = usualVolumesMl(steps, true);
+        const refillMl = full ? suckableMl(car) : 0;
+        const volumes = nippleVolumesMl(car, steps, full ? 'full' : 'heatAffected', refillMl);
         add({
           ...base(daysAgo, '14:00'),
           kind: 'fluidExchange',
           carId: car.id,
           scope: full ? 'full' : 'heatAffected',
-          reservoirRefillMl: full ? 180 : 0,
+          reservoirRefillMl: refillMl,
           reservoirBottleId: full ? bottleId : null,
           corners: steps.map((step, i) => ({
             ...step,
             bottleId,
-            volumeMl: Math.round((full ? volumes[i]! : 40) * (0.95 + 0.1 * dice.uniform())),
+            volumeMl: Math.round(volumes[i]! * (0.95 + 0.1 * dice.uniform())),
             clean: true,
             bubbleFree: true,
             nippleShut: true,

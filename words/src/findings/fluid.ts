@@ -43,6 +43,8 @@ export const ruleTexts: TextsFor<RuleFindings> = {
     `This fluid never met ${say.quantity(wanted)}: it boiled at ${say.quantity(boilsAt)} as it went in. Choose another.`,
   boilsOnDay: ({ boilsAt, on, wanted }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on ${say.date(on)}, wants ${say.quantity(wanted)}.`,
+  mayBoilUnderDemand: ({ boilsAt, wanted }, _, say) =>
+    `May boil as low as ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}: test it.`,
 };
 
 export const fluidTexts: TextsFor<FluidFindings> = {
@@ -77,8 +79,8 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   },
   boilsUnderDemand: ({ boilsAt, wanted }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}.`,
-  mayBoilUnderDemand: ({ boilsAt, wanted }, _, say) =>
-    `May boil as low as ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}: test again before it.`,
+  oldFluidLeft: ({ oldPercent }, { corner }) =>
+    `By the volumes drawn, ${oldPercent} % of the old fluid is still at the ${corner ? cornerNames[corner] : 'worst corner'}: flush it again, or test what is in there.`,
   ruleNotMet: ({ owner, reason, ...values }, at, say) => {
     const text = ruleTexts[reason as keyof RuleFindings] as (v: unknown, at: Finding['place'], say: Say) => string;
     return `${text(values, at, say).slice(0, -1)} (${ruleOwnerNames[owner]}).`;

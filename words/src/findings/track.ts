@@ -1,6 +1,6 @@
 import type { TrackFindings } from '@calvik/core';
 import { faultTitle } from '../condition';
-import { complaintWords, cornerNames } from '../names';
+import { complaintWords, cornerNames, jobNames } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 import { causeNames, faultNames, limitsText, lookNames } from '../track-names';
 
@@ -55,9 +55,13 @@ export const trackTexts: TextsFor<TrackFindings> = {
     `Road pads ${pads} are on other rotors at the ${axle ?? 'axle'}: their own are ${rotors}.`,
   closeSetNotRead: ({ pads }) => `Set ${pads}: not read since the last session.`,
   closeFluidWanted: ({ work }) =>
-    work === 'flush' ? 'A flush is wanted.' : 'A bleed of the heat-affected fluid is wanted.',
+    ({
+      flush: 'A flush is wanted.',
+      bleed: 'A bleed of the heat-affected fluid is wanted.',
+      boilingTest: 'A boiling test is wanted.',
+    })[work],
   closeFluidOut: ({ volume }, _, say) => `${say.quantity(volume)} of used fluid out: into the container.`,
   closeNotTold: () => 'The customer has not been told yet.',
   closeReferred: ({ to }) => `Referred to ${to}.`,
-  closeNextDue: ({ on, work }, _, say) => `${work === 'flush' ? 'Flush' : 'Bleed'} due by ${say.date(on)}.`,
+  closeNextDue: ({ on, work }, _, say) => `${jobNames[work]} due by ${say.date(on)}.`,
 };

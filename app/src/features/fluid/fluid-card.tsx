@@ -16,7 +16,7 @@ import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { FindingLines } from '../finding-line';
 import { useTell } from '../../state/use-say';
-import { policyName } from '@calvik/words';
+import { jobNames, policyName } from '@calvik/words';
 import { FigureView } from '../../ui/working';
 import { ClearedBy } from './cleared-by';
 import { FluidBar } from './fluid-bar';
@@ -33,7 +33,7 @@ const strictestLine = (rule: RuleVerdict, tell: ReturnType<typeof useTell>): str
 function dueLine({ nextDue }: FluidJudgement, today: string, tell: ReturnType<typeof useTell>): string {
   if (!nextDue) return 'Nothing falls due by the rules in force.';
   if (nextDue.rule.reason.code === 'neverMet') return tell(nextDue.rule.reason);
-  const work = nextDue.work === 'flush' ? 'Flush' : 'Bleed';
+  const work = jobNames[nextDue.work];
   return nextDue.on < today
     ? `${work} overdue since ${longDate(nextDue.on)}.`
     : `${work} due by ${longDate(nextDue.on)}, ${relativeDays(today, nextDue.on)}.`;

@@ -50,7 +50,7 @@ export function FlushCorners({
   title,
   car,
   steps,
-  usualMl,
+  wantedMl,
   form: { control, setValue },
   values,
   shelf,
@@ -60,7 +60,7 @@ export function FlushCorners({
   title: string;
   car: Car;
   steps: readonly BleedStep[];
-  usualMl: readonly number[];
+  wantedMl: readonly number[];
   form: UseFormReturn<FlushForm>;
   values: FlushForm;
   shelf: readonly BottleChoice[];
@@ -82,7 +82,11 @@ export function FlushCorners({
             label={`Drawn at ${shortName(step)}`}
             dimension="volume"
             optional
-            hint={`About ${show(usualMl[i]!, 'volume')} is usual`}
+            hint={
+              values.scope === 'full'
+                ? `${show(wantedMl[i]!, 'volume')} gets nine tenths of the old fluid out`
+                : `${show(wantedMl[i]!, 'volume')} is what got hot`
+            }
           />
           <View style={styles.ticks}>
             {flags.map(([flag, label]) => (

@@ -62,7 +62,7 @@ function FlushPage({
     short,
     feel,
     mustNot,
-    usualMl,
+    wantedMl,
   } = useFlush(car, jobId, corrected);
   const { control } = form;
   const { saveFact, saving, problem } = useSaveFact();
@@ -141,7 +141,7 @@ function FlushPage({
         title={`${isFull ? 3 : 2}  Corners`}
         car={car}
         steps={steps}
-        usualMl={usualMl}
+        wantedMl={wantedMl}
         form={form}
         values={values}
         shelf={shelf}

@@ -10,8 +10,8 @@ import {
   judgeFeel,
   judgeFluid,
   judgePouring,
+  nippleVolumesMl,
   pouredFrom,
-  usualVolumesMl,
   withFacts,
 } from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
@@ -63,6 +63,12 @@ export function useFlush(car: Car, jobId: string | undefined, corrected: FluidEx
   const isFull = values.scope === 'full';
   const secondFrom = values.secondBottleId && values.secondFrom !== '' ? Number(values.secondFrom) : steps.length;
 
+  const typedMl = isFull && values.refill.trim() !== '' ? quantity(values.refill, 'volume') : 0;
+  const refillMl = Number.isFinite(typedMl) ? Math.min(typedMl, car.reservoirMaxMl) : 0;
+  const wantedMl = useMemo(
+    () => nippleVolumesMl(car, steps, values.scope, refillMl),
+    [car, steps, values.scope, refillMl],
+  );
   const draft = useMemo((): FluidExchange | null => {
     if (!values.bottleId || !values.pedalBefore || !values.pedalAfter) return null;
     const refillMl = isFull && values.refill.trim() !== '' ? quantity(values.refill, 'volume') : 0;
@@ -106,7 +112,7 @@ export function useFlush(car: Car, jobId: string | undefined, corrected: FluidEx
     shelf,
     chosen,
     isFull,
-    usualMl: usualVolumesMl(steps, isFull && values.refill.trim() !== ''),
+    wantedMl,
     draft,
     /** The car's fluid with this entry in it. */
     after,

@@ -18,7 +18,7 @@ import { VerdictMark } from '../../ui/verdict';
 import { FigureView } from '../../ui/working';
 import { FluidBar } from './fluid-bar';
 import { useEventFor, useFluid } from './use-fluid';
-import { policyName } from '@calvik/words';
+import { jobNames, policyName } from '@calvik/words';
 import { useTell } from '../../state/use-say';
 import { FindingLines } from '../finding-line';
 import { findingKey } from '@calvik/core';
@@ -41,11 +41,7 @@ function Rule({ rule, strictest }: { rule: RuleVerdict; strictest: boolean }) {
       <View style={styles.head}>
         <Text as="label">{`${owners[rule.owner]}${strictest ? ', the strictest' : ''}`}</Text>
         <Text as="label" tone={rule.met ? 'inkSoft' : 'amber'}>
-          {asksNothing(rule)
-            ? 'Asks nothing now'
-            : rule.met
-              ? 'Met'
-              : `${rule.work === 'flush' ? 'Flush' : 'Bleed'} due`}
+          {asksNothing(rule) ? 'Asks nothing now' : rule.met ? 'Met' : `${jobNames[rule.work]} due`}
         </Text>
       </View>
       <Text as="strong">{rule.policy ? policyName(rule.policy) : 'Boiling point on the day'}</Text>

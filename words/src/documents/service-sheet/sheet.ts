@@ -3,7 +3,7 @@ import { layerOnAxle } from '@calvik/core/bedding';
 import { dateIn, longDate } from '@calvik/core/calendar';
 import { byTime, carLabel, ofKind } from '@calvik/core/logbook';
 import { axles } from '@calvik/core/model';
-import { axleNames, feelNames, patternText, ruleOwnerNames } from '../../names';
+import { axleNames, feelNames, jobNames, patternText, ruleOwnerNames } from '../../names';
 import { layerStateNames } from '../../bedding';
 import { factRemarks, factText } from '../../facts';
 import { doneLines, foundLines } from './found';
@@ -105,7 +105,7 @@ function nextLines({ s, tell }: SheetWriter): string[] {
     due?.rule.reason.code === 'neverMet'
       ? tell(due.rule.reason)
       : due
-        ? `Fluid: ${due.work} due by ${longDate(due.on)} (${ruleOwnerNames[due.rule.owner]}). ${tell(due.rule.reason)}`
+        ? `Fluid: ${jobNames[due.work].toLowerCase()} due by ${longDate(due.on)} (${ruleOwnerNames[due.rule.owner]}). ${tell(due.rule.reason)}`
         : 'Fluid: nothing falls due by the rules in force.',
     ...(s.event ? [`Look at the pads again after the first session at ${s.event.name}.`] : []),
   ];

@@ -62,17 +62,3 @@ function nipplesOf(axle: AxleBrake): BleedNipple[] {
 /** Every nipple to open, in order: {@link cornerSequence}, and within a caliper its maker's order. */
 export const bleedSequence = (car: SequenceCar): BleedStep[] =>
   cornerSequence(car).flatMap((corner) => nipplesOf(car[axleOfCorner(corner)]).map((nipple) => ({ corner, nipple })));
-
-/**
- * Volume to expect at each step, mL. Reservoir emptied and refilled first: about 0.2 L for the front axle and 0.3 L
- * for the rear. Without: about 300 mL at the first corner, 200 at the second and 125 at each of the others.
- * A hint, shared out over a caliper's nipples. Common practice, no source.
- */
-export function usualVolumesMl(steps: readonly BleedStep[], reservoirRefilled: boolean): number[] {
-  const order = [...new Set(steps.map((s) => s.corner))];
-  const perCorner = (c: Corner): number => {
-    if (reservoirRefilled) return axleOfCorner(c) === 'front' ? 100 : 150;
-    return [300, 200, 125, 125][order.indexOf(c)] ?? 125;
-  };
-  return steps.map((s) => Math.round(perCorner(s.corner) / steps.filter((o) => o.corner === s.corner).length));
-}

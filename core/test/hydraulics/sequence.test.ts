@@ -1,4 +1,4 @@
-import { cornerSequence, bleedSequence, usualVolumesMl } from '../../src/fluid';
+import { cornerSequence, bleedSequence } from '../../src/hydraulics';
 import { makeCar } from '../builders/book';
 
 describe('sequence', () => {
@@ -47,14 +47,4 @@ describe('sequence', () => {
     ]);
   });
   // 0.2 L for the front axle and 0.3 L for the rear with a fresh reservoir; 250–350 mL at the first corner without.
-  test('usual volumes: common practice, no source', () => {
-    const steps = bleedSequence(makeCar());
-    const fresh = usualVolumesMl(steps, true);
-    expect(fresh[0]! + fresh[1]!).toBe(300);
-    expect(fresh[2]! + fresh[3]!).toBe(200);
-    const without = usualVolumesMl(steps, false);
-    expect(without[0]).toBeGreaterThanOrEqual(250);
-    expect(without[0]).toBeLessThanOrEqual(350);
-    expect(without[3]).toBe(125);
-  });
 });
