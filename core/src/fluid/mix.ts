@@ -1,5 +1,5 @@
 /** What is in a car after an exchange: new fluid and what stayed, caliper by caliper. */
-import { oldLeft } from '../hydraulics';
+import { olderLeft, oldLeft } from '../hydraulics';
 import { type Car, type Corner, type FluidExchange, corners } from '../model';
 import { type LabelPoints, MAX_WATER_PERCENT, WET_WATER_PERCENT, boilingPointAt, mixedLabel } from './curve';
 
@@ -44,19 +44,30 @@ const mixed = (old: FluidPart, fresh: FluidPart, oldShare: number): FluidPart =>
 });
 const boils = ({ waterPercent, label }: FluidPart): number => boilingPointAt(waterPercent, label);
 
+/** What was in a car before an exchange: one fluid, or itself a mix that nobody has tested. */
+export interface Before extends FluidPart {
+  /** The last exchange, what it poured in and what was in the car before that one: both as they are by now. */
+  mix: { exchange: FluidExchange; fresh: FluidPart; older: FluidPart } | null;
+}
+
 /**
  * The mix that an exchange leaves in each caliper.
- * @param old what was in the car before it @param fresh what was poured in
+ * @param before what was in the car @param fresh what was poured in
  */
-export function mixAfter(car: Car, exchange: FluidExchange, old: FluidPart, fresh: FluidPart): Mix {
+export function mixAfter(car: Car, exchange: FluidExchange, before: Before, fresh: FluidPart): Mix {
   const left = oldLeft(car, exchange);
+  const older = before.mix && olderLeft(car, exchange, before.mix.exchange);
   const each = corners.map((corner): MixCorner => {
     const oldShare = left[corner];
+    const old =
+      before.mix && older && oldShare > 0
+        ? mixed(before.mix.older, before.mix.fresh, Math.min(1, older[corner] / oldShare))
+        : before;
     const here = mixed(old, fresh, oldShare);
     const more = mixed(old, fresh, Math.min(1, MORE_STAYED * oldShare));
     return { corner, oldShare, ...here, toleranceC: Math.max(0, boils(here) - boils(more)) };
   });
   const worst = each.reduce((a, b) => (boils(b) < boils(a) ? b : a));
   const lowest = Math.min(...each.map((c) => boils(c) - c.toleranceC));
-  return { corners: each, worst: { ...worst, toleranceC: boils(worst) - lowest }, old, fresh };
+  return { corners: each, worst: { ...worst, toleranceC: boils(worst) - lowest }, old: before, fresh };
 }

@@ -16,7 +16,7 @@ import { type LabelPoints, MAX_WATER_PERCENT, waterFromBoilingPoint } from './cu
 import type { Filling, FluidState, JudgedTest } from './filling';
 import { fluidFinding } from './findings';
 import { checkGrade, gradeFacts } from './grades';
-import { BOTTLE_UPTAKE_PERCENT_PER_YEAR, type FluidPart, mixAfter, unknownFluid } from './mix';
+import { BOTTLE_UPTAKE_PERCENT_PER_YEAR, type Before, type FluidPart, mixAfter, unknownFluid } from './mix';
 import { toStandardPressure } from './pressure';
 import { anchorOf, waterAt } from './projection';
 import { type BleedStep, bleedSequence } from '../hydraulics';
@@ -108,11 +108,19 @@ function waterOfBottles(logbook: Logbook, exchange: FluidExchange): number {
 }
 
 /** The fluid of a filling as it was at a moment, by the shop's uptake: what an exchange then mixes with the new one. */
-function partAt(filling: Filling, at: Instant, { shop }: Logbook): FluidPart {
-  const anchor = anchorOf(filling, shop.timeZone);
-  return anchor
-    ? { label: anchor.label, waterPercent: waterAt(anchor, shop.defaultUptakePercentPerYear, at) }
-    : unknownFluid(filling.label);
+function beforeExchange({ mix, exchange, ...filling }: Filling, at: Instant, { shop }: Logbook): Before {
+  const anchor = anchorOf({ mix, exchange, ...filling }, shop.timeZone);
+  if (!anchor) return { ...unknownFluid(filling.label), mix: null };
+  const rate = shop.defaultUptakePercentPerYear;
+  const byNow = ({ label, waterPercent }: FluidPart): FluidPart => ({
+    label,
+    waterPercent: Math.min(MAX_WATER_PERCENT, waterPercent + rate * Math.max(0, yearsBetween(anchor.at, at))),
+  });
+  return {
+    label: anchor.label,
+    waterPercent: waterAt(anchor, rate, at),
+    mix: anchor.mix && mix && exchange ? { exchange, fresh: byNow(mix.fresh), older: byNow(mix.old) } : null,
+  };
 }
 
 function exchangeFaults(exchange: FluidExchange): Finding[] {
@@ -268,7 +276,7 @@ function stateOf(logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
         waterAtFillPercent,
         bottleTest,
         mix: isMixed
-          ? mixAfter(car, fact, partAt(current, fact.at, logbook), { label, waterPercent: waterAtFillPercent })
+          ? mixAfter(car, fact, beforeExchange(current, fact.at, logbook), { label, waterPercent: waterAtFillPercent })
           : null,
         tests: [],
         doubted: null,

@@ -81,6 +81,14 @@ const copy = (s: SystemState): SystemState => ({
   calipers: perCorner((c) => ({ ...s.calipers[c] })),
 });
 
+/** A system with a share of its old fluid everywhere. */
+export const scaled = (s: SystemState, share: number): SystemState => ({
+  ...s,
+  reservoirOld: share * s.reservoirOld,
+  lines: perCorner((c) => ({ ...s.lines[c], slices: s.lines[c].slices.map((old) => share * old) })),
+  calipers: perCorner((c) => ({ ...s.calipers[c], old: share * s.calipers[c].old })),
+});
+
 /** Old fluid drawn out of the reservoir, then new fluid poured in: what stayed dilutes it. */
 export function refillReservoir(state: SystemState, drawnMl: number, refillMl: number): SystemState {
   const left = Math.max(0, state.reservoirMl - drawnMl);

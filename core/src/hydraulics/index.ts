@@ -41,7 +41,7 @@ export {
   refillReservoir,
 } from './exchange-model';
 export { type BleedStep, bleedSequence, cornerSequence, defaultLineLengthsMm } from './sequence';
-export { oldLeft } from './old-left';
+export { olderLeft, oldLeft } from './old-left';
 export {
   BLEED_NEW_PERCENT,
   FLUSH_NEW_PERCENT,

@@ -5,7 +5,6 @@ import {
   type Bottle,
   type Car,
   type ClutchBled,
-  type Fact,
   type Finding,
   type Fluid,
   type FluidExchange,
