@@ -1,5 +1,5 @@
 import { type RecordOf, type TrackEvent, recordDefaults, type Job } from '@calvik/core';
-import { car, flush, id, crew } from './scene';
+import { boil, car, flush, id, crew } from './scene';
 
 export const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
 
@@ -43,7 +43,7 @@ export const lift: RecordOf<'lifts'> = { id: id(43), version: 1, archived: false
 
 export const scene = { venues: [venue], events: [event], bookings: [booking], lifts: [lift] };
 
-export const old = [flush(20, 60)];
+export const old = [flush(20, 60), boil(21, 30, 300)];
 
 export const job: Job = {
   ...recordDefaults.jobs,

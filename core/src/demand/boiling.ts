@@ -54,11 +54,7 @@ export function doubtFinding(
   const { doubted } = current;
   const last = current.tests.at(-1);
   const anchor = doubted && anchorOf({ ...current, tests: [doubted] }, timeZone);
-  if (
-    !doubted ||
-    !anchor ||
-    boilingFinding(onDay(anchor), peak, demanded, anchor.beyondModel, byEdge)?.verdict !== 'stop'
-  )
+  if (!doubted || !anchor || boilingFinding(onDay(anchor), peak, demanded, anchor, byEdge)?.verdict !== 'stop')
     return null;
   return fluidFinding(
     'testTypedAnew',
@@ -78,14 +74,21 @@ export function boilingFinding(
   onDay: Figure,
   peak: Figure,
   demanded: Figure,
-  isBeyondModel: boolean,
+  anchor: Pick<Anchor, 'beyondModel' | 'isAssumed'>,
   byEdge: boolean,
+  freshC: number | null = null,
 ): Finding | null {
   const boilsAt = celsius(onDay.value);
   const wanted = celsius(demanded.value);
-  if (isBeyondModel) return fluidFinding('waterBeyondModel', 'stop', {}, {});
+  if (anchor.beyondModel) return fluidFinding('waterBeyondModel', 'stop', {}, {});
   if (onDay.value < peak.value)
-    return fluidFinding('boilsUnderPeak', 'stop', {}, { boilsAt, peak: celsius(peak.value) });
+    // Of fluid that nobody knows the worst is assumed: that is not known, and not known to be wrong.
+    return fluidFinding(
+      'boilsUnderPeak',
+      anchor.isAssumed && freshC !== null && freshC >= peak.value ? 'needsWork' : 'stop',
+      {},
+      { boilsAt, peak: celsius(peak.value) },
+    );
   if (onDay.value < demanded.value) return fluidFinding('boilsUnderDemand', 'needsWork', {}, { boilsAt, wanted });
   return onDay.band && onDay.band.low < demanded.value ? mayBoil(onDay, demanded, byEdge) : null;
 }

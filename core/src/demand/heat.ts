@@ -67,20 +67,15 @@ export function judgeHeat(logbook: Logbook, car: Car, event: TrackEvent | null, 
   if (boiling) {
     const edge = celsius(fluid.peak.value);
     const boilsAt = celsius(boiling.value);
-    if (boiling.value < fluid.peak.value) findings.push(heatFinding('fluidMayBoil', 'stop', {}, { edge, boilsAt }));
-    else if (boiling.value < fluid.demanded.value)
-      findings.push(
-        heatFinding(
-          'fluidMarginThin',
-          'needsWork',
-          {},
-          {
-            edge,
-            boilsAt,
-            margin: { value: Math.round(boiling.value - fluid.peak.value), measure: 'temperatureDifference' },
-          },
-        ),
-      );
+    // The fluid's own gate says how bad it is: here it is told in degrees.
+    const under = fluid.findings.find((f) => f.code === 'boilsUnderPeak');
+    const thin = fluid.findings.find((f) => f.code === 'boilsUnderDemand' || f.code === 'mayBoilUnderDemand');
+    if (under) findings.push(heatFinding('fluidMayBoil', under.verdict, {}, { edge, boilsAt }));
+    else if (thin && thin.verdict !== 'watch') {
+      const safe = thin.code === 'mayBoilUnderDemand' ? (boiling.band?.low ?? boiling.value) : boiling.value;
+      const margin = { value: Math.round(safe - fluid.peak.value), measure: 'temperatureDifference' } as const;
+      findings.push(heatFinding('fluidMarginThin', thin.verdict, {}, { edge, boilsAt: celsius(safe), margin }));
+    }
   }
   for (const axle of axles) {
     const place = { axle };

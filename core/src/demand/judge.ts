@@ -285,7 +285,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const pen = state.current.pens.at(-1);
   const penDisagrees = penAgainstTest(state, pen, timeZone);
   const byPen = pen && anchor?.basis === 'pen' ? penFinding(pen) : null;
-  const boiling = boilingOnDay && boilingFinding(boilingOnDay, peak, demanded, anchor?.beyondModel ?? false, byEdge);
+  const boiling = boilingOnDay && anchor && boilingFinding(boilingOnDay, peak, demanded, anchor, byEdge, freshC);
   const mix = boiling && freshC !== null && freshC >= demanded.value ? anchor?.mix : null;
   const left =
     mix &&

@@ -31,6 +31,8 @@ export interface Mix {
   corners: MixCorner[];
   /** The one that boils lowest: it speaks for the car. */
   worst: MixCorner;
+  /** Nobody knows what was in the car before, or what of it was in what was before: the worst is assumed. */
+  isAssumed: boolean;
   old: FluidPart;
   fresh: FluidPart;
 }
@@ -46,6 +48,8 @@ const boils = ({ waterPercent, label }: FluidPart): number => boilingPointAt(wat
 
 /** What was in a car before an exchange: one fluid, or itself a mix that nobody has tested. */
 export interface Before extends FluidPart {
+  /** Nobody has tested it, nor written down what went in. */
+  isAssumed: boolean;
   /** The last exchange, what it poured in and what was in the car before that one: both as they are by now. */
   mix: { exchange: FluidExchange; fresh: FluidPart; older: FluidPart } | null;
 }
@@ -69,5 +73,11 @@ export function mixAfter(car: Car, exchange: FluidExchange, before: Before, fres
   });
   const worst = each.reduce((a, b) => (boils(b) < boils(a) ? b : a));
   const lowest = Math.min(...each.map((c) => boils(c) - c.toleranceC));
-  return { corners: each, worst: { ...worst, toleranceC: boils(worst) - lowest }, old: before, fresh };
+  return {
+    corners: each,
+    worst: { ...worst, toleranceC: boils(worst) - lowest },
+    isAssumed: before.isAssumed,
+    old: before,
+    fresh,
+  };
 }

@@ -28,6 +28,8 @@ export interface Anchor {
   /** How far the boiling point at the anchor itself may be off, °C. */
   toleranceC: number;
   beyondModel: boolean;
+  /** It rests on the worst that fluid nobody knows may be. */
+  isAssumed: boolean;
   origin: Origin;
 }
 
@@ -54,6 +56,7 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
       label: above ? { ...filling.label, dryBoilingPointC: test.standardC } : filling.label,
       toleranceC: TESTER_TOLERANCE_C,
       beyondModel: test.water.outside === 'beyondModel',
+      isAssumed: false,
       origin: { from: 'fact', factId: test.test.id, label: `Boiling test of ${on(test.test.at)}` },
     };
   }
@@ -72,6 +75,7 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
       label: filling.label,
       toleranceC: PEN_TOLERANCE_PERCENT * curveSlope(water, filling.label),
       beyondModel: pen.waterPercent >= MAX_WATER_PERCENT,
+      isAssumed: false,
       origin: { from: 'fact', factId: pen.id, label: `Moisture pen, ${on(pen.at)}` },
     };
   }
@@ -88,6 +92,7 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
       label: worst.label,
       toleranceC: Math.hypot(bottleTest ? TESTER_TOLERANCE_C : LABEL_TOLERANCE_C, worst.toleranceC),
       beyondModel: bottleTest?.water.outside === 'beyondModel',
+      isAssumed: mix.isAssumed,
       origin: { from: 'computed', figure: mixFigure(mix, filling, on(filling.exchange.at)) },
     };
   }
@@ -100,6 +105,7 @@ export function anchorOf(filling: Filling, timeZone: string): Anchor | null {
     label: filling.label,
     toleranceC: bottleTest ? TESTER_TOLERANCE_C : LABEL_TOLERANCE_C,
     beyondModel: bottleTest?.water.outside === 'beyondModel',
+    isAssumed: false,
     origin: bottleTest
       ? { from: 'fact', factId: bottleTest.test.id, label: `Test of the bottle, ${on(bottleTest.test.at)}` }
       : { from: 'fact', factId: filling.exchange.id, label: `New fluid on ${on(filling.exchange.at)}, by its label` },

@@ -110,7 +110,7 @@ function waterOfBottles(logbook: Logbook, exchange: FluidExchange): number {
 /** The fluid of a filling as it was at a moment, by the shop's uptake: what an exchange then mixes with the new one. */
 function beforeExchange({ mix, exchange, ...filling }: Filling, at: Instant, { shop }: Logbook): Before {
   const anchor = anchorOf({ mix, exchange, ...filling }, shop.timeZone);
-  if (!anchor) return { ...unknownFluid(filling.label), mix: null };
+  if (!anchor) return { ...unknownFluid(filling.label), isAssumed: true, mix: null };
   const rate = shop.defaultUptakePercentPerYear;
   const byNow = ({ label, waterPercent }: FluidPart): FluidPart => ({
     label,
@@ -119,6 +119,7 @@ function beforeExchange({ mix, exchange, ...filling }: Filling, at: Instant, { s
   return {
     label: anchor.label,
     waterPercent: waterAt(anchor, rate, at),
+    isAssumed: anchor.isAssumed,
     mix: anchor.mix && mix && exchange ? { exchange, fresh: byNow(mix.fresh), older: byNow(mix.old) } : null,
   };
 }

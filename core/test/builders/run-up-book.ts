@@ -31,7 +31,9 @@ export const customer: Customer = { ...recordDefaults.customers, ...plainCustome
 export const car = makeCar();
 export const venue = makeVenue();
 export const fluid = makeFluid();
-export const bottle = makeBottle(fluid.id, { sizeMl: 1500 });
+export const bottle = makeBottle(fluid.id);
+/** An earlier one, used up: what it filled the car with is what little is left of the old. */
+const usedUp = makeBottle(fluid.id, { archived: true });
 /** Sealed ones, so that fluid is not what is missing. */
 export const sealed = ['B2', 'B3', 'B4'].map((label) => makeBottle(fluid.id, { label }));
 export const tove = { ...common, ...recordDefaults.crew, id: newId(), name: 'Tove', role: 'technician' as const };
@@ -93,9 +95,16 @@ export const padsMeasured = (mm: number, on: string, carId = car.id, jobId = new
   }));
 /** Looked over, apart from what is measured and what its fluid is. */
 export const lookedOver = (): Fact[] => checkedOver(car, '2026-05-20T07:00:00.000Z', tove.id);
+/** A flush of which less was drawn, mL at each nipple and out of the reservoir. */
+const drawn = (made: ReturnType<typeof flush>, volumeMl: number, reservoirRefillMl: number): Fact => ({
+  ...made,
+  reservoirRefillMl,
+  corners: made.corners.map((c) => ({ ...c, volumeMl })),
+});
 export const inOrder = (): Fact[] => [
   ...lookedOver(),
-  flush(car, '2026-05-20T08:00:00Z', bottle.id),
+  flush(car, '2026-03-20T08:00:00Z', usedUp.id),
+  drawn(flush(car, '2026-05-20T08:00:00Z', bottle.id), 100, 200),
   ...measured(9, '2026-05-30'),
 ];
 
@@ -110,7 +119,7 @@ export const at = (e: TrackEvent, b: Booking, facts: Fact[] = inOrder(), records
       events: [e],
       bookings: [b],
       fluids: [fluid],
-      bottles: [bottle, ...sealed],
+      bottles: [bottle, ...sealed, usedUp],
       lifts: [lift],
       ...records,
     },

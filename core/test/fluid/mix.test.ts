@@ -105,6 +105,19 @@ describe('a mix', () => {
     expect(judge(...roadBefore, good).verdict).toBe('inOrder');
   });
 
+  test('of fluid that nobody knows the worst is assumed, and that holds the car without calling it wrong', () => {
+    const j = judge(poor);
+    expect(j.boilingOnDay!.value).toBeLessThan(210);
+    expect(j.verdict).toBe('needsWork');
+    expect(j.boilingTestFor).not.toBeNull();
+    // What is known to be so is a stop; and so is new fluid that is under the peak by itself.
+    expect(judge(boil(car.id, '2026-05-29T10:00:00.000Z', 160), poor).verdict).toBe('stop');
+    const weak = makeFluid({ dryBoilingPointC: 205, wetBoilingPointC: 140 });
+    const of = makeBottle(weak.id);
+    const with_ = { ...records, fluids: [weak], bottles: [of] };
+    expect(judgeFluid(book(with_, [drawn(car, AT, of.id, 240, () => 250)]), car, event, TODAY).verdict).toBe('stop');
+  });
+
   test('another flush takes the mix of the first as its old fluid: what stays of both is less', () => {
     const again = { ...poor, id: newId(), at: '2026-05-30T12:00:00.000Z' };
     const once = judge(...roadBefore, poor).boilingOnDay!.value;

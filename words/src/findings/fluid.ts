@@ -80,7 +80,7 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   boilsUnderDemand: ({ boilsAt, wanted }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}.`,
   oldFluidLeft: ({ oldPercent }, { corner }) =>
-    `By the volumes drawn, ${oldPercent} % of the old fluid is still at the ${corner ? cornerNames[corner] : 'worst corner'}: flush it again, or test what is in there.`,
+    `By the volumes drawn, ${oldPercent} % of the fluid at the ${corner ? cornerNames[corner] : 'worst corner'} is still the old: flush again, or test what is in there.`,
   ruleNotMet: ({ owner, reason, ...values }, at, say) => {
     const text = ruleTexts[reason as keyof RuleFindings] as (v: unknown, at: Finding['place'], say: Say) => string;
     return `${text(values, at, say).slice(0, -1)} (${ruleOwnerNames[owner]}).`;

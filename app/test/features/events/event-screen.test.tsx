@@ -1,7 +1,7 @@
 /** The rooms that people walk through: what they show, in which order, what is one press away, and what can be undone. */
 import { act, screen, waitFor } from '@testing-library/react';
 import { EventScreen } from '../../../src/features/events/event-screen';
-import { flush, id } from '../../builders/scene';
+import { boil, flush, id } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, isThere, saved, press, router, text } from '../../builders/hands';
 import { event, nells, open } from '../../builders/pages-scene';
@@ -14,7 +14,7 @@ describe('an event', () => {
   const params = { id: event.id };
 
   test('says what is demanded, by whom, and how each booked car stands', () => {
-    open(<EventScreen />, params, [flush(20, 100)]);
+    open(<EventScreen />, params, [flush(20, 100), boil(21, 1, 300)]);
     expect(text()).toMatch(/Ring Circle wants the fluid changed within 30 days/);
     expect(text()).toMatch(/this event 35\s°C/);
     expect(text()).toMatch(/Pads of 8\.0\smm at least\. Bedded parts only\. An inspection form of 2 lines\./);

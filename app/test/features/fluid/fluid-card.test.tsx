@@ -20,7 +20,7 @@ jest.mock('expo-router', () => ({
 
 describe('the fluid card', () => {
   test('in order: the figures, no reason, no colour word', () => {
-    show(<FluidCard car={car} event={null} />, [flush(20, 10)]);
+    show(<FluidCard car={car} event={null} />, [boil(19, 11, 300), flush(20, 10)]);
     expect(screen.getByTestId('verdict').textContent).toBe('In order');
     expect(screen.getByRole('button', { name: /^Boiling point today 3\d\d °C: show the working$/ })).toBeTruthy();
     expect(screen.queryByText('Needs you')).toBeNull();
