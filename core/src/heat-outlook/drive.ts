@@ -8,6 +8,7 @@ import {
   driveCorner,
   frontShare,
   lapOf,
+  materials,
   sessionOf,
 } from '../heat';
 import { type Axle, type BrakingZone, type Corner, axles, corners } from '../model';
@@ -66,19 +67,22 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
   const ducts =
     axle === 'rear' || session.ducts === 'off' ? 1 : session.ducts === 'on' ? inputs.ductFactor.value : TAPED;
   const isDrum = a.brake === 'drum';
+  const massKg = inputs[`${axle}RotorKg`].value * Math.exp(f.rotorMass);
   return {
     rotor: {
       material: a.material,
-      massKg: inputs[`${axle}RotorKg`].value * Math.exp(f.rotorMass),
+      massKg,
       outerDiameterM: outer,
       // A drum sheds its heat by the outside alone.
       coolingAreaM2: isDrum
         ? Math.PI * outer * 0.05 + (Math.PI / 4) * outer ** 2 * 0.5
         : 2 * face + Math.PI * outer * (a.thicknessMm / 1000),
       faceAreaM2: face,
+      cheekM: massKg / (2 * face * materials[a.material].densityKgPerM3),
       isVented: a.isVented,
     },
-    ductFactor: ducts * Math.exp(f.cooling),
+    ductFactor: ducts,
+    coolingFactor: Math.exp(f.cooling),
     pads: {
       massKg: Math.max(0.15, padArea * (thicknessM * 2600 + 0.006 * 7800)),
       capacityJPerKgK: 800,

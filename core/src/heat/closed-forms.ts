@@ -23,30 +23,33 @@ export const cooledC = (fromC: number, ambientC: number, beta: number, seconds: 
   ambientC + (fromC - ambientC) * Math.exp(-beta * seconds);
 
 /**
- * How much hotter the face is than the rotor's bulk while it is braked, K: a semi-infinite solid under a constant flux,
- * `ΔT = 2q·√(t/(π·k·ρ·c))`. Carslaw and Jaeger, Conduction of Heat in Solids.
- * @param fluxWPerM2 into one face @param seconds since the brakes went on
+ * How much hotter the face of a slab is than when it began, K: heated by a constant flux at one side, insulated at the other,
+ * `ΔT = q·t/(ρ·c·L) + q·L/k·(1/3 − 2/π²·Σ e^(−n²π²αt/L²)/n²)`. Carslaw and Jaeger, Conduction of Heat in Solids.
+ * @param fluxWPerM2 into the face @param seconds since it began @param depthM L
  */
-export const surfaceFlashK = (fluxWPerM2: number, seconds: number, material: RotorMaterial, tempC: number): number =>
-  fallingFlashK(fluxWPerM2, 0, seconds, material, tempC);
-
-/**
- * The same where the flux falls in a straight line from `q` by `s` a second, as it does while a car slows evenly:
- * `ΔT = (2q·√t − 4/3·s·t^1.5)/√(π·k·ρ·c)`, by Duhamel's integral of the form above.
- * @param fluxWPerM2 into one face when the brakes go on @param fallWPerM2S by how much it falls a second
- */
-export function fallingFlashK(
+export function slabFaceK(
   fluxWPerM2: number,
-  fallWPerM2S: number,
   seconds: number,
+  depthM: number,
   material: RotorMaterial,
   tempC: number,
 ): number {
+  const { conductivityWPerMK: k, densityKgPerM3 } = materials[material];
+  const perVolume = densityKgPerM3 * heatCapacity(material, tempC);
+  const rate = (Math.PI ** 2 * k) / perVolume / depthM ** 2;
+  let series = 0;
+  for (let n = 1; n <= 200; n++) series += Math.exp(-(n ** 2) * rate * seconds) / n ** 2;
+  return (
+    (fluxWPerM2 * seconds) / perVolume / depthM + ((fluxWPerM2 * depthM) / k) * (1 / 3 - (2 / Math.PI ** 2) * series)
+  );
+}
+
+/**
+ * The same of a slab without a back: `ΔT = 2q·√(t/(π·k·ρ·c))`. Carslaw and Jaeger. What a slab does at first.
+ * @param fluxWPerM2 into one face @param seconds since the brakes went on
+ */
+export function surfaceFlashK(fluxWPerM2: number, seconds: number, material: RotorMaterial, tempC: number): number {
   const { conductivityWPerMK, densityKgPerM3 } = materials[material];
   const effusivity2 = conductivityWPerMK * densityKgPerM3 * heatCapacity(material, tempC);
-  const root = Math.sqrt(seconds);
-  return Math.max(
-    0,
-    (2 * fluxWPerM2 * root - (4 / 3) * fallWPerM2S * seconds * root) / Math.sqrt(Math.PI * effusivity2),
-  );
+  return (2 * fluxWPerM2 * Math.sqrt(seconds)) / Math.sqrt(Math.PI * effusivity2);
 }

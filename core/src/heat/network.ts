@@ -6,7 +6,7 @@
 import { type RotorMaterial, capacitySlope, heatCapacity, materials } from './materials';
 import { phi1Times } from './matrix';
 
-const { abs, ceil, max, sqrt } = Math;
+const { abs, ceil, max, min, sqrt } = Math;
 
 /** W/m²·K⁴. CODATA. */
 const STEFAN_BOLTZMANN = 5.670374e-8;
@@ -29,10 +29,14 @@ export interface CornerHeat {
     coolingAreaM2: number;
     /** One swept face, m². */
     faceAreaM2: number;
+    /** Half of the rotor's iron behind one face, m. */
+    cheekM: number;
     isVented: boolean;
   };
-  /** Ducts multiply what the rotor sheds by convection; 1 without. */
+  /** Ducts multiply what passing air takes; 1 without. Still air they do not reach. */
   ductFactor: number;
+  /** All that the rotor sheds by convection, over what is reckoned; 1 as reckoned. */
+  coolingFactor: number;
   /** Both pads together. */
   pads: { massKg: number; capacityJPerKgK: number; areaM2: number; thicknessM: number; conductivityWPerMK: number };
   caliper: { massKg: number; capacityJPerKgK: number; coolingAreaM2: number };
@@ -72,11 +76,20 @@ const ROTOR_TO_CALIPER = 0.5;
 /** From the caliper into knuckle and suspension, W/K. Calvik's own figure. */
 const INTO_KNUCKLE = 2.8;
 
-/** Convection at the rotor, W/m²·K: `Nu = 0.04·Re^0.8` of a turning disc. Limpert, Brake Design and Safety; from memory. */
-export function rotorConvection(speedMPerS: number, outerDiameterM: number, isVented: boolean): number {
+/** Where the flow at a turning disc becomes turbulent, by its Reynolds number, and over what share of it. Limpert; from memory; the width is Calvik's own. */
+const TURBULENT = { from: 2.4e5, over: 0.5 } as const;
+
+/**
+ * Convection at the rotor, W/m²·K: `Nu = 0.04·Re^0.8` of a turning disc, `0.70·Re^0.55` while the flow is laminar, and a blend between them. Limpert, Brake
+ * Design and Safety; from memory.
+ * @param ductFactor what passing air takes over what it would without ducts
+ */
+export function rotorConvection(speedMPerS: number, outerDiameterM: number, isVented: boolean, ductFactor = 1): number {
   const reynolds = (max(0, speedMPerS) * outerDiameterM) / AIR.viscosity;
-  const forced = (0.04 * reynolds ** 0.8 * AIR.conductivity) / outerDiameterM;
-  return STILL_AIR + forced * (isVented ? VENTED : 1);
+  const share = min(1, max(0, 0.5 + (reynolds / TURBULENT.from - 1) / TURBULENT.over));
+  const nusselt =
+    (share > 0 ? share * 0.04 * reynolds ** 0.8 : 0) + (share < 1 ? (1 - share) * 0.7 * reynolds ** 0.55 : 0);
+  return STILL_AIR + ((nusselt * AIR.conductivity) / outerDiameterM) * (isVented ? VENTED : 1) * ductFactor;
 }
 const caliperConvection = (speedMPerS: number): number =>
   STILL_AIR + 5.5 * (max(0, speedMPerS) * SPEED_AT_CALIPER) ** 0.8;
@@ -109,7 +122,9 @@ function coefficients(c: CornerHeat, drive: Drive, rotorC: number): Coefficients
     caliperCapacity: caliper.massKg * caliper.capacityJPerKgK,
     fluidCapacity: (c.fluidMl / 1000) * FLUID.kgPerL * FLUID.capacity,
     rotorToAir:
-      rotorConvection(drive.speedMPerS, rotor.outerDiameterM, rotor.isVented) * rotor.coolingAreaM2 * c.ductFactor,
+      rotorConvection(drive.speedMPerS, rotor.outerDiameterM, rotor.isVented, c.ductFactor) *
+      rotor.coolingAreaM2 *
+      c.coolingFactor,
     rotorToPads: drive.powerW > 0 ? ROTOR_TO_PADS.on : ROTOR_TO_PADS.off,
     padsToCaliper: through * (1 - THROUGH_PISTONS),
     padsToFluid: through * THROUGH_PISTONS,

@@ -1,7 +1,7 @@
 /** A drive as pieces of time, and what the four corners make of it. */
 import { type BrakingZone, type Corner, axleOfCorner, corners } from '../model';
-import { fallingFlashK } from './closed-forms';
 import { type Application, type MovingCar, brakeEnergyJ, durationS } from './energy';
+import { RotorFace } from './face';
 import { type CornerHeat, type CornerTemps, stepCorner } from './network';
 
 /** A piece of a drive: so long, from one speed to another; with the brakes on, or not. */
@@ -48,7 +48,7 @@ export function lapOf(zones: readonly BrakingZone[], decelMPerS2: number): Drive
 
 /** How a session is driven. */
 export interface DrivePlan {
-  /** At speed, with the last lap counted as it is and without the out-lap; s. */
+  /** At speed, without the out-lap, until the last lap is begun; s. */
   drivenS: number;
   /** The out-lap: a lap at this share of the usual speeds, before the others; null without one. */
   outLapShare: number | null;
@@ -66,26 +66,24 @@ const scaled = (piece: DrivePiece, share: number): DrivePiece => ({
   toMPerS: piece.toMPerS * share,
 });
 
-/** The pieces of a whole session: an out-lap, laps until the time is up, a cool-down lap, then parked. */
+/** From the end of the lap to where the car stands. Common practice, no source. */
+const PIT_LANE = { kmh: 50, seconds: 20 } as const;
+
+/** The pieces of a whole session: an out-lap, laps until the time is up and the last one is over, a cool-down lap, the pit lane, then parked. */
 export function sessionOf(lap: readonly DrivePiece[], plan: DrivePlan): DrivePiece[] {
   const pieces: DrivePiece[] = [];
   const lapS = lap.reduce((sum, p) => sum + p.seconds, 0);
   if (lapS > 0) {
     const { outLapShare } = plan;
     if (outLapShare !== null) pieces.push(...lap.map((p) => scaled(p, outLapShare)));
-    let left = plan.drivenS;
-    while (left > 1e-9) {
-      for (const piece of lap) {
-        if (left <= 1e-9) break;
-        const share = Math.min(1, left / piece.seconds);
-        const toMPerS = piece.fromMPerS + share * (piece.toMPerS - piece.fromMPerS);
-        pieces.push({ ...piece, seconds: piece.seconds * share, toMPerS });
-        left -= piece.seconds * share;
-      }
-    }
+    // A lap that is begun is driven to its end: nobody parks where the time is up.
+    for (let left = plan.drivenS; left > 1e-6; left -= lapS) pieces.push(...lap);
   }
   const cool = mPerS(plan.coolDownKmh);
   if (plan.coolDownS > 0) pieces.push({ seconds: plan.coolDownS, fromMPerS: cool, toMPerS: cool, isBraking: false });
+  const pitLane = mPerS(PIT_LANE.kmh);
+  if (pieces.length > 0)
+    pieces.push({ seconds: PIT_LANE.seconds, fromMPerS: pitLane, toMPerS: pitLane, isBraking: false });
   if (plan.parkedS > 0) pieces.push({ seconds: plan.parkedS, fromMPerS: 0, toMPerS: 0, isBraking: false });
   return pieces;
 }
@@ -138,12 +136,7 @@ export function driveCorner(
   let temps: CornerTemps = { rotorC: startC, padsC: startC, caliperC: startC, fluidC: startC };
   let now = 0;
   let parkedAtS: number | null = null;
-  /** Of a braking that is cut into pieces: how long it has gone on before this one, s. */
-  let brakedBeforeS = 0;
-  let wasBraking = false;
-  /** Of the rotor when the brakes went on, °C. */
-  let stopFromC = startC;
-  let lastS = 0;
+  const face = new RotorFace(c.rotor.material, c.rotor.cheekM);
   visit({ ...temps, seconds: 0, speedMPerS: pieces[0]?.fromMPerS ?? 0, faceC: startC });
   for (const piece of pieces) {
     if (piece.seconds <= 0) continue;
@@ -156,10 +149,6 @@ export function driveCorner(
     const decel = Math.max(0, (piece.fromMPerS - piece.toMPerS) / piece.seconds);
     const front = car.frontShareAt(decel);
     const share = (isFront ? front : 1 - front) / 2;
-    brakedBeforeS = piece.isBraking && wasBraking ? brakedBeforeS + lastS : 0;
-    if (!wasBraking) stopFromC = temps.rotorC;
-    wasBraking = piece.isBraking;
-    lastS = piece.seconds;
     for (let i = 0; i < steps; i++) {
       const v1 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * i) / steps;
       const v2 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * (i + 1)) / steps;
@@ -171,16 +160,9 @@ export function driveCorner(
           : 0;
       now += h;
       temps = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC }, temps, h);
-      const flux = (powerW * (1 - c.padShare)) / 2 / c.rotor.faceAreaM2;
-      // Power goes with speed: in a stop of one piece its fall is known, along a trace only what it is now.
-      const mean = (v1 + v2) / 2;
-      const isWhole = brakedBeforeS === 0;
-      const fall = isWhole && mean > 0 ? (flux * decel) / mean : 0;
-      const first = isWhole && mean > 0 ? (flux * piece.fromMPerS) / mean : flux;
-      const flash =
-        powerW > 0 ? fallingFlashK(first, fall, brakedBeforeS + (i + 1) * h, c.rotor.material, stopFromC) : 0;
-      // At first the face warms as if the rotor had no back; it is never cooler than the bulk that it has warmed.
-      const faceC = powerW > 0 ? Math.max(temps.rotorC, stopFromC + flash) : temps.rotorC;
+      // Power goes with speed.
+      const perSpeed = (powerW * (1 - c.padShare)) / 2 / c.rotor.faceAreaM2 / Math.max(1e-9, (v1 + v2) / 2);
+      const overK = face.step(perSpeed * v1, perSpeed * v2, h, temps.rotorC);
       visit({
         rotorC: temps.rotorC,
         padsC: temps.padsC,
@@ -188,7 +170,7 @@ export function driveCorner(
         fluidC: temps.fluidC,
         seconds: now,
         speedMPerS: v2,
-        faceC,
+        faceC: temps.rotorC + overK,
       });
     }
   }

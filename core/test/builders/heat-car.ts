@@ -17,9 +17,11 @@ export const cornerHeat = (
       outerDiameterM: outer,
       coolingAreaM2: 2 * face + Math.PI * outer * 0.028,
       faceAreaM2: face,
+      cheekM: massKg / (2 * face * 7200),
       isVented: true,
     },
     ductFactor,
+    coolingFactor: 1,
     pads: {
       massKg: 0.75,
       capacityJPerKgK: 900,

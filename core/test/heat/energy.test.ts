@@ -1,32 +1,8 @@
 import fc from 'fast-check';
-import {
-  brakeEnergyJ,
-  fallingFlashK,
-  frontShare,
-  heatCapacity,
-  hydraulicFrontShare,
-  idealFrontShare,
-  surfaceFlashK,
-} from '../../src/heat';
+import { brakeEnergyJ, frontShare, hydraulicFrontShare, idealFrontShare } from '../../src/heat';
 import { balance, frontForce, moving, rearForce } from '../builders/heat-car';
 
 const kmh = (v: number): number => v / 3.6;
-
-describe('the face during a stop', () => {
-  test('a flux that falls in a straight line: Duhamel’s integral, summed numerically, says the same', () => {
-    const [q, fall, t] = [9e5, 1.4e5, 3.2];
-    // ΔT(t) = 1/√(πkρc)·∫ q(s)/√(t−s) ds (Carslaw and Jaeger); with s = t − u² the integrand is smooth.
-    const n = 4000;
-    let sum = 0;
-    for (let i = 0; i < n; i++) {
-      const u = ((i + 0.5) * Math.sqrt(t)) / n;
-      sum += (2 * (q - fall * (t - u * u)) * Math.sqrt(t)) / n;
-    }
-    const numeric = sum / Math.sqrt(Math.PI * 48 * 7200 * heatCapacity('greyIron', 200));
-    expect(fallingFlashK(q, fall, t, 'greyIron', 200)).toBeCloseTo(numeric, 3);
-    expect(fallingFlashK(q, 0, t, 'greyIron', 200)).toBe(surfaceFlashK(q, t, 'greyIron', 200));
-  });
-});
 
 describe('energy of one application', () => {
   test('by hand: 1400 kg from 50 to 20 m/s is 1.47 MJ without drag and rolling resistance', () => {

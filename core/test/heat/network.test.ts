@@ -119,6 +119,25 @@ describe('one corner', () => {
     expect(apart(end, at(25))).toBeLessThan(1);
   });
 
+  // Limpert, Brake Design and Safety, from memory: 0.70·Re^0.55 laminar, 0.04·Re^0.8 from 2.4·10⁵ on. Air of 0.028 W/m·K and 1.9·10⁻⁵ m²/s.
+  test('convection is laminar where it is slow, turbulent where it is fast, and never falls with speed', () => {
+    const nusselt = (kmh: number): number => ((rotorConvection(kmh / 3.6, 0.33, false) - 10) * 0.33) / 0.028;
+    const reynolds = (kmh: number): number => ((kmh / 3.6) * 0.33) / 1.9e-5;
+    expect(nusselt(20) / (0.7 * reynolds(20) ** 0.55)).toBeCloseTo(1, 6);
+    expect(nusselt(150) / (0.04 * reynolds(150) ** 0.8)).toBeCloseTo(1, 6);
+    for (let kmh = 0; kmh < 200; kmh += 1) expect(nusselt(kmh + 1)).toBeGreaterThan(nusselt(kmh));
+  });
+
+  test('ducts do nothing for a car that stands', () => {
+    const ducted = { ...c, ductFactor: 1.6 };
+    expect(stepCorner(ducted, parked, at(500, 350, 140, 110), 600)).toEqual(
+      stepCorner(c, parked, at(500, 350, 140, 110), 600),
+    );
+    expect(stepCorner(ducted, rolling, at(500), 60).rotorC).toBeLessThan(
+      stepCorner(c, rolling, at(500), 60).rotorC - 20,
+    );
+  });
+
   test('a rotor alone that neither radiates nor touches its pads cools by Newton’s law', () => {
     // Pads, caliper and fluid as hot as the air take nothing worth speaking of where the rotor is all the mass there is.
     const heavy: CornerHeat = { ...c, rotor: { ...c.rotor, massKg: 9000, faceAreaM2: 1e-9 } };

