@@ -123,7 +123,9 @@ test(
     await step('Decide', save);
     await step('Plan the exchange', async () => {
       await radio(page, 'Method: Two people and the pedal').click();
-      await radio(page, /Bottle .* Lantry Street 4/)
+      // What is in it now boils at 265 °C when new, and 260 is wanted: a better one is chosen.
+      await button(page, /^Show all \d+ bottles/).click();
+      await radio(page, /Bottle .* Orsen Race 325/)
         .first()
         .click();
       await save();
