@@ -1,7 +1,7 @@
 /**
  * The model fitted to what was read: maximum a posteriori over the factors, by Levenberg and Marquardt's method with the factors' own spreads as
- * readings of zero. A reading far off pulls less than its distance (Huber's weights), and is named; where the readings disagree with
- * each other the band widens.
+ * readings of zero. Readings are evidence with heavy tails (Student's t): one far off pulls the less the further it is, and is named; where a reading
+ * disagrees with the model or with another the band widens. One that makes the car cooler wants company; one that makes it hotter does not.
  */
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { Matrix, inverse } from 'ml-matrix';
@@ -32,8 +32,10 @@ const noise = {
 } as const;
 /** A reading this many standard deviations off does not fit. */
 const MISFIT = 3;
-/** From here on a reading pulls no harder. Huber's usual tuning constant is 1.345; a little wider, as there are few. */
-const HUBER = 1.7;
+/** Degrees of freedom of what a reading may be off by: slips happen. Calvik's own figure. */
+const TAILS = 4;
+/** The spread of a reading that alone of its kind makes the car cooler, over its instrument's. Calvik's own figure. */
+const ALONE = 3;
 const FARTHEST = 4;
 
 /** Which temperature of the model a reading is of. */
@@ -155,20 +157,40 @@ const NUDGE = 0.1;
 /** Twice the slopes are taken anew: where nothing was read yet, and where the first search ended. */
 const ROUNDS = 2;
 
+/** How hard a reading pulls at a distance: of Student's t, over what it would of a normal distribution. */
+const weightOf = (off: number): number => (TAILS + 1) / (TAILS + off * off);
+
+type Bounds = NonNullable<ReturnType<typeof bounds>>;
+/** What a reading is of, and in which session. */
+const kindOf = ({ read }: CaseReading): string =>
+  read.instrument === 'fluidBoiled'
+    ? read.instrument
+    : `${axleOfCorner(read.corner)} ${read.instrument === 'pyrometer' ? read.part : read.instrument === 'sticker' ? 'caliper' : 'rotor'}`;
+
+/** The readings with their spreads: one that says that the car is cooler, and that no other of its kind bears out, is taken less exactly. */
+function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], before: readonly number[]): Bounds[] {
+  const isCooler = said.map((b, i) => distance(before[i]!, b) > 0);
+  return said.map((b, i) => {
+    const isBorneOut = readings.some((r, j) => j !== i && isCooler[j] && kindOf(r) === kindOf(readings[i]!));
+    return isCooler[i] && !isBorneOut ? { ...b, sdC: ALONE * b.sdC } : b;
+  });
+}
+
 /** Fits the factors of a case to its readings. @param spread of each factor before anything was read */
 export function fitOf(c: HeatCase, spread: Factors): HeatFit {
   // A session without minutes parked is parked at least until it was read.
   const usable = c.readings.filter((r) => bounds(r) !== null).map(parkedLongEnough);
-  const limits = usable.map((r) => bounds(r)!);
+  const said = usable.map((r) => bounds(r)!);
   const predict = predictorOf(c, usable);
   const n = factorKeys.length;
   const count = usable.length + n;
-  const distances = (temps: readonly number[]): number[] => temps.map((t, i) => distance(t, limits[i]!));
   const at = (z: readonly number[]): number[] => predict(factorsOf(z, spread));
   let weights = usable.map(() => 1);
   let z: number[] = factorKeys.map(() => 0);
   let temps = at(z);
   const before = temps;
+  const limits = withCompany(usable, said, before);
+  const distances = (of: readonly number[]): number[] => of.map((t, i) => distance(t, limits[i]!));
   let slopes: number[][] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const off = distances(temps);
@@ -196,7 +218,7 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
     );
     z = parameterValues;
     temps = at(z);
-    weights = distances(temps).map((r) => (Math.abs(r) <= HUBER ? 1 : HUBER / Math.abs(r)));
+    weights = distances(temps).map(weightOf);
   }
   const factors = factorsOf(z, spread);
   const after = temps;
@@ -206,7 +228,7 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
   return {
     factors,
     jacobian,
-    inflation: Math.max(1, usable.length >= 3 ? squares / usable.length : 1),
+    inflation: usable.length === 0 ? 1 : Math.max(1, squares / usable.length),
     readings: usable.map((r, i) => ({
       id: r.id,
       beforeC: before[i]!,

@@ -151,6 +151,47 @@ describe('readings', () => {
     expect(Math.abs(o.axles.front.fluidC.tempC - clean.axles.front.fluidC.tempC)).toBeLessThan(12);
     expect(o.axles.front.fluidC.sdC).toBeGreaterThan(sd(six));
   });
+  describe('are evidence, not truth', () => {
+    const caliper = (id: string, tempC: number, corner: 'FL' | 'FR' = 'FL'): CaseReading => ({
+      id,
+      zones: base.zones,
+      session,
+      boilsAtC: null,
+      read: { instrument: 'pyrometer', corner, part: 'caliper', tempC, secondsAfterStop: 60 },
+    });
+    const edge = (readings: CaseReading[]): number =>
+      edgeOf(computeOutlook({ ...base, readings }).axles.front.fluidC, 90);
+    const beforeC = computeOutlook({ ...base, readings: [caliper('x', 100)] }).readings[0]!.beforeC;
+    test('a caliper of 40 °C where the model has three times that hardly moves the edge, and is named', () => {
+      const o = computeOutlook({ ...base, readings: [caliper('cold', 40)] });
+      expect(beforeC).toBeGreaterThan(100);
+      expect(edge([])).toBeLessThan(edge([caliper('cold', 40)]) + 20);
+      expect(o.axles.front.fluidC.sdC).toBeGreaterThan(0.8 * o.before.front.fluidC.sdC);
+    });
+    test('a sticker that has not coloured at its lowest step cuts nothing away alone', () => {
+      const sticker: CaseReading = {
+        id: 'sticker',
+        zones: base.zones,
+        session,
+        boilsAtC: null,
+        read: { instrument: 'sticker', corner: 'FL', reachedC: null, notReachedC: 77 },
+      };
+      const { axles, before } = computeOutlook({ ...base, readings: [sticker] });
+      expect(edgeOf(axles.front.fluidC, 90)).toBeGreaterThan(before.front.fluidC.tempC);
+      expect(axles.front.fluidC.sdC).toBeGreaterThan(0.8 * before.front.fluidC.sdC);
+    });
+    test('two at one moment that contradict each other widen the band', () => {
+      const { axles, before } = computeOutlook({ ...base, readings: [caliper('low', 70), caliper('high', 180, 'FR')] });
+      expect(axles.front.fluidC.sdC).toBeGreaterThan(before.front.fluidC.sdC);
+    });
+    test('one that is hotter counts alone, one that is cooler wants company', () => {
+      const [up, down] = [edge([caliper('hot', beforeC + 25)]), edge([caliper('cool', beforeC - 25)])];
+      expect(up - edge([])).toBeGreaterThan(5);
+      expect(edge([]) - down).toBeLessThan(up - edge([]) + 10);
+      const two = edge([caliper('cool', beforeC - 25), caliper('cool too', beforeC - 25, 'FR')]);
+      expect(two).toBeLessThan(down);
+    });
+  });
   test('“it boiled” never makes the fluid cooler; where nobody knows at how many degrees it says nothing', () => {
     const boiled = (boilsAtC: number | null): CaseReading => ({
       id: 'boiled',
