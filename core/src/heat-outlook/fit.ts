@@ -34,8 +34,8 @@ const noise = {
 const MISFIT = 3;
 /** Degrees of freedom of what a reading may be off by: slips happen. Calvik's own figure. */
 const TAILS = 4;
-/** The spread of a reading that alone of its kind makes the car cooler, over its instrument's. Calvik's own figure. */
-const ALONE = 3;
+/** The spread of a reading that alone of its kind makes the car cooler: over its instrument's, and °C at least. Calvik's own figures. */
+const ALONE = { times: 3, atLeastC: 25 } as const;
 const FARTHEST = 4;
 
 /** Which temperature of the model a reading is of. */
@@ -172,7 +172,7 @@ function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], 
   const isCooler = said.map((b, i) => distance(before[i]!, b) > 0);
   return said.map((b, i) => {
     const isBorneOut = readings.some((r, j) => j !== i && isCooler[j] && kindOf(r) === kindOf(readings[i]!));
-    return isCooler[i] && !isBorneOut ? { ...b, sdC: ALONE * b.sdC } : b;
+    return isCooler[i] && !isBorneOut ? { ...b, sdC: Math.max(ALONE.times * b.sdC, ALONE.atLeastC) } : b;
   });
 }
 
