@@ -134,7 +134,7 @@ export async function compile(outdir, entryPoints) {
 
 /**
  * The server as plain JavaScript with source maps: it starts in the fraction of a second, and runs without anything that only building needs.
- * The planner's thread is a file of its own beside it.
+ * The threads of the planner and of whatever reads drives are files of their own beside it.
  */
 export async function ensureServerBuilt() {
   const out = join(root, 'server', 'dist');
@@ -143,7 +143,12 @@ export async function ensureServerBuilt() {
   if (isStamped(stamp, print)) return;
   rmSync(out, { recursive: true, force: true });
   await during('Building the server', () =>
-    compile(out, { main: 'server/src/main.ts', index: 'server/src/index.ts', thread: 'server/src/planner/worker.ts' }),
+    compile(out, {
+      main: 'server/src/main.ts',
+      index: 'server/src/index.ts',
+      thread: 'server/src/planner/worker.ts',
+      'read-thread': 'server/src/drives/read-worker.ts',
+    }),
   );
   writeFileSync(stamp, print);
 }

@@ -11,6 +11,7 @@ import { beddingRoutes } from './routes/bedding';
 import { benchRoutes } from './routes/bench';
 import { calendarRoutes } from './routes/calendars';
 import { feedRoutes } from './routes/feed';
+import { DriveReader } from './drives/reader';
 import { Planner } from './planner/planner';
 import { recordRoutes } from './routes/records';
 import { importRoutes } from './routes/imports';
@@ -49,6 +50,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
   const cache = new LogbookCache(database);
   const bench = benchRoutes(cache, instrumentSpeed);
   const planner = new Planner(logger);
+  const drives = new DriveReader();
   app.disable('x-powered-by');
   // Hashing a page of the feed costs as much as reading it, and nothing may be reused anyway. Files have their own tags.
   app.set('etag', false);
@@ -88,8 +90,8 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: feedRoutes(database, cache) },
     { at: '/api/bench', router: bench.router },
     { at: '/api', router: photoRoutes(database) },
-    { at: '/api', router: traceRoutes(database, cache) },
-    { at: '/api', router: beddingRoutes(database, cache) },
+    { at: '/api', router: traceRoutes(database, cache, drives) },
+    { at: '/api', router: beddingRoutes(database, cache, drives) },
     { at: '/api', router: trackRoutes(cache) },
     { at: '/api', router: sheetRoutes(database, cache) },
     { at: '/api', router: calendarRoutes(cache) },
@@ -128,6 +130,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     stop: () => {
       bench.stopAll();
       planner.stopAll();
+      void drives.close();
     },
   };
 }

@@ -1,3 +1,4 @@
+import { monitorEventLoopDelay, performance } from 'node:perf_hooks';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -286,6 +287,21 @@ describe('drives and heat', () => {
     if (sentence.startsWith('Never')) return;
     expect((await api.put(`/api/traces/${id}`).set('Content-Type', 'text/csv').send(body)).status).toBe(422);
     expect((await api.get(`/api/traces/${id}`)).status).toBe(404);
+  });
+  test('while a drive of half a million points is read, the server goes on answering', async () => {
+    const rows = Array.from({ length: 500_000 }, (_, i) => {
+      const s = i / 25;
+      return `${s.toFixed(2)};${(s % 60 < 45 ? 50 + (s % 60) * 2 : 140 - ((s % 60) - 45) * 6).toFixed(1)}`;
+    });
+    const body = `t;v mph\n${rows.join('\n')}\n`;
+    const stalls = monitorEventLoopDelay({ resolution: 5 });
+    const began = performance.now();
+    stalls.enable();
+    const answer = await api.post('/api/traces/preview').set('Content-Type', 'text/csv').send(body);
+    stalls.disable();
+    expect(answer.body.points).toBe(500_000);
+    // Read where the server answers, nearly all of that time would be one stall.
+    expect(stalls.max / 1e6 / (performance.now() - began)).toBeLessThan(0.4);
   });
   test('a file is stored once as it came; a picture is no drive', async () => {
     const id = uuidv7();

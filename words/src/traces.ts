@@ -7,6 +7,7 @@ const texts: Record<FileProblem | TraceProblem, (row: number | null) => string> 
   notATable: () => 'No table can be found in this file: it wants two columns at least, time and speed.',
   notXml: () => 'This file is damaged: its XML cannot be read. Export it again.',
   noTrack: () => 'There is no track in this GPX file.',
+  tooMuch: () => 'This file is too much to read. Cut the drive, or export it with fewer columns and samples.',
   trackWithoutTime: () => 'The points of this track carry no time: without it there is no speed.',
   tooFewPoints: () => 'Too few points with both time and speed: at least twenty are wanted.',
   noTime: () => 'The column for time holds no times. Choose another one, or another unit.',

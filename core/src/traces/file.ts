@@ -7,7 +7,8 @@ import { type ReadTrace, type TraceColumns, type TracePoint, guessColumns, readP
 export type TraceFile =
   | { format: 'csv'; head: string[]; rows: string[][]; guess: TraceColumns | null }
   | { format: 'gpx'; points: TracePoint[] };
-export type FileProblem = 'emptyFile' | 'notText' | 'notATable' | 'notXml' | 'noTrack' | 'trackWithoutTime';
+/** `tooMuch`: whoever reads it gave up, for time or memory. */
+export type FileProblem = 'emptyFile' | 'notText' | 'notATable' | 'notXml' | 'noTrack' | 'trackWithoutTime' | 'tooMuch';
 export type OpenedTrace = { ok: true; file: TraceFile } | { ok: false; problem: FileProblem };
 
 const EARTH_M = 6_371_008.8;

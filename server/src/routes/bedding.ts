@@ -5,6 +5,7 @@ import { traceGpx } from '@calvik/core/traces';
 import { type BeddingSheet, beddingRows, beddingRun, beddingSheet } from '@calvik/words/documents';
 import type { Database } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
+import type { DriveReader } from '../drives/reader';
 import { Problem, invalid } from '../problems';
 import { beddingPdf } from '../sheet/bedding-pdf';
 import { sendCsv } from './csv';
@@ -13,7 +14,7 @@ import { pointsOfFile } from './traces';
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
 /** A bedding run: its sheet as PDF, its applications as CSV, its drive as GPX. */
-export function beddingRoutes(database: Database, cache: LogbookCache): Router {
+export function beddingRoutes(database: Database, cache: LogbookCache, drives: DriveReader): Router {
   const router = Router();
 
   const runOf = async (request: Request): Promise<{ logbook: Logbook; run: BeddingBegun; name: string }> => {
@@ -56,7 +57,7 @@ export function beddingRoutes(database: Database, cache: LogbookCache): Router {
     const { logbook, run, name } = await runOf(request);
     const driven = beddingRun(logbook, run).cycles.findLast((c) => c.fileId !== null);
     if (!driven?.fileId) throw new Problem(404, 'noSuch', { what: 'drive' });
-    const points = await pointsOfFile(database, driven.fileId, null);
+    const points = await pointsOfFile(database, drives, driven.fileId, null);
     response
       .attachment(`${name}.gpx`)
       .type('application/gpx+xml')

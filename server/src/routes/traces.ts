@@ -3,18 +3,10 @@ import { Router, raw } from 'express';
 import { z } from 'zod';
 import type { Venue } from '@calvik/core';
 import { id, traceColumns } from '@calvik/core/model/schemas';
-import {
-  type TraceColumns,
-  type TracePoint,
-  driveAtVenue,
-  openTrace,
-  traceCsv,
-  traceGpx,
-  traceIn,
-  zonesCsv,
-} from '@calvik/core/traces';
+import { type TraceColumns, type TracePoint, traceCsv, traceGpx, zonesCsv } from '@calvik/core/traces';
 import type { Database } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
+import type { DriveReader } from '../drives/reader';
 import { Problem, invalid } from '../problems';
 import { sendCsvText } from './csv';
 
@@ -35,16 +27,6 @@ export const traceQuery = z.object({
   speedUnit: traceColumns.shape.speedUnit.optional(),
 });
 
-/** A drive out of a file, or why it cannot be read. */
-function read(file: string, columns: TraceColumns | null) {
-  const opened = openTrace(file);
-  if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
-  const chosen = columns ?? (opened.file.format === 'csv' ? opened.file.guess : null);
-  const trace = traceIn(opened.file, chosen);
-  if (!trace.ok) throw new Problem(422, 'traceNotReadable', { why: trace.problem, row: trace.row });
-  return { file: opened.file, columns: chosen, trace };
-}
-
 async function stored(database: Database, fileId: string): Promise<{ type: string; text: string }> {
   const file = await database.photo(fileId);
   if (!file || !TYPES.includes(file.type)) throw new Problem(404, 'noSuch', { what: 'trace' });
@@ -54,12 +36,13 @@ async function stored(database: Database, fileId: string): Promise<{ type: strin
 /** The points of a saved drive. */
 export const pointsOfFile = async (
   database: Database,
+  drives: DriveReader,
   fileId: string,
   columns: TraceColumns | null,
-): Promise<readonly TracePoint[]> => read((await stored(database, fileId)).text, columns).trace.points;
+): Promise<readonly TracePoint[]> => drives.points((await stored(database, fileId)).text, columns);
 
 /** Drives that venues' zones were found in: saved as they came, read, and handed out again. */
-export function traceRoutes(database: Database, cache: LogbookCache): Router {
+export function traceRoutes(database: Database, cache: LogbookCache, drives: DriveReader): Router {
   const router = Router();
   const text = (bytes: Buffer): string => {
     try {
@@ -74,7 +57,7 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
   };
   const sent = raw({ type: TYPES, limit: LIMIT });
 
-  router.post('/traces/preview', sent, (request, response) => {
+  router.post('/traces/preview', sent, async (request, response) => {
     const query = traceQuery.safeParse(request.query);
     if (!query.success) throw invalid(query.error);
     const { time, timeUnit, speed, speedUnit } = query.data;
@@ -82,18 +65,7 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
       time === undefined || speed === undefined
         ? null
         : { time, timeUnit: timeUnit ?? 's', speed, speedUnit: speedUnit ?? 'km/h' };
-    const { file, columns: chosen, trace } = read(bodyOf(request.body), columns);
-    const { lapS, zones } = driveAtVenue(trace.points);
-    response.json({
-      format: file.format,
-      columns: chosen,
-      head: file.format === 'csv' ? file.head : [],
-      points: trace.points.length,
-      skipped: trace.skipped,
-      seconds: trace.points.at(-1)!.seconds,
-      lapS,
-      zones,
-    });
+    response.json(await drives.preview(bodyOf(request.body), columns));
   });
 
   router.put('/traces/:id', sent, async (request, response) => {
@@ -101,8 +73,7 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
     if (!fileId.success) throw new Problem(422, 'idNotValid', {});
     const type = request.is(TYPES);
     if (!type) throw new Problem(415, 'traceNotReadable', { why: 'notText', row: null });
-    const opened = openTrace(bodyOf(request.body));
-    if (!opened.ok) throw new Problem(422, 'traceNotReadable', { why: opened.problem, row: null });
+    await drives.opens(bodyOf(request.body));
     const saved = await database.savePhoto(fileId.data, type, gzipSync(request.body as Buffer));
     if (saved === 'differs') throw new Problem(409, 'differs', {});
     response.status(saved === 'created' ? 201 : 200).json({ id: fileId.data });
@@ -120,7 +91,7 @@ export function traceRoutes(database: Database, cache: LogbookCache): Router {
   };
   const pointsOf = async (venue: Venue): Promise<readonly TracePoint[]> => {
     if (!venue.trace) throw new Problem(404, 'noSuch', { what: 'trace' });
-    return pointsOfFile(database, venue.trace.fileId, venue.trace.columns);
+    return pointsOfFile(database, drives, venue.trace.fileId, venue.trace.columns);
   };
   const fileName = (venue: Venue, rest: string): string =>
     `${venue.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${rest}`;
