@@ -7,6 +7,7 @@ const node = (name) => ({
   rootDir: join(__dirname, name),
   cacheDirectory: join(__dirname, '.calvik', 'jest'),
   testEnvironment: 'node',
+  setupFilesAfterEnv: [join(__dirname, 'jest.reached.js')],
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: { '\\.(ts|tsx|mjs|js)$': swc },
   // It offers itself to `import` alone.

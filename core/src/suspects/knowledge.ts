@@ -133,6 +133,22 @@ export const signTable: Record<Sign, SignKnowledge> = {
 };
 
 /** A check: what it takes, and how often it shows what with each cause. Shares of a hundred; every row adds up to it. */
+/**
+ * Signs that are mostly one thing seen twice: together they say less than each would alone. What is felt at the pedal, what is worked out from the same
+ * record of the fluid, heat of a corner and of its axle, and what the same pads show. Calvik's own grouping.
+ */
+export const sameMatter: readonly (readonly Sign[])[] = [
+  ['firmNoBite', 'highPedalEffort'],
+  ['softAfterHeat', 'softFromCold', 'firstPressLong'],
+  ['fluidMarginThin', 'fluidOld'],
+  ['cornerHot', 'bothFrontHot'],
+  ['padsThin', 'levelDown'],
+  ['innerPadThinner', 'outerPadThinner'],
+  ['grabs', 'judder', 'faceBlotched'],
+];
+/** Of what a second sign of the same matter would tell alone, how much it adds. Calvik's own figure. */
+export const SECOND_SIGN = 0.5;
+
 export interface CheckKnowledge {
   minutes: number;
   wheelsOff: boolean;

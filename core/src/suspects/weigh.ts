@@ -1,6 +1,6 @@
 /** The weighing itself: Bayes' rule over causes of which one is at work, and the check that tells most a minute. */
 import { type Cause, type DiagnosticCheck, type Sign, causes, diagnosticChecks } from '../model';
-import { causeTable, checkTable, signTable } from './knowledge';
+import { SECOND_SIGN, causeTable, checkTable, sameMatter, signTable } from './knowledge';
 
 export type Weights = Record<Cause, number>;
 
@@ -46,8 +46,17 @@ function distinct(evidence: readonly Evidence[]): Evidence[] {
   return [...last.values()];
 }
 
+/** How much of what it would tell alone each piece tells beside the others, from 0 to 1: signs of one matter share. */
+function shareOf(e: Evidence, all: readonly Evidence[]): number {
+  if (!('sign' in e)) return 1;
+  const group = sameMatter.find((g) => g.includes(e.sign));
+  const there = group ? all.filter((o) => 'sign' in o && group.includes(o.sign)).length : 1;
+  return (1 + (there - 1) * SECOND_SIGN) / there;
+}
+
 /**
- * How probable each cause is. Exactly one is taken to be at work, and signs to be independent given it.
+ * How probable each cause is. Exactly one is taken to be at work, and signs of different matters to be independent given it; those of one matter
+ * ({@link sameMatter}) count as one and a half, or two of three.
  * @returns shares that add up to one; the order of evidence changes nothing
  */
 export const posterior = (prior: Weights, evidence: readonly Evidence[]): Weights =>
@@ -57,7 +66,7 @@ export const posterior = (prior: Weights, evidence: readonly Evidence[]): Weight
         c,
         // Sorted, so that the order in which it came changes not even the last digit.
         distinct(evidence)
-          .map((e) => likelihood(e, c))
+          .map((e, _, all) => likelihood(e, c) ** shareOf(e, all))
           .sort((a, b) => a - b)
           .reduce((p, l) => p * l, prior[c]),
       ]),
@@ -124,8 +133,9 @@ export interface Suspect {
 /** The causes, the most probable first, each with what speaks for and against it. */
 export function suspects(prior: Weights, evidence: readonly Evidence[]): Suspect[] {
   const weights = posterior(prior, evidence);
-  const once = distinct(evidence).map((e) => ({
+  const once = distinct(evidence).map((e, _, all) => ({
     evidence: e,
+    share: shareOf(e, all),
     usual: causes.reduce((sum, c) => sum + prior[c] * likelihood(e, c), 0),
   }));
   return causes
@@ -133,7 +143,7 @@ export function suspects(prior: Weights, evidence: readonly Evidence[]): Suspect
       cause,
       share: weights[cause],
       because: once
-        .map(({ evidence: e, usual }) => ({ evidence: e, factor: likelihood(e, cause) / usual }))
+        .map(({ evidence: e, usual, share }) => ({ evidence: e, factor: (likelihood(e, cause) / usual) ** share }))
         .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))),
     }))
     .sort((a, b) => b.share - a.share || causes.indexOf(a.cause) - causes.indexOf(b.cause));

@@ -20,6 +20,7 @@ import {
   ownCases,
   posterior,
   priorOf,
+  sameMatter,
   signTable,
   suspects,
   worthOfChecks,
@@ -140,12 +141,33 @@ describe('Bayes', () => {
     };
     const own = fc.dictionary(fc.constantFrom<Cause>(...causes), fc.integer({ min: 0, max: 20 }));
     fc.assert(
-      fc.property(own, fc.uniqueArray(fc.constantFrom(...signs), { maxLength: 5 }), (cases, list) => {
+      fc.property(own, fc.uniqueArray(fc.constantFrom(...signs), { maxLength: 5 }), (cases, any) => {
+        // Of each matter one sign: those count in full.
+        const list = any.filter(
+          (s, i) => !sameMatter.some((g) => g.includes(s) && any.slice(0, i).some((o) => g.includes(o))),
+        );
         const byRule = posterior(priorOf(cases as Partial<Record<Cause, number>>), evidenceOfSigns(list));
         for (const [c, p] of census(cases as Partial<Record<Cause, number>>, evidenceOfSigns(list)))
           expect(byRule[c]).toBeCloseTo(p, 12);
       }),
     );
+  });
+
+  test('property: two signs of one matter say more than one of them and less than two of different matters', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...sameMatter), fc.constantFrom(...causes), (group, cause) => {
+        const [a, b] = [group[0]!, group[1]!];
+        const odds = (list: readonly Sign[]): number => {
+          const p = posterior(priorOf(), evidenceOfSigns(list))[cause];
+          return Math.log(p / posterior(priorOf(), evidenceOfSigns(list)).other);
+        };
+        const shift = (list: readonly Sign[]): number => odds(list) - odds([]);
+        // Log odds add up: each of the two counts three quarters.
+        expect(shift([a, b])).toBeCloseTo(0.75 * (shift([a]) + shift([b])), 9);
+      }),
+    );
+    for (const group of sameMatter) expect(new Set(group).size).toBe(group.length);
+    expect(new Set(sameMatter.flat()).size).toBe(sameMatter.flat().length);
   });
 
   test('what a check is worth is the mutual information of cause and outcome', () => {
