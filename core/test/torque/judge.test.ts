@@ -38,6 +38,17 @@ describe('torque', () => {
       ),
     );
   });
+  // VDI 2230, from memory: T = F·(0.16·P + 0.58·d₂·μ + D/2·μ), coarse thread, hexagon head of 1.5 d with D = 1.25 d on average, μ = 0.14 dry. Another way to the same.
+  test.each([
+    [8, 1.25, 7.188],
+    [10, 1.5, 9.026],
+    [12, 1.75, 10.863],
+    [14, 2, 12.701],
+    [16, 2, 14.701],
+  ])('preload of a dry M%d lies within a fifth of what friction in thread and head leaves', (d, pitch, d2) => {
+    const byFriction = (t: number): number => t / (0.16 * pitch + 0.58 * d2 * 0.14 + ((1.25 * d) / 2) * 0.14);
+    for (const t of [d * 3, d * 7]) expect(Math.abs(preloadKn(t, d, 'dry') / byFriction(t) - 1)).toBeLessThan(0.2);
+  });
   const wheel = fullSheet().fasteners.find((f) => f.key === 'frontWheel')!;
   test('anti-seize on a dry figure: two thirds more preload', () => {
     const warning = greaseWarning(wheel, 'antiSeize')!;
