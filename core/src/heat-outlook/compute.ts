@@ -2,7 +2,7 @@
 import { type Axle, axles } from '../model';
 import type { HeatCase } from './case';
 import { type AxlePeaks, FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
-import { type FactorKey, type Factors, asReckoned, factorKeys, factorSpreads } from './factors';
+import { type FactorKey, type Factors, MODEL_DIFFERS, asReckoned, factorKeys, factorSpreads } from './factors';
 import { type HeatFit, fitOf, posteriorOf } from './fit';
 import { type AxleOutlook, type HeatOutlook, type HeatPart, type Peak, heatParts, outlookOf } from './outlook';
 
@@ -54,10 +54,12 @@ export function bandsOf(
   slopes: Slopes,
   spread: Factors,
   covariance: readonly (readonly number[])[],
+  airC: number,
 ): Record<Axle, AxleOutlook> {
   const band = (axle: Axle, part: HeatPart): Peak => {
     const g = factorKeys.map((k) => slopes.byFactor[axle][k][part] * spread[k]);
-    let variance = (slopes.byAirC[axle][part] * AIR_SPREAD_C) ** 2;
+    const riseC = slopes.peaks[axle].peaks[part].tempC - airC;
+    let variance = (slopes.byAirC[axle][part] * AIR_SPREAD_C) ** 2 + (MODEL_DIFFERS[part] * riseC) ** 2;
     for (let i = 0; i < g.length; i++)
       for (let j = 0; j < g.length; j++) variance += g[i]! * covariance[i]![j]! * g[j]!;
     return { ...slopes.peaks[axle].peaks[part], sdC: Math.sqrt(Math.max(0, variance)) };
@@ -72,12 +74,13 @@ export const identity = factorKeys.map((_, i) => factorKeys.map((__, j) => (i ==
 const compute = (c: HeatCase): HeatOutlook => {
   const spread = factorSpreads(c);
   const plain = slopesAt(c, asReckoned);
-  const before = bandsOf(plain, spread, identity);
+  const { airTempC } = c.session;
+  const before = bandsOf(plain, spread, identity, airTempC);
   const { parkedAtS } = plain.peaks.front;
   if (c.readings.length === 0) return { axles: before, before, parkedAtS, readings: [], factors: asReckoned };
   const fit: HeatFit = fitOf(c, spread);
   return {
-    axles: bandsOf(slopesAt(c, fit.factors), spread, posteriorOf(fit)),
+    axles: bandsOf(slopesAt(c, fit.factors), spread, posteriorOf(fit), airTempC),
     before,
     parkedAtS,
     readings: fit.readings,

@@ -10,7 +10,7 @@ import { type Axle, axleOfCorner } from '../model';
 import type { CaseReading, HeatCase } from './case';
 import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
 import type { FittedReading } from './outlook';
-import { type Factors, factorKeys } from './factors';
+import { type Factors, MODEL_DIFFERS, factorKeys } from './factors';
 
 export interface HeatFit {
   factors: Factors;
@@ -35,7 +35,7 @@ const MISFIT = 3;
 /** Degrees of freedom of what a reading may be off by: slips happen. Calvik's own figure. */
 const TAILS = 4;
 /** The spread of a reading that alone of its kind makes the car cooler: over its instrument's, and °C at least. Calvik's own figures. */
-const ALONE = { times: 3, atLeastC: 25 } as const;
+const ALONE = { times: 3, atLeastC: 40 } as const;
 const FARTHEST = 4;
 
 /** Which temperature of the model a reading is of. */
@@ -161,7 +161,13 @@ const ROUNDS = 2;
 const weightOf = (off: number): number => (TAILS + 1) / (TAILS + off * off);
 
 type Bounds = NonNullable<ReturnType<typeof bounds>>;
-/** What a reading is of, and in which session. */
+const partOf = ({ read }: CaseReading): 'rotorC' | 'caliperC' | 'fluidC' =>
+  read.instrument === 'fluidBoiled'
+    ? 'fluidC'
+    : read.instrument === 'sticker' || (read.instrument === 'pyrometer' && read.part === 'caliper')
+      ? 'caliperC'
+      : 'rotorC';
+/** What a reading is of, and at which axle. */
 const kindOf = ({ read }: CaseReading): string =>
   read.instrument === 'fluidBoiled'
     ? read.instrument
@@ -180,7 +186,7 @@ function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], 
 export function fitOf(c: HeatCase, spread: Factors): HeatFit {
   // A session without minutes parked is parked at least until it was read.
   const usable = c.readings.filter((r) => bounds(r) !== null).map(parkedLongEnough);
-  const said = usable.map((r) => bounds(r)!);
+  const instruments = usable.map((r) => bounds(r)!);
   const predict = predictorOf(c, usable);
   const n = factorKeys.length;
   const count = usable.length + n;
@@ -189,6 +195,11 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
   let z: number[] = factorKeys.map(() => 0);
   let temps = at(z);
   const before = temps;
+  // An instrument may be right and the model still another one.
+  const said = instruments.map((b, i) => ({
+    ...b,
+    sdC: Math.hypot(b.sdC, MODEL_DIFFERS[partOf(usable[i]!)] * Math.max(0, before[i]! - usable[i]!.session.airTempC)),
+  }));
   const limits = withCompany(usable, said, before);
   const distances = (of: readonly number[]): number[] => of.map((t, i) => distance(t, limits[i]!));
   let slopes: number[][] = [];

@@ -31,7 +31,7 @@ export function unknownsOf(c: HeatCase, certaintyPercent: number): Unknown[] {
     const rows =
       fit?.jacobian.map((row) => row.map((d, i) => (d * then[factorKeys[i]!]) / spread[factorKeys[i]!])) ?? [];
     const covariance = fit ? posteriorOf({ jacobian: rows, inflation: fit.inflation }) : identity;
-    const peak = bandsOf(slopes, then, covariance)[axle].fluidC;
+    const peak = bandsOf(slopes, then, covariance, c.session.airTempC)[axle].fluidC;
     return edgeOf(peak, certaintyPercent) - peak.tempC;
   };
   const halfNowC = halfWith(c);

@@ -71,8 +71,8 @@ export function trueCarOf(known: HeatCase, seed: number): TrueCar {
     split: 0.1 * normal(),
     cooling: 0.14 * normal(),
     rotorMass: 0.02 * normal(),
-    padPath: 0.2 * normal(),
-    caliper: 0.2 * normal(),
+    padPath: 0.25 * normal(),
+    caliper: 0.25 * normal(),
   };
   const truth = { ...known, inputs };
   return { case: truth, car: (s) => heatedCarOf(truth, s, own) };
