@@ -246,8 +246,9 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
       afterC: after[i]!,
       low: limits[i]!.low,
       high: limits[i]!.high,
-      offBy: off[i]!,
-      isMisfit: Math.abs(off[i]!) > MISFIT,
+      // By the instrument and the model: what is taken less exactly is no less odd for it.
+      offBy: distance(after[i]!, said[i]!),
+      isMisfit: Math.abs(distance(after[i]!, said[i]!)) > MISFIT,
     })),
   };
 }
