@@ -1,7 +1,15 @@
 /** What an exchange that is on record has left behind in each caliper, by the exchange model. */
 import { EXCHANGE_RESERVE_ML, remembered } from '../logbook';
 import { type Car, type Corner, type FluidExchange, corners } from '../model';
-import { type SystemState, draw, flowMlPerSecond, oldSystem, refillReservoir, scaled } from './exchange-model';
+import {
+  type SystemState,
+  UNSUCKABLE_SHARE,
+  draw,
+  flowMlPerSecond,
+  oldSystem,
+  refillReservoir,
+  scaled,
+} from './exchange-model';
 
 /** Old fluid left everywhere after a flush that somebody else made and of which no volume is known, 0–1. Calvik's own figure. */
 const ELSEWHERE_OLD_SHARE = 0.1;
@@ -14,8 +22,12 @@ type Plumbing = Pick<
 /** A system through an exchange: the reservoir at MAX sucked out and refilled as it was written down, then drawn nipple by nipple, topped up in good time. */
 function through(car: Plumbing, exchange: FluidExchange, from: SystemState): SystemState {
   if (exchange.elsewhere) return scaled(from, ELSEWHERE_OLD_SHARE);
-  const { drawnOffMl = exchange.reservoirRefillMl, reservoirRefillMl } = exchange;
-  let state = refillReservoir(from, drawnOffMl, reservoirRefillMl);
+  // Whatever was written down: some of it cannot be sucked out, and no more goes in than it holds.
+  const drawnOffMl = Math.min(
+    exchange.drawnOffMl ?? exchange.reservoirRefillMl,
+    (1 - UNSUCKABLE_SHARE) * car.reservoirMaxMl,
+  );
+  let state = refillReservoir(from, drawnOffMl, Math.min(exchange.reservoirRefillMl, drawnOffMl));
   for (const { corner, volumeMl } of exchange.corners)
     state = draw(state, {
       corner,

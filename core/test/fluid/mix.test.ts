@@ -124,6 +124,13 @@ describe('a mix', () => {
     expect(judge(...roadBefore, poor, again).boilingOnDay!.value).toBeGreaterThan(once + 5);
   });
 
+  test('a reservoir that was refilled with three litres is still one that keeps what cannot be sucked out', () => {
+    const boast = drawn(car, AT, bottle.id, 3000, () => 80);
+    const most = drawn(car, AT, bottle.id, 238, () => 80);
+    expect(oldLeft(car, boast)).toEqual(oldLeft(car, most));
+    expect(Math.max(...Object.values(oldLeft(car, boast)))).toBeGreaterThan(0.2);
+  });
+
   test('a bottle that has been open for four months brings its water along', () => {
     const opened: Fact = {
       ...boil('', '2026-01-30T10:00:00.000Z', 0),
