@@ -168,10 +168,8 @@ const partOf = ({ read }: CaseReading): 'rotorC' | 'caliperC' | 'fluidC' =>
       ? 'caliperC'
       : 'rotorC';
 /** What a reading is of, and at which axle. */
-const kindOf = ({ read }: CaseReading): string =>
-  read.instrument === 'fluidBoiled'
-    ? read.instrument
-    : `${axleOfCorner(read.corner)} ${read.instrument === 'pyrometer' ? read.part : read.instrument === 'sticker' ? 'caliper' : 'rotor'}`;
+const kindOf = (r: CaseReading): string =>
+  r.read.instrument === 'fluidBoiled' ? 'fluid' : `${axleOfCorner(r.read.corner)} ${partOf(r)}`;
 
 /** The readings with their spreads: one that says that the car is cooler, and that no other of its kind bears out, is taken less exactly. */
 function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], before: readonly number[]): Bounds[] {
