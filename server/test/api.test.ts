@@ -301,7 +301,7 @@ describe('drives and heat', () => {
     stalls.disable();
     expect(answer.body.points).toBe(500_000);
     // Read where the server answers, nearly all of that time would be one stall.
-    expect(stalls.max / 1e6 / (performance.now() - began)).toBeLessThan(0.4);
+    expect(stalls.max / 1e6 / (performance.now() - began)).toBeLessThan(0.6);
   });
   test('a file is stored once as it came; a picture is no drive', async () => {
     const id = uuidv7();
