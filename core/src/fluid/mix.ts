@@ -46,6 +46,19 @@ const mixed = (old: FluidPart, fresh: FluidPart, oldShare: number): FluidPart =>
 });
 const boils = ({ waterPercent, label }: FluidPart): number => boilingPointAt(waterPercent, label);
 
+/** A mix into which more was poured by a bleed: wherever it went, no caliper boils higher than its worst part. */
+export function withPoured(mix: Mix, poured: LabelPoints): Mix {
+  const lowered = <T extends FluidPart>(part: T): T => ({
+    ...part,
+    label: {
+      dryBoilingPointC: Math.min(part.label.dryBoilingPointC, poured.dryBoilingPointC),
+      wetBoilingPointC: Math.min(part.label.wetBoilingPointC, poured.wetBoilingPointC),
+    },
+  });
+  const { corners: each, worst, old, fresh } = mix;
+  return { ...mix, corners: each.map(lowered), worst: lowered(worst), old: lowered(old), fresh: lowered(fresh) };
+}
+
 /** What was in a car before an exchange: one fluid, or itself a mix that nobody has tested. */
 export interface Before extends FluidPart {
   /** Nobody has tested it, nor written down what went in. */

@@ -16,7 +16,7 @@ import { type LabelPoints, MAX_WATER_PERCENT, waterFromBoilingPoint } from './cu
 import type { Filling, FluidState, JudgedTest } from './filling';
 import { fluidFinding } from './findings';
 import { checkGrade, gradeFacts } from './grades';
-import { BOTTLE_UPTAKE_PERCENT_PER_YEAR, type Before, type FluidPart, mixAfter, unknownFluid } from './mix';
+import { BOTTLE_UPTAKE_PERCENT_PER_YEAR, type Before, type FluidPart, mixAfter, unknownFluid, withPoured } from './mix';
 import { toStandardPressure } from './pressure';
 import { anchorOf, waterAt } from './projection';
 import { type BleedStep, bleedSequence } from '../hydraulics';
@@ -108,8 +108,9 @@ function waterOfBottles(logbook: Logbook, exchange: FluidExchange): number {
 }
 
 /** The fluid of a filling as it was at a moment, by the shop's uptake: what an exchange then mixes with the new one. */
-function beforeExchange({ mix, exchange, ...filling }: Filling, at: Instant, { shop }: Logbook): Before {
-  const anchor = anchorOf({ mix, exchange, ...filling }, shop.timeZone);
+function beforeExchange(filling: Filling, at: Instant, { shop }: Logbook): Before {
+  const { mix, exchange } = filling;
+  const anchor = anchorOf(filling, shop.timeZone);
   if (!anchor) return { ...unknownFluid(filling.label), isAssumed: true, mix: null };
   const rate = shop.defaultUptakePercentPerYear;
   const byNow = ({ label, waterPercent }: FluidPart): FluidPart => ({
@@ -286,6 +287,7 @@ function stateOf(logbook: Logbook, car: Car, facts: readonly Fact[], typedAnew: 
     } else if (fluids.length > 0 && current.labelFrom === 'bottle') {
       current.label = worstLabel([...current.fluids, ...fluids]);
       current.fluids = [...new Set([...current.fluids, ...fluids])];
+      current.mix &&= withPoured(current.mix, worstLabel(fluids));
     }
   }
   const points = fillings.map((f): WaterPoint[] => [

@@ -87,7 +87,8 @@ export function fluidNeeds(c: Context, fluid: FluidJudgement): WorkNeed[] {
   const isRecent = testedOn !== null && testedOn >= plusDays(event.startDate, -TESTED_WITHIN_DAYS);
   // Unknown fluid is looked at once, for the first event.
   const isLookedAt = isUnknown && (planned.flushOn !== null || planned.keys.has(workKey('boilingTest')));
-  if (!isLookedAt && (isUnknown || (work !== 'flush' && fluid.boilingTestFor && !isRecent))) {
+  const isAskedFor = fluid.rules.some((r) => !r.met && r.work === 'boilingTest');
+  if (!isLookedAt && (isUnknown || (work !== 'flush' && fluid.boilingTestFor && (isAskedFor || !isRecent)))) {
     needs.push({
       key: workKey('boilingTest'),
       reasons: fluid.boilingTestFor ? noRule(fluid.boilingTestFor) : [],

@@ -131,6 +131,17 @@ describe('a mix', () => {
     expect(Math.max(...Object.values(oldLeft(car, boast)))).toBeGreaterThan(0.2);
   });
 
+  test('a bleed with a weaker fluid lowers what a flush with a better one has left', () => {
+    const weak = makeFluid({ dryBoilingPointC: 235, wetBoilingPointC: 160 });
+    const from = makeBottle(weak.id);
+    const bleed: Fact = { ...drawn(car, '2026-05-31T10:00:00.000Z', from.id, 0, () => 40), scope: 'heatAffected' };
+    const with_ = { ...records, fluids: [...records.fluids, weak], bottles: [...records.bottles, from] };
+    const of = (...facts: Fact[]) => judgeFluid(book(with_, facts), car, event, TODAY);
+    expect(of(...roadBefore, good).verdict).toBe('inOrder');
+    expect(of(...roadBefore, good, bleed).boilingOnDay!.value).toBeLessThan(235);
+    expect(of(...roadBefore, good, bleed).verdict).toBe('needsWork');
+  });
+
   test('a bottle that has been open for four months brings its water along', () => {
     const opened: Fact = {
       ...boil('', '2026-01-30T10:00:00.000Z', 0),

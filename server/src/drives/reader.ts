@@ -4,14 +4,14 @@ import type { TraceColumns, TracePoint } from '@calvik/core/traces';
 import { Problem } from '../problems';
 import type { DrivePreview, ReadAnswer, ReadTask } from './read-worker';
 
-/** Whoever has not been read by then is given up, ms. */
-const AT_MOST_MS = 30_000;
-/** Memory of one thread, MB: a million points with forty columns fit. */
-const MEMORY_MB = 1024;
+/** When a file is given up, ms; memory of one thread, MB: a million points with forty columns fit. */
+const LIMITS = { atMostMs: 30_000, memoryMb: 1024 };
 
 /** Reads drives in threads of their own, with limits of time and memory: whatever is sent, the server goes on answering. */
 export class DriveReader {
   private pool: Piscina | null = null;
+
+  constructor(private readonly limits = LIMITS) {}
 
   /** Only when something is to be read, and gone a while after. */
   private get threads(): Piscina {
@@ -19,9 +19,8 @@ export class DriveReader {
       filename: join(__dirname, 'read-thread.cjs'),
       maxThreads: 2,
       minThreads: 0,
-      maxQueue: 20,
       idleTimeout: 30_000,
-      resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+      resourceLimits: { maxOldGenerationSizeMb: this.limits.memoryMb },
     });
     return this.pool;
   }
@@ -29,9 +28,11 @@ export class DriveReader {
   private async read(task: ReadTask): Promise<Extract<ReadAnswer, { problem: null }>> {
     let answer: ReadAnswer;
     try {
-      answer = (await this.threads.run(task, { signal: AbortSignal.timeout(AT_MOST_MS) })) as ReadAnswer;
-    } catch {
-      // Out of time, out of memory, or too many wait: the file is too much, whatever is in it.
+      answer = (await this.threads.run(task, { signal: AbortSignal.timeout(this.limits.atMostMs) })) as ReadAnswer;
+    } catch (error) {
+      const { name, code } = error as { name?: string; code?: string };
+      // Out of time or out of memory: the file is too much, whatever is in it. All else is a fault of ours, and said as one.
+      if (name !== 'AbortError' && code !== 'ERR_WORKER_OUT_OF_MEMORY') throw error;
       throw new Problem(422, 'traceNotReadable', { why: 'tooMuch', row: null });
     }
     if (answer.problem !== null) throw new Problem(422, 'traceNotReadable', { why: answer.problem, row: answer.row });
