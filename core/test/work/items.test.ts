@@ -6,7 +6,7 @@ import { shoppingLists, visitExtras, visitSaving, workOfBooking, workOfEvents } 
 import { tell } from '../builders/say';
 import { judgeFluid } from '../../src/demand';
 import { recordSchemas } from '../../src/model/schemas';
-import { flush, makeEvent, newId, pen } from '../builders/book';
+import { boil, flush, makeEvent, newId, pen } from '../builders/book';
 import { makePadSet } from '../builders/service-book';
 import {
   NOW,
@@ -79,6 +79,22 @@ describe('work lists', () => {
     expect(test).toMatchObject({ key: 'boilingTest', state: 'todo' });
     // The work list and the car's page ask for it with one and the same finding.
     expect(test!.reasons[0]!.finding).toEqual(judgeFluid(at(e, b, flushed(2)), car, e, TODAY).boilingTestFor);
+  });
+
+  test('whatever was tested when: where the boiling point does not do, the list asks for a flush or another test', () => {
+    const e = event();
+    const b = bookingOf(e);
+    let short = 0;
+    for (let day = 20; day <= 31; day++)
+      for (let c = 236; c <= 256; c += 2) {
+        const facts = [...inOrder(), boil(car.id, `2026-05-${day}T09:00:00Z`, c)];
+        const fluid = judgeFluid(at(e, b, facts), car, e, TODAY);
+        if (fluid.rules.find((r) => r.owner === 'boilingPoint')!.met) continue;
+        short += 1;
+        const asked = keys(workOfBooking(at(e, b, facts), b, TODAY));
+        expect([c, day, asked.some((k) => k === 'flush' || k === 'boilingTest')]).toEqual([c, day, true]);
+      }
+    expect(short).toBeGreaterThan(20);
   });
 
   test('fluid made for one event counts for the next where its rules allow', () => {

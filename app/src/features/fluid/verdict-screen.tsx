@@ -84,12 +84,16 @@ function VerdictPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       footer={
         <View style={styles.footer}>
           <View style={styles.grow}>
-            <MainButton
-              mode={work ? 'contained' : 'outlined'}
-              onPress={() => router.push(routes.planWork(car.id, { event: event?.id }))}
-            >
-              Plan a flush
-            </MainButton>
+            {strictest?.work === 'boilingTest' && !strictest.met ? (
+              <MainButton onPress={() => router.push(routes.test(car.id, { event: event?.id }))}>Test fluid</MainButton>
+            ) : (
+              <MainButton
+                mode={work ? 'contained' : 'outlined'}
+                onPress={() => router.push(routes.planWork(car.id, { event: event?.id }))}
+              >
+                Plan a flush
+              </MainButton>
+            )}
           </View>
           <View style={styles.grow}>
             <MainButton mode="outlined" onPress={() => router.push(routes.car(car.id, { event: event?.id }))}>
