@@ -27,7 +27,11 @@ const json = (file) => {
 };
 const unitCases = () =>
   (json('unit.json')?.testResults ?? []).flatMap(({ name, assertionResults }) =>
-    assertionResults.map((a) => ({ seconds: (a.duration ?? 0) / 1000, name: `${relative(root, name)}: ${a.title}` })),
+    assertionResults.map((a) => {
+      // A unit case says in its title why it is long: Jest keeps no annotations.
+      const [, title, why] = /^(.*?)(?: \(long: (.*)\))?$/.exec(a.title);
+      return { seconds: (a.duration ?? 0) / 1000, name: `${relative(root, name)}: ${title}`, why };
+    }),
   );
 function endToEndCases() {
   const cases = [];

@@ -4,7 +4,7 @@ import { dice } from '../builders/faulty-cars';
 import { playOneFault } from '../builders/one-fault';
 import { type SeasonTold, playSeason } from '../builders/season';
 
-test('over as many seasons as there is time for: nothing is let pass that the oracle forbids, and nothing is held for nothing', () => {
+test('over as many seasons as there is time for: nothing is let pass that the oracle forbids, and nothing is held for nothing (long: it plays seasons for a fixed time)', () => {
   const roll = dice(seed(11));
   const sum: SeasonTold & { seasons: number } = { seasons: 0, asked: 0, refused: 0, letOut: 0, followed: 0 };
   for (const _ of rounds({ seconds: 110, atMost: 1200, inTorture: 50_000 })) {
