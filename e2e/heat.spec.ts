@@ -75,7 +75,9 @@ test(
     await test.step('three readings narrow the band', async () => {
       await page.goto(`/cars/${car}/heat/readings?event=${event}`);
       await button(page, 'Save the reading').click();
-      await expect(page.getByText('Type what the pyrometer says.')).toBeVisible();
+      await expect(page.getByText('Easy laps before it came in: none, one, two, or “Don’t know”?')).toBeVisible();
+      await page.getByRole('radio', { name: 'Came in: None' }).click();
+      await field(page, 'Seconds after the stop').fill('60');
       for (const [instrument, bench] of [
         ['Pyrometer', 'pyrometer'],
         ['Thermal paint', 'paint'],

@@ -1,5 +1,5 @@
 /** Names that findings of an event day are told with: they come with the first page. */
-import type { Cause, LookFault, LookKind, SessionLimits } from '@calvik/core';
+import type { CameIn, Cause, LookFault, LookKind, SessionLimits } from '@calvik/core';
 import { counted } from './texts';
 
 export const lookNames: Record<LookKind, string> = {
@@ -39,6 +39,14 @@ export const faultNames: Record<LookFault, string> = {
   gravelInCaliper: 'Gravel in the caliper',
   grassInDuct: 'Grass in a duct',
   playFelt: 'Play felt',
+};
+
+/** How a car came in: short beside others of a row, and within a sentence. */
+export const cameInNames: Record<CameIn, { short: string; within: string }> = {
+  flatOut: { short: 'None', within: 'flat out to the line' },
+  easyLap: { short: 'One', within: 'after an easy lap' },
+  twoEasyLaps: { short: 'Two', within: 'after two easy laps' },
+  unknown: { short: 'Don’t know', within: 'nobody knows how' },
 };
 
 /** "5 laps at most, cool-down lap, not in the wet, look after the next session" */

@@ -2,7 +2,7 @@
 import type { Decision, LookCheck, LookKind } from '@calvik/core';
 import type { ClosingKind, Need } from '@calvik/core/track';
 
-export { causeNames, faultNames, limitsText, lookNames } from './track-names';
+export { cameInNames, causeNames, faultNames, limitsText, lookNames } from './track-names';
 
 /** How each line is gone through. */
 export const lookAdvice: Record<LookKind, string> = {

@@ -1,11 +1,12 @@
 import { StyleSheet, View } from 'react-native';
-import { type SessionPlan, type UnitSystem, parseQuantity, preferredUnit } from '@calvik/core';
+import { type CameIn, type SessionPlan, type UnitSystem, parseQuantity, preferredUnit } from '@calvik/core';
 import { recordText } from '../ui/quantity-text';
 import { Chips } from '../ui/chips';
 import { LineInput } from '../ui/line-input';
 import { Segments } from '../ui/segments';
 import { Text } from '../ui/text';
 import { useUnits } from '../ui/units';
+import { CameInField } from './came-in-field';
 
 /** A session as it is typed. */
 export interface SessionForm {
@@ -13,7 +14,9 @@ export interface SessionForm {
   amount: string;
   parkedMin: string;
   air: string;
-  traits: ('outLap' | 'coolDownLap' | 'isWet')[];
+  traits: ('outLap' | 'coolDownLap' | 'isWet' | 'brakesHeld')[];
+  /** Of a session that was driven: not known until somebody says it. */
+  cameIn?: CameIn;
   ducts: 'asCar' | 'on' | 'off' | 'taped';
 }
 
@@ -22,7 +25,7 @@ export const sessionForm = (s: SessionPlan, system: UnitSystem): SessionForm => 
   amount: String(s.laps ?? s.drivenMin),
   parkedMin: String(s.parkedMin),
   air: recordText(s.airTempC, 'temperature', system),
-  traits: (['outLap', 'coolDownLap', 'isWet'] as const).filter((trait) => s[trait]),
+  traits: (['outLap', 'coolDownLap', 'isWet', 'brakesHeld'] as const).filter((trait) => s[trait]),
   ducts: s.ducts ?? 'asCar',
 });
 
@@ -47,7 +50,9 @@ export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan |
     outLap: f.traits.includes('outLap'),
     drivenMin: f.by === 'minutes' ? amount : null,
     laps: f.by === 'laps' ? amount : null,
-    coolDownLap: f.traits.includes('coolDownLap'),
+    coolDownLap: f.cameIn ? f.cameIn === 'easyLap' || f.cameIn === 'twoEasyLaps' : f.traits.includes('coolDownLap'),
+    ...(f.cameIn ? { cameIn: f.cameIn } : {}),
+    ...(f.traits.includes('brakesHeld') ? { brakesHeld: true } : {}),
     parkedMin,
     airTempC: air.value,
     isWet: f.traits.includes('isWet'),
@@ -58,9 +63,12 @@ export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan |
 /** A session, for whatever asks for one: the run, the event, a reading. */
 export function SessionFields({
   value,
+  isDriven = false,
   onChange,
 }: {
   value: SessionForm;
+  /** It was driven, and is not planned: how it came in is asked. */
+  isDriven?: boolean;
   onChange: (over: Partial<SessionForm>) => void;
 }) {
   const { system } = useUnits();
@@ -95,6 +103,7 @@ export function SessionFields({
           <LineInput label="Air" value={value.air} onChange={(air) => onChange({ air })} />
         </View>
       </View>
+      {isDriven ? <CameInField value={value.cameIn ?? null} onChange={(cameIn) => onChange({ cameIn })} /> : null}
       <Chips
         label="Session"
         columns={3}
@@ -102,8 +111,9 @@ export function SessionFields({
         onChange={(traits) => onChange({ traits })}
         options={[
           { value: 'outLap', label: 'Out-lap' },
-          { value: 'coolDownLap', label: 'Cool-down lap' },
+          ...(isDriven ? [] : [{ value: 'coolDownLap' as const, label: 'Cool-down lap' }]),
           { value: 'isWet', label: 'Wet' },
+          ...(isDriven ? [{ value: 'brakesHeld' as const, label: 'Brakes held' }] : []),
         ]}
       />
       <Segments

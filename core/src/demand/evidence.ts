@@ -1,6 +1,6 @@
 /** Whether a car has spoken: its own readings are enough, agree, and have made the computed peak surer. */
 import { plusDays, dateIn, type LocalDate } from '../calendar';
-import { type HeatOutlook, heatFinding, readingsOf } from '../heat-outlook';
+import { type HeatOutlook, heatFinding, readingsOf, sittingsOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { type Axle, type Car, type Finding, type HeatReading, axleOfCorner } from '../model';
 
@@ -12,8 +12,6 @@ const LEAST_SESSIONS = 2;
 const FRESH_DAYS = 365;
 /** What is left of the band of that axle's fluid, as a share of what it was before anything was read. */
 const MOST_LEFT_PERCENT = 70;
-/** Readings further apart are of two sessions, ms. */
-const APART_MS = 30 * 60_000;
 
 /** Whether a reading speaks of the fluid: what the caliper had. Paint on a rotor does not, and boiling only ever says more. */
 const isOfFluid = ({ read }: HeatReading, axle: Axle): boolean =>
@@ -23,10 +21,7 @@ const isOfFluid = ({ read }: HeatReading, axle: Axle): boolean =>
 const isOfAxle = ({ read }: HeatReading, axle: Axle): boolean =>
   read.instrument === 'fluidBoiled' || axleOfCorner(read.corner) === axle;
 
-function sessionsOf(readings: readonly HeatReading[]): number {
-  const times = readings.map((r) => Date.parse(r.at)).sort((a, b) => a - b);
-  return times.filter((t, i) => i === 0 || t - times[i - 1]! > APART_MS).length;
-}
+const sessionsOf = (readings: readonly HeatReading[]): number => new Set(sittingsOf(readings.map((r) => r.at))).size;
 
 /**
  * What is missing before a computed peak may be lower than what the shop expects; none: a lead may take it over. Only readings count, on the axle and of

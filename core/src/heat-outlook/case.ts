@@ -12,6 +12,7 @@ import {
   usualSession,
 } from '../model';
 import { type HeatAxle, type HeatInputs, heatInputs } from './inputs';
+import { cameInOf, sittingsOf } from './way-in';
 
 /** A session as it is reckoned with: nothing in it is left open. */
 export type DrivenSession = SessionPlan & { ducts: 'on' | 'off' | 'taped' };
@@ -19,6 +20,8 @@ export type DrivenSession = SessionPlan & { ducts: 'on' | 'off' | 'taped' };
 /** One reading with the session that it was read in. */
 export interface CaseReading {
   id: string;
+  /** Which session it is of: readings of one share how it came in. */
+  sitting: number;
   zones: readonly BrakingZone[];
   session: DrivenSession;
   read: HeatReading['read'];
@@ -96,16 +99,18 @@ export function heatCase(
     ...(axles.front.isKnown ? [] : ['frontRotors' as const]),
     ...(axles.rear.isKnown ? [] : ['rearRotors' as const]),
   ];
-  const readings = readingsOf(logbook, car)
+  const counted = readingsOf(logbook, car)
     .filter(({ venue: v }) => v.zones.length > 0)
-    .slice(-MOST_READINGS)
-    .map(({ fact, venue: v }): CaseReading => ({
-      id: fact.id,
-      zones: v.zones,
-      session: withDucts(logbook, car, fact.session),
-      read: fact.read,
-      boilsAtC: fact.read.instrument === 'fluidBoiled' ? boilsAtC(logbook, car, v, fact.at) : null,
-    }));
+    .slice(-MOST_READINGS);
+  const sittings = sittingsOf(counted.map(({ fact }) => fact.at));
+  const readings = counted.map(({ fact, venue: v }, i): CaseReading => ({
+    id: fact.id,
+    sitting: sittings[i]!,
+    zones: v.zones,
+    session: { ...withDucts(logbook, car, fact.session), cameIn: cameInOf(fact.session) },
+    read: fact.read,
+    boilsAtC: fact.read.instrument === 'fluidBoiled' ? boilsAtC(logbook, car, v, fact.at) : null,
+  }));
   return { heatCase: { inputs, axles, zones: venue.zones, session, readings }, missing };
 }
 

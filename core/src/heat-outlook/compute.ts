@@ -1,9 +1,11 @@
 /** How the outlook of a case is computed: both axles driven, with their slopes, fitted to what was read. Whoever imports this can compute one. */
 import { type Axle, axles } from '../model';
+import { Matrix } from 'ml-matrix';
 import type { HeatCase } from './case';
 import { type AxlePeaks, FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
-import { type FactorKey, type Factors, MODEL_DIFFERS, asReckoned, factorKeys, factorSpreads } from './factors';
+import { type FactorKey, type Factors, asReckoned, factorKeys, factorsOf } from './factors';
 import { type HeatFit, fitOf, posteriorOf } from './fit';
+import { MODEL_DIFFERS, priorRootOf } from './prior';
 import { type AxleOutlook, type HeatOutlook, type HeatPart, type Peak, heatParts, outlookOf } from './outlook';
 
 /** How far the air of the day may be from what was expected, °C. Common practice, no source. */
@@ -18,6 +20,10 @@ export interface Slopes {
   byFactor: Record<Axle, Record<FactorKey, Record<HeatPart, number>>>;
   byAirC: Record<Axle, Record<HeatPart, number>>;
 }
+
+/** Whether a factor has anything to do with an axle. */
+const moves = (key: FactorKey, axle: Axle): boolean => !key.startsWith(axle === 'front' ? 'rear' : 'front');
+const still = Object.fromEntries(heatParts.map((p) => [p, 0])) as Record<HeatPart, number>;
 
 /** @param at the factors where it is looked */
 export function slopesAt(c: HeatCase, at: Factors): Slopes {
@@ -39,7 +45,7 @@ export function slopesAt(c: HeatCase, at: Factors): Slopes {
     byFactor: ofAxles(
       (axle) =>
         Object.fromEntries(
-          factorKeys.map((k) => [k, slope(axle, { ...at, [k]: at[k] + NUDGE }, air, NUDGE)]),
+          factorKeys.map((k) => [k, moves(k, axle) ? slope(axle, { ...at, [k]: at[k] + NUDGE }, air, NUDGE) : still]),
         ) as Record<FactorKey, Record<HeatPart, number>>,
     ),
     byAirC: ofAxles((axle) => slope(axle, at, air + AIR_SPREAD_C, AIR_SPREAD_C)),
@@ -48,20 +54,16 @@ export function slopesAt(c: HeatCase, at: Factors): Slopes {
 
 /**
  * Peaks with their bands.
- * @param spread standard deviations of the factors @param covariance of the factors over those: without readings the identity
+ * @param root of the prior @param covariance of the independent factors that it mixes: without readings the identity
  */
-export function bandsOf(
-  slopes: Slopes,
-  spread: Factors,
-  covariance: readonly (readonly number[])[],
-  airC: number,
-): Record<Axle, AxleOutlook> {
+export function bandsOf(slopes: Slopes, root: Matrix, covariance: Matrix, airC: number): Record<Axle, AxleOutlook> {
   const band = (axle: Axle, part: HeatPart): Peak => {
-    const g = factorKeys.map((k) => slopes.byFactor[axle][k][part] * spread[k]);
+    const g = new Matrix([factorKeys.map((k) => slopes.byFactor[axle][k][part])]).mmul(root);
     const riseC = slopes.peaks[axle].peaks[part].tempC - airC;
-    let variance = (slopes.byAirC[axle][part] * AIR_SPREAD_C) ** 2 + (MODEL_DIFFERS[part] * riseC) ** 2;
-    for (let i = 0; i < g.length; i++)
-      for (let j = 0; j < g.length; j++) variance += g[i]! * covariance[i]![j]! * g[j]!;
+    const variance =
+      (slopes.byAirC[axle][part] * AIR_SPREAD_C) ** 2 +
+      (MODEL_DIFFERS[part] * riseC) ** 2 +
+      g.mmul(covariance).mmul(g.transpose()).get(0, 0);
     return { ...slopes.peaks[axle].peaks[part], sdC: Math.sqrt(Math.max(0, variance)) };
   };
   return Object.fromEntries(
@@ -69,18 +71,18 @@ export function bandsOf(
   ) as Record<Axle, AxleOutlook>;
 }
 
-export const identity = factorKeys.map((_, i) => factorKeys.map((__, j) => (i === j ? 1 : 0)));
+export const identity = Matrix.eye(factorKeys.length);
 
 const compute = (c: HeatCase): HeatOutlook => {
-  const spread = factorSpreads(c);
+  const root = priorRootOf(c);
   const plain = slopesAt(c, asReckoned);
   const { airTempC } = c.session;
-  const before = bandsOf(plain, spread, identity, airTempC);
+  const before = bandsOf(plain, root, identity, airTempC);
   const { parkedAtS } = plain.peaks.front;
   if (c.readings.length === 0) return { axles: before, before, parkedAtS, readings: [], factors: asReckoned };
-  const fit: HeatFit = fitOf(c, spread);
+  const fit: HeatFit = fitOf(c, root);
   return {
-    axles: bandsOf(slopesAt(c, fit.factors), spread, posteriorOf(fit), airTempC),
+    axles: bandsOf(slopesAt(c, fit.factors), root, posteriorOf(fit), airTempC),
     before,
     parkedAtS,
     readings: fit.readings,

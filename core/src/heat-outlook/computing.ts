@@ -5,7 +5,8 @@
 export * from './compute';
 export * from './curves';
 export { type AxlePeaks, OUTLOOK_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
-export { type FactorKey, type Factors, asReckoned, factorKeys, factorSpreads } from './factors';
+export { type FactorKey, type Factors, alike, asReckoned, axleFactor, factorKeys } from './factors';
 export * from './help';
 export { longestSessionMin } from './longest';
+export { factorSpreads } from './prior';
 export * from './unknowns';

@@ -13,8 +13,9 @@ import {
 } from '../heat';
 import { type Axle, type BrakingZone, type Corner, axles, corners } from '../model';
 import { type DrivenSession, type HeatCase, cornerOfAxle } from './case';
-import { type Factors, asReckoned } from './factors';
+import { type AxleFactor, type Factors, asReckoned, axleFactor } from './factors';
 import type { HeatPart } from './outlook';
+import { easyLapsOf } from './way-in';
 import { type HeatAxle, type HeatInputs, selfEnergising } from './inputs';
 
 /** Of what its tyres hold, how much a driver uses for braking. Common practice, no source. */
@@ -35,8 +36,17 @@ const HOUSINGS = { fixedCaliper: 3.4, floatingCaliper: 3.9, drum: 3 } as const;
 const decelOf = (inputs: HeatInputs, session: DrivenSession): number =>
   GRIP_USED * inputs.tyreGrip.value * (session.isWet ? WET.grip : 1) * GRAVITY;
 
-/** The pieces of a session at a venue. @param zones of one lap, at least one */
-export function piecesOf(inputs: HeatInputs, zones: readonly BrakingZone[], session: DrivenSession): DrivePiece[] {
+/** Easy laps at the end of a session; where nobody knows none, which is the hotter way in. */
+const easyLapsAt = ({ cameIn, coolDownLap }: DrivenSession): number =>
+  cameIn && cameIn !== 'unknown' ? easyLapsOf({ cameIn, coolDownLap }).laps : coolDownLap ? 1 : 0;
+
+/** The pieces of a session at a venue. @param zones of one lap, at least one @param easyLaps without hard braking before it stands */
+export function piecesOf(
+  inputs: HeatInputs,
+  zones: readonly BrakingZone[],
+  session: DrivenSession,
+  easyLaps = easyLapsAt(session),
+): DrivePiece[] {
   const share = session.isWet ? WET.speed : 1;
   const driven = zones.map((z) => ({
     ...z,
@@ -53,9 +63,10 @@ export function piecesOf(inputs: HeatInputs, zones: readonly BrakingZone[], sess
   return sessionOf(lap, {
     drivenS: session.laps === null ? Math.max(0, session.drivenMin! * 60 - outLapS) : session.laps * lapS,
     outLapShare: session.outLap ? OUT_LAP_SHARE : null,
-    coolDownS: session.coolDownLap ? metres / (coolDownKmh / 3.6) : 0,
+    coolDownS: easyLaps * (metres / (coolDownKmh / 3.6)),
     coolDownKmh,
     parkedS: session.parkedMin * 60,
+    isHeld: session.brakesHeld === true,
   });
 }
 
@@ -67,7 +78,8 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
   const ducts =
     axle === 'rear' || session.ducts === 'off' ? 1 : session.ducts === 'on' ? inputs.ductFactor.value : TAPED;
   const isDrum = a.brake === 'drum';
-  const massKg = inputs[`${axle}RotorKg`].value * Math.exp(f.rotorMass);
+  const own = (factor: AxleFactor): number => Math.exp(f[axleFactor(axle, factor)]);
+  const massKg = inputs[`${axle}RotorKg`].value * own('rotorMass');
   return {
     rotor: {
       material: a.material,
@@ -82,16 +94,16 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
       isVented: a.isVented,
     },
     ductFactor: ducts,
-    coolingFactor: Math.exp(f.cooling),
+    coolingFactor: own('cooling'),
     pads: {
       massKg: Math.max(0.15, padArea * (thicknessM * 2600 + 0.006 * 7800)),
       capacityJPerKgK: 800,
-      areaM2: padArea * Math.exp(f.padPath),
+      areaM2: padArea * own('padPath'),
       thicknessM,
       conductivityWPerMK: 1.4,
     },
     caliper: {
-      massKg: HOUSINGS[a.brake] * Math.exp(f.caliper),
+      massKg: HOUSINGS[a.brake] * own('caliper'),
       capacityJPerKgK: 900,
       coolingAreaM2: 0.07,
     },

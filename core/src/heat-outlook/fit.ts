@@ -10,11 +10,13 @@ import { type Axle, axleOfCorner } from '../model';
 import type { CaseReading, HeatCase } from './case';
 import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
 import type { FittedReading } from './outlook';
-import { type Factors, MODEL_DIFFERS, factorKeys } from './factors';
+import { type Factors, asReckoned, axleFactor, axleFactors, factorKeys } from './factors';
+import { MODEL_DIFFERS, factorsFrom } from './prior';
+import { easyLapsOf } from './way-in';
 
 export interface HeatFit {
   factors: Factors;
-  /** Residuals of the readings by factor, over their spreads; weighted. */
+  /** Residuals of the readings by independent factors of spread 1, then by how each session ended; weighted. */
   jacobian: number[][];
   /** Widens the covariance where readings disagree; at least 1. */
   inflation: number;
@@ -89,18 +91,26 @@ function distance(tempC: number, { low, high, sdC }: { low: number | null; high:
 
 const sessionKey = (r: CaseReading): string => JSON.stringify([r.zones, r.session]);
 
-/** Computes for all readings at once: one drive a session and axle. */
-function predictorOf(c: HeatCase, readings: readonly CaseReading[]): (f: Factors) => number[] {
+/** What of the factors an axle goes by. */
+const ofAxle = (f: Factors, axle: Axle): string =>
+  [f.energy, f.split, ...axleFactors.map((factor) => f[axleFactor(axle, factor)])].join(' ');
+
+/** Computes for all readings at once: one drive a session and axle, and none where what it goes by is as before. */
+function predictorOf(
+  c: HeatCase,
+  readings: readonly CaseReading[],
+  easyLaps = (r: CaseReading): number => easyLapsOf(r.session).laps,
+): (f: Factors) => number[] {
   const plans = readings.map((r) => {
     const { axle, pick } = predictionOf(r);
     const seconds = r.read.instrument === 'pyrometer' ? r.read.secondsAfterStop : null;
     return { r, pick, seconds, key: sessionKey(r), on: axle === null ? (['front', 'rear'] as const) : [axle] };
   });
-  const pieces = new Map(readings.map((r) => [sessionKey(r), piecesOf(c.inputs, r.zones, r.session)]));
+  const pieces = new Map(readings.map((r) => [sessionKey(r), piecesOf(c.inputs, r.zones, r.session, easyLaps(r))]));
+  const driven = new Map<string, { samples: HeatSample[]; parkedAtS: number; most: Watched['most'] }>();
   return (f) => {
-    const driven = new Map<string, { samples: HeatSample[]; parkedAtS: number; most: Watched['most'] }>();
     const drive = (key: string, axle: Axle, r: CaseReading) => {
-      const at = `${axle}${key}`;
+      const at = `${axle}${key}${ofAxle(f, axle)}`;
       if (!driven.has(at)) {
         const samples: HeatSample[] = [];
         const { peaks, parkedAtS } = driveAxle(
@@ -149,9 +159,6 @@ function sampleAt(samples: readonly HeatSample[], seconds: number): HeatSample {
   };
 }
 
-const factorsOf = (z: ArrayLike<number>, spread: Factors): Factors =>
-  Object.fromEntries(factorKeys.map((k, i) => [k, z[i]! * spread[k]])) as Factors;
-
 /** Step of the numerical slopes, in spreads. */
 const NUDGE = 0.1;
 /** Twice the slopes are taken anew: where nothing was read yet, and where the first search ended. */
@@ -180,17 +187,45 @@ function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], 
   });
 }
 
-/** Fits the factors of a case to its readings. @param spread of each factor before anything was read */
-export function fitOf(c: HeatCase, spread: Factors): HeatFit {
+/**
+ * By how much each reading would be another one by a spread of how its session ended, °C: the easy laps that there may have been, and whether the pads were
+ * on the rotors while it stood.
+ */
+function endingsOf(c: HeatCase, readings: readonly CaseReading[]): number[] {
+  if (readings.length === 0) return [];
+  const drivenAs = (of: (r: CaseReading) => CaseReading, easyLaps?: (r: CaseReading) => number): number[] =>
+    predictorOf(c, readings.map(of), easyLaps)(asReckoned);
+  const fewest = drivenAs(
+    (r) => r,
+    (r) => easyLapsOf(r.session).fewest,
+  );
+  const most = drivenAs(
+    (r) => r,
+    (r) => easyLapsOf(r.session).most,
+  );
+  const held = (brakesHeld: boolean): number[] =>
+    drivenAs((r) => (r.session.brakesHeld === undefined ? { ...r, session: { ...r.session, brakesHeld } } : r));
+  const [on, off] = [held(true), held(false)];
+  return readings.map((_, i) => Math.hypot((fewest[i]! - most[i]!) / 2, (on[i]! - off[i]!) / 2));
+}
+
+/** Fits the factors of a case to its readings. @param root of the prior: see `priorRootOf` */
+export function fitOf(c: HeatCase, root: Matrix): HeatFit {
   // A session without minutes parked is parked at least until it was read.
   const usable = c.readings.filter((r) => bounds(r) !== null).map(parkedLongEnough);
   const instruments = usable.map((r) => bounds(r)!);
   const predict = predictorOf(c, usable);
+  // How a session ended is one more unknown: all that was read after it shares it.
+  const sittings = [...new Set(usable.map((r) => r.sitting))];
+  const sittingOf = usable.map((r) => sittings.indexOf(r.sitting));
+  const endings = endingsOf(c, usable);
   const n = factorKeys.length;
-  const count = usable.length + n;
-  const at = (z: readonly number[]): number[] => predict(factorsOf(z, spread));
+  const unknowns = n + sittings.length;
+  const count = usable.length + unknowns;
+  const at = (z: readonly number[]): number[] =>
+    predict(factorsFrom(root, z)).map((tempC, i) => tempC + endings[i]! * z[n + sittingOf[i]!]!);
   let weights = usable.map(() => 1);
-  let z: number[] = factorKeys.map(() => 0);
+  let z = new Array<number>(unknowns).fill(0);
   let temps = at(z);
   const before = temps;
   // An instrument may be right and the model still another one.
@@ -203,15 +238,15 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
   let slopes: number[][] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const off = distances(temps);
-    const nudged = factorKeys.map((_, k) => distances(at(z.map((v, i) => (i === k ? v + NUDGE : v)))));
+    const nudged = z.map((_, k) => distances(at(z.map((v, i) => (i === k ? v + NUDGE : v)))));
     slopes = off.map((r, i) => nudged.map((column) => (column[i]! - r) / NUDGE));
     const roots = weights.map(Math.sqrt);
     const { parameterValues } = levenbergMarquardt(
       { x: Array.from({ length: count }, (_, i) => i), y: new Array<number>(count).fill(0) },
       (parameters) => {
-        const factors = [...parameters];
-        const computed = distances(at(factors));
-        return (i) => (i < n ? factors[i]! : roots[i - n]! * computed[i - n]!);
+        const values = [...parameters];
+        const computed = distances(at(values));
+        return (i) => (i < unknowns ? values[i]! : roots[i - unknowns]! * computed[i - unknowns]!);
       },
       {
         initialValues: z,
@@ -222,20 +257,21 @@ export function fitOf(c: HeatCase, spread: Factors): HeatFit {
         maxValues: z.map(() => FARTHEST),
         // The slopes change little over a search: they are taken once for it.
         jacobianFunction: () => (i) =>
-          i < n ? factorKeys.map((_, k) => (k === i ? 1 : 0)) : slopes[i - n]!.map((d) => roots[i - n]! * d),
+          i < unknowns
+            ? z.map((_, k) => (k === i ? 1 : 0))
+            : slopes[i - unknowns]!.map((d) => roots[i - unknowns]! * d),
       },
     );
-    z = parameterValues;
+    z = [...parameterValues];
     temps = at(z);
     weights = distances(temps).map(weightOf);
   }
-  const factors = factorsOf(z, spread);
   const after = temps;
   const off = distances(after);
   const jacobian = slopes.map((row, i) => row.map((d) => Math.sqrt(weights[i]!) * d));
   const squares = off.reduce((sum, r, i) => sum + weights[i]! * r * r, 0) + z.reduce((sum, v) => sum + v * v, 0);
   return {
-    factors,
+    factors: factorsFrom(root, z),
     jacobian,
     inflation: usable.length === 0 ? 1 : Math.max(1, squares / usable.length),
     readings: usable.map((r, i) => ({
@@ -258,17 +294,17 @@ function parkedLongEnough(r: CaseReading): CaseReading {
 }
 
 /**
- * Covariance of the factors over their spreads, once the readings are known: `C = (I + JᵀJ)⁻¹`, taken as `2C − C²` and widened where readings
- * disagree. Six factors cannot follow twenty figures exactly: where much was read, what is left is twice as wide as the six alone would have it; where
- * nothing was read it is as wide as before. Calvik's own figure, by the coverage over two hundred simulated cars.
+ * Covariance of the independent factors once the readings are known: `C = (I + JᵀJ)⁻¹`, of which the part of the factors is taken as `2C − C²` and widened
+ * where readings disagree. A few factors cannot follow twenty figures exactly: where much was read, what is left is twice as wide as they alone would have
+ * it; where nothing was read it is as wide as before. Calvik's own figure, by the coverage over two hundred simulated cars.
  */
-export function posteriorOf({ jacobian, inflation }: Pick<HeatFit, 'jacobian' | 'inflation'>): number[][] {
+export function posteriorOf({ jacobian, inflation }: Pick<HeatFit, 'jacobian' | 'inflation'>): Matrix {
   const n = factorKeys.length;
-  const precision = Matrix.eye(n);
+  const precision = Matrix.eye(jacobian[0]?.length ?? n);
   if (jacobian.length > 0) {
     const j = new Matrix(jacobian);
     precision.add(j.transpose().mmul(j));
   }
-  const c = inverse(precision);
-  return Matrix.mul(c, 2).sub(c.mmul(c)).mul(inflation).to2DArray();
+  const c = inverse(precision).subMatrix(0, n - 1, 0, n - 1);
+  return Matrix.mul(c, 2).sub(c.mmul(c)).mul(inflation);
 }

@@ -28,3 +28,4 @@ export {
 } from './outlook';
 export { type OutsideModel, outsideModel } from './outside';
 export type { Unknown } from './unknowns';
+export { cameInOf, easyLapsOf, sittingsOf } from './way-in';

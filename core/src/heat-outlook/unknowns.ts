@@ -1,10 +1,12 @@
 /** Which figure, if somebody measured it, would narrow the band most. */
 import type { HeatCase } from './case';
-import { asReckoned, factorKeys, factorSpreads, variancesOf } from './factors';
+import { Matrix, inverse } from 'ml-matrix';
+import { asReckoned, factorKeys } from './factors';
 import { fitOf, posteriorOf } from './fit';
 import { type HeatInputKey, heatInputKeys } from './inputs';
 import { bandsOf, computeOutlook, identity, slopesAt } from './compute';
 import { edgeOf, hottestAxle } from './outlook';
+import { countsAtAll, priorRootOf } from './prior';
 
 export interface Unknown {
   key: HeatInputKey;
@@ -21,22 +23,27 @@ const WORTH_C = 0.5;
  * @param certaintyPercent of the edges of the band
  */
 export function unknownsOf(c: HeatCase, certaintyPercent: number): Unknown[] {
-  const spread = factorSpreads(c);
-  const fit = c.readings.length > 0 ? fitOf(c, spread) : null;
+  const root = priorRootOf(c);
+  const fit = c.readings.length > 0 ? fitOf(c, root) : null;
   const slopes = slopesAt(c, fit?.factors ?? asReckoned);
   const axle = hottestAxle(computeOutlook(c).axles, 'fluidC', certaintyPercent);
+  const n = factorKeys.length;
+  const unmixed = inverse(root);
   const halfWith = (changed: HeatCase): number => {
-    const then = factorSpreads(changed);
+    const then = priorRootOf(changed);
     // What was read says as much of a factor as before; in its new spreads it says it with another figure.
-    const rows =
-      fit?.jacobian.map((row) => row.map((d, i) => (d * then[factorKeys[i]!]) / spread[factorKeys[i]!])) ?? [];
-    const covariance = fit ? posteriorOf({ jacobian: rows, inflation: fit.inflation }) : identity;
+    const rescaled = unmixed.mmul(then);
+    const rows = fit?.jacobian.map((row) => [
+      ...new Matrix([row.slice(0, n)]).mmul(rescaled).getRow(0),
+      ...row.slice(n),
+    ]);
+    const covariance = fit && rows ? posteriorOf({ jacobian: rows, inflation: fit.inflation }) : identity;
     const peak = bandsOf(slopes, then, covariance, c.session.airTempC)[axle].fluidC;
     return edgeOf(peak, certaintyPercent) - peak.tempC;
   };
   const halfNowC = halfWith(c);
   return heatInputKeys
-    .filter((key) => c.inputs[key].isDefault && Object.keys(variancesOf(c, key, 1)).length > 0)
+    .filter((key) => c.inputs[key].isDefault && countsAtAll(c, key))
     .map((key) => {
       const input = c.inputs[key];
       const known = { ...c, inputs: { ...c.inputs, [key]: { ...input, spread: input.spreadMeasured } } };

@@ -59,6 +59,8 @@ export interface Drive {
   powerW: number;
   speedMPerS: number;
   airC: number;
+  /** The pads are on the rotor and do no work. */
+  isHeld?: boolean;
 }
 
 /** Glycol-ether fluid: density kg/L, capacity J/kg·K. Handbook, from memory. */
@@ -125,7 +127,7 @@ function coefficients(c: CornerHeat, drive: Drive, rotorC: number): Coefficients
       rotorConvection(drive.speedMPerS, rotor.outerDiameterM, rotor.isVented, c.ductFactor) *
       rotor.coolingAreaM2 *
       c.coolingFactor,
-    rotorToPads: drive.powerW > 0 ? ROTOR_TO_PADS.on : ROTOR_TO_PADS.off,
+    rotorToPads: drive.powerW > 0 || drive.isHeld ? ROTOR_TO_PADS.on : ROTOR_TO_PADS.off,
     padsToCaliper: through * (1 - THROUGH_PISTONS),
     padsToFluid: through * THROUGH_PISTONS,
     padsToAir: outside * pads.areaM2,

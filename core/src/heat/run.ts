@@ -12,6 +12,8 @@ export interface DrivePiece {
   isBraking: boolean;
   /** Rise over run, uphill positive; 0 where it is left out. */
   slope?: number;
+  /** Standing with the pads on the rotors. */
+  isHeld?: boolean;
 }
 
 const mPerS = (kmh: number): number => kmh / 3.6;
@@ -56,6 +58,8 @@ export interface DrivePlan {
   coolDownS: number;
   coolDownKmh: number;
   parkedS: number;
+  /** Parked with the pads on the rotors: somebody stands on the pedal, or the parking brake is on. */
+  isHeld?: boolean;
 }
 
 const scaled = (piece: DrivePiece, share: number): DrivePiece => ({
@@ -84,7 +88,14 @@ export function sessionOf(lap: readonly DrivePiece[], plan: DrivePlan): DrivePie
   const pitLane = mPerS(PIT_LANE.kmh);
   if (pieces.length > 0)
     pieces.push({ seconds: PIT_LANE.seconds, fromMPerS: pitLane, toMPerS: pitLane, isBraking: false });
-  if (plan.parkedS > 0) pieces.push({ seconds: plan.parkedS, fromMPerS: 0, toMPerS: 0, isBraking: false });
+  if (plan.parkedS > 0)
+    pieces.push({
+      seconds: plan.parkedS,
+      fromMPerS: 0,
+      toMPerS: 0,
+      isBraking: false,
+      ...(plan.isHeld ? { isHeld: true } : {}),
+    });
   return pieces;
 }
 
@@ -159,7 +170,7 @@ export function driveCorner(
             share
           : 0;
       now += h;
-      temps = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC }, temps, h);
+      temps = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC, isHeld: piece.isHeld === true }, temps, h);
       // Power goes with speed.
       const perSpeed = (powerW * (1 - c.padShare)) / 2 / c.rotor.faceAreaM2 / Math.max(1e-9, (v1 + v2) / 2);
       const overK = face.step(perSpeed * v1, perSpeed * v2, h, temps.rotorC);

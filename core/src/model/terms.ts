@@ -147,6 +147,10 @@ export const nothingKnown = {
   motorSharePercent: null,
 };
 
+/** How a car came in from a session: what everything that is read of its heat depends on. */
+export const waysIn = ['flatOut', 'easyLap', 'twoEasyLaps', 'unknown'] as const;
+export type CameIn = (typeof waysIn)[number];
+
 /** A session where nobody has said how they are at an event. Common practice, no source. */
 export const usualSession = {
   outLap: true,

@@ -1,4 +1,5 @@
 /** Sessions of a car at an event, and what was written down after each. */
+import { cameInOf } from '../heat-outlook';
 import { type Logbook, countBefore, ofKind } from '../logbook';
 import type { Car, Fact, SessionDecision, SessionDriven, SessionPlan } from '../model';
 
@@ -59,6 +60,8 @@ export const planOf = ({ fact, minutes }: TrackSession): SessionPlan => ({
   drivenMin: fact.laps === null ? Math.max(1, Math.round(minutes)) : null,
   laps: fact.laps,
   coolDownLap: fact.coolDownLap,
+  cameIn: cameInOf(fact),
+  ...(fact.brakesHeld === undefined ? {} : { brakesHeld: fact.brakesHeld }),
   parkedMin: PARKED_MIN,
   airTempC: fact.airTempC,
   isWet: fact.isWet,

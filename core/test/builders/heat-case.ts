@@ -3,8 +3,8 @@ import { type HeatCase, type HeatInputKey, type HeatInputs, heatInputKeys, heatI
 import { type BrakingZone, type Car, nothingKnown } from '../../src/model';
 import { type CornerHeat, type HeatedCar, driveCorner } from '../../src/heat';
 import type { CaseReading, DrivenSession } from '../../src/heat-outlook';
-import { heatedCarOf, piecesOf } from '../../src/heat-outlook/computing';
-import { cornersOf } from '../../src/model';
+import { type Factors, asReckoned, axleFactor, heatedCarOf, piecesOf } from '../../src/heat-outlook/computing';
+import { axles, cornersOf } from '../../src/model';
 import { zones } from './heat-car';
 import { makeCar } from './book';
 import { logbookOf } from './service-book';
@@ -25,10 +25,10 @@ const heat = { ...nothingKnown, massKg: 1420 };
 /** A car of which the weight and the rotors' sizes are known, and nothing else. */
 export function plainCase(over: Partial<Car> = {}, table: readonly BrakingZone[] = zones): HeatCase {
   const car = makeCar({ heat, ...over });
-  const { inputs, axles } = heatInputs(logbookOf([], { rotorPairs: [] }), car, session.airTempC);
+  const { inputs, axles: brakes } = heatInputs(logbookOf([], { rotorPairs: [] }), car, session.airTempC);
   const known = {
-    front: { ...axles.front, outerMm: 330, innerMm: 220, thicknessMm: 30, isVented: true, isKnown: true },
-    rear: { ...axles.rear, outerMm: 300, innerMm: 200, thicknessMm: 20, isVented: true, isKnown: true },
+    front: { ...brakes.front, outerMm: 330, innerMm: 220, thicknessMm: 30, isVented: true, isKnown: true },
+    rear: { ...brakes.rear, outerMm: 300, innerMm: 200, thicknessMm: 20, isVented: true, isKnown: true },
   };
   return { inputs, axles: known, zones: table, session, readings: [] };
 }
@@ -66,14 +66,18 @@ export function trueCarOf(known: HeatCase, seed: number): TrueCar {
       },
     ]),
   ) as HeatInputs;
-  const own = {
-    energy: 0.06 * normal(),
-    split: 0.1 * normal(),
-    cooling: 0.14 * normal(),
-    rotorMass: 0.02 * normal(),
-    padPath: 0.25 * normal(),
-    caliper: 0.25 * normal(),
-  };
+  const own: Factors = { ...asReckoned, energy: 0.06 * normal(), split: 0.1 * normal() };
+  // Mostly the same at both axles.
+  for (const [factor, spread] of [
+    ['cooling', 0.14],
+    ['rotorMass', 0.02],
+    ['padPath', 0.25],
+    ['caliper', 0.25],
+  ] as const) {
+    const both = normal();
+    for (const axle of axles)
+      own[axleFactor(axle, factor)] = spread * (Math.sqrt(0.7) * both + Math.sqrt(0.3) * normal());
+  }
   const truth = { ...known, inputs };
   return { case: truth, car: (s) => heatedCarOf(truth, s, own) };
 }
@@ -118,13 +122,15 @@ export function readingsOfTruth(t: TrueCar, count: number, seed: number): CaseRe
       ...session,
       drivenMin: [12, 20, 16][i % 3]!,
       coolDownLap: i % 2 === 0,
+      cameIn: i % 2 === 0 ? 'easyLap' : 'flatOut',
+      brakesHeld: false,
       airTempC: 16 + 4 * (i % 4),
       parkedMin: 12,
     };
     const axle = i % 3 === 2 ? 'rear' : 'front';
     const corner = cornersOf(axle)[i % 2]!;
     const truth = truthOf(t, s, axle);
-    const base = { id: `reading ${i}`, zones: t.case.zones, session: s, boilsAtC: null };
+    const base = { id: `reading ${i}`, sitting: i, zones: t.case.zones, session: s, boilsAtC: null };
     if (i % 5 === 0)
       return {
         ...base,

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { computedPeak, expectedPeakC, heatAtEvent, judgeFluid, judgeHeat, peakDemand } from '../../src/demand';
 import { outlookOf } from '../../src/heat-outlook';
-import { type Car, type Fact, type Figure, nothingKnown, recordDefaults, usualSession } from '../../src/model';
+import { type CameIn, type Car, type Fact, type Figure, nothingKnown, recordDefaults, usualSession } from '../../src/model';
 import { heatCasesAhead, judgeCar } from '../../src/readiness';
 import { computeOutlook } from '../../src/heat-outlook/computing';
 import {
@@ -232,7 +232,14 @@ describe('a model never lowers what the shop demands until the car has spoken', 
     reason: 'Four stickers agree',
   });
   /** Readings of the front calipers as the model itself foresees them, so far off, so many sessions an hour apart. */
-  const read = (of: ReturnType<typeof shop>, count: number, sessions: number, offC = 0, at = START): Fact[] => {
+  const read = (
+    of: ReturnType<typeof shop>,
+    count: number,
+    sessions: number,
+    offC = 0,
+    at = START,
+    cameIn: CameIn = 'flatOut',
+  ): Fact[] => {
     const { caliperC } = heatAtEvent(of.logbook, of.car, event)!.outlook!.axles.front;
     return Array.from({ length: count }, (_, i): Fact => ({
       id: newId(),
@@ -242,7 +249,7 @@ describe('a model never lowers what the shop demands until the car has spoken', 
       kind: 'heatReading',
       carId: of.car.id,
       venueId: venue.id,
-      session: usualSession,
+      session: { ...usualSession, cameIn, brakesHeld: false },
       read: {
         instrument: 'sticker',
         corner: i % 2 === 0 ? 'FL' : 'FR',
@@ -274,6 +281,8 @@ describe('a model never lowers what the shop demands until the car has spoken', 
       [read(plain, 6, 1), 'readInTooFewSessions'],
       [read(plain, 6, 2, 0, START - 500 * 24 * HOUR), 'readLongAgo'],
       [[...read(plain, 5, 2), ...read(plain, 1, 1, -90)], 'readingsDisagree'],
+      // Nobody asked how the car came in: what was read may be of a rotor that had an easy lap, or none.
+      [read(plain, 6, 3, 0, START, 'unknown'), 'bandStillWide'],
     ] as const) {
       const of = withFacts(plain, [...facts, wordOf(plain.car.id, 150)]);
       expect(demandOf(of).lacks.map((f) => f.code)).toContain(lack);

@@ -15,6 +15,7 @@ import {
 import { plainCase, readingsOfTruth, session, trueCarOf, truthOf } from '../builders/heat-case';
 
 const base = plainCase();
+const flatOut = { ...session, cameIn: 'flatOut' as const, brakesHeld: false };
 const withInput = (c: HeatCase, key: HeatInputKey, factor: number): HeatCase => ({
   ...c,
   inputs: { ...c.inputs, [key]: { ...c.inputs[key], value: c.inputs[key].value * factor } },
@@ -154,8 +155,9 @@ describe('readings', () => {
   describe('are evidence, not truth', () => {
     const caliper = (id: string, tempC: number, corner: 'FL' | 'FR' = 'FL'): CaseReading => ({
       id,
+      sitting: 0,
       zones: base.zones,
-      session,
+      session: flatOut,
       boilsAtC: null,
       read: { instrument: 'pyrometer', corner, part: 'caliper', tempC, secondsAfterStop: 60 },
     });
@@ -171,8 +173,9 @@ describe('readings', () => {
     test('a sticker that has not coloured at its lowest step cuts nothing away alone', () => {
       const sticker: CaseReading = {
         id: 'sticker',
+        sitting: 0,
         zones: base.zones,
-        session,
+        session: flatOut,
         boilsAtC: null,
         read: { instrument: 'sticker', corner: 'FL', reachedC: null, notReachedC: 77 },
       };
@@ -195,8 +198,9 @@ describe('readings', () => {
   test('“it boiled” never makes the fluid cooler; where nobody knows at how many degrees it says nothing', () => {
     const boiled = (boilsAtC: number | null): CaseReading => ({
       id: 'boiled',
+      sitting: 0,
       zones: base.zones,
-      session,
+      session: flatOut,
       read: { instrument: 'fluidBoiled' },
       boilsAtC,
     });
@@ -213,8 +217,9 @@ describe('readings', () => {
         readings: [
           {
             id: 'p',
+            sitting: 0,
             zones: base.zones,
-            session,
+            session: flatOut,
             boilsAtC: null,
             read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 300, secondsAfterStop },
           },

@@ -65,7 +65,13 @@ test('after six readings, three in a hundred of them slips, eight bands in ten h
     const { normal, uniform } = dice(300 + i);
     const car = oracleCar(9000 + i);
     const readings = [12, 20].flatMap((drivenMin, day): CaseReading[] => {
-      const s = { ...driven, drivenMin, coolDownLap: day === 0 };
+      const s = {
+        ...driven,
+        drivenMin,
+        coolDownLap: day === 0,
+        cameIn: day === 0 ? ('easyLap' as const) : ('flatOut' as const),
+        brakesHeld: false,
+      };
       const moments = oracleRun(car, 'front', natureOf(i), known.zones, s);
       const parkedAt = moments.find((m) => m.isParked)!.seconds;
       return (['rotor', 'caliper', 'caliper'] as const).map((part, n) => {
@@ -76,6 +82,7 @@ test('after six readings, three in a hundred of them slips, eight bands in ten h
         const tempC = Math.max(0, truth * slip + normal() * Math.hypot(8, 0.03 * truth));
         return {
           id: `${day} ${n}`,
+          sitting: day,
           zones: known.zones,
           session: s,
           boilsAtC: null,

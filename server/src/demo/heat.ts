@@ -177,6 +177,7 @@ export function demoReadings(
     drivenMin: 20,
     laps: null,
     coolDownLap: false,
+    cameIn: 'flatOut' as const,
     parkedMin: 15,
     airTempC: 24,
     isWet: false,

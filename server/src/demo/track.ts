@@ -180,6 +180,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
       outAt: after(-20 * 60),
       laps,
       coolDownLap: false,
+      cameIn: 'flatOut',
       isWet: false,
       airTempC: AIR_C,
       ducts: null,

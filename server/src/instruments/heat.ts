@@ -15,7 +15,7 @@ import {
   heatInputKeys,
   heatInputs,
 } from '@calvik/core';
-import { heatedCarOf, piecesOf } from '@calvik/core/heat-outlook/computing';
+import { alike, heatedCarOf, piecesOf } from '@calvik/core/heat-outlook/computing';
 import { driveCorner } from '@calvik/core/heat';
 import { chance } from './chance';
 
@@ -68,7 +68,7 @@ export function trueHeat(logbook: Logbook, car: Car, venue: Venue, session: Driv
   const parked = { ...session, parkedMin: Math.max(session.parkedMin, 15) };
   const parkedAtS =
     driveCorner(
-      heatedCarOf({ inputs, axles }, parked, own),
+      heatedCarOf({ inputs, axles }, parked, alike(own)),
       cornersOf(axleOfCorner(corner))[0],
       piecesOf(inputs, venue.zones, parked),
       { airC: session.airTempC },

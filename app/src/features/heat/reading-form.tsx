@@ -58,8 +58,11 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
     reached: '',
     notReached: '',
     temp: '',
-    seconds: '60',
-    session: sessionForm({ ...(event.session ?? usualSession), ducts: null }, system),
+    seconds: '',
+    session: sessionForm(
+      { ...(event.session ?? usualSession), cameIn: undefined, coolDownLap: false, ducts: null },
+      system,
+    ),
     takenWith: 'byHand',
   });
   const session: SessionPlan | null = sessionOfForm(draft.session, system);
@@ -86,7 +89,10 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
     return { instrument, corner, reachedC, notReachedC };
   };
   const take = async (): Promise<void> => {
-    if (!venue || !session || draft.instrument === 'fluidBoiled') return;
+    if (!venue || draft.instrument === 'fluidBoiled') return;
+    if (!session?.cameIn) return setTrouble('Say first what was driven, and how it came in.');
+    if (draft.instrument === 'pyrometer' && draft.seconds.trim() === '')
+      return setTrouble('Say how many seconds after the stop: it cools while you walk round.');
     try {
       const found = await api.readHeat({
         carId: car.id,
@@ -109,6 +115,7 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
     setTold(null);
     if (!venue) return setTrouble('The venue of this event is not known.');
     if (!session) return setTrouble('Say what was driven: a figure of the session cannot be read.');
+    if (!session.cameIn) return setTrouble('Easy laps before it came in: none, one, two, or “Don’t know”?');
     const what = read();
     if (typeof what === 'string') return setTrouble(what);
     setTrouble(null);
@@ -198,7 +205,11 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
         )}
       </Section>
       <Section title="After which session">
-        <SessionFields value={draft.session} onChange={(over) => change({ session: { ...draft.session, ...over } })} />
+        <SessionFields
+          isDriven
+          value={draft.session}
+          onChange={(over) => change({ session: { ...draft.session, ...over } })}
+        />
       </Section>
       {(trouble ?? problem) ? (
         <Text tone="stop" live>

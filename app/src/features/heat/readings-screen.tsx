@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import {
   carLabel,
   type Car,
+  cameInOf,
   type FittedReading,
   type HeatOutlook,
   type HeatReading,
@@ -16,6 +17,7 @@ import {
   readingsOf,
 } from '@calvik/core';
 import { fittedText, heatInstrumentNames, heatReadText } from '@calvik/words/heat';
+import { cameInNames } from '@calvik/words/track';
 import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { HatchStrip } from '../../ui/verdict';
@@ -100,7 +102,7 @@ function ReadingRow({
       {fitted?.isMisfit ? <HatchStrip /> : null}
       <View style={styles.grow}>
         <Text as="strong">{title}</Text>
-        <Text as="small">{`${venueName}, ${longDate(dateIn(fact.at, shop.timeZone))}, ${fact.session.laps === null ? `${fact.session.drivenMin} min` : counted(fact.session.laps, 'lap')}, air ${say.value(fact.session.airTempC, 'temperature')}`}</Text>
+        <Text as="small">{`${venueName}, ${longDate(dateIn(fact.at, shop.timeZone))}, ${fact.session.laps === null ? `${fact.session.drivenMin} min` : counted(fact.session.laps, 'lap')}, in ${cameInNames[cameInOf(fact.session)].within}, air ${say.value(fact.session.airTempC, 'temperature')}`}</Text>
         <Text as={fitted?.isMisfit ? 'body' : 'small'} tone={fitted?.isMisfit ? 'amber' : undefined}>
           {fitted
             ? fittedText(fitted, say)

@@ -6,6 +6,7 @@ import * as api from '../../api/client';
 import { useLogbook, useNow, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
+import { Chips } from '../../ui/chips';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
 import { LineInput } from '../../ui/line-input';
 import { recordText } from '../../ui/quantity-text';
@@ -15,6 +16,8 @@ import { useUnits } from '../../ui/units';
 import { useSaveFact } from '../save-fact';
 import type { PanelProps } from './use-look';
 
+/** From then on nobody takes it that what is typed was read just now, s. */
+const ASK_FROM_S = 240;
 const walk: Corner[] = ['FL', 'FR', 'RR', 'RL'];
 
 /** Four corners with a pyrometer: the seconds since the stop count, and each reading is brought to one moment. */
@@ -27,7 +30,8 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const { saveFact, saving, problem } = useSaveFact();
   const [picked, pick] = useState<Corner | null>(null);
   const { draft, change } = useDraft<Partial<Record<Corner, string>>>(`look.${session.fact.id}.heat`, {});
-  const [seconds, setSeconds] = useState('');
+  const [minutes, setMinutes] = useState('');
+  const [isReadNow, setReadNow] = useState(false);
   const [sentence, setSentence] = useState<string | null>(null);
   const now = useNow(1000);
   const sinceStop = Math.max(0, Math.floor((now - Date.parse(session.fact.at)) / 1000));
@@ -36,10 +40,13 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const typed = draft[corner] ?? '';
   const venueId = logbook.events.get(session.fact.eventId)?.venueId ?? '';
   const after = (): number | null => {
-    if (seconds.trim() === '') return Math.min(3600, sinceStop);
-    const value = Number(seconds.replace(',', '.').replace(/\s*s$/i, ''));
-    return Number.isFinite(value) && value >= 0 && value <= 3600 ? value : null;
+    if (minutes.trim() === '') return Math.min(3600, sinceStop);
+    const value = 60 * Number(minutes.replace(',', '.').replace(/\s*min$/i, ''));
+    return Number.isFinite(value) && value >= 0 && value <= 3600 ? Math.round(value) : null;
   };
+  const isLate = sinceStop > ASK_FROM_S;
+  const asked = isLate && !isReadNow && minutes.trim() === '';
+  const whenSentence = `In ${Math.floor(sinceStop / 60)} min ago: read now, or earlier? Choose “Read now”, or type the minutes after the stop.`;
   const save = async (tempC: number, secondsAfterStop: number, takenWith: 'byHand' | 'simulated'): Promise<void> => {
     const isSaved = await saveFact(
       {
@@ -54,7 +61,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
     );
     if (!isSaved) return;
     change({ [corner]: '' });
-    setSeconds('');
+    setMinutes('');
     pick(null);
     if (left.length === 1 && left[0] === corner) onDone();
   };
@@ -62,13 +69,14 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
     const tempC = read(typed, 'temperature');
     const s = after();
     if (tempC === null) return setSentence('Type the temperature.');
-    if (s === null) return setSentence('Seconds after the stop: 0 to 3600.');
+    if (s === null) return setSentence('Minutes after the stop: 0 to 60.');
+    if (asked) return setSentence(whenSentence);
     setSentence(null);
     void save(tempC, s, 'byHand');
   };
   const take = async (): Promise<void> => {
     const s = after();
-    if (s === null) return setSentence('Seconds after the stop: 0 to 3600.');
+    if (s === null) return setSentence('Minutes after the stop: 0 to 60.');
     try {
       const found = await api.readHeat({
         carId: car.id,
@@ -116,7 +124,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
         verdict={
           <View style={styles.clock}>
             <Text as="figure" testID="since-stop">
-              {seconds.trim() === '' ? clock : `${seconds} s`}
+              {minutes.trim() === '' ? clock : `${after() ?? '?'} s`}
             </Text>
             <Text as="small">{`since the stop, ${cornerNames[corner]}`}</Text>
           </View>
@@ -146,7 +154,21 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
           {`${ONE_MOMENT_S} s after the stop: ${readings.map((r) => `${r.corner} ${show(r.at60C, 'temperature')}`).join(', ')}. By how each rotor cools.`}
         </Text>
       ) : null}
-      <LineInput label="Or seconds after the stop" value={seconds} onChange={setSeconds} dense />
+      <View style={styles.row}>
+        {isLate ? (
+          <View style={styles.grow}>
+            <Chips
+              label="When"
+              chosen={isReadNow ? ['now'] : []}
+              onChange={(chosen) => setReadNow(chosen.includes('now'))}
+              options={[{ value: 'now', label: 'Read now' }]}
+            />
+          </View>
+        ) : null}
+        <View style={styles.grow}>
+          <LineInput label="Or minutes after the stop" value={minutes} onChange={setMinutes} dense />
+        </View>
+      </View>
     </View>
   );
 }

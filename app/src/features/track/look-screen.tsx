@@ -8,6 +8,7 @@ import {
   type LookItem,
   type LookKind,
   type TrackSession,
+  cameInOf,
   dateIn,
   findSession,
   judgeStart,
@@ -15,7 +16,7 @@ import {
   timeIn,
 } from '@calvik/core';
 import { type FastenerNames, complaintWords, counted } from '@calvik/words';
-import { becauseNames, lookAdvice, lookNames } from '@calvik/words/track';
+import { becauseNames, cameInNames, lookAdvice, lookNames } from '@calvik/words/track';
 import { useLogbook } from '../../state/hooks';
 import { GUIDED_TARGET } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
@@ -92,7 +93,8 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
           {[
             fact.laps === null ? `${Math.round(session.minutes)} min` : counted(fact.laps, 'lap'),
             ...(fact.isWet ? ['wet'] : []),
-            ...(fact.coolDownLap ? ['cool-down lap'] : []),
+            `came in ${cameInNames[cameInOf(fact)].within}`,
+            ...(fact.brakesHeld ? ['brakes held'] : []),
             `air ${show(fact.airTempC, 'temperature')}. `,
           ].join(', ')}
           <Text as="strong">

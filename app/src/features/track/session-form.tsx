@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  type CameIn,
   type Car,
   type Complaint,
   type TrackEvent,
@@ -29,6 +30,7 @@ import { SayAll } from '../../ui/say-all';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
+import { CameInField } from '../came-in-field';
 import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { routes } from '../routes';
@@ -69,7 +71,8 @@ interface SessionDraft {
   in: string;
   laps: string;
   air: string;
-  traits: ('isWet' | 'coolDownLap')[];
+  traits: ('isWet' | 'brakesHeld')[];
+  cameIn: CameIn | null;
   said: Complaint[];
   words: string;
   isNothing: boolean;
@@ -106,6 +109,7 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
     laps: '',
     air: recordText(lastAir, 'temperature', system),
     traits: [],
+    cameIn: null,
     said: [],
     words: '',
     isNothing: false,
@@ -125,6 +129,7 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
     if (laps !== null && (!Number.isInteger(laps) || laps < 1)) return setSentence('Laps are whole: 8.');
     if (!draft.isNothing && draft.said.length === 0 && draft.words.trim() === '')
       return setSentence('Ask the driver: choose what was said, or “Nothing to say”.');
+    if (!draft.cameIn) return setSentence('Easy laps before it came in: none, one, two, or “Don’t know”?');
     const now = new Date().toISOString();
     // Seconds count for what cools: a car that came in this minute came in now.
     const inAt = back === timeIn(now, timeZone) ? now : instantAt(today, back, timeZone);
@@ -145,7 +150,9 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
         eventId: event.id,
         outAt,
         laps,
-        coolDownLap: draft.traits.includes('coolDownLap'),
+        coolDownLap: draft.cameIn === 'easyLap' || draft.cameIn === 'twoEasyLaps',
+        cameIn: draft.cameIn,
+        ...(draft.traits.includes('brakesHeld') ? { brakesHeld: true } : {}),
         isWet: draft.traits.includes('isWet'),
         airTempC: air.value,
         ducts: null,
@@ -182,13 +189,14 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
         <LineInput label="Laps" value={draft.laps} onChange={(laps) => set({ laps })} style={styles.grow} />
         <LineInput label="Air" value={draft.air} onChange={(air) => set({ air })} style={styles.grow} />
       </View>
+      <CameInField value={draft.cameIn} onChange={(cameIn) => set({ cameIn })} />
       <Chips
         label="Session"
         chosen={draft.traits}
         onChange={(traits) => set({ traits })}
         options={[
           { value: 'isWet', label: 'Wet' },
-          { value: 'coolDownLap', label: 'Cool-down lap' },
+          { value: 'brakesHeld', label: 'Parked, brakes held' },
         ]}
       />
       <Section title="The driver says">

@@ -34,6 +34,9 @@ const save = (): Promise<void> => act(async () => press('Save the reading'));
 test('a pyrometer wants its figure and the seconds after the stop, in any unit', async () => {
   open();
   await save();
+  expect(text()).toContain('Easy laps before it came in: none, one, two, or “Don’t know”?');
+  press('Came in: Don’t know', 'radio');
+  await save();
   expect(text()).toContain('Type what the pyrometer says.');
   type('Temperature', '610F');
   type('Seconds after the stop', '');
@@ -44,6 +47,7 @@ test('a pyrometer wants its figure and the seconds after the stop, in any unit',
   const [made] = saved('facts');
   expect(made).toMatchObject({
     kind: 'heatReading',
+    session: { cameIn: 'unknown', coolDownLap: false },
     read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', secondsAfterStop: 75 },
     takenWith: 'byHand',
   });
@@ -52,6 +56,7 @@ test('a pyrometer wants its figure and the seconds after the stop, in any unit',
 
 test('paint: one step is enough, swapped ones are refused by the schema’s own words', async () => {
   open();
+  press('Came in: None', 'radio');
   press('Read with: Thermal paint', 'radio');
   await save();
   expect(text()).toContain('Type the highest step that was reached');
@@ -74,8 +79,17 @@ test('the bench fills in what it read, and typing over it makes it a reading by 
   open();
   press('Read with: Caliper sticker', 'radio');
   await act(async () => press('Take from the bench sticker'));
+  expect(text()).toContain('Say first what was driven, and how it came in.');
+  press('Came in: Two', 'radio');
+  await act(async () => press('Take from the bench sticker'));
   await save();
-  expect(saved('facts')).toMatchObject([{ read: { reachedC: 143, notReachedC: 154 }, takenWith: 'simulated' }]);
+  expect(saved('facts')).toMatchObject([
+    {
+      read: { reachedC: 143, notReachedC: 154 },
+      session: { cameIn: 'twoEasyLaps', coolDownLap: true },
+      takenWith: 'simulated',
+    },
+  ]);
 });
 
 test('what is on record stands against the model; a reading that does not fit is named; one can be taken back', async () => {

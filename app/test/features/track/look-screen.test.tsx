@@ -107,6 +107,11 @@ describe('the look', () => {
     expect(text()).toContain('Type the temperature.');
     type('Rotor FL', '240');
     await act(async () => press('Save FL'));
+    // It stood for longer than a walk round it takes: whether that was read now is asked.
+    expect(text()).toMatch(/In \d+ min ago: read now, or earlier\?/);
+    expect(facts('heatReading')).toEqual([]);
+    press('When: Read now', 'checkbox');
+    await act(async () => press('Save FL'));
     await waitFor(() => expect(facts('heatReading')).toHaveLength(1));
     expect(facts('heatReading')[0]).toMatchObject({
       read: { instrument: 'pyrometer', corner: 'FL', tempC: 240 },

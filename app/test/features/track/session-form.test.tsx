@@ -14,6 +14,9 @@ describe('a new session', () => {
     await act(async () => press('Save, then look'));
     expect(text()).toContain('Ask the driver: choose what was said, or “Nothing to say”.');
     press('Nothing to say', 'checkbox');
+    await act(async () => press('Save, then look'));
+    expect(text()).toContain('Easy laps before it came in: none, one, two, or “Don’t know”?');
+    press('Came in: One', 'radio');
     type('Out', 'ten');
     await act(async () => press('Save, then look'));
     expect(text()).toContain('Give the times like 14:05.');
@@ -26,6 +29,8 @@ describe('a new session', () => {
     await act(async () => press('Save, then look'));
     await waitFor(() => expect(facts('sessionDriven')).toHaveLength(1));
     expect(facts('sessionDriven')[0]).toMatchObject({ carId: car.id, laps: 6, isWet: true, isNothingToSay: true });
+    expect(facts('sessionDriven')[0]).toMatchObject({ cameIn: 'easyLap', coolDownLap: true });
+    expect(facts('sessionDriven')[0]).not.toHaveProperty('brakesHeld');
     expect(saved('jobs')[0]).toMatchObject({ kind: 'atEvent', carId: car.id, eventId: event.id });
     expect(router.replace).toHaveBeenCalled();
   });

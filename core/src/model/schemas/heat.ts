@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { waysIn } from '../terms';
 import { base } from './base';
 import { corner, id, line, note, quantity, whole } from './primitives';
 import { said } from './said';
@@ -70,6 +71,10 @@ export const sessionPlan = z
     drivenMin: quantity(1, 240, 'min').nullable(),
     laps: whole(1, 300, 'laps').nullable(),
     coolDownLap: z.boolean(),
+    /** How it ended, of a session that was driven; left out of a plan, and where nobody was asked. */
+    cameIn: z.enum(waysIn).optional(),
+    /** Whether the pads were on the rotors while it stood; left out where nobody knows. */
+    brakesHeld: z.boolean().optional(),
     parkedMin: quantity(0, 120, 'min'),
     airTempC: quantity(-30, 60, '°C'),
     isWet: z.boolean(),

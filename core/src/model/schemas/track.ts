@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { causes, diagnosticChecks, faultsOfLook, lookChecks, signs } from '../track-terms';
-import { complaints } from '../terms';
+import { complaints, waysIn } from '../terms';
 import { base, explained } from './base';
 import { corner, id, instant, line, localDate, note, quantity, whole } from './primitives';
 import { said } from './said';
@@ -27,6 +27,10 @@ export const sessionDriven = z
     outAt: instant,
     laps: whole(1, 300, 'laps').nullable(),
     coolDownLap: z.boolean(),
+    /** Left out where nobody was asked. */
+    cameIn: z.enum(waysIn).optional(),
+    /** Whether the pads were on the rotors while it stood; left out where nobody knows. */
+    brakesHeld: z.boolean().optional(),
     isWet: z.boolean(),
     airTempC: quantity(-30, 60, '°C'),
     /** Null: as the car has them. */
