@@ -3,7 +3,7 @@ import { type Axle, axles } from '../model';
 import { Matrix } from 'ml-matrix';
 import type { HeatCase } from './case';
 import { type AxlePeaks, FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
-import { type FactorKey, type Factors, asReckoned, factorKeys, factorsOf } from './factors';
+import { type FactorKey, type Factors, asReckoned, factorKeys } from './factors';
 import { type HeatFit, fitOf, posteriorOf } from './fit';
 import { MODEL_DIFFERS, priorRootOf } from './prior';
 import { type AxleOutlook, type HeatOutlook, type HeatPart, type Peak, heatParts, outlookOf } from './outlook';

@@ -1,6 +1,13 @@
 /** The outlook of a car: what nobody may find cooler, what readings do to it, what would help. */
 import fc from 'fast-check';
-import { type CaseReading, type HeatCase, type HeatInputKey, edgeOf, hottestAxle } from '../../src/heat-outlook';
+import {
+  type CaseReading,
+  type HeatCase,
+  type HeatInputKey,
+  edgeOf,
+  hottestAxle,
+  sittingsOf,
+} from '../../src/heat-outlook';
 import {
   OUTLOOK_FINER,
   computeOutlook,
@@ -226,6 +233,101 @@ describe('readings', () => {
         ],
       }).readings[0]!.beforeC;
     expect(at(180)).toBeLessThan(at(30) - 20);
+  });
+});
+
+describe('how it came in', () => {
+  const at400 = (over: Partial<typeof session>, id = 'rotor'): CaseReading => ({
+    id,
+    sitting: 0,
+    zones: base.zones,
+    session: { ...session, brakesHeld: false, ...over },
+    boilsAtC: null,
+    read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 400, secondsAfterStop: 60 },
+  });
+  const faceOf = (...readings: CaseReading[]) => computeOutlook({ ...base, readings }).axles.front.faceC;
+  test('the same 400 °C at the wall is a hotter face the easier it came in, and where nobody knows it says less', () => {
+    const [flat, easy, two, unknown] = (['flatOut', 'easyLap', 'twoEasyLaps', 'unknown'] as const).map((cameIn) =>
+      faceOf(at400({ cameIn })),
+    );
+    expect(easy!.tempC).toBeGreaterThan(flat!.tempC + 60);
+    expect(two!.tempC).toBeGreaterThan(easy!.tempC + 60);
+    expect(unknown!.tempC).toBeGreaterThan(flat!.tempC);
+    expect(unknown!.tempC).toBeLessThan(easy!.tempC);
+    expect(unknown!.sdC).toBeGreaterThan(flat!.sdC);
+  });
+  test('what nobody asked is not known, and a chip that was left alone is no answer', () => {
+    expect(faceOf(at400({ coolDownLap: false }))).toEqual(faceOf(at400({ cameIn: 'unknown' })));
+    const held = (brakesHeld: boolean): number =>
+      computeOutlook({ ...base, readings: [at400({ cameIn: 'flatOut', brakesHeld })] }).readings[0]!.beforeC;
+    expect(held(true)).not.toBeCloseTo(held(false), 0);
+  });
+  test('many readings of one session where nobody knows narrow less than those of as many sessions', () => {
+    const many = (sittings: boolean) =>
+      faceOf(
+        ...Array.from({ length: 6 }, (_, i) => ({
+          ...at400({ cameIn: 'unknown' }, `r${i}`),
+          sitting: sittings ? i : 0,
+          read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 300, secondsAfterStop: 60 } as const,
+        })),
+      ).sdC;
+    expect(many(false)).toBeGreaterThan(many(true));
+  });
+  test('readings close together are of one session', () => {
+    expect(sittingsOf(['2026-05-01T10:00:00Z', '2026-05-01T14:00:00Z', '2026-05-01T10:20:00Z'])).toEqual([0, 1, 0]);
+    expect(sittingsOf([])).toEqual([]);
+  });
+});
+
+describe('each axle for itself', () => {
+  /** A car whose rear brakes do most of the work, as some with the engine behind. */
+  const rearWorks: HeatCase = {
+    ...base,
+    axles: { ...base.axles, rear: { ...base.axles.rear, pistonAreaMm2: 3 * base.axles.rear.pistonAreaMm2 } },
+    inputs: {
+      ...base.inputs,
+      frontWeightPercent: { ...base.inputs.frontWeightPercent, value: 34 },
+      rearPressurePercent: { ...base.inputs.rearPressurePercent, value: 130 },
+      rearRotorKg: { ...base.inputs.rearRotorKg, value: 5 },
+    },
+  };
+  const halfWith = (key: HeatInputKey, axle: 'front' | 'rear'): number => {
+    const input = rearWorks.inputs[key];
+    const inputs = { ...rearWorks.inputs, [key]: { ...input, spread: input.spreadMeasured } };
+    return computeOutlook({ ...rearWorks, inputs }).axles[axle].fluidC.sdC;
+  };
+  test('its own figures narrow its band; those of the other one do it no good', () => {
+    const now = computeOutlook(rearWorks).axles;
+    for (const [own, other] of [
+      ['rear', 'front'],
+      ['front', 'rear'],
+    ] as const) {
+      expect(halfWith(`${own}PadMm`, own)).toBeLessThan(now[own].fluidC.sdC - 0.1);
+      expect(halfWith(`${other}PadMm`, own)).toBeCloseTo(now[own].fluidC.sdC, 6);
+    }
+  });
+  test('what to measure is asked of the axle that gets hottest', () => {
+    expect(hottestAxle(computeOutlook(rearWorks).axles, 'fluidC', 90)).toBe('rear');
+    const keys = unknownsOf(rearWorks, 90).map((u) => u.key);
+    expect(keys).toContain('rearPadMm');
+    expect(keys.filter((key) => /^front(Pad|Rotor)/.test(key))).toEqual([]);
+  });
+  test('a reading at one axle tells of the other one as far as the model is the same, and no further', () => {
+    const at = (corner: 'FL' | 'RL'): CaseReading => ({
+      id: corner,
+      sitting: 0,
+      zones: base.zones,
+      session: flatOut,
+      boilsAtC: null,
+      read: { instrument: 'sticker', corner, reachedC: 170, notReachedC: 176 },
+    });
+    const o = computeOutlook({ ...base, readings: [at('FL')] });
+    const [front, rear] = [o.axles.front.caliperC, o.axles.rear.caliperC];
+    const risen = (axle: 'front' | 'rear'): number => o.axles[axle].caliperC.tempC / o.before[axle].caliperC.tempC - 1;
+    expect(risen('front')).toBeGreaterThan(0.05);
+    expect(risen('rear')).toBeGreaterThan(0);
+    expect(risen('rear')).toBeLessThan(risen('front'));
+    expect(front.sdC / o.before.front.caliperC.sdC).toBeLessThan(rear.sdC / o.before.rear.caliperC.sdC);
   });
 });
 
