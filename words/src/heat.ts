@@ -41,6 +41,9 @@ const howToKnow: Record<HeatInputKey, string> = {
   cgHeightMm: 'Find the height of the centre of gravity',
   frontWeightPercent: 'Weigh the front axle',
   motorSharePercent: 'Find what the motors brake',
+  motorPowerKw: 'Find the most that the motors take',
+  motorFrontPercent: 'Find which axle the motors brake',
+  motorLeftPercent: 'Find what the motors brake with the battery full or hot',
   rearPressurePercent: 'Measure the pressure at the rear',
   frontRadiusMm: 'Measure the effective radius in front',
   rearRadiusMm: 'Measure the effective radius at the rear',
@@ -55,6 +58,10 @@ const howToKnow: Record<HeatInputKey, string> = {
   ductFactor: 'Read temperatures with ducts on and off',
   airTempC: 'Look up the weather',
 };
+/** What a ± holds, where an upper edge is as sure as the shop wants it. @example withinText(90) // "± holds 80 times in 100." */
+export const withinText = (certaintyPercent: number): string =>
+  `± holds ${Number((2 * certaintyPercent - 100).toFixed(1))} times in 100.`;
+
 /** "Weigh a front rotor: ±22 °C becomes ±14 °C." */
 export const unknownText = ({ key, halfNowC, halfThenC }: Unknown, say: Say): string =>
   `${howToKnow[key]}: ±${say.value(halfNowC, 'temperatureDifference')} becomes ±${say.value(halfThenC, 'temperatureDifference')}.`;

@@ -1,5 +1,12 @@
 import { StyleSheet, View } from 'react-native';
-import { type CameIn, type SessionPlan, type UnitSystem, parseQuantity, preferredUnit } from '@calvik/core';
+import {
+  type BatteryState,
+  type CameIn,
+  type SessionPlan,
+  type UnitSystem,
+  parseQuantity,
+  preferredUnit,
+} from '@calvik/core';
 import { recordText } from '../ui/quantity-text';
 import { Chips } from '../ui/chips';
 import { LineInput } from '../ui/line-input';
@@ -17,6 +24,8 @@ export interface SessionForm {
   traits: ('outLap' | 'coolDownLap' | 'isWet' | 'brakesHeld')[];
   /** Of a session that was driven: not known until somebody says it. */
   cameIn?: CameIn;
+  /** Of a car with motors that brake. */
+  battery?: BatteryState;
   ducts: 'asCar' | 'on' | 'off' | 'taped';
 }
 
@@ -52,6 +61,7 @@ export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan |
     laps: f.by === 'laps' ? amount : null,
     coolDownLap: f.cameIn ? f.cameIn === 'easyLap' || f.cameIn === 'twoEasyLaps' : f.traits.includes('coolDownLap'),
     ...(f.cameIn ? { cameIn: f.cameIn } : {}),
+    ...(f.battery ? { battery: f.battery } : {}),
     ...(f.traits.includes('brakesHeld') ? { brakesHeld: true } : {}),
     parkedMin,
     airTempC: air.value,
@@ -64,11 +74,14 @@ export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan |
 export function SessionFields({
   value,
   isDriven = false,
+  hasMotors = false,
   onChange,
 }: {
   value: SessionForm;
   /** It was driven, and is not planned: how it came in is asked. */
   isDriven?: boolean;
+  /** Electric motors brake too: whether the battery takes it is asked. */
+  hasMotors?: boolean;
   onChange: (over: Partial<SessionForm>) => void;
 }) {
   const { system } = useUnits();
@@ -116,6 +129,21 @@ export function SessionFields({
           ...(isDriven ? [{ value: 'brakesHeld' as const, label: 'Brakes held' }] : []),
         ]}
       />
+      {hasMotors ? (
+        <View style={styles.tight}>
+          <Text as="small">The battery</Text>
+          <Segments
+            label="Battery"
+            value={value.battery ?? (isDriven ? '' : 'fullOrHot')}
+            onChange={(battery) => onChange({ battery })}
+            options={[
+              { value: 'takesCharge', label: isDriven ? 'Took charge' : 'Takes charge' },
+              { value: 'fullOrHot', label: isDriven ? 'Was full or hot' : 'Full or hot' },
+              ...(isDriven ? [{ value: 'unknown' as const, label: 'Don’t know' }] : []),
+            ]}
+          />
+        </View>
+      ) : null}
       <Segments
         label="Ducts"
         value={value.ducts}
@@ -138,6 +166,7 @@ export function SessionFields({
 
 const styles = StyleSheet.create({
   gap: { gap: 10 },
+  tight: { gap: 4 },
   row: { flexDirection: 'row', gap: 10, alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
   wide: { flex: 1.4, minWidth: 0 },

@@ -56,7 +56,9 @@ export function sessionAt(
   event: TrackEvent | null,
 ): { session: DrivenSession; isUsual: boolean } {
   const said = event?.session ?? null;
-  return { session: withDucts(logbook, car, said ?? usualSession), isUsual: said === null };
+  // A plan knows of no way in and of no battery: the hotter ones count.
+  const { cameIn: _cameIn, brakesHeld: _held, battery: _battery, ...plan }: SessionPlan = said ?? usualSession;
+  return { session: withDucts(logbook, car, plan), isUsual: said === null };
 }
 
 /** What the fluid of a car boiled at on a day, °C; null where nobody knows what is in it. */
@@ -107,7 +109,11 @@ export function heatCase(
     id: fact.id,
     sitting: sittings[i]!,
     zones: v.zones,
-    session: { ...withDucts(logbook, car, fact.session), cameIn: cameInOf(fact.session) },
+    session: {
+      ...withDucts(logbook, car, fact.session),
+      cameIn: cameInOf(fact.session),
+      battery: fact.session.battery ?? 'unknown',
+    },
     read: fact.read,
     boilsAtC: fact.read.instrument === 'fluidBoiled' ? boilsAtC(logbook, car, v, fact.at) : null,
   }));

@@ -4,6 +4,7 @@ import {
   type DrivePiece,
   type HeatSample,
   type HeatedCar,
+  type MotorBraking,
   GRAVITY,
   driveCorner,
   frontShare,
@@ -16,7 +17,7 @@ import { type DrivenSession, type HeatCase, cornerOfAxle } from './case';
 import { type AxleFactor, type Factors, asReckoned, axleFactor } from './factors';
 import type { HeatPart } from './outlook';
 import { easyLapsOf } from './way-in';
-import { type HeatAxle, type HeatInputs, selfEnergising } from './inputs';
+import { type HeatAxle, type HeatInputs, motorsLeft, selfEnergising } from './inputs';
 
 /** Of what its tyres hold, how much a driver uses for braking. Common practice, no source. */
 const GRIP_USED = 0.85;
@@ -112,6 +113,19 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
   };
 }
 
+/** What the motors of a car brake in a session; nothing where it has none that do. */
+function motorsOf(inputs: HeatInputs, session: DrivenSession): { motors?: MotorBraking } {
+  const left = motorsLeft(inputs, session);
+  if (inputs.motorSharePercent.value * left === 0) return {};
+  return {
+    motors: {
+      share: (inputs.motorSharePercent.value / 100) * left,
+      mostW: inputs.motorPowerKw.value * 1000 * left,
+      frontShare: inputs.motorFrontPercent.value / 100,
+    },
+  };
+}
+
 /** The car of a case as the model wants it. */
 export function heatedCarOf(
   { inputs, axles: brakes }: Pick<HeatCase, 'inputs' | 'axles'>,
@@ -145,8 +159,8 @@ export function heatedCarOf(
       rotatingFactor: ROTATING,
       dragAreaM2: inputs.dragAreaM2.value * Math.exp(f.energy),
       rollingResistance: ROLLING,
-      motorShare: inputs.motorSharePercent.value / 100,
     },
+    ...motorsOf(inputs, session),
     corners: Object.fromEntries(corners.map((c) => [c, c.startsWith('F') ? frontCorner : rearCorner])) as Record<
       Corner,
       CornerHeat

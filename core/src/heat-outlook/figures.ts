@@ -12,7 +12,9 @@ import {
   inputOf,
   makeFigure,
 } from '../model';
+import { type DrivePiece, GRAVITY, brakeEnergyJ } from '../heat';
 import type { HeatCase } from './case';
+import { heatedCarOf, piecesOf } from './drive';
 import { type HeatInputKey, heatInputKeys } from './inputs';
 import { type HeatOutlook, type HeatPart, edgeOf } from './outlook';
 
@@ -25,6 +27,9 @@ export const heatInputNames: Record<HeatInputKey, string> = {
   cgHeightMm: 'height of the centre of gravity',
   frontWeightPercent: 'weight on the front axle',
   motorSharePercent: 'braked by motors',
+  motorPowerKw: 'motors at most, kW',
+  motorFrontPercent: 'motors at the front axle',
+  motorLeftPercent: 'left of it with the battery full or hot',
   rearPressurePercent: 'pressure at the rear',
   frontRadiusMm: 'effective radius, front',
   rearRadiusMm: 'effective radius, rear',
@@ -43,16 +48,28 @@ export const heatInputNames: Record<HeatInputKey, string> = {
 const NETWORK =
   'Heat network of rotor, pads, caliper and fluid over the whole session; docs/sources.md names what it stands on';
 
+/** What the brakes take in one zone: its energy, how hard, shared how, and the power as the pedal goes down. */
+function zoneWork(c: HeatCase, { fromMPerS, toMPerS, seconds, slope = 0 }: DrivePiece): string {
+  const { moving, frontShareAt } = heatedCarOf(c, c.session);
+  const decelMPerS2 = (fromMPerS - toMPerS) / seconds;
+  const energyJ = (to: number): number => brakeEnergyJ(moving, { fromMPerS, toMPerS: to, decelMPerS2, slope });
+  const firstS = Math.min(seconds, 0.05);
+  const powerW = energyJ(fromMPerS - decelMPerS2 * firstS) / firstS;
+  return `${Math.round(energyJ(toMPerS) / 1000)} kJ, ${(decelMPerS2 / GRAVITY).toFixed(2)} g, front ${Math.round(100 * frontShareAt(decelMPerS2))} %, ${Math.round(powerW / 1000)} kW at first`;
+}
+
 /** What a peak is reckoned from. */
 function inputsOf(c: HeatCase, venueName: string): WorkingInput[] {
   const zoneOrigin: Origin = fromRecord(`Braking zones of ${venueName}`);
   const plan = c.session;
+  const oneLap = { ...plan, drivenMin: null, laps: 1, outLap: false };
+  const braking = piecesOf(c.inputs, c.zones, oneLap).filter((p) => p.isBraking);
   const word = (name: string, value: string, origin: Origin): WorkingInput => input(name, value, 'word', origin);
   return [
     ...c.zones.map((z, i) =>
       word(
         `zone ${i + 1}`,
-        `${Math.round(z.fromKmh)} → ${Math.round(z.toKmh)} km/h after ${z.secondsSince.toFixed(1)} s${z.slopePercent === 0 ? '' : `, slope ${z.slopePercent} %`}`,
+        `${Math.round(z.fromKmh)} → ${Math.round(z.toKmh)} km/h after ${z.secondsSince.toFixed(1)} s${z.slopePercent === 0 ? '' : `, slope ${z.slopePercent} %`}${braking[i] ? `: ${zoneWork(c, braking[i])}` : ''}`,
         zoneOrigin,
       ),
     ),
@@ -65,6 +82,11 @@ function inputsOf(c: HeatCase, venueName: string): WorkingInput[] {
         `parked ${plan.parkedMin} min`,
         plan.isWet ? 'wet' : 'dry',
         `ducts ${plan.ducts}`,
+        c.inputs.motorSharePercent.value > 0
+          ? { takesCharge: 'battery takes charge', fullOrHot: 'battery full or hot', unknown: 'battery not known' }[
+              plan.battery ?? 'fullOrHot'
+            ]
+          : null,
       ]
         .filter(Boolean)
         .join(', '),
@@ -72,6 +94,7 @@ function inputsOf(c: HeatCase, venueName: string): WorkingInput[] {
     ),
     ...heatInputKeys
       .filter((key) => key !== 'ductFactor' || plan.ducts === 'on')
+      .filter((key) => !key.startsWith('motor') || c.inputs.motorSharePercent.value > 0)
       .map((key) => input(heatInputNames[key], c.inputs[key].value, c.inputs[key].measure, c.inputs[key].origin)),
   ];
 }

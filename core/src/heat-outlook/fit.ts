@@ -6,7 +6,7 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { Matrix, inverse } from 'ml-matrix';
 import type { HeatSample } from '../heat';
-import { type Axle, axleOfCorner } from '../model';
+import { type Axle, type BatteryState, axleOfCorner } from '../model';
 import type { CaseReading, HeatCase } from './case';
 import { FIT_FINER, driveAxle, heatedCarOf, piecesOf } from './drive';
 import type { FittedReading } from './outlook';
@@ -187,9 +187,12 @@ function withCompany(readings: readonly CaseReading[], said: readonly Bounds[], 
   });
 }
 
+/** From the middle to an edge that holds nine times in ten, in standard deviations: the two ways of a session that are furthest apart. */
+const NINE_IN_TEN = 1.645;
+
 /**
- * By how much each reading would be another one by a spread of how its session ended, °C: the easy laps that there may have been, and whether the pads were
- * on the rotors while it stood.
+ * By how much each reading would be another one by a spread of how its session ended, °C: the easy laps that there may have been, whether the pads were on
+ * the rotors while it stood, and whether a battery took what motors braked.
  */
 function endingsOf(c: HeatCase, readings: readonly CaseReading[]): number[] {
   if (readings.length === 0) return [];
@@ -206,7 +209,13 @@ function endingsOf(c: HeatCase, readings: readonly CaseReading[]): number[] {
   const held = (brakesHeld: boolean): number[] =>
     drivenAs((r) => (r.session.brakesHeld === undefined ? { ...r, session: { ...r.session, brakesHeld } } : r));
   const [on, off] = [held(true), held(false)];
-  return readings.map((_, i) => Math.hypot((fewest[i]! - most[i]!) / 2, (on[i]! - off[i]!) / 2));
+  const charged = (battery: BatteryState): number[] =>
+    drivenAs((r) => (r.session.battery === 'unknown' ? { ...r, session: { ...r.session, battery } } : r));
+  const hasMotors = c.inputs.motorSharePercent.value > 0;
+  const [full, takes] = hasMotors ? [charged('fullOrHot'), charged('takesCharge')] : [on, on];
+  return readings.map(
+    (_, i) => Math.hypot(fewest[i]! - most[i]!, on[i]! - off[i]!, full[i]! - takes[i]!) / (2 * NINE_IN_TEN),
+  );
 }
 
 /** Fits the factors of a case to its readings. @param root of the prior: see `priorRootOf` */
@@ -253,8 +262,9 @@ export function fitOf(c: HeatCase, root: Matrix): HeatFit {
         damping: 0.01,
         maxIterations: 4,
         errorTolerance: 1e-4,
-        minValues: z.map(() => -FARTHEST),
-        maxValues: z.map(() => FARTHEST),
+        // There are no fewer easy laps than none, and hardly more than somebody says.
+        minValues: z.map((_, k) => (k < n ? -FARTHEST : -NINE_IN_TEN)),
+        maxValues: z.map((_, k) => (k < n ? FARTHEST : NINE_IN_TEN)),
         // The slopes change little over a search: they are taken once for it.
         jacobianFunction: () => (i) =>
           i < unknowns
@@ -269,6 +279,9 @@ export function fitOf(c: HeatCase, root: Matrix): HeatFit {
   const after = temps;
   const off = distances(after);
   const jacobian = slopes.map((row, i) => row.map((d) => Math.sqrt(weights[i]!) * d));
+  // By the instrument, the model and what a session may end like: what is taken less exactly is no less odd for it, and one odd reading is no odd session.
+  const asSaid = predict(factorsFrom(root, z));
+  const odds = said.map((b, i) => distance(asSaid[i]!, { ...b, sdC: Math.hypot(b.sdC, endings[i]!) }));
   const squares = off.reduce((sum, r, i) => sum + weights[i]! * r * r, 0) + z.reduce((sum, v) => sum + v * v, 0);
   return {
     factors: factorsFrom(root, z),
@@ -280,9 +293,8 @@ export function fitOf(c: HeatCase, root: Matrix): HeatFit {
       afterC: after[i]!,
       low: limits[i]!.low,
       high: limits[i]!.high,
-      // By the instrument and the model: what is taken less exactly is no less odd for it.
-      offBy: distance(after[i]!, said[i]!),
-      isMisfit: Math.abs(distance(after[i]!, said[i]!)) > MISFIT,
+      offBy: odds[i]!,
+      isMisfit: Math.abs(odds[i]!) > MISFIT,
     })),
   };
 }

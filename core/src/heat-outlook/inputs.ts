@@ -11,6 +11,7 @@ import {
   type Origin,
   type PadSet,
   type RotorPair,
+  type SessionPlan,
   axles,
   cornersOf,
   fromDefault,
@@ -27,6 +28,9 @@ export const heatInputKeys = [
   'cgHeightMm',
   'frontWeightPercent',
   'motorSharePercent',
+  'motorPowerKw',
+  'motorFrontPercent',
+  'motorLeftPercent',
   'rearPressurePercent',
   'frontRadiusMm',
   'rearRadiusMm',
@@ -79,7 +83,10 @@ const spreads: Record<HeatInputKey, { usual: number; measured: number; measure: 
   wheelbaseMm: { usual: 0.05, measured: 0.005, measure: 'length' },
   cgHeightMm: { usual: 0.1, measured: 0.03, measure: 'length' },
   frontWeightPercent: { usual: 0.08, measured: 0.015, measure: 'share' },
-  motorSharePercent: { usual: 0, measured: 0, measure: 'share' },
+  motorSharePercent: { usual: 0, measured: 0.2, measure: 'share' },
+  motorPowerKw: { usual: 0.3, measured: 0.1, measure: 'ratio' },
+  motorFrontPercent: { usual: 0, measured: 0, measure: 'share' },
+  motorLeftPercent: { usual: 0, measured: 0.3, measure: 'share' },
   rearPressurePercent: { usual: 0.12, measured: 0.03, measure: 'share' },
   frontRadiusMm: { usual: 0.03, measured: 0.01, measure: 'length' },
   rearRadiusMm: { usual: 0.03, measured: 0.01, measure: 'length' },
@@ -104,6 +111,7 @@ const usual = {
   frontWeightPercent: 54,
   rearPressurePercent: 80,
   motorSharePercent: 0,
+  motorPowerKw: 80,
   friction: 0.42,
   padMm: 10,
   ductFactor: 1.4,
@@ -213,6 +221,15 @@ export function heatInputs(
   );
   put('frontWeightPercent', said(heat.frontWeightPercent), usual.frontWeightPercent, 'Engine in front');
   put('motorSharePercent', said(heat.motorSharePercent), usual.motorSharePercent, 'No motors that brake');
+  put('motorPowerKw', said(heat.motorPowerKw ?? null), usual.motorPowerKw, 'Usual motors');
+  const motorFront = { front: 100, rear: 0, both: 50 };
+  put(
+    'motorFrontPercent',
+    said(heat.motorAxle ? motorFront[heat.motorAxle] : null),
+    motorFront.both,
+    'Motors at both axles',
+  );
+  put('motorLeftPercent', said(heat.motorLeftPercent ?? null), 0, 'Nothing with the battery full or hot');
   put('rearPressurePercent', said(heat.rearPressurePercent), usual.rearPressurePercent, 'Usual proportioning');
   const found = {} as Record<Axle, HeatAxle>;
   for (const axle of axles) {
@@ -268,6 +285,15 @@ export function heatInputs(
   put('ductFactor', null, usual.ductFactor, 'Usual ducts');
   put('airTempC', { value: airTempC, origin: fromRecord('Air temperature of the session') }, airTempC, '');
   return { inputs, axles: found };
+}
+
+/**
+ * How much of the motors' braking there is in a session, 0 to 1. A plan reckons with a battery that is full or hot: that may happen on any lap. Of a session
+ * of which nobody knows, half way between.
+ */
+export function motorsLeft(inputs: HeatInputs, { battery = 'fullOrHot' }: Pick<SessionPlan, 'battery'>): number {
+  const left = inputs.motorLeftPercent.value / 100;
+  return { takesCharge: 1, fullOrHot: left, unknown: (1 + left) / 2 }[battery];
 }
 
 /** Drum brakes help themselves: the shoes push on. */

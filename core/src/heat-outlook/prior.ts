@@ -6,7 +6,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { axles } from '../model';
 import type { HeatCase } from './case';
 import { type Factors, alike, axleFactor, axleFactors, factorKeys, factorsOf } from './factors';
-import { type HeatInputKey, heatInputKeys } from './inputs';
+import { type HeatInputKey, heatInputKeys, motorsLeft } from './inputs';
 
 /** How far the model itself may be off: so far that another one, by a textbook, lies within (see the oracle beside the tests). Calvik's own figures. */
 const modelSpread = alike({ energy: 0.06, split: 0.1, cooling: 0.14, rotorMass: 0.02, padPath: 0.25, caliper: 0.25 });
@@ -50,8 +50,14 @@ const loadings: Partial<Record<HeatInputKey, Partial<Factors>>> = {
 type Figures = Pick<HeatCase, 'inputs' | 'session'>;
 
 /** Which figures count at all: a duct factor only where ducts are on. */
-const loadingOf = (c: Figures, key: HeatInputKey): Partial<Factors> =>
-  key === 'ductFactor' && c.session.ducts !== 'on' ? {} : (loadings[key] ?? {});
+function loadingOf(c: Figures, key: HeatInputKey): Partial<Factors> {
+  if (key === 'ductFactor' && c.session.ducts !== 'on') return {};
+  if (key === 'motorSharePercent' || key === 'motorLeftPercent') {
+    const share = (c.inputs.motorSharePercent.value / 100) * motorsLeft(c.inputs, c.session);
+    return share > 0 ? { energy: -share / (1 - share) } : {};
+  }
+  return loadings[key] ?? {};
+}
 
 /** Whether it widens any band that a figure is not known. */
 export const countsAtAll = (c: Figures, key: HeatInputKey): boolean => Object.keys(loadingOf(c, key)).length > 0;

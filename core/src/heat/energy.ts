@@ -1,5 +1,7 @@
 /** What one application puts into the brakes, and how it is shared between the axles. SI inside: m, s, kg, J. */
 
+import type { Axle } from '../model';
+
 /** Air at 20 °C and sea level, kg/m³. Handbook value, from memory. */
 export const AIR_KG_PER_M3 = 1.2;
 export const GRAVITY = 9.80665;
@@ -13,8 +15,27 @@ export interface MovingCar {
   /** Drag coefficient times frontal area, m². */
   dragAreaM2: number;
   rollingResistance: number;
-  /** Share that the motors of an electric car take, 0 to 1. */
-  motorShare: number;
+}
+
+/** Electric motors that brake beside the pads. */
+export interface MotorBraking {
+  /** Of the braking, while they can, 0 to 1. */
+  share: number;
+  /** Together no more than this, W. */
+  mostW: number;
+  /** Of what they take, how much at the front axle, 0 to 1. */
+  frontShare: number;
+}
+
+/**
+ * What the pads of one axle take of the car's braking, W: its share less what the motors do there.
+ * @param axleShare of the whole braking, 0 to 1 @example padsPowerW(200_000, 0.3, 'rear', { share: 0.5, mostW: 50_000, frontShare: 0 }) // 10 000
+ */
+export function padsPowerW(powerW: number, axleShare: number, axle: Axle, motors: MotorBraking | undefined): number {
+  if (!motors) return powerW * axleShare;
+  const byMotorsW = Math.min(motors.share * powerW, motors.mostW);
+  const hereW = byMotorsW * (axle === 'front' ? motors.frontShare : 1 - motors.frontShare);
+  return Math.max(0, powerW * axleShare - hereW);
 }
 
 export interface Application {
@@ -31,9 +52,9 @@ export const durationS = ({ fromMPerS, toMPerS, decelMPerS2 }: Application): num
   Math.max(0, fromMPerS - toMPerS) / decelMPerS2;
 
 /**
- * Energy that the brakes take in one application, J: `½·m·(v1² − v2²)·k` less drag, rolling resistance and climb, less the motors' share.
+ * Energy that is braked away in one application, J: `½·m·(v1² − v2²)·k` less drag, rolling resistance and climb.
  * Never negative. Drag is integrated over the distance at a constant deceleration: `½·ρ·CdA·(v1⁴ − v2⁴)/(4a)`.
- * @example brakeEnergyJ({ massKg: 1400, rotatingFactor: 1, dragAreaM2: 0, rollingResistance: 0, motorShare: 0 }, { fromMPerS: 50, toMPerS: 20, decelMPerS2: 9 }) // 1 470 000
+ * @example brakeEnergyJ({ massKg: 1400, rotatingFactor: 1, dragAreaM2: 0, rollingResistance: 0 }, { fromMPerS: 50, toMPerS: 20, decelMPerS2: 9 }) // 1 470 000
  */
 export function brakeEnergyJ(car: MovingCar, a: Application): number {
   const { fromMPerS: v1, toMPerS: v2, decelMPerS2, slope = 0 } = a;
@@ -43,7 +64,7 @@ export function brakeEnergyJ(car: MovingCar, a: Application): number {
   const drag = (0.5 * AIR_KG_PER_M3 * car.dragAreaM2 * (v1 ** 4 - v2 ** 4)) / (4 * decelMPerS2);
   const rolling = car.rollingResistance * car.massKg * GRAVITY * distanceM;
   const climb = car.massKg * GRAVITY * slope * distanceM;
-  return Math.max(0, kinetic - drag - rolling - climb) * (1 - car.motorShare);
+  return Math.max(0, kinetic - drag - rolling - climb);
 }
 
 /** Where a car's weight is: to say how much of it each axle carries while it slows. */

@@ -1,6 +1,6 @@
 /** A drive as pieces of time, and what the four corners make of it. */
 import { type BrakingZone, type Corner, axleOfCorner, corners } from '../model';
-import { type Application, type MovingCar, brakeEnergyJ, durationS } from './energy';
+import { type Application, type MotorBraking, type MovingCar, brakeEnergyJ, durationS, padsPowerW } from './energy';
 import { RotorFace } from './face';
 import { type CornerHeat, type CornerTemps, stepCorner } from './network';
 
@@ -102,6 +102,8 @@ export function sessionOf(lap: readonly DrivePiece[], plan: DrivePlan): DrivePie
 /** What of a car a run needs: how it moves, and its four corners. */
 export interface HeatedCar {
   moving: MovingCar;
+  /** Left out where none brake. */
+  motors?: MotorBraking;
   corners: Record<Corner, CornerHeat>;
   /** Share of the front axle at a deceleration, m/s². */
   frontShareAt: (decelMPerS2: number) => number;
@@ -143,7 +145,7 @@ export function driveCorner(
   visit: Visit,
 ): number | null {
   const c = car.corners[corner];
-  const isFront = axleOfCorner(corner) === 'front';
+  const axle = axleOfCorner(corner);
   let temps: CornerTemps = { rotorC: startC, padsC: startC, caliperC: startC, fluidC: startC };
   let now = 0;
   let parkedAtS: number | null = null;
@@ -159,15 +161,18 @@ export function driveCorner(
     const h = piece.seconds / steps;
     const decel = Math.max(0, (piece.fromMPerS - piece.toMPerS) / piece.seconds);
     const front = car.frontShareAt(decel);
-    const share = (isFront ? front : 1 - front) / 2;
+    const share = axle === 'front' ? front : 1 - front;
     for (let i = 0; i < steps; i++) {
       const v1 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * i) / steps;
       const v2 = piece.fromMPerS + ((piece.toMPerS - piece.fromMPerS) * (i + 1)) / steps;
       const powerW =
         piece.isBraking && decel > 0
-          ? (brakeEnergyJ(car.moving, { fromMPerS: v1, toMPerS: v2, decelMPerS2: decel, slope: piece.slope ?? 0 }) /
-              h) *
-            share
+          ? padsPowerW(
+              brakeEnergyJ(car.moving, { fromMPerS: v1, toMPerS: v2, decelMPerS2: decel, slope: piece.slope ?? 0 }) / h,
+              share,
+              axle,
+              car.motors,
+            ) / 2
           : 0;
       now += h;
       temps = stepCorner(c, { powerW, speedMPerS: (v1 + v2) / 2, airC, isHeld: piece.isHeld === true }, temps, h);

@@ -145,11 +145,19 @@ export const nothingKnown = {
   effectiveRadiusMm: { front: null, rear: null },
   rearPressurePercent: null,
   motorSharePercent: null,
+  motorPowerKw: null,
+  motorAxle: null,
+  motorLeftPercent: null,
 };
 
 /** How a car came in from a session: what everything that is read of its heat depends on. */
 export const waysIn = ['flatOut', 'easyLap', 'twoEasyLaps', 'unknown'] as const;
 export type CameIn = (typeof waysIn)[number];
+
+/** Whether the battery of an electric car took what its motors braked. */
+export const batteryStates = ['takesCharge', 'fullOrHot', 'unknown'] as const;
+export type BatteryState = (typeof batteryStates)[number];
+export const motorAxles = ['front', 'rear', 'both'] as const;
 
 /** A session where nobody has said how they are at an event. Common practice, no source. */
 export const usualSession = {

@@ -62,6 +62,7 @@ export const planOf = ({ fact, minutes }: TrackSession): SessionPlan => ({
   coolDownLap: fact.coolDownLap,
   cameIn: cameInOf(fact),
   ...(fact.brakesHeld === undefined ? {} : { brakesHeld: fact.brakesHeld }),
+  battery: fact.battery ?? 'unknown',
   parkedMin: PARKED_MIN,
   airTempC: fact.airTempC,
   isWet: fact.isWet,

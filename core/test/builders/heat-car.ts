@@ -40,7 +40,6 @@ export const moving = (over: Partial<MovingCar> = {}): MovingCar => ({
   rotatingFactor: 1.05,
   dragAreaM2: 0.72,
   rollingResistance: 0.014,
-  motorShare: 0,
   ...over,
 });
 

@@ -6,6 +6,7 @@ import {
   type HeatInputKey,
   edgeOf,
   hottestAxle,
+  sessionAt,
   sittingsOf,
 } from '../../src/heat-outlook';
 import {
@@ -19,6 +20,9 @@ import {
   piecesOf,
   unknownsOf,
 } from '../../src/heat-outlook/computing';
+import { type TrackEvent, usualSession } from '../../src/model';
+import { makeCar } from '../builders/book';
+import { logbookOf } from '../builders/service-book';
 import { plainCase, readingsOfTruth, session, trueCarOf, truthOf } from '../builders/heat-case';
 
 const base = plainCase();
@@ -150,6 +154,8 @@ describe('readings', () => {
     const wrong: CaseReading = {
       ...six[0]!,
       id: 'wrong',
+      sitting: 9,
+      session: flatOut,
       read: { instrument: 'pyrometer', corner: 'FL', part: 'rotor', tempC: 40, secondsAfterStop: 20 },
     };
     const o = computeOutlook({ ...base, readings: [...six, wrong] });
@@ -328,6 +334,44 @@ describe('each axle for itself', () => {
     expect(risen('rear')).toBeGreaterThan(0);
     expect(risen('rear')).toBeLessThan(risen('front'));
     expect(front.sdC / o.before.front.caliperC.sdC).toBeLessThan(rear.sdC / o.before.rear.caliperC.sdC);
+  });
+});
+
+describe('motors that brake', () => {
+  const electric = (over: Partial<Record<HeatInputKey, number>> = {}): HeatCase => {
+    const figures = { massKg: 2000, motorSharePercent: 40, motorPowerKw: 200, motorFrontPercent: 50, ...over };
+    const inputs = { ...base.inputs };
+    for (const [key, value] of Object.entries(figures) as [HeatInputKey, number][])
+      inputs[key] = { ...inputs[key], value, isDefault: false, spread: inputs[key].spreadMeasured };
+    return { ...base, inputs };
+  };
+  const peak = (c: HeatCase, battery?: 'takesCharge' | 'fullOrHot', axle: 'front' | 'rear' = 'front'): number =>
+    computeOutlook({ ...c, session: { ...session, ...(battery ? { battery } : {}) } }).axles[axle].rotorC.tempC;
+  test('a plan reckons with a battery that is full or hot: as hot as without motors', () => {
+    expect(peak(electric())).toBe(peak(electric(), 'fullOrHot'));
+    expect(peak(electric())).toBeCloseTo(peak(electric({ motorSharePercent: 0 })), 6);
+    expect(peak(electric(), 'takesCharge')).toBeLessThan(peak(electric()) - 50);
+  });
+  test('what is left of it then counts, up to the motors’ own limit and at their own axle', () => {
+    expect(peak(electric({ motorLeftPercent: 50 }))).toBeLessThan(peak(electric()) - 20);
+    expect(peak(electric({ motorPowerKw: 20 }), 'takesCharge')).toBeGreaterThan(peak(electric(), 'takesCharge') + 30);
+    const atRear = electric({ motorFrontPercent: 0 });
+    expect(peak(atRear, 'takesCharge')).toBeCloseTo(peak(atRear), 6);
+    expect(peak(atRear, 'takesCharge', 'rear')).toBeLessThan(peak(atRear, undefined, 'rear') - 50);
+  });
+  test('a reading of a session of which nobody knows what the battery took says less', () => {
+    const of = (battery: 'takesCharge' | 'unknown') => {
+      const read = { instrument: 'sticker', corner: 'FL', reachedC: 110, notReachedC: 121 } as const;
+      const one = { id: 'r', sitting: 0, zones: base.zones, session: { ...flatOut, battery }, boilsAtC: null, read };
+      return computeOutlook({ ...electric(), readings: [one, { ...one, id: 's' }] }).axles.front.caliperC;
+    };
+    expect(of('unknown').sdC).toBeGreaterThan(of('takesCharge').sdC);
+  });
+  test('an event’s plan knows of no battery and of no way in', () => {
+    const logbook = logbookOf([], { rotorPairs: [] });
+    const car = makeCar();
+    const event = { session: { ...usualSession, battery: 'takesCharge', cameIn: 'twoEasyLaps' } } as TrackEvent;
+    expect(sessionAt(logbook, car, event).session).toEqual(sessionAt(logbook, car, null).session);
   });
 });
 

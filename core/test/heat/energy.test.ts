@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { brakeEnergyJ, frontShare, hydraulicFrontShare, idealFrontShare } from '../../src/heat';
+import { brakeEnergyJ, frontShare, hydraulicFrontShare, idealFrontShare, padsPowerW } from '../../src/heat';
 import { balance, frontForce, moving, rearForce } from '../builders/heat-car';
 
 const kmh = (v: number): number => v / 3.6;
@@ -16,9 +16,18 @@ describe('energy of one application', () => {
     // ∫ ½ρCdA·v² ds, ds = v·dv/a: ½·1.2·0.7·40⁴/(4·8) J.
     expect(brakeEnergyJ(with0, stop) - brakeEnergyJ(withDrag, stop)).toBeCloseTo((0.5 * 1.2 * 0.7 * 40 ** 4) / 32, 6);
   });
-  test('motors take their share, uphill takes some, and it is never negative', () => {
+  test('motors take their share at their own axle, no more than they can, and the pads never less than nothing', () => {
+    const motors = { share: 0.4, mostW: 60_000, frontShare: 0 };
+    // 100 kW: 40 by the motors, all at the rear, which would have 30.
+    expect(padsPowerW(100_000, 0.7, 'front', motors)).toBeCloseTo(70_000, 6);
+    expect(padsPowerW(100_000, 0.3, 'rear', motors)).toBe(0);
+    // 300 kW: no more than 60.
+    expect(padsPowerW(300_000, 0.3, 'rear', motors)).toBeCloseTo(30_000, 6);
+    expect(padsPowerW(300_000, 0.7, 'front', { ...motors, frontShare: 0.5 })).toBeCloseTo(180_000, 6);
+    expect(padsPowerW(300_000, 0.7, 'front', undefined)).toBeCloseTo(210_000, 6);
+  });
+  test('uphill takes some, and it is never negative', () => {
     const stop = { fromMPerS: kmh(120), toMPerS: kmh(60), decelMPerS2: 6 };
-    expect(brakeEnergyJ(moving({ motorShare: 0.4 }), stop)).toBeCloseTo(0.6 * brakeEnergyJ(moving(), stop), 6);
     expect(brakeEnergyJ(moving(), { ...stop, slope: 0.06 })).toBeLessThan(brakeEnergyJ(moving(), stop));
     expect(brakeEnergyJ(moving(), { ...stop, slope: 2 })).toBe(0);
     expect(brakeEnergyJ(moving(), { fromMPerS: 10, toMPerS: 10, decelMPerS2: 6 })).toBe(0);

@@ -122,7 +122,7 @@ export function TesterPanel({
             {phase === 'heating'
               ? `Heating, ${Math.round(now?.seconds ?? 0)} s`
               : plateau
-                ? `Boiling point, ± ${plateau.standardErrorC.toFixed(1)} °C over the plateau`
+                ? `Boiling point, ± ${(2 * plateau.standardErrorC).toFixed(1)} °C 95 times in 100, over the plateau`
                 : 'Stopped'}
           </Text>
         </View>

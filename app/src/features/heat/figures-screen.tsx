@@ -1,11 +1,21 @@
 import { useLocalSearchParams } from 'expo-router';
-import { carLabel, type Car, type Dimension, type HeatInputKey, heatInputs, usualSession } from '@calvik/core';
+import { Controller } from 'react-hook-form';
+import {
+  carLabel,
+  type Car,
+  type CarHeat,
+  type Dimension,
+  type HeatInputKey,
+  heatInputs,
+  usualSession,
+} from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice, NumberField, QuantityField } from '../../ui/form';
 import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
@@ -22,9 +32,11 @@ type FiguresForm = Record<
   | 'frontRadiusMm'
   | 'rearRadiusMm'
   | 'rearPressurePercent'
-  | 'motorSharePercent',
+  | 'motorSharePercent'
+  | 'motorPowerKw'
+  | 'motorLeftPercent',
   string
->;
+> & { motorAxle: NonNullable<CarHeat['motorAxle']> | '' };
 
 /** What a car's brakes have to stop: each figure with the default that is reckoned with while it is empty. */
 function FiguresForm({ car }: { car: Car }) {
@@ -45,6 +57,9 @@ function FiguresForm({ car }: { car: Car }) {
     rearRadiusMm: recordText(heat.effectiveRadiusMm.rear, 'length', system),
     rearPressurePercent: recordText(heat.rearPressurePercent, 'share', system),
     motorSharePercent: recordText(heat.motorSharePercent, 'share', system),
+    motorPowerKw: plain(heat.motorPowerKw ?? null),
+    motorLeftPercent: recordText(heat.motorLeftPercent ?? null, 'share', system),
+    motorAxle: heat.motorAxle ?? '',
   });
   const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
   const orNull = (typed: string, dimension: Dimension): number | null =>
@@ -64,6 +79,9 @@ function FiguresForm({ car }: { car: Car }) {
           effectiveRadiusMm: { front: orNull(f.frontRadiusMm, 'length'), rear: orNull(f.rearRadiusMm, 'length') },
           rearPressurePercent: orNull(f.rearPressurePercent, 'share'),
           motorSharePercent: orNull(f.motorSharePercent, 'share'),
+          motorPowerKw: number(f.motorPowerKw),
+          motorLeftPercent: orNull(f.motorLeftPercent, 'share'),
+          motorAxle: f.motorAxle || null,
         },
       },
       routes.heat(car.id),
@@ -75,10 +93,13 @@ function FiguresForm({ car }: { car: Car }) {
     const shown = measure === 'ratio' ? value.toFixed(2) : show(value, measure as Dimension);
     return `Empty: ${shown}, ${'label' in origin ? origin.label.toLowerCase() : ''}`;
   };
-  const quantityField = (name: keyof FiguresForm, label: string, dimension: Dimension, hint = usual(name)) => (
-    <QuantityField control={form.control} name={name} label={label} dimension={dimension} optional hint={hint} />
-  );
-  const numberField = (name: keyof FiguresForm, label: string) => (
+  const quantityField = (
+    name: Exclude<keyof FiguresForm, 'motorAxle'>,
+    label: string,
+    dimension: Dimension,
+    hint = usual(name),
+  ) => <QuantityField control={form.control} name={name} label={label} dimension={dimension} optional hint={hint} />;
+  const numberField = (name: Exclude<keyof FiguresForm, 'motorAxle'>, label: string) => (
     <NumberField control={form.control} name={name} label={label} optional hint={usual(name)} />
   );
   const parts = (['front', 'rear'] as const).map((axle) => ({
@@ -104,7 +125,31 @@ function FiguresForm({ car }: { car: Car }) {
         {quantityField('cgHeightMm', 'Height of the centre of gravity', 'length')}
         {numberField('tyreGrip', 'Tyre grip, g')}
         {numberField('dragAreaM2', 'Drag area, m²')}
-        {quantityField('motorSharePercent', 'Braked by electric motors', 'share')}
+      </Section>
+      <Section title="Electric motors that brake">
+        <Text as="small">
+          What an event demands is reckoned with the battery full or hot: it may be on any lap. Ask its maker what is
+          left then.
+        </Text>
+        {quantityField('motorSharePercent', 'Of the braking, while the battery takes it', 'share')}
+        {numberField('motorPowerKw', 'Most that they take, kW')}
+        <Controller
+          control={form.control}
+          name="motorAxle"
+          render={({ field }) => (
+            <Segments
+              label="Motors at"
+              value={field.value}
+              onChange={field.onChange}
+              options={[
+                { value: 'front', label: 'Front' },
+                { value: 'rear', label: 'Rear' },
+                { value: 'both', label: 'Both axles' },
+              ]}
+            />
+          )}
+        />
+        {quantityField('motorLeftPercent', 'Left of it with the battery full or hot', 'share')}
       </Section>
       <Section title="The brakes">
         {quantityField('rearPressurePercent', 'Pressure at the rear, of the front’s', 'share')}

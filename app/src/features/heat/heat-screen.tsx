@@ -77,11 +77,17 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
       {canRun ? (
         <>
           <Running run={run} />
-          {run.result && !isOutside ? <Peaks car={car} event={event} run={run.result} /> : null}
+          {run.result && !isOutside ? (
+            <Peaks car={car} event={event} heatCase={found.heatCase} run={run.result} />
+          ) : null}
         </>
       ) : null}
       <Section title="Session">
-        <SessionFields value={form} onChange={(over) => setForm({ ...form, ...over })} />
+        <SessionFields
+          value={form}
+          hasMotors={(car.heat.motorSharePercent ?? 0) > 0}
+          onChange={(over) => setForm({ ...form, ...over })}
+        />
         {isPlanned || !typed ? null : <SaveSession event={event} session={typed} />}
       </Section>
       {run.result && help ? (

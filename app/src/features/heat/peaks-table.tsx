@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Axle, type HeatCurve, type HeatOutlook, type HeatPart, axles, edgeOf, heatParts } from '@calvik/core';
-import { heatPartNames } from '@calvik/words/heat';
+import { heatPartNames, withinText } from '@calvik/words/heat';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -60,6 +60,7 @@ export function PeaksTable({
           })}
         </View>
       ))}
+      <Text as="small">{withinText(certaintyPercent)}</Text>
     </View>
   );
 }

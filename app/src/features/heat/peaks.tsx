@@ -1,6 +1,17 @@
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Axle, type HeatPart, type Car, type TrackEvent, edgeOf, faceLimit, judgeFluid } from '@calvik/core';
+import {
+  type Axle,
+  type HeatCase,
+  type HeatPart,
+  type Car,
+  type TrackEvent,
+  edgeFigure,
+  edgeOf,
+  faceLimit,
+  hottestAxle,
+  judgeFluid,
+} from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { LimitBar } from '../../ui/limit-bar';
 import { Segments } from '../../ui/segments';
@@ -15,7 +26,17 @@ const ROTOR_PARTS = ['faceC', 'rotorC', 'padsC'] as const;
 const FLUID_PARTS = ['fluidC', 'caliperC'] as const;
 
 /** Peaks, curves, and what they are held against. */
-export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event: TrackEvent; run: HeatRunResult }) {
+export const Peaks = memo(function Peaks({
+  car,
+  event,
+  heatCase,
+  run,
+}: {
+  car: Car;
+  event: TrackEvent;
+  heatCase: HeatCase;
+  run: HeatRunResult;
+}) {
   const logbook = useLogbook();
   const today = useToday();
   const { show } = useUnits();
@@ -23,7 +44,13 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
   const certainty = logbook.shop.peakCertaintyPercent;
   const { outlook, curves } = run;
   const fluid = useMemo(() => judgeFluid(logbook, car, event, today), [logbook, car, event, today]);
-  const edgeC = Math.max(edgeOf(outlook.axles.front.fluidC, certainty), edgeOf(outlook.axles.rear.fluidC, certainty));
+  const hottest = hottestAxle(outlook.axles, 'fluidC', certainty);
+  const venue = logbook.venues.get(event.venueId)?.name ?? event.name;
+  const edge = useMemo(
+    () => ({ ...edgeFigure(heatCase, outlook, hottest, certainty, venue), label: 'Computed for this session' }),
+    [heatCase, outlook, hottest, certainty, venue],
+  );
+  const edgeC = edge.value;
   const boilsAtC = fluid.boilingOnDay?.value ?? null;
   const limitOf = (of: Axle, part: HeatPart): number | null =>
     part === 'fluidC' ? boilsAtC : part === 'faceC' ? (faceLimit(logbook, car, of)?.tempC ?? null) : null;
@@ -43,10 +70,10 @@ export const Peaks = memo(function Peaks({ car, event, run }: { car: Car; event:
     <>
       <View style={styles.gap}>
         <View style={styles.head}>
-          <FigureView figure={fluid.peak} big />
+          <FigureView figure={edge} big />
           {fluid.boilingOnDay ? <FigureView figure={fluid.boilingOnDay} /> : null}
         </View>
-        <Text as="small">{`Computed ${show(Math.max(outlook.axles.front.fluidC.tempC, outlook.axles.rear.fluidC.tempC), 'temperature')}; ${certainty} times in 100 it stays under ${show(edgeC, 'temperature')}.`}</Text>
+        <Text as="small">{`The fluid at the ${hottest}: ${show(outlook.axles[hottest].fluidC.tempC, 'temperature')} in the middle, and under ${show(edgeC, 'temperature')} ${certainty} times in 100.`}</Text>
         {boilsAtC !== null ? (
           <LimitBar
             label="Fluid"

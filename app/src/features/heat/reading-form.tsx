@@ -207,6 +207,7 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
       <Section title="After which session">
         <SessionFields
           isDriven
+          hasMotors={(car.heat.motorSharePercent ?? 0) > 0}
           value={draft.session}
           onChange={(over) => change({ session: { ...draft.session, ...over } })}
         />

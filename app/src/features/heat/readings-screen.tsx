@@ -16,7 +16,7 @@ import {
   longDate,
   readingsOf,
 } from '@calvik/core';
-import { fittedText, heatInstrumentNames, heatReadText } from '@calvik/words/heat';
+import { fittedText, heatInstrumentNames, heatReadText, withinText } from '@calvik/words/heat';
 import { cameInNames } from '@calvik/words/track';
 import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
@@ -72,7 +72,7 @@ function Narrowed({ outlook, event }: { outlook: HeatOutlook; event: TrackEvent 
     return `${show(peak.tempC, 'temperature')} ±${show(edgeOf(peak, certainty) - peak.tempC, 'temperatureDifference')}`;
   };
   return (
-    <Text testID="narrowed">{`Fluid at ${event.name}: ${said(outlook.before)} without readings, ${said(outlook.axles)} with them.`}</Text>
+    <Text testID="narrowed">{`Fluid at ${event.name}: ${said(outlook.before)} without readings, ${said(outlook.axles)} with them. ${withinText(certainty)}`}</Text>
   );
 }
 

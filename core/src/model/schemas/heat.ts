@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { waysIn } from '../terms';
+import { batteryStates, motorAxles, waysIn } from '../terms';
 import { base } from './base';
 import { corner, id, line, note, quantity, whole } from './primitives';
 import { said } from './said';
@@ -26,8 +26,13 @@ export const carHeat = z.object({
   }),
   /** Pressure at the rear as a share of the front's: a proportioning valve. */
   rearPressurePercent: quantity(10, 150, '%').nullable(),
-  /** Share of the braking that the motors of an electric car do. */
+  /** Share of the braking that the motors of an electric car do while the battery takes it. */
   motorSharePercent: quantity(0, 95, '%').nullable(),
+  /** Most that they take together. */
+  motorPowerKw: quantity(1, 1500, 'kW').nullish(),
+  motorAxle: z.enum(motorAxles).nullish(),
+  /** What is left of it with the battery full or hot; nothing where nobody has said it. */
+  motorLeftPercent: quantity(0, 100, '%').nullish(),
 });
 export type CarHeat = z.infer<typeof carHeat>;
 
@@ -75,6 +80,8 @@ export const sessionPlan = z
     cameIn: z.enum(waysIn).optional(),
     /** Whether the pads were on the rotors while it stood; left out where nobody knows. */
     brakesHeld: z.boolean().optional(),
+    /** Of a session that was driven by a car with motors that brake; a plan reckons with a battery that is full or hot. */
+    battery: z.enum(batteryStates).optional(),
     parkedMin: quantity(0, 120, 'min'),
     airTempC: quantity(-30, 60, '°C'),
     isWet: z.boolean(),

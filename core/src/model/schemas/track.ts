@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { causes, diagnosticChecks, faultsOfLook, lookChecks, signs } from '../track-terms';
-import { complaints, waysIn } from '../terms';
+import { batteryStates, complaints, waysIn } from '../terms';
 import { base, explained } from './base';
 import { corner, id, instant, line, localDate, note, quantity, whole } from './primitives';
 import { said } from './said';
@@ -31,6 +31,7 @@ export const sessionDriven = z
     cameIn: z.enum(waysIn).optional(),
     /** Whether the pads were on the rotors while it stood; left out where nobody knows. */
     brakesHeld: z.boolean().optional(),
+    battery: z.enum(batteryStates).optional(),
     isWet: z.boolean(),
     airTempC: quantity(-30, 60, '°C'),
     /** Null: as the car has them. */
