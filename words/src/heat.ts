@@ -25,9 +25,9 @@ export const peakFromNames: Record<PeakDemand['from'], string> = {
 };
 
 export const heatPartNames: Record<HeatPart, string> = {
-  faceC: 'Rotor face',
-  rotorC: 'Rotor',
-  padsC: 'Pads',
+  faceC: 'Face of rotor and pads',
+  rotorC: 'Rotor, through',
+  padsC: 'Pads, through',
   caliperC: 'Caliper',
   fluidC: 'Fluid',
 };

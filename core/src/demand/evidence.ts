@@ -1,6 +1,6 @@
 /** Whether a car has spoken: its own readings are enough, agree, and have made the computed peak surer. */
 import { plusDays, dateIn, type LocalDate } from '../calendar';
-import { type HeatOutlook, heatFinding, readingsOf, sittingsOf } from '../heat-outlook';
+import { type HeatOutlook, cameInOf, heatFinding, readingsOf, sittingsOf } from '../heat-outlook';
 import type { Logbook } from '../logbook';
 import { type Axle, type Car, type Finding, type HeatReading, axleOfCorner } from '../model';
 
@@ -41,14 +41,18 @@ export function evidenceLacks(
   const isAlone = [...logbook.crew.values()].filter((m) => !m.archived).length < 2;
   const ofFluid = all.filter((r) => isOfFluid(r, axle) && (isAlone || r.by !== notBy));
   const isFresh = (r: HeatReading): boolean => dateIn(r.at, logbook.shop.timeZone) >= plusDays(on, -FRESH_DAYS);
-  const counted = ofFluid.filter(isFresh);
+  const fresh = ofFluid.filter(isFresh);
+  // A reading says nothing of the peak where nobody knows how the car came in.
+  const counted = fresh.filter((r) => cameInOf(r.session) !== 'unknown');
   const findings: Finding[] = [];
+  if (counted.length < fresh.length)
+    findings.push(heatFinding('wayInNotAsked', 'watch', { axle }, { count: fresh.length - counted.length }));
   if (counted.length < LEAST_READINGS)
     findings.push(heatFinding('tooFewReadings', 'watch', { axle }, { have: counted.length, want: LEAST_READINGS }));
   const sessions = sessionsOf(counted);
   if (counted.length > 0 && sessions < LEAST_SESSIONS)
     findings.push(heatFinding('readInTooFewSessions', 'watch', { axle }, { have: sessions, want: LEAST_SESSIONS }));
-  if (counted.length < LEAST_READINGS && ofFluid.length >= LEAST_READINGS)
+  if (fresh.length < LEAST_READINGS && ofFluid.length >= LEAST_READINGS)
     findings.push(heatFinding('readLongAgo', 'watch', { axle }, { days: FRESH_DAYS }));
   const ids = new Set(all.filter((r) => isOfAxle(r, axle)).map((r) => r.id));
   const misfits = outlook.readings.filter((r) => r.isMisfit && ids.has(r.id)).length;

@@ -7,7 +7,9 @@ import {
   type MotorBraking,
   GRAVITY,
   driveCorner,
+  type RotorMaterial,
   frontShare,
+  heatCapacity,
   lapOf,
   materials,
   sessionOf,
@@ -31,6 +33,8 @@ const COOL_DOWN = { share: 0.55, atMostKmh: 90 } as const;
 /** Rotating parts and rolling resistance of a car. Common practice, no source. */
 const ROTATING = 1.05;
 const ROLLING = 0.014;
+/** Friction material. Handbook range, from memory. */
+const FRICTION_MATERIAL = { kgPerM3: 2600, jPerKgK: 800, wPerMK: 1.4 } as const;
 const HOUSINGS = { fixedCaliper: 3.4, floatingCaliper: 3.9, drum: 3 } as const;
 
 /** How hard the car is braked, m/s². */
@@ -71,6 +75,19 @@ export function piecesOf(
   });
 }
 
+/**
+ * Of the heat made between pad and rotor, what goes into the pads at once: by the effusivities √(k·ρ·c) of both and the areas that they meet with (Limpert,
+ * Brake Design and Safety; from memory).
+ */
+function padShareOf(material: RotorMaterial, faceM2: number, padsM2: number): number {
+  const { kgPerM3, jPerKgK, wPerMK } = FRICTION_MATERIAL;
+  const rotor = materials[material];
+  const intoRotor =
+    Math.sqrt(rotor.conductivityWPerMK * rotor.densityKgPerM3 * heatCapacity(material, 300)) * 2 * faceM2;
+  const intoPads = Math.sqrt(wPerMK * kgPerM3 * jPerKgK) * padsM2;
+  return intoPads / (intoPads + intoRotor);
+}
+
 function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSession, f: Factors): CornerHeat {
   const [outer, inner] = [a.outerMm / 1000, a.innerMm / 1000];
   const face = (Math.PI / 4) * (outer ** 2 - inner ** 2);
@@ -97,11 +114,11 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
     ductFactor: ducts,
     coolingFactor: own('cooling'),
     pads: {
-      massKg: Math.max(0.15, padArea * (thicknessM * 2600 + 0.006 * 7800)),
-      capacityJPerKgK: 800,
+      massKg: Math.max(0.15, padArea * (thicknessM * FRICTION_MATERIAL.kgPerM3 + 0.006 * 7800)),
+      capacityJPerKgK: FRICTION_MATERIAL.jPerKgK,
       areaM2: padArea * own('padPath'),
       thicknessM,
-      conductivityWPerMK: 1.4,
+      conductivityWPerMK: FRICTION_MATERIAL.wPerMK,
     },
     caliper: {
       massKg: HOUSINGS[a.brake] * own('caliper'),
@@ -109,7 +126,7 @@ function cornerOf(a: HeatAxle, axle: Axle, inputs: HeatInputs, session: DrivenSe
       coolingAreaM2: 0.07,
     },
     fluidMl: a.fluidMl,
-    padShare: 0.08,
+    padShare: padShareOf(a.material, face, padArea),
   };
 }
 

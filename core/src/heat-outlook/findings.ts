@@ -18,6 +18,8 @@ export interface HeatFindings {
   readingDoesNotFit: { count: number };
   /** Why what is computed does not lower what the shop expects. */
   tooFewReadings: { have: number; want: number };
+  /** Readings of which nobody was asked how the car came in. */
+  wayInNotAsked: { count: number };
   readInTooFewSessions: { have: number; want: number };
   readLongAgo: { days: number };
   readingsDisagree: { count: number };

@@ -22,7 +22,7 @@ export const ONE_MOMENT_S = 60;
 /** After so long the corners tell little of each other, s. Common practice, no source. */
 const TOO_LATE_S = 900;
 /** How far the pads, the caliper and its fluid lie above the air when a car stops, as shares of its rotor. Calvik's own figures. */
-const AT_STOP = { pads: 0.85, caliper: 0.4, fluid: 0.35 } as const;
+const AT_STOP = { pads: 0.75, caliper: 0.12, fluid: 0.22 } as const;
 /** One side against the other, above the air: hotter by this share and by so many degrees. Common practice, no source. */
 const ASIDE = {
   warmer: { share: 1.25, byC: 40 },

@@ -31,7 +31,7 @@ export const cornerHeat = (
     },
     caliper: { massKg: 2.8, capacityJPerKgK: 900, coolingAreaM2: 0.07 },
     fluidMl: 28,
-    padShare: 0.08,
+    padShare: 0.02,
   };
 };
 

@@ -2,7 +2,15 @@
 import fc from 'fast-check';
 import { computedPeak, expectedPeakC, heatAtEvent, judgeFluid, judgeHeat, peakDemand } from '../../src/demand';
 import { outlookOf } from '../../src/heat-outlook';
-import { type CameIn, type Car, type Fact, type Figure, nothingKnown, recordDefaults, usualSession } from '../../src/model';
+import {
+  type CameIn,
+  type Car,
+  type Fact,
+  type Figure,
+  nothingKnown,
+  recordDefaults,
+  usualSession,
+} from '../../src/model';
 import { heatCasesAhead, judgeCar } from '../../src/readiness';
 import { computeOutlook } from '../../src/heat-outlook/computing';
 import {
@@ -202,8 +210,8 @@ test('a reading of the car changes what the event demands, and a usual session i
     kind: 'heatReading',
     carId,
     venueId: venue.id,
-    session: usualSession,
-    read: { instrument: 'thermalPaint', corner: 'FL', reachedC: 610, notReachedC: null },
+    session: { ...usualSession, cameIn: 'flatOut' },
+    read: { instrument: 'thermalPaint', corner: 'FL', reachedC: 700, notReachedC: null },
     takenWith: 'byHand',
   });
   const of = shop({ venueC: 80 });
@@ -282,7 +290,7 @@ describe('a model never lowers what the shop demands until the car has spoken', 
       [read(plain, 6, 2, 0, START - 500 * 24 * HOUR), 'readLongAgo'],
       [[...read(plain, 5, 2), ...read(plain, 1, 1, -90)], 'readingsDisagree'],
       // Nobody asked how the car came in: what was read may be of a rotor that had an easy lap, or none.
-      [read(plain, 6, 3, 0, START, 'unknown'), 'bandStillWide'],
+      [read(plain, 6, 3, 0, START, 'unknown'), 'wayInNotAsked'],
     ] as const) {
       const of = withFacts(plain, [...facts, wordOf(plain.car.id, 150)]);
       expect(demandOf(of).lacks.map((f) => f.code)).toContain(lack);

@@ -41,8 +41,19 @@ describe('landmarks of the trade (common practice, no source)', () => {
     expect(fluidC.atS - o.parkedAtS!).toBeLessThan(360);
     expect(hottestAxle(o.axles, 'fluidC', 90)).toBe('front');
   });
+  test('pads are no hotter through their thickness than the iron that heats them, at forty axles', () => {
+    for (let seed = 0; seed < 20; seed++) {
+      const c = trueCarOf(base, 4000 + seed).case;
+      for (const axle of ['front', 'rear'] as const) {
+        const pieces = piecesOf(c.inputs, c.zones, session);
+        const { peaks } = driveAxle(heatedCarOf(c, session), axle, pieces, session.airTempC);
+        expect(peaks.padsC.tempC).toBeLessThan(peaks.rotorC.tempC);
+        expect(peaks.faceC.tempC).toBeGreaterThan(peaks.rotorC.tempC);
+      }
+    }
+  });
   test('a cool-down lap takes the edge off it, and ducts do', () => {
-    expect(fluid({ ...base, session: { ...session, coolDownLap: true } })).toBeLessThan(fluid(base) - 5);
+    expect(fluid({ ...base, session: { ...session, coolDownLap: true } })).toBeLessThan(fluid(base) - 2);
     expect(fluid({ ...base, session: { ...session, ducts: 'on' } })).toBeLessThan(fluid(base) - 5);
     expect(fluid({ ...base, session: { ...session, ducts: 'taped' } })).toBeGreaterThan(fluid(base));
     expect(fluid({ ...base, session: { ...session, isWet: true } })).toBeLessThan(fluid(base) - 5);
@@ -378,7 +389,7 @@ describe('motors that brake', () => {
 describe('what is not known', () => {
   test('measuring a figure makes the band what was said', () => {
     const unknowns = unknownsOf(base, 90);
-    expect(unknowns.length).toBeGreaterThanOrEqual(2);
+    expect(unknowns.length).toBeGreaterThanOrEqual(1);
     expect([...unknowns].sort((a, b) => a.halfThenC - b.halfThenC)).toEqual(unknowns);
     for (const { key, halfThenC } of unknowns.slice(0, 3)) {
       const input = base.inputs[key];

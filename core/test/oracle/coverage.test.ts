@@ -7,7 +7,7 @@ import { type Moment, type OracleCar, drawNature, oracleRun } from './heat';
 
 const CARS = count(30, 300);
 const known = plainCase();
-const parts = ['faceC', 'rotorC', 'caliperC', 'fluidC'] as const;
+const parts = ['faceC', 'rotorC', 'padsC', 'caliperC', 'fluidC'] as const;
 
 function oracleCar(seed: number): OracleCar {
   const { inputs, axles } = trueCarOf(known, seed).case;
@@ -41,7 +41,7 @@ const natureOf = (i: number) => drawNature(dice(100 + i).uniform);
 
 test('before any reading, nine bands in ten hold what another model gets to', () => {
   const { axles } = computeOutlook(known);
-  const held = { faceC: 0, rotorC: 0, caliperC: 0, fluidC: 0 };
+  const held = { faceC: 0, rotorC: 0, padsC: 0, caliperC: 0, fluidC: 0 };
   for (let i = 0; i < CARS; i++) {
     const moments = oracleRun(oracleCar(9000 + i), 'front', natureOf(i), known.zones, driven);
     for (const part of parts) {
@@ -51,16 +51,15 @@ test('before any reading, nine bands in ten hold what another model gets to', ()
   }
   const share = (part: (typeof parts)[number]): number => held[part] / CARS;
   console.log(`nine in ten before: ${parts.map((p) => `${p} ${share(p).toFixed(2)}`).join(', ')} of ${CARS}`);
-  for (const part of ['faceC', 'rotorC', 'fluidC'] as const) {
-    expect(share(part)).toBeGreaterThanOrEqual(0.85 - margin(0.85));
+  for (const part of parts) {
+    // What a caliper sheds is known worst.
+    expect(share(part)).toBeGreaterThanOrEqual((part === 'caliperC' ? 0.8 : 0.85) - margin(0.85));
     expect(share(part)).toBeLessThanOrEqual(0.97 + margin(0.97));
   }
-  // The core's caliper is the hotter one, by a fifth in the middle: its band holds less often, and errs to the safe side.
-  expect(share('caliperC')).toBeGreaterThanOrEqual(0.75 - margin(0.75));
 });
 
 test('after six readings, three in a hundred of them slips, eight bands in ten hold it', () => {
-  const held = { faceC: 0, rotorC: 0, caliperC: 0, fluidC: 0 };
+  const held = { faceC: 0, rotorC: 0, padsC: 0, caliperC: 0, fluidC: 0 };
   for (let i = 0; i < CARS; i++) {
     const { normal, uniform } = dice(300 + i);
     const car = oracleCar(9000 + i);

@@ -74,6 +74,8 @@ export interface Moment {
   isParked: boolean;
   faceC: number;
   rotorC: number;
+  /** Of the friction material, through its thickness. */
+  padsC: number;
   caliperC: number;
   fluidC: number;
 }
@@ -215,6 +217,7 @@ export function oracleRun(
           isParked,
           faceC: cheek[0]! + (heatIn * dx) / 2 / (2 * faceM2 * IRON.k),
           rotorC: cheek.reduce((sum, t) => sum + t, 0) / CHEEK,
+          padsC: pad.reduce((sum, t) => sum + t, 0) / PAD,
           caliperC: body,
           fluidC: fluid,
         });

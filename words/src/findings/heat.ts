@@ -38,6 +38,8 @@ export const heatTexts: TextsFor<HeatFindings> = {
     `Rotor faces to about ${say.quantity(face)}${atPlace(at)}: over the ${say.quantity(max)} that a rotor is taken to stand.`,
   tooFewReadings: ({ have, want }, at) =>
     `Calipers read${atPlace(at)}: ${have} of the ${want} readings that are wanted. Stickers count, or a pyrometer on the caliper, read by somebody else than whoever takes it over.`,
+  wayInNotAsked: ({ count }) =>
+    `${counted(count, 'reading')} ${count === 1 ? 'does' : 'do'} not say how the car came in: an easy lap before it changes what was read.`,
   readInTooFewSessions: ({ have, want }) =>
     `Read after ${counted(have, 'session')}: ${want} are wanted, as one says little of another day or driver.`,
   readLongAgo: ({ days }) => `Nothing was read in the last ${days} days.`,

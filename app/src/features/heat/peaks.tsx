@@ -7,7 +7,6 @@ import {
   type Car,
   type TrackEvent,
   edgeFigure,
-  edgeOf,
   faceLimit,
   hottestAxle,
   judgeFluid,
