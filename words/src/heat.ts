@@ -25,9 +25,9 @@ export const peakFromNames: Record<PeakDemand['from'], string> = {
 };
 
 export const heatPartNames: Record<HeatPart, string> = {
-  faceC: 'Face of rotor and pads',
-  rotorC: 'Rotor, through',
-  padsC: 'Pads, through',
+  faceC: 'Rotor and pad face',
+  rotorC: 'Rotor bulk',
+  padsC: 'Pad bulk',
   caliperC: 'Caliper',
   fluidC: 'Fluid',
 };

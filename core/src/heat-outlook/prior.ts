@@ -20,8 +20,8 @@ const SAME_AT_BOTH = 0.7;
 export const MODEL_DIFFERS: Record<'faceC' | 'rotorC' | 'padsC' | 'caliperC' | 'fluidC', number> = {
   faceC: 0.02,
   rotorC: 0.04,
-  padsC: 0.18,
-  caliperC: 0.06,
+  padsC: 0.13,
+  caliperC: 0.04,
   fluidC: 0.06,
 };
 

@@ -65,14 +65,14 @@ export interface Drive {
 
 /** Glycol-ether fluid: density kg/L, capacity J/kg·K. Handbook, from memory. */
 const FLUID = { kgPerL: 1.05, capacity: 2100 } as const;
-/** Between the face of a rotor and that of a pad, W/m²·K: pressed on, of the order of what handbooks give for contacts (3,000 to 8,000, from memory); off, a hair of air. */
-const CONTACT = { on: 5000, off: 80 } as const;
+/** Between the face of a rotor and that of a pad, W/m²·K: pressed on, of the order of what handbooks give for contacts (3,000 to 8,000, from memory); off, a quarter of a millimetre of hot air. */
+const CONTACT = { on: 5000, off: 150 } as const;
 /** Backing plate, shim and the rims of the pistons in series with the friction material, m²·K/W. Calvik's own figure, by the model beside the tests. */
 const PLATE_RESISTANCE = 0.0056;
 /** Of a pad's area, how much its edges and the back of its plate shed heat like. Calvik's own figure. */
 const PAD_IN_AIR = 0.5;
 /** Of what comes through the pads, how much goes by the pistons into the fluid; the rest goes by the abutments into the body. Calvik's own figure. */
-const THROUGH_PISTONS = 0.4;
+const THROUGH_PISTONS = 0.34;
 /** Between body and fluid, W/K per square root of its volume in mL. Calvik's own figure. */
 const BODY_TO_FLUID = 0.5;
 /** The caliper sees the rotor and stands in its hot air, W/K. Calvik's own figure. */

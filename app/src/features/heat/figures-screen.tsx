@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { Controller } from 'react-hook-form';
+import { Controller, useWatch } from 'react-hook-form';
 import {
   carLabel,
   type Car,
@@ -90,7 +90,12 @@ function FiguresForm({ car }: { car: Car }) {
   const usual = (key: HeatInputKey): string => {
     const { value, measure, isDefault, origin } = inputs[key];
     if (!isDefault) return '';
-    const shown = measure === 'ratio' ? value.toFixed(2) : show(value, measure as Dimension);
+    const shown =
+      measure === 'ratio'
+        ? value.toFixed(key === 'motorPowerKw' ? 0 : 2)
+        : measure === 'share'
+          ? show(value, 'share', 0)
+          : show(value, measure as Dimension);
     return `Empty: ${shown}, ${'label' in origin ? origin.label.toLowerCase() : ''}`;
   };
   const quantityField = (
@@ -102,6 +107,7 @@ function FiguresForm({ car }: { car: Car }) {
   const numberField = (name: Exclude<keyof FiguresForm, 'motorAxle'>, label: string) => (
     <NumberField control={form.control} name={name} label={label} optional hint={usual(name)} />
   );
+  const hasMotors = !/^[0\s%.,]*$/.test(useWatch({ control: form.control, name: 'motorSharePercent' }));
   const parts = (['front', 'rear'] as const).map((axle) => ({
     axle,
     lines: [
@@ -132,24 +138,28 @@ function FiguresForm({ car }: { car: Car }) {
           left then.
         </Text>
         {quantityField('motorSharePercent', 'Of the braking, while the battery takes it', 'share')}
-        {numberField('motorPowerKw', 'Most that they take, kW')}
-        <Controller
-          control={form.control}
-          name="motorAxle"
-          render={({ field }) => (
-            <Segments
-              label="Motors at"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 'front', label: 'Front' },
-                { value: 'rear', label: 'Rear' },
-                { value: 'both', label: 'Both axles' },
-              ]}
+        {hasMotors ? (
+          <>
+            {numberField('motorPowerKw', 'Most that they take, kW')}
+            <Controller
+              control={form.control}
+              name="motorAxle"
+              render={({ field }) => (
+                <Segments
+                  label="Motors at"
+                  value={field.value}
+                  onChange={field.onChange}
+                  options={[
+                    { value: 'front', label: 'Front' },
+                    { value: 'rear', label: 'Rear' },
+                    { value: 'both', label: 'Both axles' },
+                  ]}
+                />
+              )}
             />
-          )}
-        />
-        {quantityField('motorLeftPercent', 'Left of it with the battery full or hot', 'share')}
+            {quantityField('motorLeftPercent', 'Left of it with the battery full or hot', 'share')}
+          </>
+        ) : null}
       </Section>
       <Section title="The brakes">
         {quantityField('rearPressurePercent', 'Pressure at the rear, of the front’s', 'share')}

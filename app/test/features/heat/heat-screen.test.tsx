@@ -28,7 +28,7 @@ test('peaks of both axles with their bands, and when they come', async () => {
   open();
   await computed();
   expect(text()).toMatch(/Fluid\d+ °C±\d+ °C, \d min after parking/);
-  expect(text()).toContain('Rotor face');
+  expect(text()).toContain('Rotor and pad face');
   press('The curves as a table');
   expect(isThere('Temperatures of the front axle', 'table')).toBe(true);
 });
