@@ -1,5 +1,5 @@
 import type { LocalDate } from '../calendar';
-import { edgeOf, heatFinding } from '../heat-outlook';
+import { type OutsideModel, edgeOf, heatFinding } from '../heat-outlook';
 import { axleParts, compoundOf } from '../inventory';
 import type { Logbook } from '../logbook';
 import {
@@ -43,6 +43,16 @@ export interface HeatJudgement {
   findings: Finding[];
 }
 
+/** That nothing is known of a car's heat, and why. */
+function outsideFinding(outside: OutsideModel): Finding {
+  if (outside.what === 'figure') {
+    const { what: _what, ...values } = outside;
+    return heatFinding('figureOutsideModel', 'needsWork', {}, values);
+  }
+  const { axle, part, tempC, mostC } = outside;
+  return heatFinding('outsideModel', 'needsWork', { axle }, { part, computed: celsius(tempC), most: celsius(mostC) });
+}
+
 /**
  * Whether fluid, pads and rotors of a car stand the heat of an event. Nothing is said of what cannot be reckoned.
  * @param today in the shop's time zone
@@ -52,9 +62,7 @@ export function judgeHeat(logbook: Logbook, car: Car, event: TrackEvent | null, 
   if (!event) return inOrder(heatFinding('noEventForHeat', 'inOrder', {}, {}));
   const heat = heatAtEvent(logbook, car, event);
   if (heat?.outside) {
-    const { axle, part, tempC, mostC } = heat.outside;
-    const values = { part, computed: celsius(tempC), most: celsius(mostC) };
-    const headline = heatFinding('outsideModel', 'needsWork', { axle }, values);
+    const headline = outsideFinding(heat.outside);
     return { verdict: 'needsWork', headline, findings: [headline] };
   }
   if (!heat?.outlook)

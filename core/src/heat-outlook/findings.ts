@@ -1,12 +1,14 @@
 import { type Quantity, findingsOf } from '../model';
 import type { HeatMissing } from './case';
-import type { OutsideModel } from './outside';
+import type { FigureOutside, TooHot } from './outside';
 
 export interface HeatFindings {
   /** What must be on record before the heat of a car can be reckoned. */
   heatNotComputed: { missing: HeatMissing[] };
   /** Hotter than iron, pads and fluid could be: a figure of the car or the venue is wrong, or it is no car for this model. */
-  outsideModel: { part: OutsideModel['part']; computed: Quantity; most: Quantity };
+  outsideModel: { part: TooHot['part']; computed: Quantity; most: Quantity };
+  /** A figure of the car or the venue that the model was not made for. */
+  figureOutsideModel: Omit<FigureOutside, 'what'>;
   noEventForHeat: Record<string, never>;
   heatInOrder: { fluid: Quantity; face: Quantity };
   fluidMayBoil: { edge: Quantity; boilsAt: Quantity };

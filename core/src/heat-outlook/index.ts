@@ -26,6 +26,6 @@ export {
   hottestAxle,
   outlookOf,
 } from './outlook';
-export { type OutsideModel, outsideModel } from './outside';
+export { type FigureOutside, type OutsideModel, type TooHot, outsideModel } from './outside';
 export type { Unknown } from './unknowns';
 export { cameInOf, easyLapsOf, sittingsOf } from './way-in';

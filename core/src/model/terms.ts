@@ -150,6 +150,10 @@ export const nothingKnown = {
   motorLeftPercent: null,
 };
 
+/** Strength of bolts and studs as it stands on them: ISO 898-1. */
+export const propertyClasses = ['8.8', '10.9', '12.9'] as const;
+export type PropertyClass = (typeof propertyClasses)[number];
+
 /** How a car came in from a session: what everything that is read of its heat depends on. */
 export const waysIn = ['flatOut', 'easyLap', 'twoEasyLaps', 'unknown'] as const;
 export type CameIn = (typeof waysIn)[number];

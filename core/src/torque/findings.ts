@@ -1,4 +1,4 @@
-import { type Quantity, type ThreadCondition, findingsOf } from '../model';
+import { type PropertyClass, type Quantity, type ThreadCondition, findingsOf } from '../model';
 
 /** How the fasteners of one corner follow each other. */
 export type TighteningPattern = 'centreLock' | 'single' | 'star' | 'bottomTopTwice' | 'inTurn';
@@ -8,7 +8,13 @@ export interface TorqueFindings {
   /** A figure that no fastener of its kind usually has. */
   torqueFigureOdd: { figure: Quantity; low: Quantity; high: Quantity };
   /** More than the strongest bolt of this size stands. */
-  torqueOverStrength: { figure: Quantity; most: Quantity; diameter: Quantity };
+  torqueOverStrength: {
+    figure: Quantity;
+    most: Quantity;
+    diameter: Quantity;
+    propertyClass: PropertyClass | null;
+    isAluminiumNut: boolean;
+  };
   wrenchOutOfRange: { wrench: string; figure: Quantity };
   notTorqued: Record<string, never>;
   /** `position`: which fastener, from 1 round the clock from the top; null where there is only one. */

@@ -221,12 +221,14 @@ export function judgeTorque(
     const values = { low: newtonMetres(low), high: newtonMetres(high) };
     say('torqueFigureOdd', 'needsWork', { figure: newtonMetres(fastener.torqueNm!), ...values });
   }
-  const mostNm = mostTorqueNm(fastener.threadDiameterMm, fastener.condition);
+  const mostNm = mostTorqueNm(fastener, fastener.condition);
   if (fastener.torqueNm !== null && fastener.torqueNm > mostNm && !isCentreLock(fastener))
     say('torqueOverStrength', 'stop', {
       figure: newtonMetres(fastener.torqueNm),
       most: newtonMetres(Math.floor(mostNm)),
       diameter: mm(fastener.threadDiameterMm),
+      propertyClass: fastener.propertyClass ?? null,
+      isAluminiumNut: fastener.isAluminiumNut ?? false,
     });
   if (!set && fastener.torqueNm !== null) say('notTorqued', 'stop', {});
   if (set && fastener.torqueNm !== null) {

@@ -182,8 +182,24 @@ test('pads beyond their compound, rotors and fluid beyond what they stand are fo
   });
 });
 
+test('a figure that the model was not made for is named, and nothing is said of the heat', () => {
+  for (const [heat, key, value] of [
+    [{ massKg: 250 }, 'massKg', 250],
+    [{ tyreGrip: 3.8 }, 'tyreGrip', 3.8],
+    [{ cgHeightMm: 1400 }, 'cgHeightMm', 1400],
+  ] as const) {
+    const of = shop({ heat });
+    const judged = judgeHeat(of.logbook, of.car, event, TODAY);
+    expect(judged).toMatchObject({
+      verdict: 'needsWork',
+      headline: { code: 'figureOutsideModel', values: { key, value } },
+    });
+    expect(demandOfAll(of)).toMatchObject({ from: 'venue', computed: null });
+  }
+});
+
 test('hotter than iron, pads or fluid could be is not known, and not in order; the venue’s figure counts meanwhile', () => {
-  const of = shop({ heat: { massKg: 5000 } });
+  const of = shop({ heat: { massKg: 3400 } });
   const judged = judgeHeat(of.logbook, of.car, event, TODAY);
   expect(judged).toMatchObject({ verdict: 'needsWork', headline: { code: 'outsideModel' } });
   expect(heatAtEvent(of.logbook, of.car, event)!.outlook).toBeNull();

@@ -30,6 +30,23 @@ test('400 N·m on an M8 is no figure, 110 N·m on wheel nuts of M14 is one', () 
   expect(codes({ threadDiameterMm: 12, torqueNm: 110 })).not.toContain('torqueOverStrength');
 });
 
+test('a class that stands on the head and a nut of aluminium bring the most down; ISO 898-1: 580 and 830 of 970 N/mm² (from memory)', () => {
+  const m12 = { threadDiameterMm: 12 };
+  const most = (over: object): number => mostTorqueNm({ ...m12, ...over }, 'dry');
+  expect(most({ propertyClass: '8.8' }) / most({})).toBeCloseTo(580 / 970, 9);
+  expect(most({ propertyClass: '10.9' }) / most({})).toBeCloseTo(830 / 970, 9);
+  expect(most({ isAluminiumNut: true })).toBeLessThan(0.5 * most({}));
+  // The weaker of both.
+  expect(most({ isAluminiumNut: true, propertyClass: '8.8' })).toBe(most({ isAluminiumNut: true }));
+  const line = (over: object) =>
+    judgeTorque({ ...nuts, ...m12, torqueNm: 200, ...over }, 'FL', null).findings.find(
+      (f) => f.code === 'torqueOverStrength',
+    );
+  expect(line({})).toBeUndefined();
+  expect(line({ propertyClass: '8.8' })).toMatchObject({ verdict: 'stop', values: { propertyClass: '8.8' } });
+  expect(line({ isAluminiumNut: true })).toMatchObject({ verdict: 'stop', values: { isAluminiumNut: true } });
+});
+
 test('property: what is refused is over the proof load of class 12.9 in every reading of the surface, and a usual class 10.9 figure never is', () => {
   fc.assert(
     fc.property(
@@ -37,7 +54,7 @@ test('property: what is refused is over the proof load of class 12.9 in every re
       fc.constantFrom('dry' as const, 'lubricated' as const, 'antiSeize' as const),
       fc.double({ min: 0.5, max: 1.5, noNaN: true }),
       (diameter, condition, share) => {
-        const torqueNm = share * mostTorqueNm(diameter, condition);
+        const torqueNm = share * mostTorqueNm({ threadDiameterMm: diameter }, condition);
         const fastener = { ...nuts, threadDiameterMm: diameter, condition, torqueNm };
         const isRefused = judgeTorque(fastener, 'FL', null).findings.some((f) => f.code === 'torqueOverStrength');
         expect(isRefused).toBe(share > 1);
@@ -48,7 +65,7 @@ test('property: what is refused is over the proof load of class 12.9 in every re
         const { low, high } = torqueFactorRange[condition];
         const coarse = stressAreaMm2(diameter, diameter < 8 ? 1 : diameter / 8 + 0.25);
         const usual = (0.75 * 830 * coarse * diameter * ((low + high) / 2)) / 1000;
-        expect(usual).toBeLessThan(mostTorqueNm(diameter, condition));
+        expect(usual).toBeLessThan(mostTorqueNm({ threadDiameterMm: diameter }, condition));
       },
     ),
   );

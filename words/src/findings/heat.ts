@@ -1,4 +1,5 @@
-import type { HeatFindings, HeatMissing, OutsideModel } from '@calvik/core';
+import type { Dimension, HeatFindings, HeatMissing, TooHot } from '@calvik/core';
+import { heatInputNames } from '@calvik/core/heat-outlook';
 import { atPlace } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 
@@ -11,7 +12,7 @@ export const heatMissingNames: Record<HeatMissing, string> = {
   outlook: 'its outlook, which is being computed',
 };
 
-const outsideNames: Record<OutsideModel['part'], string> = {
+const outsideNames: Record<TooHot['part'], string> = {
   faceC: 'the faces',
   rotorC: 'the rotors',
   fluidC: 'the fluid',
@@ -21,6 +22,10 @@ export const heatTexts: TextsFor<HeatFindings> = {
   heatNotComputed: ({ missing }) => `Heat not computed: missing ${list(missing.map((m) => heatMissingNames[m]))}.`,
   outsideModel: ({ part, computed, most }, at, say) =>
     `Not known: ${outsideNames[part]}${atPlace(at)} would get to ${say.quantity(computed)}, and none gets over ${say.quantity(most)}. Look at the weight, the rotors and the venue’s zones again.`,
+  figureOutsideModel: ({ key, measure, value, low, high }, _, say) => {
+    const said = (of: number): string => (measure === 'ratio' ? of.toFixed(2) : say.value(of, measure as Dimension));
+    return `Not known: ${key === 'fromKmh' ? 'the fastest braking zone' : heatInputNames[key]} says ${said(value)}, and heat is reckoned for ${said(low)} to ${said(high)} alone. Look at that figure again.`;
+  },
   noEventForHeat: () => 'No event to compute the heat for.',
   heatInOrder: ({ fluid, face }, _, say) =>
     `Fluid to about ${say.quantity(fluid)}, rotor faces to about ${say.quantity(face)}: within the limits.`,

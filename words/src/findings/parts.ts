@@ -107,8 +107,8 @@ export const torqueTexts: TextsFor<TorqueFindings> = {
     `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and say where it stands.`,
   torqueFigureOdd: ({ figure, low, high }, at, say) =>
     `${fastenerAt(at)}the sheet says ${say.both(figure)}; such fasteners mostly take ${say.both(low)} to ${say.both(high)}. Look at the maker’s sheet again.`,
-  torqueOverStrength: ({ figure, most, diameter }, at, say) =>
-    `${fastenerAt(at)}the sheet says ${say.both(figure)}; no bolt with a thread of ${say.fine(diameter)} stands more than ${say.both(most)}. Correct the figure, or the thread.`,
+  torqueOverStrength: ({ figure, most, diameter, propertyClass, isAluminiumNut }, at, say) =>
+    `${fastenerAt(at)}the sheet says ${say.both(figure)}; no ${isAluminiumNut ? 'aluminium nut' : `bolt${propertyClass ? ` of class ${propertyClass}` : ''}`} with a thread of ${say.fine(diameter)} stands more than ${say.both(most)}. Correct the figure, or the thread.`,
   wrenchOutOfRange: ({ wrench, figure }, at, say) =>
     `${fastenerAt(at)}${say.both(figure)} is beyond the scale of wrench ${wrench}: do it again with another.`,
   notTorqued: (_, at) => `${fastenerAt(at)}not torqued.`,

@@ -1,4 +1,4 @@
-import type { BrakeSheet, Fastener, SchemaIssue, UnitSystem } from '@calvik/core';
+import type { BrakeSheet, Fastener, PropertyClass, SchemaIssue, UnitSystem } from '@calvik/core';
 import { recordSchemas } from '@calvik/core/model/schemas';
 import type { Say } from '@calvik/words';
 import { issueText, typingExample } from '@calvik/words/input';
@@ -15,8 +15,13 @@ export interface FastenerLine {
   angle: string;
   source: string;
   condition: Fastener['condition'];
-  flags: ('isOneUse' | 'needsThreadLocker')[];
+  flags: FastenerFlag[];
+  propertyClass: PropertyClass | '';
 }
+/** What is ticked of a fastener. */
+const fastenerFlags = ['isOneUse', 'needsThreadLocker', 'isStud', 'isAluminiumNut', 'isLeftHand'] as const;
+export type FastenerFlag = (typeof fastenerFlags)[number];
+
 export interface SheetForm {
   parkingBrake: BrakeSheet['parkingBrake'];
   rearPistons: BrakeSheet['rearPistons'];
@@ -48,7 +53,8 @@ export function sheetForm(sheet: BrakeSheet, system: UnitSystem): SheetForm {
           angle: f.angleDeg === null ? '' : String(f.angleDeg),
           source: f.source,
           condition: f.condition,
-          flags: (['isOneUse', 'needsThreadLocker'] as const).filter((k) => f[k]),
+          flags: fastenerFlags.filter((k) => f[k]),
+          propertyClass: f.propertyClass ?? '',
         },
       ]),
     ),
@@ -90,6 +96,10 @@ export function sheetOf(
       condition: line.condition,
       isOneUse: line.flags.includes('isOneUse'),
       needsThreadLocker: line.flags.includes('needsThreadLocker'),
+      isStud: line.flags.includes('isStud'),
+      isAluminiumNut: line.flags.includes('isAluminiumNut'),
+      isLeftHand: line.flags.includes('isLeftHand'),
+      propertyClass: line.propertyClass || undefined,
     });
   }
   return {

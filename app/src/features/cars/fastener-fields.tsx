@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import type { Fastener } from '@calvik/core';
+import { type Fastener, propertyClasses } from '@calvik/core';
 import { patternText, threadConditionNames } from '@calvik/words';
 import { ChoiceChips, Chips } from '../../ui/chips';
 import { otherWay } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
+import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import type { FastenerLine } from './brake-sheet-form';
@@ -70,7 +71,17 @@ export function FastenerFields({
             options={[
               { value: 'isOneUse', label: 'One-use bolts' },
               { value: 'needsThreadLocker', label: 'Thread locker' },
+              { value: 'isStud', label: 'Nut on a stud' },
+              { value: 'isAluminiumNut', label: 'Aluminium nut' },
+              { value: 'isLeftHand', label: 'Left-hand thread' },
             ]}
+          />
+          <Text as="small">Class, as it stands on the head</Text>
+          <Segments
+            label={`Class of ${f.name.toLowerCase()}`}
+            value={line.propertyClass}
+            onChange={(propertyClass) => onChange({ propertyClass })}
+            options={[{ value: '', label: 'Not read' }, ...propertyClasses.map((value) => ({ value, label: value }))]}
           />
         </View>
       ) : (

@@ -90,7 +90,7 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
         />
         {isPlanned || !typed ? null : <SaveSession event={event} session={typed} />}
       </Section>
-      {run.result && help ? (
+      {run.result && help && !isOutside ? (
         <Section title="What would help">
           <HelpList
             help={help}
@@ -101,7 +101,7 @@ function HeatPage({ car, event }: { car: Car; event: TrackEvent }) {
           />
         </Section>
       ) : null}
-      {run.result ? (
+      {run.result && !isOutside ? (
         <Section title="What would make it surer">
           <Unknowns unknowns={run.result.unknowns} />
         </Section>

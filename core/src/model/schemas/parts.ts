@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { said } from './said';
-import { axles, parkingBrakes, threadConditions } from '../terms';
+import { axles, parkingBrakes, propertyClasses, threadConditions } from '../terms';
 import { id, line, localDate, note, quantity, whole } from './primitives';
 
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
@@ -112,6 +112,14 @@ export const fastener = z.object({
   threadDiameterMm: quantity(4, 40, 'mm'),
   isOneUse: z.boolean().default(false),
   needsThreadLocker: z.boolean().default(false),
+  /** Loosens clockwise, as some centre locks of one side do. */
+  isLeftHand: z.boolean().optional(),
+  /** A nut on a stud, and no bolt: the stud may turn with it. */
+  isStud: z.boolean().optional(),
+  /** Nuts or inserts of aluminium strip long before steel does. */
+  isAluminiumNut: z.boolean().optional(),
+  /** As it stands on the head; left out where nobody has read it. */
+  propertyClass: z.enum(propertyClasses).optional(),
   /** Where the figure stands. */
   source: note(200).default(''),
 });

@@ -96,6 +96,15 @@ export function FastenerConditions({
   const warning = useMemo(() => greaseWarning(f, draft.condition), [f, draft.condition]);
   return (
     <>
+      {f.isLeftHand ? (
+        <Text as="strong" tone="amber">
+          Left-hand thread: it tightens anticlockwise.
+        </Text>
+      ) : null}
+      {f.isStud ? <Text>A stud that turns with its nut is out: new stud, with its own locker.</Text> : null}
+      {f.isAluminiumNut ? (
+        <Text>Aluminium nut: by hand, no impact wrench. Thread and seat clean and whole.</Text>
+      ) : null}
       <Text as="strong">The thread is</Text>
       <ChoiceChips
         label="Thread"
