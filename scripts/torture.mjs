@@ -1,12 +1,12 @@
 /**
  * `npm run torture`: what takes too long for every run, with new chances each time: twenty thousand services against the oracle, the band of heat over two
- * hundred cars, a thousand bedding drives, four thousand days at a track, a thousand planned shops.
+ * hundred cars and against another model of three hundred, a thousand bedding drives, four thousand days at a track, a thousand planned shops.
  */
 import { ensureCompiled, ensureInstalled, main, run, say } from './lib.mjs';
 
 const played = [
   ['core', 'service/(adversary|step-of-finding)|heat-outlook/compute|sessions/state|schedule/(another-look|solve)'],
-  ['core', 'readiness/readiness|diagnosis/weigh'],
+  ['core', 'readiness/readiness|diagnosis/weigh|oracle/'],
   ['server', 'instruments/drive|adversary|imports|routes/records'],
 ];
 
@@ -24,4 +24,6 @@ main(async () => {
       { env: { CALVIK_TORTURE: '1', CALVIK_SEED: seed }, show: true },
     );
   }
+  // What a step of heat costs against a reference solver at equal error.
+  await run('npx', ['tsx', 'bench/heat.ts'], { show: true });
 });

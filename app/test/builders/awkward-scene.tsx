@@ -90,6 +90,9 @@ export const awkwardCar: Car = {
     effectiveRadiusMm: { front: 131.25, rear: null },
     rearPressurePercent: 71.5,
     motorSharePercent: 12.5,
+    motorPowerKw: 61.5,
+    motorAxle: 'rear',
+    motorLeftPercent: 7.5,
   },
   notes: 'Rear drums.',
 };

@@ -88,20 +88,17 @@ const IRON = { rho: 7200, k: 48 };
 const ironC = (t: number): number => 430 + ((650 - 430) * (Math.min(900, t) - 20)) / 480;
 const PLATE_M = 0.006;
 
-/** Speed, s by s: [seconds, from m/s, to m/s, braking]. */
-function* drive(
-  car: OracleCar,
-  n: Nature,
-  zones: readonly BrakingZone[],
-  s: OracleSession,
-): Generator<[number, number, number, boolean]> {
+type Piece = [seconds: number, fromMPerS: number, toMPerS: number, isBraking: boolean, slopePercent?: number];
+
+/** Speed, piece by piece. */
+function* drive(car: OracleCar, n: Nature, zones: readonly BrakingZone[], s: OracleSession): Generator<Piece> {
   const decel = n.gripUsed * car.tyreGrip * G;
-  function* lap(share: number): Generator<[number, number, number, boolean]> {
+  function* lap(share: number): Generator<Piece> {
     for (const [i, z] of zones.entries()) {
       const before = zones[(i + zones.length - 1) % zones.length]!;
       yield [z.secondsSince / share, (share * before.toKmh) / 3.6, (share * z.fromKmh) / 3.6, false];
       const dv = (share * (z.fromKmh - z.toKmh)) / 3.6;
-      yield [dv / decel, (share * z.fromKmh) / 3.6, (share * z.toKmh) / 3.6, true];
+      yield [dv / decel, (share * z.fromKmh) / 3.6, (share * z.toKmh) / 3.6, true, z.slopePercent];
     }
   }
   const time = (share: number): number => [...lap(share)].reduce((sum, p) => sum + p[0], 0);
@@ -165,7 +162,7 @@ export function oracleRun(
   const padShare = effusivity.pad / (effusivity.pad + effusivity.iron);
   const moments: Moment[] = [];
   let now = 0;
-  for (const [seconds, from, to, isBraking] of drive(car, n, zones, s)) {
+  for (const [seconds, from, to, isBraking, slopePercent = 0] of drive(car, n, zones, s)) {
     const steps = Math.max(1, Math.ceil(seconds / DT));
     const dt = seconds / steps;
     const decel = (from - to) / seconds;
@@ -173,7 +170,8 @@ export function oracleRun(
     const isParked = from === 0 && to === 0;
     for (let i = 0; i < steps; i++) {
       const v = from + ((to - from) * (i + 0.5)) / steps;
-      const force = car.massKg * 1.05 * decel - 0.6 * car.dragAreaM2 * v * v - 0.014 * car.massKg * G;
+      const force =
+        car.massKg * 1.05 * decel - 0.6 * car.dragAreaM2 * v * v - (0.014 + slopePercent / 100) * car.massKg * G;
       const power = isBraking ? Math.max(0, force * v * share) : 0;
       const mean = cheek.reduce((sum, t) => sum + t, 0) / CHEEK;
       const re = (v * outer) / 1.9e-5;

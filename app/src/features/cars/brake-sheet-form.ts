@@ -96,10 +96,13 @@ export function sheetOf(
       condition: line.condition,
       isOneUse: line.flags.includes('isOneUse'),
       needsThreadLocker: line.flags.includes('needsThreadLocker'),
-      isStud: line.flags.includes('isStud'),
-      isAluminiumNut: line.flags.includes('isAluminiumNut'),
-      isLeftHand: line.flags.includes('isLeftHand'),
-      propertyClass: line.propertyClass || undefined,
+      // What an older sheet does not say is said only where somebody has ticked it.
+      ...Object.fromEntries(
+        (['isStud', 'isAluminiumNut', 'isLeftHand'] as const)
+          .filter((flag) => flag in f || line.flags.includes(flag))
+          .map((flag) => [flag, line.flags.includes(flag)]),
+      ),
+      ...('propertyClass' in f || line.propertyClass ? { propertyClass: line.propertyClass || undefined } : {}),
     });
   }
   return {

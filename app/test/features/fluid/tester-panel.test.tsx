@@ -31,7 +31,7 @@ describe('the boiling tester', () => {
       type: 'result',
       plateau: { boilingPointC: 287.44, standardErrorC: 0.4, fromSeconds: 40, toSeconds: 60 },
     });
-    expect(text()).toContain('Boiling point, ± 0.4 °C over the plateau');
+    expect(text()).toContain('Boiling point, ± 0.8 °C 95 times in 100, over the plateau');
     expect(result).toHaveBeenCalledWith(287.4, 97.3);
     expect(Wire.last.closed).toBe(true);
     expect(isThere('Test again')).toBe(true);
