@@ -1,7 +1,7 @@
 /** Where the model no longer speaks: a figure that it was never tried on, or hotter than the parts could be. */
 import { type Axle, type Measure, axles } from '../model';
 import type { HeatCase } from './case';
-import { type HeatInputKey, heatInputKeys } from './inputs';
+import type { HeatInputKey } from './inputs';
 import type { HeatOutlook } from './outlook';
 
 /**
@@ -16,7 +16,7 @@ const MOST_C = {
 const MOST_FLUID_C = 400;
 
 /** What figures of a car the model was made for. Calvik's own figures: kart-like cars and lorries lie outside. */
-const ranges: Partial<Record<HeatInputKey, { low: number; high: number }>> = {
+const ranges = {
   massKg: { low: 400, high: 3500 },
   tyreGrip: { low: 0.5, high: 3 },
   wheelbaseMm: { low: 1500, high: 3800 },
@@ -30,7 +30,8 @@ const ranges: Partial<Record<HeatInputKey, { low: number; high: number }>> = {
   rearPadAreaMm2: { low: 800, high: 30_000 },
   frontPadMm: { low: 1, high: 35 },
   rearPadMm: { low: 1, high: 35 },
-};
+} as const satisfies Partial<Record<HeatInputKey, { low: number; high: number }>>;
+export type RangedFigure = keyof typeof ranges;
 const MOST_KMH = 400;
 
 /** A part of a corner that comes out hotter than it could be. */
@@ -44,7 +45,7 @@ export interface TooHot {
 /** A figure that the model was not made for. */
 export interface FigureOutside {
   what: 'figure';
-  key: HeatInputKey | 'fromKmh';
+  key: RangedFigure | 'fromKmh';
   measure: Measure;
   value: number;
   low: number;
@@ -54,10 +55,10 @@ export type OutsideModel = TooHot | FigureOutside;
 
 /** The first figure of a case that lies outside what the model was made for; null where all lie within. */
 export function figureOutside(c: Pick<HeatCase, 'inputs' | 'zones'>): FigureOutside | null {
-  for (const key of heatInputKeys) {
-    const range = ranges[key];
+  for (const key of Object.keys(ranges) as RangedFigure[]) {
+    const { low, high } = ranges[key];
     const { value, measure } = c.inputs[key];
-    if (range && !(value >= range.low && value <= range.high)) return { what: 'figure', key, measure, value, ...range };
+    if (!(value >= low && value <= high)) return { what: 'figure', key, measure, value, low, high };
   }
   const fastest = Math.max(0, ...c.zones.map((z) => z.fromKmh));
   return fastest > MOST_KMH

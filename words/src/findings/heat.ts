@@ -1,5 +1,4 @@
-import type { Dimension, HeatFindings, HeatMissing, TooHot } from '@calvik/core';
-import { heatInputNames } from '@calvik/core/heat-outlook';
+import type { Dimension, FigureOutside, HeatFindings, HeatMissing, TooHot } from '@calvik/core';
 import { atPlace } from '../names';
 import { type TextsFor, counted, list } from '../texts';
 
@@ -18,13 +17,30 @@ const outsideNames: Record<TooHot['part'], string> = {
   fluidC: 'the fluid',
 };
 
+const outsideFigureNames: Record<FigureOutside['key'], string> = {
+  massKg: 'the weight of the car',
+  tyreGrip: 'the grip of its tyres',
+  wheelbaseMm: 'the wheelbase',
+  cgHeightMm: 'the height of the centre of gravity',
+  frontWeightPercent: 'the weight on the front axle',
+  frontRadiusMm: 'the effective radius in front',
+  rearRadiusMm: 'the effective radius at the rear',
+  frontRotorKg: 'the weight of a front rotor',
+  rearRotorKg: 'the weight of a rear rotor',
+  frontPadAreaMm2: 'the area of a front pad',
+  rearPadAreaMm2: 'the area of a rear pad',
+  frontPadMm: 'the thickness of the front pads',
+  rearPadMm: 'the thickness of the rear pads',
+  fromKmh: 'the fastest braking zone',
+};
+
 export const heatTexts: TextsFor<HeatFindings> = {
   heatNotComputed: ({ missing }) => `Heat not computed: missing ${list(missing.map((m) => heatMissingNames[m]))}.`,
   outsideModel: ({ part, computed, most }, at, say) =>
     `Not known: ${outsideNames[part]}${atPlace(at)} would get to ${say.quantity(computed)}, and none gets over ${say.quantity(most)}. Look at the weight, the rotors and the venue’s zones again.`,
   figureOutsideModel: ({ key, measure, value, low, high }, _, say) => {
     const said = (of: number): string => (measure === 'ratio' ? of.toFixed(2) : say.value(of, measure as Dimension));
-    return `Not known: ${key === 'fromKmh' ? 'the fastest braking zone' : heatInputNames[key]} says ${said(value)}, and heat is reckoned for ${said(low)} to ${said(high)} alone. Look at that figure again.`;
+    return `Heat not known: ${outsideFigureNames[key]} is on record as ${said(value)}, and heat is computed for ${said(low)} to ${said(high)}. Check that figure.`;
   },
   noEventForHeat: () => 'No event to compute the heat for.',
   heatInOrder: ({ fluid, face }, _, say) =>
