@@ -65,7 +65,6 @@ test(
       await expect(page.getByTestId('peaks')).toContainText(/min after parking/);
       await expect(page.getByTestId('chart-fluid')).toBeVisible();
       await page.getByRole('button', { name: /^Computed for this session/ }).click();
-      await button(page, 'Working of computed').click();
       await page.getByRole('button', { name: /computed peak/ }).click();
       await expect(page.getByText('zone 1', { exact: true })).toBeVisible();
       await expect(page.getByText('car with driver')).toBeVisible();

@@ -7,6 +7,8 @@ import { Icon } from './icons';
 import { Text } from './text';
 import { type WorkingTrail, useMeasure } from './working';
 
+/** Longer than this, a word does not fit beside its name. */
+const SHORT_WORD = 14;
 const origins: Record<Origin['from'], string> = {
   fact: 'measured',
   record: 'entered',
@@ -38,27 +40,32 @@ function Working({ figure, onOpen }: { figure: Figure; onOpen: (figure: Figure) 
         <Text as="label">Formula</Text>
         <Text as="strong">{figure.working.formula}</Text>
       </View>
-      {figure.working.inputs.map((input) => {
+      {figure.working.inputs.map((input, nth) => {
         const shown = measure(input.value, input.measure);
+        // Words stand under their name, where a figure stands beside it.
+        const isText = typeof input.value === 'string' && input.value.length > SHORT_WORD;
         const { origin } = input;
         const line = (
           <View style={[styles.input, { borderColor: t.rule }]}>
             <View style={styles.inputText}>
               <Text>{input.name}</Text>
+              {isText ? <Text as="strong">{shown.figure}</Text> : null}
               <Text as="small">
                 {origin.from === 'computed' ? 'computed: open its working' : `${origins[origin.from]}: ${origin.label}`}
               </Text>
             </View>
-            <View style={styles.row}>
-              <Text as="figure">{shown.figure}</Text>
-              <Text as="unit">{shown.unit}</Text>
-            </View>
+            {isText ? null : (
+              <View style={styles.row}>
+                <Text as="figure">{shown.figure}</Text>
+                <Text as="unit">{shown.unit}</Text>
+              </View>
+            )}
             {origin.from === 'computed' ? <Icon name="right" color={t.iron} /> : null}
           </View>
         );
         return origin.from === 'computed' ? (
           <Pressable
-            key={input.name}
+            key={nth}
             role="button"
             aria-label={`Working of ${input.name}`}
             onPress={() => onOpen(origin.figure)}
@@ -66,7 +73,7 @@ function Working({ figure, onOpen }: { figure: Figure; onOpen: (figure: Figure) 
             {line}
           </Pressable>
         ) : (
-          <View key={input.name}>{line}</View>
+          <View key={nth}>{line}</View>
         );
       })}
       <Text as="small">{`Source: ${figure.working.source}.`}</Text>
