@@ -2,7 +2,7 @@ import { createContext, useCallback, useContext, useMemo, useSyncExternalStore }
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import type { CrewMember, Logbook } from '@calvik/core';
 import { dateIn } from '@calvik/core/calendar';
-import { selectLogbook, selectShop } from './logbook';
+import { selectAgreedLogbook, selectLogbook, selectShop } from './logbook';
 import type { AppDispatch, AppStore, RootState } from './store';
 import type { Sync } from './sync';
 
@@ -20,6 +20,8 @@ export function useSync(): Sync {
 }
 
 export const useLogbook = (): Logbook => useAppSelector(selectLogbook);
+/** As far as the server has agreed: see {@link selectAgreedLogbook}. */
+export const useAgreedLogbook = (): Logbook => useAppSelector(selectAgreedLogbook);
 export const useLoaded = (): boolean => useAppSelector((state) => state.logbook.loaded);
 
 /** The present moment, ms, in steps of `stepMs`: a page that counts asks here, so that it is drawn anew with the clock. */

@@ -149,6 +149,30 @@ export const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
 export const selectLogbook = ({ logbook }: { logbook: LogbookState }): Logbook =>
   logbookOf(logbook.loaded ? logbook.items : initialState.items);
 
+/** Whether an entry lets a car go, or lets something pass: it counts when the server has agreed. A stop counts at once. */
+const isGoAhead = (body: Saved & { kind?: string; decision?: string }): boolean =>
+  body.kind === 'carReleased' ||
+  body.kind === 'holdWaived' ||
+  body.kind === 'faultLetPass' ||
+  body.kind === 'peakTakenOver' ||
+  (body.kind === 'beddingLook' && body.decision === 'accept') ||
+  (body.kind === 'sessionDecision' && body.decision !== 'stop');
+
+const agreedItems = weakMapMemoize((items: LogbookState['items'], unsent: LogbookState['unsent']) => {
+  const waiting = new Set(unsent.filter((u) => !u.refused && isGoAhead(u.body)).map((u) => u.body.id));
+  if (waiting.size === 0) return items;
+  const { ids, entities } = items.facts;
+  const kept = ids.filter((id) => !waiting.has(id));
+  return {
+    ...items,
+    facts: { ids: kept, entities: Object.fromEntries(kept.map((id) => [id, entities[id]])) },
+  } as typeof items;
+});
+
+/** The logbook without what lets something go on this device alone: what the boards are judged by. */
+export const selectAgreedLogbook = ({ logbook }: { logbook: LogbookState }): Logbook =>
+  logbookOf(logbook.loaded ? agreedItems(logbook.items, logbook.unsent) : initialState.items);
+
 /** Builds the logbook piece by piece before anything asks for it. */
 export const logbookPieces: readonly ((state: { logbook: LogbookState }) => unknown)[] = [
   ({ logbook }) => countingFacts(logbook.items.facts),

@@ -7,6 +7,7 @@ import {
   received,
   refused,
   restored,
+  selectAgreedLogbook,
   selectLogbook,
   sent,
 } from '../../src/state/logbook';
@@ -44,6 +45,29 @@ describe('what is written here shows at once and is never lost', () => {
     const state = logbookReducer(empty, queued({ order: 1, collection: 'venues', body: venue(0, 'Low field') }));
     expect(venueIn(state)).toMatchObject({ version: 1, name: 'Low field' });
     expect(state.unsent).toHaveLength(1);
+  });
+
+  test('what lets a car go counts for the boards when the server has agreed; a stop, and all else, at once', () => {
+    const loaded = logbookReducer(empty, received({ changes: [], cursor: 1, more: false }));
+    const signed = (n: number, over: object) =>
+      ({ ...fact, id: id(n), kind: 'sessionDecision', sessionId: id(50), findings: [], reason: '', ...over }) as never;
+    const entries = [
+      signed(21, { decision: 'limits' }),
+      signed(22, { decision: 'stop' }),
+      signed(23, { kind: 'carReleased' }),
+      fact,
+    ];
+    const waiting = entries.reduce(
+      (state, body, i) => logbookReducer(state, queued({ order: i + 1, collection: 'facts', body })),
+      loaded,
+    );
+    const idsIn = (logbook: ReturnType<typeof selectLogbook>) => logbook.factsOfCar(id(3)).map((f) => f.id);
+    expect(idsIn(selectLogbook({ logbook: waiting })).sort()).toEqual([id(9), id(21), id(22), id(23)]);
+    expect(idsIn(selectAgreedLogbook({ logbook: waiting })).sort()).toEqual([id(9), id(22)]);
+    const agreed = logbookReducer(waiting, sent({ order: 1, collection: 'facts', body: entries[0]! }));
+    expect(idsIn(selectAgreedLogbook({ logbook: agreed })).sort()).toEqual([id(9), id(21), id(22)]);
+    // Nothing waits: it is the very logbook that everything else asks.
+    expect(selectAgreedLogbook({ logbook: loaded })).toBe(selectLogbook({ logbook: loaded }));
   });
 
   test('the feed does not undo what still waits to be sent', () => {

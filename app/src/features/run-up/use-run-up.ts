@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Logbook, RunUpEvent, TrackEvent, judgeEvent } from '@calvik/core';
-import { useAppSelector, useLoaded, useLogbook, useToday } from '../../state/hooks';
+import { useAgreedLogbook, useAppSelector, useLoaded, useToday } from '../../state/hooks';
 import { useLater } from '../later';
 
 /** Up to here the board is judged in one go; beyond, event by event with room for the thumb between. */
@@ -11,7 +11,7 @@ const CARS_AT_ONCE = 40;
  * @returns null while neither is here
  */
 export function useRunUp(): RunUpEvent[] | null {
-  const logbook = useLogbook();
+  const logbook = useAgreedLogbook();
   const today = useToday();
   const loaded = useLoaded();
   const code = useLater(loaded);

@@ -5,7 +5,7 @@ import { carLabel, type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, 
 import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
 import { counted } from '@calvik/words';
 import { decisionNames, needText } from '@calvik/words/track';
-import { useCrewOnDuty, useLogbook, useNow, useToday } from '../../state/hooks';
+import { useAgreedLogbook, useCrewOnDuty, useLogbook, useNow, useToday } from '../../state/hooks';
 import { useFastenerNames } from './use-look';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
@@ -23,7 +23,7 @@ export function EventDayScreen() {
 
 /** The day as it stands now, judged anew each minute and at each entry. */
 function useDay(event: TrackEvent): EventDay {
-  const logbook = useLogbook();
+  const logbook = useAgreedLogbook();
   const today = useToday();
   const now = useNow(60_000);
   return useMemo(
