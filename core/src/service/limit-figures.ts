@@ -124,7 +124,10 @@ function figuresOf({
     ...axles.flatMap((axle) =>
       of('padLimit', axle, padLimit(null, brakeSheet?.padLimitMm[axle] ?? null, shop.padLimitMm).limitMm),
     ),
-    ...padSets.flatMap((p) => of('padLimit', p.id, padLimit(p.limitMm, null, shop.padLimitMm).limitMm)),
+    // Where the sheet is stricter, a milder figure of the set moves nothing.
+    ...padSets.flatMap((p) =>
+      of('padLimit', p.id, padLimit(p.limitMm, brakeSheet?.padLimitMm[p.axle] ?? null, shop.padLimitMm).limitMm),
+    ),
     ...rotorPairs.flatMap((p) => [...of('discard', p.id, p.discardThicknessMm), ...of('minMass', p.id, p.minMassKg)]),
     // With fewer of them it is another figure: the one before was taken away.
     ...fasteners.flatMap((f) => of('torque', `${f.key} ${f.perCorner}`, f.torqueNm)),

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { Logbook } from '../../src/logbook';
 import type { Fact } from '../../src/model';
 import { judgeService, limitsOf } from '../../src/service';
+import { limitFigures } from '../../src/service/limit-figures';
 import { factSchema } from '../../src/model/schemas';
 import { newId } from '../builders/book';
 import { car, fullSheet, job, logbookOf, pads, rotor, signature, today, wholeService } from '../builders/service-book';
@@ -149,4 +150,19 @@ describe('limitsOf', () => {
   it('knows nothing of a job without a car', () => {
     expect(limitsOf(unsigned, { ...job, carId: newId() })).toBeNull();
   });
+});
+
+test('a set’s own pad limit counts as moved only as far as the sheet and the shop are no stricter', () => {
+  const of = { carId: car.id, eventId: null };
+  const ofSets = (setMm: number, sheetMm: number): number[] => {
+    const logbook = sheet({ padLimitMm: { front: sheetMm, rear: sheetMm } })(logbookOf(facts, records));
+    const padSets = new Map([...logbook.padSets].map(([id, set]) => [id, { ...set, limitMm: setMm }]));
+    return limitFigures({ ...logbook, padSets }, of)
+      .filter((f) => f.limit === 'padLimit' && padSets.has(f.subject))
+      .map((f) => f.value);
+  };
+  expect(ofSets(6, 5).length).toBeGreaterThan(0);
+  // From 4 to 3.5 mm under a sheet that says 5: nothing has moved.
+  expect(ofSets(4, 5)).toEqual(ofSets(3.5, 5));
+  expect(Math.min(...ofSets(6, 5))).toBe(6);
 });
