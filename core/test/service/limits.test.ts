@@ -6,7 +6,18 @@ import { judgeService, limitsOf } from '../../src/service';
 import { limitFigures } from '../../src/service/limit-figures';
 import { factSchema } from '../../src/model/schemas';
 import { newId } from '../builders/book';
-import { car, fullSheet, job, logbookOf, pads, rotor, signature, today, wholeService } from '../builders/service-book';
+import {
+  car,
+  fullSheet,
+  job,
+  logbookOf,
+  makePadSet,
+  pads,
+  rotor,
+  signature,
+  today,
+  wholeService,
+} from '../builders/service-book';
 
 const facts = wholeService();
 const records = { sheet: fullSheet() };
@@ -154,11 +165,22 @@ describe('limitsOf', () => {
 
 test('a set’s own pad limit counts as moved only as far as the sheet and the shop are no stricter', () => {
   const of = { carId: car.id, eventId: null };
-  const ofSets = (setMm: number, sheetMm: number): number[] => {
-    const logbook = sheet({ padLimitMm: { front: sheetMm, rear: sheetMm } })(logbookOf(facts, records));
-    const padSets = new Map([...logbook.padSets].map(([id, set]) => [id, { ...set, limitMm: setMm }]));
-    return limitFigures({ ...logbook, padSets }, of)
-      .filter((f) => f.limit === 'padLimit' && padSets.has(f.subject))
+  const set = makePadSet({ carId: car.id, axle: 'front' });
+  const fitted = {
+    ...facts.find((f) => f.kind === 'padMeasurement')!,
+    id: newId(),
+    kind: 'partsFitted',
+    axle: 'front',
+    padSetId: set.id,
+    rotorPairId: null,
+    changed: 'pads',
+  } as unknown as Fact;
+  const ofSets = (limitMm: number, sheetMm: number): number[] => {
+    const logbook = sheet({ padLimitMm: { front: sheetMm, rear: sheetMm } })(
+      logbookOf([...facts, fitted], { ...records, padSets: [{ ...set, limitMm }] }),
+    );
+    return limitFigures(logbook, of)
+      .filter((f) => f.limit === 'padLimit' && f.subject === set.id)
       .map((f) => f.value);
   };
   expect(ofSets(6, 5).length).toBeGreaterThan(0);
