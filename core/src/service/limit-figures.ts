@@ -4,6 +4,7 @@ import { caliperVolumeMl } from '../hydraulics';
 import { type Logbook, bottlesOf } from '../logbook';
 import {
   type AssumedKey,
+  type Axle,
   type Car,
   type FluidPolicy,
   type LimitsOfMoment,
@@ -107,26 +108,21 @@ function daysOf(policy: FluidPolicy): number {
 }
 
 /** Every figure by which a car is released; where none is on record the next one that counts stands for it. */
-function figuresOf({
-  shop,
-  customer,
-  event,
-  venue,
-  car,
-  brakeSheet,
-  padSets,
-  rotorPairs,
-}: Omit<LimitsOfMoment, 'rules' | 'steps'>): LimitFigure[] {
+function figuresOf(
+  { shop, customer, event, venue, car, brakeSheet, padSets, rotorPairs }: Omit<LimitsOfMoment, 'rules' | 'steps'>,
+  axleOfSet: (padSetId: string) => Axle | null,
+): LimitFigure[] {
   const of = (limit: FigureLimit, subject: string, value: number | null | undefined): LimitFigure[] =>
     value === null || value === undefined ? [] : [{ limit, subject, value }];
   const fasteners = brakeSheet?.fasteners ?? [];
+  const ofSheet = (axle: Axle | null): number | null => (axle && brakeSheet?.padLimitMm[axle]) ?? null;
   return [
     ...axles.flatMap((axle) =>
       of('padLimit', axle, padLimit(null, brakeSheet?.padLimitMm[axle] ?? null, shop.padLimitMm).limitMm),
     ),
     // Where the sheet is stricter, a milder figure of the set moves nothing.
     ...padSets.flatMap((p) =>
-      of('padLimit', p.id, padLimit(p.limitMm, brakeSheet?.padLimitMm[p.axle] ?? null, shop.padLimitMm).limitMm),
+      of('padLimit', p.id, padLimit(p.limitMm, ofSheet(axleOfSet(p.id)), shop.padLimitMm).limitMm),
     ),
     ...rotorPairs.flatMap((p) => [...of('discard', p.id, p.discardThicknessMm), ...of('minMass', p.id, p.minMassKg)]),
     // With fewer of them it is another figure: the one before was taken away.
@@ -204,7 +200,9 @@ const areBeddedOnly = (logbook: Logbook, car: Car, event: TrackEvent): boolean =
 /** Every figure that a car is let go by as a logbook has it. */
 export function limitFigures(logbook: Logbook, of: Pick<UnderWay, 'carId' | 'eventId'>): LimitFigure[] {
   const limits = limitsAt(logbook, of);
-  return limits ? [...figuresOf(limits), ...figuresOfRecords(logbook, of)] : [];
+  return limits
+    ? [...figuresOf(limits, (id) => logbook.padSets.get(id)?.axle ?? null), ...figuresOfRecords(logbook, of)]
+    : [];
 }
 export const isSameLimit = (
   a: { limit: MovableLimit; subject: string },
