@@ -78,7 +78,7 @@ test(
       await expect(page.getByRole('listitem').first()).toContainText('Odd last time');
       for (let n = 1; n <= 4; n++) {
         // Read at once: how much hotter a corner is goes with the minutes.
-        await field(page, 'Or minutes after the stop').fill(String(1 + 0.3 * n));
+        await field(page, 'Or min after the stop').fill(String(1 + 0.3 * n));
         await button(page, 'Read with the pyrometer').click();
         if (n < 4) await expect(page.getByTestId('look-heat')).toHaveAttribute('aria-label', /Begun/);
         if (n < 4) await expect(page.getByText(new RegExp('60 s after the stop')).first()).toBeVisible();

@@ -159,6 +159,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
           <View style={styles.grow}>
             <Chips
               label="When"
+              columns={1}
               chosen={isReadNow ? ['now'] : []}
               onChange={(chosen) => setReadNow(chosen.includes('now'))}
               options={[{ value: 'now', label: 'Read now' }]}
@@ -166,7 +167,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
           </View>
         ) : null}
         <View style={styles.grow}>
-          <LineInput label="Or minutes after the stop" value={minutes} onChange={setMinutes} dense />
+          <LineInput label="Or min after the stop" value={minutes} onChange={setMinutes} dense />
         </View>
       </View>
     </View>
