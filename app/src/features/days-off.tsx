@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type DayOff, longDate } from '@calvik/core';
+import { type DayOff, isLocalDate, longDate } from '@calvik/core';
 import { DateInput } from '../ui/date-input';
 import { LineInput } from '../ui/line-input';
 import { IconButton, MainButton } from '../ui/screen';
@@ -26,6 +26,8 @@ const parts: { value: DayOff['part']; label: string }[] = [
 export function readDaysOff({ from, to, why, part }: TypedDaysOff): { day: DayOff } | { message: string } | null {
   if (from === '' && to === '' && why.trim() === '') return null;
   if (from === '') return { message: 'Give the first day.' };
+  for (const date of [from, to])
+    if (date !== '' && !isLocalDate(date)) return { message: `“${date}” is no date. Type it like 24 Dec 2026.` };
   if (to !== '' && to < from) return { message: 'The days end before they begin.' };
   return { day: { from, to: to || from, why: why.trim(), part: part ?? 'day' } };
 }

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { type WeekHours, readTime } from '@calvik/core';
+import { type WeekHours, readTimeSpan } from '@calvik/core';
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
@@ -15,10 +15,10 @@ export function readWeek(lines: readonly string[]): { week: WeekHours } | { day:
       week.push(null);
       continue;
     }
-    const [from, to] = text.split(/\s*(?:to|until|–|-)\s*/i).map((part) => readTime(part));
-    if (!from || !to) return { day, message: `${weekdays[day]}: like 8:00 to 17:00, or empty.` };
-    if (to <= from) return { day, message: `${weekdays[day]} ends before it begins.` };
-    week.push({ from, to });
+    const span = readTimeSpan(text);
+    if (!span) return { day, message: `${weekdays[day]}: like 8:00 to 17:00, or empty.` };
+    if (span.to <= span.from) return { day, message: `${weekdays[day]} ends before it begins.` };
+    week.push(span);
   }
   return { week };
 }

@@ -1,14 +1,18 @@
 import { useContext, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { DatePickerInput, DatePickerModal, en, enGB, registerTranslation } from 'react-native-paper-dates';
+import { TextInput } from 'react-native-paper';
+import { DatePickerModal, en, enGB, registerTranslation } from 'react-native-paper-dates';
+import { dateIn, isLocalDate, longDate, shortDate } from '@calvik/core/calendar';
+import { readDate, writeDate } from '@calvik/core/calendar/read-date';
 import { DateHabitContext } from './date-habit';
 import { IconButton } from './screen';
+import { Text } from './text';
 
 registerTranslation('en-GB', enGB);
 registerTranslation('en-US', en);
 
 const toDate = (text: string): Date | undefined => {
-  const [y, m, d] = text.split('-').map(Number);
+  const [y, m, d] = isLocalDate(text) ? text.split('-').map(Number) : [];
   return y && m && d ? new Date(y, m - 1, d) : undefined;
 };
 const fromDate = (date: Date | undefined): string =>
@@ -16,7 +20,11 @@ const fromDate = (date: Date | undefined): string =>
     ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
     : '';
 
-/** A date typed or picked, as `YYYY-MM-DD`: a bare one, for dialogs and lists that are no form. */
+/**
+ * A date typed or picked: a bare one, for dialogs and lists that are no form. It holds what it shows: a date, nothing, or the text that is none, which
+ * whoever saves refuses. Below it stands the date in words.
+ * @param value `YYYY-MM-DD`, or what was typed and cannot be read
+ */
 export function DateInput({
   label,
   value,
@@ -32,27 +40,56 @@ export function DateInput({
   optional?: boolean;
 }) {
   const [open, setOpen] = useState(false);
+  // What is being typed, until the field is left: then it shows what it holds.
+  const [typing, setTyping] = useState<string | null>(null);
   const habit = useContext(DateHabitContext);
+  const order = habit === 'en-US' ? 'monthFirst' : 'dayFirst';
+  const isDate = isLocalDate(value);
+  const shown = isDate ? writeDate(value, order) : value;
+  const readIt = (text: string): string | null =>
+    readDate(text, order, dateIn(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone));
+  // Half a date is none: it is read when the field is left, so that nothing follows a day that nobody meant.
+  const type = (text: string): void => {
+    setTyping(text);
+    onChange(text.trim());
+  };
+  const leave = (): void => {
+    if (typing !== null) onChange(readIt(typing) ?? typing.trim());
+    setTyping(null);
+  };
+  const isWrong = typing === null && value !== '' && !isDate;
+  const words = isDate ? `${shortDate(value).split(' ')[0]} ${longDate(value)}` : isWrong ? 'This is no date' : '';
   return (
-    <View style={styles.row}>
-      <View style={styles.input}>
-        <DatePickerInput
-          locale={habit}
+    <View style={styles.whole}>
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
           label={label}
           aria-label={label}
-          mode="outlined"
-          value={toDate(value)}
-          onChange={(date) => onChange(fromDate(date))}
-          inputMode="start"
-          withModal={false}
-          hasError={invalid}
-          hideValidationErrors
+          value={typing ?? shown}
+          onChangeText={type}
+          onBlur={leave}
+          placeholder={order === 'dayFirst' ? '5.1.2027' : '1/5/2027'}
+          error={(invalid && typing === null) || isWrong}
+          style={styles.input}
         />
+        {optional && value !== '' ? (
+          <IconButton
+            icon="close"
+            label={`Clear: ${label}`}
+            onPress={() => {
+              setTyping(null);
+              onChange('');
+            }}
+          />
+        ) : null}
+        <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
       </View>
-      {optional && value !== '' ? (
-        <IconButton icon="close" label={`Clear: ${label}`} onPress={() => onChange('')} />
+      {words ? (
+        <Text as="small" tone={isWrong ? 'amber' : undefined}>
+          {words}
+        </Text>
       ) : null}
-      <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
       <DatePickerModal
         locale={habit}
         mode="single"
@@ -63,6 +100,7 @@ export function DateInput({
         onDismiss={() => setOpen(false)}
         onConfirm={({ date }) => {
           setOpen(false);
+          setTyping(null);
           onChange(fromDate(date));
         }}
       />
@@ -71,6 +109,7 @@ export function DateInput({
 }
 
 const styles = StyleSheet.create({
-  row: { flex: 1, flexDirection: 'row', alignItems: 'center', minWidth: 0 },
-  input: { flex: 1, minWidth: 0, flexDirection: 'row' },
+  whole: { flex: 1, minWidth: 0, gap: 2 },
+  row: { flexDirection: 'row', alignItems: 'center', minWidth: 0 },
+  input: { flex: 1, minWidth: 0 },
 });

@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import type { Dimension } from '@calvik/core';
+import { isLocalDate } from '@calvik/core/calendar';
 import { parseQuantity, preferredUnit } from '@calvik/core/units';
 import { quantityProblemText, typingExample } from '@calvik/words/input';
 import { useUnits } from './units';
@@ -243,7 +244,13 @@ export function DateField<T extends FieldValues>({
     <Controller
       control={control}
       name={name}
-      rules={{ validate: (value: unknown) => optional || Boolean(value) || 'Give a date.' }}
+      rules={{
+        validate: (value: unknown) => {
+          const date = String(value ?? '');
+          if (date === '') return optional || 'Give a date.';
+          return isLocalDate(date) || `“${date}” is no date. Type it like 5 Jan 2027.`;
+        },
+      }}
       render={({ field, fieldState }) => (
         <View>
           <View style={styles.date}>

@@ -53,8 +53,12 @@ export function freshHands(): void {
   afterEach(cleanup);
 }
 
-export const type = (label: string | RegExp, text: string): void =>
-  void fireEvent.change(screen.getByLabelText(label, { selector: 'input, textarea' }), { target: { value: text } });
+/** Types into a field, and leaves it. */
+export const type = (label: string | RegExp, text: string): void => {
+  const field = screen.getByLabelText(label, { selector: 'input, textarea' });
+  fireEvent.change(field, { target: { value: text } });
+  fireEvent.blur(field);
+};
 
 /** Figures stand before their units with a space that does not break. */
 const plain = (words: string): string => words.replace(/\u00a0/g, ' ');

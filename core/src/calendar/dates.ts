@@ -133,10 +133,34 @@ export function isTimeZone(name: string): boolean {
   }
 }
 
-const timePattern = /^([01]?\d|2[0-3])[:.h]?([0-5]\d)$/;
+/** Whether a text is a calendar date, `YYYY-MM-DD`, that there is. */
+export const isLocalDate = (text: string): text is LocalDate =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(utc(text).getTime()) && iso(utc(text)) === text;
 
-/** "9:30", "9.30", "0930" or "9h30" as "09:30"; null for anything else. */
+const timePattern = /^([01]?\d|2[0-3])(?:[:.h]?([0-5]\d)|h)$/;
+const halfDayPattern = /^(1[0-2]|0?[1-9])(?:[:.]([0-5]\d))?\s*([ap])\.?m\.?$/;
+const hourPattern = /^([01]?\d|2[0-3])$/;
+const clock = (hour: number, minute = '00'): string => `${String(hour).padStart(2, '0')}:${minute}`;
+
+/** "9:30", "9.30", "0930", "9h30", "9h", "9 am" or "9:30pm" as "09:30"; null for anything else. */
 export function readTime(text: string): string | null {
-  const match = timePattern.exec(text.trim());
-  return match ? `${match[1]!.padStart(2, '0')}:${match[2]!}` : null;
+  const said = text.trim().toLowerCase();
+  const half = halfDayPattern.exec(said);
+  if (half) return clock((Number(half[1]) % 12) + (half[3] === 'p' ? 12 : 0), half[2]);
+  const match = timePattern.exec(said);
+  return match ? clock(Number(match[1]), match[2]) : null;
+}
+
+/**
+ * From when to when, as people write it: "7.30-15h", "7:30 to 15", "8–17", "9am until 5pm". A bare hour is one here.
+ * @returns null where either end cannot be read; the ends may be the wrong way round
+ */
+export function readTimeSpan(text: string): { from: string; to: string } | null {
+  const ends = text.trim().split(/\s*(?:\bto\b|\buntil\b|[–—-])\s*/i);
+  if (ends.length !== 2) return null;
+  const [from, to] = ends.map((end) => {
+    const hour = hourPattern.exec(end.trim());
+    return hour ? clock(Number(hour[1])) : readTime(end);
+  });
+  return from && to ? { from, to } : null;
 }

@@ -64,8 +64,8 @@ export function broughtTo(
   airC: number,
 ): number {
   if (tempC <= airC + 1 || secondsAfterStop === momentS) return tempC;
-  let [low, high] = [tempC, tempC + 900];
-  for (let i = 0; i < 24; i++) {
+  let [low, high] = [tempC, tempC + 2500];
+  for (let i = 0; i < 26; i++) {
     const mid = (low + high) / 2;
     if (afterStanding(c, mid, secondsAfterStop, airC) < tempC) low = mid;
     else high = mid;

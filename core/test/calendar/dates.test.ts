@@ -9,7 +9,9 @@ import {
   middayOf,
   plusDays,
   plusMonths,
+  isLocalDate,
   readTime,
+  readTimeSpan,
   relativeDays,
   shortDate,
   shortDay,
@@ -101,6 +103,27 @@ test('what people type for a time', () => {
     '00:00',
   ]);
   expect(['24:00', '9', '9:60', 'noon', '', '12:345'].map(readTime)).toEqual([null, null, null, null, null, null]);
+});
+
+test('halves of a day, hours alone, and from when to when', () => {
+  expect(['9h', '15h', '7am', '12 am', '12:15pm', '3.30 p.m.'].map(readTime)).toEqual([
+    '09:00',
+    '15:00',
+    '07:00',
+    '00:00',
+    '12:15',
+    '15:30',
+  ]);
+  expect(['13pm', '0am', 'h', '25h'].map(readTime)).toEqual([null, null, null, null]);
+  for (const typed of ['7.30-15h', '7:30-15', '7:30 to 15', '0730–1500', '7h30 until 3pm'])
+    expect(readTimeSpan(typed)).toEqual({ from: '07:30', to: '15:00' });
+  for (const typed of ['7:30', '7:30-', '-15', '7-15-18', 'morning', '7:30 to noon', ''])
+    expect(readTimeSpan(typed)).toBeNull();
+});
+
+test('a calendar date is one that there is', () => {
+  expect(['2026-02-28', '2028-02-29'].every(isLocalDate)).toBe(true);
+  expect(['2026-02-29', '2026-13-01', '26-01-01', '2026-1-1', '5.1.27', ''].some(isLocalDate)).toBe(false);
 });
 
 test('zones and years', () => {

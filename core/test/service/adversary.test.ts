@@ -33,7 +33,8 @@ test('over as many services as there is time for the gate never opens where the 
       const { gate } = judge(waived(facts));
       const why = forbidden(facts, limits);
       if (gate.canRelease) released += 1;
-      if (gate.canRelease && why.length > 0) throw new Error(`Released though: ${why.join('; ')}`);
+      // Released though …
+      expect(gate.canRelease ? why : []).toEqual([]);
     }),
     within(SERVICES),
   );

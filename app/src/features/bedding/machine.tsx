@@ -4,6 +4,7 @@ import {
   type PadSet,
   type RotorPair,
   type SentForBedding,
+  isLocalDate,
   layerOfPair,
   longDate,
   ofKind,
@@ -47,7 +48,7 @@ function Send({ padSet, rotorPair }: { padSet: PadSet; rotorPair: RotorPair }) {
   const send = async (): Promise<void> => {
     const costMinor = priceMinor(cost);
     if (to.trim() === '') return setSentence('Say who beds them.');
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(backOn)) return setSentence('Give the day on which they come back.');
+    if (!isLocalDate(backOn)) return setSentence('Give the day on which they come back.');
     if (Number.isNaN(costMinor)) return setSentence('Type the price like 85 or 85.50.');
     setSentence(null);
     if (

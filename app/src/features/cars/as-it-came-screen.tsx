@@ -1,7 +1,16 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type AsItCameEntry, type Axle, type Car, asItCame, axles, carLabel, flushElsewhere } from '@calvik/core';
+import {
+  type AsItCameEntry,
+  type Axle,
+  type Car,
+  asItCame,
+  axles,
+  carLabel,
+  flushElsewhere,
+  isLocalDate,
+} from '@calvik/core';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
@@ -59,6 +68,8 @@ function CamePage({ car }: { car: Car }) {
     const entries = asItCame(logbook, car, { front, rear }, { by: crew.id, now, newId });
     if (draft.flushedOn === '' && (draft.flushedBy.trim() !== '' || draft.flushedWith !== ''))
       return 'Flush: give the day.';
+    if (draft.flushedOn !== '' && !isLocalDate(draft.flushedOn))
+      return `Flush: “${draft.flushedOn}” is no date. Type it like 5 Jan 2027.`;
     if (draft.flushedOn > today) return 'Flush: this day has not come yet.';
     if (draft.flushedOn !== '')
       entries.push({

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type RuleSet, type TrackEvent, plusDays, recordDefaults, usualSession } from '@calvik/core';
+import { type RuleSet, type TrackEvent, isLocalDate, plusDays, recordDefaults, usualSession } from '@calvik/core';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
@@ -65,9 +65,10 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
   const session = useWatch({ control, name: 'session' }) as SessionForm;
   const isNew = event === null;
   useEffect(() => {
-    if (startDate && getValues('endDate') < startDate) setValue('endDate', startDate);
+    if (!isLocalDate(startDate)) return;
+    if (getValues('endDate') < startDate) setValue('endDate', startDate);
     // Load-up goes with the first day until somebody says otherwise.
-    if (startDate && (getValues('loadUpDate') > startDate || isNew)) setValue('loadUpDate', plusDays(startDate, -1));
+    if (getValues('loadUpDate') > startDate || isNew) setValue('loadUpDate', plusDays(startDate, -1));
   }, [startDate, getValues, setValue, isNew]);
   const { saveRecord, saving, problem } = useSaveRecord('events', form, finished);
   const eventRulesOf = (f: EventForm) => ({
@@ -152,7 +153,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
           label="Load-up"
           hint="Work is to be done by the end of this day"
         />
-        {startDate && startDate < today ? (
+        {isLocalDate(startDate) && startDate < today ? (
           <Text tone="amber">
             This day is past. That is fine for a record; the run-up shows only what is still to come.
           </Text>

@@ -1,4 +1,4 @@
-import { carLabel } from '@calvik/core';
+import { carLabel, isLocalDate } from '@calvik/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -65,7 +65,7 @@ function TestPage({
   const correction: Correction | undefined = corrected && { fact: corrected, because: values.because.trim() };
   const judged = useMemo(
     () =>
-      draft && values.sampleFrom === 'car'
+      draft && values.sampleFrom === 'car' && isLocalDate(values.date)
         ? asFact(
             draft,
             momentFor(values.date, shop.timeZone, corrected),

@@ -1,7 +1,15 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type Bottle, bottleState, judgeBottleAge, longDate, parseQuantity, preferredUnit } from '@calvik/core';
+import {
+  type Bottle,
+  bottleState,
+  isLocalDate,
+  judgeBottleAge,
+  longDate,
+  parseQuantity,
+  preferredUnit,
+} from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DateInput } from '../../ui/date-input';
@@ -52,14 +60,20 @@ function BottlePage({ bottle }: { bottle: Bottle }) {
       {state.openedOn ? null : (
         <Section title="Opened">
           <View style={{ minHeight: 56, flexDirection: 'row' }}>
-            <DateInput label="Opened on" value={openedOn} onChange={setOpenedOn} invalid={openedOn > today} />
+            <DateInput
+              label="Opened on"
+              value={openedOn}
+              onChange={setOpenedOn}
+              invalid={isLocalDate(openedOn) && openedOn > today}
+            />
           </View>
           <MainButton
             mode="outlined"
             loading={saving}
+            disabled={openedOn !== '' && !isLocalDate(openedOn)}
             onPress={() => void saveFact({ kind: 'bottleOpened', bottleId: bottle.id }, openedOn || today)}
           >
-            {openedOn === '' || openedOn === today ? 'It is opened now' : `It was opened ${longDate(openedOn)}`}
+            {openedOn === today || !isLocalDate(openedOn) ? 'It is opened now' : `It was opened ${longDate(openedOn)}`}
           </MainButton>
         </Section>
       )}

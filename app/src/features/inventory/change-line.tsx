@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Awaited as AwaitedGoods, OrderLine } from '@calvik/core';
+import { type Awaited as AwaitedGoods, type OrderLine, isLocalDate } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
@@ -25,7 +25,7 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
     const unitPriceMinor = priceMinor(price);
     if (!Number.isInteger(toCome) || toCome < 1 || toCome > 200)
       return setProblem('How many are still to come? 1 to 200.');
-    if (on === '') return setProblem('Give the day on which they come.');
+    if (!isLocalDate(on)) return setProblem('Give the day on which they come.');
     if (Number.isNaN(unitPriceMinor)) return setProblem(`“${price}” is not a price. Type it like 84.50.`);
     const isAsBefore = toCome === left && on === arrivesOn;
     const { partNumber: _old, ...rest } = line;
@@ -70,7 +70,7 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
         dense
       />
       <View style={styles.date}>
-        <DateInput label="Comes on" value={on} onChange={setOn} invalid={on === ''} />
+        <DateInput label="Comes on" value={on} onChange={setOn} invalid={!isLocalDate(on)} />
       </View>
       {problem ? (
         <Text tone="stop" live>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type PartsOrder, plusWorkingDays, shortDate } from '@calvik/core';
+import { type PartsOrder, isLocalDate, plusWorkingDays, shortDate } from '@calvik/core';
 import { type ShoppingLine, type ShoppingList, type SupplierAnswer, answerKind } from '@calvik/core/run-up';
 import { counted } from '@calvik/words';
 import { goodsName, shoppingBasisText, shoppingLineName } from '@calvik/words/work';
@@ -64,6 +64,8 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
   /** @param by the page, with the supplier's answer; or the phone, with what was told there */
   const order = async (by: PartsOrder['placedBy']): Promise<void> => {
     if (by === 'page' && !known) return;
+    if (by === 'phone' && !isLocalDate(toldOn || promised))
+      return setProblem(`“${toldOn}” is no date. Type it like 5 Jan 2027.`);
     setBusy(true);
     const record: PartsOrder = {
       ...newRecord(),
@@ -114,7 +116,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
               label="Told to come on"
               value={toldOn || promised}
               onChange={setToldOn}
-              invalid={toldOn !== '' && toldOn < today}
+              invalid={isLocalDate(toldOn) && toldOn < today}
             />
           </View>
           <MainButton mode="outlined" onPress={() => void order('phone')} disabled={busy || lines.length === 0}>

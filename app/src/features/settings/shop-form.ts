@@ -1,4 +1,4 @@
-import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTime } from '@calvik/core';
+import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTimeSpan } from '@calvik/core';
 import { recordText } from '../../ui/quantity-text';
 import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
 import { type PolicyForm, policyOf } from '../policy-fields';
@@ -42,10 +42,10 @@ export interface ShopForm extends RulesForm {
 export function readBreaks(text: string): { breaks: Shop['breaks'] } | { message: string } {
   const breaks: Shop['breaks'] = [];
   for (const line of text.split('\n').filter((l) => l.trim() !== '')) {
-    const [from, to] = line.split(/\s*(?:to|until|–|-)\s*/i).map((part) => readTime(part));
-    if (!from || !to || to <= from)
+    const span = readTimeSpan(line);
+    if (!span || span.to <= span.from)
       return { message: `Breaks: “${line.trim()}” is none. Type it like 12:00 to 12:30.` };
-    breaks.push({ from, to });
+    breaks.push(span);
   }
   return { breaks: breaks.sort((a, b) => a.from.localeCompare(b.from)) };
 }

@@ -10,6 +10,7 @@ import {
   conflictingJobs,
   dateIn,
   instantAt,
+  isLocalDate,
   judgeDay,
   longDate,
   plusDays,
@@ -101,7 +102,7 @@ function PlanPage({
   const make = (f: PlanForm): Job | null => {
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
-    if (!time || !f.date || !Number.isFinite(durationMin)) return null;
+    if (!time || !isLocalDate(f.date) || !Number.isFinite(durationMin)) return null;
     return {
       ...(job ?? { ...newRecord(), ...recordDefaults.jobs }),
       kind: f.kind,
@@ -115,7 +116,7 @@ function PlanPage({
   };
   const wanted = make(values);
   const conflicts = wanted && wanted.crewId ? conflictingJobs(logbook, wanted) : [];
-  const late = values.date ? judgeDay(values.date, event) : null;
+  const late = isLocalDate(values.date) ? judgeDay(values.date, event) : null;
   const save = form.handleSubmit((f) => {
     const record = make(f);
     if (!record) {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import { type Booking, type WorkChange, findingKey, parseQuantity, shortDate } from '@calvik/core';
+import { type Booking, type WorkChange, findingKey, isLocalDate, parseQuantity, shortDate } from '@calvik/core';
 import { type WorkItem, reservables } from '@calvik/core/run-up';
 import { workName } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
@@ -162,6 +162,8 @@ export function AddWorkDialog({ booking, save, onClose }: { booking: Booking; sa
     if (!duration.ok) return setProblem(quantityProblemText(duration));
     if (duration.value < 5 || duration.value > 600) return setProblem('From 5 min to 10 h.');
     if (reason.trim() === '') return setProblem('Say why.');
+    for (const date of [earliest, latest])
+      if (date !== '' && !isLocalDate(date)) return setProblem(`“${date}” is no date. Type it like 5 Jan 2027.`);
     if (earliest && latest && latest < earliest) return setProblem('The window ends before it begins.');
     const item = `extra.${newId()}`;
     const change: WorkChange = {

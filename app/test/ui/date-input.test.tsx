@@ -1,0 +1,78 @@
+/** A date field holds what it shows: a date, nothing, or a text that is none. */
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { PaperProvider } from 'react-native-paper';
+import { longDate } from '@calvik/core';
+import { DateHabitContext } from '../../src/ui/date-habit';
+import { DateInput } from '../../src/ui/date-input';
+
+let held = '';
+function Harness({ begin, optional = false }: { begin: string; optional?: boolean }) {
+  const [value, setValue] = useState(begin);
+  const change = (date: string): void => {
+    held = date;
+    setValue(date);
+  };
+  return <DateInput label="First day" value={value} onChange={change} invalid={false} optional={optional} />;
+}
+const open = (begin: string, habit: 'en-GB' | 'en-US' = 'en-GB', optional = false): void => {
+  held = begin;
+  render(
+    <PaperProvider>
+      <DateHabitContext.Provider value={habit}>
+        <Harness begin={begin} optional={optional} />
+      </DateHabitContext.Provider>
+    </PaperProvider>,
+  );
+};
+const field = (): HTMLInputElement => screen.getByLabelText('First day', { selector: 'input' });
+const typing = (text: string): void => void fireEvent.change(field(), { target: { value: text } });
+const leave = (): void => void fireEvent.blur(field());
+
+test.each([
+  ['5.1.27', '2027-01-05', '05/01/2027'],
+  ['5 Jan 2027', '2027-01-05', '05/01/2027'],
+  ['2027-01-05', '2027-01-05', '05/01/2027'],
+])('%j becomes the day that it says, in figures and in words', (typed, date, shown) => {
+  open('2026-12-13');
+  typing(typed);
+  leave();
+  expect(held).toBe(date);
+  expect(field().value).toBe(shown);
+  expect(document.body.textContent).toContain(longDate(date));
+});
+
+test.each(['5.1.2', '31.4.27', 'soon', '5'])(
+  '%j is no date: it stays as it was typed and is not the day before',
+  (typed) => {
+    open('2026-12-13');
+    typing(typed);
+    leave();
+    expect(held).toBe(typed);
+    expect(field().value).toBe(typed);
+    expect(document.body.textContent).toContain('This is no date');
+  },
+);
+
+test('while it is typed nothing follows a day that nobody meant', () => {
+  open('2026-12-13');
+  const seen: string[] = [];
+  for (const text of ['1', '1.', '1.1', '1.12', '1.12.2', '1.12.20', '1.12.2026']) {
+    typing(text);
+    seen.push(held);
+  }
+  expect(seen).toEqual(['1', '1.', '1.1', '1.12', '1.12.2', '1.12.20', '1.12.2026']);
+  leave();
+  expect(held).toBe('2026-12-01');
+});
+
+test('in the order of whoever reads it, and empty only where it may be', () => {
+  open('2026-12-13', 'en-US', true);
+  expect(field().value).toBe('12/13/2026');
+  typing('5/1/27');
+  leave();
+  expect(held).toBe('2027-05-01');
+  act(() => fireEvent.click(screen.getByLabelText('Clear: First day')) as never);
+  expect(held).toBe('');
+  expect(field().value).toBe('');
+});
