@@ -27,7 +27,7 @@ export function readDaysOff({ from, to, why, part }: TypedDaysOff): { day: DayOf
   if (from === '' && to === '' && why.trim() === '') return null;
   if (from === '') return { message: 'Give the first day.' };
   for (const date of [from, to])
-    if (date !== '' && !isLocalDate(date)) return { message: `“${date}” is no date. Type it like 24 Dec 2026.` };
+    if (date !== '' && !isLocalDate(date)) return { message: `“${date}” is not a date. Type it like 24 Dec 2026.` };
   if (to !== '' && to < from) return { message: 'The days end before they begin.' };
   return { day: { from, to: to || from, why: why.trim(), part: part ?? 'day' } };
 }

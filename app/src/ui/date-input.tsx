@@ -58,7 +58,7 @@ export function DateInput({
     setTyping(null);
   };
   const isWrong = typing === null && value !== '' && !isDate;
-  const words = isDate ? `${shortDate(value).split(' ')[0]} ${longDate(value)}` : isWrong ? 'This is no date' : '';
+  const words = isDate ? `${shortDate(value).split(' ')[0]} ${longDate(value)}` : isWrong ? 'Not a date' : '';
   return (
     <View style={styles.whole}>
       <View style={styles.row}>

@@ -248,7 +248,7 @@ export function DateField<T extends FieldValues>({
         validate: (value: unknown) => {
           const date = String(value ?? '');
           if (date === '') return optional || 'Give a date.';
-          return isLocalDate(date) || `“${date}” is no date. Type it like 5 Jan 2027.`;
+          return isLocalDate(date) || `“${date}” is not a date. Type it like 5 Jan 2027.`;
         },
       }}
       render={({ field, fieldState }) => (

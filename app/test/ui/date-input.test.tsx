@@ -43,14 +43,14 @@ test.each([
 });
 
 test.each(['5.1.2', '31.4.27', 'soon', '5'])(
-  '%j is no date: it stays as it was typed and is not the day before',
+  '%j is not a date: it stays as it was typed and is not the day before',
   (typed) => {
     open('2026-12-13');
     typing(typed);
     leave();
     expect(held).toBe(typed);
     expect(field().value).toBe(typed);
-    expect(document.body.textContent).toContain('This is no date');
+    expect(document.body.textContent).toContain('Not a date');
   },
 );
 

@@ -69,7 +69,7 @@ function CamePage({ car }: { car: Car }) {
     if (draft.flushedOn === '' && (draft.flushedBy.trim() !== '' || draft.flushedWith !== ''))
       return 'Flush: give the day.';
     if (draft.flushedOn !== '' && !isLocalDate(draft.flushedOn))
-      return `Flush: “${draft.flushedOn}” is no date. Type it like 5 Jan 2027.`;
+      return `Flush: “${draft.flushedOn}” is not a date. Type it like 5 Jan 2027.`;
     if (draft.flushedOn > today) return 'Flush: this day has not come yet.';
     if (draft.flushedOn !== '')
       entries.push({

@@ -65,7 +65,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
   const order = async (by: PartsOrder['placedBy']): Promise<void> => {
     if (by === 'page' && !known) return;
     if (by === 'phone' && !isLocalDate(toldOn || promised))
-      return setProblem(`“${toldOn}” is no date. Type it like 5 Jan 2027.`);
+      return setProblem(`“${toldOn}” is not a date. Type it like 5 Jan 2027.`);
     setBusy(true);
     const record: PartsOrder = {
       ...newRecord(),

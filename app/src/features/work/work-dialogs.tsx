@@ -163,7 +163,7 @@ export function AddWorkDialog({ booking, save, onClose }: { booking: Booking; sa
     if (duration.value < 5 || duration.value > 600) return setProblem('From 5 min to 10 h.');
     if (reason.trim() === '') return setProblem('Say why.');
     for (const date of [earliest, latest])
-      if (date !== '' && !isLocalDate(date)) return setProblem(`“${date}” is no date. Type it like 5 Jan 2027.`);
+      if (date !== '' && !isLocalDate(date)) return setProblem(`“${date}” is not a date. Type it like 5 Jan 2027.`);
     if (earliest && latest && latest < earliest) return setProblem('The window ends before it begins.');
     const item = `extra.${newId()}`;
     const change: WorkChange = {
