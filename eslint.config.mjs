@@ -8,6 +8,15 @@ const forbid = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }]
 const room = (names, message) => ({ group: names.flatMap((n) => [n, `${n}/*`]), message });
 
 /** Words are for people: what is decided is decided by codes and values. */
+/** A page that is left half way through a loop keeps half of what was saved. */
+const savingInALoop = [
+  ...['ForOfStatement', 'ForStatement', 'ForInStatement', 'WhileStatement'].map((loop) => `${loop} `),
+  'CallExpression[callee.property.name=/^(map|forEach|flatMap|reduce)$/] > ArrowFunctionExpression ',
+].map((within) => ({
+  selector: `${within}CallExpression[callee.name=/^(saveFact|saveRecord)$/], ${within}CallExpression[callee.object.name='sync'][callee.property.name='save']`,
+  message: 'What belongs together is one entry: sync.saveAll.',
+}));
+
 const readingSentences = [
   {
     selector:
@@ -142,7 +151,7 @@ export default tseslint.config(
     files: ['{words,server,app}/src/**'],
     ignores: ['server/src/database/migrations/**'],
     rules: {
-      'no-restricted-syntax': ['error', ...readingSentences],
+      'no-restricted-syntax': ['error', ...readingSentences, ...savingInALoop],
     },
   },
   {

@@ -104,6 +104,11 @@ const authorHeaders = ({ by, at }: Author): Record<string, string> => ({
 });
 export const put = (collection: Wire, body: Saved, author: Author): Promise<Saved> =>
   call(`/${collection}/${body.id}`, sendJson('PUT', body, authorHeaders(author)));
+/** Several together: all of it is saved, or nothing. */
+export const putAll = (
+  entries: readonly { collection: Wire; body: Saved }[],
+  author: Author,
+): Promise<{ entries: Saved[] }> => call('/batches', sendJson('POST', { entries }, authorHeaders(author)));
 export const changes = (since: number): Promise<Changes> => call(`/changes?since=${since}`);
 export const runUp = (): Promise<RunUpAnswer> => call('/run-up');
 export const startTester = (sample: {

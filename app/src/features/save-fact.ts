@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { type Fact, dateIn, middayOf } from '@calvik/core';
+import { type Collection, type Fact, dateIn, middayOf } from '@calvik/core';
 import { factSchema } from '@calvik/core/model/schemas';
+import type { Saved } from '../api/client';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../state/hooks';
 import { useSay } from '../state/use-say';
 import { fieldErrors, newId } from './save-record';
@@ -34,12 +35,10 @@ export const useCorrected = (factId: string | undefined): Fact | undefined =>
 const ECHO_MS = 2_000;
 /** What was saved a moment ago, by what it says, with what becomes of it. */
 const latelyOf = new WeakMap<object, Map<string, { at: number; result: Promise<boolean> }>>();
-/** Saves an entry, or waits for the very same one that the same person made within two seconds: one tap that was made twice. */
-function onceOf(
-  device: object,
-  { id: _, at: __, recordedAt, ...said }: Fact,
-  save: () => Promise<boolean>,
-): Promise<boolean> {
+/** Saves entries, or waits for the very same ones that the same person made within two seconds: one tap that was made twice. */
+function onceOf(device: object, facts: readonly Fact[], save: () => Promise<boolean>): Promise<boolean> {
+  const said = facts.map(({ id: _, at: __, recordedAt: ___, ...rest }) => rest);
+  const recordedAt = facts[0]?.recordedAt ?? '';
   const lately = latelyOf.get(device) ?? new Map<string, { at: number; result: Promise<boolean> }>();
   latelyOf.set(device, lately);
   const [key, now] = [JSON.stringify(said), Date.parse(recordedAt)];
@@ -53,7 +52,13 @@ function onceOf(
   return result;
 }
 
-/** Saves a fact under the name of whoever is on duty. */
+/** One of several entries that are saved together. */
+export interface ToSave {
+  draft: NewFact;
+  correction?: Correction | undefined;
+}
+
+/** Saves facts under the name of whoever is on duty. */
 export function useSaveFact(): {
   saveFact: (
     draft: NewFact,
@@ -61,6 +66,12 @@ export function useSaveFact(): {
     correction?: Correction,
     /** An id that the caller goes on with, or a moment that is known. */
     given?: { id?: string; at?: string },
+  ) => Promise<boolean>;
+  /** Several, and the records that they point at, as one entry: all of it is saved, or nothing. */
+  saveFacts: (
+    all: readonly ToSave[],
+    date: string,
+    records?: readonly { collection: Collection; body: Saved }[],
   ) => Promise<boolean>;
   saving: boolean;
   problem: string | null;
@@ -75,29 +86,56 @@ export function useSaveFact(): {
     setProblem(sentence);
     return false;
   };
+  /** A draft as it is saved; or why it is not. */
+  const factOf = (
+    { draft, correction }: ToSave,
+    date: string,
+    by: string,
+    given: { id?: string; at?: string } = {},
+  ): Fact | string => {
+    const recordedAt = new Date().toISOString();
+    const at = given.at ?? momentFor(date, shop.timeZone, correction?.fact);
+    if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return 'This day has not come yet.';
+    const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
+    const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by, ...replaces } as Fact;
+    const checked = factSchema.safeParse(fact);
+    return checked.success
+      ? (checked.data as Fact)
+      : (fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
+  };
+  const keep = async (facts: readonly Fact[], records: readonly { collection: Collection; body: Saved }[] = []) => {
+    setSaving(true);
+    const result = await sync.saveAll([...records, ...facts.map((body) => ({ collection: 'facts' as const, body }))]);
+    setSaving(false);
+    if (result.state === 'refused') return fail(result.sentence);
+    setProblem(null);
+    return true;
+  };
+  const nobody = (): boolean => fail('Choose who is on duty first, so that this entry carries a name.');
   const saveFact = async (
     draft: NewFact,
     date: string,
     correction?: Correction,
     given: { id?: string; at?: string } = {},
   ): Promise<boolean> => {
-    if (!crew) return fail('Choose who is on duty first, so that this entry carries a name.');
-    const recordedAt = new Date().toISOString();
-    const at = given.at ?? momentFor(date, shop.timeZone, correction?.fact);
-    if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return fail('This day has not come yet.');
-    const replaces = correction ? { replaces: correction.fact.id, because: correction.because } : {};
-    const fact = { ...draft, id: given.id ?? newId(), recordedAt, at, by: crew.id, ...replaces } as Fact;
-    const checked = factSchema.safeParse(fact);
-    if (!checked.success) return fail(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
-    const save = async (): Promise<boolean> => {
-      setSaving(true);
-      const result = await sync.save('facts', checked.data as Fact);
-      setSaving(false);
-      if (result.state === 'refused') return fail(result.sentence);
-      setProblem(null);
-      return true;
-    };
-    return given.id === undefined ? onceOf(sync, checked.data as Fact, save) : save();
+    if (!crew) return nobody();
+    const fact = factOf({ draft, correction }, date, crew.id, given);
+    if (typeof fact === 'string') return fail(fact);
+    return given.id === undefined ? onceOf(sync, [fact], () => keep([fact])) : keep([fact]);
   };
-  return { saveFact, saving, problem };
+  const saveFacts = async (
+    all: readonly ToSave[],
+    date: string,
+    records: readonly { collection: Collection; body: Saved }[] = [],
+  ): Promise<boolean> => {
+    if (!crew) return nobody();
+    const facts: Fact[] = [];
+    for (const one of all) {
+      const fact = factOf(one, date, crew.id);
+      if (typeof fact === 'string') return fail(fact);
+      facts.push(fact);
+    }
+    return onceOf(sync, facts, () => keep(facts, records));
+  };
+  return { saveFact, saveFacts, saving, problem };
 }

@@ -17,6 +17,8 @@ export interface Unsent {
   order: number;
   collection: Wire;
   body: Saved;
+  /** Of what is saved together: the same for each of them. */
+  batch?: string;
   /** Who was on duty when it was made. */
   by?: string | null;
   refused?: { detail: string; errors: FieldError[]; problem?: { code?: string; values?: unknown } };
@@ -96,9 +98,11 @@ const slice = createSlice({
     connection(state, { payload }: PayloadAction<boolean>) {
       state.online = payload;
     },
-    queued(state, { payload }: PayloadAction<Unsent>) {
-      state.unsent.push(payload);
-      adapter.upsertOne(state.items[payload.collection], acknowledged(payload.collection, payload.body));
+    queued(state, { payload }: PayloadAction<Unsent | readonly Unsent[]>) {
+      for (const entry of [payload].flat() as Unsent[]) {
+        state.unsent.push(entry);
+        adapter.upsertOne(state.items[entry.collection], acknowledged(entry.collection, entry.body));
+      }
     },
     restored(state, { payload }: PayloadAction<Unsent[]>) {
       state.unsent = payload;

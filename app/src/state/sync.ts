@@ -24,7 +24,9 @@ const POLL_MS = 4_000;
 
 /** Lets the browser do what else waits. */
 const pause = (): Promise<void> => new Promise((done) => setTimeout(done));
-const keyOf = (entry: Pick<Unsent, 'order' | 'body'>): string => `${UNSENT}${entry.body.id}.${entry.order}`;
+/** What is saved together lies under one key: it is on the device as a whole, or not at all. */
+const keyOf = (entry: Pick<Unsent, 'order' | 'body' | 'batch'>): string =>
+  `${UNSENT}${entry.batch ?? `${entry.body.id}.${entry.order}`}`;
 
 export type SaveResult =
   | { state: 'saved' | 'waiting' }
@@ -56,8 +58,7 @@ export class Sync {
   /** Begins: what an earlier visit could not send comes back, then the feed is read, and read again now and then. */
   start(): void {
     const entries = keys(UNSENT)
-      .map((key) => read<Unsent>(key))
-      .filter((entry): entry is Unsent => entry !== null)
+      .flatMap((key) => read<Unsent | Unsent[]>(key) ?? [])
       .sort((a, b) => a.order - b.order);
     this.store.dispatch(restored(entries));
     api
@@ -136,10 +137,28 @@ export class Sync {
    * @returns whether the server has it, has refused it (then it is not saved), or has yet to be reached
    */
   async save(collection: api.Wire, body: api.Saved): Promise<SaveResult> {
-    this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
-    const entry: Unsent = { order: this.lastOrder, collection, body, by: this.store.getState().preferences.crewId };
-    write(keyOf(entry), entry);
-    this.store.dispatch(queued(entry));
+    return this.keep([{ collection, body }]);
+  }
+
+  /**
+   * Saves several records and facts together, in order: on the device as one entry, on the server in one transaction. All of it is saved, or nothing.
+   * @param entries one at least
+   */
+  async saveAll(entries: readonly { collection: api.Wire; body: api.Saved }[]): Promise<SaveResult> {
+    return this.keep(entries);
+  }
+
+  private async keep(all: readonly { collection: api.Wire; body: api.Saved }[]): Promise<SaveResult> {
+    const by = this.store.getState().preferences.crewId;
+    const batch =
+      all.length > 1 ? { batch: `batch.${all[0]!.body.id}.${Math.max(Date.now(), this.lastOrder + 1)}` } : {};
+    const entries = all.map(({ collection, body }): Unsent => {
+      this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
+      return { order: this.lastOrder, collection, body, by, ...batch };
+    });
+    const entry = entries[0]!;
+    write(keyOf(entry), entries.length > 1 ? entries : entry);
+    this.store.dispatch(queued(entries));
     const problem = await this.flush(entry.order);
     if (problem) {
       this.discard(entry);
@@ -150,24 +169,45 @@ export class Sync {
     return { state: this.store.getState().logbook.unsent.some((u) => u.order === entry.order) ? 'waiting' : 'saved' };
   }
 
-  /** Gives up an entry that the server has refused. */
+  /** Gives up an entry that the server has refused, with all that was to be saved with it. */
   discard(entry: Unsent): void {
     remove(keyOf(entry));
-    this.store.dispatch(dropped(entry.order));
+    for (const { order } of this.withItsBatch(entry)) this.store.dispatch(dropped(order));
+  }
+
+  private withItsBatch(entry: Unsent): Unsent[] {
+    return entry.batch === undefined
+      ? [entry]
+      : this.store.getState().logbook.unsent.filter((u) => u.batch === entry.batch);
+  }
+
+  private async send(entries: readonly Unsent[]): Promise<api.Saved[]> {
+    const [first] = entries;
+    const author = { by: first!.by ?? null, at: new Date(first!.order).toISOString() };
+    if (entries.length === 1) return [await api.put(first!.collection, first!.body, author)];
+    return (
+      await api.putAll(
+        entries.map(({ collection, body }) => ({ collection, body })),
+        author,
+      )
+    ).entries;
   }
 
   /** Sends everything waiting, in order. @returns the problem of the entry asked about, if it was refused */
   flush(asked?: number): Promise<api.ApiProblem | null> {
     let answer: api.ApiProblem | null = null;
     this.sending = this.sending.then(async () => {
+      const done = new Set<number>();
       for (const entry of this.store.getState().logbook.unsent.filter((u) => !u.refused)) {
+        if (done.has(entry.order)) continue;
+        const together = this.withItsBatch(entry);
+        for (const { order } of together) done.add(order);
         try {
-          const body = await api.put(entry.collection, entry.body, {
-            by: entry.by ?? null,
-            at: new Date(entry.order).toISOString(),
-          });
+          const bodies = await this.send(together);
           remove(keyOf(entry));
-          this.store.dispatch(sent({ order: entry.order, collection: entry.collection, body }));
+          together.forEach(({ order, collection }, i) =>
+            this.store.dispatch(sent({ order, collection, body: bodies[i]! })),
+          );
         } catch (error) {
           const problem = error instanceof api.ApiProblem ? error : new api.ApiProblem(0, String(error));
           if (problem.isTransient) {
@@ -175,10 +215,15 @@ export class Sync {
             return;
           }
           if (entry.order === asked) answer = problem;
-          const before = (problem.stored as api.Saved | undefined) ?? (await this.serverCopy(entry));
           const refusal = { detail: problem.message, errors: problem.errors, problem: problem.problem };
-          write(keyOf(entry), { ...entry, refused: refusal });
-          this.store.dispatch(refused({ order: entry.order, before, problem: refusal }));
+          const all = together.map((one) => ({ ...one, refused: refusal }));
+          write(keyOf(entry), all.length > 1 ? all : all[0]);
+          for (const one of together) {
+            const isIt = together.length === 1 || (problem.problem as { at?: number }).at === together.indexOf(one);
+            const stored = isIt ? (problem.stored as api.Saved | undefined) : undefined;
+            const before = stored ?? (await this.serverCopy(one));
+            this.store.dispatch(refused({ order: one.order, before, problem: refusal }));
+          }
         }
       }
     });

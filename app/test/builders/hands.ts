@@ -29,9 +29,16 @@ interface Sent {
 }
 /** Everything that was asked of the server, in order. */
 export const sent: Sent[] = [];
-/** What was sent to be kept. */
+const BATCHES = '/api/batches';
+const togetherIn = (body: Record<string, unknown>) =>
+  body['entries'] as { collection: string; body: Record<string, unknown> }[];
+/** What was sent to be kept, one by one or together. */
 export const saved = (collection = ''): Record<string, unknown>[] =>
-  sent.filter((s) => s.method === 'PUT' && s.path.includes(`/${collection}`)).map((s) => s.body);
+  sent.flatMap((s): Record<string, unknown>[] => {
+    if (s.path === BATCHES)
+      return togetherIn(s.body).flatMap((e) => (e.collection.includes(collection) ? [e.body] : []));
+    return s.method === 'PUT' && s.path.includes(`/${collection}`) ? [s.body] : [];
+  });
 /** Answers by path; anything else is answered with what was sent, as the server does when it keeps something. */
 export const answers: Record<string, unknown> = {};
 
@@ -47,17 +54,20 @@ export function freshHands(): void {
     globalThis.fetch = (async (path: string, init?: RequestInit) => {
       const body = (typeof init?.body === 'string' ? JSON.parse(init.body) : {}) as Record<string, unknown>;
       sent.push({ path, method: init?.method ?? 'GET', body });
-      return { ok: true, status: init?.method === 'PUT' ? 201 : 200, json: async () => answers[path] ?? body };
+      const kept = path === BATCHES ? { entries: togetherIn(body).map((e) => e.body) } : body;
+      return { ok: true, status: init?.method === 'PUT' ? 201 : 200, json: async () => answers[path] ?? kept };
     }) as never;
   });
   afterEach(cleanup);
 }
 
-/** Types into a field, and leaves it. */
-export const type = (label: string | RegExp, text: string): void => {
-  const field = screen.getByLabelText(label, { selector: 'input, textarea' });
-  fireEvent.change(field, { target: { value: text } });
-  fireEvent.blur(field);
+const fieldOf = (label: string | RegExp): HTMLElement => screen.getByLabelText(label, { selector: 'input, textarea' });
+export const type = (label: string | RegExp, text: string): void =>
+  void fireEvent.change(fieldOf(label), { target: { value: text } });
+/** Types into a field, and leaves it: a date is read then. */
+export const typeAndLeave = (label: string | RegExp, text: string): void => {
+  type(label, text);
+  fireEvent.blur(fieldOf(label));
 };
 
 /** Figures stand before their units with a space that does not break. */

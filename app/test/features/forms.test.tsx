@@ -15,7 +15,7 @@ import { car, customer, feed, fluid, show } from '../builders/scene';
 import { compounds, pair } from '../builders/service-scene';
 import type * as Hands from '../builders/hands';
 import { awkwardCar, event, open, records, save, venue } from '../builders/awkward-scene';
-import { freshHands, saved, pick, press, router, type } from '../builders/hands';
+import { freshHands, saved, pick, press, router, type, typeAndLeave } from '../builders/hands';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../builders/hands').expoRouter);
 
@@ -59,10 +59,20 @@ describe('what cannot be kept is said, and nothing is sent', () => {
     open(EditEventScreen, { id: event.id });
     const last = await screen.findByLabelText('Last day', { selector: 'input' });
     await act(async () => {
-      type(last.getAttribute('aria-label')!, '05/03/2027');
+      typeAndLeave(last.getAttribute('aria-label')!, '05/03/2027');
     });
     await says('Save event', 'The event ends before it begins.');
   });
+
+  test.each(['soon', '5.1.2', '31.4.27'])(
+    'an event that begins on %j: the day before does not stand for it',
+    async (typed) => {
+      open(EditEventScreen, { id: event.id });
+      await screen.findByLabelText('First day', { selector: 'input' });
+      await act(async () => typeAndLeave('First day', typed));
+      await says('Save event', `“${typed}” is not a date.`);
+    },
+  );
 
   test('a venue hotter than any fluid', async () => {
     open(NewVenueScreen);

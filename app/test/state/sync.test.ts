@@ -120,6 +120,71 @@ test('refused later, after a reconnect: it stays listed until somebody has noted
   expect(waiting()).toEqual([]);
 });
 
+describe('together', () => {
+  const three = [boil(1, 0, 240), boil(2, 0, 241), boil(3, 0, 242)].map((body) => ({
+    collection: 'facts' as const,
+    body,
+  }));
+  const batches = () => sentTo.filter((s) => s === 'POST /api/batches');
+
+  test('it waits on the device as one entry, and goes out as one', async () => {
+    const store = makeStore();
+    const sync = new Sync(store);
+    expect(await sync.saveAll(three)).toEqual({ state: 'waiting' });
+    expect(keys('calvik.unsent.')).toHaveLength(1);
+    expect(Object.keys(store.getState().logbook.items.facts.entities)).toHaveLength(3);
+    // Another visit finds all of it.
+    const again = makeStore();
+    const reloaded = new Sync(again);
+    reloaded.start();
+    reloaded.stop();
+    await reloaded.flush();
+    expect(again.getState().logbook.unsent).toHaveLength(3);
+    sentTo.length = 0;
+    answers = [{ status: 200, body: { entries: three.map((e) => e.body) } }];
+    await reloaded.flush();
+    expect(sentTo).toEqual(['POST /api/batches']);
+    expect(keys('calvik.unsent.')).toEqual([]);
+    expect(again.getState().logbook.unsent).toEqual([]);
+  });
+
+  test('one that is refused takes all of it back, at once and later', async () => {
+    const store = makeStore();
+    const sync = new Sync(store);
+    const gone = [404, 404, 404].map((status) => ({ status, body: {} }));
+    answers = [{ status: 422, body: { detail: 'There is no such car.', at: 1 } }, ...gone];
+    expect(await sync.saveAll(three)).toMatchObject({
+      state: 'refused',
+      problem: { message: 'There is no such car.' },
+    });
+    expect(store.getState().logbook.items.facts.entities).toEqual({});
+    expect([store.getState().logbook.unsent, keys('calvik.unsent.')]).toEqual([[], []]);
+    // Without a connection, and refused afterwards: listed until somebody has noted it.
+    expect(await sync.saveAll(three)).toEqual({ state: 'waiting' });
+    answers = [{ status: 422, body: { detail: 'There is no such car.', at: 1 } }, ...gone];
+    await sync.flush();
+    expect(store.getState().logbook.unsent.map((u) => u.refused?.detail)).toEqual(
+      three.map(() => 'There is no such car.'),
+    );
+    expect(store.getState().logbook.items.facts.entities).toEqual({});
+    sync.discard(store.getState().logbook.unsent[2]!);
+    expect([store.getState().logbook.unsent, keys('calvik.unsent.')]).toEqual([[], []]);
+  });
+
+  test('what was saved before and after goes out in its own order', async () => {
+    const sync = new Sync(makeStore());
+    const [first, last] = [boil(8, 0, 250), boil(9, 0, 251)];
+    await sync.save('facts', first);
+    await sync.saveAll(three);
+    await sync.save('facts', last);
+    sentTo.length = 0;
+    answers = [{ status: 201 }, { status: 200, body: { entries: three.map((e) => e.body) } }, { status: 201 }];
+    await sync.flush();
+    expect(sentTo).toEqual([`PUT /api/facts/${first.id}`, 'POST /api/batches', `PUT /api/facts/${last.id}`]);
+    expect(batches()).toHaveLength(1);
+  });
+});
+
 test('one refusal does not hold up the rest', async () => {
   const store = makeStore();
   const sync = new Sync(store);

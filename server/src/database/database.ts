@@ -38,6 +38,14 @@ export type Saved =
   | { outcome: 'notNew' }
   | { outcome: 'dangling'; missing: Missing[] };
 
+/** One of several that are saved together. */
+export interface Write {
+  collection: Collection | typeof FACTS;
+  body: RecordOf<Collection> | Fact;
+  /** What has to be written down with a record. */
+  facts?: readonly Fact[];
+}
+
 /** Something that is pointed at and not there. */
 export interface Missing {
   path: string;
@@ -157,23 +165,46 @@ export class Database {
     entries: readonly { collection: Collection; body: RecordOf<Collection> }[],
     author = nobody(),
   ): Promise<Saved | null> {
+    const done = await this.saveBatch(entries, author);
+    return 'refused' in done ? done.refused : null;
+  }
+
+  /**
+   * Saves several records and facts in one transaction, all of them or none: in order, so that one may point at another before it. Sent twice, it is saved
+   * once, as each of them is.
+   * @returns what became of each; or the first that could not be saved, with its place
+   */
+  async saveBatch(
+    writes: readonly Write[],
+    author = nobody(),
+  ): Promise<{ saved: Saved[] } | { refused: Saved; at: number }> {
     class Refused extends Error {
-      constructor(readonly saved: Saved) {
-        super(saved.outcome);
+      constructor(
+        readonly refused: Saved,
+        readonly at: number,
+      ) {
+        super(refused.outcome);
       }
     }
+    const saved: Saved[] = [];
     try {
       await this.fork().transactional(async (em) => {
-        for (const { collection, body } of entries) {
-          const saved = await this.saveIn(em, collection, body as never, author);
-          if (!['created', 'updated', 'unchanged'].includes(saved.outcome)) throw new Refused(saved);
-          // What is written need not be looked over again with each further record.
+        for (const [at, write] of writes.entries()) {
+          const one =
+            write.collection === FACTS
+              ? await this.saveFactIn(em, factSchema.parse(write.body) as Fact)
+              : await this.saveIn(em, write.collection, write.body as never, author);
+          if (!['created', 'updated', 'unchanged'].includes(one.outcome)) throw new Refused(one, at);
+          if (one.outcome !== 'unchanged')
+            for (const fact of write.facts ?? []) await this.addFact(em, factSchema.parse(fact) as Fact);
+          saved.push(one);
+          // What is written need not be looked over again with each further one.
           em.clear();
         }
       });
-      return null;
+      return { saved };
     } catch (error) {
-      if (error instanceof Refused) return error.saved;
+      if (error instanceof Refused) return { refused: error.refused, at: error.at };
       throw error;
     }
   }
@@ -261,19 +292,21 @@ export class Database {
   /** Saves a fact for good. The same fact sent twice is saved once; another body under its id is refused. */
   async saveFact(sent: Fact): Promise<Saved> {
     const fact = factSchema.parse(sent) as Fact;
-    return this.fork().transactional(async (em): Promise<Saved> => {
-      const old = await em.findOne(ItemSchema, { id: fact.id });
-      if (old) {
-        const body = JSON.parse(old.body) as Body;
-        return isDeepStrictEqual(body, asJson(fact))
-          ? { outcome: 'unchanged', body }
-          : { outcome: 'differs', stored: body };
-      }
-      const missing = await this.missing(em, factReferences(fact));
-      if (missing.length > 0) return { outcome: 'dangling', missing };
-      await this.addFact(em, fact);
-      return { outcome: 'created', body: fact as unknown as Body };
-    });
+    return this.fork().transactional((em) => this.saveFactIn(em, fact));
+  }
+
+  private async saveFactIn(em: SqlEntityManager, fact: Fact): Promise<Saved> {
+    const old = await em.findOne(ItemSchema, { id: fact.id });
+    if (old) {
+      const body = JSON.parse(old.body) as Body;
+      return isDeepStrictEqual(body, asJson(fact))
+        ? { outcome: 'unchanged', body }
+        : { outcome: 'differs', stored: body };
+    }
+    const missing = await this.missing(em, factReferences(fact));
+    if (missing.length > 0) return { outcome: 'dangling', missing };
+    await this.addFact(em, fact);
+    return { outcome: 'created', body: fact as unknown as Body };
   }
 
   private async addFact(em: SqlEntityManager, fact: Fact): Promise<void> {

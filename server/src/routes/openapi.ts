@@ -14,6 +14,7 @@ import {
 import { importTable, importToSave, importToUndo } from './imports';
 import { supplierQuestion } from './suppliers';
 import { planRequest } from './plans';
+import { batchToSave } from './records';
 
 const jsonContent = (schema: object): object => ({ 'application/json': { schema } });
 const ref = (name: string): object => ({ $ref: `#/components/schemas/${name}` });
@@ -243,6 +244,20 @@ const describedPaths = (): Record<string, object> => ({
       summary: 'The work list, of one event or of all, with boxes to tick',
       parameters: [sizeParameter, { name: 'event', in: 'query', schema: { type: 'string' } }],
       responses: { 200: pdf, 404: problem('No such event'), 422: problem('Not valid') },
+    },
+  },
+  '/api/batches': {
+    post: {
+      summary:
+        'Save several records and facts in one transaction: all of it, or nothing; sent twice, it is stored once',
+      requestBody: { required: true, content: jsonContent(schemaOf(batchToSave)) },
+      responses: {
+        200: { description: 'Each as it is stored now' },
+        409: problem('One of them is stale, differs or may not be; `at` is its place'),
+        413: problem('Too large'),
+        415: problem('Not JSON'),
+        422: problem('One of them is not valid, or points at what is not there; `at` is its place'),
+      },
     },
   },
   '/api/suppliers/{id}/answers': {

@@ -1,5 +1,6 @@
 import { type Request, type Response, Router, json } from 'express';
 import { v7 as uuidv7 } from 'uuid';
+import { z } from 'zod';
 import { type Collection, type Fact, type RecordOf, collections, dateIn, withRecord } from '@calvik/core';
 import { limitMoves } from '@calvik/core/service';
 import { isSignature, needsPermission, refusalOf } from '@calvik/core/track';
@@ -9,7 +10,7 @@ import { problemText, refusalProblem } from '@calvik/words/problems';
 import { Problem, fieldError, invalid } from '../problems';
 import { FACTS } from '../database/entities';
 import type { LogbookCache } from '../database/logbook-cache';
-import type { Author, Saved, Database } from '../database/database';
+import type { Author, Saved, Database, Write } from '../database/database';
 
 /** Records that a car is let go by. */
 const hasLimits: ReadonlySet<string> = new Set<Collection>([
@@ -28,6 +29,14 @@ const hasLimits: ReadonlySet<string> = new Set<Collection>([
 ]);
 
 const BODY_LIMIT = '256kb';
+const BATCH_LIMIT = '4mb';
+/** Several records and facts that are saved together, in this order. */
+export const batchToSave = z.object({
+  entries: z
+    .array(z.object({ collection: z.enum([FACTS, ...collections]), body: z.record(z.string(), z.unknown()) }))
+    .min(1)
+    .max(500),
+});
 const METRIC = sayTo({ units: 'metric', timeZone: 'UTC' });
 
 function idOf(request: Request): string {
@@ -135,6 +144,45 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       response.json(await database.history(collection, idOf(request)));
     });
   }
+
+  /** One of several refused: its problem, at its place. */
+  const at = (place: number, { status, code, values, extra }: Problem): Problem =>
+    new Problem(status, code, values, {
+      ...extra,
+      at: place,
+      errors: (extra.errors ?? []).map((e) => ({ ...e, path: `entries.${place}.body.${e.path}` })),
+    });
+  const atPlace = async <T>(place: number, work: () => T | Promise<T>): Promise<T> => {
+    try {
+      return await work();
+    } catch (error) {
+      throw error instanceof Problem ? at(place, error) : error;
+    }
+  };
+
+  /** Several at once, in one transaction: all of it is saved, or nothing. */
+  router.post('/batches', json({ limit: BATCH_LIMIT, strict: false }), async (request, response) => {
+    if (!request.is('application/json')) throw new Problem(415, 'notJson', {});
+    const batch = batchToSave.safeParse(request.body);
+    if (!batch.success) throw invalid(batch.error);
+    const author = authorOf(request);
+    const writes: Write[] = [];
+    for (const [place, { collection, body }] of batch.data.entries.entries())
+      await atPlace(place, async () => {
+        const parsed = collection === FACTS ? factSchema.safeParse(body) : recordSchemas[collection].safeParse(body);
+        if (!parsed.success) throw invalid(parsed.error);
+        if (collection === FACTS) {
+          await allow(parsed.data as Fact);
+          writes.push({ collection, body: parsed.data as Fact });
+        } else {
+          const record = parsed.data as RecordOf<Collection>;
+          writes.push({ collection, body: record, facts: await movesBy(collection, record, author) });
+        }
+      });
+    const done = await database.saveBatch(writes, author);
+    if ('refused' in done) throw at(done.at, refusal(done.refused));
+    response.json({ entries: done.saved.map((s) => ('body' in s ? s.body : null)) });
+  });
 
   router.put(`/${FACTS}/:id`, parseJson, async (request, response) => {
     idOf(request);

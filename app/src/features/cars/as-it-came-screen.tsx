@@ -94,14 +94,9 @@ function CamePage({ car }: { car: Car }) {
     const wrong = firstRefused(made, say);
     if (wrong !== null) return setProblem(wrong);
     setSaving(true);
-    for (const { collection, body } of made) {
-      const result = await sync.save(collection, body);
-      if (result.state === 'refused') {
-        setSaving(false);
-        return setProblem(result.sentence);
-      }
-    }
+    const result = await sync.saveAll(made);
     setSaving(false);
+    if (result.state === 'refused') return setProblem(result.sentence);
     clear();
     router.replace(routes.car(car.id));
   };

@@ -14,6 +14,7 @@ import {
 } from '@calvik/core';
 import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -41,6 +42,8 @@ function EventPage({ event }: { event: TrackEvent }) {
   const wide = useWide();
   const sync = useSync();
   const { show } = useUnits();
+  const { idFor, anew } = useOwnIds();
+  const [saving, setSaving] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [picked, setPicked] = useState<string[]>([]);
   const another = useAnotherLook();
@@ -62,16 +65,17 @@ function EventPage({ event }: { event: TrackEvent }) {
     );
 
   const book = async (carIds: readonly string[]): Promise<void> => {
-    for (const carId of carIds) {
-      const result = await sync.save('bookings', {
-        ...newRecord(),
-        ...recordDefaults.bookings,
-        eventId: event.id,
-        carId,
-        notes: '',
-      });
-      if (result.state === 'refused') return setProblem(result.sentence);
-    }
+    setSaving(true);
+    const result = await sync.saveAll(
+      carIds.map((carId) => ({
+        collection: 'bookings' as const,
+        body: { ...newRecord(), id: idFor(carId), ...recordDefaults.bookings, eventId: event.id, carId, notes: '' },
+      })),
+    );
+    setSaving(false);
+    if (result.state === 'refused') return setProblem(result.sentence);
+    // Booked, cancelled and booked again is another booking.
+    anew();
     setProblem(null);
     setPicked([]);
     setChoosing(false);
@@ -151,7 +155,10 @@ function EventPage({ event }: { event: TrackEvent }) {
             {free.map((car) => (
               <View key={car.id} style={styles.line}>
                 <View style={styles.grow}>
-                  <LinkRow label={`Book ${carLabel(logbook, car.id)}`} onPress={() => void book([car.id])}>
+                  <LinkRow
+                    label={`Book ${carLabel(logbook, car.id)}`}
+                    onPress={() => (saving ? undefined : void book([car.id]))}
+                  >
                     <Text as="strong">{carLabel(logbook, car.id)}</Text>
                     <Text as="small">
                       {[car.plate, car.make, car.model, logbook.customers.get(car.customerId)?.name]
@@ -170,7 +177,9 @@ function EventPage({ event }: { event: TrackEvent }) {
               </View>
             ))}
             {picked.length > 0 ? (
-              <MainButton onPress={() => void book(picked)}>{`Book ${counted(picked.length, 'car')}`}</MainButton>
+              <MainButton onPress={() => void book(picked)} loading={saving} disabled={saving}>
+                {`Book ${counted(picked.length, 'car')}`}
+              </MainButton>
             ) : null}
           </View>
         </Section>

@@ -50,8 +50,10 @@ function Connection() {
   const router = useRouter();
   const online = useAppSelector((s) => s.logbook.online);
   const unsent = useAppSelector((s) => s.logbook.unsent);
-  const refused = unsent.filter((u) => u.refused).length;
-  const waiting = unsent.length - refused;
+  // What is saved together waits as one.
+  const count = (of: typeof unsent): number => new Set(of.map((u) => u.batch ?? u.order)).size;
+  const refused = count(unsent.filter((u) => u.refused));
+  const waiting = count(unsent) - refused;
   if (refused > 0) {
     return (
       <Pressable

@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Awaited as AwaitedGoods, type PartsOrder, shortDate, nextLabel } from '@calvik/core';
+import { type Awaited as AwaitedGoods, type Fact, type PartsOrder, shortDate, nextLabel } from '@calvik/core';
+import type { Saved } from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useMoney } from '../money';
-import { newId, newRecord } from '../save-record';
+import { newRecord } from '../save-record';
 import { ChangeLine } from './change-line';
 import { waitingFor } from './order-words';
 
@@ -19,6 +21,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
   const onDuty = useCrewOnDuty();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const { idFor, anew } = useOwnIds();
   const line = order.lines[at]!;
   const due = line.deliveries.find((d) => d.on <= today);
   const usual = Math.min(left, due?.count ?? left);
@@ -31,9 +34,15 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
     if (!Number.isInteger(count) || count < 1 || count > left) return setProblem(`How many came? 1 to ${left}.`);
     setBusy(true);
-    const refused = (await stock(count)) ?? (await note());
-    setProblem(refused);
+    // What is on the shelf and what says so are one entry: none without the other.
+    const result = await sync.saveAll([
+      ...Array.from({ length: count }, (_, i) => onShelf(i)).flatMap((made) => made ?? []),
+      { collection: 'facts', body: received(onDuty.id) },
+    ]);
     setBusy(false);
+    if (result.state === 'refused') return setProblem(result.sentence);
+    setProblem(null);
+    anew();
   };
   /** What has not come yet is not wanted any more; with nothing left the order goes. */
   const cancel = async (): Promise<void> => {
@@ -53,64 +62,46 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
     setProblem(result.state === 'refused' ? result.sentence : null);
     setBefore(null);
   };
-  const note = async (): Promise<string | null> => {
+  const received = (by: string): Fact => {
     const now = new Date().toISOString();
-    const result = await sync.save('facts', {
-      id: newId(),
+    return {
+      id: idFor('received'),
       kind: 'goodsReceived',
       at: now,
       recordedAt: now,
-      by: onDuty!.id,
+      by,
       orderId: order.id,
       line: at,
       count,
       wearPartId: line.goods === 'wearPart' ? line.likeId : null,
-    });
-    return result.state === 'refused' ? result.sentence : null;
+    };
   };
-  const stock = async (pieces: number): Promise<string | null> => {
-    for (let i = 0; i < pieces; i++) {
-      const refused = await stockOne(i);
-      if (refused) return refused;
-    }
-    return null;
-  };
-  const stockOne = async (i: number): Promise<string | null> => {
+  /** The nth of what came, as it goes on the shelf; null where it is nothing that is kept one by one. */
+  const onShelf = (i: number): { collection: 'padSets' | 'rotorPairs' | 'bottles'; body: Saved } | null => {
     const set = logbook.padSets.get(line.likeId);
     const pair = logbook.rotorPairs.get(line.likeId);
     const fluid = logbook.fluids.get(line.likeId);
     const booking = logbook.bookings.get(bookingIds[i] ?? bookingIds[0] ?? '');
     const carId = booking?.carId ?? set?.carId ?? pair?.carId ?? null;
-    const result =
-      line.goods === 'padSet' && set
-        ? await sync.save('padSets', {
-            ...set,
-            ...newRecord(),
-            label: nextLabel('P', [...logbook.padSets.values()], i),
-            carId,
-            use: 'track',
-            rotorPairId: null,
-            notes: '',
-          })
-        : line.goods === 'rotorPair' && pair
-          ? await sync.save('rotorPairs', {
-              ...pair,
-              ...newRecord(),
-              label: nextLabel('R', [...logbook.rotorPairs.values()], i),
-              carId,
-              notes: '',
-            })
-          : line.goods === 'bottle' && fluid
-            ? await sync.save('bottles', {
-                ...newRecord(),
-                label: nextLabel('B', [...logbook.bottles.values()], i),
-                fluidId: fluid.id,
-                sizeMl: [...logbook.bottles.values()].filter((b) => b.fluidId === fluid.id).at(-1)?.sizeMl ?? 1000,
-                batch: '',
-                receivedOn: today,
-              })
-            : null;
-    return result?.state === 'refused' ? result.sentence : null;
+    const record = { ...newRecord(), id: idFor(`piece ${i}`) };
+    if (line.goods === 'padSet' && set) {
+      const label = nextLabel('P', [...logbook.padSets.values()], i);
+      const body = { ...set, ...record, label, carId, use: 'track' as const, rotorPairId: null, notes: '' };
+      return { collection: 'padSets', body };
+    }
+    if (line.goods === 'rotorPair' && pair) {
+      const label = nextLabel('R', [...logbook.rotorPairs.values()], i);
+      return { collection: 'rotorPairs', body: { ...pair, ...record, label, carId, notes: '' } };
+    }
+    if (line.goods === 'bottle' && fluid) {
+      const label = nextLabel('B', [...logbook.bottles.values()], i);
+      const sizeMl = [...logbook.bottles.values()].filter((b) => b.fluidId === fluid.id).at(-1)?.sizeMl ?? 1000;
+      return {
+        collection: 'bottles',
+        body: { ...record, label, fluidId: fluid.id, sizeMl, batch: '', receivedOn: today } as Saved,
+      };
+    }
+    return null;
   };
   return (
     <View style={styles.row} testID="ordered-line">

@@ -32,12 +32,14 @@ export const useLastStep = (): Step | null =>
 export async function undoLast(sync: Sync, logbook: Logbook): Promise<string | null> {
   const step = steps.at(-1);
   if (!step) return null;
-  for (const { id, job } of step.before) {
+  const back = step.before.flatMap(({ id, job }) => {
     const now = logbook.jobs.get(id);
-    if (!now) continue;
-    const result = await sync.save('jobs', job ? { ...job, version: now.version } : { ...now, archived: true });
-    if (result.state === 'refused') return result.sentence;
-  }
+    return now
+      ? [{ collection: 'jobs' as const, body: job ? { ...job, version: now.version } : { ...now, archived: true } }]
+      : [];
+  });
+  const result = back.length > 0 ? await sync.saveAll(back) : null;
+  if (result?.state === 'refused') return result.sentence;
   changed(steps.slice(0, -1));
   return null;
 }

@@ -12,7 +12,7 @@ import { useGoOn } from './use-save-step';
 export function StepMore({ s, step }: { s: ServiceJudgement; step: ServiceStep }) {
   const today = useToday();
   const goOn = useGoOn(s, step);
-  const { saveFact, problem } = useSaveFact();
+  const { saveFact, saveFacts, problem } = useSaveFact();
   const [open, setOpen] = useState<'menu' | 'skip' | 'hand' | null>(null);
   const close = (): void => setOpen(null);
   const ofJob = { carId: s.car.id, jobId: s.job.id };
@@ -53,9 +53,10 @@ export function StepMore({ s, step }: { s: ServiceJudgement; step: ServiceStep }
           step={step}
           onClose={close}
           onHand={async (toCrewId, keys) => {
-            for (const key of keys)
-              if (!(await saveFact({ kind: 'stepHandedOver', step: key, toCrewId, ...ofJob } as NewFact, today)))
-                return;
+            const handed = keys.map((key) => ({
+              draft: { kind: 'stepHandedOver', step: key, toCrewId, ...ofJob } as NewFact,
+            }));
+            if (!(await saveFacts(handed, today))) return;
             close();
             goOn();
           }}

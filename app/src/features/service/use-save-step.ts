@@ -14,7 +14,7 @@ import { selectLogbook } from '../../state/logbook';
 import { useDraft } from '../../state/use-draft';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
-import { type NewFact, asFact, useSaveFact } from '../save-fact';
+import { type NewFact, type ToSave, asFact, useSaveFact } from '../save-fact';
 import { type StepFact, standingReading } from './use-service';
 
 interface Reasons {
@@ -55,7 +55,7 @@ export function useSaveStep(
   const goOn = useGoOn(s, step);
   const logbook = useLogbook();
   const tell = useTell();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const [tried, setTried] = useState(false);
   const { draft: why, change, clear } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, noReasons);
   const before =
@@ -90,19 +90,18 @@ export function useSaveStep(
             : null;
 
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
-    for (const body of bodies) {
+    const all = bodies.map((body): ToSave => {
       const standing = standingReading(s, body);
-      const fact = {
+      const draft = {
         ...body,
         carId: s.car.id,
         jobId: s.job.id,
         ...(before.length > 0 ? { outOfTurn: why.outOfTurn.trim() } : {}),
         ...(questionsOfBody(body).length > 0 ? { explanation: why.explanation.trim() } : {}),
       } as NewFact;
-      if (!(await saveFact(fact, today, standing ? { fact: standing, because: why.because.trim() } : undefined)))
-        return false;
-    }
-    return true;
+      return { draft, correction: standing ? { fact: standing, because: why.because.trim() } : undefined };
+    });
+    return saveFacts(all, today);
   };
   const save = async (): Promise<void> => {
     if (made === undefined || saving) return;

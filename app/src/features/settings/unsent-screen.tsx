@@ -36,6 +36,10 @@ function tell({ collection, body, by }: Unsent, logbook: Logbook, say: Say): Tol
   };
 }
 
+/** What is saved together waits as one. */
+const isFirstOfBatch = (entry: Unsent, i: number, all: readonly Unsent[]): boolean =>
+  entry.batch === undefined || all.findIndex((u) => u.batch === entry.batch) === i;
+
 /** What was entered here and is not on the server: what waits, and what was refused and why. */
 export function UnsentScreen() {
   const sync = useSync();
@@ -45,16 +49,20 @@ export function UnsentScreen() {
   return (
     <Screen title="Not on the server" back="/">
       {unsent.length === 0 ? <Empty text="Everything entered here is on the server." /> : null}
-      {unsent.map((entry) => {
-        const { title, about, lines } = tell(entry, logbook, say);
+      {unsent.filter(isFirstOfBatch).map((entry) => {
+        const all = entry.batch === undefined ? [entry] : unsent.filter((u) => u.batch === entry.batch);
+        const told = all.map((one) => tell(one, logbook, say));
+        const { title, about } = told[0]!;
+        const more = all.length > 1 ? `, and ${all.length - 1} more with it` : '';
+        const lines = told.flatMap((one, i) => (i === 0 ? one.lines : [one.title, ...one.lines]));
         return (
-          <Section key={entry.order} title={title}>
+          <Section key={entry.order} title={`${title}${more}`}>
             <View style={styles.entry}>
               <Text tone={entry.refused ? 'stop' : 'ink'}>
                 {entry.refused ? entry.refused.detail : 'Waits for a connection.'}
               </Text>
-              {[about, ...lines].filter(Boolean).map((line) => (
-                <Text key={line} as="small">
+              {[about, ...lines].filter(Boolean).map((line, i) => (
+                <Text key={i} as="small">
                   {line}
                 </Text>
               ))}

@@ -43,7 +43,7 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
   const logbook = useLogbook();
   const today = useToday();
   const read = useReadFigure();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const before = answerTo(logbook.factsOfCar(car.id), session.fact.id, check);
   const { draft, change, clear } = useDraft<CheckDraft>(`look.${session.fact.id}.${check}.${before?.id ?? ''}`, {
@@ -119,9 +119,14 @@ export function CheckPanel({ check, car, session, onDone }: PanelProps & { check
               corner: repairsOfCar.has(repair) ? null : (f.place.corner ?? null),
               words: draft.done.trim(),
             }));
-    // All of it is on the device before anything is sent; the repair comes first.
-    const saved = await Promise.all([...repaired, bodyOf(faults)].map((body) => saveFact(body, today)));
-    if (saved.includes(false)) return;
+    // One entry; the repair comes first.
+    if (
+      !(await saveFacts(
+        [...repaired, bodyOf(faults)].map((draft) => ({ draft })),
+        today,
+      ))
+    )
+      return;
     clear();
     onDone();
   };

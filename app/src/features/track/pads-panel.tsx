@@ -13,7 +13,7 @@ import {
   padSpec,
   questionsOf,
 } from '@calvik/core';
-import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
@@ -34,10 +34,9 @@ interface PadDraft {
 export function PadsPanel({ car, session, look, onDone }: PanelProps) {
   const logbook = useLogbook();
   const today = useToday();
-  const sync = useSync();
   const crew = useCrewOnDuty();
   const read = useReadFigure();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const item = look.items.find((i) => i.kind === 'pads')!;
   const gauged = corners.filter((c) => car[axleOfCorner(c)].brake !== 'drum');
   const { draft, change, clear } = useDraft<PadDraft>(`look.${session.fact.id}.pads`, { typed: {}, why: '' });
@@ -98,11 +97,10 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
       return setSentence('Say why, or read again.');
     }
     setSentence(null);
-    // All of it is on the device before anything is sent: leaving the page cuts nothing off.
-    const jobSaved = logbook.jobs.has(job.id) ? null : sync.save('jobs', job);
-    const saved = await Promise.all(whole.map((corner) => saveFact(bodyOf(corner, job.id), today)));
-    await jobSaved;
-    if (saved.includes(false)) return;
+    // One entry: leaving the page cuts nothing off.
+    const own = logbook.jobs.has(job.id) ? [] : [{ collection: 'jobs' as const, body: job }];
+    const readings = whole.map((corner) => ({ draft: bodyOf(corner, job.id) }));
+    if (!(await saveFacts(readings, today, own))) return;
     ask([]);
     clear();
     change({ typed: {}, why: '' });

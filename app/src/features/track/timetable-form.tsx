@@ -81,10 +81,14 @@ function TimetablePage({ event }: { event: TrackEvent }) {
     }
     timetable.sort((a, b) => a.day.localeCompare(b.day) || a.from.localeCompare(b.from));
     setSaving(true);
-    const result = await sync.save('events', { ...event, timetable });
-    for (const b of bookings)
-      if (result.state !== 'refused' && groupOf(b).trim() !== b.group)
-        await sync.save('bookings', { ...b, group: groupOf(b).trim().slice(0, 20) });
+    const regrouped = bookings.filter((b) => groupOf(b).trim() !== b.group);
+    const result = await sync.saveAll([
+      { collection: 'events', body: { ...event, timetable } },
+      ...regrouped.map((b) => ({
+        collection: 'bookings' as const,
+        body: { ...b, group: groupOf(b).trim().slice(0, 20) },
+      })),
+    ]);
     setSaving(false);
     if (result.state === 'refused') return setSentence(result.sentence);
     clear();

@@ -30,6 +30,21 @@ describe('an event', () => {
     expect(isThere(/^Varga Brennick: /, 'link')).toBe(true);
   });
 
+  test('several are booked as one entry, and the second of two taps is the first', async () => {
+    open(<EventScreen />, params);
+    press('Book a car');
+    const free = screen.getAllByLabelText(/ too$/).slice(0, 2);
+    expect(free.length).toBeGreaterThan(0);
+    for (const box of free) await act(async () => box.click());
+    const name = new RegExp(`^Book ${free.length} car`);
+    await act(async () => {
+      press(name);
+      press(name);
+    });
+    await waitFor(() => expect(new Set(saved('bookings').map((b) => b.id)).size).toBe(free.length));
+    expect(new Set(saved('bookings').map((b) => b.carId)).size).toBe(free.length);
+  });
+
   test('a booking that was cancelled by mistake comes back', async () => {
     open(<EventScreen />, params);
     await act(async () => press('Cancel the booking of Rooth Velund'));

@@ -5,7 +5,7 @@ import { SettingsScreen } from '../../../src/features/settings/settings-screen';
 import { ShopSettingsScreen } from '../../../src/features/settings/shop-screen';
 import { show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
-import { freshHands, place, saved, press, router, text, type } from '../../builders/hands';
+import { freshHands, place, saved, press, router, text, type, typeAndLeave } from '../../builders/hands';
 import { common, lift, bram } from '../../builders/settings-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
@@ -82,7 +82,7 @@ describe('settings', () => {
     await pressing('Save the shop’s settings');
     expect(text()).toContain('Give the first day.');
     expect(saved()).toEqual([]);
-    type('First day shut', '24/12/2026');
+    typeAndLeave('First day shut', '24/12/2026');
     await pressing('Save the shop’s settings');
     await waitFor(() => expect(saved('shops')).toHaveLength(1));
     expect(saved('shops')[0]).toMatchObject({
