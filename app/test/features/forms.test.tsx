@@ -70,7 +70,7 @@ describe('what cannot be kept is said, and nothing is sent', () => {
       open(EditEventScreen, { id: event.id });
       await screen.findByLabelText('First day', { selector: 'input' });
       await act(async () => typeAndLeave('First day', typed));
-      await says('Save event', `“${typed}” is not a date.`);
+      await says('Save event', `“${typed}” is not a date. Type it like 5 Jan 2027.`);
     },
   );
 
