@@ -42,6 +42,8 @@ export function DateInput({
   const [open, setOpen] = useState(false);
   // What is being typed, until the field is left: then it shows what it holds.
   const [typing, setTyping] = useState<string | null>(null);
+  // What stood there when it was entered: a date that follows another one changes nothing under the hand.
+  const [entered, setEntered] = useState<string | null>(null);
   const habit = useContext(DateHabitContext);
   const order = habit === 'en-US' ? 'monthFirst' : 'dayFirst';
   const isDate = isLocalDate(value);
@@ -56,6 +58,7 @@ export function DateInput({
   const leave = (): void => {
     if (typing !== null) onChange(readIt(typing) ?? typing.trim());
     setTyping(null);
+    setEntered(null);
   };
   const isWrong = typing === null && value !== '' && !isDate;
   const words = isDate ? `${shortDate(value).split(' ')[0]} ${longDate(value)}` : isWrong ? 'Not a date' : '';
@@ -66,7 +69,9 @@ export function DateInput({
           mode="outlined"
           label={label}
           aria-label={label}
-          value={typing ?? shown}
+          value={typing ?? entered ?? shown}
+          selectTextOnFocus
+          onFocus={() => setEntered(shown)}
           onChangeText={type}
           onBlur={leave}
           placeholder={order === 'dayFirst' ? '5.1.2027' : '1/5/2027'}

@@ -1,14 +1,19 @@
 /** A date field holds what it shows: a date, nothing, or a text that is none. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { longDate } from '@calvik/core';
 import { DateHabitContext } from '../../src/ui/date-habit';
 import { DateInput } from '../../src/ui/date-input';
 
 let held = '';
+/** Another field sets this one. */
+let follow: (date: string) => void = () => undefined;
 function Harness({ begin, optional = false }: { begin: string; optional?: boolean }) {
   const [value, setValue] = useState(begin);
+  useEffect(() => {
+    follow = setValue;
+  }, []);
   const change = (date: string): void => {
     held = date;
     setValue(date);
@@ -64,6 +69,21 @@ test('while it is typed nothing follows a day that nobody meant', () => {
   expect(seen).toEqual(['1', '1.', '1.1', '1.12', '1.12.2', '1.12.20', '1.12.2026']);
   leave();
   expect(held).toBe('2026-12-01');
+});
+
+test('a date that follows another one changes nothing under the hand, and shows when the field is left', () => {
+  open('2026-12-13');
+  fireEvent.focus(field());
+  act(() => follow('2026-12-22'));
+  expect(field().value).toBe('13/12/2026');
+  leave();
+  expect(field().value).toBe('22/12/2026');
+  expect(held).toBe('2026-12-13');
+  fireEvent.focus(field());
+  act(() => follow('2026-12-23'));
+  typing('24.12.26');
+  leave();
+  expect(held).toBe('2026-12-24');
 });
 
 test('in the order of whoever reads it, and empty only where it may be', () => {

@@ -37,13 +37,14 @@ function Crew() {
       name: name.trim(),
       role: crew.length === 0 ? ('lead' as const) : ('technician' as const),
     };
+    // What is said meanwhile is of the next one: nothing is cleared when this one has been saved.
     setName('');
+    setProblem(null);
     const result = await sync.save('crew', record);
     if (result.state === 'refused') {
       setName(name);
       return setProblem(result.sentence);
     }
-    setProblem(null);
     if (!onDuty) dispatch(prefer({ crewId: record.id }));
   };
   return (
@@ -80,8 +81,9 @@ function Lifts() {
   const [problem, setProblem] = useState<string | null>(null);
   const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).sort((a, b) => a.name.localeCompare(b.name));
   const saveLift = async (lift: Lift): Promise<boolean> => {
+    setProblem(null);
     const result = await sync.save('lifts', lift);
-    setProblem(result.state === 'refused' ? result.sentence : null);
+    if (result.state === 'refused') setProblem(result.sentence);
     return result.state !== 'refused';
   };
   const add = async (): Promise<void> => {
