@@ -29,6 +29,8 @@ export interface Problems {
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
   clockAhead: { minutes: number };
+  /** A signature behind other entries of one batch: it would be judged without them. */
+  signatureNotFirst: Record<string, never>;
   stopStands: { finding: Finding };
   onlyLeadLetsGo: Record<string, never>;
   decisionWithoutReason: Record<string, never>;
@@ -137,6 +139,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
     'A car is being worked on by this limit: choose who is on duty first, so that the change carries a name.',
   onlyLeadWaives: () => 'Only the lead waives a hold.',
   notCarOfJob: () => 'This is not the car of that job.',
+  signatureNotFirst: () => 'A signature is sent by itself: what comes with it has to be seen first.',
   clockAhead: ({ minutes }, say) =>
     `The clock of this device is ${say.value(minutes, 'duration')} ahead of the server: set it, then sign again.`,
   limitsChanged: () => 'A limit or a sheet was changed since this was shown. Look at it once more, then sign.',

@@ -87,6 +87,10 @@ function answer(response: Response, kept: Saved): void {
   else throw refusal(kept);
 }
 
+/** What lets something go: a signature, parts that are accepted, a peak that is taken over. */
+const letsGo = (fact: Fact): boolean =>
+  isSignature(fact) || fact.kind === 'beddingLook' || fact.kind === 'peakTakenOver';
+
 /** A device's clock may be so far ahead of the server's, min. */
 const CLOCK_AHEAD_MIN = 5;
 
@@ -172,6 +176,8 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
         const parsed = collection === FACTS ? factSchema.safeParse(body) : recordSchemas[collection].safeParse(body);
         if (!parsed.success) throw invalid(parsed.error);
         if (collection === FACTS) {
+          // It is judged by what is stored: behind others it would not know of them.
+          if (place > 0 && letsGo(parsed.data as Fact)) throw new Problem(409, 'signatureNotFirst', {});
           await allow(parsed.data as Fact);
           writes.push({ collection, body: parsed.data as Fact });
         } else {

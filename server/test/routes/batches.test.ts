@@ -95,7 +95,7 @@ test('one that is refused takes all with it, and is named by its place', async (
   expect((await feed(cursor)).changes).toEqual([]);
 });
 
-test('a signature in it goes through the gate like any other', async () => {
+test('a signature behind others is refused: it would be judged without them', async () => {
   const { changes, cursor } = await feed();
   const released = changes.find((c) => c.body.kind === 'carReleased')!.body;
   const open = changes.find(
@@ -107,6 +107,9 @@ test('a signature in it goes through the gate like any other', async () => {
   const signature = { ...released, id: uuidv7(), jobId: open.id, carId: open.carId };
   const answer = await send([made('Not signed'), { collection: 'facts', body: signature }]);
   expect(answer.status).toBe(409);
+  expect(answer.body).toMatchObject({ code: 'signatureNotFirst', at: 1 });
+  // First in it, it goes through the gate like any other.
+  expect((await send([{ collection: 'facts', body: signature }, made('Not signed')])).status).toBe(409);
   expect((await feed(cursor)).changes).toEqual([]);
 });
 
