@@ -1,7 +1,7 @@
 /** Fields of records and what stands in them, for the history of a record. */
 import type { Dimension, FieldChange } from '@calvik/core';
 import type { Say } from './reader';
-import { capital, list } from './texts';
+import { capital, counted, list } from './texts';
 
 /** Names of fields whose own name is not how people say it. */
 const names: Partial<Record<string, string>> = {
@@ -65,6 +65,7 @@ const measures: readonly [string, Dimension][] = [
   ['Nm', 'torque'],
   ['Kg', 'mass'],
   ['Kmh', 'speed'],
+  ['Km', 'distance'],
   ['Percent', 'share'],
   ['Min', 'duration'],
   ['Days', 'days'],
@@ -87,8 +88,16 @@ export const changeName = (path: readonly string[]): string => capital(path.map(
 
 const MOST_LISTED = 6;
 
+const listed = (texts: readonly string[]): string =>
+  texts.length > MOST_LISTED ? `${texts.slice(0, MOST_LISTED).join(', ')} …` : list(texts);
+/** What an entry of a list is called; empty where it has no name. */
+const nameOfEntry = (entry: unknown): string => {
+  const { name, title, label } = (entry ?? {}) as Record<string, unknown>;
+  return [name, title, label].find((text): text is string => typeof text === 'string' && text !== '') ?? '';
+};
+
 /** What stood in a field. @param nameOf the name of a record by its id; empty where it is none */
-function valueText(value: unknown, field: string, say: Say, nameOf: (id: string) => string): string {
+export function fieldValueText(value: unknown, field: string, say: Say, nameOf: (id: string) => string): string {
   if (value === null || value === undefined || value === '') return 'nothing';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') {
@@ -105,9 +114,11 @@ function valueText(value: unknown, field: string, say: Say, nameOf: (id: string)
   if (Array.isArray(value)) {
     if (value.length === 0) return 'nothing';
     const plain = value.filter((v) => typeof v !== 'object');
-    if (plain.length < value.length) return value.length === 1 ? '1 entry' : `${value.length} entries`;
-    const shown = plain.slice(0, MOST_LISTED).map((v) => valueText(v, field, say, nameOf));
-    return plain.length > MOST_LISTED ? `${shown.join(', ')} …` : list(shown);
+    if (plain.length < value.length) {
+      const called = value.map((v) => nameOfEntry(v));
+      return called.every((name) => name !== '') ? listed(called) : counted(value.length, 'entry', 'entries');
+    }
+    return listed(plain.map((v) => fieldValueText(v, field, say, nameOf)));
   }
   return 'entered';
 }
@@ -115,7 +126,7 @@ function valueText(value: unknown, field: string, say: Say, nameOf: (id: string)
 /** "Plate: QX 114, before QX 141" */
 export function changeText({ path, from, to }: FieldChange, say: Say, nameOf: (id: string) => string): string {
   const field = path.at(-1) ?? '';
-  const [was, is] = [from, to].map((v) => valueText(v, field, say, nameOf));
+  const [was, is] = [from, to].map((v) => fieldValueText(v, field, say, nameOf));
   return was === is ? `${changeName(path)}: changed` : `${changeName(path)}: ${is}, before ${was}`;
 }
 
@@ -124,5 +135,5 @@ export const fieldLines = (fields: readonly FieldChange[], say: Say, nameOf: (id
   fields.flatMap(({ path, to }) => {
     const isEmpty =
       to === null || to === undefined || to === '' || to === false || (Array.isArray(to) && to.length === 0);
-    return isEmpty ? [] : [`${changeName(path)}: ${valueText(to, path.at(-1) ?? '', say, nameOf)}`];
+    return isEmpty ? [] : [`${changeName(path)}: ${fieldValueText(to, path.at(-1) ?? '', say, nameOf)}`];
   });

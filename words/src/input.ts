@@ -23,9 +23,10 @@ const examples: Record<Dimension, string> = {
   force: '12 kN',
   mass: '4.2 or 9.3 lb',
   share: '1.5',
-  duration: '60 or 1 h',
+  duration: '60, 1 h or 1 h 30 min',
   days: '90 or 12 weeks',
   speed: '205 or 127 mph',
+  distance: '350 or 220 mi',
   area: '6200 or 9.6 in2',
 };
 /** What could be typed for this dimension, for hints and for error sentences. */
@@ -45,6 +46,7 @@ const spoken: Record<Dimension, string> = {
   duration: 'duration',
   days: 'time',
   speed: 'speed',
+  distance: 'distance',
   area: 'area',
 };
 

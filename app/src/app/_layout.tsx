@@ -12,7 +12,7 @@ import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../features/frame/frame';
 import { laterPiece, loadLater } from '../features/later';
 import { PaperIcon } from '../ui/icons';
-import { DateHabitContext, dateHabitOf } from '../ui/date-habit';
+import { TimeZoneContext } from '../ui/date-habit';
 import { UnitsContext } from '../ui/units';
 import { WorkingHost } from '../ui/working';
 
@@ -34,13 +34,13 @@ function Themed() {
   return (
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
       <UnitsContext.Provider value={units}>
-        <DateHabitContext.Provider value={dateHabitOf(timeZone)}>
+        <TimeZoneContext.Provider value={timeZone}>
           <WorkingHost sheet={WorkingSheet}>
             <Frame>
               <Slot />
             </Frame>
           </WorkingHost>
-        </DateHabitContext.Provider>
+        </TimeZoneContext.Provider>
       </UnitsContext.Provider>
     </PaperProvider>
   );

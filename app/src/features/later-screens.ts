@@ -8,6 +8,7 @@ import '@calvik/words/work';
 
 export { comingEvents, judgeEvent, runUp } from '@calvik/core';
 export { heatAhead } from '../workers/heat-ahead';
+export { KeptNotice, TwoVersionsDialog } from './versions/two-versions-dialog';
 export { BesideRunUp } from './run-up/beside-run-up';
 export { BenchScreen } from './bench/bench-screen';
 export { AsItCameScreen } from './cars/as-it-came-screen';

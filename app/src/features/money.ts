@@ -1,4 +1,5 @@
 import { useLogbook } from '../state/hooks';
+import { readFigure } from '@calvik/core/units';
 
 /** A price in the shop's currency. */
 export const useMoney = (): ((minor: number) => string) => {
@@ -8,7 +9,8 @@ export const useMoney = (): ((minor: number) => string) => {
 
 /** A typed price in cents; null where none is typed, NaN where it is none. @example priceMinor('84,50') // 8450 */
 export function priceMinor(text: string): number | null {
-  const plain = text.replace(/[^\d.,]/g, '').replace(',', '.');
+  const plain = text.replace(/\p{Sc}|\b[A-Z]{3}\b/gu, '');
   if (text.trim() === '') return null;
-  return plain === '' ? Number.NaN : Math.round(Number(plain) * 100);
+  const price = readFigure(plain);
+  return price === null || price < 0 ? Number.NaN : Math.round(price * 100);
 }

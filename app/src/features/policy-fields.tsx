@@ -1,4 +1,5 @@
 import type { FluidPolicy } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 
 /** The five schools as options of a form; 'none' leaves the decision to the others. */
 export const schoolOptions = [
@@ -41,7 +42,7 @@ export function policyForm(policy: FluidPolicy | null | undefined): PolicyForm {
 
 /** The policy that the form describes; the season of school E is April to October, common practice, no source. */
 export function policyOf({ school, count }: PolicyForm): FluidPolicy | null {
-  const n = Number(count.trim() === '' ? usualCount[school] : count);
+  const n = count.trim() === '' ? Number(usualCount[school]) : (readCount(count) ?? Number.NaN);
   switch (school) {
     case 'none':
       return null;

@@ -3,6 +3,7 @@ import { useCallback, useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
+import type { ToKeep } from '../state/sync';
 import {
   type Collection,
   type Dimension,
@@ -15,7 +16,8 @@ import { recordSchemas } from '@calvik/core/model/schemas';
 import { type Say } from '@calvik/words';
 import { issueText } from '@calvik/words/input';
 import { type FieldError, type Saved, fieldErrorsOf } from '../api/client';
-import { useSync } from '../state/hooks';
+import { useAppStore, useSync } from '../state/hooks';
+import { useOwnIds } from '../state/use-own-ids';
 import { useUnits } from '../ui/units';
 import { useSay } from '../state/use-say';
 
@@ -60,13 +62,29 @@ function place<T extends FieldValues>(
   return homeless.length > 0 ? homeless.map((e) => e.message).join(' ') : 'Look at the fields marked above.';
 }
 
+/** What is saved together with a record. */
+interface Beside<C extends Collection> {
+  before?: ToKeep[];
+  after?: (saved: RecordOf<C>) => ToKeep[];
+}
+
 /** Saves a record from a form: checks it with core's schema, shows errors at their fields, and goes on when it is saved. */
 export function useSaveRecord<C extends Collection, T extends FieldValues>(
   collection: C,
   form: UseFormReturn<T>,
-  finished: () => void,
+  finished: (as?: object) => void,
+  openedAs: () => object | null = () => null,
 ): {
-  saveRecord: (record: RecordOf<C>, next: Href | null) => Promise<boolean>;
+  /**
+   * @param record a new one gets the id that this page has for it: the second of two taps saves the first one's record
+   * @param next where to go then, by the record as it was saved
+   * @param beside what is saved with it, or not at all: before it what it points at, after it what points at it
+   */
+  saveRecord: (
+    record: RecordOf<C>,
+    next: Href | null | ((saved: RecordOf<C>) => Href),
+    beside?: Beside<C>,
+  ) => Promise<boolean>;
   saving: boolean;
   problem: string | null;
 } {
@@ -75,22 +93,38 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
   const router = useRouter();
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const saveRecord = async (record: RecordOf<C>, next: Href | null): Promise<boolean> => {
+  const store = useAppStore();
+  const { idFor, anew } = useOwnIds();
+  const saveRecord = async (
+    made: RecordOf<C>,
+    next: Href | null | ((saved: RecordOf<C>) => Href),
+    { before = [], after = () => [] }: Beside<C> = {},
+  ): Promise<boolean> => {
+    const isNew = made.version === 0 && !store.getState().logbook.items[collection].entities[made.id];
+    const record = isNew ? { ...made, id: idFor('record') } : made;
     const checked = recordSchemas[collection].safeParse(record);
     if (!checked.success) {
       setProblem(place(form, fieldErrors(checked.error, say), 'This cannot be saved.'));
       return false;
     }
     setSaving(true);
-    const result = await sync.save(collection, checked.data as Saved);
+    const saved = checked.data as RecordOf<C>;
+    const result = await sync.saveAll([
+      ...before,
+      { collection, body: saved as Saved, base: (openedAs() as Saved | null) ?? undefined },
+      ...after(saved),
+    ]);
     setSaving(false);
     if (result.state === 'refused') {
-      setProblem(place(form, fieldErrorsOf(result.problem, say), result.sentence));
+      const ofRecord = `entries.${before.length}.body.`;
+      const errors = fieldErrorsOf(result.problem, say).map((e) => ({ ...e, path: e.path.replace(ofRecord, '') }));
+      setProblem(place(form, errors, result.sentence));
       return false;
     }
     setProblem(null);
-    finished();
-    if (next) router.replace(next);
+    finished(saved);
+    anew();
+    if (next) router.replace(typeof next === 'function' ? next(saved) : next);
     return true;
   };
   return { saveRecord, saving, problem };

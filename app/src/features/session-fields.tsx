@@ -7,6 +7,7 @@ import {
   parseQuantity,
   preferredUnit,
 } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { recordText } from '../ui/quantity-text';
 import { Chips } from '../ui/chips';
 import { LineInput } from '../ui/line-input';
@@ -41,13 +42,8 @@ export const sessionForm = (s: SessionPlan, system: UnitSystem): SessionForm => 
 /** The session that was typed; null while a figure in it cannot be read. */
 export function sessionOfForm(f: SessionForm, system: UnitSystem): SessionPlan | null {
   const number = (text: string): number | null => {
-    const value = Number(
-      text
-        .trim()
-        .replace(',', '.')
-        .replace(/\s*(min|laps?)$/i, ''),
-    );
-    return text.trim() !== '' && Number.isFinite(value) && value >= 0 ? value : null;
+    const value = readFigure(text, ['min', 'lap', 'laps']);
+    return value !== null && value >= 0 ? value : null;
   };
   const amount = number(f.amount);
   const parkedMin = number(f.parkedMin);

@@ -1,11 +1,18 @@
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
-import { type WeekHours, readTimeSpan } from '@calvik/core';
+import type { WeekHours } from '@calvik/core';
+import { readTimeSpan, writeTimeSpan } from '@calvik/core/calendar';
+import { LineInput } from '../ui/line-input';
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** A week as typed: a line for each day, "8:00 to 17:00", empty for a day without work. */
-export const weekText = (week: WeekHours): string[] => week.map((d) => (d ? `${d.from} to ${d.to}` : ''));
+export const weekText = (week: WeekHours): string[] => week.map((d) => (d ? writeTimeSpan(d) : ''));
+
+/** Hours as they were understood, however they were written. @example spanAsRead('7.30-15h') // '07:30 to 15:00' */
+export function spanAsRead(text: string): string | null {
+  const span = readTimeSpan(text);
+  return span && span.to > span.from ? writeTimeSpan(span) : null;
+}
 
 /** Reads a typed week. @returns the week, or the day that cannot be read */
 export function readWeek(lines: readonly string[]): { week: WeekHours } | { day: number; message: string } {
@@ -28,15 +35,14 @@ export function WeekFields({ week, onChange }: { week: string[]; onChange: (week
   return (
     <View style={{ gap: 8 }}>
       {weekdays.map((name, i) => (
-        <TextInput
+        <LineInput
           key={name}
-          mode="outlined"
           dense
           label={name}
-          aria-label={name}
           placeholder="no work"
+          read={spanAsRead}
           value={week[i] ?? ''}
-          onChangeText={(text) => onChange(week.map((w, k) => (k === i ? text : w)))}
+          onChange={(text) => onChange(week.map((w, k) => (k === i ? text : w)))}
         />
       ))}
     </View>

@@ -17,11 +17,17 @@ export interface Unsent {
   order: number;
   collection: Wire;
   body: Saved;
+  /** The record as it was when somebody began to change it. */
+  base?: Saved;
   /** Of what is saved together: the same for each of them. */
   batch?: string;
   /** Who was on duty when it was made. */
   by?: string | null;
-  refused?: { detail: string; errors: FieldError[]; problem?: { code?: string; values?: unknown } };
+  refused?: {
+    detail: string;
+    errors: FieldError[];
+    problem?: { code?: string; values?: unknown };
+  };
 }
 
 const adapter = createEntityAdapter<Saved>();
@@ -125,13 +131,18 @@ const slice = createSlice({
       else adapter.removeOne(state.items[entry.collection], entry.body.id);
       overlay(state);
     },
+    /** An entry was put on top of what somebody else has saved meanwhile. */
+    rebased(state, { payload }: PayloadAction<Pick<Unsent, 'order' | 'body' | 'base'>>) {
+      state.unsent = state.unsent.map((u) => (u.order === payload.order ? { ...u, ...payload } : u));
+      overlay(state);
+    },
     dropped(state, { payload }: PayloadAction<number>) {
       state.unsent = state.unsent.filter((u) => u.order !== payload);
     },
   },
 });
 
-export const { received, runUpReceived, connection, queued, restored, sent, refused, dropped } = slice.actions;
+export const { received, runUpReceived, connection, queued, restored, sent, refused, rebased, dropped } = slice.actions;
 export const logbookReducer = slice.reducer;
 
 const valuesOf = (entities: Entities): Saved[] => Object.values(entities.entities) as Saved[];

@@ -1,4 +1,5 @@
-import type { Logbook } from '@calvik/core';
+import type { Collection, FieldChange, Logbook } from '@calvik/core';
+import type { Merged } from '@calvik/core/logbook/merge';
 import { dateIn } from '@calvik/core/calendar';
 import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
@@ -9,6 +10,7 @@ import {
   logbookOf,
   logbookPieces,
   queued,
+  rebased,
   received,
   refused,
   restored,
@@ -28,6 +30,23 @@ const pause = (): Promise<void> => new Promise((done) => setTimeout(done));
 const keyOf = (entry: Pick<Unsent, 'order' | 'body' | 'batch'>): string =>
   `${UNSENT}${entry.batch ?? `${entry.body.id}.${entry.order}`}`;
 
+/** What is to be saved. */
+export interface ToKeep {
+  collection: api.Wire;
+  body: api.Saved;
+  /** The record as it was when somebody began to change it; left out, as it stands on this device. */
+  base?: api.Saved | undefined;
+}
+
+/** Asks and tells whoever uses this device about versions that met. */
+export interface Referee {
+  /** @returns what is to be saved; null to save nothing */
+  decide: (collection: Collection, merged: Merged<api.Saved>) => Promise<api.Saved | null>;
+  /** What somebody else has changed meanwhile, and what was kept of it. */
+  tell: (collection: Collection, kept: readonly FieldChange[]) => void;
+}
+const MOST_TRIES = 3;
+
 export type SaveResult =
   | { state: 'saved' | 'waiting' }
   | {
@@ -36,6 +55,13 @@ export type SaveResult =
       /** The problem, in the units of whoever uses this device. */
       sentence: string;
     };
+
+const isStale = ({ status, problem }: api.ApiProblem): boolean => status === 409 && problem.code === 'stale';
+const undecided: SaveResult = {
+  state: 'refused',
+  problem: new api.ApiProblem(409, '', [], undefined, { code: 'stale' }),
+  sentence: 'Nothing is saved yet: somebody has changed this meanwhile. Save again to choose.',
+};
 
 /**
  * Keeps the device and the server in step: reads the feed of changes, and sends what was written here, in order, each
@@ -46,6 +72,8 @@ export class Sync {
   private reading: Promise<void> | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
   private lastOrder = 0;
+  /** Whoever shows two versions side by side: the frame of the app. */
+  referee: Referee | null = null;
 
   /**
    * @param beforePages what a whole logbook is prepared with before pages judge by it; when that fails, they do without
@@ -136,25 +164,74 @@ export class Sync {
    * Saves a fact or a record: on the device at once, on the server as soon as it can be reached.
    * @returns whether the server has it, has refused it (then it is not saved), or has yet to be reached
    */
-  async save(collection: api.Wire, body: api.Saved): Promise<SaveResult> {
-    return this.keep([{ collection, body }]);
+  async save(collection: api.Wire, body: api.Saved, base?: api.Saved): Promise<SaveResult> {
+    return this.keep([{ collection, body, base }]);
   }
 
   /**
    * Saves several records and facts together, in order: on the device as one entry, on the server in one transaction. All of it is saved, or nothing.
    * @param entries one at least
    */
-  async saveAll(entries: readonly { collection: api.Wire; body: api.Saved }[]): Promise<SaveResult> {
+  async saveAll(entries: readonly ToKeep[]): Promise<SaveResult> {
     return this.keep(entries);
   }
 
-  private async keep(all: readonly { collection: api.Wire; body: api.Saved }[]): Promise<SaveResult> {
+  /** An entry that met another version: saves what somebody decides on, or leaves it where it waits. */
+  async decideOn(entry: Unsent): Promise<SaveResult | null> {
+    const all = this.withItsBatch(entry);
+    const again = await this.upToDate(all);
+    if (!again) return null;
+    this.discard(entry);
+    return this.keep(again);
+  }
+
+  private current({ collection, body }: ToKeep): api.Saved | undefined {
+    return collection === 'facts' ? undefined : this.store.getState().logbook.items[collection].entities[body.id];
+  }
+
+  /**
+   * Puts each record that was begun on an older version on top of the one that is there by now: what does not meet is brought together, of what does somebody
+   * decides.
+   * @returns null where nobody decided
+   */
+  private async upToDate(all: readonly ToKeep[]): Promise<ToKeep[] | null> {
+    const next: ToKeep[] = [];
+    for (const one of all) {
+      const current = this.current(one);
+      const isSame = !one.base || !current || current === one.base;
+      const onTop = isSame ? { ...one, base: one.base ?? current } : await this.onTopOf(current, one, this.referee);
+      if (!onTop) return null;
+      next.push(onTop);
+    }
+    return next;
+  }
+
+  /** @param referee none: what meets is decided by nobody @returns null where nothing was decided */
+  private async onTopOf(theirs: api.Saved, one: ToKeep, referee: Referee | null): Promise<ToKeep | null> {
+    const { mergeVersions } = await import('@calvik/core/logbook/merge');
+    const collection = one.collection as Collection;
+    const merged = mergeVersions(one.base!, one.body, theirs);
+    const { version } = theirs as { version: number };
+    if (merged.collisions.length === 0) {
+      if (merged.kept.length > 0) this.referee?.tell(collection, merged.kept);
+      return { collection, body: { ...merged.record, version } as api.Saved, base: theirs };
+    }
+    const body = await referee?.decide(collection, merged);
+    return body ? { collection, body: { ...body, version } as api.Saved, base: theirs } : null;
+  }
+
+  private async keep(begun: readonly ToKeep[], tries = 0): Promise<SaveResult> {
+    const isFresh = begun.every((one) => !one.base || one.base === this.current(one));
+    const all = isFresh
+      ? begun.map((one) => ({ ...one, base: one.base ?? this.current(one) }))
+      : await this.upToDate(begun);
+    if (!all) return undecided;
     const by = this.store.getState().preferences.crewId;
     const batch =
       all.length > 1 ? { batch: `batch.${all[0]!.body.id}.${Math.max(Date.now(), this.lastOrder + 1)}` } : {};
-    const entries = all.map(({ collection, body }): Unsent => {
+    const entries = all.map(({ collection, body, base }): Unsent => {
       this.lastOrder = Math.max(Date.now(), this.lastOrder + 1);
-      return { order: this.lastOrder, collection, body, by, ...batch };
+      return { order: this.lastOrder, collection, body, by, ...batch, ...(base ? { base } : {}) };
     });
     const entry = entries[0]!;
     write(keyOf(entry), entries.length > 1 ? entries : entry);
@@ -162,6 +239,8 @@ export class Sync {
     const problem = await this.flush(entry.order);
     if (problem) {
       this.discard(entry);
+      // By now this device has what is stored: the two are shown side by side.
+      if (isStale(problem) && tries < MOST_TRIES && this.referee) return this.keep(all, tries + 1);
       const state = this.store.getState();
       const say = sayTo({ units: state.preferences.units, timeZone: selectShop(state).timeZone });
       return { state: 'refused', problem, sentence: api.problemMessage(problem, say) };
@@ -176,9 +255,10 @@ export class Sync {
   }
 
   private withItsBatch(entry: Unsent): Unsent[] {
-    return entry.batch === undefined
-      ? [entry]
-      : this.store.getState().logbook.unsent.filter((u) => u.batch === entry.batch);
+    const isIt = (u: Unsent): boolean =>
+      entry.batch === undefined ? u.order === entry.order : u.batch === entry.batch;
+    const now = this.store.getState().logbook.unsent.filter(isIt);
+    return now.length > 0 ? now : [entry];
   }
 
   private async send(entries: readonly Unsent[]): Promise<api.Saved[]> {
@@ -203,7 +283,7 @@ export class Sync {
         const together = this.withItsBatch(entry);
         for (const { order } of together) done.add(order);
         try {
-          const bodies = await this.send(together);
+          const bodies = await this.sendOnTop(entry);
           remove(keyOf(entry));
           together.forEach(({ order, collection }, i) =>
             this.store.dispatch(sent({ order, collection, body: bodies[i]! })),
@@ -216,7 +296,7 @@ export class Sync {
           }
           if (entry.order === asked) answer = problem;
           const refusal = { detail: problem.message, errors: problem.errors, problem: problem.problem };
-          const all = together.map((one) => ({ ...one, refused: refusal }));
+          const all = this.withItsBatch(entry).map((one) => ({ ...one, refused: refusal }));
           write(keyOf(entry), all.length > 1 ? all : all[0]);
           for (const one of together) {
             const isIt = together.length === 1 || (problem.problem as { at?: number }).at === together.indexOf(one);
@@ -228,6 +308,23 @@ export class Sync {
       }
     });
     return this.sending.then(() => answer);
+  }
+
+  /** Sends an entry; where somebody else has saved meanwhile and nothing meets, once more on top of that. */
+  private async sendOnTop(entry: Unsent, tries = 0): Promise<api.Saved[]> {
+    const together = this.withItsBatch(entry);
+    try {
+      return await this.send(together);
+    } catch (error) {
+      if (!(error instanceof api.ApiProblem) || !isStale(error) || tries >= MOST_TRIES) throw error;
+      const one = together[(error.problem as { at?: number }).at ?? 0];
+      const onTop = one?.base && error.stored ? await this.onTopOf(error.stored as api.Saved, one, null) : null;
+      if (!one || !onTop) throw error;
+      this.store.dispatch(rebased({ order: one.order, body: onTop.body, base: onTop.base! }));
+      const now = this.withItsBatch(entry);
+      write(keyOf(entry), now.length > 1 ? now : now[0]);
+      return this.sendOnTop(entry, tries + 1);
+    }
   }
 
   private async serverCopy(entry: Unsent): Promise<api.Saved | null> {

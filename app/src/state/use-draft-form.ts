@@ -9,23 +9,33 @@ export interface DraftForm<T extends FieldValues> {
   /** Whether what is shown came back from an earlier visit. */
   restored: boolean;
   startOver: () => void;
-  /** Call when the contents have been saved. */
-  finished: () => void;
+  /** Call when the contents have been saved. @param as what the form goes on from, where it stays open */
+  finished: (as?: object) => void;
+  /** The record that the form was filled in from: what somebody else makes of it meanwhile is told by it. Null for a new one. */
+  openedAs: () => object | null;
 }
 
 const DRAFT = 'calvik.draft.';
+const OPENED = '#opened';
 
 /**
  * @param defaults what the form begins with, by what is on record. Opened by its address a form stands before the logbook has been read: what nobody
  * has touched by then takes the defaults of what was read, so that no label is given twice and no setting begins as if there were none.
+ * @param record what they are taken from; null or left out for a new one
  */
-export function useDraftForm<T extends FieldValues>(key: string, defaults: T): DraftForm<T> {
+export function useDraftForm<T extends FieldValues>(
+  key: string,
+  defaults: T,
+  record: object | null = null,
+): DraftForm<T> {
   const [draft] = useState(() => read<T>(DRAFT + key));
   const [restored, setRestored] = useState(draft !== null);
   const form = useForm<T>({ defaultValues: { ...defaults, ...draft } as DefaultValues<T>, mode: 'onTouched' });
   const { subscribe, reset } = form;
   const loaded = useLoaded();
   const isSettled = useRef(loaded);
+  const [begunFrom] = useState(() => read<object>(DRAFT + key + OPENED) ?? (loaded ? record : null));
+  const opened = useRef(begunFrom);
   const [begun] = useState(defaults);
   useEffect(() => {
     // Before the logbook is read only what was typed is kept: a default of then would come back as if somebody had typed it.
@@ -35,7 +45,10 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
       );
     return subscribe({
       formState: { values: true },
-      callback: ({ values }) => write(DRAFT + key, isSettled.current ? values : typed(values)),
+      callback: ({ values }) => {
+        write(DRAFT + key, isSettled.current ? values : typed(values));
+        if (opened.current) write(DRAFT + key + OPENED, opened.current);
+      },
     });
   }, [subscribe, key, begun]);
   useEffect(() => {
@@ -43,15 +56,24 @@ export function useDraftForm<T extends FieldValues>(key: string, defaults: T): D
     isSettled.current = true;
     const isUntouched = draft === null && read(DRAFT + key) === null;
     reset({ ...defaults, ...draft } as DefaultValues<T>, { keepDirtyValues: true });
+    opened.current ??= record;
     if (isUntouched) remove(DRAFT + key);
     // Once, when the logbook has been read.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [loaded]);
-  const finished = useCallback(() => remove(DRAFT + key), [key]);
+  const finished = useCallback(
+    (as?: object) => {
+      remove(DRAFT + key);
+      remove(DRAFT + key + OPENED);
+      if (as) opened.current = as;
+    },
+    [key],
+  );
   const startOver = (): void => {
     reset(defaults);
-    finished();
+    finished(record ?? undefined);
     setRestored(false);
   };
-  return { form, restored, startOver, finished };
+  const openedAs = useCallback(() => opened.current, []);
+  return { form, restored, startOver, finished, openedAs };
 }

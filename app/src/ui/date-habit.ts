@@ -12,5 +12,5 @@ export type DateHabit = 'en-GB' | 'en-US';
  */
 export const dateHabitOf = (timeZone: string): DateHabit => (MONTH_FIRST.test(timeZone) ? 'en-US' : 'en-GB');
 
-/** The habit of the shop: the app provides it, every date field reads and writes by it. */
-export const DateHabitContext = createContext<DateHabit>('en-GB');
+/** Where the shop is: the app provides it, every date field reads and writes by that place's habit and by its day. */
+export const TimeZoneContext = createContext('UTC');

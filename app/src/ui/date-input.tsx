@@ -4,7 +4,7 @@ import { TextInput } from 'react-native-paper';
 import { DatePickerModal, en, enGB, registerTranslation } from 'react-native-paper-dates';
 import { dateIn, isLocalDate, longDate, shortDate } from '@calvik/core/calendar';
 import { readDate, writeDate } from '@calvik/core/calendar/read-date';
-import { DateHabitContext } from './date-habit';
+import { TimeZoneContext, dateHabitOf } from './date-habit';
 import { IconButton } from './screen';
 import { Text } from './text';
 
@@ -44,12 +44,12 @@ export function DateInput({
   const [typing, setTyping] = useState<string | null>(null);
   // What stood there when it was entered: a date that follows another one changes nothing under the hand.
   const [entered, setEntered] = useState<string | null>(null);
-  const habit = useContext(DateHabitContext);
+  const timeZone = useContext(TimeZoneContext);
+  const habit = dateHabitOf(timeZone);
   const order = habit === 'en-US' ? 'monthFirst' : 'dayFirst';
   const isDate = isLocalDate(value);
   const shown = isDate ? writeDate(value, order) : value;
-  const readIt = (text: string): string | null =>
-    readDate(text, order, dateIn(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone));
+  const readIt = (text: string): string | null => readDate(text, order, dateIn(new Date().toISOString(), timeZone));
   // Half a date is none: it is read when the field is left, so that nothing follows a day that nobody meant.
   const type = (text: string): void => {
     setTyping(text);

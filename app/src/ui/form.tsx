@@ -3,7 +3,7 @@ import { HelperText, Switch, TextInput } from 'react-native-paper';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import type { Dimension } from '@calvik/core';
 import { isLocalDate } from '@calvik/core/calendar';
-import { parseQuantity, preferredUnit } from '@calvik/core/units';
+import { parseQuantity, preferredUnit, readFigure } from '@calvik/core/units';
 import { quantityProblemText, typingExample } from '@calvik/words/input';
 import { useUnits } from './units';
 import { useTokens } from '../theme/use-tokens';
@@ -58,11 +58,14 @@ export function TextField<T extends FieldValues>({
   required = false,
   lines,
   check,
+  read,
 }: FieldProps<T> & {
   required?: boolean;
   lines?: number;
   /** What is wrong with what was typed; null where nothing is. */
   check?: (text: string) => string | null;
+  /** What a text is understood as, read when the field is left; null where it cannot be read. */
+  read?: (text: string) => string | null;
 }) {
   return (
     <Controller
@@ -84,7 +87,11 @@ export function TextField<T extends FieldValues>({
             aria-required={required}
             value={field.value ?? ''}
             onChangeText={field.onChange}
-            onBlur={field.onBlur}
+            onBlur={() => {
+              const understood = read?.(String(field.value ?? '')) ?? field.value;
+              if (understood !== field.value) field.onChange(understood);
+              field.onBlur();
+            }}
             error={fieldState.invalid}
             multiline={lines !== undefined}
             numberOfLines={lines}
@@ -122,11 +129,10 @@ export function QuantityField<T extends FieldValues>({
       }}
       render={({ field, fieldState }) => {
         const parsed = field.value ? parse(String(field.value)) : null;
-        const both = dimension !== 'share' && dimension !== 'days' && dimension !== 'duration';
-        const understood =
-          parsed?.ok && both
-            ? `${show(parsed.value, dimension)} = ${other(parsed.value, dimension)}`
-            : (hint ?? `For example ${typingExample(dimension)}`);
+        const understood = parsed?.ok ? [show(parsed.value, dimension), other(parsed.value, dimension)] : [];
+        const echo = [...new Set(understood)].join(' = ');
+        // What is told twice in the same words tells nothing: then the hint stays.
+        const isNews = echo !== '' && echo !== String(field.value).trim();
         return (
           <View>
             <TextInput
@@ -140,7 +146,14 @@ export function QuantityField<T extends FieldValues>({
               error={fieldState.invalid}
               inputMode="text"
             />
-            <Below error={fieldState.error?.message} hint={understood} />
+            <Below
+              error={fieldState.error?.message}
+              hint={
+                isNews && (understood[0] !== understood[1] || !hint)
+                  ? echo
+                  : (hint ?? `For example ${typingExample(dimension)}`)
+              }
+            />
           </View>
         );
       }}
@@ -157,11 +170,7 @@ export function NumberField<T extends FieldValues>({
     <TextField
       {...field}
       required={!optional}
-      check={(text) =>
-        text === '' || Number.isFinite(Number(text.replace(',', '.')))
-          ? null
-          : 'This is not a figure: type it like 0.42.'
-      }
+      check={(text) => (text === '' || readFigure(text) !== null ? null : 'This is not a figure: type it like 0.42.')}
     />
   );
 }

@@ -3,7 +3,7 @@ import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useEffect, useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { longDate } from '@calvik/core';
-import { DateHabitContext } from '../../src/ui/date-habit';
+import { TimeZoneContext } from '../../src/ui/date-habit';
 import { DateInput } from '../../src/ui/date-input';
 
 let held = '';
@@ -20,13 +20,13 @@ function Harness({ begin, optional = false }: { begin: string; optional?: boolea
   };
   return <DateInput label="First day" value={value} onChange={change} invalid={false} optional={optional} />;
 }
-const open = (begin: string, habit: 'en-GB' | 'en-US' = 'en-GB', optional = false): void => {
+const open = (begin: string, timeZone = 'Europe/London', optional = false): void => {
   held = begin;
   render(
     <PaperProvider>
-      <DateHabitContext.Provider value={habit}>
+      <TimeZoneContext.Provider value={timeZone}>
         <Harness begin={begin} optional={optional} />
-      </DateHabitContext.Provider>
+      </TimeZoneContext.Provider>
     </PaperProvider>,
   );
 };
@@ -87,7 +87,7 @@ test('a date that follows another one changes nothing under the hand, and shows 
 });
 
 test('in the order of whoever reads it, and empty only where it may be', () => {
-  open('2026-12-13', 'en-US', true);
+  open('2026-12-13', 'America/Chicago', true);
   expect(field().value).toBe('12/13/2026');
   typing('5/1/27');
   leave();
@@ -95,4 +95,13 @@ test('in the order of whoever reads it, and empty only where it may be', () => {
   act(() => fireEvent.click(screen.getByLabelText('Clear: First day')) as never);
   expect(held).toBe('');
   expect(field().value).toBe('');
+});
+
+test('“today” is the day of the shop, not of the device', () => {
+  jest.useFakeTimers({ now: new Date('2026-12-13T12:30:00Z') });
+  open('2026-12-01', 'Pacific/Auckland');
+  typing('today');
+  leave();
+  expect(held).toBe('2026-12-14');
+  jest.useRealTimers();
 });

@@ -164,3 +164,6 @@ export function readTimeSpan(text: string): { from: string; to: string } | null 
   });
   return from && to ? { from, to } : null;
 }
+
+/** A span as it stands in a field. @example writeTimeSpan({ from: '07:30', to: '15:00' }) // '07:30 to 15:00' */
+export const writeTimeSpan = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;

@@ -17,6 +17,7 @@ export const dimensions = {
   duration: 'min',
   days: 'd',
   speed: 'kmh',
+  distance: 'km',
   area: 'mm2',
 } as const;
 
@@ -95,6 +96,8 @@ export const units = {
   percent: { dimension: 'share', factor: 1, label: '%', aliases: ['%', 'percent', 'pct'] },
   min: { dimension: 'duration', factor: 1, label: 'min', aliases: ['min', 'mins', 'minutes', 'm'] },
   h: { dimension: 'duration', factor: 60, label: 'h', aliases: ['h', 'hr', 'hrs', 'hour', 'hours'] },
+  km: { dimension: 'distance', factor: 1, label: 'km', aliases: ['km', 'kms', 'kilometres'] },
+  mile: { dimension: 'distance', factor: 1.609344, label: 'mi', aliases: ['mi', 'mile', 'miles'] },
   d: { dimension: 'days', factor: 1, label: 'days', one: 'day', aliases: ['d', 'day', 'days'] },
   week: { dimension: 'days', factor: 7, label: 'weeks', one: 'week', aliases: ['w', 'wk', 'week', 'weeks'] },
 } as const satisfies Record<string, UnitDefinition>;

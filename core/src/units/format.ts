@@ -22,6 +22,7 @@ const shownIn: Record<Dimension, Record<UnitSystem, Shown>> = {
   duration: { metric: { unit: 'min', digits: 0 }, imperial: { unit: 'min', digits: 0 } },
   days: { metric: { unit: 'd', digits: 0 }, imperial: { unit: 'd', digits: 0 } },
   speed: { metric: { unit: 'kmh', digits: 0 }, imperial: { unit: 'mph', digits: 0 } },
+  distance: { metric: { unit: 'km', digits: 0 }, imperial: { unit: 'mile', digits: 0 } },
   area: { metric: { unit: 'mm2', digits: 0 }, imperial: { unit: 'in2', digits: 2 } },
 };
 

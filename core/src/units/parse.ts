@@ -31,17 +31,27 @@ const canonicalUnit: Record<Dimension, Unit> = {
   duration: 'min',
   days: 'd',
   speed: 'kmh',
+  distance: 'km',
   area: 'mm2',
 };
 
 const number = String.raw`[-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+)`;
+/** "1 h 30 min", "1h30": hours and what is over, as people say how long something takes. */
+const hoursAndMinutes = /^(\d{1,3})\s*(?:h|hrs?|hours?)\s*(?:and\s+)?([0-5]?\d)\s*(?:m|mins?|minutes?)?$/i;
+const evened = (text: string): string =>
+  text
+    .trim()
+    .replace(/[\u2212\u2013]/g, '-')
+    .replace(/\u00a0/g, ' ');
+/** "1,200" is twelve hundred to one reader and a little over one to the next. */
+const isReadTwoWays = (text: string): boolean => /\d,\d{3}(?!\d)/.test(text) && !/(^|\D)0,\d{3}/.test(text);
 const pattern = new RegExp(String.raw`^(?:(?:(\d+)\s+)?(\d+)/(\d+)|(${number}))\s*(.*)$`);
 
 /** The unit that a bare number is taken to be in, unless the caller says another. */
 export const defaultUnit = (dimension: Dimension): Unit => canonicalUnit[dimension];
 
 /**
- * Reads what a person types for a quantity: "28 lbft", "401F", "0,5 l", "1/2 in", "13.2".
+ * Reads what a person types for a quantity: "28 lbft", "401F", "0,5 l", "1/2 in", "13.2", "1 h 30 min".
  * @param text what was typed
  * @param dimension what is wanted; a unit of another dimension is refused
  * @param assumed the unit of a bare number; default: the canonical unit
@@ -52,10 +62,7 @@ export function parseQuantity(
   dimension: Dimension,
   assumed: Unit = canonicalUnit[dimension],
 ): ParsedQuantity {
-  const cleaned = text
-    .trim()
-    .replace(/[\u2212\u2013]/g, '-')
-    .replace(/\u00a0/g, ' ');
+  const cleaned = evened(text);
   const cannot = (problem: QuantityProblem, what = cleaned): ParsedQuantity => ({
     ok: false,
     problem,
@@ -63,7 +70,12 @@ export function parseQuantity(
     dimension,
   });
   if (cleaned === '') return cannot('empty');
-  if (/\d,\d{3}(?!\d)/.test(cleaned) && !/(^|\D)0,\d{3}/.test(cleaned)) return cannot('ambiguous');
+  if (isReadTwoWays(cleaned)) return cannot('ambiguous');
+  const parts = dimension === 'duration' ? hoursAndMinutes.exec(cleaned) : null;
+  if (parts) {
+    const minutes = Number(parts[1]) * 60 + Number(parts[2]);
+    return { ok: true, value: minutes, typed: minutes, unit: 'min' };
+  }
   const match = pattern.exec(cleaned);
   if (!match) return cannot('notAFigure');
   const [, whole, numerator, denominator, decimal, suffix = ''] = match;
@@ -76,6 +88,24 @@ export function parseQuantity(
   const unit = key === '' ? assumed : aliasTable.get(`${dimension}:${key}`);
   if (!unit) return cannot('unknownUnit', suffix.trim());
   return { ok: true, value: toCanonical(typed, unit), typed, unit };
+}
+
+/**
+ * Reads a bare figure, with a point or a comma; words that may stand behind it are named. Nothing is guessed: "1,200", "0x10" and "1e3" are none.
+ * @returns null for anything else, and for nothing @example readFigure('12,5 laps', ['lap', 'laps']) // 12.5
+ */
+export function readFigure(text: string, words: readonly string[] = []): number | null {
+  const match = new RegExp(String.raw`^(${number})\s*(.*)$`).exec(evened(text));
+  if (!match || isReadTwoWays(match[1]!)) return null;
+  const word = match[2]!.toLowerCase();
+  const value = Number(match[1]!.replace(',', '.'));
+  return Number.isFinite(value) && (word === '' || words.includes(word)) ? value : null;
+}
+
+/** A whole number from nought on, as typed; null for anything else. @example readCount('6 laps', ['laps']) // 6 */
+export function readCount(text: string, words: readonly string[] = []): number | null {
+  const value = readFigure(text, words);
+  return value !== null && Number.isSafeInteger(value) && value >= 0 ? value : null;
 }
 
 /** The canonical unit's name per dimension, as kept in stored facts. */

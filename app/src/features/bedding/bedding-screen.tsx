@@ -12,13 +12,16 @@ import {
   longDate,
   tapedRun,
 } from '@calvik/core';
+import { parseQuantity, preferredUnit } from '@calvik/core/units';
 import { axleNames } from '@calvik/words';
 import { decisionNames, layerStateNames } from '@calvik/words/bedding';
+import { quantityProblemText } from '@calvik/words/input';
 import { useLogbook, useToday } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
 import { FindingLine } from '../finding-line';
 import { Gone } from '../gone';
@@ -170,25 +173,24 @@ function RoadUse({ car }: { car: Car }) {
   const logbook = useLogbook();
   const today = useToday();
   const { saveFact, saving, problem } = useSaveFact();
+  const { system, show } = useUnits();
   const [km, setKm] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
   const save = async (): Promise<void> => {
-    const match = /^\s*(\d+(?:[.,]\d+)?)\s*(km|mi|miles)?\s*$/i.exec(km);
-    const value = match
-      ? Number(match[1]!.replace(',', '.')) * (/^mi/i.test(match[2] ?? '') ? 1.609344 : 1)
-      : Number.NaN;
-    if (!Number.isFinite(value)) return setSentence('Type the distance like 350 km or 220 mi.');
+    const driven = parseQuantity(km, 'distance', preferredUnit('distance', system));
+    if (!driven.ok) return setSentence(quantityProblemText(driven));
+    if (driven.value <= 0) return setSentence('Type the distance like 350 km or 220 mi.');
     setSentence(null);
-    if (await saveFact({ kind: 'roadUse', carId: car.id, km: Math.round(value * 10) / 10 }, today)) setKm('');
+    if (await saveFact({ kind: 'roadUse', carId: car.id, km: Math.round(driven.value * 10) / 10 }, today)) setKm('');
   };
   return (
     <Section title="Driven on the road">
       <Text as="small">
-        {`Cold driving wears the layer: from ${logbook.shop.reBedAfterRoadKm} km or ${logbook.shop.reBedAfterDays} days on you are told to bed again.`}
+        {`Cold driving wears the layer: from ${show(logbook.shop.reBedAfterRoadKm, 'distance')} or ${logbook.shop.reBedAfterDays} days on you are told to bed again.`}
       </Text>
       <View style={styles.row}>
         <View style={styles.grow}>
-          <LineInput label="Since the last entry" value={km} onChange={setKm} placeholder="350 km" />
+          <LineInput label="Since the last entry" value={km} onChange={setKm} placeholder={show(350, 'distance')} />
         </View>
         <MainButton mode="outlined" loading={saving} onPress={() => void save()}>
           Add

@@ -2,6 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
 import { useFormState, useWatch } from 'react-hook-form';
 import type { DrivenAt, Procedure } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { drivenAtNames } from '@calvik/words/bedding';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useLogbook } from '../../state/hooks';
@@ -37,7 +38,7 @@ export interface ProcedureForm {
   notes: string;
 }
 
-const figure = (text: string): number => Number(text.trim().replace(',', '.'));
+const figure = (text: string): number => readFigure(text) ?? Number.NaN;
 
 /** @param of the procedure that is edited, or that a new one is copied from */
 function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; of: Procedure | null }) {
@@ -53,7 +54,7 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
     [compounds],
   );
   const from = procedure ?? of;
-  const { form, restored, startOver, finished } = useDraftForm<ProcedureForm>(
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<ProcedureForm>(
     `procedure.${procedure?.id ?? `new.${of?.id ?? ''}`}`,
     {
       name: procedure?.name ?? (of ? `${of.name}, own`.slice(0, 60) : ''),
@@ -70,10 +71,11 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
       aimsAt: recordText(from?.aimsAtC, 'temperature', system),
       notes: from?.notes ?? '',
     },
+    procedure,
   );
   const { control } = form;
   const { errors } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('procedures', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('procedures', form, finished, openedAs);
   const isMachine = useWatch({ control, name: 'isMachine' });
   const chosen = useWatch({ control, name: 'places' });
   const save = form.handleSubmit((f) =>

@@ -1,6 +1,7 @@
 import { type Control, useFieldArray, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import type { BeddingSeries, UnitSystem } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { NumberField, QuantityField, SwitchField } from '../../ui/form';
 import { recordText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Section } from '../../ui/screen';
@@ -37,7 +38,7 @@ export const emptySeries: SeriesForm = {
   dragS: '4',
 };
 
-const figure = (text: string): number => Number(text.trim().replace(',', '.'));
+const figure = (text: string): number => readFigure(text) ?? Number.NaN;
 
 /** A series out of what was typed. */
 export const seriesOf = (f: SeriesForm, kmh: (text: string) => number): BeddingSeries => ({

@@ -1,4 +1,5 @@
 import type { BrakeSheet, Fastener, PropertyClass, SchemaIssue, UnitSystem } from '@calvik/core';
+import { readCount, readFigure } from '@calvik/core/units';
 import { recordSchemas } from '@calvik/core/model/schemas';
 import type { Say } from '@calvik/words';
 import { issueText, typingExample } from '@calvik/words/input';
@@ -82,15 +83,15 @@ export function sheetOf(
     if (line.torque.trim() !== '' && torqueNm === null)
       return `${f.name}: “${line.torque}” is not a torque. Type it like 38 or 28 lbft.`;
     if (torqueNm !== null && line.source.trim() === '') return `${f.name}: say where the figure stands.`;
-    const angle = line.angle.trim() === '' ? null : Number(line.angle);
-    if (angle !== null && !Number.isFinite(angle))
+    const angle = line.angle.trim() === '' ? null : readFigure(line.angle, ['°', 'deg']);
+    if (angle === null && line.angle.trim() !== '')
       return `${f.name}: the angle of the second stage is a number of degrees.`;
     fasteners.push({
       ...f,
       name: line.name.trim() || f.name,
       torqueNm,
-      perCorner: Number(line.count),
-      threadDiameterMm: Number(line.diameter.replace(',', '.')),
+      perCorner: readCount(line.count) ?? Number.NaN,
+      threadDiameterMm: readFigure(line.diameter, ['mm']) ?? Number.NaN,
       angleDeg: angle,
       source: line.source.trim(),
       condition: line.condition,

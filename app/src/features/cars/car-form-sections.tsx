@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { type AssumedKey, type Corner, corners, grades, parseBores } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { assumedNames, cornerNames } from '@calvik/words';
 import { boresProblemText } from '@calvik/words/input';
 import { ChoiceField, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
@@ -201,8 +202,8 @@ export function LinesSection({ form, order }: Props & { order: readonly Corner[]
 }
 
 const spanner = (text: string): string | null => {
-  const mm = Number(text.replace(',', '.').replace(/\s*mm$/i, ''));
-  return text === '' || (Number.isFinite(mm) && mm >= 5 && mm <= 24) ? null : 'A spanner size in mm, 5 to 24.';
+  const mm = readFigure(text, ['mm']);
+  return text === '' || (mm !== null && mm >= 5 && mm <= 24) ? null : 'A spanner size in mm, 5 to 24.';
 };
 
 /** What the car needs in tools: it goes onto the run sheet of each visit. */

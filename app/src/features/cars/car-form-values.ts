@@ -14,6 +14,7 @@ import {
   recordDefaults,
   usualBoresMm,
 } from '@calvik/core';
+import { readCount, readFigure } from '@calvik/core/units';
 import { recordText } from '../../ui/quantity-text';
 import { newRecord, useQuantity } from '../save-record';
 
@@ -172,14 +173,7 @@ function readBores({ bores, brake }: AxleForm): number[] {
 }
 
 const spannerMm = (text: string): number | null =>
-  text.trim() === ''
-    ? null
-    : Number(
-        text
-          .trim()
-          .replace(',', '.')
-          .replace(/\s*mm$/i, ''),
-      );
+  text.trim() === '' ? null : (readFigure(text, ['mm']) ?? Number.NaN);
 
 /** @returns the car that a form says; `saidOf` are the things that were changed or confirmed in it */
 export function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null, said?: readonly AssumedKey[]) => Car {
@@ -194,7 +188,7 @@ export function useToCar(): (form: CarForm, car: RecordOf<'cars'> | null, said?:
     return {
       ...(car ?? { ...newRecord(), ...recordDefaults.cars }),
       ...f,
-      year: f.year.trim() === '' ? null : Number(f.year),
+      year: f.year.trim() === '' ? null : (readCount(f.year) ?? Number.NaN),
       reservoirMaxMl: quantity(f.reservoirMaxMl, 'volume'),
       reservoirMinMl: quantity(f.reservoirMinMl, 'volume'),
       reservoirDepthMm: quantity(f.reservoirDepthMm, 'length'),

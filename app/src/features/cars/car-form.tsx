@@ -55,13 +55,14 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
   const { system } = useUnits();
   const toCar = useToCar();
   const starts = useStarts();
-  const { form, restored, startOver, finished } = useDraftForm<CarForm>(
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<CarForm>(
     `car.${car?.id ?? 'new'}`,
     carForm(car, system, customerId),
+    car,
   );
   const { control, handleSubmit, setValue, getValues } = form;
   const { dirtyFields } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished, openedAs);
   const [showsAll, setShowsAll] = useState(car !== null || restored);
   const [asked, setAsked] = useState<string | null>(null);
   const values = useWatch({ control }) as CarForm;
@@ -120,11 +121,12 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
     if (like && asked !== like) return setAsked(like);
     const record = toCar(f, car, said(f));
     const sheet = car ? null : sheetOfSource();
-    // The sheet goes first into the queue behind its car: a page that is left cannot lose it.
-    const isSaved = await saveRecord(record, sheet ? null : routes.car(record.id));
-    if (!isSaved || !sheet) return;
-    await sync.save('brakeSheets', { ...(sheet as RecordOf<'brakeSheets'>), ...newRecord(), carId: record.id });
-    router.replace(routes.car(record.id));
+    return saveRecord(record, ({ id }) => routes.car(id), {
+      after: ({ id: carId }) =>
+        sheet
+          ? [{ collection: 'brakeSheets', body: { ...(sheet as RecordOf<'brakeSheets'>), ...newRecord(), carId } }]
+          : [],
+    });
   });
   const order = cornerSequence(toCar(values, car));
   const open = values.assumed.filter((k) => !said(values).includes(k));

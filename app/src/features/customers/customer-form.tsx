@@ -31,19 +31,23 @@ interface CustomerForm extends RulesForm {
 function CustomerFormScreen({ customer }: { customer: Customer | null }) {
   const { system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<CustomerForm>(`customer.${customer?.id ?? 'new'}`, {
-    name: customer?.name ?? '',
-    phone: customer?.phone ?? '',
-    email: customer?.email ?? '',
-    notes: customer?.notes ?? '',
-    units: customer?.units ?? 'metric',
-    fluidPolicy: policyForm(customer?.fluidPolicy),
-    demandedMarginC: recordText(customer?.demandedMarginC, 'temperatureDifference', system),
-    atTheirPlace: customer?.atTheirPlace ?? false,
-    travelMin: recordText(customer?.travelMin ?? 0, 'duration', system),
-    ...rulesForm(customer, system),
-  });
-  const { saveRecord, saving, problem } = useSaveRecord('customers', form, finished);
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<CustomerForm>(
+    `customer.${customer?.id ?? 'new'}`,
+    {
+      name: customer?.name ?? '',
+      phone: customer?.phone ?? '',
+      email: customer?.email ?? '',
+      notes: customer?.notes ?? '',
+      units: customer?.units ?? 'metric',
+      fluidPolicy: policyForm(customer?.fluidPolicy),
+      demandedMarginC: recordText(customer?.demandedMarginC, 'temperatureDifference', system),
+      atTheirPlace: customer?.atTheirPlace ?? false,
+      travelMin: recordText(customer?.travelMin ?? 0, 'duration', system),
+      ...rulesForm(customer, system),
+    },
+    customer,
+  );
+  const { saveRecord, saving, problem } = useSaveRecord('customers', form, finished, openedAs);
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
   const atTheirPlace = useWatch({ control: form.control, name: 'atTheirPlace' });
   const [asked, setAsked] = useState<string | null>(null);
@@ -64,7 +68,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
       fluidPolicy: policyOf(f.fluidPolicy),
       demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
     };
-    return saveRecord(record, customer ? '/cars' : `/cars/new?customer=${record.id}`);
+    return saveRecord(record, ({ id }) => (customer ? '/cars' : `/cars/new?customer=${id}`));
   });
   return (
     <Screen

@@ -40,22 +40,26 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
   const today = useToday();
   const { system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<EventForm>(`event.${event?.id ?? 'new'}`, {
-    name: event?.name ?? '',
-    venueId: event?.venueId ?? '',
-    organiser: event?.organiser ?? '',
-    startDate: event?.startDate ?? plusDays(today, 14),
-    endDate: event?.endDate ?? plusDays(today, 14),
-    loadUpDate: event?.loadUpDate ?? plusDays(event?.startDate ?? plusDays(today, 14), -1),
-    ruleSetId: event?.ruleSetId ?? '',
-    crewIds: event?.crewIds ?? [],
-    ...rulesForm(event, system),
-    flushWithinDays: recordText(event?.flushWithinDays, 'days', system),
-    demandedMarginC: recordText(event?.demandedMarginC, 'temperatureDifference', system),
-    session: sessionForm(event?.session ?? usualSession, system),
-    hasSession: (event?.session ?? null) !== null,
-    notes: event?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<EventForm>(
+    `event.${event?.id ?? 'new'}`,
+    {
+      name: event?.name ?? '',
+      venueId: event?.venueId ?? '',
+      organiser: event?.organiser ?? '',
+      startDate: event?.startDate ?? plusDays(today, 14),
+      endDate: event?.endDate ?? plusDays(today, 14),
+      loadUpDate: event?.loadUpDate ?? plusDays(event?.startDate ?? plusDays(today, 14), -1),
+      ruleSetId: event?.ruleSetId ?? '',
+      crewIds: event?.crewIds ?? [],
+      ...rulesForm(event, system),
+      flushWithinDays: recordText(event?.flushWithinDays, 'days', system),
+      demandedMarginC: recordText(event?.demandedMarginC, 'temperatureDifference', system),
+      session: sessionForm(event?.session ?? usualSession, system),
+      hasSession: (event?.session ?? null) !== null,
+      notes: event?.notes ?? '',
+    },
+    event,
+  );
   const { setValue, getValues, control } = form;
   useEffect(() => {
     if (venueId) setValue('venueId', venueId, { shouldDirty: true });
@@ -70,7 +74,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     // Load-up goes with the first day until somebody says otherwise.
     if (getValues('loadUpDate') > startDate || isNew) setValue('loadUpDate', plusDays(startDate, -1));
   }, [startDate, getValues, setValue, isNew]);
-  const { saveRecord, saving, problem } = useSaveRecord('events', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('events', form, finished, openedAs);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
     demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
@@ -122,7 +126,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       notes: f.notes,
       ...eventRulesOf(f),
     };
-    return saveRecord(record, `/events/${record.id}`);
+    return saveRecord(record, ({ id }) => `/events/${id}`);
   });
   const venues = [...logbook.venues.values()]
     .filter((v) => !v.archived)

@@ -11,6 +11,7 @@ import { guardTouches } from '../../ui/touch-guard';
 import { Shortcuts } from './shortcuts';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
+import { TwoVersions } from '../versions/two-versions';
 
 const rooms: { path: string; to: Href; name: string; icon: IconName; also: string[] }[] = [
   { path: '/', to: routes.runUp, name: 'Run-up', icon: 'calendar', also: ['/events', '/venues'] },
@@ -125,6 +126,7 @@ export function Frame({ children }: { children: ReactNode }) {
         <Connection />
         {children}
       </View>
+      <TwoVersions />
       {wide ? <Shortcuts /> : null}
       {wide || isGuided(path) ? null : (
         <View style={[styles.bar, { borderColor: t.rule, backgroundColor: t.sheet }]} role="navigation">

@@ -9,6 +9,7 @@ import {
   heatInputs,
   usualSession,
 } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { useLogbook } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice, NumberField, QuantityField } from '../../ui/form';
@@ -46,25 +47,28 @@ function FiguresForm({ car }: { car: Car }) {
   const { heat } = car;
   const { inputs } = heatInputs(logbook, car, usualSession.airTempC);
   const plain = (value: number | null): string => (value === null ? '' : String(value));
-  const { form, restored, startOver, finished } = useDraftForm<FiguresForm>(`heat.${car.id}`, {
-    massKg: recordText(heat.massKg, 'mass', system),
-    wheelbaseMm: recordText(heat.wheelbaseMm, 'length', system),
-    cgHeightMm: recordText(heat.cgHeightMm, 'length', system),
-    frontWeightPercent: recordText(heat.frontWeightPercent, 'share', system),
-    tyreGrip: plain(heat.tyreGrip),
-    dragAreaM2: plain(heat.dragAreaM2),
-    frontRadiusMm: recordText(heat.effectiveRadiusMm.front, 'length', system),
-    rearRadiusMm: recordText(heat.effectiveRadiusMm.rear, 'length', system),
-    rearPressurePercent: recordText(heat.rearPressurePercent, 'share', system),
-    motorSharePercent: recordText(heat.motorSharePercent, 'share', system),
-    motorPowerKw: plain(heat.motorPowerKw ?? null),
-    motorLeftPercent: recordText(heat.motorLeftPercent ?? null, 'share', system),
-    motorAxle: heat.motorAxle ?? '',
-  });
-  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished);
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<FiguresForm>(
+    `heat.${car.id}`,
+    {
+      massKg: recordText(heat.massKg, 'mass', system),
+      wheelbaseMm: recordText(heat.wheelbaseMm, 'length', system),
+      cgHeightMm: recordText(heat.cgHeightMm, 'length', system),
+      frontWeightPercent: recordText(heat.frontWeightPercent, 'share', system),
+      tyreGrip: plain(heat.tyreGrip),
+      dragAreaM2: plain(heat.dragAreaM2),
+      frontRadiusMm: recordText(heat.effectiveRadiusMm.front, 'length', system),
+      rearRadiusMm: recordText(heat.effectiveRadiusMm.rear, 'length', system),
+      rearPressurePercent: recordText(heat.rearPressurePercent, 'share', system),
+      motorSharePercent: recordText(heat.motorSharePercent, 'share', system),
+      motorPowerKw: plain(heat.motorPowerKw ?? null),
+      motorLeftPercent: recordText(heat.motorLeftPercent ?? null, 'share', system),
+      motorAxle: heat.motorAxle ?? '',
+    },
+    car,
+  );
+  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished, openedAs);
   const orNull = (typed: string, dimension: Dimension): number | null =>
     typed.trim() === '' ? null : quantity(typed, dimension);
-  const number = (typed: string): number | null => (typed.trim() === '' ? null : Number(typed.replace(',', '.')));
   const save = form.handleSubmit((f) =>
     saveRecord(
       {
@@ -74,12 +78,12 @@ function FiguresForm({ car }: { car: Car }) {
           wheelbaseMm: orNull(f.wheelbaseMm, 'length'),
           cgHeightMm: orNull(f.cgHeightMm, 'length'),
           frontWeightPercent: orNull(f.frontWeightPercent, 'share'),
-          tyreGrip: number(f.tyreGrip),
-          dragAreaM2: number(f.dragAreaM2),
+          tyreGrip: readFigure(f.tyreGrip),
+          dragAreaM2: readFigure(f.dragAreaM2),
           effectiveRadiusMm: { front: orNull(f.frontRadiusMm, 'length'), rear: orNull(f.rearRadiusMm, 'length') },
           rearPressurePercent: orNull(f.rearPressurePercent, 'share'),
           motorSharePercent: orNull(f.motorSharePercent, 'share'),
-          motorPowerKw: number(f.motorPowerKw),
+          motorPowerKw: readFigure(f.motorPowerKw),
           motorLeftPercent: orNull(f.motorLeftPercent, 'share'),
           motorAxle: f.motorAxle || null,
         },

@@ -12,6 +12,7 @@ import {
   preferredUnit,
   usualSession,
 } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { cornerNames } from '@calvik/words';
 import { heatInstrumentNames } from '@calvik/words/heat';
 import * as api from '../../api/client';
@@ -75,9 +76,9 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
     if (instrument === 'fluidBoiled') return { instrument };
     if (instrument === 'pyrometer') {
       const tempC = degrees(draft.temp);
-      const secondsAfterStop = Number(draft.seconds.replace(',', '.'));
+      const secondsAfterStop = readFigure(draft.seconds, ['s']);
       if (tempC === null) return 'Type what the pyrometer says.';
-      if (draft.seconds.trim() === '' || !Number.isFinite(secondsAfterStop) || secondsAfterStop < 0)
+      if (secondsAfterStop === null || secondsAfterStop < 0)
         return 'Say how many seconds after the stop: it cools while you walk round.';
       return { instrument, corner, part, tempC, secondsAfterStop };
     }
@@ -100,7 +101,9 @@ export function ReadingForm({ car, event }: { car: Car; event: TrackEvent }) {
         session,
         corner: draft.corner,
         instrument: draft.instrument,
-        ...(draft.instrument === 'pyrometer' ? { part: draft.part, secondsAfterStop: Number(draft.seconds) || 0 } : {}),
+        ...(draft.instrument === 'pyrometer'
+          ? { part: draft.part, secondsAfterStop: readFigure(draft.seconds, ['s']) ?? 0 }
+          : {}),
       });
       setTrouble(null);
       const text = (c: number | null): string => recordText(c, 'temperature', system);

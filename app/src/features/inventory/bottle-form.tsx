@@ -43,7 +43,7 @@ export function NewBottleScreen() {
   const { saveRecord, saving, problem } = useSaveRecord('bottles', form, finished);
   const save = form.handleSubmit(({ size, ...f }) => {
     const record: Bottle = { ...newRecord(), ...f, sizeMl: quantity(size, 'volume') };
-    return saveRecord(record, `/inventory/bottles/${record.id}`);
+    return saveRecord(record, ({ id }) => `/inventory/bottles/${id}`);
   });
   const taken = takenBy(
     logbook.bottles.values(),

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Awaited as AwaitedGoods, type OrderLine, isLocalDate } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 import { useLogbook, useSync } from '../../state/hooks';
 import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
@@ -21,7 +22,7 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
   const [price, setPrice] = useState(line.unitPriceMinor === null ? '' : (line.unitPriceMinor / 100).toFixed(2));
   const [problem, setProblem] = useState<string | null>(null);
   const save = async (): Promise<void> => {
-    const toCome = Number(count);
+    const toCome = readCount(count) ?? Number.NaN;
     const unitPriceMinor = priceMinor(price);
     if (!Number.isInteger(toCome) || toCome < 1 || toCome > 200)
       return setProblem('How many are still to come? 1 to 200.');

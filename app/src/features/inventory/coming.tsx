@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Awaited as AwaitedGoods, type Fact, type PartsOrder, shortDate, nextLabel } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 import type { Saved } from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
@@ -28,7 +29,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
   const [typed, setTyped] = useState('');
   const [before, setBefore] = useState<PartsOrder | null>(null);
   const [changing, setChanging] = useState(false);
-  const count = typed.trim() === '' ? usual : Number(typed);
+  const count = typed.trim() === '' ? usual : (readCount(typed) ?? Number.NaN);
   const money = useMoney();
   const receive = async (): Promise<void> => {
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');

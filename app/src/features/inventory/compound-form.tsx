@@ -1,5 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type Compound, recordDefaults } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useLogbook } from '../../state/hooks';
 import { ChoiceField, DraftNotice, NumberField, QuantityField, TextField } from '../../ui/form';
@@ -28,19 +29,23 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
   const { system } = useUnits();
   const quantity = useQuantity();
   const temp = (c: number | null | undefined): string => recordText(c, 'temperature', system);
-  const { form, restored, startOver, finished } = useDraftForm<CompoundForm>(`compound.${compound?.id ?? 'new'}`, {
-    name: compound?.name ?? '',
-    use: compound?.use ?? 'track',
-    minWorkingC: temp(compound?.minWorkingC),
-    maxWorkingC: temp(compound?.maxWorkingC),
-    maxTempC: temp(compound?.maxTempC),
-    layerFormsC: temp(compound?.layerFormsC),
-    friction: compound?.friction?.toString() ?? '',
-    beddingSource: compound?.beddingSource ?? '',
-    notes: compound?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<CompoundForm>(
+    `compound.${compound?.id ?? 'new'}`,
+    {
+      name: compound?.name ?? '',
+      use: compound?.use ?? 'track',
+      minWorkingC: temp(compound?.minWorkingC),
+      maxWorkingC: temp(compound?.maxWorkingC),
+      maxTempC: temp(compound?.maxTempC),
+      layerFormsC: temp(compound?.layerFormsC),
+      friction: compound?.friction?.toString() ?? '',
+      beddingSource: compound?.beddingSource ?? '',
+      notes: compound?.notes ?? '',
+    },
+    compound,
+  );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('compounds', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('compounds', form, finished, openedAs);
   const orNull = (typed: string): number | null => (typed.trim() === '' ? null : quantity(typed, 'temperature'));
   const save = form.handleSubmit((f) =>
     saveRecord(
@@ -52,7 +57,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
         maxWorkingC: orNull(f.maxWorkingC),
         maxTempC: orNull(f.maxTempC),
         layerFormsC: orNull(f.layerFormsC),
-        friction: f.friction.trim() === '' ? null : Number(f.friction.replace(',', '.')),
+        friction: readFigure(f.friction),
         beddingSource: f.beddingSource,
         notes: f.notes,
       },

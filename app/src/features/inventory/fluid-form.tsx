@@ -34,14 +34,18 @@ export function FluidScreen() {
 function FluidForm({ fluid }: { fluid: Fluid | null }) {
   const { show, system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<Values>(`fluid.${fluid?.id ?? 'new'}`, {
-    name: fluid?.name ?? '',
-    grade: fluid?.grade ?? 'DOT 4',
-    dry: recordText(fluid?.dryBoilingPointC ?? null, 'temperature', system),
-    wet: recordText(fluid?.wetBoilingPointC ?? null, 'temperature', system),
-    darkWhenNew: fluid?.darkWhenNew ?? false,
-  });
-  const { saveRecord, saving, problem } = useSaveRecord('fluids', form, finished);
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<Values>(
+    `fluid.${fluid?.id ?? 'new'}`,
+    {
+      name: fluid?.name ?? '',
+      grade: fluid?.grade ?? 'DOT 4',
+      dry: recordText(fluid?.dryBoilingPointC ?? null, 'temperature', system),
+      wet: recordText(fluid?.wetBoilingPointC ?? null, 'temperature', system),
+      darkWhenNew: fluid?.darkWhenNew ?? false,
+    },
+    fluid,
+  );
+  const { saveRecord, saving, problem } = useSaveRecord('fluids', form, finished, openedAs);
   const [asked, setAsked] = useState<string | null>(null);
   const logbook = useLogbook();
   const grade = useWatch({ control: form.control, name: 'grade' });
@@ -60,7 +64,7 @@ function FluidForm({ fluid }: { fluid: Fluid | null }) {
       dryBoilingPointC: quantity(dry, 'temperature'),
       wetBoilingPointC: quantity(wet, 'temperature'),
     };
-    return saveRecord(record, fluid ? routes.inventory : routes.newBottleOf(record.id));
+    return saveRecord(record, ({ id }) => (fluid ? routes.inventory : routes.newBottleOf(id)));
   });
   return (
     <Screen

@@ -33,27 +33,31 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
   const logbook = useLogbook();
   const { system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<PadSetForm>(`padSet.${padSet?.id ?? 'new'}`, {
-    label: padSet?.label ?? nextLabel('P', [...logbook.padSets.values()]),
-    compound: compoundName(logbook, padSet),
-    padAreaMm2: recordText(padSet?.padAreaMm2, 'area', system),
-    axle: padSet?.axle ?? 'front',
-    use: padSet?.use ?? 'track',
-    isLining: padSet?.isLining ?? false,
-    carId: padSet?.carId ?? 'none',
-    rotorPairId: padSet?.rotorPairId ?? 'none',
-    newThicknessMm: recordText(padSet?.newThicknessMm ?? 12, 'length', system),
-    limitMm: recordText(padSet?.limitMm, 'length', system),
-    hasSensorSlot: padSet?.hasSensorSlot ?? false,
-    isDirectional: padSet?.isDirectional ?? false,
-    notes: padSet?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<PadSetForm>(
+    `padSet.${padSet?.id ?? 'new'}`,
+    {
+      label: padSet?.label ?? nextLabel('P', [...logbook.padSets.values()]),
+      compound: compoundName(logbook, padSet),
+      padAreaMm2: recordText(padSet?.padAreaMm2, 'area', system),
+      axle: padSet?.axle ?? 'front',
+      use: padSet?.use ?? 'track',
+      isLining: padSet?.isLining ?? false,
+      carId: padSet?.carId ?? 'none',
+      rotorPairId: padSet?.rotorPairId ?? 'none',
+      newThicknessMm: recordText(padSet?.newThicknessMm ?? 12, 'length', system),
+      limitMm: recordText(padSet?.limitMm, 'length', system),
+      hasSensorSlot: padSet?.hasSensorSlot ?? false,
+      isDirectional: padSet?.isDirectional ?? false,
+      notes: padSet?.notes ?? '',
+    },
+    padSet,
+  );
   const { control } = form;
   const knownNames = [...logbook.compounds.values()]
     .filter((c) => !c.archived)
     .map((c) => c.name)
     .join(', ');
-  const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished, openedAs);
   const compounds = useSaveRecord('compounds', form, () => undefined);
   /** The compound of this name; a name that nobody has used yet makes a new one. */
   const compoundFor = async (name: string): Promise<Compound | null> => {

@@ -36,28 +36,32 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
   const { system } = useUnits();
   const quantity = useQuantity();
   const text = (mm: number): string => recordText(mm, 'length', system);
-  const { form, restored, startOver, finished } = useDraftForm<RotorPairForm>(`rotorPair.${pair?.id ?? 'new'}`, {
-    label: pair?.label ?? nextLabel('R', [...logbook.rotorPairs.values()]),
-    axle: pair?.axle ?? 'front',
-    carId: pair?.carId ?? 'none',
-    newThicknessMm: text(pair?.newThicknessMm ?? 28),
-    discardThicknessMm: pair && pair.discardThicknessMm === null ? '' : text(pair?.discardThicknessMm ?? 26),
-    sweptOuterDiameterMm: text(pair?.sweptOuterDiameterMm ?? 320),
-    sweptInnerDiameterMm: text(pair?.sweptInnerDiameterMm ?? 215),
-    newMassKg: recordText(pair?.newMassKg, 'mass', system),
-    material: pair?.material ?? 'greyIron',
-    vented: pair?.isVented === true ? 'vented' : pair?.isVented === false ? 'plain' : 'byThickness',
-    minMassKg: recordText(pair?.minMassKg, 'mass', system),
-    face: pair?.face ?? 'plain',
-    hasCurvedVanes: pair?.hasCurvedVanes ?? false,
-    isTwoPiece: pair?.isTwoPiece ?? false,
-    notes: pair?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<RotorPairForm>(
+    `rotorPair.${pair?.id ?? 'new'}`,
+    {
+      label: pair?.label ?? nextLabel('R', [...logbook.rotorPairs.values()]),
+      axle: pair?.axle ?? 'front',
+      carId: pair?.carId ?? 'none',
+      newThicknessMm: text(pair?.newThicknessMm ?? 28),
+      discardThicknessMm: pair && pair.discardThicknessMm === null ? '' : text(pair?.discardThicknessMm ?? 26),
+      sweptOuterDiameterMm: text(pair?.sweptOuterDiameterMm ?? 320),
+      sweptInnerDiameterMm: text(pair?.sweptInnerDiameterMm ?? 215),
+      newMassKg: recordText(pair?.newMassKg, 'mass', system),
+      material: pair?.material ?? 'greyIron',
+      vented: pair?.isVented === true ? 'vented' : pair?.isVented === false ? 'plain' : 'byThickness',
+      minMassKg: recordText(pair?.minMassKg, 'mass', system),
+      face: pair?.face ?? 'plain',
+      hasCurvedVanes: pair?.hasCurvedVanes ?? false,
+      isTwoPiece: pair?.isTwoPiece ?? false,
+      notes: pair?.notes ?? '',
+    },
+    pair,
+  );
   const { control } = form;
   const isCeramic = useWatch({ control, name: 'material' }) === 'carbonCeramic';
   const orNull = (typed: string, dimension: 'length' | 'mass'): number | null =>
     typed.trim() === '' ? null : quantity(typed, dimension);
-  const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished, openedAs);
   const save = form.handleSubmit(({ vented, ...f }) =>
     saveRecord(
       {

@@ -5,6 +5,7 @@ import { TextInput } from 'react-native-paper';
 import { useFormState, useWatch } from 'react-hook-form';
 import { type Goods, type Supplier, type WearPart, carLabel } from '@calvik/core';
 import { dateIn, longDate, onShelf } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { ChoiceField, DraftNotice, PickField, TextField } from '../../ui/form';
@@ -25,7 +26,7 @@ const goodsOptions: { value: Goods; label: string }[] = [
 ];
 
 /** A whole number as typed; NaN for anything else. */
-const whole = (text: string): number => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : Number.NaN);
+const whole = (text: string): number => readCount(text) ?? Number.NaN;
 
 export function SupplierScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -35,15 +36,19 @@ export function SupplierScreen() {
 }
 
 function SupplierForm({ supplier }: { supplier: Supplier | null }) {
-  const { form, restored, startOver, finished } = useDraftForm(`supplier.${supplier?.id ?? 'new'}`, {
-    name: supplier?.name ?? '',
-    supplies: supplier?.supplies ?? ([] as Goods[]),
-    leadDays: String(supplier?.leadDays ?? 3),
-    notes: supplier?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm(
+    `supplier.${supplier?.id ?? 'new'}`,
+    {
+      name: supplier?.name ?? '',
+      supplies: supplier?.supplies ?? ([] as Goods[]),
+      leadDays: String(supplier?.leadDays ?? 3),
+      notes: supplier?.notes ?? '',
+    },
+    supplier,
+  );
   const { control, setValue } = form;
   const { errors } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('suppliers', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('suppliers', form, finished, openedAs);
   const supplies = useWatch({ control, name: 'supplies' }) as Goods[];
   const save = form.handleSubmit((f) => {
     const leadDays = whole(f.leadDays);
@@ -91,14 +96,18 @@ export function WearPartScreen() {
 }
 
 function WearPartForm({ part }: { part: WearPart | null }) {
-  const { form, restored, startOver, finished } = useDraftForm(`wearPart.${part?.id ?? 'new'}`, {
-    name: part?.name ?? '',
-    kind: part?.kind ?? 'hose',
-    axle: part?.axle ?? 'both',
-    reorderAt: String(part?.reorderAt ?? 1),
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm(
+    `wearPart.${part?.id ?? 'new'}`,
+    {
+      name: part?.name ?? '',
+      kind: part?.kind ?? 'hose',
+      axle: part?.axle ?? 'both',
+      reorderAt: String(part?.reorderAt ?? 1),
+    },
+    part,
+  );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('wearParts', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('wearParts', form, finished, openedAs);
   const save = form.handleSubmit((f) => {
     const reorderAt = whole(f.reorderAt);
     if (Number.isNaN(reorderAt)) return form.setError('reorderAt', { message: 'A whole number of pieces.' });
@@ -109,7 +118,7 @@ function WearPartForm({ part }: { part: WearPart | null }) {
       axle: f.axle === 'both' ? null : (f.axle as WearPart['axle']),
       reorderAt,
     };
-    return saveRecord(record, part ? '/inventory' : `/inventory/wear-parts/${record.id}`);
+    return saveRecord(record, ({ id }) => (part ? '/inventory' : `/inventory/wear-parts/${id}`));
   });
   return (
     <Screen

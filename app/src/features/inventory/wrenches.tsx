@@ -62,16 +62,20 @@ export function WrenchScreen() {
 function WrenchForm({ wrench }: { wrench: Wrench | null }) {
   const { system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm(`wrench.${wrench?.id ?? 'new'}`, {
-    label: wrench?.label ?? '',
-    kind: wrench?.kind ?? 'click',
-    calibratedOn: wrench?.calibratedOn ?? '',
-    minNm: recordText(wrench?.minNm ?? null, 'torque', system),
-    maxNm: recordText(wrench?.maxNm ?? null, 'torque', system),
-    notes: wrench?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm(
+    `wrench.${wrench?.id ?? 'new'}`,
+    {
+      label: wrench?.label ?? '',
+      kind: wrench?.kind ?? 'click',
+      calibratedOn: wrench?.calibratedOn ?? '',
+      minNm: recordText(wrench?.minNm ?? null, 'torque', system),
+      maxNm: recordText(wrench?.maxNm ?? null, 'torque', system),
+      notes: wrench?.notes ?? '',
+    },
+    wrench,
+  );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('wrenches', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('wrenches', form, finished, openedAs);
   const save = form.handleSubmit((f) =>
     saveRecord(
       {

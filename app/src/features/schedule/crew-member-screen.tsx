@@ -43,17 +43,21 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
   const logbook = useLogbook();
   const sync = useSync();
   const [refused, setRefused] = useState<string | null>(null);
-  const { form, restored, startOver, finished } = useDraftForm<MemberForm>(`crew.${member.id}`, {
-    name: member.name,
-    role: member.role,
-    skills: member.skills,
-    travels: member.travels,
-    ownHours: member.hours !== null,
-    week: weekText(member.hours ?? logbook.shop.hours),
-    off: noDaysTyped,
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<MemberForm>(
+    `crew.${member.id}`,
+    {
+      name: member.name,
+      role: member.role,
+      skills: member.skills,
+      travels: member.travels,
+      ownHours: member.hours !== null,
+      week: weekText(member.hours ?? logbook.shop.hours),
+      off: noDaysTyped,
+    },
+    member,
+  );
   const { control, setValue } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('crew', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('crew', form, finished, openedAs);
   const values = useWatch({ control }) as MemberForm;
   const save = form.handleSubmit((f) => {
     const read = readWeek(f.week);

@@ -1,10 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Dialog, Portal, TextInput } from 'react-native-paper';
+import { Dialog, Portal } from 'react-native-paper';
 import { type Job, dateIn, instantAt, isDone, plusDays, readTime, shortDate, timeIn } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { PickList } from '../../ui/pick-list';
+import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { pageOf } from '../work/page-of';
@@ -83,15 +84,7 @@ export function JobDetails({
                     {shortDate(day)}
                   </Text>
                   <IconButton icon="right" label="A day later" onPress={() => setDay(plusDays(day, 1))} />
-                  <TextInput
-                    mode="outlined"
-                    label="Start"
-                    aria-label="Start"
-                    value={time}
-                    onChangeText={setTime}
-                    error={clock === null}
-                    style={styles.time}
-                  />
+                  <LineInput label="Start" value={time} onChange={setTime} read={readTime} style={styles.time} />
                 </View>
                 <View style={styles.row}>
                   <View style={styles.grow}>

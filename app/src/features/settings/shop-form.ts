@@ -1,4 +1,4 @@
-import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTimeSpan } from '@calvik/core';
+import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTimeSpan, writeTimeSpan } from '@calvik/core';
 import { recordText } from '../../ui/quantity-text';
 import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
 import { type PolicyForm, policyOf } from '../policy-fields';
@@ -67,11 +67,11 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   slackDays: recordText(shop.slackDays, 'days', system),
   afterDays: recordText(shop.afterEventDays, 'days', system),
   machineDays: recordText(shop.machineBeddingDays, 'days', system),
-  reBedKm: String(shop.reBedAfterRoadKm),
+  reBedKm: recordText(shop.reBedAfterRoadKm, 'distance', system),
   reBedDays: recordText(shop.reBedAfterDays, 'days', system),
   lawful: recordText(shop.lawfulRoadKmh, 'speed', system),
   week: weekText(shop.hours),
-  breaks: shop.breaks.map((b) => `${b.from} to ${b.to}`).join('\n'),
+  breaks: shop.breaks.map(writeTimeSpan).join('\n'),
   closed: shop.closedDays,
   off: noDaysTyped,
   pace: shop.planPace,
@@ -111,7 +111,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     slackDays: Math.round(quantity(f.slackDays, 'days')),
     afterEventDays: Math.round(quantity(f.afterDays, 'days')),
     machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),
-    reBedAfterRoadKm: Math.round(Number(f.reBedKm.replace(',', '.'))),
+    reBedAfterRoadKm: Math.round(quantity(f.reBedKm, 'distance')),
     reBedAfterDays: Math.round(quantity(f.reBedDays, 'days')),
     lawfulRoadKmh: quantity(f.lawful, 'speed'),
     name: f.name,

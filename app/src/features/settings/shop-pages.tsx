@@ -7,7 +7,7 @@ import { Text } from '../../ui/text';
 import { DaysOffFields } from '../days-off';
 import { countLabel, policyOf, schoolOptions } from '../policy-fields';
 import { RuleFields } from '../rule-fields';
-import { WeekFields } from '../week-fields';
+import { WeekFields, spanAsRead } from '../week-fields';
 import { type ShopForm, policiesOf } from './shop-form';
 
 /** Name, time zone, altitude, currency, cap adapters. */
@@ -94,6 +94,13 @@ export function ShopRules({ form }: { form: UseFormReturn<ShopForm> }) {
   );
 }
 
+/** Breaks as they were understood; null while one of them cannot be. */
+function breaksAsRead(text: string): string | null {
+  const lines = text.split('\n').filter((line) => line.trim() !== '');
+  const read = lines.flatMap((line) => spanAsRead(line) ?? []);
+  return read.length === lines.length ? read.join('\n') : null;
+}
+
 /** Hours, breaks, days shut, and how work is planned. */
 export function ShopWeek({ form }: { form: UseFormReturn<ShopForm> }) {
   const wide = useWide();
@@ -106,7 +113,14 @@ export function ShopWeek({ form }: { form: UseFormReturn<ShopForm> }) {
       <View style={wide ? styles.half : null}>
         <Section title="Working week">
           <WeekFields week={week} onChange={(next) => setValue('week', next)} />
-          <TextField control={control} name="breaks" label="Breaks, a line each" hint="Like 12:00 to 12:30" lines={2} />
+          <TextField
+            control={control}
+            name="breaks"
+            label="Breaks, a line each"
+            hint="Like 12:00 to 12:30"
+            lines={2}
+            read={breaksAsRead}
+          />
         </Section>
       </View>
       <View style={[styles.column, wide ? styles.half : null]}>
@@ -204,7 +218,12 @@ export function ShopFigures({ form }: { form: UseFormReturn<ShopForm> }) {
       </View>
       <View style={wide ? styles.half : null}>
         <Section title="Bedding">
-          <NumberField control={control} name="reBedKm" label="Bed again after so many km on the road" />
+          <QuantityField
+            control={control}
+            name="reBedKm"
+            label="Bed again after so far on the road"
+            dimension="distance"
+          />
           <QuantityField control={control} name="reBedDays" label="Look at bedded faces again after" dimension="days" />
           <QuantityField
             control={control}

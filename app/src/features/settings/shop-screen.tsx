@@ -42,11 +42,12 @@ function ShopSettings({ shop, page }: { shop: Shop; page: ShopPage }) {
   const { system } = useUnits();
   const quantity = useQuantity();
   const wide = useWide();
-  const { form, restored, startOver, finished } = useDraftForm<ShopForm>(
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<ShopForm>(
     `shop.${shop.version}`,
     shopForm(shop, system),
+    shop,
   );
-  const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished, openedAs);
   const [refused, setRefused] = useState<string | null>(null);
   const save = form.handleSubmit((typed) => {
     const made = shopOf(typed, shop, quantity);

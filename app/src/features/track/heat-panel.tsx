@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { cornerNames } from '@calvik/words';
 import * as api from '../../api/client';
 import { useLogbook, useNow, useToday } from '../../state/hooks';
@@ -41,8 +42,8 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const venueId = logbook.events.get(session.fact.eventId)?.venueId ?? '';
   const after = (): number | null => {
     if (minutes.trim() === '') return Math.min(3600, sinceStop);
-    const value = 60 * Number(minutes.replace(',', '.').replace(/\s*min$/i, ''));
-    return Number.isFinite(value) && value >= 0 && value <= 3600 ? Math.round(value) : null;
+    const value = 60 * (readFigure(minutes, ['min']) ?? Number.NaN);
+    return value >= 0 && value <= 3600 ? Math.round(value) : null;
   };
   const isLate = sinceStop > ASK_FROM_S;
   const asked = isLate && !isReadNow && minutes.trim() === '';

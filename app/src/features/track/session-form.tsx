@@ -19,6 +19,7 @@ import {
   timeIn,
   carLabel,
 } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 import { sessionsOfDay } from '@calvik/core/track';
 import { complaintWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
@@ -125,7 +126,7 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
     if (!out || !back) return setSentence('Give the times like 14:05.');
     const air = parseQuantity(draft.air, 'temperature', preferredUnit('temperature', system));
     if (!air.ok) return setSentence('The air temperature cannot be read.');
-    const laps = draft.laps.trim() === '' ? null : Number(draft.laps.replace(/\s*laps?$/i, ''));
+    const laps = draft.laps.trim() === '' ? null : (readCount(draft.laps, ['lap', 'laps']) ?? Number.NaN);
     if (laps !== null && (!Number.isInteger(laps) || laps < 1)) return setSentence('Laps are whole: 8.');
     if (!draft.isNothing && draft.said.length === 0 && draft.words.trim() === '')
       return setSentence('Ask the driver: choose what was said, or “Nothing to say”.');
@@ -184,8 +185,14 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
       {children}
       {state && state.verdict === 'stop' ? <FindingLines findings={[state.headline]} /> : null}
       <View style={styles.row}>
-        <LineInput label="Out" value={draft.out} onChange={(out) => set({ out })} style={styles.grow} />
-        <LineInput label="In" value={draft.in} onChange={(back) => set({ in: back })} style={styles.grow} />
+        <LineInput label="Out" value={draft.out} read={readTime} onChange={(out) => set({ out })} style={styles.grow} />
+        <LineInput
+          label="In"
+          value={draft.in}
+          read={readTime}
+          onChange={(back) => set({ in: back })}
+          style={styles.grow}
+        />
         <LineInput label="Laps" value={draft.laps} onChange={(laps) => set({ laps })} style={styles.grow} />
         <LineInput label="Air" value={draft.air} onChange={(air) => set({ air })} style={styles.grow} />
       </View>

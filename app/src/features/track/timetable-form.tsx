@@ -12,6 +12,7 @@ import {
   shortDate,
   carLabel,
 } from '@calvik/core';
+import { readCount } from '@calvik/core/units';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { LineInput } from '../../ui/line-input';
@@ -72,7 +73,7 @@ function TimetablePage({ event }: { event: TrackEvent }) {
     const timetable: PlannedSession[] = [];
     for (const row of draft.rows) {
       const from = readTime(row.from);
-      const minutes = Number(row.minutes);
+      const minutes = readCount(row.minutes, ['min']) ?? Number.NaN;
       if (!from) return setSentence(`${shortDate(row.day)}: “${row.from}” is no time. Give it like 09:30.`);
       if (!Number.isInteger(minutes) || minutes < 3 || minutes > 240)
         return setSentence(`${shortDate(row.day)} ${from}: 3 to 240 whole minutes.`);
@@ -130,6 +131,7 @@ function TimetablePage({ event }: { event: TrackEvent }) {
                 dense
                 label={`From, session ${i + 1}`}
                 value={row.from}
+                read={readTime}
                 onChange={(from) => set(draft.rows.map((r, j) => (j === i ? { ...r, from } : r)))}
                 style={styles.grow}
               />

@@ -32,18 +32,22 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const { shop } = useLogbook();
   const { system } = useUnits();
   const quantity = useQuantity();
-  const { form, restored, startOver, finished } = useDraftForm<VenueForm>(`venue.${venue?.id ?? 'new'}`, {
-    name: venue?.name ?? '',
-    altitudeM: recordText(venue?.altitudeM ?? shop.altitudeM, 'altitude', system),
-    peakFluidTempC: recordText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
-    zones: (venue?.zones ?? []).map((z) => zoneRow(z, system)),
-    notes: venue?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<VenueForm>(
+    `venue.${venue?.id ?? 'new'}`,
+    {
+      name: venue?.name ?? '',
+      altitudeM: recordText(venue?.altitudeM ?? shop.altitudeM, 'altitude', system),
+      peakFluidTempC: recordText(venue?.peakFluidTempC ?? shop.defaultPeakFluidTempC, 'temperature', system),
+      zones: (venue?.zones ?? []).map((z) => zoneRow(z, system)),
+      notes: venue?.notes ?? '',
+    },
+    venue,
+  );
   const { control, setValue } = form;
   const logbook = useLogbook();
   const zones = useWatch({ control, name: 'zones' }) as ZoneRow[];
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished, openedAs);
   const save = form.handleSubmit((f) => {
     const read = zonesOfRows(f.zones, system);
     if ('problem' in read) return setTrouble(read.problem);
@@ -56,7 +60,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
       altitudeM: quantity(f.altitudeM, 'altitude'),
       peakFluidTempC: quantity(f.peakFluidTempC, 'temperature'),
     };
-    return void saveRecord(record, venue ? '/' : `/events/new?venue=${record.id}`);
+    return void saveRecord(record, ({ id }) => (venue ? '/' : `/events/new?venue=${id}`));
   });
   return (
     <Screen

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { type BrakingZone, type UnitSystem, fromCanonical, parseQuantity, preferredUnit } from '@calvik/core';
+import { readFigure } from '@calvik/core/units';
 import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -44,19 +45,13 @@ export function zonesOfRows(
       const parsed = parseQuantity(text, 'speed', preferredUnit('speed', system));
       return parsed.ok ? parsed.value : null;
     };
-    const number = (text: string): number =>
-      Number(
-        text
-          .trim()
-          .replace(',', '.')
-          .replace(/\s*(s|%)$/, ''),
-      );
+    const number = (text: string): number => readFigure(text, ['s', '%']) ?? Number.NaN;
     const [fromKmh, toKmh] = [speed(row.from, row.kept?.fromKmh), speed(row.to, row.kept?.toKmh)];
     if (fromKmh === null || toKmh === null) return { problem: `${at} type both speeds, like 205 and 85.` };
     if (fromKmh < toKmh + 5) return { problem: `${at} it ends slower than it begins, by 5 km/h at least.` };
     if (fromKmh < 20 || fromKmh > 500 || toKmh < 0) return { problem: `${at} speeds lie between 0 and 500 km/h.` };
     const secondsSince = number(row.seconds);
-    if (row.seconds.trim() === '' || !Number.isFinite(secondsSince) || secondsSince < 0 || secondsSince > 900)
+    if (!Number.isFinite(secondsSince) || secondsSince < 0 || secondsSince > 900)
       return { problem: `${at} seconds since the zone before, up to 900.` };
     const slopePercent = row.slope.trim() === '' ? 0 : number(row.slope);
     if (!Number.isFinite(slopePercent) || Math.abs(slopePercent) > 30)

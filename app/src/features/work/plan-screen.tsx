@@ -66,6 +66,9 @@ export function PlanScreen() {
   );
 }
 
+const timeProblem = (text: string): string | null =>
+  text === '' || readTime(text) ? null : `“${text}” is not a time. Type it like 9:30.`;
+
 /** When, how long, and who; says at once when that person or that car is already taken. */
 function PlanPage({
   car,
@@ -88,17 +91,21 @@ function PlanPage({
   const { timeZone } = logbook.shop;
   const latest = event && event.startDate > today ? plusDays(event.startDate, -1) : plusDays(today, 1);
   const soon = plusDays(today, 1);
-  const { form, restored, startOver, finished } = useDraftForm<PlanForm>(`plan.${job?.id ?? car.id}`, {
-    kind: job?.kind ?? kind,
-    date: job ? dateIn(job.startAt, timeZone) : soon < latest ? soon : latest,
-    time: job ? timeIn(job.startAt, timeZone) : '09:00',
-    duration: recordText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
-    crewId: job?.crewId ?? crew?.id ?? '',
-    notes: job?.notes ?? '',
-  });
+  const { form, restored, startOver, finished, openedAs } = useDraftForm<PlanForm>(
+    `plan.${job?.id ?? car.id}`,
+    {
+      kind: job?.kind ?? kind,
+      date: job ? dateIn(job.startAt, timeZone) : soon < latest ? soon : latest,
+      time: job ? timeIn(job.startAt, timeZone) : '09:00',
+      duration: recordText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
+      crewId: job?.crewId ?? crew?.id ?? '',
+      notes: job?.notes ?? '',
+    },
+    job,
+  );
   const { control } = form;
   const values = useWatch({ control }) as PlanForm;
-  const { saveRecord, saving, problem } = useSaveRecord('jobs', form, finished);
+  const { saveRecord, saving, problem } = useSaveRecord('jobs', form, finished, openedAs);
   const make = (f: PlanForm): Job | null => {
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
@@ -165,7 +172,15 @@ function PlanPage({
           label="Day"
           hint={event ? `${event.name} begins ${longDate(event.startDate)}` : undefined}
         />
-        <TextField control={control} name="time" label="Start time" hint="9:30" required />
+        <TextField
+          control={control}
+          name="time"
+          label="Start time"
+          hint="9:30"
+          required
+          read={readTime}
+          check={timeProblem}
+        />
         <QuantityField
           control={control}
           name="duration"
