@@ -58,6 +58,20 @@ test('of many writers at once on one version exactly one wins, and none is lost'
   expect(await database.history('venues', v.id)).toHaveLength(2);
 });
 
+test('a write whose answer was lost is not saved again over what others have saved since', async () => {
+  const v = venue();
+  await database.saveRecord('venues', v);
+  const lost = { ...v, version: 1, name: 'Sent once' };
+  await database.saveRecord('venues', lost);
+  await database.saveRecord('venues', { ...lost, version: 2, name: 'Changed since' });
+  expect(await database.saveRecord('venues', lost)).toMatchObject({
+    outcome: 'unchanged',
+    body: { version: 3, name: 'Changed since' },
+  });
+  expect((await database.saveRecord('venues', { ...lost, name: 'Another' })).outcome).toBe('stale');
+  expect(await database.history('venues', v.id)).toHaveLength(3);
+});
+
 test('the same new record sent by ten hands is created once', async () => {
   const v = venue();
   const before = await database.cursor();

@@ -9,7 +9,7 @@ const sources = ['core/src', 'app/src', 'server/src', 'words/src'].flatMap((room
     .map((file) => join(root, room, file)),
 );
 /** Codes of prompts to a driver, of problems on the wire and of Node's own errors: they are no findings, and typed where they are asked for. */
-const ofOthers = new Set(['rollOn', 'cool', 'brake', 'drag', 'invalid', 'ERR_WORKER_OUT_OF_MEMORY']);
+const ofOthers = new Set(['rollOn', 'cool', 'brake', 'drag', 'invalid', 'stale', 'ERR_WORKER_OUT_OF_MEMORY']);
 const core = sources
   .filter((file) => file.startsWith(join(root, 'core/src')))
   .map((file) => readFileSync(file, 'utf8'));

@@ -100,7 +100,8 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
     next: Href | null | ((saved: RecordOf<C>) => Href),
     { before = [], after = () => [] }: Beside<C> = {},
   ): Promise<boolean> => {
-    const isNew = made.version === 0 && !store.getState().logbook.items[collection].entities[made.id];
+    const isNew =
+      openedAs() === null && made.version === 0 && !store.getState().logbook.items[collection].entities[made.id];
     const record = isNew ? { ...made, id: idFor('record') } : made;
     const checked = recordSchemas[collection].safeParse(record);
     if (!checked.success) {

@@ -55,7 +55,7 @@ const initialState: LogbookState = {
 };
 
 /** What a record will be once it is saved: one version on. Facts have none. */
-const acknowledged = (collection: Wire, body: Saved): Saved =>
+export const acknowledged = (collection: Wire, body: Saved): Saved =>
   collection === 'facts' ? body : ({ ...body, version: (body as RecordOf<Collection>).version + 1 } as Saved);
 
 function overlay(state: LogbookState): void {

@@ -1,10 +1,11 @@
 import type { Collection, FieldChange, Logbook } from '@calvik/core';
-import type { Merged } from '@calvik/core/logbook/merge';
+import { type Merged, isSame, mergeVersions } from '@calvik/core/logbook/merge';
 import { dateIn } from '@calvik/core/calendar';
 import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
 import {
   type Unsent,
+  acknowledged,
   connection,
   dropped,
   logbookOf,
@@ -57,10 +58,11 @@ export type SaveResult =
     };
 
 const isStale = ({ status, problem }: api.ApiProblem): boolean => status === 409 && problem.code === 'stale';
+const UNDECIDED = 'Nothing is saved yet: somebody has changed this meanwhile. Save again to choose.';
 const undecided: SaveResult = {
   state: 'refused',
   problem: new api.ApiProblem(409, '', [], undefined, { code: 'stale' }),
-  sentence: 'Nothing is saved yet: somebody has changed this meanwhile. Save again to choose.',
+  sentence: UNDECIDED,
 };
 
 /**
@@ -208,7 +210,6 @@ export class Sync {
 
   /** @param referee none: what meets is decided by nobody @returns null where nothing was decided */
   private async onTopOf(theirs: api.Saved, one: ToKeep, referee: Referee | null): Promise<ToKeep | null> {
-    const { mergeVersions } = await import('@calvik/core/logbook/merge');
     const collection = one.collection as Collection;
     const merged = mergeVersions(one.base!, one.body, theirs);
     const { version } = theirs as { version: number };
@@ -279,15 +280,18 @@ export class Sync {
     this.sending = this.sending.then(async () => {
       const done = new Set<number>();
       for (const entry of this.store.getState().logbook.unsent.filter((u) => !u.refused)) {
-        if (done.has(entry.order)) continue;
+        // What was made on top of something that was refused before it may wait as refused by now.
+        if (done.has(entry.order) || this.withItsBatch(entry)[0]!.refused) continue;
         const together = this.withItsBatch(entry);
         for (const { order } of together) done.add(order);
         try {
           const bodies = await this.sendOnTop(entry);
           remove(keyOf(entry));
-          together.forEach(({ order, collection }, i) =>
-            this.store.dispatch(sent({ order, collection, body: bodies[i]! })),
-          );
+          for (const [i, one] of this.withItsBatch(entry).entries()) {
+            const body = bodies[i]!;
+            this.store.dispatch(sent({ order: one.order, collection: one.collection, body }));
+            if (!isSame(body, acknowledged(one.collection, one.body))) await this.rebaseAfter(one, body);
+          }
         } catch (error) {
           const problem = error instanceof api.ApiProblem ? error : new api.ApiProblem(0, String(error));
           if (problem.isTransient) {
@@ -303,6 +307,7 @@ export class Sync {
             const stored = isIt ? (problem.stored as api.Saved | undefined) : undefined;
             const before = stored ?? (await this.serverCopy(one));
             this.store.dispatch(refused({ order: one.order, before, problem: refusal }));
+            if (before) await this.rebaseAfter(one, before);
           }
         }
       }
@@ -324,6 +329,31 @@ export class Sync {
       const now = this.withItsBatch(entry);
       write(keyOf(entry), now.length > 1 ? now : now[0]);
       return this.sendOnTop(entry, tries + 1);
+    }
+  }
+
+  /**
+   * What waits behind an entry that became something else than it was to be: it was made on top of that, and is put on top of what is there. What meets waits
+   * as refused.
+   */
+  private async rebaseAfter({ order, collection, body: { id } }: Unsent, there: api.Saved): Promise<void> {
+    if (collection === 'facts') return;
+    let theirs = there;
+    const behind = this.store
+      .getState()
+      .logbook.unsent.filter((u) => !u.refused && u.order > order && u.body.id === id);
+    for (const one of behind) {
+      const onTop = one.base ? await this.onTopOf(theirs, one, null) : null;
+      if (onTop) {
+        this.store.dispatch(rebased({ order: one.order, body: onTop.body, base: theirs }));
+        theirs = acknowledged(collection, onTop.body);
+      } else {
+        const problem = { detail: UNDECIDED, errors: [], problem: { code: 'stale' } };
+        for (const { order: of, body, base = null } of this.withItsBatch(one))
+          this.store.dispatch(refused({ order: of, before: body.id === id ? there : base, problem }));
+      }
+      const now = this.withItsBatch(one);
+      write(keyOf(one), now.length > 1 ? now : now[0]);
     }
   }
 

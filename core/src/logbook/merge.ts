@@ -2,6 +2,9 @@
 import equal from 'fast-deep-equal';
 import { type FieldChange, changedFields } from './changes';
 
+/** Whether two versions say the same. */
+export const isSame = (a: unknown, b: unknown): boolean => equal(a, b);
+
 /** A field that two people have changed to different things. */
 export interface Collision {
   path: string[];

@@ -140,7 +140,7 @@ export class Database {
 
   /**
    * Saves a record. `version` is the version that the writer had read, 0 for a new record; the stored one is one higher.
-   * The same write sent twice is saved once; a write based on an older version changes nothing.
+   * The same write sent twice is saved once, also when others have saved since; a write based on an older version changes nothing.
    * @param facts what has to be written down with it: all of it is saved, or nothing
    */
   async saveRecord<C extends Collection>(
@@ -259,7 +259,10 @@ export class Database {
     if (old && old.collection !== collection) return { outcome: 'differs', stored: JSON.parse(old.body) as Body };
     if (old && old.version !== sent.version) {
       const body = JSON.parse(old.body) as Body;
-      return isDeepStrictEqual(body, asJson(stored))
+      // The same write, whose answer was lost on its way; others may have saved on top of it since.
+      const next = sent.version + 1;
+      const then = old.version === next ? old : await em.findOne(SupersededSchema, { id: sent.id, version: next });
+      return then && isDeepStrictEqual(JSON.parse(then.body), asJson(stored))
         ? { outcome: 'unchanged', body }
         : { outcome: 'stale', stored: body, sent: sent as Body };
     }

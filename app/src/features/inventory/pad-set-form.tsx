@@ -4,6 +4,7 @@ import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
+import { useOwnIds } from '../../state/use-own-ids';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
@@ -58,17 +59,11 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
     .map((c) => c.name)
     .join(', ');
   const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished, openedAs);
-  const compounds = useSaveRecord('compounds', form, () => undefined);
-  /** The compound of this name; a name that nobody has used yet makes a new one. */
-  const compoundFor = async (name: string): Promise<Compound | null> => {
-    const known = compoundByName(logbook.compounds.values(), name);
-    if (known) return known;
-    const made = newCompound(name, form.getValues('use'));
-    return (await compounds.saveRecord(made, null)) ? made : null;
-  };
+  const { idFor } = useOwnIds();
   const save = form.handleSubmit(async ({ compound: name, ...f }) => {
-    const compound = await compoundFor(name);
-    if (!compound) return;
+    // A name that nobody has used yet makes a new compound, together with the set.
+    const known = compoundByName(logbook.compounds.values(), name);
+    const compound: Compound = known ?? { ...newCompound(name, f.use), id: idFor('compound') };
     await saveRecord(
       {
         ...(padSet ?? newRecord()),
@@ -81,6 +76,7 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
         limitMm: f.limitMm.trim() === '' ? null : quantity(f.limitMm, 'length'),
       },
       '/inventory',
+      known ? {} : { before: [{ collection: 'compounds', body: compound }] },
     );
   });
   return (
@@ -88,14 +84,7 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
       title={padSet ? padSet.label : 'New pad set'}
       above={padSet ? 'Edit pad set' : 'Stock'}
       back="/inventory"
-      footer={
-        <SaveBar
-          problem={problem ?? compounds.problem}
-          saving={saving}
-          onSave={() => void save()}
-          label="Save pad set"
-        />
-      }
+      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The set">

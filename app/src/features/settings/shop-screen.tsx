@@ -1,19 +1,24 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type ComponentType, useState } from 'react';
+import { View } from 'react-native';
 import type { UseFormReturn } from 'react-hook-form';
-import type { Shop } from '@calvik/core';
+import type { FieldChange, Shop } from '@calvik/core';
+import { changedFields } from '@calvik/core/logbook/changes';
+import { changeText } from '@calvik/words/fields';
 import { useLoaded, useLogbook } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice } from '../../ui/form';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, useWide } from '../../ui/screen';
 import { useUnits } from '../../ui/units';
-import { RecordChanges } from '../record-changes';
+import { Text } from '../../ui/text';
+import { RecordChanges, nameIn } from '../record-changes';
 import { useQuantity, useSaveRecord } from '../save-record';
 import { type ShopForm, shopForm, shopOf } from './shop-form';
 import { NameAndPlace, ShopFigures, ShopRules, ShopWeek } from './shop-pages';
 
-/** The shop's settings, a page each; one form, so that what is typed on one page is there on the next. */
+/** The shop's settings, a page each with a draft of its own: what is typed on one is saved with that one. */
 export const shopPages = [
   { page: 'shop', title: 'Name and place', about: 'Name, time zone, altitude, currency' },
   { page: 'rules', title: 'Rules', about: 'Fluid, pads, ducts, the inspection form' },
@@ -35,25 +40,49 @@ export function ShopSettingsScreen() {
   const loaded = useLoaded();
   const { shop } = useLogbook();
   const found = shopPages.find((p) => p.page === page) ?? shopPages[0];
-  return loaded ? <ShopSettings key={`${shop.version} ${found.page}`} shop={shop} page={found.page} /> : null;
+  // What was saved last on this page; the form begins anew with what is on record then.
+  const [told, setTold] = useState<{ page: ShopPage; times: number; changes: FieldChange[] } | null>(null);
+  if (!loaded) return null;
+  return (
+    <ShopSettings
+      key={`${found.page} ${told?.times ?? 0}`}
+      shop={shop}
+      page={found.page}
+      told={told?.page === found.page ? told.changes : null}
+      onSaved={(changes) => setTold({ page: found.page, times: (told?.times ?? 0) + 1, changes })}
+    />
+  );
 }
 
-function ShopSettings({ shop, page }: { shop: Shop; page: ShopPage }) {
+function ShopSettings({
+  shop,
+  page,
+  told,
+  onSaved,
+}: {
+  shop: Shop;
+  page: ShopPage;
+  told: FieldChange[] | null;
+  onSaved: (changes: FieldChange[]) => void;
+}) {
   const { system } = useUnits();
   const quantity = useQuantity();
   const wide = useWide();
   const { form, restored, startOver, finished, openedAs } = useDraftForm<ShopForm>(
-    `shop.${shop.version}`,
+    `shop.${page}`,
     shopForm(shop, system),
     shop,
   );
   const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished, openedAs);
   const [refused, setRefused] = useState<string | null>(null);
-  const save = form.handleSubmit((typed) => {
+  const say = useSay();
+  const nameOf = nameIn(useLogbook());
+  const save = form.handleSubmit(async (typed) => {
     const made = shopOf(typed, shop, quantity);
     if (typeof made === 'string') return setRefused(made);
     setRefused(null);
-    return saveRecord(made, null);
+    const changes = changedFields(openedAs() ?? shop, made);
+    if (await saveRecord(made, null)) onSaved(changes);
   });
   const Fields = fieldsOf[page];
   return (
@@ -72,6 +101,16 @@ function ShopSettings({ shop, page }: { shop: Shop; page: ShopPage }) {
       }
     >
       <DraftNotice restored={restored} startOver={startOver} />
+      {told ? (
+        <View role="status" testID="saved">
+          <Text as="strong">{told.length > 0 ? 'Saved' : 'Saved without a change'}</Text>
+          {told.map((change) => (
+            <Text key={change.path.join('.')} as="small">
+              {changeText(change, say, nameOf)}
+            </Text>
+          ))}
+        </View>
+      ) : null}
       <Fields form={form} />
       <RecordChanges collection="shops" id={shop.id} />
     </Screen>

@@ -66,6 +66,9 @@ export function UnsentScreen() {
                   {line}
                 </Text>
               ))}
+              {entry.refused?.problem?.code === 'stale' && all.some((one) => one.base) ? (
+                <MainButton onPress={() => void sync.decideOn(entry)}>Compare and choose</MainButton>
+              ) : null}
               {entry.refused ? (
                 <MainButton mode="outlined" onPress={() => sync.discard(entry)}>
                   I have noted it: remove it here

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, Snackbar } from 'react-native-paper';
 import { type Collision, decided } from '@calvik/core/logbook/merge';
-import { collectionNames } from '@calvik/words';
+import { capital, collectionNames } from '@calvik/words';
 import { changeName, changeText, fieldValueText } from '@calvik/words/fields';
 import * as api from '../../api/client';
 import { useLogbook } from '../../state/hooks';
@@ -35,7 +35,7 @@ export function TwoVersionsDialog({ met }: { met: Met }) {
         <Dialog.Title>Changed by two people</Dialog.Title>
         <Dialog.ScrollArea style={styles.area}>
           <ScrollView contentContainerStyle={styles.body}>
-            <Text as="strong">{[collectionNames[collection], name ?? label].filter(Boolean).join(' ')}</Text>
+            <Text as="strong">{capital([collectionNames[collection], name ?? label].filter(Boolean).join(' '))}</Text>
             <Text>{`${who} while you had it open. Choose what counts; everything else of both is kept.`}</Text>
             {merged.collisions.map((collision) => (
               <View key={keyOf(collision)} style={styles.field} testID="collision">

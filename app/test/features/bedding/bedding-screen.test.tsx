@@ -13,7 +13,7 @@ test('the car’s page: what is bedded, what was turned, what was driven on the 
   expect(isThere('Go on with the run')).toBe(true);
   type('Since the last entry', 'far');
   press('Add');
-  expect(text()).toContain('Type the distance like 350 km or 220 mi.');
+  expect(text()).toContain('“far” is not a figure. Type it like 350 or 220 mi.');
   type('Since the last entry', '100 mi');
   await act(async () => press('Add'));
   await waitFor(() => expect(saved('facts')).toMatchObject([{ kind: 'roadUse', km: 160.9 }]));

@@ -48,7 +48,7 @@ describe('planning', () => {
     show(<PlanScreen />, [], { jobs: [job] });
     type('Start time', 'after lunch');
     press('Plan it');
-    expect(await screen.findByText('Give a time like 9:30.')).toBeTruthy();
+    expect(await screen.findByText('“after lunch” is not a time. Type it like 9:30.')).toBeTruthy();
     expect(saved()).toEqual([]);
   });
 
