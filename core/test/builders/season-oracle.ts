@@ -436,13 +436,18 @@ export function forbids(
       r.shown.every((p) => isShown(p === 'torqued' ? `torqued${key}` : p, OF_CAR.has(p) ? WHEELS : where, at));
     // Looked at a second time in the same way, with a reason, by somebody else or the lead, and not found.
     const isTakenBack = entries.some((e) => {
-      if (e.at <= s.at || !(e.by === 'lead' || e.by !== s.by)) return false;
-      if (e.what === 'look')
+      // What was put in the place of a look is said by whoever put it there.
+      const instead = entries.find((x) => x.what === 'takenBack' && x.entry === e);
+      const by = instead?.by ?? e.by;
+      if (e.at <= s.at || !(by === 'lead' || by !== s.by)) return false;
+      if (e.what === 'look') {
+        const faults = instead?.what === 'takenBack' ? instead.leaves : e.faults;
         return (
           s.way === `look ${e.line}` &&
           e.reason !== '' &&
-          !e.faults.some((f) => ruleOf(f) === s.rule && f.corner === s.corner)
+          !faults.some((f) => ruleOf(f) === s.rule && f.corner === s.corner)
         );
+      }
       if (e.what === 'bearing') return s.way === `bearing ${e.corner}` && e.reason !== '' && e.mm <= 0.5;
       if (e.what === 'list')
         return (
