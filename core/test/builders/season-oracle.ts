@@ -436,18 +436,15 @@ export function forbids(
       r.shown.every((p) => isShown(p === 'torqued' ? `torqued${key}` : p, OF_CAR.has(p) ? WHEELS : where, at));
     // Looked at a second time in the same way, with a reason, by somebody else or the lead, and not found.
     const isTakenBack = entries.some((e) => {
-      // What was put in the place of a look is said by whoever put it there.
-      const instead = entries.find((x) => x.what === 'takenBack' && x.entry === e);
-      const by = instead?.by ?? e.by;
-      if (e.at <= s.at || !(by === 'lead' || by !== s.by)) return false;
-      if (e.what === 'look') {
-        const faults = instead?.what === 'takenBack' ? instead.leaves : e.faults;
+      if (e.at <= s.at || !(e.by === 'lead' || e.by !== s.by)) return false;
+      // A look that was itself put right is no second look, and what was put in its place gives no reason of its own.
+      if (entries.some((x) => x.what === 'takenBack' && x.entry === e)) return false;
+      if (e.what === 'look')
         return (
           s.way === `look ${e.line}` &&
           e.reason !== '' &&
-          !faults.some((f) => ruleOf(f) === s.rule && f.corner === s.corner)
+          !e.faults.some((f) => ruleOf(f) === s.rule && f.corner === s.corner)
         );
-      }
       if (e.what === 'bearing') return s.way === `bearing ${e.corner}` && e.reason !== '' && e.mm <= 0.5;
       if (e.what === 'list')
         return (
@@ -498,6 +495,12 @@ export function forbids(
     const isOver =
       cure !== null && [...r.shown, 'pedalFirm'].every((p) => isShown(p, OF_CAR.has(p) ? WHEELS : where, cure));
     if (!isOver) why.push(`driver: ${word}`);
+  }
+  // A cause that was named for signs that hold nothing by themselves may hold by itself.
+  for (const e of entries) {
+    const named = entries.find((x) => x.what === 'closed' && e.what === 'opened' && x.diagnosis === e.id);
+    if (e.what === 'opened' && named?.what === 'closed' && !e.signs.some((word) => DOUBTFUL.includes(word)))
+      unsure.push(`cause: ${named.cause}`);
   }
   for (const corner of WHEELS) {
     for (const side of ['inner', 'outer'] as const) {
