@@ -48,7 +48,7 @@ test(
     await button(two, 'Save nothing yet').click();
     await expect(field(two, 'Notes')).toHaveValue('Quiet until nine');
     expect((await stored()).notes).toBe('Paddock 4');
-    await two.waitForTimeout(700);
+    await expect(two.getByText('Changed by two people')).toBeHidden();
     await button(two, 'Save event').click();
     await two.getByRole('radio', { name: 'Notes, yours: Quiet until nine' }).click();
     await button(two, 'Save').click();
@@ -66,7 +66,6 @@ test(
     await save(one);
     await two.context().setOffline(false);
     await two.getByText('One entry was not accepted. Open to see why.').click();
-    await two.waitForTimeout(700);
     await button(two, 'Compare and choose').click();
     await two.getByRole('radio', { name: 'Notes, theirs: No awnings' }).click();
     await button(two, 'Save').click();

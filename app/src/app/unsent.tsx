@@ -1,3 +1,3 @@
 import { laterScreen } from '../features/later';
 
-export default laterScreen('UnsentScreen');
+export default laterScreen('UnsentScreen', true);

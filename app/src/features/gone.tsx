@@ -1,17 +1,8 @@
-import { Reading } from '../ui/reading';
-import { useLoaded } from '../state/hooks';
 import { Empty, Screen } from '../ui/screen';
 
-/** What stands where a record should be: still reading, or not there. */
-export function Gone({ what, back }: { what: string; back: string }) {
-  const loaded = useLoaded();
-  return (
-    <Screen title={loaded ? 'Not found' : 'Reading …'} back={back}>
-      {loaded ? (
-        <Empty text={`There is no such ${what}. It may have been entered on a device that has not sent it yet.`} />
-      ) : (
-        <Reading />
-      )}
-    </Screen>
-  );
-}
+/** What stands where a record should be that is not there. */
+export const Gone = ({ what, back }: { what: string; back: string }) => (
+  <Screen title="Not found" back={back}>
+    <Empty text={`There is no such ${what}. It may have been entered on a device that has not sent it yet.`} />
+  </Screen>
+);

@@ -1,6 +1,8 @@
-import { type ComponentType, useEffect, useState } from 'react';
+import { type ComponentType, createElement, useEffect, useState } from 'react';
+import { useLoaded } from '../state/hooks';
 import { Waiting, onDemand } from '../ui/on-demand';
 import type * as Later from './later-screens';
+import { Unread } from './unread';
 
 type Code = typeof Later;
 type ComponentNames = { [K in keyof Code]: K extends Capitalize<K> ? K : never }[keyof Code];
@@ -41,9 +43,19 @@ export function useLater(wanted: boolean): Code | null {
 const load = async <K extends ComponentNames>(name: K): Promise<ComponentType<PropsOf<Code[K]>>> =>
   (await loadLater())[name] as unknown as ComponentType<PropsOf<Code[K]>>;
 
-/** A screen out of that code. */
-export const laterScreen = (name: ComponentNames): ComponentType =>
-  onDemand(() => load(name) as Promise<ComponentType>, Waiting);
+/**
+ * A screen out of that code, once the logbook has been read: nothing is made, judged or said of one that has not. This is the one place that decides it.
+ * @param isWithoutLogbook it shows what is on this device alone
+ */
+export function laterScreen(name: ComponentNames, isWithoutLogbook = false): ComponentType {
+  const screen = onDemand(() => load(name) as Promise<ComponentType>, Waiting);
+  return function WhenRead() {
+    const isRead = useLoaded() || isWithoutLogbook;
+    // Its code comes meanwhile; what fails here is said when it is shown.
+    useEffect(() => void loadLater().catch(() => undefined), []);
+    return createElement(isRead ? screen : Unread);
+  };
+}
 
 /** A part of a page that is not in that code itself. */
 export const laterPiece = <K extends ComponentNames>(name: K): ComponentType<PropsOf<Code[K]>> =>

@@ -74,8 +74,7 @@ export class Sync {
   private reading: Promise<void> | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
   private lastOrder = 0;
-  /** Whoever shows two versions side by side: the frame of the app. */
-  referee: Referee | null = null;
+  private referee: Referee | null = null;
 
   /**
    * @param beforePages what a whole logbook is prepared with before pages judge by it; when that fails, they do without
@@ -99,6 +98,14 @@ export class Sync {
     this.timer ??= setInterval(() => this.tick(), POLL_MS);
     addEventListener('online', this.tick);
     addEventListener('focus', this.tick);
+  }
+
+  /** @param referee whoever shows two versions side by side: the frame of the app @returns ends it */
+  askOf(referee: Referee): () => void {
+    this.referee = referee;
+    return () => {
+      this.referee = null;
+    };
   }
 
   stop(): void {

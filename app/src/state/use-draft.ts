@@ -2,23 +2,39 @@ import { useCallback, useState } from 'react';
 import { read, remove, write } from './storage';
 
 const DRAFT = 'calvik.draft.';
+const OPENED = '#opened';
 
-/** State that survives a reload, a crash and a dead battery: every change is kept on the device until it is cleared. */
-export function useDraft<T extends object>(
+/**
+ * State that survives a reload, a crash and a dead battery: every change is kept on the device until it is cleared.
+ * @param record what it was filled in from: what somebody else makes of it meanwhile is told by `openedAs`, the record as it was then
+ */
+export function useDraft<T extends object, R extends object = object>(
   key: string,
   initial: T,
-): { draft: T; change: (over: Partial<T>) => void; clear: () => void; isRestored: boolean } {
+  record?: R,
+): {
+  draft: T;
+  change: (over: Partial<T>) => void;
+  clear: () => void;
+  isRestored: boolean;
+  openedAs: R | undefined;
+} {
   const [stored] = useState(() => read<T>(DRAFT + key));
+  const [openedAs] = useState(() => read<R>(DRAFT + key + OPENED) ?? record);
   const [draft, setDraft] = useState<T>(() => ({ ...initial, ...stored }));
   const change = useCallback(
     (over: Partial<T>) =>
       setDraft((now) => {
         const next = { ...now, ...over };
         write(DRAFT + key, next);
+        if (openedAs) write(DRAFT + key + OPENED, openedAs);
         return next;
       }),
-    [key],
+    [key, openedAs],
   );
-  const clear = useCallback(() => remove(DRAFT + key), [key]);
-  return { draft, change, clear, isRestored: stored !== null };
+  const clear = useCallback(() => {
+    remove(DRAFT + key);
+    remove(DRAFT + key + OPENED);
+  }, [key]);
+  return { draft, change, clear, isRestored: stored !== null, openedAs };
 }

@@ -4,7 +4,7 @@
  */
 import fc from 'fast-check';
 import type { RecordOf } from '@calvik/core';
-import { type Merged, decided } from '@calvik/core/logbook/merge';
+import type { Merged } from '@calvik/core/logbook/merge';
 import type { Saved } from '../../src/api/client';
 import { received } from '../../src/state/logbook';
 import { keys, remove } from '../../src/state/storage';
@@ -44,13 +44,13 @@ function device(name: string, decide: (merged: Merged<Saved>) => Saved | null) {
   const sync = new Sync(store);
   const told: string[] = [];
   const asked: string[] = [];
-  sync.referee = {
+  sync.askOf({
     decide: async (_, merged) => {
       asked.push(...merged.collisions.map((c) => c.path.join('.')));
       return decide(merged);
     },
     tell: (_, kept) => told.push(...kept.map((k) => k.path.join('.'))),
-  };
+  });
   const as = async <T>(work: () => Promise<T>): Promise<T> => {
     globalThis.fetch = serverFor(name) as never;
     return work();
@@ -84,7 +84,7 @@ beforeEach(() => {
   online.clear();
   online.add('one').add('two');
 });
-const mine = (merged: Merged<Saved>): Saved => decided(merged, () => true);
+const mine = (merged: Merged<Saved>): Saved => merged.decide(() => true);
 
 test('opened by two, each changes another field: both are kept, and the second is told', async () => {
   const [one, two] = [device('one', mine), device('two', mine)];
@@ -99,7 +99,7 @@ test('opened by two, each changes another field: both are kept, and the second i
 test('the same field: asked, and only what was chosen is saved; nothing chosen, nothing saved', async () => {
   const one = device('one', mine);
   let choice: Saved | null = null;
-  const two = device('two', (merged) => choice && decided(merged, () => true));
+  const two = device('two', (merged) => choice && merged.decide(() => true));
   const opened = two.here();
   await one.change({ name: 'B' });
   expect(await two.change({ name: 'C', notes: 'C' }, opened)).toMatchObject({ state: 'refused' });

@@ -1,7 +1,7 @@
 /** What two people have made of the same record, apart: against a merge of its own, field by field. */
 import fc from 'fast-check';
 import { changedFields } from '../../src/logbook/changes';
-import { decided, mergeVersions, withField } from '../../src/logbook/merge';
+import { mergeVersions, withField } from '../../src/logbook/merge';
 
 const base = { id: 'x', version: 3, name: 'A', notes: '', days: [1, 2], front: { bore: 38, pads: 2 } };
 
@@ -27,14 +27,31 @@ test('what meets is theirs until somebody decides; the same change is no collisi
     { path: ['days'], was: [1, 2], mine: [1], theirs: [1, 2, 3] },
   ]);
   expect(merged.record).toMatchObject({ name: 'C', notes: 'Same', days: [1, 2, 3] });
-  expect(decided(merged, ({ path }) => path[0] === 'name')).toMatchObject({ name: 'B', days: [1, 2, 3], version: 4 });
+  expect(merged.decide(({ path }) => path[0] === 'name')).toMatchObject({ name: 'B', days: [1, 2, 3], version: 4 });
 });
 
 test('one takes a whole group out, the other changes a field of it: they differ about the group', () => {
   const mine: typeof base = { ...base, front: null as never };
   const merged = mergeVersions(base, mine, { ...base, version: 4, front: { bore: 40, pads: 2 } });
   expect(merged.collisions).toMatchObject([{ path: ['front'], mine: null, theirs: { bore: 40, pads: 2 } }]);
-  expect(decided(merged, () => true).front).toBeNull();
+  expect(merged.decide(() => true).front).toBeNull();
+});
+
+test('entries with keys are fields of their own: two people at two fasteners of one sheet do not meet', () => {
+  const nut = { key: 'frontWheel', torqueNm: 100 };
+  const pin = { key: 'frontPin', torqueNm: 27 };
+  const bolt = { key: 'rearCaliper', torqueNm: 65 };
+  const sheet = { id: 'x', version: 1, fasteners: [nut, pin] };
+  const mine = { ...sheet, fasteners: [{ ...nut, torqueNm: 110 }, pin, bolt] };
+  const theirs = { ...sheet, version: 2, fasteners: [{ ...pin, torqueNm: 30 }, nut] };
+  const merged = mergeVersions(sheet, mine, theirs);
+  expect(merged.collisions).toEqual([]);
+  expect(merged.record.fasteners).toEqual([{ ...pin, torqueNm: 30 }, { ...nut, torqueNm: 110 }, bolt]);
+  const met = mergeVersions(sheet, mine, { ...theirs, fasteners: [{ ...nut, torqueNm: 90 }] });
+  expect(met.collisions.map((c) => c.path)).toEqual([['fasteners', 'frontWheel', 'torqueNm']]);
+  // Taken out by one and untouched by the other: it is out.
+  expect(met.record.fasteners).toEqual([{ ...nut, torqueNm: 90 }, bolt]);
+  expect(met.decide(() => true).fasteners).toEqual([{ ...nut, torqueNm: 110 }, bolt]);
 });
 
 test('a field that is put in or taken away', () => {
@@ -72,7 +89,7 @@ test('property: each field is the changed one; both changed and different is a c
       expect(merged.collisions.map((c) => c.path.at(-1)).sort()).toEqual(meets.sort());
       expect(merged.record.version).toBe(2);
       // Whoever takes all of his own has everything he changed.
-      const own = leaves(decided(merged, () => true));
+      const own = leaves(merged.decide(() => true));
       for (const key of Object.keys(was)) if (!same(mine[key], was[key])) expect(own[key]).toEqual(mine[key]);
     }),
   );

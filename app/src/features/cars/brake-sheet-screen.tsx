@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Car, USUAL_MAX_PLAY_MM, brakeSheetOf, carLabel } from '@calvik/core';
+import { type BrakeSheet, type Car, USUAL_MAX_PLAY_MM, brakeSheetOf, carLabel } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
@@ -34,17 +34,25 @@ function SheetPage({ car }: { car: Car }) {
   const read = useReadFigure();
   const { system, show } = useUnits();
   const sheet = brakeSheetOf(logbook, car);
-  const { draft, change, clear } = useDraft<SheetForm>(`sheet.${car.id}.${sheet.version}`, sheetForm(sheet, system));
+  const {
+    draft,
+    change,
+    clear,
+    openedAs = sheet,
+  } = useDraft<SheetForm, BrakeSheet>(`sheet.${car.id}`, sheetForm(sheet, system), sheet);
   const [source, setSource] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [saving, setSaving] = useState(false);
   const save = async (): Promise<void> => {
-    const made = sheetOf(draft, sheet, read);
+    const made = sheetOf(draft, openedAs, read);
     if (typeof made === 'string') return setProblem(made);
     const wrong = sheetRefused(made, say);
     if (wrong !== null) return setProblem(wrong);
     setSaving(true);
-    const result = await sync.save('brakeSheets', made);
+    // The car had none yet, and somebody has saved one meanwhile: it is one sheet.
+    const onto = openedAs.id === '' && sheet.id !== '' ? { id: sheet.id, version: sheet.version } : {};
+    const base = sheet.id === '' ? undefined : { ...openedAs, ...onto };
+    const result = await sync.save('brakeSheets', { ...made, ...onto }, base);
     setSaving(false);
     if (result.state === 'refused') return setProblem(result.sentence);
     clear();
@@ -140,7 +148,7 @@ function SheetPage({ car }: { car: Car }) {
             Set where empty
           </MainButton>
         </View>
-        {sheet.fasteners.map((f) => (
+        {openedAs.fasteners.map((f) => (
           <FastenerFields
             key={f.key}
             fastener={f}

@@ -15,7 +15,7 @@ import {
   parseQuantity,
 } from '@calvik/core';
 import { assumedNames } from '@calvik/words';
-import { useLogbook, useSync } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice, PickField, TextField } from '../../ui/form';
 import { recordText } from '../../ui/quantity-text';
@@ -51,7 +51,6 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
   const router = useRouter();
   const wide = useWide();
   const logbook = useLogbook();
-  const sync = useSync();
   const { system } = useUnits();
   const toCar = useToCar();
   const starts = useStarts();

@@ -3,7 +3,7 @@ import { usePathname, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Searchbar } from 'react-native-paper';
-import { useLoaded, useLogbook } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
@@ -13,7 +13,6 @@ export function CarsScreen() {
   const router = useRouter();
   const path = usePathname();
   const wide = useWide();
-  const loaded = useLoaded();
   const logbook = useLogbook();
   const [query, setQuery] = useState('');
   const groups = useMemo(() => {
@@ -70,7 +69,7 @@ export function CarsScreen() {
         icon="car"
         clearIcon="close"
       />
-      {loaded && groups.length === 0 ? (
+      {groups.length === 0 ? (
         query ? (
           <Empty text={`Nothing matches “${query}”.`} />
         ) : (

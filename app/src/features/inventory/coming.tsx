@@ -27,7 +27,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
   const due = line.deliveries.find((d) => d.on <= today);
   const usual = Math.min(left, due?.count ?? left);
   const [typed, setTyped] = useState('');
-  const [before, setBefore] = useState<PartsOrder | null>(null);
+  const [cancelled, setCancelled] = useState<{ before: PartsOrder; after: PartsOrder } | null>(null);
   const [changing, setChanging] = useState(false);
   const count = typed.trim() === '' ? usual : (readCount(typed) ?? Number.NaN);
   const money = useMoney();
@@ -52,16 +52,16 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
       i === at ? { ...l, count: l.count - left, deliveries: l.count > left ? l.deliveries : [] } : l,
     );
     const isLast = now.lines.length === 1 && line.count === left;
-    const result = await sync.save('orders', isLast ? { ...now, archived: true } : { ...now, lines });
+    const after = isLast ? { ...now, archived: true } : { ...now, lines };
+    const result = await sync.save('orders', after);
     if (result.state === 'refused') return setProblem(result.sentence);
-    setBefore(now);
+    setCancelled({ before: now, after });
   };
   const undo = async (): Promise<void> => {
-    const now = logbook.orders.get(order.id);
-    if (!before || !now) return;
-    const result = await sync.save('orders', { ...before, version: now.version });
+    if (!cancelled || !logbook.orders.has(order.id)) return;
+    const result = await sync.save('orders', cancelled.before, cancelled.after);
     setProblem(result.state === 'refused' ? result.sentence : null);
-    setBefore(null);
+    setCancelled(null);
   };
   const received = (by: string): Fact => {
     const now = new Date().toISOString();
@@ -133,7 +133,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
               style={styles.grow}
             />
           ) : null}
-          {before ? (
+          {cancelled ? (
             <MainButton mode="text" onPress={() => void undo()}>
               Undo
             </MainButton>

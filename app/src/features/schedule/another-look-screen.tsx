@@ -3,10 +3,9 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, dateIn, findingKey, longDate, carLabel } from '@calvik/core';
 import type { AnotherLook } from '@calvik/core/run-up';
-import { useLoaded, useLogbook, useSync } from '../../state/hooks';
+import { useLogbook, useSync } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
-import { Reading } from '../../ui/reading';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
@@ -30,7 +29,6 @@ export function AnotherLookScreen() {
   const router = useRouter();
   const wide = useWide();
   const { list } = useAnotherLook();
-  const loaded = useLoaded();
   const kinds = (['job', 'booking', 'message'] as const).filter((about) => list.some((l) => l.about === about));
   return (
     <Screen
@@ -44,8 +42,7 @@ export function AnotherLookScreen() {
         ) : undefined
       }
     >
-      {loaded ? null : <Reading />}
-      {loaded && list.length === 0 ? (
+      {list.length === 0 ? (
         <Empty
           text="Everything that is planned and told still fits."
           action="To the board"
@@ -97,11 +94,12 @@ function Entry({ look }: { look: AnotherLook }) {
   const isGone = look.about === 'job' && look.findings.every((f) => GONE.has(f.code));
   const takeOut = async (): Promise<void> => {
     if (look.about !== 'job') return;
-    const result = await sync.save('jobs', { ...look.job, archived: true });
+    const after = { ...look.job, archived: true };
+    const result = await sync.save('jobs', after);
     if (result.state === 'refused') return setProblem(result.sentence);
     remember({
       text: `${carOf(logbook, look.job)} taken out of the plan`,
-      before: [{ id: look.job.id, job: look.job }],
+      before: [{ id: look.job.id, job: look.job, after }],
     });
   };
   const open = (): void => {

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { type Logbook, carLabel, dateIn, loadUpOf, plusDays, relativeDays, shortDate, weekdayOf } from '@calvik/core';
 import { type PlanAnswer, type Unplanned, unplannedWork } from '@calvik/core/run-up';
 import { counted, workName } from '@calvik/words';
-import { useLoaded, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -28,7 +28,6 @@ import { usePlanRun } from './use-plan-run';
 export function BoardScreen() {
   const router = useRouter();
   const wide = useWide();
-  const loaded = useLoaded();
   const logbook = useLogbook();
   const sync = useSync();
   const today = useToday();
@@ -61,8 +60,8 @@ export function BoardScreen() {
     .filter((j) => days.includes(dateIn(j.startAt, timeZone)) && showsJob(logbook, filters, j))
     .sort((a, b) => a.startAt.localeCompare(b.startAt));
   const unplanned = useMemo(
-    () => (loaded && !proposal ? unplannedWork(logbook, today).filter((u) => showsUnplanned(logbook, filters, u)) : []),
-    [loaded, logbook, today, filters, proposal],
+    () => (!proposal ? unplannedWork(logbook, today).filter((u) => showsUnplanned(logbook, filters, u)) : []),
+    [logbook, today, filters, proposal],
   );
   const inSight = unplanned.filter(
     (u) => filters.isUnplannedOnly || u.items.some((i) => i.earliest <= days.at(-1)! && i.latest >= days[0]!),

@@ -31,6 +31,8 @@ export function JobDetails({
   const logbook = useLogbook();
   const sync = useSync();
   const { timeZone } = logbook.shop;
+  // As it was when these fields were filled in.
+  const [opened] = useState(job);
   const [day, setDay] = useState(dateIn(job.startAt, timeZone));
   const [time, setTime] = useState(timeIn(job.startAt, timeZone));
   const [crewId, setCrewId] = useState(job.crewId);
@@ -48,9 +50,10 @@ export function JobDetails({
   const standing = useAnotherLook().of(job.id);
   const page = pageOf(job);
   const save = async (over: Partial<Job>, text: string): Promise<void> => {
-    const result = await sync.save('jobs', { ...job, ...over });
+    const after = { ...job, ...over };
+    const result = await sync.save('jobs', after, opened);
     if (result.state === 'refused') return setProblem(result.sentence);
-    remember({ text, before: [{ id: job.id, job }] });
+    remember({ text, before: [{ id: job.id, job: opened, after }] });
     onClose();
   };
   const people = [...logbook.crew.values()]
@@ -106,7 +109,7 @@ export function JobDetails({
                   <MainButton
                     onPress={() => {
                       if (objections.length > 0) void save(to, `${carOf(logbook, job)} moved`);
-                      else mover.move(job, to, `${carOf(logbook, job)} moved`);
+                      else mover.move(opened, to, `${carOf(logbook, job)} moved`);
                       onClose();
                     }}
                   >

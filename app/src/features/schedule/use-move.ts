@@ -27,10 +27,10 @@ export function useMove(): {
   const [problem, setProblem] = useState<string | null>(null);
   const judge = (to: Job): Finding[] => slotFindings(logbook, to, today);
   const save = async (from: Job, to: Job, text: string): Promise<void> => {
-    const result = await sync.save('jobs', { ...to, version: logbook.jobs.get(from.id)?.version ?? from.version });
+    const result = await sync.save('jobs', to, logbook.jobs.has(from.id) ? from : undefined);
     setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused')
-      remember({ text, before: [{ id: from.id, job: from.version === 0 ? null : from }] });
+      remember({ text, before: [{ id: from.id, job: from.version === 0 ? null : from, after: to }] });
   };
   return {
     judge,

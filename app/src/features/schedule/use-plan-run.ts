@@ -82,7 +82,14 @@ export function usePlanRun(): {
     take: async (answer) => {
       setTaking(true);
       try {
-        const before = [...answer.jobs, ...answer.drop].map(({ id }) => ({ id, job: logbook.jobs.get(id) ?? null }));
+        const was = (id: string) => logbook.jobs.get(id) ?? null;
+        const before = [
+          ...answer.jobs.map((job) => ({ id: job.id, job: was(job.id), after: job })),
+          ...answer.drop.flatMap(({ id }) => {
+            const job = was(id);
+            return job ? [{ id, job, after: { ...job, archived: true } }] : [];
+          }),
+        ];
         await api.takePlan(runId!, { by: crew?.id ?? null, at: new Date().toISOString() });
         remember({ text: `Plan of ${counted(answer.jobs.length, 'visit')} taken`, before });
         remove(RUN_KEY);

@@ -6,10 +6,9 @@ import { carLabel, dateSpan, plusDays, shortDate, weekdayOf } from '@calvik/core
 import { type PersonDay, type Unplanned, type WeekDay, unplannedWork, weekDays } from '@calvik/core/run-up';
 import { counted, workName } from '@calvik/words';
 import { goodsName } from '@calvik/words/work';
-import { useLoaded, useLogbook, useToday } from '../../state/hooks';
+import { useLogbook, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
-import { Reading } from '../../ui/reading';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -30,7 +29,6 @@ export function WeeksScreen() {
   const logbook = useLogbook();
   const today = useToday();
   const wide = useWide();
-  const loaded = useLoaded();
   const { system } = useUnits();
   const [from, setFrom] = useState(() => plusDays(today, -weekdayOf(today)));
   const [filters, setFilters] = useState(noFilters);
@@ -72,30 +70,24 @@ export function WeeksScreen() {
         </>
       }
     >
-      {loaded ? (
-        <>
-          <AnotherLookBanner />
-          <FilterBar filters={filters} onChange={setFilters} />
-          {filters.isUnplannedOnly ? (
-            <Tray unplanned={unplanned} />
-          ) : wide ? (
-            <DndContext sensors={sensors} accessibility={{ announcements: spokenDrags(logbook) }} onDragEnd={dropped}>
-              <Grid days={days} />
-              <Text as="small">Drag what is not planned onto a person and a day; or press Plan.</Text>
-              <Tray unplanned={unplanned} />
-            </DndContext>
-          ) : (
-            <>
-              <WeekList days={days} />
-              <Tray unplanned={unplanned} />
-            </>
-          )}
-          <Asked mover={mover} />
-          {mover.problem ? <Text tone="stop">{mover.problem}</Text> : null}
-        </>
+      <AnotherLookBanner />
+      <FilterBar filters={filters} onChange={setFilters} />
+      {filters.isUnplannedOnly ? (
+        <Tray unplanned={unplanned} />
+      ) : wide ? (
+        <DndContext sensors={sensors} accessibility={{ announcements: spokenDrags(logbook) }} onDragEnd={dropped}>
+          <Grid days={days} />
+          <Text as="small">Drag what is not planned onto a person and a day; or press Plan.</Text>
+          <Tray unplanned={unplanned} />
+        </DndContext>
       ) : (
-        <Reading />
+        <>
+          <WeekList days={days} />
+          <Tray unplanned={unplanned} />
+        </>
       )}
+      <Asked mover={mover} />
+      {mover.problem ? <Text tone="stop">{mover.problem}</Text> : null}
     </Screen>
   );
 }

@@ -1,8 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Searchbar } from 'react-native-paper';
-import { useLoaded, useLogbook } from '../../state/hooks';
-import { Reading } from '../../ui/reading';
+import { useLogbook } from '../../state/hooks';
 import { Empty, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { search } from './search';
@@ -11,7 +10,6 @@ import { search } from './search';
 export function SearchScreen() {
   const router = useRouter();
   const logbook = useLogbook();
-  const loaded = useLoaded();
   const [query, setQuery] = useState('');
   const wanted = useDeferredValue(query);
   const found = useMemo(() => search(logbook, wanted), [logbook, wanted]);
@@ -29,10 +27,7 @@ export function SearchScreen() {
         clearIcon="close"
         autoFocus
       />
-      {loaded ? null : <Reading />}
-      {loaded && wanted.trim() !== '' && found.length === 0 ? (
-        <Empty text={`Nothing matches “${wanted.trim()}”.`} />
-      ) : null}
+      {wanted.trim() !== '' && found.length === 0 ? <Empty text={`Nothing matches “${wanted.trim()}”.`} /> : null}
       {found.length > 0 ? (
         <Section title={`${found.length} found`}>
           {found.map((f) => (

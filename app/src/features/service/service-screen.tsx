@@ -14,7 +14,7 @@ import {
   timeIn,
 } from '@calvik/core';
 import { counted, phaseNames, stepName } from '@calvik/words';
-import { useCrewOnDuty, useLoaded, useLogbook } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
 import { NotAgreed, useIsUnsent } from '../not-agreed';
@@ -31,15 +31,7 @@ type AlsoInThisVisit = ComponentType<{ job: Job }>;
 /** A service at a glance: where it stands, and the steps in the order of the work. */
 export function ServiceScreen({ alsoInThisVisit }: { alsoInThisVisit: AlsoInThisVisit }) {
   const { job: jobId } = useLocalSearchParams<{ job: string }>();
-  const loaded = useLoaded();
   const s = useService(jobId);
-  if (!loaded) {
-    return (
-      <Screen title="Service">
-        <Text>Reading the logbook …</Text>
-      </Screen>
-    );
-  }
   return s ? <Overview s={s} alsoInThisVisit={alsoInThisVisit} /> : <Gone what="service" back="/work" />;
 }
 

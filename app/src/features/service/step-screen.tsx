@@ -1,10 +1,8 @@
 import { useLocalSearchParams } from 'expo-router';
 import { type ComponentType } from 'react';
 import type { StepKind } from '@calvik/core';
-import { useLoaded, useLogbook } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
 import { Gone } from '../gone';
-import { Screen } from '../../ui/screen';
-import { Text } from '../../ui/text';
 import { ClutchStep } from './steps/clutch';
 import { DecideStep } from './steps/decide';
 import { DrawStep } from './steps/draw';
@@ -52,15 +50,7 @@ const screens: Record<StepKind, ComponentType<StepProps>> = {
 export function StepScreen() {
   const { job: jobId, step: key } = useLocalSearchParams<{ job: string; step: string }>();
   const logbook = useLogbook();
-  const loaded = useLoaded();
   const s = useService(jobId);
-  if (!loaded) {
-    return (
-      <Screen title="Service">
-        <Text>Reading the logbook …</Text>
-      </Screen>
-    );
-  }
   const step = s?.steps.find((x) => x.key === key);
   if (!s || !step)
     return <Gone what={s ? 'step in this service any more' : 'service'} back={s ? `/service/${jobId}` : '/work'} />;

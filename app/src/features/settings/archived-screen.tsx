@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import type { RecordOf } from '@calvik/core';
 import { capital, collectionNames } from '@calvik/words';
 import type { Saved } from '../../api/client';
-import { useLoaded, useLogbook, useSync } from '../../state/hooks';
+import { useLogbook, useSync } from '../../state/hooks';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { type Storable, putAway } from '../record-foot';
@@ -13,7 +13,6 @@ export function ArchivedScreen() {
   const logbook = useLogbook();
   const sync = useSync();
   const wide = useWide();
-  const loaded = useLoaded();
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const away = putAway(logbook);
@@ -30,7 +29,7 @@ export function ArchivedScreen() {
     <Screen title="Put away" above="Nothing is ever deleted" back="/settings" maxWidth={wide ? 1080 : 720}>
       {problem ? <Text tone="stop">{problem}</Text> : null}
       {said ? <Text live>{said}</Text> : null}
-      {loaded && away.length === 0 ? <Empty text="Nothing is put away." /> : null}
+      {away.length === 0 ? <Empty text="Nothing is put away." /> : null}
       <View style={wide ? styles.columns : styles.column}>
         {away.map(({ collection, records }) => (
           <View key={collection} style={wide ? styles.half : null}>

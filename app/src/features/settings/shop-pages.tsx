@@ -1,7 +1,7 @@
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { policyName } from '@calvik/words';
-import { ChoiceField, NumberField, PickField, QuantityField, TextField } from '../../ui/form';
+import { ChoiceField, PickField, QuantityField, TextField } from '../../ui/form';
 import { IconButton, MainButton, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { DaysOffFields } from '../days-off';

@@ -5,7 +5,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import type { FieldChange, Shop } from '@calvik/core';
 import { changedFields } from '@calvik/core/logbook/changes';
 import { changeText } from '@calvik/words/fields';
-import { useLoaded, useLogbook } from '../../state/hooks';
+import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { useDraftForm } from '../../state/use-draft-form';
 import { DraftNotice } from '../../ui/form';
@@ -37,12 +37,10 @@ const fieldsOf: Record<ShopPage, ComponentType<{ form: UseFormReturn<ShopForm> }
 /** One page of the shop's settings. */
 export function ShopSettingsScreen() {
   const { page } = useLocalSearchParams<{ page: string }>();
-  const loaded = useLoaded();
   const { shop } = useLogbook();
   const found = shopPages.find((p) => p.page === page) ?? shopPages[0];
   // What was saved last on this page; the form begins anew with what is on record then.
   const [told, setTold] = useState<{ page: ShopPage; times: number; changes: FieldChange[] } | null>(null);
-  if (!loaded) return null;
   return (
     <ShopSettings
       key={`${found.page} ${told?.times ?? 0}`}

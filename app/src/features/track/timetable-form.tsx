@@ -46,12 +46,13 @@ function TimetablePage({ event }: { event: TrackEvent }) {
     plusDays(event.startDate, i),
   );
   const [day, setDay] = useState(days.includes(today) ? today : days[0]!);
-  const { draft, change, clear } = useDraft<{ rows: Row[]; groups: Record<string, string> }>(
-    `timetable.${event.id}.${event.version}`,
+  const { draft, change, clear, openedAs } = useDraft<{ rows: Row[]; groups: Record<string, string> }, TrackEvent>(
+    `timetable.${event.id}`,
     {
       rows: event.timetable.map(rowOf),
       groups: {},
     },
+    event,
   );
   const [sentence, setSentence] = useState<string | null>(null);
   const [saving, setSaving] = useState(false);
@@ -84,7 +85,7 @@ function TimetablePage({ event }: { event: TrackEvent }) {
     setSaving(true);
     const regrouped = bookings.filter((b) => groupOf(b).trim() !== b.group);
     const result = await sync.saveAll([
-      { collection: 'events', body: { ...event, timetable } },
+      { collection: 'events', body: { ...event, timetable }, base: openedAs },
       ...regrouped.map((b) => ({
         collection: 'bookings' as const,
         body: { ...b, group: groupOf(b).trim().slice(0, 20) },

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, Snackbar } from 'react-native-paper';
-import { type Collision, decided } from '@calvik/core/logbook/merge';
+import type { Collision } from '@calvik/core/logbook/merge';
 import { capital, collectionNames } from '@calvik/words';
 import { changeName, changeText, fieldValueText } from '@calvik/words/fields';
 import * as api from '../../api/client';
@@ -77,7 +77,7 @@ export function TwoVersionsDialog({ met }: { met: Met }) {
           </MainButton>
           <MainButton
             disabled={!isDecided}
-            onPress={() => answer(decided(merged, (collision) => chosen[keyOf(collision)] === 'mine'))}
+            onPress={() => answer(merged.decide((collision) => chosen[keyOf(collision)] === 'mine'))}
           >
             Save
           </MainButton>

@@ -26,22 +26,21 @@ export function TwoVersions() {
   const sync = useSync();
   const [met, setMet] = useState<Met | null>(null);
   const [kept, setKept] = useState<Kept | null>(null);
-  useEffect(() => {
-    sync.referee = {
-      decide: (collection, merged) =>
-        new Promise((done) => {
-          const answer = (record: Saved | null): void => {
-            setMet(null);
-            done(record);
-          };
-          setMet({ collection, merged, answer });
-        }),
-      tell: (collection, changes) => setKept({ collection, kept: changes }),
-    };
-    return () => {
-      sync.referee = null;
-    };
-  }, [sync]);
+  useEffect(
+    () =>
+      sync.askOf({
+        decide: (collection, merged) =>
+          new Promise((done) => {
+            const answer = (record: Saved | null): void => {
+              setMet(null);
+              done(record);
+            };
+            setMet({ collection, merged, answer });
+          }),
+        tell: (collection, changes) => setKept({ collection, kept: changes }),
+      }),
+    [sync],
+  );
   return (
     <>
       {met ? <TwoVersionsDialog met={met} /> : null}
