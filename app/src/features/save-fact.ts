@@ -56,6 +56,8 @@ function onceOf(device: object, facts: readonly Fact[], save: () => Promise<bool
 export interface ToSave {
   draft: NewFact;
   correction?: Correction | undefined;
+  /** An id that the page has for it, or a moment that is known. */
+  given?: { id?: string; at?: string };
 }
 
 /** Saves facts under the name of whoever is on duty. */
@@ -87,12 +89,7 @@ export function useSaveFact(): {
     return false;
   };
   /** A draft as it is saved; or why it is not. */
-  const factOf = (
-    { draft, correction }: ToSave,
-    date: string,
-    by: string,
-    given: { id?: string; at?: string } = {},
-  ): Fact | string => {
+  const factOf = ({ draft, correction, given = {} }: ToSave, date: string, by: string): Fact | string => {
     const recordedAt = new Date().toISOString();
     const at = given.at ?? momentFor(date, shop.timeZone, correction?.fact);
     if (at > recordedAt && date !== dateIn(recordedAt, shop.timeZone)) return 'This day has not come yet.';
@@ -119,7 +116,7 @@ export function useSaveFact(): {
     given: { id?: string; at?: string } = {},
   ): Promise<boolean> => {
     if (!crew) return nobody();
-    const fact = factOf({ draft, correction }, date, crew.id, given);
+    const fact = factOf({ draft, correction, given }, date, crew.id);
     if (typeof fact === 'string') return fail(fact);
     return given.id === undefined ? onceOf(sync, [fact], () => keep([fact])) : keep([fact]);
   };

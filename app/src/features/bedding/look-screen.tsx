@@ -34,7 +34,7 @@ import { FindingLine } from '../finding-line';
 import { Gone } from '../gone';
 import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../pictures';
 import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
+import { type NewFact, type ToSave, useSaveFact } from '../save-fact';
 import { runState } from './use-bedding';
 
 export function BeddingLookScreen() {
@@ -90,7 +90,7 @@ function LookPage({
   const today = useToday();
   const now = useNow(60_000);
   const crew = useCrewOnDuty();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const { draft: looked, change, clear } = useDraft<Looked>(`look.${run.id}.${axle}.${cycle}`, nothing);
   const [sentence, setSentence] = useState<string | null>(null);
   const [openFace, setOpenFace] = useState<string | null>(null);
@@ -121,13 +121,13 @@ function LookPage({
     set({ photoIds: [...looked.photoIds, stored.photoId] });
   };
   /** Planned work that this look ends: ticked off with the time that it took. */
-  const tick = async (): Promise<void> => {
+  const ticked = (): ToSave[] => {
     const key = workKey('bedding', axle);
     const job = openJobsOfCar(logbook, car.id).find((j) => j.covers.includes(key));
-    if (!job) return;
+    if (!job) return [];
     const minutes = Math.max(1, Math.round((now - Date.parse(run.at)) / 60_000 / run.axles.length));
     const body = { kind: 'workDone' as const, carId: car.id, jobId: job.id, items: [key] };
-    await saveFact({ ...body, minutes: minutes > 600 ? null : minutes }, today);
+    return [{ draft: { ...body, minutes: minutes > 600 ? null : minutes } }];
   };
   const save = async (): Promise<void> => {
     if (!isAllSeen) return setSentence('Say what each of the four faces looks like.');
@@ -139,24 +139,22 @@ function LookPage({
       return setSentence('The faces ask for more than that: only a lead accepts them as they are.');
     if (isMilder && looked.reason.trim() === '')
       return setSentence('The faces ask for more than that: say why it is enough.');
-    const ok = await saveFact(
-      {
-        kind: 'beddingLook',
-        carId: car.id,
-        runId: run.id,
-        axle,
-        padSetId: padSet?.id ?? null,
-        rotorPairId: rotorPair?.id ?? null,
-        faces,
-        driverSays: looked.driverSays,
-        decision: looked.decision,
-        reason: looked.reason.trim(),
-        photoIds: looked.photoIds,
-      },
-      today,
-    );
-    if (!ok) return;
-    if (looked.decision === 'accept' && !lacksNow()) await tick();
+    const look: NewFact = {
+      kind: 'beddingLook',
+      carId: car.id,
+      runId: run.id,
+      axle,
+      padSetId: padSet?.id ?? null,
+      rotorPairId: rotorPair?.id ?? null,
+      faces,
+      driverSays: looked.driverSays,
+      decision: looked.decision,
+      reason: looked.reason.trim(),
+      photoIds: looked.photoIds,
+    };
+    // The pair is accepted and its work ticked off in one entry: none without the other.
+    const isDone = looked.decision === 'accept' && !lacksNow();
+    if (!(await saveFacts([{ draft: look }, ...(isDone ? ticked() : [])], today))) return;
     clear();
     if (isLast) router.replace(routes.beddingRun(car.id, run.id));
   };

@@ -28,6 +28,7 @@ import {
   seriesText,
 } from '@calvik/words/bedding';
 import { useLogbook, useSync, useCrewOnDuty, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useSay } from '../../state/use-say';
 import { Chips, ChoiceChips } from '../../ui/chips';
 import { LineInput } from '../../ui/line-input';
@@ -40,7 +41,6 @@ import { useUnits } from '../../ui/units';
 import { FindingLine, FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { routes } from '../routes';
-import { newId } from '../save-record';
 import { PredictionChart, PredictionTable, usePrediction } from './prediction';
 import { type BeddingCar, bandsFor, beddingCar, decidingAxle, useAxlesToBed } from './use-bedding';
 
@@ -69,6 +69,7 @@ function PlanPage({ car }: { car: Car }) {
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
+  const { idFor } = useOwnIds();
   const crew = useCrewOnDuty();
   const today = useToday();
   const { system } = useUnits();
@@ -118,7 +119,7 @@ function PlanPage({ car }: { car: Car }) {
     if (!crew) return setProblem('Choose who is on duty first, so that this run carries a name.');
     const now = new Date().toISOString();
     const run = {
-      id: newId(),
+      id: idFor('run'),
       at: now,
       recordedAt: now,
       by: crew.id,

@@ -22,6 +22,7 @@ import {
 import { cornerNames, jobNames, sequenceText } from '@calvik/words';
 import { layerStateNames } from '@calvik/words/bedding';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useTell } from '../../state/use-say';
 import { Columns } from '../../ui/columns';
 import { CornerMap } from '../../ui/corner-map';
@@ -93,6 +94,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const serviceJob = jobs.find((j) => j.kind === 'service');
   const sheet = brakeSheetOf(logbook, car);
   const missing = sheet.fasteners.filter((f) => f.torqueNm === null).length;
+  const { idFor, anew } = useOwnIds();
   /** The service that is planned, or one that begins now. */
   const startService = async (): Promise<void> => {
     if (serviceJob) return router.push(routes.service(serviceJob.id));
@@ -100,6 +102,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
     const job: Job = {
       ...newRecord(),
       ...recordDefaults.jobs,
+      id: idFor('service'),
       kind: 'service',
       carId: car.id,
       eventId: event?.id ?? null,
@@ -109,6 +112,7 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       notes: '',
     };
     await sync.save('jobs', job);
+    anew();
     router.push(routes.service(job.id));
   };
   return (

@@ -5,6 +5,7 @@ import { type Booking, type Message } from '@calvik/core';
 import { type WorkItem, toldOf } from '@calvik/core/run-up';
 import { messageText } from '@calvik/words/documents/messages';
 import { useLogbook, useSync } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
@@ -28,6 +29,7 @@ export function MessageDialog({
 }) {
   const logbook = useLogbook();
   const sync = useSync();
+  const { idFor } = useOwnIds();
   const customer = logbook.customers.get(logbook.cars.get(booking.carId)?.customerId ?? '');
   const [about, setAbout] = useState<Message['about']>('booked');
   const [typed, setTyped] = useState<string | null>(null);
@@ -38,6 +40,7 @@ export function MessageDialog({
     if (text.trim() === '') return setProblem('There is nothing to send.');
     const result = await sync.save('messages', {
       ...newRecord(),
+      id: idFor('message'),
       customerId: customer.id,
       bookingId: booking.id,
       about,

@@ -6,6 +6,7 @@ import { counted } from '@calvik/words';
 import { goodsName, shoppingBasisText, shoppingLineName } from '@calvik/words/work';
 import * as api from '../../api/client';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useSay } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
 import { DateInput } from '../../ui/date-input';
@@ -20,6 +21,7 @@ import { waitingFor } from './order-words';
 /** What is to be bought of one supplier: how many, asked of it or told on the phone. */
 export function SupplierList({ list: { supplier, lines: wanted } }: { list: ShoppingList }) {
   const sync = useSync();
+  const { idFor, anew } = useOwnIds();
   const today = useToday();
   const [answers, setAnswers] = useState<{ of: string; list: SupplierAnswer[] } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -69,6 +71,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
     setBusy(true);
     const record: PartsOrder = {
       ...newRecord(),
+      id: idFor('order'),
       supplierId: supplier.id,
       placedOn: today,
       placedBy: by,
@@ -85,6 +88,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
       })),
     };
     const result = await sync.save('orders', record);
+    if (result.state !== 'refused') anew();
     setProblem(result.state === 'refused' ? result.sentence : null);
     setBusy(false);
   };

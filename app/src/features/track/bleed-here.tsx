@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { type Car, type Job, openJobsOfCar, usualDurationMin } from '@calvik/core';
 import { heatAffectedMl } from '@calvik/core/track';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
@@ -13,6 +14,7 @@ export function BleedHere({ car, eventId }: { car: Car; eventId: string }) {
   const router = useRouter();
   const logbook = useLogbook();
   const sync = useSync();
+  const { idFor, anew } = useOwnIds();
   const crew = useCrewOnDuty();
   const [problem, setProblem] = useState<string | null>(null);
   const open = openJobsOfCar(logbook, car.id).find((j) => j.kind === 'trackBleed');
@@ -22,11 +24,13 @@ export function BleedHere({ car, eventId }: { car: Car; eventId: string }) {
     if (!crew) return setProblem('Choose who is on duty first, so that this entry carries a name.');
     const job: Job = {
       ...newJobAtEvent(logbook, car.id, eventId, crew.id),
+      id: idFor('bleed'),
       kind: 'trackBleed',
       durationMin: usualDurationMin.trackBleed,
     };
     const made = await sync.save('jobs', job);
     if (made.state === 'refused') return setProblem(made.sentence);
+    anew();
     router.push(routes.service(job.id));
   };
   return (

@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { carLabel, decisionsOn, findSession } from '@calvik/core';
 import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
 import { useLogbook, useSync } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, MainButton, Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -21,6 +22,7 @@ export function DriverCardScreen() {
   const t = useTokens();
   const logbook = useLogbook();
   const sync = useSync();
+  const { idFor, anew } = useOwnIds();
   const [told, setTold] = useState<string | null>(null);
   const car = logbook.cars.get(carId);
   const session = car && findSession(logbook, car.id, id);
@@ -45,6 +47,7 @@ export function DriverCardScreen() {
     if (!customer) return setTold('There is no customer to text.');
     const result = await sync.save('messages', {
       ...newRecord(),
+      id: idFor('message'),
       customerId: customer.id,
       bookingId: booking?.id ?? null,
       about: 'goOut',
@@ -53,6 +56,7 @@ export function DriverCardScreen() {
       writtenAt: new Date().toISOString(),
       told: null,
     });
+    if (result.state !== 'refused') anew();
     setTold(result.state === 'refused' ? result.sentence : `In the messages, to ${customer.name}.`);
   };
   return (

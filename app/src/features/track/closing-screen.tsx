@@ -18,6 +18,7 @@ import { type ClosingItem, closingOf } from '@calvik/core/track';
 import { closingNames } from '@calvik/words/track';
 import { afterEventText } from '@calvik/words/documents/after-event';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useDraft } from '../../state/use-draft';
 import { useTokens } from '../../theme/use-tokens';
 import { Icon } from '../../ui/icons';
@@ -50,8 +51,9 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
   const logbook = useLogbook();
   const today = useToday();
   const sync = useSync();
+  const { idFor, anew } = useOwnIds();
   const crew = useCrewOnDuty();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFact, saveFacts, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const closing = closingOf(logbook, booking, car, event, today);
   const customer = logbook.customers.get(car.customerId);
@@ -64,8 +66,13 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
     const key = workKey(item);
     const planned = openJobsOfCar(logbook, car.id).find((j) => j.covers.includes(key));
     const job = planned ?? jobAtEvent(logbook, car.id, event.id) ?? newJobAtEvent(logbook, car.id, event.id, crew.id);
-    if (!logbook.jobs.has(job.id)) await sync.save('jobs', job);
-    await saveFact({ kind: 'workDone', carId: car.id, jobId: job.id, items: [key], minutes: null }, today);
+    const isNew = !logbook.jobs.has(job.id);
+    const made = isNew ? { ...job, id: idFor('job') } : job;
+    await saveFacts(
+      [{ draft: { kind: 'workDone', carId: car.id, jobId: made.id, items: [key], minutes: null } }],
+      today,
+      isNew ? [{ collection: 'jobs', body: made }] : [],
+    );
   };
   const service = async (): Promise<void> => {
     if (!crew) return setSentence('Choose who is on duty first, so that this entry carries a name.');
@@ -74,6 +81,7 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
     const job: Job = {
       ...newRecord(),
       ...recordDefaults.jobs,
+      id: idFor('service'),
       kind: 'service',
       carId: car.id,
       eventId: null,
@@ -84,12 +92,14 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
     };
     const made = await sync.save('jobs', job);
     if (made.state === 'refused') return setSentence(made.sentence);
+    anew();
     router.push(routes.service(job.id));
   };
   const tell = async (): Promise<void> => {
     if (!customer) return setSentence('There is no customer to tell.');
     const result = await sync.save('messages', {
       ...newRecord(),
+      id: idFor(`message ${text.trim()}`),
       customerId: customer.id,
       bookingId: booking.id,
       about: 'afterEvent',

@@ -22,7 +22,8 @@ import {
 import { readCount } from '@calvik/core/units';
 import { sessionsOfDay } from '@calvik/core/track';
 import { complaintWords } from '@calvik/words';
-import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { useCrewOnDuty, useLogbook } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
 import { useDraft } from '../../state/use-draft';
 import { Chips, ChoiceChips } from '../../ui/chips';
 import { LineInput } from '../../ui/line-input';
@@ -35,8 +36,7 @@ import { CameInField } from '../came-in-field';
 import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
-import { newId } from '../save-record';
+import { type NewFact, useSaveFact } from '../save-fact';
 import { jobAtEvent, newJobAtEvent } from './use-track';
 
 export function NewSessionScreen() {
@@ -83,10 +83,10 @@ interface SessionDraft {
 function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | null; children: ReactNode }) {
   const router = useRouter();
   const logbook = useLogbook();
-  const sync = useSync();
+  const { idFor } = useOwnIds();
   const crew = useCrewOnDuty();
   const { system } = useUnits();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const { timeZone } = logbook.shop;
   const [opened] = useState(() => new Date().toISOString());
@@ -139,31 +139,29 @@ function SessionPage({ event, car, children }: { event: TrackEvent; car: Car | n
     const last = driven.at(-1);
     if (last && outAt < last.fact.at)
       return setSentence(`Session ${last.nth} came in at ${timeIn(last.fact.at, timeZone)}: this one goes out later.`);
-    if (!jobAtEvent(logbook, car.id, event.id)) {
-      const made = await sync.save('jobs', newJobAtEvent(logbook, car.id, event.id, crew.id));
-      if (made.state === 'refused') return setSentence(made.sentence);
-    }
-    const id = newId();
-    const isSaved = await saveFact(
-      {
-        kind: 'sessionDriven',
-        carId: car.id,
-        eventId: event.id,
-        outAt,
-        laps,
-        coolDownLap: draft.cameIn === 'easyLap' || draft.cameIn === 'twoEasyLaps',
-        cameIn: draft.cameIn,
-        ...(draft.traits.includes('brakesHeld') ? { brakesHeld: true } : {}),
-        isWet: draft.traits.includes('isWet'),
-        airTempC: air.value,
-        ducts: null,
-        complaints: draft.said,
-        words: draft.words.trim(),
-        isNothingToSay: draft.isNothing,
-      },
+    const id = idFor('session');
+    // The first session makes the job of this event: none without the other.
+    const job = { ...newJobAtEvent(logbook, car.id, event.id, crew.id), id: idFor('job') };
+    const session: NewFact = {
+      kind: 'sessionDriven',
+      carId: car.id,
+      eventId: event.id,
+      outAt,
+      laps,
+      coolDownLap: draft.cameIn === 'easyLap' || draft.cameIn === 'twoEasyLaps',
+      cameIn: draft.cameIn,
+      ...(draft.traits.includes('brakesHeld') ? { brakesHeld: true } : {}),
+      isWet: draft.traits.includes('isWet'),
+      airTempC: air.value,
+      ducts: null,
+      complaints: draft.said,
+      words: draft.words.trim(),
+      isNothingToSay: draft.isNothing,
+    };
+    const isSaved = await saveFacts(
+      [{ draft: session, given: { id, at: inAt } }],
       today,
-      undefined,
-      { id, at: inAt },
+      jobAtEvent(logbook, car.id, event.id) ? [] : [{ collection: 'jobs', body: job }],
     );
     if (!isSaved) return;
     clear();

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Wrench, judgeCalibration, longDate } from '@calvik/core';
 import { useLogbook, useSync, useToday } from '../../../state/hooks';
+import { useOwnIds } from '../../../state/use-own-ids';
 import { useDraft } from '../../../state/use-draft';
 import { DateInput } from '../../../ui/date-input';
 import { LineInput } from '../../../ui/line-input';
@@ -76,6 +77,7 @@ export function WrenchChoice({ wrench, wrenches, choose }: ReturnType<typeof use
 
 function NewWrench({ onSaved }: { onSaved: (id: string) => void }) {
   const sync = useSync();
+  const { idFor } = useOwnIds();
   const [label, setLabel] = useState('');
   const [kind, setKind] = useState<Wrench['kind']>('click');
   const [calibratedOn, setCalibratedOn] = useState('');
@@ -84,6 +86,7 @@ function NewWrench({ onSaved }: { onSaved: (id: string) => void }) {
     if (label.trim() === '') return setProblem('Say what stands on the wrench.');
     const record: Wrench = {
       ...newRecord(),
+      id: idFor('wrench'),
       label: label.trim(),
       kind,
       calibratedOn: calibratedOn || null,
