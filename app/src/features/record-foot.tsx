@@ -6,6 +6,7 @@ import { useLogbook, useSync, useToday } from '../state/hooks';
 import { MainButton, Section } from '../ui/screen';
 import { Text } from '../ui/text';
 import { RecordChanges } from './record-changes';
+import { useBreaks } from './schedule/use-breaks';
 
 /** Collections of which a record can be put away, with their shelf in the logbook. */
 export type Storable = Exclude<
@@ -30,6 +31,7 @@ export function RecordFoot<C extends Storable>({
   const today = useToday();
   const sync = useSync();
   const [asking, setAsking] = useState(false);
+  const { mayGo, warning } = useBreaks();
   const [problem, setProblem] = useState<string | null>(null);
   const now = (logbook[collection] as ReadonlyMap<string, RecordOf<C>>).get(record.id) ?? record;
   const hanging = hangsOn(logbook, collection, record.id, today);
@@ -57,8 +59,11 @@ export function RecordFoot<C extends Storable>({
           <Text tone={hanging.length > 0 ? 'amber' : 'ink'} live>
             {hanging.length > 0
               ? `On it hang ${hanging.map(hangsText).join('; ')}. They stay, and what no longer fits is listed under “Needs another look”.`
-              : 'Nothing hangs on it.'}
+              : warning
+                ? 'It is counted on:'
+                : 'Nothing hangs on it.'}
           </Text>
+          {warning}
           <MainButton mode="outlined" danger onPress={() => void set(true)}>
             {`${words}: ${name}`}
           </MainButton>
@@ -67,7 +72,15 @@ export function RecordFoot<C extends Storable>({
           </MainButton>
         </>
       ) : (
-        <MainButton mode="text" danger onPress={() => setAsking(true)}>
+        <MainButton
+          mode="text"
+          danger
+          onPress={() => {
+            // What breaks is shown with the question, whatever it is.
+            mayGo([{ collection, body: { ...now, archived: true } as Saved }]);
+            setAsking(true);
+          }}
+        >
           {words}
         </MainButton>
       )}

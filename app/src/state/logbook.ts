@@ -164,6 +164,17 @@ export const logbookOf = weakMapMemoize((items: LogbookState['items']) =>
 export const selectLogbook = ({ logbook }: { logbook: LogbookState }): Logbook =>
   logbookOf(logbook.loaded ? logbook.items : initialState.items);
 
+/** The logbook as it would be if this were saved. */
+export function logbookWith(
+  { logbook }: { logbook: LogbookState },
+  changed: readonly { collection: Wire; body: Saved }[],
+): Logbook {
+  const items = { ...logbook.items };
+  for (const { collection, body } of changed)
+    items[collection] = withAll(items[collection], [acknowledged(collection, body)]);
+  return logbookOf(items);
+}
+
 /** Whether an entry lets a car go, or lets something pass: it counts when the server has agreed. A stop counts at once. */
 const isGoAhead = (body: Saved & { kind?: string; decision?: string }): boolean =>
   body.kind === 'carReleased' ||

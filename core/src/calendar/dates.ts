@@ -167,3 +167,9 @@ export function readTimeSpan(text: string): { from: string; to: string } | null 
 
 /** A span as it stands in a field. @example writeTimeSpan({ from: '07:30', to: '15:00' }) // '07:30 to 15:00' */
 export const writeTimeSpan = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
+
+/** Minutes since midnight of a time of day. @example minutesOfDay('07:30') // 450 */
+export const minutesOfDay = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+/** @example timeOfDay(450) // '07:30' */
+export const timeOfDay = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;

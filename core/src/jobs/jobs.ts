@@ -2,6 +2,7 @@ import type { LocalDate } from '../calendar';
 import { type Logbook, carLabel } from '../logbook';
 import type { Finding, Job, TrackEvent, WorkDone } from '../model';
 import { jobFinding } from './findings';
+import { endOfJob } from './when';
 
 /** How long work takes one person, minutes. Common practice, no source (a flush alone 45–60 min; pads, rotors, hoses and fluid by two about 2 h). */
 export const usualDurationMin: Record<Job['kind'], number> = {
@@ -15,8 +16,6 @@ export const usualDurationMin: Record<Job['kind'], number> = {
   atEvent: 15,
   afterEvent: 30,
 };
-
-const ends = (job: Pick<Job, 'startAt' | 'durationMin'>): number => Date.parse(job.startAt) + job.durationMin * 60_000;
 
 /** Work of a job that was ticked off by name. */
 export const tickedWork = (logbook: Logbook, jobId: string): WorkDone[] =>
@@ -55,14 +54,15 @@ const isSameEvent = (a: PlannedSlot, b: PlannedSlot): boolean =>
  * are done are left out.
  */
 export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
+  const slotEnds = endOfJob(logbook, slot);
   return [...logbook.jobs.values()].filter(
     (job) =>
       job.id !== slot.id &&
       !job.archived &&
       !isSameEvent(job, slot) &&
       (shareHands(job, slot) !== null || job.carId === slot.carId || shareLift(job, slot)) &&
-      Date.parse(job.startAt) < ends(slot) &&
-      Date.parse(slot.startAt) < ends(job) &&
+      job.startAt < slotEnds &&
+      slot.startAt < endOfJob(logbook, job) &&
       !isDone(logbook, job),
   );
 }
@@ -74,7 +74,7 @@ export function conflictFinding(logbook: Logbook, slot: PlannedSlot, other: Job)
     job: other.kind,
     car: carLabel(logbook, other.carId),
     from: other.startAt,
-    to: new Date(ends(other)).toISOString(),
+    to: endOfJob(logbook, other),
   };
   const person = logbook.crew.get(shared ?? other.crewId)?.name ?? '';
   if (shared !== null) return jobFinding('personIsBusy', 'needsWork', {}, { ...conflict, person });

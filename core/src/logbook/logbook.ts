@@ -379,6 +379,17 @@ export function withRecord<C extends Collection>(logbook: Logbook, collection: C
   return { ...logbook, [collection]: new Map(map).set(record.id, record) };
 }
 
+/** The same logbook with other jobs: as a plan would leave them. */
+export function withJobs(logbook: Logbook, changed: readonly Job[]): Logbook {
+  const jobs = new Map(logbook.jobs);
+  for (const job of changed) jobs.set(job.id, job);
+  const byCar = index(
+    [...jobs.values()].filter((j) => !j.archived),
+    (j) => [j.carId],
+  );
+  return { ...logbook, jobs, jobsOfCar: (carId) => byCar.get(carId) ?? [] };
+}
+
 /** The same logbook with facts that are not saved yet: what a screen judges while somebody is typing. */
 export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
   const replaced = new Set(extra.map((f) => f.replaces));

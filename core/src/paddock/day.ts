@@ -1,5 +1,5 @@
 /** An event day: the timetable, and each car with its state in one line and what it needs now. */
-import { type LocalDate, dateIn, timeIn } from '../calendar';
+import { type LocalDate, dateIn, timeIn, minutesOfDay } from '../calendar';
 import { type Logbook, carLabel } from '../logbook';
 import {
   type Booking,
@@ -54,8 +54,6 @@ export interface EventDay {
   slots: DaySlot[];
   cars: CarOnDay[];
 }
-
-const minutesOfDay = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 
 /** Sessions of a day, in order; of one group, and those of everybody. */
 export const sessionsOfDay = (event: TrackEvent, day: LocalDate, group: string | null): PlannedSession[] =>

@@ -14,6 +14,10 @@ export type AnotherLook = { findings: Finding[] } & (
   { about: 'job'; job: Job } | { about: 'booking'; booking: Booking } | { about: 'message'; message: Message }
 );
 
+/** Of the job, the booking or the text that it is about. */
+export const idOfLook = (look: AnotherLook): string =>
+  look.about === 'job' ? look.job.id : look.about === 'booking' ? look.booking.id : look.message.id;
+
 /** What a text to a customer tells of days, as it stood when it was written. */
 export type Told = NonNullable<Message['told']>;
 

@@ -43,8 +43,8 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
     if (f.lift !== null) take(problem.lifts[f.lift]!.name, block);
     take(`Car ${f.carId}`, block);
   }
-  const dayOf = new Map<string, { day: number; from: number }>();
-  for (const f of problem.fixed) for (const id of f.does) dayOf.set(id, { day: f.day, from: f.span.from });
+  const dayOf = new Map<string, Block & { at: unknown }>();
+  for (const f of problem.fixed) for (const id of f.does) dayOf.set(id, { day: f.day, ...f.span, at: f });
   const seen = new Map<string, number>();
   for (const v of plan.visits) {
     const what = v.tasks.map((t) => t.id).join(', ');
@@ -73,7 +73,7 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
     if (v.span.to - v.span.from !== wanted + paused) say('wrongLength', what);
     for (const t of v.tasks) {
       seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
-      dayOf.set(t.id, { day: v.day, from: v.span.from });
+      dayOf.set(t.id, { ...block, at: v });
       if (!t.days.includes(v.day)) say('outsideWindow', t.id);
       if (v.people.length !== t.crewNeeded) say('wrongCrew', t.id);
       for (const p of v.people) if (!t.people.includes(p)) say('notTheirWork', t.id);
@@ -81,17 +81,24 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
   }
   for (const t of plan.unscheduled) seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
   for (const t of problem.tasks) if (seen.get(t.id) !== 1) say('notOnce', t.id);
-  for (const v of plan.visits) {
-    for (const t of v.tasks) {
-      for (const { id, lagDays } of t.after) {
-        const first = dayOf.get(id);
-        if (!first) {
-          if (problem.tasks.some((o) => o.id === id)) say('firstNotPlanned', t.id);
-          continue;
-        }
-        if (calendarGap(problem, first.day, v.day) < lagDays) say('tooSoon', t.id);
-        else if (first.day === v.day && first.from > v.span.from) say('wrongOrder', t.id);
+  const waits = [
+    ...plan.visits.flatMap((v) => v.tasks.map((t) => ({ id: t.id, after: t.after }))),
+    ...problem.fixed.flatMap((f) => f.does.map((id) => ({ id, after: problem.fixedAfter?.get(id) ?? [] }))),
+  ];
+  for (const { id: waiting, after } of waits) {
+    const then = dayOf.get(waiting)!;
+    const isFixed = problem.fixed.some((f) => f === then.at);
+    for (const { id, lagDays } of after) {
+      const first = dayOf.get(id);
+      if (!first) {
+        // What stands fixed stands, whatever of the rest finds no place.
+        if (!isFixed && problem.tasks.some((o) => o.id === id)) say('firstNotPlanned', waiting);
+        continue;
       }
+      // Two that both stand fixed are no matter of the plan.
+      if (isFixed && problem.fixed.some((f) => f === first.at)) continue;
+      if (calendarGap(problem, first.day, then.day) < lagDays) say('tooSoon', waiting);
+      else if (first.at !== then.at && first.day === then.day && first.to > then.from) say('wrongOrder', waiting);
     }
   }
   for (const stock of problem.stocks) if (!canBeDrawn(problem, plan, stock)) say('nothingLeft', stock.id);

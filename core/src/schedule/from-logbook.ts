@@ -6,15 +6,17 @@ import {
   instantAt,
   plusDays,
   plusWorkingDays,
+  minutesOfDay,
   timeIn,
+  timeOfDay,
 } from '../calendar';
-import { type Logbook, carLabel } from '../logbook';
-import { isDone } from '../jobs';
+import { type Logbook, carLabel, withJobs } from '../logbook';
+import { type Span, breaksOfShop, isDone, spanOfJob } from '../jobs';
 import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
 import type { Job } from '../model';
 import { VISIT_MINUTES, type WorkItem, bottleSizeMl, workFinding, workOfEvents } from '../work';
-import { breaksOfShop, hoursOf, minutesOf, timeOf } from './hours';
-import type { Fixed, Lot, Person, PlacedVisit, Plan, Problem, Span, Stock, Task, Use } from './problem';
+import { hoursOf } from './hours';
+import type { Fixed, Lot, Person, PlacedVisit, Plan, Problem, Stock, Task, Use } from './problem';
 
 /** When an event's first session is over, and its day. Own figure. */
 const EVENT_HOURS: Span = { from: 10 * 60 + 30, to: 18 * 60 };
@@ -37,9 +39,11 @@ export interface PlanningCase {
 
 const taskId = (item: Pick<WorkItem, 'bookingId' | 'key'>): string => `${item.bookingId} ${item.key}`;
 
-/** Whether a job stays where it is when a plan is made. */
-export const staysPut = (logbook: Logbook, job: Job): boolean =>
-  job.isPinned || job.covers.length === 0 || logbook.factsOfJob(job.id).length > 0;
+/** Whether a job stays where it is when a plan is made. A pin holds until its day is over: what was not begun then is planned anew. */
+export const staysPut = (logbook: Logbook, job: Job, today: LocalDate): boolean =>
+  (job.isPinned && dateIn(job.startAt, logbook.shop.timeZone) >= today) ||
+  job.covers.length === 0 ||
+  logbook.factsOfJob(job.id).length > 0;
 
 /**
  * All work that is to be planned from now on, with who and what there is to do it.
@@ -48,7 +52,7 @@ export const staysPut = (logbook: Logbook, job: Job): boolean =>
 export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
   const { timeZone } = logbook.shop;
   const today = dateIn(now, timeZone);
-  const nowMinutes = minutesOf(timeIn(now, timeZone));
+  const nowMinutes = minutesOfDay(timeIn(now, timeZone));
   const all = [...workOfEvents(logbook, today)]
     .filter(([bookingId]) => {
       const event = logbook.events.get(logbook.bookings.get(bookingId)?.eventId ?? '');
@@ -102,18 +106,20 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
   for (const job of logbook.jobs.values()) {
     const day = days.indexOf(dateIn(job.startAt, timeZone));
     const person = index(job.crewId);
-    if (job.archived || day < 0 || person < 0 || isDone(logbook, job) || !staysPut(logbook, job)) continue;
-    const from = minutesOf(timeIn(job.startAt, timeZone));
+    if (job.archived || isDone(logbook, job) || !staysPut(logbook, job, today)) continue;
     const helper = job.helperId === null ? -1 : index(job.helperId);
     const lift = lifts.findIndex((l) => l.id === job.liftId);
     const does = open.filter((i) => i.job?.id === job.id).map(taskId);
-    for (const id of does) fixedItems.add(id);
+    // Of a pin that lies too late somebody has to say what becomes of it: its work is not planned a second time.
+    if (day >= 0 || job.isPinned) for (const id of does) fixedItems.add(id);
+    if (day < 0) continue;
     fixed.push({
       id: job.id,
       carId: job.carId,
       day,
-      span: { from, to: from + job.durationMin },
-      people: helper >= 0 ? [person, helper] : [person],
+      span: spanOfJob(logbook, job),
+      // Whoever has left does nothing any more: the car is taken all the same.
+      people: [person, helper].filter((p) => p >= 0),
       lift: lift >= 0 ? lift : null,
       does,
       uses: open.filter((i) => i.job?.id === job.id).flatMap((i) => usesOf(i)),
@@ -300,7 +306,7 @@ export function proposedPlan(logbook: Logbook, c: PlanningCase, plan: Plan, newI
   const { timeZone } = logbook.shop;
   const old = new Map(
     [...logbook.jobs.values()]
-      .filter((j) => !j.archived && j.covers.length > 0 && !isDone(logbook, j) && !staysPut(logbook, j))
+      .filter((j) => !j.archived && j.covers.length > 0 && !isDone(logbook, j) && !staysPut(logbook, j, c.today))
       .map((j) => [j.id, j]),
   );
   const jobs: Job[] = [];
@@ -326,7 +332,7 @@ export function proposedPlan(logbook: Logbook, c: PlanningCase, plan: Plan, newI
       crewId: c.crewIds[visit.people[0]!]!,
       helperId: visit.people[1] === undefined ? null : c.crewIds[visit.people[1]]!,
       liftId: visit.lift === null ? null : c.problem.lifts[visit.lift]!.id,
-      startAt: instantAt(c.problem.days[visit.day]!, timeOf(visit.span.from), timeZone),
+      startAt: instantAt(c.problem.days[visit.day]!, timeOfDay(visit.span.from), timeZone),
       durationMin: visit.minutes,
       notes: same?.notes ?? '',
       bookingId: first.bookingId,
@@ -338,5 +344,18 @@ export function proposedPlan(logbook: Logbook, c: PlanningCase, plan: Plan, newI
   }
   return { jobs, drop: [...old.values()], moved, savedMin };
 }
+
+/**
+ * What is wanted depends on what is planned: a flush for one event serves the next, or comes too early for it. Another round of planning, where a plan makes
+ * wanted what nobody has planned for; null where it is whole.
+ */
+export function nextRound(logbook: Logbook, c: PlanningCase, plan: Plan, now: Instant): PlanningCase | null {
+  const { jobs, drop } = proposedPlan(logbook, c, plan, () => `new ${(unsaved += 1)}`);
+  const planned = withJobs(logbook, [...jobs, ...drop.map((j) => ({ ...j, archived: true }))]);
+  const next = planningCase(planned, now);
+  const known = new Set([...c.items.values(), ...c.impossible].map(taskId));
+  return next.problem.tasks.some((t) => !known.has(t.id)) ? next : null;
+}
+let unsaved = 0;
 
 const workOfVisit = (c: PlanningCase, visit: PlacedVisit): WorkItem[] => visit.tasks.map((t) => c.items.get(t.id)!);

@@ -36,6 +36,10 @@ export class Timetable {
       }
       if (this.calendarGap(first, day) < lagDays) return false;
     }
+    for (const f of this.problem.fixed)
+      for (const waiting of f.does)
+        for (const rule of this.problem.fixedAfter?.get(waiting) ?? [])
+          if (rule.id === task.id && this.calendarGap(day, f.day) < rule.lagDays) return false;
     for (const other of this.problem.tasks) {
       const rule = other.after.find((a) => a.id === task.id);
       const at = rule && this.dayOf(other.id);

@@ -1,26 +1,18 @@
 /** Who is there when. */
-import { type LocalDate, weekdayOf } from '../calendar';
+import { type LocalDate, minutesOfDay, weekdayOf } from '../calendar';
+import { type Span, breaksOfShop } from '../jobs';
 import type { Logbook } from '../logbook';
 import type { CrewMember, DayOff, Finding, WeekHours } from '../model';
 import { scheduleFinding } from './findings';
-import type { Span } from './problem';
 
 /** Where a morning ends and an afternoon begins on a day without a break. */
 const NOON = 12 * 60;
-
-export const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
-export const timeOf = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 
 /** The event that one of the crew goes to on a day. */
 const eventOfDay = (logbook: Logbook, crewId: string, date: LocalDate): string | null =>
   [...logbook.events.values()].find(
     (e) => !e.archived && e.crewIds.includes(crewId) && e.startDate <= date && date <= e.endDate,
   )?.id ?? null;
-
-/** Breaks of every working day in the shop, ascending. */
-export const breaksOfShop = (logbook: Logbook): Span[] =>
-  logbook.shop.breaks.map((b) => ({ from: minutesOf(b.from), to: minutesOf(b.to) })).sort((a, b) => a.from - b.from);
 
 const isOn = (date: LocalDate) => (d: DayOff) => d.from <= date && date <= d.to;
 const isWhole = ({ part }: DayOff): boolean => part !== 'morning' && part !== 'afternoon';
@@ -34,8 +26,8 @@ export function hoursOf(logbook: Logbook, member: CrewMember, date: LocalDate): 
   const day = week[weekdayOf(date)];
   if (!day) return null;
   const noon = breaksOfShop(logbook).find((b) => b.to >= NOON) ?? { from: NOON, to: NOON };
-  const from = Math.max(minutesOf(day.from), ...off.map((d) => (d.part === 'morning' ? noon.to : 0)));
-  const to = Math.min(minutesOf(day.to), ...off.map((d) => (d.part === 'afternoon' ? noon.from : 24 * 60)));
+  const from = Math.max(minutesOfDay(day.from), ...off.map((d) => (d.part === 'morning' ? noon.to : 0)));
+  const to = Math.min(minutesOfDay(day.to), ...off.map((d) => (d.part === 'afternoon' ? noon.from : 24 * 60)));
   return from < to ? { from, to } : null;
 }
 

@@ -8,8 +8,8 @@ import {
   mostOffPace,
   offPaceDays,
   peakLoadOf,
+  takenOf,
   weightsOf,
-  workingMinutes,
 } from './problem';
 
 /** A mixed-integer minimisation, rows sparse. */
@@ -157,9 +157,7 @@ export class ScheduleModel {
       people.forEach((person, p) => {
         const hours = person.hours[day];
         if (!hours) return;
-        const taken = fixedOn(day, (f) =>
-          f.people.includes(p) ? workingMinutes(f.span.from, f.span.to, person.breaks) : 0,
-        );
+        const taken = fixedOn(day, (f) => (f.people.includes(p) ? takenOf(person, day, f.span) : 0));
         const capacity = capacityOf(person, day);
         if (use[p]!.columns.length > 0)
           this.row(-Infinity, Math.max(0, capacity - taken), use[p]!.columns, use[p]!.values);

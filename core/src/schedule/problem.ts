@@ -1,11 +1,6 @@
 /** The planning problem as numbers: days, people, lifts and tasks. Minutes count from midnight of the shop's wall clock. */
 import type { LocalDate } from '../calendar';
-
-/** A stretch of a day, minutes. */
-export interface Span {
-  from: number;
-  to: number;
-}
+import type { Span } from '../jobs';
 
 export interface Person {
   id: string;
@@ -174,6 +169,14 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
 export const workingMinutes = (from: number, to: number, breaks: readonly Span[]): number =>
   to - from - breaks.reduce((n, b) => n + Math.max(0, Math.min(to, b.to) - Math.max(from, b.from)), 0);
 
+/** What of a stretch lies in a person's own hours on a day, min: whoever is put down for another time has those hours still. */
+export function takenOf(person: Person, day: number, { from, to }: Span): number {
+  const hours = person.hours[day];
+  if (!hours) return 0;
+  const [begins, ends] = [Math.max(from, hours.from), Math.min(to, hours.to)];
+  return begins < ends ? workingMinutes(begins, ends, person.breaks) : 0;
+}
+
 /** What a person can work on a day, min. */
 export const capacityOf = (person: Person, day: number): number => {
   const hours = person.hours[day];
@@ -218,8 +221,7 @@ export function peakLoadOf(problem: Problem, plan: Pick<Plan, 'visits'>): number
   const load = new Map<string, number>();
   const add = (p: number, day: number, minutes: number): void =>
     void load.set(`${p} ${day}`, (load.get(`${p} ${day}`) ?? 0) + minutes);
-  for (const f of problem.fixed)
-    for (const p of f.people) add(p, f.day, workingMinutes(f.span.from, f.span.to, problem.people[p]!.breaks));
+  for (const f of problem.fixed) for (const p of f.people) add(p, f.day, takenOf(problem.people[p]!, f.day, f.span));
   for (const v of plan.visits) for (const p of v.people) add(p, v.day, v.minutes);
   let peak = 0;
   problem.people.forEach((person, p) =>

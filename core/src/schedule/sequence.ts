@@ -1,5 +1,6 @@
 /** Puts the visits of one day on the clock: nobody, no lift and no car twice at the same time. */
-import type { Fixed, PlacedVisit, Problem, Span, Visit } from './problem';
+import { type Span, endOf } from '../jobs';
+import type { Fixed, PlacedVisit, Problem, Visit } from './problem';
 
 /** Starts are planned in these steps, min. */
 const STEP = 5;
@@ -13,16 +14,6 @@ interface Busy {
 }
 
 const overlaps = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;
-
-/**
- * When work that begins at a moment ends: breaks that it lies over come on top.
- * @param breaks ascending
- */
-export function endOf(start: number, minutes: number, breaks: readonly Span[]): number {
-  let end = start + minutes;
-  for (const b of breaks) if (start < b.to && end > b.from) end += b.to - Math.max(b.from, start);
-  return end;
-}
 
 /** Moves a start behind whatever is in its way; the first start at which nothing is, and no break. */
 function firstFree(start: number, minutes: number, busy: readonly Span[], breaks: readonly Span[]): number {
@@ -71,12 +62,26 @@ function busyOf(problem: Problem, fixed: readonly Fixed[]): Busy {
   return busy;
 }
 
-/** The earliest place of a visit beside what is there already; null when the day is too short. */
-function place(problem: Problem, visit: Visit, busy: Busy, notBefore: number): PlacedVisit | null {
+/** What stands fixed on a day and is done before a visit, or waits for it: from when and until when the visit must lie. */
+function boundsOf(problem: Problem, visit: Visit): Span {
+  const bounds: Span = { from: 0, to: Infinity };
+  const own = new Set(visit.tasks.map((t) => t.id));
+  const first = new Set(visit.tasks.flatMap((t) => t.after.map((a) => a.id)));
+  for (const f of problem.fixed) {
+    if (f.day !== visit.day) continue;
+    if (f.does.some((id) => first.has(id))) bounds.from = Math.max(bounds.from, f.span.to);
+    const waits = f.does.flatMap((id) => problem.fixedAfter?.get(id) ?? []);
+    if (waits.some((a) => own.has(a.id))) bounds.to = Math.min(bounds.to, f.span.from);
+  }
+  return bounds;
+}
+
+/** The earliest place of a visit beside what is there already; null when the day is too short. @param within it must lie within these bounds */
+function place(problem: Problem, visit: Visit, busy: Busy, within: Span): PlacedVisit | null {
   const hours = visit.people.map((p) => problem.people[p]!.hours[visit.day]);
   if (hours.some((h) => !h)) return null;
-  const opens = Math.max(notBefore, ...hours.map((h) => h!.from));
-  const closes = Math.min(...hours.map((h) => h!.to));
+  const opens = Math.max(within.from, ...hours.map((h) => h!.from));
+  const closes = Math.min(within.to, ...hours.map((h) => h!.to));
   const others = [...visit.people.flatMap((p) => busy.people[p]!), ...(busy.cars.get(visit.carId) ?? [])];
   const breaks = breaksOf(problem, visit.people);
   let at = Math.ceil(opens / STEP) * STEP;
@@ -145,6 +150,7 @@ export function sequenceDay(problem: Problem, visits: readonly Visit[], quick = 
     problem.fixed.filter((f) => f.day === day),
   );
   const before = predecessors(visits);
+  const bounds = visits.map((v) => boundsOf(problem, v));
   const order = visits
     .map((_, i) => i)
     .sort((a, b) => visits[b]!.liftMinutes - visits[a]!.liftMinutes || visits[b]!.minutes - visits[a]!.minutes);
@@ -156,8 +162,8 @@ export function sequenceDay(problem: Problem, visits: readonly Visit[], quick = 
       if (placed[i] || before[i]!.some((b) => !placed[b])) continue;
       tried += 1;
       if (tried > MOST_TRIED) return false;
-      const notBefore = Math.max(0, ...before[i]!.map((b) => placed[b]!.span.to));
-      const at = place(problem, visits[i]!, busy, notBefore);
+      const from = Math.max(bounds[i]!.from, ...before[i]!.map((b) => placed[b]!.span.to));
+      const at = place(problem, visits[i]!, busy, { from, to: bounds[i]!.to });
       // Too late already for this one: every further order makes it later still.
       if (!at) return false;
       const undo = occupy(busy, at);

@@ -1,10 +1,10 @@
-import { type LocalDate, dateIn, daysBetween, timeIn } from '../calendar';
-import { conflictFinding, conflictingJobs } from '../jobs';
+import { type LocalDate, dateIn, daysBetween, timeOfDay } from '../calendar';
+import { conflictFinding, conflictingJobs, judgeDay, spanOfJob } from '../jobs';
 import type { Logbook } from '../logbook';
 import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
 import { type WorkItem, workOfEventsInTurn } from '../work';
 import { type ScheduleFindings, scheduleFinding } from './findings';
-import { absenceOf, hoursOf, minutesOf, timeOf } from './hours';
+import { absenceOf, hoursOf } from './hours';
 
 /** Every rule that a job at its time, with its people and on its lift, would break. */
 export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Finding[] {
@@ -15,6 +15,7 @@ export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Find
   const hasLift = [...logbook.lifts.values()].some((l) => !l.archived);
   return distinctFindings([
     ...(day < today ? [said('dayIsOver', {})] : []),
+    ...lateFor(logbook, job, day),
     ...covered.flatMap((item) => windowFindings(item, day, today)),
     ...[job.crewId, job.helperId].flatMap((id) => personFindings(logbook, job, id, items)),
     ...(covered.some((i) => i.crewNeeded === 2) && job.helperId === null ? [said('wantsTwo', {})] : []),
@@ -23,6 +24,15 @@ export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Find
     ...orderFindings(logbook, job, items),
   ]);
 }
+
+/** Work of no list that was planned for before an event, on a day on which it goes on: the event has been moved, or the job. */
+function lateFor(logbook: Logbook, job: Job, day: LocalDate): Finding[] {
+  const event = logbook.events.get(job.eventId ?? '');
+  if (!event || job.bookingId !== null || !beforeEvents.has(job.kind)) return [];
+  const late = judgeDay(day, event);
+  return late ? [late] : [];
+}
+const beforeEvents: ReadonlySet<Job['kind']> = new Set<Job['kind']>(['service', 'flush', 'bleed', 'boilingTest']);
 
 const said = <C extends keyof ScheduleFindings & string>(code: C, values: ScheduleFindings[C]): Finding =>
   scheduleFinding(code, 'needsWork', {}, values);
@@ -49,7 +59,7 @@ function personFindings(logbook: Logbook, job: Job, crewId: string | null, items
   const { timeZone } = logbook.shop;
   const person = member.name;
   const day = dateIn(job.startAt, timeZone);
-  const from = minutesOf(timeIn(job.startAt, timeZone));
+  const { from, to } = spanOfJob(logbook, job);
   const covered = items.filter((i) => job.covers.includes(i.key));
   // At an event its crew is at work.
   const isThere = job.kind === 'atEvent' || (job.kind === 'bedding' && items.some((i) => i.place === 'event'));
@@ -58,8 +68,8 @@ function personFindings(logbook: Logbook, job: Job, crewId: string | null, items
   const lacking = covered.filter((i) => i.skill !== null && !member.skills.includes(i.skill));
   return [
     ...(absence ? [absence] : []),
-    ...(hours && (from < hours.from || from + job.durationMin > hours.to)
-      ? [said('outsideHours', { person, from: timeOf(hours.from), to: timeOf(hours.to) })]
+    ...(hours && (from < hours.from || to > hours.to)
+      ? [said('outsideHours', { person, from: timeOfDay(hours.from), to: timeOfDay(hours.to) })]
       : []),
     ...(lacking.length > 0 ? [said('notTheirWork', { person, works: lacking.map((i) => i.key) })] : []),
     ...(covered.some((i) => i.place === 'customer') && !member.travels ? [said('doesNotTravel', { person })] : []),

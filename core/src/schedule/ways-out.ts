@@ -2,7 +2,7 @@ import type { LocalDate } from '../calendar';
 import type { Grade } from '../model';
 import { Timetable, teamsOf } from './greedy';
 import type { Plan, Problem, Task } from './problem';
-import { endOf } from './sequence';
+import { endOf } from '../jobs';
 
 /** Something that would make room for work that does not fit; `minutes` is what it costs somebody: by it the cheapest come first. */
 export type WayOut = { minutes: number } & (

@@ -1,11 +1,11 @@
 /** Weeks at a glance: what is on each day, who is away, how much each person has to do, what is not planned yet, what has to be ordered. */
 import { type LocalDate, dateIn, plusDays } from '../calendar';
 import { loadUpOf } from '../demand';
-import { isDone } from '../jobs';
+import { breaksOfShop, isDone, isDoneThere } from '../jobs';
 import type { Logbook } from '../logbook';
 import type { Car, CrewMember, Finding, Job, TrackEvent } from '../model';
 import { type ShoppingLine, VISIT_MINUTES, type WorkItem, shoppingLists } from '../work';
-import { absenceOf, breaksOfShop, hoursOf } from './hours';
+import { absenceOf, hoursOf } from './hours';
 import { capacityOf } from './problem';
 import { workLists } from './slot';
 
@@ -47,7 +47,8 @@ export function weekDays(logbook: Logbook, from: LocalDate, count: number, today
   const crew = [...logbook.crew.values()].filter((m) => !m.archived).sort((a, b) => a.name.localeCompare(b.name));
   const planned = new Map<string, number>();
   for (const job of logbook.jobs.values()) {
-    if (job.archived || isDone(logbook, job)) continue;
+    // What somebody does where he was sent is no work beside his being away.
+    if (job.archived || isDone(logbook, job) || isDoneThere(logbook, job)) continue;
     for (const id of [job.crewId, job.helperId])
       if (id) {
         const key = `${id} ${dateIn(job.startAt, timeZone)}`;

@@ -185,7 +185,10 @@ function fluidNeedsOf(c: Context): WorkNeed[] {
     return job !== null && !isDone(c.logbook, job);
   };
   const alone = fluidNeeds({ ...c, earlier: nothingEarlier }, fluid);
-  return [...needs, ...alone.filter((n) => isPlanned(n.key) && !needs.some((o) => o.key === n.key))];
+  const kept = alone.filter((n) => isPlanned(n.key) && !needs.some((o) => o.key === n.key));
+  // A flush that stays planned does what a bleed would.
+  const isFlushed = kept.some((n) => kindOfWork(n.key) === 'flush');
+  return [...needs.filter((n) => !isFlushed || kindOfWork(n.key) !== 'bleed'), ...kept];
 }
 
 function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { plusDays } from '../../src/calendar';
 import type { Job } from '../../src/model';
-import { needsAnotherLook, planningCase, proposedPlan, workLists } from '../../src/run-up';
+import { needsAnotherLook, nextRound, planningCase, proposedPlan, workLists } from '../../src/run-up';
 import { type MipSolver, earliestDueFirst, highsSolver, solveSchedule } from '../../src/schedule/solver';
 import { count, seed, within } from '../builders/budget';
 import { newId } from '../builders/book';
@@ -107,4 +107,55 @@ test('after any change of the world every job that no longer fits is marked', ()
   );
   // Every sort of change has broken something at least once, or it was no test.
   expect(Object.keys(wrong).sort()).toEqual(Object.keys(changes).sort());
+});
+
+test('what is wanted is in some list: planned, left out and said so, impossible, for the driver, done or dropped; one new plan is enough', () => {
+  let dropped = 0;
+  fc.assert(
+    fc.property(
+      randomShop,
+      fc.constantFrom(...Object.keys(changes)),
+      fc.nat(5),
+      fc.nat(3),
+      (shop, change, pick, pins) => {
+        const jobs = planned(shop, true).map((j, i) => ({ ...j, isPinned: i < pins }));
+        const after = changes[change]!(withJobs(shop, jobs), pick);
+        const book = bookOf(after);
+        let c = planningCase(book, NOW);
+        let plan = earliestDueFirst(c.problem, true);
+        for (let n = 1, again = nextRound(book, c, plan, NOW); again && n < 3; n++) {
+          [c, plan] = [again, earliestDueFirst(again.problem, true)];
+          again = nextRound(book, c, plan, NOW);
+        }
+        const proposal = proposedPlan(book, c, plan, newId);
+        dropped += proposal.drop.length;
+        const gone = new Set(proposal.drop.map((j) => j.id));
+        const made = new Map(proposal.jobs.map((j) => [j.id, { ...j, version: j.version + 1 }]));
+        const next = [
+          ...jobs.filter((j) => !made.has(j.id)).map((j) => (gone.has(j.id) ? { ...j, archived: true } : j)),
+          ...made.values(),
+        ];
+        const then = bookOf(withJobs(after, next));
+        const said = new Set([
+          ...plan.unscheduled.map((t) => t.id),
+          ...[...c.impossible, ...c.forDriver].map((i) => `${i.bookingId} ${i.key}`),
+        ]);
+        const inHorizon = new Set([...c.problem.tasks.map((t) => t.id), ...said]);
+        for (const [bookingId, items] of workLists(then, TODAY))
+          for (const item of items) {
+            const id = `${bookingId} ${item.key}`;
+            if (item.state !== 'todo' || item.impossible !== null || !inHorizon.has(id)) continue;
+            expect({ id, said: said.has(id) }).toEqual({ id, said: true });
+          }
+        // No second proposal is wanted.
+        expect(nextRound(book, c, plan, NOW)).toBeNull();
+        // And what the new plan has made fits.
+        for (const look of needsAnotherLook(then, TODAY))
+          if (look.about === 'job' && !look.job.isPinned)
+            expect(look.findings.map((f) => [f.code, f.values])).toEqual([]);
+      },
+    ),
+    { numRuns: count(150, 3600), seed: seed(20261201) },
+  );
+  expect(dropped).toBeGreaterThan(0);
 });

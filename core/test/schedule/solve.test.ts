@@ -64,7 +64,7 @@ const solve = (problem: Problem, seconds = 20) =>
   solveSchedule(problem, { solver, clock: () => performance.now() / 1000, seconds, gap: 0 });
 
 const total = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
-const minutesOf = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, i) => from + i);
+const minutesOfDay = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, i) => from + i);
 
 /**
  * What a plan costs, counted anew and not by the product: work left out comes before lateness, lateness before what is moved and how often a car comes in,
@@ -91,7 +91,7 @@ function costByHand(problem: Problem, plan: Plan): number {
     person.hours.flatMap((own, day) => {
       if (!own) return [];
       const isBreak = (minute: number): boolean => person.breaks.some((b) => minute >= b.from && minute < b.to);
-      const works = (from: number, to: number): number => minutesOf(from, to).filter((m) => !isBreak(m)).length;
+      const works = (from: number, to: number): number => minutesOfDay(from, to).filter((m) => !isBreak(m)).length;
       const fixed = problem.fixed.filter((f) => f.day === day && f.people.includes(p));
       const visits = plan.visits.filter((v) => v.day === day && v.people.includes(p));
       const busy = total(fixed.map((f) => works(f.span.from, f.span.to))) + total(visits.map((v) => v.minutes));

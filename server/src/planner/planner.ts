@@ -4,7 +4,15 @@ import type { Logger } from 'pino';
 import { v7 as uuidv7 } from 'uuid';
 import type { Logbook } from '@calvik/core';
 import { dateIn, instantAt } from '@calvik/core';
-import { type PlanAnswer, type PlanProgress, type PlanRun, planBasis, planningCase } from '@calvik/core/run-up';
+import {
+  type PlanAnswer,
+  type PlanProgress,
+  type PlanRun,
+  type PlanningCase,
+  nextRound,
+  planBasis,
+  planningCase,
+} from '@calvik/core/run-up';
 import { type Solved, planAnswer } from '@calvik/core/schedule/solver';
 
 const MAX_RUNS = 10;
@@ -14,6 +22,10 @@ const basisOf = (logbook: Logbook, now: string): string => {
   const { timeZone } = logbook.shop;
   return planBasis(planningCase(logbook, instantAt(dateIn(now, timeZone), '00:00', timeZone)).problem);
 };
+
+/** A plan may make wanted what it has not planned: so many rounds at most, the later ones with this much time, s. */
+const MOST_ROUNDS = 3;
+const LATER_ROUND_S = 5;
 
 /** Plans under way and lately made; each in a worker thread. */
 export class Planner {
@@ -43,11 +55,8 @@ export class Planner {
   }
 
   start(logbook: Logbook, now: string, seconds: number, gap = 0.01): PlanRun {
-    const c = planningCase(logbook, now);
     const stop = new SharedArrayBuffer(4);
-    const worker = new Worker(join(__dirname, 'thread.cjs'), {
-      workerData: { problem: c.problem, seconds, gap, stop },
-    });
+    let worker: Worker | null = null;
     const run = {
       id: uuidv7(),
       state: 'working' as PlanRun['state'],
@@ -55,24 +64,34 @@ export class Planner {
       answer: null as PlanAnswer | null,
       basis: basisOf(logbook, now),
       stop: () => void Atomics.store(new Int32Array(stop), 0, 1),
-      end: () => void worker.terminate(),
+      end: () => void worker?.terminate(),
     };
-    worker.on('message', (message: { progress?: PlanProgress; solved?: Solved }) => {
-      if (message.progress) run.progress = message.progress;
-      if (message.solved) {
+    const round = (c: PlanningCase, n: number): void => {
+      const own = new Worker(join(__dirname, 'thread.cjs'), {
+        workerData: { problem: c.problem, seconds: n === 1 ? seconds : Math.min(seconds, LATER_ROUND_S), gap, stop },
+      });
+      worker = own;
+      let isSolved = false;
+      own.on('message', (message: { progress?: PlanProgress; solved?: Solved }) => {
+        if (message.progress) run.progress = message.progress;
+        if (!message.solved) return;
+        isSolved = true;
+        void own.terminate();
+        const again = n < MOST_ROUNDS ? nextRound(logbook, c, message.solved.plan, now) : null;
+        if (again) return round(again, n + 1);
         run.answer = planAnswer(logbook, c, message.solved, uuidv7);
         run.state = 'done';
-        void worker.terminate();
-      }
-    });
-    const failed = (): void => {
-      if (run.state === 'working') run.state = 'failed';
+      });
+      const failed = (): void => {
+        if (!isSolved && run.state === 'working') run.state = 'failed';
+      };
+      own.on('error', (error) => {
+        this.logger.error(error, 'the search for a plan broke off');
+        failed();
+      });
+      own.on('exit', failed);
     };
-    worker.on('error', (error) => {
-      this.logger.error(error, 'the search for a plan broke off');
-      failed();
-    });
-    worker.on('exit', failed);
+    round(planningCase(logbook, now), 1);
     this.runs.set(run.id, run);
     for (const old of [...this.runs.keys()].slice(0, Math.max(0, this.runs.size - MAX_RUNS))) {
       this.runs.get(old)?.end();

@@ -2,7 +2,7 @@
 import type { Instant, Job, LocalDate, Logbook, TrackEvent } from '@calvik/core';
 import { dateIn, plusDays } from '@calvik/core/calendar';
 import { loadUpOf } from '@calvik/core/demand';
-import { isDone } from '@calvik/core/jobs';
+import { isDone, endOfJob } from '@calvik/core/jobs';
 import { carLabel } from '@calvik/core/logbook';
 import { jobNames } from '../names';
 import { workName } from '../work-names';
@@ -47,7 +47,7 @@ function jobEntry(logbook: Logbook, job: Job): CalendarEntry {
       .filter(Boolean)
       .join(' '),
     place: placeOfJob(logbook, job),
-    when: { from: job.startAt, to: new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString() },
+    when: { from: job.startAt, to: endOfJob(logbook, job) },
     revision: job.version,
   };
 }

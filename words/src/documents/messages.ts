@@ -1,7 +1,7 @@
 /** Texts to a customer. */
-import type { Booking, Job, Logbook, Message } from '@calvik/core';
+import type { Booking, Logbook, Message } from '@calvik/core';
 import { dateIn, dateSpan, longDate, shortDate, timeIn } from '@calvik/core/calendar';
-import { isDone } from '@calvik/core/jobs';
+import { isDone, endOfJob } from '@calvik/core/jobs';
 import { carLabel } from '@calvik/core/logbook';
 import { decisionsOn, sessionsAt } from '@calvik/core/sessions';
 import { loadUpOf, rulesInForce } from '@calvik/core/demand';
@@ -18,8 +18,6 @@ const lastDecision = (logbook: Logbook, carId: string, eventId: string) =>
   sessionsAt(logbook, carId, eventId)
     .flatMap((s) => decisionsOn(logbook, s))
     .at(-1);
-
-const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
 
 /** The text to a customer about a booking, as it would be sent. */
 export function messageText(
@@ -61,7 +59,7 @@ export function messageText(
       const last = before.at(-1)!;
       return customer.atTheirPlace
         ? `Hello ${first}, we come to ${carLabel(logbook, car.id)} on ${at}. Please leave it where we can get round it. ${logbook.shop.name}`
-        : `Hello ${first}, please bring ${carLabel(logbook, car.id)} by ${at}. It is ready again on ${shortDate(dateIn(endOf(last), timeZone))} after ${timeIn(endOf(last), timeZone)}. ${logbook.shop.name}`;
+        : `Hello ${first}, please bring ${carLabel(logbook, car.id)} by ${at}. It is ready again on ${shortDate(dateIn(endOfJob(logbook, last), timeZone))} after ${timeIn(endOfJob(logbook, last), timeZone)}. ${logbook.shop.name}`;
     }
     case 'goOut': {
       const decision = lastDecision(logbook, car.id, event.id);

@@ -2,7 +2,7 @@
 import type { Job, LocalDate, Logbook, UnitSystem } from '@calvik/core';
 import { dateIn, shortDate, timeIn } from '@calvik/core/calendar';
 import { loadUpOf } from '@calvik/core/demand';
-import { isDone } from '@calvik/core/jobs';
+import { isDone, endOfJob } from '@calvik/core/jobs';
 import { carLabel } from '@calvik/core/logbook';
 import { kindOfWork } from '@calvik/core/model';
 import { type WorkItem, bottlesToTake, toolsFor } from '@calvik/core/run-up';
@@ -35,8 +35,6 @@ export interface RunSheet {
   /** What comes to the door, who is away, which event is loaded. */
   remarks: string[];
 }
-
-const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
 
 type Lists = ReadonlyMap<string, WorkItem[]>;
 
@@ -94,7 +92,7 @@ export function runSheet(
           const items = itemsOf(lists, job);
           const keys = coveredBy(lists, job);
           return {
-            time: `${timeIn(job.startAt, timeZone)}–${timeIn(endOf(job), timeZone)}`,
+            time: `${timeIn(job.startAt, timeZone)}–${timeIn(endOfJob(logbook, job), timeZone)}`,
             car: carLabel(logbook, car?.id ?? '') || 'Car not known',
             plate: car?.plate ?? '',
             customer: logbook.customers.get(car?.customerId ?? '')?.name ?? '',

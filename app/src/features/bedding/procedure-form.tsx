@@ -75,7 +75,7 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
   );
   const { control } = form;
   const { errors } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('procedures', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('procedures', form, finished, openedAs);
   const isMachine = useWatch({ control, name: 'isMachine' });
   const chosen = useWatch({ control, name: 'places' });
   const save = form.handleSubmit((f) =>
@@ -110,7 +110,15 @@ function ProcedureFormScreen({ procedure, of }: { procedure: Procedure | null; o
           </MainButton>
         ) : undefined
       }
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save procedure" />}
+      footer={
+        <SaveBar
+          problem={problem}
+          saving={saving}
+          warning={warning}
+          onSave={() => void save()}
+          label="Save procedure"
+        />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       {procedure ? (

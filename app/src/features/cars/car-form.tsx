@@ -61,7 +61,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
   );
   const { control, handleSubmit, setValue, getValues } = form;
   const { dirtyFields } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('cars', form, finished, openedAs);
   const [showsAll, setShowsAll] = useState(car !== null || restored);
   const [asked, setAsked] = useState<string | null>(null);
   const values = useWatch({ control }) as CarForm;
@@ -139,6 +139,7 @@ function CarFormScreen({ car, customerId }: { car: Car | null; customerId: strin
         <SaveBar
           problem={asked ? `There is one like it already: ${asked}.` : problem}
           saving={saving}
+          warning={warning}
           label={asked ? 'Save it all the same' : 'Save car'}
           onSave={() => void save()}
         />

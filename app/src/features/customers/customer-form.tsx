@@ -47,7 +47,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
     },
     customer,
   );
-  const { saveRecord, saving, problem } = useSaveRecord('customers', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('customers', form, finished, openedAs);
   const school = useWatch({ control: form.control, name: 'fluidPolicy.school' });
   const atTheirPlace = useWatch({ control: form.control, name: 'atTheirPlace' });
   const [asked, setAsked] = useState<string | null>(null);
@@ -79,6 +79,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
         <SaveBar
           problem={asked ? `There is one like it already: ${asked}.` : problem}
           saving={saving}
+          warning={warning}
           onSave={() => void save()}
           label={asked ? 'Save it all the same' : customer ? 'Save customer' : 'Save, then enter the car'}
         />

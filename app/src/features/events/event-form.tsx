@@ -74,7 +74,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
     // Load-up goes with the first day until somebody says otherwise.
     if (getValues('loadUpDate') > startDate || isNew) setValue('loadUpDate', plusDays(startDate, -1));
   }, [startDate, getValues, setValue, isNew]);
-  const { saveRecord, saving, problem } = useSaveRecord('events', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('events', form, finished, openedAs);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
     demandedMarginC: f.demandedMarginC.trim() === '' ? null : quantity(f.demandedMarginC, 'temperatureDifference'),
@@ -137,7 +137,9 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       title={event ? event.name : 'New event'}
       above={event ? 'Edit event' : undefined}
       back={event ? `/events/${event.id}` : '/'}
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save event" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save event" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="What and where">

@@ -24,6 +24,7 @@ import { openFile } from '../open-file';
 import { RecordFoot } from '../record-foot';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { newRecord } from '../save-record';
+import { useBreaks } from '../schedule/use-breaks';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
 
@@ -85,6 +86,7 @@ function EventPage({ event }: { event: TrackEvent }) {
     setProblem(result.state === 'refused' ? result.sentence : null);
     if (result.state !== 'refused') setCancelled(archived ? booking : null);
   };
+  const { guarded, prompt } = useBreaks();
   const undo = (): void => {
     const now = cancelled && logbook.bookings.get(cancelled.id);
     if (now) void change(now, false);
@@ -106,7 +108,8 @@ function EventPage({ event }: { event: TrackEvent }) {
         </>
       }
       footer={
-        choosing ? null : (
+        prompt ??
+        (choosing ? null : (
           <View style={styles.footer}>
             <View style={styles.grow}>
               <MainButton onPress={() => router.push(routes.workList(event.id))}>Work list</MainButton>
@@ -117,7 +120,7 @@ function EventPage({ event }: { event: TrackEvent }) {
               </MainButton>
             </View>
           </View>
-        )
+        ))
       }
     >
       {problem ? <Text tone="stop">{problem}</Text> : null}
@@ -213,7 +216,13 @@ function EventPage({ event }: { event: TrackEvent }) {
                   <IconButton
                     icon="close"
                     label={`Cancel the booking of ${carLabel(logbook, car.id)}`}
-                    onPress={() => void change(booking, true)}
+                    onPress={() =>
+                      guarded(
+                        [{ collection: 'bookings', body: { ...booking, archived: true } }],
+                        () => void change(booking, true),
+                        `Cancel the booking of ${carLabel(logbook, booking.carId)}`,
+                      )
+                    }
                   />
                 </View>
               ))}

@@ -66,7 +66,7 @@ function FiguresForm({ car }: { car: Car }) {
     },
     car,
   );
-  const { saveRecord, saving, problem } = useSaveRecord('cars', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('cars', form, finished, openedAs);
   const orNull = (typed: string, dimension: Dimension): number | null =>
     typed.trim() === '' ? null : quantity(typed, dimension);
   const save = form.handleSubmit((f) =>
@@ -125,7 +125,9 @@ function FiguresForm({ car }: { car: Car }) {
       title={carLabel(logbook, car.id)}
       above="What its brakes have to stop"
       back={routes.heat(car.id)}
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save figures" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save figures" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The car">

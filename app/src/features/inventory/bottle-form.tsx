@@ -40,7 +40,7 @@ export function NewBottleScreen() {
   useEffect(() => {
     if (fluid) setValue('fluidId', fluid);
   }, [fluid, setValue]);
-  const { saveRecord, saving, problem } = useSaveRecord('bottles', form, finished);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('bottles', form, finished);
   const save = form.handleSubmit(({ size, ...f }) => {
     const record: Bottle = { ...newRecord(), ...f, sizeMl: quantity(size, 'volume') };
     return saveRecord(record, ({ id }) => `/inventory/bottles/${id}`);
@@ -58,7 +58,9 @@ export function NewBottleScreen() {
     <Screen
       title="New bottle"
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save bottle" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save bottle" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section>

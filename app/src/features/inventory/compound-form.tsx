@@ -45,7 +45,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
     compound,
   );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('compounds', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('compounds', form, finished, openedAs);
   const orNull = (typed: string): number | null => (typed.trim() === '' ? null : quantity(typed, 'temperature'));
   const save = form.handleSubmit((f) =>
     saveRecord(
@@ -69,7 +69,9 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
       title={compound ? compound.name : 'New compound'}
       above={compound ? 'Compound' : 'Stock'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save compound" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save compound" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The compound">

@@ -45,7 +45,7 @@ function FluidForm({ fluid }: { fluid: Fluid | null }) {
     },
     fluid,
   );
-  const { saveRecord, saving, problem } = useSaveRecord('fluids', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('fluids', form, finished, openedAs);
   const [asked, setAsked] = useState<string | null>(null);
   const logbook = useLogbook();
   const grade = useWatch({ control: form.control, name: 'grade' });
@@ -74,6 +74,7 @@ function FluidForm({ fluid }: { fluid: Fluid | null }) {
         <SaveBar
           problem={asked ?? problem}
           saving={saving}
+          warning={warning}
           onSave={() => void save()}
           label={`${asked ? 'It does: save' : 'Save'}${fluid ? ' fluid' : ', then enter the bottle'}`}
         />

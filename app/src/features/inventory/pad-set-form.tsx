@@ -58,7 +58,7 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
     .filter((c) => !c.archived)
     .map((c) => c.name)
     .join(', ');
-  const { saveRecord, saving, problem } = useSaveRecord('padSets', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('padSets', form, finished, openedAs);
   const { idFor } = useOwnIds();
   const save = form.handleSubmit(async ({ compound: name, ...f }) => {
     // A name that nobody has used yet makes a new compound, together with the set.
@@ -84,7 +84,9 @@ function PadSetFormScreen({ padSet }: { padSet: PadSet | null }) {
       title={padSet ? padSet.label : 'New pad set'}
       above={padSet ? 'Edit pad set' : 'Stock'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save pad set" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save pad set" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The set">

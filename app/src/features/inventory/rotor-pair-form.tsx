@@ -61,7 +61,7 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
   const isCeramic = useWatch({ control, name: 'material' }) === 'carbonCeramic';
   const orNull = (typed: string, dimension: 'length' | 'mass'): number | null =>
     typed.trim() === '' ? null : quantity(typed, dimension);
-  const { saveRecord, saving, problem } = useSaveRecord('rotorPairs', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('rotorPairs', form, finished, openedAs);
   const save = form.handleSubmit(({ vented, ...f }) =>
     saveRecord(
       {
@@ -91,7 +91,15 @@ function RotorPairFormScreen({ pair }: { pair: RotorPair | null }) {
       title={pair ? pair.label : 'New rotor pair'}
       above={pair ? 'Edit rotor pair' : 'Stock'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save rotor pair" />}
+      footer={
+        <SaveBar
+          problem={problem}
+          saving={saving}
+          warning={warning}
+          onSave={() => void save()}
+          label="Save rotor pair"
+        />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section title="The pair">

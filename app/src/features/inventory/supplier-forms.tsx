@@ -48,7 +48,7 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
   );
   const { control, setValue } = form;
   const { errors } = useFormState({ control });
-  const { saveRecord, saving, problem } = useSaveRecord('suppliers', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('suppliers', form, finished, openedAs);
   const supplies = useWatch({ control, name: 'supplies' }) as Goods[];
   const save = form.handleSubmit((f) => {
     const leadDays = whole(f.leadDays);
@@ -59,7 +59,9 @@ function SupplierForm({ supplier }: { supplier: Supplier | null }) {
     <Screen
       title={supplier?.name ?? 'New supplier'}
       back="/inventory/orders"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save supplier" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save supplier" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section>
@@ -107,7 +109,7 @@ function WearPartForm({ part }: { part: WearPart | null }) {
     part,
   );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('wearParts', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('wearParts', form, finished, openedAs);
   const save = form.handleSubmit((f) => {
     const reorderAt = whole(f.reorderAt);
     if (Number.isNaN(reorderAt)) return form.setError('reorderAt', { message: 'A whole number of pieces.' });
@@ -124,7 +126,7 @@ function WearPartForm({ part }: { part: WearPart | null }) {
     <Screen
       title={part?.name ?? 'New wear part'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save" />}
+      footer={<SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save" />}
     >
       <DraftNotice restored={restored} startOver={startOver} />
       {part ? <Shelf part={part} /> : null}

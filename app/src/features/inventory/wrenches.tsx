@@ -75,7 +75,7 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
     wrench,
   );
   const { control } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('wrenches', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('wrenches', form, finished, openedAs);
   const save = form.handleSubmit((f) =>
     saveRecord(
       {
@@ -93,7 +93,9 @@ function WrenchForm({ wrench }: { wrench: Wrench | null }) {
     <Screen
       title={wrench ? `Wrench ${wrench.label}` : 'New wrench'}
       back="/inventory"
-      footer={<SaveBar problem={problem} saving={saving} onSave={() => void save()} label="Save wrench" />}
+      footer={
+        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save wrench" />
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       <Section>

@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Logbook, dateIn, findingKey, longDate, carLabel } from '@calvik/core';
-import type { AnotherLook } from '@calvik/core/run-up';
+import { dateIn, findingKey } from '@calvik/core';
+import { type AnotherLook, idOfLook } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
@@ -11,9 +11,10 @@ import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { pageOf } from '../work/page-of';
 import { routes } from '../routes';
-import { carOf, handsOf, whenOf, workOf } from './job-words';
+import { carOf } from './job-words';
 import { remember } from './undo';
-import { idOf, useAnotherLook } from './use-another-look';
+import { headOfLook } from './look-head';
+import { useAnotherLook } from './use-another-look';
 
 const GONE: ReadonlySet<string> = new Set(['eventCancelled', 'bookingCancelled', 'workNotWanted']);
 
@@ -55,31 +56,13 @@ export function AnotherLookScreen() {
             {list
               .filter((l) => l.about === about)
               .map((look) => (
-                <Entry key={idOf(look)} look={look} />
+                <Entry key={idOfLook(look)} look={look} />
               ))}
           </View>
         </Section>
       ))}
     </Screen>
   );
-}
-
-function headOf(logbook: Logbook, look: AnotherLook): { name: string; small: string } {
-  if (look.about === 'job')
-    return {
-      name: `${carOf(logbook, look.job)}: ${workOf(logbook, look.job).toLowerCase()}`,
-      small: [whenOf(logbook, look.job), handsOf(logbook, look.job)].filter(Boolean).join(', '),
-    };
-  const bookingId = look.about === 'booking' ? look.booking.id : look.message.bookingId;
-  const booking = logbook.bookings.get(bookingId ?? '');
-  const event = logbook.events.get(booking?.eventId ?? '');
-  const car = carLabel(logbook, booking?.carId ?? '') || 'Car';
-  return look.about === 'booking'
-    ? { name: car, small: event ? `${event.name}, ${longDate(event.startDate)}` : '' }
-    : {
-        name: `${logbook.customers.get(look.message.customerId)?.name ?? 'Customer'}, about ${car}`,
-        small: `Written ${longDate(dateIn(look.message.writtenAt, logbook.shop.timeZone))}`,
-      };
 }
 
 function Entry({ look }: { look: AnotherLook }) {
@@ -90,7 +73,7 @@ function Entry({ look }: { look: AnotherLook }) {
   const sync = useSync();
   const tell = useTell();
   const [problem, setProblem] = useState<string | null>(null);
-  const { name, small } = headOf(logbook, look);
+  const { name, small } = headOfLook(logbook, look);
   const isGone = look.about === 'job' && look.findings.every((f) => GONE.has(f.code));
   const takeOut = async (): Promise<void> => {
     if (look.about !== 'job') return;

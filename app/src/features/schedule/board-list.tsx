@@ -1,13 +1,13 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { type Job, isDone, timeIn } from '@calvik/core';
+import { type Job, isDone, timeIn, endOfJob } from '@calvik/core';
 import { absenceOf } from '@calvik/core/run-up';
 import { useLogbook } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { Empty, LinkRow, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { routes } from '../routes';
-import { carOf, endOf, handsOf, workOf } from './job-words';
+import { carOf, handsOf, workOf } from './job-words';
 import type { BoardRow } from './timeline-block';
 import { useAnotherLook } from './use-another-look';
 
@@ -33,7 +33,7 @@ export function JobLine({
         <Text as="figure" tone={done ? 'inkSoft' : 'ink'}>
           {timeIn(job.startAt, timeZone)}
         </Text>
-        <Text as="small">{`to ${timeIn(endOf(job), timeZone)}`}</Text>
+        <Text as="small">{`to ${timeIn(endOfJob(logbook, job), timeZone)}`}</Text>
       </View>
       <View style={styles.grow}>
         <LinkRow label={`${carOf(logbook, job)}: ${workOf(logbook, job)}`} onPress={onPress} testID="board-job">

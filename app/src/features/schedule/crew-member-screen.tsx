@@ -13,6 +13,7 @@ import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useSaveRecord } from '../save-record';
+import { useBreaks } from './use-breaks';
 import { WeekFields, readWeek, weekText } from '../week-fields';
 
 const skills: { value: WorkSkill; label: string }[] = [
@@ -57,7 +58,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     member,
   );
   const { control, setValue } = form;
-  const { saveRecord, saving, problem } = useSaveRecord('crew', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('crew', form, finished, openedAs);
   const values = useWatch({ control }) as MemberForm;
   const save = form.handleSubmit((f) => {
     const read = readWeek(f.week);
@@ -84,13 +85,30 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
     setRefused(result.state === 'refused' ? result.sentence : null);
     return result.state !== 'refused';
   };
+  const { guarded, prompt } = useBreaks();
+  const ask = (over: Partial<CrewMember>, words: string): void =>
+    guarded(
+      [{ collection: 'crew', body: { ...logbook.crew.get(member.id)!, ...over } }],
+      () => void change(over),
+      words,
+    );
   const open = openJobsOfCrew(logbook, member.id).filter((j) => !isDone(logbook, j));
   return (
     <Screen
       title={member.name}
       above="Crew"
       back="/settings"
-      footer={<SaveBar problem={problem ?? refused} saving={saving} onSave={() => void save()} label="Save" />}
+      footer={
+        prompt ?? (
+          <SaveBar
+            problem={problem ?? refused}
+            saving={saving}
+            warning={warning}
+            onSave={() => void save()}
+            label="Save"
+          />
+        )
+      }
     >
       <DraftNotice restored={restored} startOver={startOver} />
       {member.archived ? <Text tone="amber">{`${member.name} has left the crew.`}</Text> : null}
@@ -122,7 +140,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
         <DaysOffFields
           what="day off"
           days={member.daysOff}
-          onChange={(daysOff) => void change({ daysOff })}
+          onChange={(daysOff) => ask({ daysOff }, 'Save the days off all the same')}
           typed={values.off}
           onType={(off) => setValue('off', off)}
         />
@@ -134,7 +152,11 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
         <MainButton
           mode="outlined"
           danger={!member.archived}
-          onPress={() => void change({ archived: !member.archived })}
+          onPress={() =>
+            member.archived
+              ? void change({ archived: false })
+              : ask({ archived: true }, `${member.name} has left all the same`)
+          }
         >
           {member.archived ? `${member.name} works here again` : `${member.name} has left`}
         </MainButton>

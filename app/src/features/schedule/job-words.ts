@@ -1,8 +1,6 @@
 import { type Job, type Logbook, dateIn, shortDate, timeIn, carLabel } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 
-export const endOf = (job: Job): string => new Date(Date.parse(job.startAt) + job.durationMin * 60_000).toISOString();
-
 /** "Wed 25 Nov 08:00" */
 export const whenOf = (logbook: Logbook, job: Job): string =>
   `${shortDate(dateIn(job.startAt, logbook.shop.timeZone))} ${timeIn(job.startAt, logbook.shop.timeZone)}`;

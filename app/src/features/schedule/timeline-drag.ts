@@ -9,8 +9,8 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { type Job, type Logbook, dateIn, instantAt, plusDays, timeIn } from '@calvik/core';
-import { type Unplanned, minutesOf, timeOf } from '@calvik/core/run-up';
+import { type Job, type Logbook, dateIn, instantAt, minutesOfDay, plusDays, timeIn, timeOfDay } from '@calvik/core';
+import type { Unplanned } from '@calvik/core/run-up';
 import type { BoardRow } from './timeline-block';
 import { newVisitOn } from './unplanned';
 
@@ -91,7 +91,9 @@ export function wantedPlace(
         ? visit.startAt
         : instantAt(
             target.day,
-            timeOf(Math.min(TO - SNAP, Math.max(FROM, FROM + Math.round((left - box.left) / perMinute / SNAP) * SNAP))),
+            timeOfDay(
+              Math.min(TO - SNAP, Math.max(FROM, FROM + Math.round((left - box.left) / perMinute / SNAP) * SNAP)),
+            ),
             timeZone,
           );
     const made = {
@@ -103,7 +105,7 @@ export function wantedPlace(
   }
   const { job, row } = dragged;
   const fromDay = dateIn(job.startAt, timeZone);
-  const fromMinutes = minutesOf(timeIn(job.startAt, timeZone));
+  const fromMinutes = minutesOfDay(timeIn(job.startAt, timeZone));
   if (over && 'shiftDays' in over) {
     const startAt = instantAt(plusDays(fromDay, over.shiftDays), timeIn(job.startAt, timeZone), timeZone);
     return { from: job, to: { ...job, startAt, isPinned: true } };
@@ -116,7 +118,7 @@ export function wantedPlace(
     rowTo.by === 'crew'
       ? { crewId: rowTo.id, helperId: job.helperId === rowTo.id ? job.crewId : job.helperId }
       : { liftId: rowTo.id || null };
-  const to: Job = { ...job, ...place, startAt: instantAt(day, timeOf(minutes), timeZone), isPinned: true };
+  const to: Job = { ...job, ...place, startAt: instantAt(day, timeOfDay(minutes), timeZone), isPinned: true };
   const isSame = to.startAt === job.startAt && to.crewId === job.crewId && to.liftId === job.liftId;
   return isSame ? null : { from: job, to };
 }

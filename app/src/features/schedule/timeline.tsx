@@ -1,8 +1,20 @@
 import { DndContext, type DragEndEvent, type DragMoveEvent, useDroppable } from '@dnd-kit/core';
 import { type CSSProperties, type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Job, dateIn, isDone, plusDays, shortDate, timeIn, type Finding, findingKey } from '@calvik/core';
-import { type Unplanned, absenceOf, hoursOf, minutesOf, timeOf } from '@calvik/core/run-up';
+import {
+  type Job,
+  dateIn,
+  isDone,
+  plusDays,
+  shortDate,
+  timeIn,
+  type Finding,
+  findingKey,
+  minutesOfDay,
+  timeOfDay,
+  spanOfJob,
+} from '@calvik/core';
+import { type Unplanned, absenceOf, hoursOf } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
@@ -174,7 +186,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                 ))
               : hours.slice(0, -1).map((h) => (
                   <div key={h} style={{ position: 'absolute', left: LABEL + (h - FROM) * perMinute }}>
-                    <Text as="unit">{timeOf(h)}</Text>
+                    <Text as="unit">{timeOfDay(h)}</Text>
                   </div>
                 ))}
           </div>
@@ -233,17 +245,16 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                     >
                       {!isWeek && open ? <Off t={t} open={open} perMinute={perMinute} /> : null}
                       {own.map((job) => {
-                        const at = minutesOf(timeIn(job.startAt, timeZone));
+                        const { from: at, to: end } = spanOfJob(logbook, job);
                         const finding = isDone(logbook, job) ? undefined : another.of(job.id)[0];
                         // What lies on each other shares the height of the row.
-                        const end = at + job.durationMin;
                         const beside = own.filter((o) => {
-                          const from = minutesOf(timeIn(o.startAt, timeZone));
-                          return from < end && from + o.durationMin > at;
+                          const other = spanOfJob(logbook, o);
+                          return other.from < end && other.to > at;
                         });
                         const height = (ROW - 7) / beside.length;
                         const next = own
-                          .map((o) => minutesOf(timeIn(o.startAt, timeZone)))
+                          .map((o) => minutesOfDay(timeIn(o.startAt, timeZone)))
                           .filter((m) => m > at)
                           .sort((a, b) => a - b)[0];
                         return (
@@ -261,7 +272,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                                 : {
                                     position: 'absolute',
                                     left: (at - FROM) * perMinute,
-                                    width: Math.max(18, job.durationMin * perMinute - 2),
+                                    width: Math.max(18, (end - at) * perMinute - 2),
                                     top: 3 + beside.indexOf(job) * height,
                                     height: height - (beside.length > 1 ? 1 : 0),
                                   }

@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { DragCancelEvent, DragEndEvent, DragOverEvent, DragStartEvent } from '@dnd-kit/core';
-import { type Job, type Logbook, dateSpan, instantAt, carLabel } from '@calvik/core';
-import { type Unplanned, hoursOf, jobKindOf, slotFindings, timeOf, visitFor } from '@calvik/core/run-up';
+import { type Job, type Logbook, dateSpan, instantAt, carLabel, timeOfDay } from '@calvik/core';
+import { type Unplanned, hoursOf, jobKindOf, slotFindings, visitFor } from '@calvik/core/run-up';
 import { workName } from '@calvik/words';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -23,7 +23,7 @@ export function newVisitOn(logbook: Logbook, work: Unplanned, crewId: string, da
   const wantsLift = work.items.some((i) => i.needsLift);
   const lifts = wantsLift ? [...logbook.lifts.values()].filter((l) => !l.archived).map((l) => l.id) : [];
   const at = (minutes: number, liftId: string | null): Job =>
-    newVisit(work, crewId, liftId, instantAt(day, timeOf(minutes), timeZone));
+    newVisit(work, crewId, liftId, instantAt(day, timeOfDay(minutes), timeZone));
   for (let minutes = hours.from; minutes + STEP <= hours.to; minutes += STEP)
     for (const liftId of lifts.length > 0 ? lifts : [null]) {
       const job = at(minutes, liftId);

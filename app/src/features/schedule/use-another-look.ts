@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Finding } from '@calvik/core';
-import { type AnotherLook, needsAnotherLook, workListsInTurn } from '@calvik/core/run-up';
+import { type AnotherLook, idOfLook, needsAnotherLook, workListsInTurn } from '@calvik/core/run-up';
 import { useLoaded, useLogbook, useToday } from '../../state/hooks';
 
 /** As long as this the work lists are derived at a time, ms: then whoever touches the screen is answered. */
@@ -13,7 +13,7 @@ export function useAnotherLook(): { list: AnotherLook[]; of: (id: string) => rea
   const loaded = useLoaded();
   return useMemo(() => {
     const list = loaded ? needsAnotherLook(logbook, today) : [];
-    const byId = new Map(list.map((l) => [idOf(l), l.findings]));
+    const byId = new Map(list.map((l) => [idOfLook(l), l.findings]));
     return { list, of: (id: string) => byId.get(id) ?? [] };
   }, [loaded, logbook, today]);
 }
@@ -40,6 +40,3 @@ export function useAnotherLookInTurn(): AnotherLook[] {
   }, [loaded, logbook, today]);
   return list;
 }
-
-export const idOf = (look: AnotherLook): string =>
-  look.about === 'job' ? look.job.id : look.about === 'booking' ? look.booking.id : look.message.id;

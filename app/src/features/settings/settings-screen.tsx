@@ -9,6 +9,7 @@ import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../..
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord } from '../save-record';
+import { useBreaks } from '../schedule/use-breaks';
 import { isSameName } from '../doubles';
 import { routes } from '../routes';
 import { shopPages } from './shop-screen';
@@ -79,6 +80,7 @@ function Lifts() {
   const sync = useSync();
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const { guarded, prompt } = useBreaks();
   const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).sort((a, b) => a.name.localeCompare(b.name));
   const saveLift = async (lift: Lift): Promise<boolean> => {
     setProblem(null);
@@ -95,6 +97,7 @@ function Lifts() {
   };
   return (
     <Section title="Lifts">
+      {prompt}
       {lifts.length === 0 ? <Text as="small">None: plans take no lift into account.</Text> : null}
       {lifts.map((lift) => (
         <View key={lift.id} style={styles.row}>
@@ -102,7 +105,10 @@ function Lifts() {
           <IconButton
             icon="close"
             label={`Take ${lift.name} away`}
-            onPress={() => void saveLift({ ...lift, archived: true })}
+            onPress={() => {
+              const gone = { ...lift, archived: true };
+              guarded([{ collection: 'lifts', body: gone }], () => void saveLift(gone), `Take ${lift.name} away`);
+            }}
           />
         </View>
       ))}

@@ -71,7 +71,7 @@ function ShopSettings({
     shopForm(shop, system),
     shop,
   );
-  const { saveRecord, saving, problem } = useSaveRecord('shops', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('shops', form, finished, openedAs);
   const [refused, setRefused] = useState<string | null>(null);
   const say = useSay();
   const nameOf = nameIn(useLogbook());
@@ -93,6 +93,7 @@ function ShopSettings({
         <SaveBar
           problem={problem ?? refused}
           saving={saving}
+          warning={warning}
           onSave={() => void save()}
           label="Save the shop’s settings"
         />

@@ -47,7 +47,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const logbook = useLogbook();
   const zones = useWatch({ control, name: 'zones' }) as ZoneRow[];
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { saveRecord, saving, problem } = useSaveRecord('venues', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('venues', form, finished, openedAs);
   const save = form.handleSubmit((f) => {
     const read = zonesOfRows(f.zones, system);
     if ('problem' in read) return setTrouble(read.problem);
@@ -71,6 +71,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
         <SaveBar
           problem={trouble ?? problem}
           saving={saving}
+          warning={warning}
           onSave={() => void save()}
           label={venue ? 'Save venue' : 'Save, then enter the event'}
         />

@@ -105,7 +105,7 @@ function PlanPage({
   );
   const { control } = form;
   const values = useWatch({ control }) as PlanForm;
-  const { saveRecord, saving, problem } = useSaveRecord('jobs', form, finished, openedAs);
+  const { saveRecord, saving, problem, warning } = useSaveRecord('jobs', form, finished, openedAs);
   const make = (f: PlanForm): Job | null => {
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
@@ -148,6 +148,7 @@ function PlanPage({
         <SaveBar
           problem={problem}
           saving={saving}
+          warning={warning}
           onSave={() => void save()}
           label={conflicts.length > 0 ? 'Plan it all the same' : 'Plan it'}
         />

@@ -32,6 +32,10 @@ describe('crew', () => {
     press('Add these days');
     expect(screen.getByText('Give the first day.')).toBeTruthy();
     press(`${crew.name} has left`);
+    // What it breaks is said first, and nothing is saved by it.
+    expect(screen.getByTestId('breaks').textContent).toContain('If you save this');
+    expect(saved('crew')).toEqual([]);
+    press(`${crew.name} has left all the same`);
     await waitFor(() => expect(saved('crew')).toMatchObject([{ archived: true }]));
   });
 

@@ -1,5 +1,5 @@
 import { type Href, useRouter } from 'expo-router';
-import { useCallback, useState } from 'react';
+import { type ReactNode, useCallback, useState } from 'react';
 import type { FieldValues, Path, UseFormReturn } from 'react-hook-form';
 import { v7 as uuidv7 } from 'uuid';
 import type { z } from 'zod';
@@ -20,6 +20,7 @@ import { useAppStore, useSync } from '../state/hooks';
 import { useOwnIds } from '../state/use-own-ids';
 import { useUnits } from '../ui/units';
 import { useSay } from '../state/use-say';
+import { useBreaks } from './schedule/use-breaks';
 
 export const newId = (): string => uuidv7();
 
@@ -87,6 +88,8 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
   ) => Promise<boolean>;
   saving: boolean;
   problem: string | null;
+  /** What it would break, once that has been asked for by saving. */
+  warning: ReactNode;
 } {
   const sync = useSync();
   const say = useSay();
@@ -95,6 +98,7 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
   const [problem, setProblem] = useState<string | null>(null);
   const store = useAppStore();
   const { idFor, anew } = useOwnIds();
+  const { mayGo, warning } = useBreaks();
   const saveRecord = async (
     made: RecordOf<C>,
     next: Href | null | ((saved: RecordOf<C>) => Href),
@@ -108,13 +112,19 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
       setProblem(place(form, fieldErrors(checked.error, say), 'This cannot be saved.'));
       return false;
     }
-    setSaving(true);
     const saved = checked.data as RecordOf<C>;
-    const result = await sync.saveAll([
+    const together: ToKeep[] = [
       ...before,
       { collection, body: saved as Saved, base: (openedAs() as Saved | null) ?? undefined },
       ...after(saved),
-    ]);
+    ];
+    // A new one breaks nothing of what was planned without it.
+    if (!isNew && !mayGo(together)) {
+      setProblem(null);
+      return false;
+    }
+    setSaving(true);
+    const result = await sync.saveAll(together);
     setSaving(false);
     if (result.state === 'refused') {
       const ofRecord = `entries.${before.length}.body.`;
@@ -128,5 +138,5 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
     if (next) router.replace(typeof next === 'function' ? next(saved) : next);
     return true;
   };
-  return { saveRecord, saving, problem };
+  return { saveRecord, saving, problem, warning };
 }
