@@ -79,6 +79,10 @@ export function instantAt(date: LocalDate, time: string, timeZone: string): Inst
   return new Date(new TZDateMini(year, month - 1, day, hour, minute, 0, timeZone).getTime()).toISOString();
 }
 
+/** Whether a wall clock shows a time on a date at all: in spring there is an hour that it skips. */
+export const isOnTheClock = (date: LocalDate, time: string, timeZone: string): boolean =>
+  timeIn(instantAt(date, time, timeZone), timeZone) === time;
+
 /** Midday of a date: the moment used when only the date of something is known. */
 export const middayOf: (date: LocalDate, timeZone: string) => Instant = remembering((date, timeZone) =>
   instantAt(date, '12:00', timeZone),

@@ -67,6 +67,13 @@ export function conflictingJobs(logbook: Logbook, slot: PlannedSlot): Job[] {
   );
 }
 
+/** The first lift on which nothing stands at a job's time; null where there is none. */
+export const freeLift = (logbook: Logbook, slot: PlannedSlot): string | null =>
+  [...logbook.lifts.values()]
+    .filter((l) => !l.archived)
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .find((l) => !conflictingJobs(logbook, { ...slot, liftId: l.id }).some((o) => o.liftId === l.id))?.id ?? null;
+
 /** Whom, what and when another job is in the way of. */
 export function conflictFinding(logbook: Logbook, slot: PlannedSlot, other: Job): Finding {
   const shared = shareHands(slot, other);

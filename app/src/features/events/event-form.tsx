@@ -1,7 +1,15 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type RuleSet, type TrackEvent, isLocalDate, plusDays, recordDefaults, usualSession } from '@calvik/core';
+import {
+  type RuleSet,
+  type TrackEvent,
+  isLocalDate,
+  plusDays,
+  recordDefaults,
+  usualSession,
+  daysBetween,
+} from '@calvik/core';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
@@ -33,6 +41,9 @@ interface EventForm extends RulesForm {
   hasSession: boolean;
   notes: string;
 }
+
+/** An event of more days than this is asked about: most often the wrong month was typed. Own figure. */
+const USUAL_MOST_DAYS = 4;
 
 function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId: string | undefined }) {
   const router = useRouter();
@@ -67,13 +78,23 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
   const startDate = useWatch({ control, name: 'startDate' });
   const crewIds = useWatch({ control, name: 'crewIds' }) as string[];
   const session = useWatch({ control, name: 'session' }) as SessionForm;
-  const isNew = event === null;
+  // The last day and load-up go with the first day, until somebody says otherwise.
+  const followed = useRef({ from: startDate, endDate: getValues('endDate'), loadUpDate: getValues('loadUpDate') });
   useEffect(() => {
-    if (!isLocalDate(startDate)) return;
-    if (getValues('endDate') < startDate) setValue('endDate', startDate);
-    // Load-up goes with the first day until somebody says otherwise.
-    if (getValues('loadUpDate') > startDate || isNew) setValue('loadUpDate', plusDays(startDate, -1));
-  }, [startDate, getValues, setValue, isNew]);
+    const was = followed.current;
+    if (!isLocalDate(startDate) || startDate === was.from) return;
+    const by = isLocalDate(was.from) ? daysBetween(was.from, startDate) : 0;
+    const follow = (field: 'endDate' | 'loadUpDate'): string => {
+      const stands = getValues(field);
+      const isOwn = stands !== was[field];
+      const next = isOwn || !isLocalDate(stands) ? stands : plusDays(stands, by);
+      return field === 'endDate' && isLocalDate(next) && next < startDate ? startDate : next;
+    };
+    const next = { from: startDate, endDate: follow('endDate'), loadUpDate: follow('loadUpDate') };
+    for (const field of ['endDate', 'loadUpDate'] as const)
+      if (next[field] !== getValues(field)) setValue(field, next[field]);
+    followed.current = next;
+  }, [startDate, setValue, getValues]);
   const { saveRecord, saving, problem, warning } = useSaveRecord('events', form, finished, openedAs);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
@@ -109,9 +130,13 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
         : `Saved as the rules of ${organiser}; the next event of theirs can use them.`,
     );
   });
+  const [asked, setAsked] = useState<string | null>(null);
   const save = form.handleSubmit((f) => {
     const session = f.hasSession ? sessionOfForm(f.session, system) : null;
     if (f.hasSession && session === null) return;
+    const days = daysBetween(f.startDate, f.endDate) + 1;
+    const long = days > USUAL_MOST_DAYS ? `${f.startDate} ${f.endDate}` : null;
+    if (long && asked !== long) return setAsked(long);
     const record: TrackEvent = {
       ...(event ?? { ...newRecord(), ...recordDefaults.events }),
       name: f.name,
@@ -138,7 +163,13 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       above={event ? 'Edit event' : undefined}
       back={event ? `/events/${event.id}` : '/'}
       footer={
-        <SaveBar problem={problem} saving={saving} warning={warning} onSave={() => void save()} label="Save event" />
+        <SaveBar
+          problem={asked ? 'More than four days: save again if the last day is meant.' : problem}
+          saving={saving}
+          warning={warning}
+          onSave={() => void save()}
+          label="Save event"
+        />
       }
     >
       <DraftNotice restored={restored} startOver={startOver} />

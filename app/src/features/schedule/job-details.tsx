@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
-import { type Job, dateIn, instantAt, isDone, plusDays, readTime, shortDate, timeIn } from '@calvik/core';
+import { type Job, dateIn, instantAt, isDone, isOnTheClock, plusDays, readTime, shortDate, timeIn } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
 import { PickList } from '../../ui/pick-list';
 import { LineInput } from '../../ui/line-input';
@@ -40,7 +40,8 @@ export function JobDetails({
   const [picking, setPicking] = useState<'crew' | 'lift' | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const done = isDone(logbook, job);
-  const clock = readTime(time);
+  const said = readTime(time);
+  const clock = said && isOnTheClock(day, said, timeZone) ? said : null;
   const to: Job | null = clock
     ? { ...job, startAt: instantAt(day, clock, timeZone), crewId, liftId: liftId || null, isPinned: true }
     : null;
@@ -101,7 +102,11 @@ export function JobDetails({
                     </MainButton>
                   </View>
                 </View>
-                {clock === null ? <Text tone="stop">Give a time like 9:30.</Text> : null}
+                {clock === null ? (
+                  <Text tone="stop">
+                    {said ? 'The clocks go forward then: there is no such time on that day.' : 'Give a time like 9:30.'}
+                  </Text>
+                ) : null}
                 <View testID="objections" style={styles.list}>
                   <FindingLines findings={objections} />
                 </View>

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
-import { type Consequences, breaksNothing, consequences } from '@calvik/core/run-up';
+import { type Consequences, breaksNothing, consequences, idOfLook } from '@calvik/core/run-up';
 import { useAppStore, useToday } from '../../state/hooks';
 import { logbookWith, selectLogbook } from '../../state/logbook';
 import type { ToKeep } from '../../state/sync';
@@ -24,7 +24,10 @@ export function useBreaks(): {
     const key = JSON.stringify(changed.map(({ body }) => ({ ...body, version: 0 })));
     if (shown?.key === key) return true;
     const state = store.getState();
-    const found = consequences(selectLogbook(state), logbookWith(state, changed), today);
+    const all = consequences(selectLogbook(state), logbookWith(state, changed), today);
+    // What is against a job's own place stands on the page where it is moved.
+    const own = new Set(changed.filter((c) => c.collection === 'jobs').map((c) => c.body.id));
+    const found = { ...all, looks: all.looks.filter((l) => !own.has(idOfLook(l))) };
     setShown(breaksNothing(found) ? null : { key, found });
     return breaksNothing(found);
   };

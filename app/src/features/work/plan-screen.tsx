@@ -6,19 +6,19 @@ import {
   type Car,
   type Job,
   type TrackEvent,
-  conflictFinding,
-  conflictingJobs,
   dateIn,
   instantAt,
   isLocalDate,
-  judgeDay,
   longDate,
   plusDays,
+  freeLift,
+  isOnTheClock,
   readTime,
   timeIn,
   usualDurationMin,
   recordDefaults,
 } from '@calvik/core';
+import { slotFindings } from '@calvik/core/run-up';
 import { jobNames } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
@@ -31,7 +31,7 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { FindingLine } from '../finding-line';
+import { FindingLines } from '../finding-line';
 import { routes } from '../routes';
 
 interface PlanForm {
@@ -40,6 +40,7 @@ interface PlanForm {
   time: string;
   duration: string;
   crewId: string;
+  liftId: string;
   notes: string;
 }
 
@@ -65,6 +66,9 @@ export function PlanScreen() {
     />
   );
 }
+
+const AUTO = 'auto';
+const NO_LIFT = 'none';
 
 const timeProblem = (text: string): string | null =>
   text === '' || readTime(text) ? null : `“${text}” is not a time. Type it like 9:30.`;
@@ -99,6 +103,7 @@ function PlanPage({
       time: job ? timeIn(job.startAt, timeZone) : '09:00',
       duration: recordText(job?.durationMin ?? usualDurationMin[kind], 'duration', system),
       crewId: job?.crewId ?? crew?.id ?? '',
+      liftId: job ? (job.liftId ?? NO_LIFT) : AUTO,
       notes: job?.notes ?? '',
     },
     job,
@@ -110,7 +115,8 @@ function PlanPage({
     const time = readTime(f.time);
     const durationMin = quantity(f.duration, 'duration');
     if (!time || !isLocalDate(f.date) || !Number.isFinite(durationMin)) return null;
-    return {
+    if (!isOnTheClock(f.date, time, timeZone)) return null;
+    const planned: Job = {
       ...(job ?? { ...newRecord(), ...recordDefaults.jobs }),
       kind: f.kind,
       carId: car.id,
@@ -118,16 +124,17 @@ function PlanPage({
       crewId: f.crewId,
       startAt: instantAt(f.date, time, timeZone),
       durationMin,
+      liftId: f.liftId === AUTO || f.liftId === NO_LIFT ? null : f.liftId,
       notes: f.notes,
     };
+    return f.liftId === AUTO && f.kind === 'service' ? { ...planned, liftId: freeLift(logbook, planned) } : planned;
   };
   const wanted = make(values);
-  const conflicts = wanted && wanted.crewId ? conflictingJobs(logbook, wanted) : [];
-  const late = isLocalDate(values.date) ? judgeDay(values.date, event) : null;
+  const against = wanted && wanted.crewId ? slotFindings(logbook, wanted, today) : [];
   const save = form.handleSubmit((f) => {
     const record = make(f);
     if (!record) {
-      form.setError('time', { message: 'Give a time like 9:30.' });
+      form.setError('time', { message: 'The clocks go forward then: there is no such time on that day.' });
       return;
     }
     return saveRecord(record, `/cars/${car.id}${event ? `?event=${event.id}` : ''}`);
@@ -138,6 +145,7 @@ function PlanPage({
     finished();
     router.replace(routes.car(car.id));
   };
+  const lifts = [...logbook.lifts.values()].filter((l) => !l.archived).map((l) => ({ value: l.id, label: l.name }));
   const people = [...logbook.crew.values()].filter((c) => !c.archived).map((c) => ({ value: c.id, label: c.name }));
   return (
     <Screen
@@ -150,7 +158,7 @@ function PlanPage({
           saving={saving}
           warning={warning}
           onSave={() => void save()}
-          label={conflicts.length > 0 ? 'Plan it all the same' : 'Plan it'}
+          label={against.length > 0 ? 'Plan it all the same' : 'Plan it'}
         />
       }
     >
@@ -190,11 +198,25 @@ function PlanPage({
           hint="Alone, a flush takes 45 to 60 min"
         />
         <PickField control={control} name="crewId" label="Crew member" options={people} />
+        {lifts.length > 0 ? (
+          <PickField
+            control={control}
+            name="liftId"
+            label="Lift"
+            options={[
+              {
+                value: AUTO,
+                label: wanted?.liftId
+                  ? `The first free one: ${logbook.lifts.get(wanted.liftId)!.name}`
+                  : 'The first free one, for a service',
+              },
+              { value: NO_LIFT, label: 'No lift' },
+              ...lifts,
+            ]}
+          />
+        ) : null}
         <View style={{ gap: 8 }} testID="conflicts">
-          {conflicts.map((other) => (
-            <FindingLine key={other.id} finding={conflictFinding(logbook, wanted!, other)} />
-          ))}
-          {late ? <FindingLine finding={late} /> : null}
+          <FindingLines findings={against} />
         </View>
       </Section>
       <Section title="Notes">
