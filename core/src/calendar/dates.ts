@@ -1,5 +1,4 @@
 import { TZDateMini } from '@date-fns/tz/date/mini';
-import { addBusinessDays } from 'date-fns/addBusinessDays';
 import { addMonths } from 'date-fns/addMonths';
 import { getISODay } from 'date-fns/getISODay';
 import { isWeekend } from 'date-fns/isWeekend';
@@ -41,12 +40,45 @@ export const daysBetween = (from: LocalDate, to: LocalDate): number =>
 export const plusDays = (date: LocalDate, days: number): LocalDate =>
   iso(new Date(utc(date).getTime() + days * DAY_MS));
 
-/** The date after a number of working days, Monday to Friday. */
-export const plusWorkingDays = (date: LocalDate, days: number): LocalDate => iso(addBusinessDays(wall(date), days));
+const NEVER = (): boolean => false;
+const isWorkingDay = (date: LocalDate, isShut: (date: LocalDate) => boolean): boolean =>
+  !isWeekend(wall(date)) && !isShut(date);
+/** A supplier that never works would never deliver: nobody looks further than this, days. */
+const FURTHEST = 400;
+/** So many working days on, or back; with none the date itself. */
+function workingDaysFrom(
+  date: LocalDate,
+  count: number,
+  step: 1 | -1,
+  isShut: (date: LocalDate) => boolean,
+): LocalDate {
+  let at = date;
+  for (let left = count, gone = 0; left > 0 && gone < FURTHEST; gone++) {
+    at = plusDays(at, step);
+    if (isWorkingDay(at, isShut)) left -= 1;
+  }
+  return at;
+}
 
-/** The last day on which to order so that it is there on `needed`; working days. Nothing comes at a weekend: then it has to be here on the Friday. */
-export const minusWorkingDays = (needed: LocalDate, days: number): LocalDate =>
-  iso(addBusinessDays(isWeekend(wall(needed)) ? addBusinessDays(wall(needed), -1) : wall(needed), -days));
+/**
+ * A date so many working days later.
+ * @param isShut days on which nobody works, weekends apart @example plusWorkingDays('2026-06-12', 1) // '2026-06-15', a Monday
+ */
+export const plusWorkingDays = (
+  date: LocalDate,
+  days: number,
+  isShut: (date: LocalDate) => boolean = NEVER,
+): LocalDate => workingDaysFrom(date, days, 1, isShut);
+
+/** The last day on which to order so that it is there on `needed`. Nothing comes on a day on which nobody works: then it has to be here before it. */
+export function minusWorkingDays(
+  needed: LocalDate,
+  days: number,
+  isShut: (date: LocalDate) => boolean = NEVER,
+): LocalDate {
+  const by = isWorkingDay(needed, isShut) ? needed : workingDaysFrom(needed, 1, -1, isShut);
+  return workingDaysFrom(by, days, -1, isShut);
+}
 
 /** Day of the week, Monday is 0. */
 export const weekdayOf = (date: LocalDate): number => getISODay(wall(date)) - 1;

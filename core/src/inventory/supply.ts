@@ -1,6 +1,6 @@
 /** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
-import { type Logbook, ofKind } from '../logbook';
+import { type Logbook, ofKind, shopIsShut } from '../logbook';
 import { bookingReserving, placeOf, reservationOf } from './parts';
 import { findingsOfPart, thinnestOfSet } from './readings';
 import { bottleState } from './bottles';
@@ -49,7 +49,7 @@ export function awaited(logbook: Logbook): Awaited[] {
         line: i,
         likeId: line.likeId,
         left,
-        arrivesOn: last ?? plusWorkingDays(order.placedOn, lead),
+        arrivesOn: last ?? plusWorkingDays(order.placedOn, lead, shopIsShut(logbook)),
         bookingIds: line.bookingIds,
       });
     });
@@ -113,7 +113,19 @@ export const isFreeFor = (logbook: Logbook, part: PadSet | RotorPair, booking: B
   return (promise === null || promise.carId === booking.carId) && (kept === null || kept.id === booking.id);
 };
 
-/** Sets or pairs that can go on an axle of a booked car and are reserved for nobody else; those reserved for it first. */
+/** A set of nobody's that is known to be like the one on the car: the same compound, on a backing plate of the same area. */
+const isLikeSet = (p: PadSet | RotorPair, like: PadSet | null): boolean =>
+  like !== null &&
+  'compoundId' in p &&
+  p.compoundId === like.compoundId &&
+  p.padAreaMm2 !== null &&
+  p.padAreaMm2 === like.padAreaMm2;
+
+/**
+ * Sets or pairs that can go on an axle of a booked car and are reserved for nobody else; those reserved for it first, then its own, then free ones like what
+ * is on it.
+ * @param like the set that is on the car
+ */
 export function partsFor(
   logbook: Logbook,
   booking: Booking,
@@ -122,6 +134,7 @@ export function partsFor(
   goods: 'padSet' | 'rotorPair',
   minMm: number,
   today: LocalDate,
+  like: PadSet | null = null,
 ): (PadSet | RotorPair)[] {
   const kept = (p: { id: string }): number => Number(booking.reservedIds.includes(p.id));
   const all: (PadSet | RotorPair)[] =
@@ -129,9 +142,14 @@ export function partsFor(
       ? [...logbook.padSets.values()].filter((p) => p.use === 'track' && padSetMm(logbook, p) >= minMm)
       : [...logbook.rotorPairs.values()];
   return all
-    .filter((p) => p.axle === axle && (p.carId === car.id || (p.carId === null && kept(p) === 1)))
+    .filter(
+      (p) => p.axle === axle && (p.carId === car.id || (p.carId === null && (kept(p) === 1 || isLikeSet(p, like)))),
+    )
     .filter((p) => isFreeFor(logbook, p, booking, today))
-    .sort((a, b) => kept(b) - kept(a) || a.label.localeCompare(b.label));
+    .sort(
+      (a, b) =>
+        kept(b) - kept(a) || Number(a.carId === null) - Number(b.carId === null) || a.label.localeCompare(b.label),
+    );
 }
 
 /** A labelled part from the shelf, for a piece of work. */
@@ -167,7 +185,12 @@ export function toBuy(logbook: Logbook, booking: Booking | null, wanted: Wanted,
   const supplier = fastestSupplier(logbook, wanted.goods);
   if (!supplier || wanted.likeId === null) return { ...base, source: 'unknown', on: today };
   const { name, leadDays } = supplier;
-  return { ...base, source: 'buy', on: plusWorkingDays(today, leadDays), supplier: { name, leadDays } };
+  return {
+    ...base,
+    source: 'buy',
+    on: plusWorkingDays(today, leadDays, shopIsShut(logbook)),
+    supplier: { name, leadDays },
+  };
 }
 
 /** Fluid of a product that may still go into a car, over all its bottles, mL. */

@@ -8,5 +8,6 @@ export * from './levels';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
 export { openedAt, pouredFrom } from './opened';
+export { shopIsShut } from './shut-days';
 export { remembered, sameAsBefore } from './remembered';
 export type { FieldChange } from './changes';

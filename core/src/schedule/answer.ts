@@ -1,7 +1,7 @@
 /** A search for a plan, as the server tells of it. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
 import { compoundName, fastestSupplier, findingsOfPart, placeOf, usableMl } from '../inventory';
-import type { Logbook } from '../logbook';
+import { type Logbook, shopIsShut } from '../logbook';
 import { type Finding, axleOfWork, worstOf } from '../model';
 import type { WorkItem } from '../work';
 import { scheduleFinding } from './findings';
@@ -102,7 +102,7 @@ function stockFinding(logbook: Logbook, c: PlanningCase, task: Task): Finding {
     {},
     {
       name: fluid?.name ?? logbook.wearParts.get(id)?.name ?? '',
-      on: supplier ? plusWorkingDays(c.today, supplier.leadDays) : null,
+      on: supplier ? plusWorkingDays(c.today, supplier.leadDays, shopIsShut(logbook)) : null,
     },
   );
 }

@@ -10,7 +10,7 @@ import {
   timeIn,
   timeOfDay,
 } from '../calendar';
-import { type Logbook, carLabel, withJobs } from '../logbook';
+import { type Logbook, carLabel, shopIsShut, withJobs } from '../logbook';
 import { type Span, breaksOfShop, isDone, spanOfJob } from '../jobs';
 import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
 import type { Job } from '../model';
@@ -264,7 +264,7 @@ export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: re
     if (supplier)
       lots.push({
         amount: uses.reduce((n, u) => n + (u.stock === id ? u.amount : 0), 0),
-        from: dayOf(plusWorkingDays(today, supplier.leadDays)),
+        from: dayOf(plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook))),
         until: null,
         daysOnceOpen: null,
         owner: null,

@@ -1,8 +1,8 @@
 /** Fluid and small parts go round once: what one piece of work takes is not there for the next. Soonest event first. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
 import { awaited, bottleState, fastestSupplier, onShelf, toBuy, usableMl } from '../inventory';
-import type { Logbook } from '../logbook';
-import type { Booking } from '../model';
+import { type Logbook, shopIsShut } from '../logbook';
+import type { Booking, PadSet } from '../model';
 import { workFinding } from './findings';
 import type { WorkItem } from './types';
 
@@ -75,11 +75,28 @@ export function allot(logbook: Logbook, lists: Iterable<readonly WorkItem[]>, to
       .reduce((ml, b) => ml + reservedMl(logbook, b, fluidId, today), 0);
     return Math.max(0, usableMl(logbook, fluidId, today) - reserved);
   };
+  // A set of nobody's goes to whoever wants it first.
+  const taken = new Set<string>();
+  const freeSet = (bookingId: string, partId: string | null): PadSet | null => {
+    const set = logbook.padSets.get(partId ?? '');
+    const isReserved = logbook.bookings.get(bookingId)?.reservedIds.includes(partId ?? '') ?? false;
+    return set && set.carId === null && !isReserved ? set : null;
+  };
   for (const items of lists)
     for (const item of items) {
       if (item.state !== 'todo' && item.state !== 'planned') continue;
       if (item.fluid) allotFluid(item, item.fluid);
       item.parts = item.parts.map((part) => {
+        const free = part.source === 'shelf' && part.goods === 'padSet' ? freeSet(item.bookingId, part.partId) : null;
+        if (free) {
+          if (!taken.has(free.id)) {
+            taken.add(free.id);
+            return part;
+          }
+          const booking = logbook.bookings.get(item.bookingId) ?? null;
+          const name = logbook.compounds.get(free.compoundId ?? '')?.name ?? '';
+          return toBuy(logbook, booking, { goods: 'padSet', likeId: free.id, name, axle: part.axle }, today);
+        }
         if (part.goods !== 'wearPart' || part.likeId === null || part.source !== 'shelf') return part;
         const pool = poolOf(part.likeId, () => onShelf(logbook, part.likeId!), 1);
         if (pool.here >= part.count) {
@@ -105,7 +122,7 @@ export function allot(logbook: Logbook, lists: Iterable<readonly WorkItem[]>, to
     const pool = poolOf(fluidId, () => freeMl(fluidId), bottleSizeMl(logbook, fluidId));
     const { on, short } = takeFrom(pool, wanted, today);
     const supplier = fastestSupplier(logbook, 'bottle');
-    const brings = supplier ? plusWorkingDays(today, supplier.leadDays) : null;
+    const brings = supplier ? plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook)) : null;
     fluid.source = on === today ? 'shelf' : on !== null ? 'ordered' : supplier ? 'buy' : 'unknown';
     fluid.on = on ?? brings ?? today;
     const ml = (value: number) => ({ value: Math.round(value), measure: 'volume' as const });

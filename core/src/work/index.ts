@@ -3,7 +3,7 @@ export { bottleSizeMl } from './allot';
 export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
 export { type WorkFindings, workFinding } from './findings';
 export { type VisitExtra, visitExtras, visitSaving, workOfBooking, workOfEvents, workOfEventsInTurn } from './items';
-export { type Pour, bottlesToTake } from './pour';
+export { type Pour, type Poured, bottlesToTake } from './pour';
 export { type Reservable, reservables } from './reservables';
 export {
   type ShoppingBasis,

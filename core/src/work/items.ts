@@ -13,6 +13,7 @@ import {
   type WorkKind,
   axleOfWork,
   kindOfWork,
+  workKey,
   workKinds,
   workOfKey,
 } from '../model';
@@ -141,8 +142,11 @@ export function workOfBooking(
     facts: logbook.factsOfCar(car.id),
   };
   const isOver = event.endDate < today;
+  // With new pads on from an earlier event nobody packs a spare for the old ones.
+  const isSpareOfOld = ({ key }: WorkNeed): boolean =>
+    kindOfWork(key) === 'spare' && earlier.keys.has(workKey('pads', axleOfWork(key)!));
   const isNew = (need: WorkNeed): boolean =>
-    !earlier.keys.has(need.key) ||
+    (!earlier.keys.has(need.key) && !isSpareOfOld(need)) ||
     kindOfWork(need.key) === 'flush' ||
     kindOfWork(need.key) === 'bleed' ||
     kindOfWork(need.key) === 'boilingTest';

@@ -55,7 +55,7 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
   if (now?.use === 'road' && trackSetOf(c, axle))
     reasons.push({ finding: workFinding('roadPadsOn', 'needsWork', at, { pads: now.label }), from: null });
   if (reasons.length > 0) {
-    const found = partsFor(logbook, booking, car, axle, 'padSet', Math.max(limitMm, rule?.value ?? 0), today)[0];
+    const found = partsFor(logbook, booking, car, axle, 'padSet', Math.max(limitMm, rule?.value ?? 0), today, now)[0];
     const need: PartNeed = found
       ? shelfNeed('padSet', found, axle, today)
       : toBuy(
@@ -102,7 +102,7 @@ const trackSetOf = (c: Context, axle: Axle): PadSet | undefined =>
   );
 
 function spareNeed(c: Context, axle: Axle, now: PadSet, limitMm: number): PartNeed {
-  const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm, c.today)[0];
+  const spare = partsFor(c.logbook, c.booking, c.car, axle, 'padSet', limitMm, c.today, now)[0];
   return spare
     ? shelfNeed('padSet', spare, axle, c.today)
     : toBuy(

@@ -10,6 +10,11 @@ export interface Pour {
   ml: number;
 }
 
+export interface Poured {
+  labels: string[];
+  missingMl: number;
+}
+
 /** Own reserved bottles first, then open ones, then those that came first. */
 const order = (a: BottleState, b: BottleState): number =>
   Number(a.reservedFor === null) - Number(b.reservedFor === null) ||
@@ -21,9 +26,9 @@ const order = (a: BottleState, b: BottleState): number =>
  * The bottles to take for pieces of work, in the order in which they are done: what one takes is not there for the next. None that has been
  * open too long, none that is reserved for another booking.
  * @param today how old an open bottle is counts on this day
- * @returns labels for each piece of work, as far as what is on the shelf goes
+ * @returns for each piece of work the labels, and what is missing on the shelf, mL
  */
-export function bottlesToTake(logbook: Logbook, pours: readonly Pour[], today: LocalDate): string[][] {
+export function bottlesToTake(logbook: Logbook, pours: readonly Pour[], today: LocalDate): Poured[] {
   const states = [...logbook.bottles.values()]
     .filter((b) => !b.archived)
     .map((b) => bottleState(logbook, b, today))
@@ -42,6 +47,6 @@ export function bottlesToTake(logbook: Logbook, pours: readonly Pour[], today: L
       wanted -= taken;
       labels.push(bottle.label);
     }
-    return labels;
+    return { labels, missingMl: Math.max(0, wanted) };
   });
 }

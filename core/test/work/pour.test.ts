@@ -33,38 +33,43 @@ describe('bottles to take', () => {
 
   test('open ones first, then those that came first; what one takes is not there for the next', () => {
     const logbook = at([a!, b!, c!], [opened(c!.id, `${TODAY}T06:00:00.000Z`)]);
-    expect(bottlesToTake(logbook, [pour(300), pour(400), pour(600)], TODAY)).toEqual([
-      ['B-3'],
-      ['B-3', 'B-1'],
-      ['B-1', 'B-2'],
+    expect(bottlesToTake(logbook, [pour(300), pour(400), pour(600), pour(500)], TODAY)).toEqual([
+      { labels: ['B-3'], missingMl: 0 },
+      { labels: ['B-3', 'B-1'], missingMl: 0 },
+      { labels: ['B-1', 'B-2'], missingMl: 0 },
+      { labels: ['B-2'], missingMl: 300 },
     ]);
   });
 
   test('none that has been open too long, none of another fluid, none that is empty', () => {
     const logbook = at([a!, makeBottle(newId(), { label: 'B-9' })], [opened(a!.id, '2026-01-05T06:00:00.000Z')]);
-    expect(bottlesToTake(logbook, [pour(100)], TODAY)).toEqual([[]]);
+    expect(bottlesToTake(logbook, [pour(100)], TODAY)).toEqual([{ labels: [], missingMl: 100 }]);
   });
 
   test('a reserved bottle is for its own booking only, and goes before others there', () => {
     const logbook = at([a!, b!], [], [b!.id]);
-    expect(bottlesToTake(logbook, [pour(700), pour(100, theirs.id)], TODAY)).toEqual([['B-1'], ['B-2']]);
+    expect(bottlesToTake(logbook, [pour(700), pour(100, theirs.id)], TODAY)).toEqual([
+      { labels: ['B-1'], missingMl: 200 },
+      { labels: ['B-2'], missingMl: 0 },
+    ]);
   });
 
   test('nobody is sent for more than there is', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 1500 }), { maxLength: 8 }), (wanted) => {
         const logbook = at([a!, b!, c!]);
-        const labels = bottlesToTake(
+        const poured = bottlesToTake(
           logbook,
           wanted.map((ml) => pour(ml)),
           TODAY,
         );
         // In order, each bottle is emptied before the next is named: how often one is named follows from the sums alone.
         const ends = wanted.map((_, i) => wanted.slice(0, i + 1).reduce((n, ml) => n + ml, 0));
-        labels.forEach((named, i) => {
+        poured.forEach(({ labels, missingMl }, i) => {
           const from = ends[i]! - wanted[i]!;
+          expect(missingMl).toBe(Math.min(wanted[i]!, Math.max(0, ends[i]! - 1500)));
           const touched = [0, 1, 2].filter((n) => from < (n + 1) * 500 && Math.min(ends[i]!, 1500) > n * 500);
-          expect(named).toEqual(touched.map((n) => `B-${n + 1}`));
+          expect(labels).toEqual(touched.map((n) => `B-${n + 1}`));
         });
       }),
     );

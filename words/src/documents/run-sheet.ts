@@ -3,9 +3,10 @@ import type { Job, LocalDate, Logbook, UnitSystem } from '@calvik/core';
 import { dateIn, shortDate, timeIn } from '@calvik/core/calendar';
 import { loadUpOf } from '@calvik/core/demand';
 import { isDone, endOfJob } from '@calvik/core/jobs';
+import { receivedOf } from '@calvik/core/inventory';
 import { carLabel } from '@calvik/core/logbook';
 import { kindOfWork } from '@calvik/core/model';
-import { type WorkItem, bottlesToTake, toolsFor } from '@calvik/core/run-up';
+import { type Poured, type WorkItem, bottlesToTake, toolsFor } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { sayTo } from '../reader';
 import { partText, toolText, workFindingText } from '../work';
@@ -47,8 +48,8 @@ const itemsOf = (lists: Lists, job: Job): WorkItem[] =>
 const coveredBy = (lists: Lists, job: Job): string[] =>
   job.covers.length > 0 ? job.covers : itemsOf(lists, job).map((i) => i.key);
 
-/** Labels of the bottles to take, by job and work: what is planned before that day pours first. */
-function bottlesOfDay(logbook: Logbook, lists: Lists, day: LocalDate): Map<string, string[]> {
+/** The bottles to take, and what is missing, by job and work: what is planned before that day pours first. */
+function bottlesOfDay(logbook: Logbook, lists: Lists, day: LocalDate): Map<string, Poured> {
   const { timeZone } = logbook.shop;
   const pours = [...logbook.jobs.values()]
     .filter((j) => !j.archived && !isDone(logbook, j) && dateIn(j.startAt, timeZone) <= day)
@@ -61,8 +62,8 @@ function bottlesOfDay(logbook: Logbook, lists: Lists, day: LocalDate): Map<strin
           : [];
       }),
     );
-  const labels = bottlesToTake(logbook, pours, day);
-  return new Map(pours.map((p, i) => [p.of, labels[i]!]));
+  const poured = bottlesToTake(logbook, pours, day);
+  return new Map(pours.map((p, i) => [p.of, poured[i]!]));
 }
 
 /** The day’s work by person, for the wall. @param crewId of one person only: the others' days are left out */
@@ -101,9 +102,9 @@ export function runSheet(
             work: keys.map((key) => {
               const item = items.find((i) => i.key === key);
               const parts = item?.parts.map((p) => partText(p, say)) ?? [];
-              const from = bottles.get(`${job.id} ${key}`) ?? [];
+              const { labels, missingMl } = bottles.get(`${job.id} ${key}`) ?? { labels: [], missingMl: 0 };
               const fluid = item?.fluid
-                ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}${from.length > 0 ? ` from ${list(from)}` : ''}`
+                ? `${logbook.fluids.get(item.fluid.fluidId ?? '')?.name ?? item.fluid.grade}, ${say.value(item.fluid.ml, 'volume')}${labels.length > 0 ? ` from ${list(labels)}` : ''}${missingMl > 0 ? `. NOT ON THE SHELF: ${say.value(missingMl, 'volume')}` : ''}`
                 : '';
               const method = item?.method ? workFindingText(item.method, say) : '';
               return {
@@ -126,12 +127,18 @@ export function runSheet(
   }
   for (const order of logbook.orders.values()) {
     if (order.archived) continue;
-    for (const line of order.lines)
-      for (const d of line.deliveries)
-        if (d.on === day)
+    for (const [i, line] of order.lines.entries()) {
+      // What has come is not to arrive: the first deliveries first.
+      let come = receivedOf(logbook, order.id, i);
+      for (const d of [...line.deliveries].sort((a, b) => a.on.localeCompare(b.on))) {
+        const left = Math.max(0, d.count - come);
+        come = Math.max(0, come - d.count);
+        if (d.on === day && left > 0)
           remarks.push(
-            `To arrive: ${d.count} × ${line.name}, ${logbook.suppliers.get(order.supplierId)?.name ?? 'supplier'}.`,
+            `To arrive: ${left} × ${line.name}, ${logbook.suppliers.get(order.supplierId)?.name ?? 'supplier'}.`,
           );
+      }
+    }
   }
   for (const member of logbook.crew.values()) {
     const off = member.daysOff.find((d) => d.from <= day && day <= d.to);

@@ -46,7 +46,7 @@ function Send({ padSet, rotorPair }: { padSet: PadSet; rotorPair: RotorPair }) {
   const [cost, setCost] = useState('');
   const [sentence, setSentence] = useState<string | null>(null);
   const send = async (): Promise<void> => {
-    const costMinor = priceMinor(cost);
+    const costMinor = priceMinor(cost, logbook.shop.currency);
     if (to.trim() === '') return setSentence('Say who beds them.');
     if (!isLocalDate(backOn)) return setSentence('Give the day on which they come back.');
     if (Number.isNaN(costMinor)) return setSentence('Type the price like 85 or 85.50.');

@@ -7,7 +7,7 @@ import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { priceMinor } from '../money';
+import { priceMinor, priceText } from '../money';
 import { RecordChanges } from '../record-changes';
 
 /** An ordered line as it really is: how many are still to come, when, by which number and for how much. */
@@ -19,11 +19,12 @@ export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods;
   const [count, setCount] = useState(String(left));
   const [on, setOn] = useState(arrivesOn);
   const [partNumber, setPartNumber] = useState(line.partNumber ?? '');
-  const [price, setPrice] = useState(line.unitPriceMinor === null ? '' : (line.unitPriceMinor / 100).toFixed(2));
+  const currency = order.currency ?? logbook.shop.currency;
+  const [price, setPrice] = useState(line.unitPriceMinor === null ? '' : priceText(line.unitPriceMinor, currency));
   const [problem, setProblem] = useState<string | null>(null);
   const save = async (): Promise<void> => {
     const toCome = readCount(count) ?? Number.NaN;
-    const unitPriceMinor = priceMinor(price);
+    const unitPriceMinor = priceMinor(price, currency);
     if (!Number.isInteger(toCome) || toCome < 1 || toCome > 200)
       return setProblem('How many are still to come? 1 to 200.');
     if (!isLocalDate(on)) return setProblem('Give the day on which they come.');

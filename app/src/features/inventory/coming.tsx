@@ -115,7 +115,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
         <Text as="small">
           {[
             line.partNumber ? `Part number ${line.partNumber}` : '',
-            line.unitPriceMinor === null ? '' : `${money(line.unitPriceMinor)} each`,
+            line.unitPriceMinor === null ? '' : `${money(line.unitPriceMinor, order.currency)} each`,
             order.placedBy === 'phone' ? 'ordered on the phone' : '',
           ]
             .filter(Boolean)

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type PartsOrder, isLocalDate, plusWorkingDays, shortDate } from '@calvik/core';
+import { type PartsOrder, isLocalDate, plusWorkingDays, shopIsShut, shortDate } from '@calvik/core';
 import { type ShoppingLine, type ShoppingList, type SupplierAnswer, answerKind } from '@calvik/core/run-up';
 import { counted } from '@calvik/words';
 import { goodsName, shoppingBasisText, shoppingLineName } from '@calvik/words/work';
@@ -29,6 +29,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
   const [phoning, setPhoning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const money = useMoney();
+  const logbook = useLogbook();
   // What somebody changed: how many, and the supplier's number for it. None leaves a line out.
   const [edits, setEdits] = useState<Record<string, { count?: number; partNumber?: string }>>({});
   const edit = (line: ShoppingLine, over: { count?: number; partNumber?: string }): void =>
@@ -48,7 +49,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
         ))}
       </Section>
     );
-  const promised = plusWorkingDays(today, supplier.leadDays);
+  const promised = plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook));
   const ask = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
@@ -75,6 +76,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
       supplierId: supplier.id,
       placedOn: today,
       placedBy: by,
+      currency: logbook.shop.currency,
       lines: lines.map((line, i) => ({
         goods: line.goods,
         likeId: line.likeId,

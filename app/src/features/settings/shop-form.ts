@@ -1,4 +1,5 @@
 import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTimeSpan, writeTimeSpan } from '@calvik/core';
+import { isCurrency } from '../money';
 import { recordText } from '../../ui/quantity-text';
 import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
 import { type PolicyForm, policyOf } from '../policy-fields';
@@ -94,6 +95,8 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
   if ('message' in read) return read.message;
   const breaks = readBreaks(f.breaks);
   if ('message' in breaks) return breaks.message;
+  if (!isCurrency(f.currency.trim().toUpperCase()))
+    return `“${f.currency.trim()}” is no currency: give its three letters, like EUR.`;
   const off = readDaysOff(f.off);
   if (off && 'message' in off) return off.message;
   return {

@@ -122,7 +122,7 @@ export const orderLine = z.object({
   count: whole(0, 200, 'pieces'),
   /** Who waits for it. */
   bookingIds: z.array(id).max(60),
-  /** By the supplier's answer, in cents; null until there is one. */
+  /** By the supplier's answer, in minor units of the order's currency; null until there is one. */
   unitPriceMinor: whole(0, 10_000_000, 'cents').nullable(),
   deliveries: z.array(z.object({ on: localDate, count: whole(1, 200, 'pieces') })).max(10),
 });
@@ -134,6 +134,11 @@ export const partsOrder = z.object({
   placedOn: localDate,
   /** Asked and answered by this page, or told on the phone. */
   placedBy: z.enum(['page', 'phone']).default('page'),
+  /** What its prices are in, as it was when it was placed; left out by older orders: the shop's. */
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/)
+    .optional(),
   lines: z
     .array(orderLine)
     .refine((list) => list.length > 0, said('emptyOrder'))
