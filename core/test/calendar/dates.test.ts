@@ -1,3 +1,5 @@
+import { addBusinessDays } from 'date-fns/addBusinessDays';
+import { format } from 'date-fns/format';
 import fc from 'fast-check';
 import {
   dateIn,
@@ -8,7 +10,10 @@ import {
   longDate,
   middayOf,
   plusDays,
+  isOnTheClock,
+  minusWorkingDays,
   plusMonths,
+  plusWorkingDays,
   isLocalDate,
   readTime,
   readTimeSpan,
@@ -130,4 +135,42 @@ test('zones and years', () => {
   expect(zones.every(isTimeZone)).toBe(true);
   expect(isTimeZone('Europe/Atlantis')).toBe(false);
   expect(yearsBetween('2024-01-01T00:00:00Z', '2028-01-01T00:00:00Z')).toBeCloseTo(4, 9);
+});
+
+describe('working days', () => {
+  const day = fc.integer({ min: 0, max: 1500 }).map((n) => plusDays('2026-01-01', n));
+
+  test('property: without days shut as date-fns counts them; a day shut is no working day, whenever it is', () => {
+    fc.assert(
+      fc.property(
+        day,
+        fc.integer({ min: 0, max: 40 }),
+        fc.array(fc.nat(60), { maxLength: 10 }),
+        (from, count, shut) => {
+          const theirs = format(addBusinessDays(new Date(`${from}T12:00:00`), count), 'yyyy-MM-dd');
+          expect(plusWorkingDays(from, count)).toBe(theirs);
+          const days = new Set(shut.map((n) => plusDays(from, n)));
+          const isShut = (date: string): boolean => days.has(date);
+          const found = plusWorkingDays(from, count, isShut);
+          // Counted by hand, day by day.
+          let worked = 0;
+          for (let at = plusDays(from, 1); at <= found; at = plusDays(at, 1)) {
+            const weekday = new Date(`${at}T12:00:00Z`).getUTCDay();
+            if (weekday !== 0 && weekday !== 6 && !isShut(at)) worked += 1;
+          }
+          expect(worked).toBe(count);
+          if (count > 0) expect(isShut(found)).toBe(false);
+          // Ordered on that day it is there in time, and a working day later it is not.
+          const by = minusWorkingDays(found, count, isShut);
+          expect(plusWorkingDays(by, count, isShut) <= found).toBe(true);
+        },
+      ),
+    );
+  });
+
+  test('an hour that the clock skips in spring is none; the one that it shows twice in autumn is', () => {
+    expect(isOnTheClock('2027-03-28', '02:30', 'Europe/Berlin')).toBe(false);
+    expect(isOnTheClock('2027-03-28', '03:00', 'Europe/Berlin')).toBe(true);
+    expect(isOnTheClock('2027-10-31', '02:30', 'Europe/Berlin')).toBe(true);
+  });
 });

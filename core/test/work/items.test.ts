@@ -145,6 +145,44 @@ describe('work lists', () => {
     expect(list!.lines[0]).toMatchObject({ count: 1, neededOn: '2026-06-12', orderBy: '2026-05-15', isLate: true });
   });
 
+  test('a free set like the one that is on comes before buying, for one car only; packed as a spare it is not for pads that are gone by then', () => {
+    const first = event({ minPadMm: 8 });
+    const second = makeEvent(venue.id, '2026-06-20', '2026-06-21', {});
+    const [b, later] = [bookingOf(first), bookingOf(second)];
+    const worn = [flush(car, '2026-05-20T08:00:00Z', bottle.id), ...measured(4, '2026-05-30')];
+    const now = makePadSet({ carId: car.id, use: 'track', newThicknessMm: 11, padAreaMm2: 6200 });
+    const like = { ...makePadSet({ carId: null, use: 'track', newThicknessMm: 11, padAreaMm2: 6200 }), id: newId() };
+    const other = { ...like, id: newId(), label: 'P-9', padAreaMm2: 5000 };
+    const fitted = {
+      ...worn[1]!,
+      id: newId(),
+      at: '2026-05-29T08:00:00.000Z',
+      kind: 'partsFitted',
+      axle: 'front',
+      padSetId: now.id,
+      rotorPairId: null,
+      changed: 'none',
+    } as unknown as Fact;
+    const supplier = { ...common, id: newId(), name: 'Corran', supplies: ['padSet' as const], leadDays: 2, notes: '' };
+    const lists = (padSets: (typeof now)[]) =>
+      workOfEvents(
+        at(first, b, [...worn, fitted], {
+          events: [first, second],
+          bookings: [b, later],
+          padSets,
+          suppliers: [supplier],
+        }),
+        TODAY,
+      );
+    expect(find(lists([now, like, other]).get(b.id)!, 'pads.front').parts).toMatchObject([
+      { source: 'shelf', partId: like.id },
+    ]);
+    expect(find(lists([now, other]).get(b.id)!, 'pads.front').parts).toMatchObject([{ source: 'buy' }]);
+    // New pads go on for the first event: nobody packs a spare for the old ones at the second.
+    expect(keys(lists([now, like]).get(later.id)!)).not.toContain('spare.front');
+    expect(keys(lists([now, like]).get(later.id)!)).not.toContain('pads.front');
+  });
+
   test('an event tomorrow leaves today; one that has begun leaves nothing, in words', () => {
     const tomorrow = makeEvent(venue.id, '2026-06-02', '2026-06-02', { flushWithinDays: 5 });
     const b = bookingOf(tomorrow);

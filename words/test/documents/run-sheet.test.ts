@@ -32,6 +32,10 @@ describe('the run sheet of a day', () => {
     expect(sheet.people.map((p) => p.name)).toEqual(['Tove Loy']);
     const flushed = sheet.people[0]!.jobs[0]!.work.find((w) => w.title === 'Flush')!;
     expect(flushed.note).toMatch(new RegExp(`^${fluid.name}, \\d+ mL from ${sealed.label}$`));
+    // With no bottle left it says so, loudly and with how much.
+    const none = at([visit()], [], { bottles: [bottle] });
+    const bare = runSheet(none, workOfEvents(none, TODAY), '2026-06-09').people[0]!.jobs[0]!.work;
+    expect(bare.find((w) => w.title === 'Flush')!.note).toMatch(/NOT ON THE SHELF: \d+ mL$/);
   });
 
   test('jobs of one person stand by time, and one that is over says so', () => {
@@ -88,6 +92,21 @@ describe('the run sheet of a day', () => {
       'To arrive: 2 × Pads front, Kerren R2, Corran.',
       'Bram Okell is off: course.',
     ]);
+    // What came before its day is not to arrive any more.
+    const early: Fact = {
+      id: newId(),
+      kind: 'goodsReceived',
+      at: NOW,
+      recordedAt: NOW,
+      by: tove.id,
+      orderId: order.id,
+      line: 0,
+      count: 2,
+      wearPartId: null,
+    } as Fact;
+    const then = (day: string) => sheetOf(day, [], [early], { suppliers: [supplier], orders: [order] }).remarks;
+    expect(then('2026-06-09')).toEqual(['Bram Okell is off: course.']);
+    expect(then('2026-06-16')).toContain('To arrive: 1 × Pads front, Kerren R2, Corran.');
     expect(remarks('2026-06-12')).toEqual(['Load-up for Two-day.']);
     expect(remarks('2026-06-14')).toEqual(['Two-day today.']);
   });
