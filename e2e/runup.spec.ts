@@ -289,6 +289,8 @@ test(
     await page.goto(`/crew/${ids['Tove Loy']}`);
     await expect(page.getByText(/Tove Loy has \d+ open jobs?\. They stay on the board/)).toBeVisible();
     await button(page, 'Tove Loy has left').click();
+    await expect(page.getByTestId('breaks')).toContainText('Tove Loy');
+    await button(page, 'Tove Loy has left all the same').click();
     await expect(page.getByText('Tove Loy has left the crew.')).toBeVisible();
     await page.goto('/board');
     await expect(page.getByRole('heading', { name: 'With nobody' })).toBeVisible();

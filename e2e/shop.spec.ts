@@ -210,6 +210,10 @@ test(
       await field(page, 'First day').fill(inDays(7).typed);
       await field(page, 'Last day').fill(inDays(7).typed);
       await button(page, 'Save event').click();
+      // What it breaks is said before it is saved.
+      await expect(page.getByTestId('breaks')).toContainText('must be done by');
+      await button(page, 'Save all the same').click();
+      await expect(page.getByRole('heading', { name: 'Booked cars' })).toBeVisible();
       await page.goto('/');
       await button(page, /need another look|needs another look/).click();
       await expect(page.getByTestId('another-look-job').first()).toContainText(/must be done by/);
@@ -264,6 +268,8 @@ test(
       await room(page, 'Run-up');
       await button(page, 'Open Open lanes').click();
       await button(page, 'Cancel the booking of Birk Velund').click();
+      await button(page, 'Cancel the booking all the same').click();
+      await expect(page.getByText('Birk Velund is no longer booked.')).toBeVisible();
       await page.goto('/another-look');
       await expect(page.getByText('The car is not booked to Open lanes any more.').first()).toBeVisible();
       while (await button(page, 'Take out of the plan').first().isVisible()) {

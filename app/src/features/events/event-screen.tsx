@@ -220,7 +220,7 @@ function EventPage({ event }: { event: TrackEvent }) {
                       guarded(
                         [{ collection: 'bookings', body: { ...booking, archived: true } }],
                         () => void change(booking, true),
-                        `Cancel the booking of ${carLabel(logbook, booking.carId)}`,
+                        'Cancel the booking all the same',
                       )
                     }
                   />

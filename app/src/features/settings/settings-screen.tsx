@@ -107,7 +107,11 @@ function Lifts() {
             label={`Take ${lift.name} away`}
             onPress={() => {
               const gone = { ...lift, archived: true };
-              guarded([{ collection: 'lifts', body: gone }], () => void saveLift(gone), `Take ${lift.name} away`);
+              guarded(
+                [{ collection: 'lifts', body: gone }],
+                () => void saveLift(gone),
+                `Take ${lift.name} away all the same`,
+              );
             }}
           />
         </View>
