@@ -40,6 +40,10 @@ export async function highsSolver(): Promise<MipSolver> {
         solver.options.set({ output_flag: false, time_limit: seconds, mip_rel_gap: gap, mip_abs_gap: 1e-6 });
         if (start) solver.setSolution({ colValue: [...start] });
         let bound = 0;
+        const stopIfAsked = (event: { interrupt: () => void }): undefined => {
+          if (shouldStop?.()) event.interrupt();
+          return undefined;
+        };
         const run = solver.run({
           [callbackType.mipLogging](event) {
             const { mip_dual_bound = 0, mip_primal_bound, mip_gap = Infinity, running_time = 0 } = event.data;
@@ -47,10 +51,10 @@ export async function highsSolver(): Promise<MipSolver> {
             onProgress?.({ best: mip_primal_bound ?? null, bound, gap: mip_gap, seconds: running_time });
             return undefined;
           },
-          [callbackType.mipInterrupt](event) {
-            if (shouldStop?.()) event.interrupt();
-            return undefined;
-          },
+          [callbackType.mipInterrupt]: stopIfAsked,
+          // The first relaxation of a large case takes long, and looks at no clock but this one.
+          [callbackType.simplexInterrupt]: stopIfAsked,
+          [callbackType.ipmInterrupt]: stopIfAsked,
         });
         const isOptimal = run.modelStatus === modelStatus.optimal;
         const last = Number(solver.info.get('mip_dual_bound'));

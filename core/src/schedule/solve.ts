@@ -157,7 +157,8 @@ export function solveSchedule(problem: Problem, settings: SolveSettings): Solved
         seconds: left,
         gap: settings.gap,
         start: model.valuesOf(best),
-        shouldStop,
+        // The solver looks at its own clock between branches only.
+        shouldStop: () => shouldStop() || elapsed() >= seconds,
         onProgress: (p: SolverProgress) => {
           if (isBoundSure) bound = Math.max(bound, Math.min(p.bound, bestCost));
           tell();

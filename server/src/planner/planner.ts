@@ -26,6 +26,10 @@ const basisOf = (logbook: Logbook, now: string): string => {
 /** A plan may make wanted what it has not planned: so many rounds at most, the later ones with this much time, s. */
 const MOST_ROUNDS = 3;
 const LATER_ROUND_S = 5;
+/** So long after its time a search may still bring its own end. */
+const GRACE_MS = 1500;
+/** A plan as the search reports it on its way. */
+type Found = Omit<Solved, 'firstAfter' | 'wasStopped'>;
 
 /** Plans under way and lately made; each in a worker thread. */
 export class Planner {
@@ -66,23 +70,34 @@ export class Planner {
       stop: () => void Atomics.store(new Int32Array(stop), 0, 1),
       end: () => void worker?.terminate(),
     };
+    const secondsOf = (n: number): number => (n === 1 ? seconds : Math.min(seconds, LATER_ROUND_S));
     const round = (c: PlanningCase, n: number): void => {
       const own = new Worker(join(__dirname, 'thread.cjs'), {
-        workerData: { problem: c.problem, seconds: n === 1 ? seconds : Math.min(seconds, LATER_ROUND_S), gap, stop },
+        workerData: { problem: c.problem, seconds: secondsOf(n), gap, stop },
       });
       worker = own;
       let isSolved = false;
-      own.on('message', (message: { progress?: PlanProgress; solved?: Solved }) => {
-        if (message.progress) run.progress = message.progress;
-        if (!message.solved) return;
+      let best: Solved | null = null;
+      const end = (solved: Solved): void => {
+        if (isSolved) return;
         isSolved = true;
+        clearTimeout(late);
         void own.terminate();
-        const again = n < MOST_ROUNDS ? nextRound(logbook, c, message.solved.plan, now) : null;
+        const again = n < MOST_ROUNDS ? nextRound(logbook, c, solved.plan, now) : null;
         if (again) return round(again, n + 1);
-        run.answer = planAnswer(logbook, c, message.solved, uuidv7);
+        run.answer = planAnswer(logbook, c, solved, uuidv7);
         run.state = 'done';
+      };
+      // Between two of its checks the solver may take its time: then the best so far is the answer.
+      const late = setTimeout(() => best && end(best), secondsOf(n) * 1000 + GRACE_MS);
+      own.on('message', (message: { progress?: PlanProgress; best?: Found; solved?: Solved }) => {
+        if (message.progress) run.progress = message.progress;
+        if (message.best)
+          best = { ...message.best, firstAfter: best?.firstAfter ?? message.best.seconds, wasStopped: true };
+        if (message.solved) end(message.solved);
       });
       const failed = (): void => {
+        clearTimeout(late);
         if (!isSolved && run.state === 'working') run.state = 'failed';
       };
       own.on('error', (error) => {
