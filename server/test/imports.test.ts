@@ -1,4 +1,5 @@
 /** Tables of customers and cars, over the wire and into the database. */
+import { zipSync } from 'fflate';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuid } from 'uuid';
@@ -107,8 +108,8 @@ describe('imports', () => {
       /must name the columns customer and car; it names customer\^car\. It has one column only/,
     ],
     ['nothing under the heading', 'customer,car\n', /There is a heading and nothing under it/],
-    ['another encoding', Buffer.from('customer,car\nJ\xf6rg,Auto\n', 'latin1'), /save it as CSV in UTF-8/],
-    ['a workbook', Buffer.from('PK\x03\x04workbook'), /This is a workbook, not a table in text/],
+    ['no letters at all', Buffer.from([0x63, 0x2c, 0x64, 0x0a, 0xff, 0x81, 0x00, 0x2c]), /save it as CSV in UTF-8/],
+    ['a workbook', Buffer.from('PK\x03\x04workbook'), /This workbook cannot be read/],
     ['too many rows', `customer,car\n${'A,B\n'.repeat(10_001)}`, /10001 rows are too many: at most 10000/],
   ])('%s is a sentence, and nothing is saved', async (_what, body, sentence) => {
     const cursor = await database.cursor();
@@ -126,6 +127,64 @@ describe('imports', () => {
     expect([answer.status, answer.body.code]).toEqual([422, 'columnsMissing']);
     const chosen = await post('preview', { ...table, columns: ['customer', 'car'] });
     expect(chosen.body).toMatchObject({ rows: 1, customers: ['Bob'], cars: [{ name: 'Owl' }] });
+  });
+
+  test.each([
+    ['older letters of the west', Buffer.from('customer,car\nJ\xf6rg,Auto\n', 'latin1')],
+    [
+      'two bytes a letter',
+      Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('customer,car\nJörg,Auto\n', 'utf16le')]),
+    ],
+    ['UTF-8', Buffer.from('\ufeffcustomer,car\nJörg,Auto\n')],
+  ])('%s are read', async (_what, body) => {
+    const answer = await send(body);
+    expect(answer.body).toMatchObject({ head: ['customer', 'car'], rows: [['Jörg', 'Auto']] });
+  });
+
+  test('a workbook’s first sheet is read: text, figures and days', async () => {
+    const cell = (at: string, text: string): string => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
+    const part = (text: string): Uint8Array => Buffer.from(`<?xml version="1.0" encoding="UTF-8"?>${text}`);
+    const office = 'http://schemas.openxmlformats.org';
+    const book = zipSync({
+      '[Content_Types].xml': part(`<Types xmlns="${office}/package/2006/content-types"/>`),
+      'xl/workbook.xml': part(
+        `<workbook xmlns="${office}/spreadsheetml/2006/main" xmlns:r="${office}/officeDocument/2006/relationships"><sheets><sheet name="Cars" sheetId="1" r:id="rId1"/></sheets></workbook>`,
+      ),
+      'xl/_rels/workbook.xml.rels': part(
+        `<Relationships xmlns="${office}/package/2006/relationships"><Relationship Id="rId1" Type="${office}/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
+      ),
+      'xl/styles.xml': part(
+        `<styleSheet xmlns="${office}/spreadsheetml/2006/main"><cellXfs count="2"><xf numFmtId="0"/><xf numFmtId="14"/></cellXfs></styleSheet>`,
+      ),
+      'xl/worksheets/sheet1.xml': part(
+        `<worksheet xmlns="${office}/spreadsheetml/2006/main"><sheetData><row r="1">${cell('A1', 'Owner')}${cell('B1', 'Vehicle')}${cell('C1', 'Year')}${cell('D1', 'Last flush')}</row><row r="2">${cell('A2', 'Jörg')}${cell('B2', 'Auto')}<c r="C2"><v>2012</v></c><c r="D2" s="1"><v>46115</v></c></row></sheetData></worksheet>`,
+      ),
+    });
+    const answer = await send(Buffer.from(book));
+    expect(answer.body).toMatchObject({
+      columns: ['customer', 'car', 'year', 'last flush'],
+      rows: [['Jörg', 'Auto', '2012', '2026-04-03']],
+    });
+  });
+
+  test('what the demo shop exports imports again unchanged; one cell that says something else is one change, saved with who and when', async () => {
+    const csv = (await api.get('/api/exports/cars.csv')).text;
+    const table = (await opened(csv)) as { rows: string[][]; head: string[] };
+    const before = await post('preview', table);
+    expect(before.body).toMatchObject({
+      cars: [],
+      customers: [],
+      refused: [],
+      flushes: 0,
+      unchanged: table.rows.length,
+    });
+    expect((await post('save', { ...table, fileName: 'again.csv' })).body.code).toBe('noRowToSave');
+    const at = table.head.indexOf('plate');
+    const rows = table.rows.map((row, i) => (i === 0 ? row.map((cell, k) => (k === at ? 'ZZ 99' : cell)) : row));
+    const changed = await post('preview', { ...table, rows });
+    expect(changed.body.changed.cars).toMatchObject([{ changes: [{ path: ['plate'], to: 'ZZ 99' }] }]);
+    expect((await post('save', { ...table, rows, fileName: 'again.csv' })).body).toMatchObject({ cars: 0, changed: 1 });
+    expect((await saved('cars')).filter((c) => c.plate === 'ZZ 99')).toHaveLength(1);
   });
 
   test('the template is a table that is read without a question', async () => {

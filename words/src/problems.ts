@@ -172,8 +172,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   dayNotValid: () => 'Give a day as year-month-day.',
   supplierDoesNotSell: ({ supplier }) => `${supplier} does not sell that.`,
   emptyFile: () => 'This file is empty.',
-  workbook: () => 'This is a workbook, not a table in text. Save it as CSV and choose that.',
-  lettersUnreadable: () => 'The letters of this file cannot be read: save it as CSV in UTF-8.',
+  workbook: () => 'This workbook cannot be read. Save it as CSV and choose that.',
+  lettersUnreadable: () => 'The letters of this file cannot be read: save it as CSV in UTF-8, or as .xlsx.',
   columnsMissing: ({ wanted, found, clue }) =>
     `The first row must name the columns ${wanted.join(' and ')}; it names ${found.slice(0, 6).join(', ') || 'nothing'}.${
       clue === 'separator'

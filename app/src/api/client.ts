@@ -1,4 +1,14 @@
-import type { Collection, Fact, Goods, HeatRead, RecordOf, RunUpEvent, SchemaIssue, Shop } from '@calvik/core';
+import type {
+  Collection,
+  Fact,
+  FieldChange,
+  Goods,
+  HeatRead,
+  RecordOf,
+  RunUpEvent,
+  SchemaIssue,
+  Shop,
+} from '@calvik/core';
 import type { ImportTable, RefusedRow } from '@calvik/core/imports';
 import type { PlanRun, SupplierAnswer } from '@calvik/core/run-up';
 import { type Say } from '@calvik/words';
@@ -155,7 +165,15 @@ export interface ImportAnswer {
     plate: string;
     grade: string;
     flushedAt: string | null;
+    /** Bores as they were understood. */
+    front: string;
+    rear: string;
   }[];
+  /** What is known and would change. */
+  changed: Record<'cars' | 'customers', { name: string; changes: FieldChange[] }[]>;
+  flushes: number;
+  /** Rows of which all is known. */
+  unchanged: number;
   refused: RefusedRow[];
 }
 /** Splits a file into cells, and guesses its columns. */
@@ -165,7 +183,7 @@ export const previewImport = (table: ImportTable & { by: string }): Promise<Impo
   call('/imports/preview', sendJson('POST', table));
 export const saveImport = (
   table: ImportTable & { by: string; fileName: string },
-): Promise<{ id: string; customers: number; cars: number; refused: number }> =>
+): Promise<{ id: string; customers: number; cars: number; changed: number; refused: number }> =>
   call('/imports/save', sendJson('POST', table));
 export const undoImport = (id: string, by: string): Promise<{ cars: number; customers: number; left: string[] }> =>
   call(`/imports/${id}/undo`, sendJson('POST', { by }));

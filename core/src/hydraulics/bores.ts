@@ -31,12 +31,14 @@ const repeated = new RegExp(String.raw`^(\d{1,2})\s*[x×*]\s*${number}$`);
  * Bores as people write them. Of a fixed caliper they are kept a side, as both sides are alike: "4 × 40" counts all its pistons,
  * "38, 34, 28 a side" lists one side, leading piston first. Of a floating caliper or a wheel cylinder: "54", "2 × 40", "42, 38".
  * @param text in mm, or in inches with `in` behind it
+ * @param isDecimalComma a comma between two figures is a decimal one: "38,1" is one bore
  * @example parseBores('38, 34, 28 a side', 'fixedCaliper') // { ok: true, boresMm: [38, 34, 28] }
  */
-export function parseBores(text: string, brake: AxleBrake['brake']): ParsedBores {
+export function parseBores(text: string, brake: AxleBrake['brake'], isDecimalComma = false): ParsedBores {
   const isInch = /(\bin\b|″|")/.test(text);
   const isSide = /\b(a|per|each)\s+side\b/i.test(text);
-  const plain = text
+  const pointed = isDecimalComma ? text.replace(/(\d),(\d{1,3})(?!\d)/g, '$1.$2') : text;
+  const plain = pointed
     .replace(/\b(a|per|each)\s+side\b/gi, '')
     .replace(/\bmm\b|\bin\b|″|"/gi, '')
     .trim();

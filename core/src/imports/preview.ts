@@ -1,4 +1,5 @@
 /** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
+import equal from 'fast-deep-equal';
 import { type Instant, type LocalDate, dateIn } from '../calendar';
 import { flushElsewhere } from '../fluid';
 import { defaultLineLengthsMm } from '../hydraulics';
@@ -30,6 +31,8 @@ export interface ImportTable {
   rows: readonly (readonly string[])[];
   columns: ColumnMap;
   dateOrder: DateOrder;
+  /** Whether a comma between figures is a decimal one; left out: it parts them. */
+  isDecimalComma?: boolean;
   /** Rows that somebody has left out, counted as {@link RefusedRow.row} is. */
   leftOut: readonly number[];
 }
@@ -39,6 +42,10 @@ export interface ImportPreview {
   cars: Car[];
   /** Last flushes, done elsewhere. */
   flushes: FluidExchange[];
+  /** Cars and customers that are known and that the table says something else of, as they would be. */
+  changed: { cars: Car[]; customers: Customer[] };
+  /** Rows of which all is known already. */
+  unchanged: number;
   refused: RefusedRow[];
   rows: number;
 }
@@ -132,9 +139,17 @@ function flushOf(
   });
 }
 
+/** A flush that was told of before: of the same car on the same day. */
+const isKnownFlush = (logbook: Logbook, { carId, at }: FluidExchange): boolean =>
+  logbook
+    .factsOfCar(carId)
+    .some(
+      (f) => f.kind === 'fluidExchange' && dateIn(f.at, logbook.shop.timeZone) === dateIn(at, logbook.shop.timeZone),
+    );
+
 /**
- * Reads a table, and holds what its rows become against their schemas. Known customers are used again, by name; a car that a customer has
- * already is refused, and so is a plate that another car carries.
+ * Reads a table, and holds what its rows become against their schemas. Known customers are used again, by name, and so is a car that a customer has already:
+ * what the row says of it is changed, the rest stays. A second row for a car is refused, and so is a plate that another car carries.
  * @param base a car that everything is taken from that the table does not say: its other hydraulics are entered at the car
  */
 export function importPreview(
@@ -151,15 +166,18 @@ export function importPreview(
   const known = new Map(
     [...logbook.customers.values()].filter((c) => !c.archived).map((c) => [c.name.toLowerCase(), c]),
   );
-  const taken = new Set(inUse.map((c) => `${c.customerId} ${c.name.toLowerCase()}`));
-  const plates = new Map(
-    inUse.filter((c) => lettersAndDigits(c.plate)).map((c) => [lettersAndDigits(c.plate), c.name]),
-  );
+  const carsBy = new Map(inUse.map((c) => [`${c.customerId} ${c.name.toLowerCase()}`, c]));
+  const taken = new Set<string>();
+  const changed = { cars: [] as Car[], customers: new Map<string, Customer>() };
+  let unchanged = 0;
+  const plates = new Map(inUse.filter((c) => lettersAndDigits(c.plate)).map((c) => [lettersAndDigits(c.plate), c]));
   const leftOut = new Set(table.leftOut);
   table.rows.forEach((row, i) => {
     if (leftOut.has(i + 2)) return;
     if (row.every((text) => text.trim() === '')) return;
-    const cell: Cells = (column) => (row[table.columns.indexOf(column)] ?? '').trim();
+    const cell: Cells = Object.assign((column: ImportColumn) => (row[table.columns.indexOf(column)] ?? '').trim(), {
+      isDecimalComma: table.isDecimalComma ?? false,
+    });
     const refuse = (why: ImportProblem): void => {
       refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why });
     };
@@ -167,10 +185,12 @@ export function importPreview(
     if (name === '' && cell('car') === '') return refuse({ code: 'rowIsEmpty' });
     if (name === '') return refuse({ code: 'customerNotNamed' });
     if (cell('car') === '') return refuse({ code: 'carNotNamed' });
-    const read = carOf(cell, base);
-    if ('code' in read) return refuse(read);
     const key = name.toLowerCase();
-    const customer: Customer = known.get(key) ??
+    const owner = known.get(key);
+    const old = owner && carsBy.get(`${owner.id} ${cell('car').toLowerCase()}`);
+    const read = carOf(cell, old ?? base);
+    if ('code' in read) return refuse(read);
+    const customer: Customer = owner ??
       customers.get(key) ?? {
         ...recordDefaults.customers,
         id: reader.newId(),
@@ -187,12 +207,18 @@ export function importPreview(
     const car: Car = {
       ...read,
       // Lines run from where the driver sits.
-      lineLengthMm: read.driverSide === base.driverSide ? base.lineLengthMm : defaultLineLengthsMm(read.driverSide),
-      masterCylinderSide: read.driverSide,
-      id: reader.newId(),
-      version: 0,
+      ...(old && read.driverSide === old.driverSide
+        ? {}
+        : {
+            lineLengthMm:
+              read.driverSide === base.driverSide ? base.lineLengthMm : defaultLineLengthsMm(read.driverSide),
+            masterCylinderSide: read.driverSide,
+          }),
+      id: old?.id ?? reader.newId(),
+      version: old?.version ?? 0,
       archived: false,
       customerId: customer.id,
+      name: old?.name ?? read.name,
     };
     const flush = flushOf(cell, logbook, car.id, table.dateOrder, reader);
     if (flush && 'code' in flush) return refuse(flush);
@@ -205,17 +231,27 @@ export function importPreview(
     if (taken.has(place)) return refuse({ code: 'carTwice', customer: customer.name });
     const plate = lettersAndDigits(car.plate);
     const other = plates.get(plate);
-    if (plate && other !== undefined) return refuse({ code: 'plateTwice', plate: car.plate, car: other });
+    if (plate && other !== undefined && other.id !== car.id)
+      return refuse({ code: 'plateTwice', plate: car.plate, car: other.name });
     taken.add(place);
-    if (plate) plates.set(plate, car.name);
+    if (plate) plates.set(plate, car);
     if (!known.has(key)) customers.set(key, customer);
-    cars.push(car);
-    if (flush) flushes.push(flush);
+    const said = owner && { ...owner, phone: cell('phone') || owner.phone, email: cell('email') || owner.email };
+    const isOwnerChanged = said && (said.phone !== owner.phone || said.email !== owner.email);
+    if (isOwnerChanged) changed.customers.set(key, said);
+    const isNewFlush = flush && !(old && isKnownFlush(logbook, flush));
+    if (isNewFlush) flushes.push(flush);
+    const isChanged = old !== undefined && !equal(old, car);
+    if (!old) cars.push(car);
+    else if (isChanged) changed.cars.push(car);
+    else if (!isNewFlush && !isOwnerChanged) unchanged += 1;
   });
   return {
     customers: [...customers.values()],
     cars,
     flushes,
+    changed: { cars: changed.cars, customers: [...changed.customers.values()] },
+    unchanged,
     refused,
     rows: table.rows.filter((row) => row.some((text) => text.trim() !== '')).length,
   };

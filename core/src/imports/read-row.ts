@@ -14,7 +14,10 @@ export type CellProblem =
   | { code: 'notAYear' | 'notAGrade' | 'notASide' | 'notABrake' | 'notADay'; column: ImportColumn; text: string }
   | { code: 'notBores'; column: ImportColumn; problem: BoresProblem };
 
-export type Cells = (column: ImportColumn) => string;
+export type Cells = ((column: ImportColumn) => string) & {
+  /** A comma between figures is a decimal one: 38,1 is one bore. */
+  isDecimalComma?: boolean;
+};
 
 const plain = (text: string): string => text.replace(/[\s-]/g, '').toLowerCase();
 
@@ -91,7 +94,7 @@ function axleOf(cell: Cells, axle: Axle, base: AxleBrake): AxleBrake | CellProbl
   const usual: AxleBrake =
     brake === base.brake ? base : { ...base, brake, boresMm: usualBoresMm[axle][brake], bleedNipplesPerCorner: 1 };
   if (cell(boresColumn) === '') return usual;
-  const read = parseBores(cell(boresColumn), brake);
+  const read = parseBores(cell(boresColumn), brake, cell.isDecimalComma);
   return read.ok
     ? { ...usual, boresMm: read.boresMm }
     : { code: 'notBores', column: boresColumn, problem: read.problem };
@@ -110,6 +113,8 @@ export function carOf<T extends Omit<Car, 'id' | 'customerId' | 'name' | 'make' 
   cell: Cells,
   base: T,
 ): (T & Pick<Car, 'name' | 'make' | 'model'>) | CellProblem {
+  // What the row does not say of a car that is known stays.
+  const known: Partial<Car> = base;
   const year = cell('year') === '' ? null : Number(cell('year'));
   if (Number.isNaN(year)) return { code: 'notAYear', column: 'year', text: cell('year') };
   const fluidGrade = cell('grade') === '' ? base.fluidGrade : gradeOf(cell('grade'));
@@ -126,13 +131,15 @@ export function carOf<T extends Omit<Car, 'id' | 'customerId' | 'name' | 'make' 
     ...base,
     ...read,
     name: cell('car'),
-    make: cell('make') || 'not said',
-    model: cell('model') || 'not said',
-    year,
-    plate: cell('plate'),
+    make: cell('make') || known.make || 'not said',
+    model: cell('model') || known.model || 'not said',
+    year: year ?? known.year ?? null,
+    plate: cell('plate') || (known.plate ?? ''),
     fluidGrade,
     driverSide,
     assumed: base.assumed.filter((key) => !saidBy[key]?.some((column) => cell(column) !== '')),
-    notes: [cell('car notes'), base.notes].filter(Boolean).join('\n'),
+    notes: base.notes.includes(cell('car notes'))
+      ? base.notes
+      : [cell('car notes'), base.notes].filter(Boolean).join('\n'),
   };
 }

@@ -4,6 +4,7 @@ import { importProblemText } from '@calvik/words/imports';
 import { say } from '../builders/say';
 import {
   type ImportTable,
+  exportRows,
   guessColumns,
   importColumns,
   importPreview,
@@ -125,10 +126,11 @@ describe('rows', () => {
     expect(preview.cars[2]!.assumed).not.toContain('front');
     expect(preview.cars[1]!.assumed).toEqual([...assumedKeys]);
     expect(preview.customers.map((c) => c.name)).toEqual(['New One', 'X']);
+    // A car that the customer has already, of which the row says nothing new.
+    expect(preview).toMatchObject({ unchanged: 1, changed: { cars: [], customers: [] } });
     expect(preview.refused.map((r) => [r.row, importProblemText(r.why, say)])).toEqual([
       [3, 'E-mail: This does not look like an e-mail address.'],
       [5, 'New One has a car of that name already.'],
-      [6, 'Ona Birk has a car of that name already.'],
       [7, 'No customer is named.'],
       [8, '“20x5” is not a year.'],
       [9, '“DOT 9” is not a fluid grade: DOT 3, DOT 4, DOT 5, DOT 5.1, mineral.'],
@@ -244,5 +246,56 @@ describe('taking an import back', () => {
     });
     const away = { ...records, cars: [{ ...idle, archived: true }, busy] };
     expect(importUndo(buildLogbook(away, [came]), imported).cars.map((c) => c.id)).toEqual([busy.id]);
+  });
+});
+
+describe('a table that comes a second time', () => {
+  const other = makeCar({ id: newId(), name: 'Second', plate: 'Q 7', year: 2009, notes: 'Two lines,\nwith a comma.' });
+  const flushed = flush(other, '2026-04-03T08:00:00.000Z', newId());
+  const known = buildLogbook({ customers: [customer], cars: [makeCar(), other] }, [flushed]);
+
+  test('what was exported imports again without a change', () => {
+    const [head, ...rows] = exportRows(known);
+    expect(rows).toHaveLength(2);
+    const again = importPreview(known, tableOf(head!, ...rows), base, reader);
+    expect(again).toMatchObject({
+      cars: [],
+      customers: [],
+      flushes: [],
+      refused: [],
+      unchanged: 2,
+      changed: { cars: [], customers: [] },
+    });
+  });
+
+  test('what it says anew is changed, what it does not say stays', () => {
+    const preview = importPreview(
+      known,
+      tableOf(
+        ['customer', 'car', 'phone', 'front bores', 'last flush'],
+        [customer.name, 'second', '0151', '4 x 40', '2026-04-03'],
+        [customer.name, 'Second', '', '', ''],
+      ),
+      base,
+      reader,
+    );
+    expect(preview.refused.map((r) => r.why.code)).toEqual(['carTwice']);
+    expect(preview.flushes).toEqual([]);
+    expect(preview.changed.customers).toMatchObject([{ id: customer.id, phone: '0151' }]);
+    const [changed] = preview.changed.cars;
+    expect(changed).toEqual({
+      ...other,
+      front: { ...other.front, boresMm: changed!.front.boresMm },
+      assumed: changed!.assumed,
+    });
+    expect(new Set(changed!.front.boresMm)).toEqual(new Set([40]));
+  });
+
+  test('a comma between figures is what the table makes of it', () => {
+    const table = tableOf(['customer', 'car', 'front brake', 'front bores'], ['A', 'One', 'floating', '38,10']);
+    const read = (isDecimalComma: boolean) =>
+      importPreview(known, { ...table, isDecimalComma }, base, reader).cars[0]!.front.boresMm;
+    expect(read(true)).toEqual([38.1]);
+    expect(read(false)).toEqual([38, 10]);
   });
 });

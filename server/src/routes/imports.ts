@@ -10,17 +10,20 @@ import {
   guessColumns,
   importColumns,
   importPreview,
+  exportRows,
   importUndo,
   isOrderOpen,
   neededColumns,
 } from '@calvik/core/imports';
+import { boresText } from '@calvik/core';
+import { changedFields } from '@calvik/core/logbook/changes';
 import { id } from '@calvik/core/model/schemas';
-import type { Database, Entry } from '../database/database';
+import type { Database, Entry, Write } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
 import { plainCar } from '../plain-car';
 import { Problem, invalid } from '../problems';
 import { sendCsvText } from './csv';
-import { refusal } from './records';
+import { limitFacts, refusal } from './records';
 
 const LIMIT = '8mb';
 
@@ -29,6 +32,7 @@ export const importTable = z.object({
   rows: z.array(z.array(z.string())),
   columns: z.array(z.enum(importColumns).nullable()).max(100),
   dateOrder: z.enum(['dayFirst', 'monthFirst']),
+  isDecimalComma: z.boolean().default(false),
   leftOut: z.array(z.int()).max(MAX_IMPORT_ROWS),
   /** Who is on duty. */
   by: id,
@@ -42,18 +46,46 @@ const parse = <T extends z.ZodType>(schema: T, body: unknown): z.infer<T> => {
   return parsed.data;
 };
 
-/** The cells of a file, and which column each heading most likely is. */
-function tableOf(body: unknown): ImportTable {
-  if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
-  if (body[0] === 0x50 && body[1] === 0x4b) throw new Problem(415, 'workbook', {});
-  let text: string;
+/** How the letters of a file are written: by its first bytes, else UTF-8, else as older table programs of the west write them. */
+function textOf(body: Buffer): string {
+  const marked =
+    body[0] === 0xff && body[1] === 0xfe ? 'utf-16le' : body[0] === 0xfe && body[1] === 0xff ? 'utf-16be' : null;
+  if (marked) return new TextDecoder(marked).decode(body);
   try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(body);
+    return new TextDecoder('utf-8', { fatal: true }).decode(body);
   } catch {
-    throw new Problem(422, 'lettersUnreadable', {});
+    const text = new TextDecoder('windows-1252').decode(body);
+    // What stands for no letter there is no text in it either.
+    if (/[\u0000-\u0008\u0081\u008d\u008f\u0090\u009d]/.test(text)) throw new Problem(422, 'lettersUnreadable', {});
+    return text;
   }
+}
+
+/** The first sheet of a workbook, cell by cell as it is read in a table of text. */
+async function sheetOf(body: Buffer): Promise<string[][]> {
+  const { readSheet } = await import('read-excel-file/node');
+  try {
+    const rows = await readSheet(body);
+    return rows.map((row) =>
+      row.map((cell) => (cell instanceof Date ? cell.toISOString().slice(0, 10) : cell === null ? '' : String(cell))),
+    );
+  } catch {
+    throw new Problem(415, 'workbook', {});
+  }
+}
+
+const isWorkbook = (body: Buffer): boolean => body[0] === 0x50 && body[1] === 0x4b;
+/** Our own tables keep a table program from taking a phone number for a formula. */
+const unescaped = (cell: string): string => cell.replace(/^'(?=[=+\-@])/, '');
+
+/** The cells of a file, and which column each heading most likely is. */
+async function tableOf(body: unknown): Promise<ImportTable> {
+  if (!Buffer.isBuffer(body) || body.length === 0) throw new Problem(422, 'emptyFile', {});
+  const parsed = isWorkbook(body) ? null : Papa.parse<string[]>(textOf(body).trimStart());
   // Empty lines stay where they are, so that a row has the number that a table program gives it.
-  const [first, ...lines] = Papa.parse<string[]>(text.trimStart()).data;
+  const [first, ...lines] = (parsed?.data ?? (await sheetOf(body))).map((row) => row.map(unescaped));
+  const isDecimalComma =
+    parsed !== null && parsed.meta.delimiter !== ',' && lines.flat().some((cell) => /^\s*\d+,\d+\s*$/.test(cell));
   const rows = lines.slice(0, lines.findLastIndex((r) => r.some((cell) => cell.trim() !== '')) + 1);
   const head = (first ?? []).map((h) => h.trim());
   if (head.length < 2)
@@ -67,7 +99,7 @@ function tableOf(body: unknown): ImportTable {
   const columns = guessColumns(head);
   const flushed = columns.indexOf('last flush');
   const isMonthFirst = rows.some((r) => /^\s*\d{1,2}\/(1[3-9]|2\d|3[01])\//.test(r[flushed] ?? ''));
-  return { head, rows, columns, dateOrder: isMonthFirst ? 'monthFirst' : 'dayFirst', leftOut: [] };
+  return { head, rows, columns, dateOrder: isMonthFirst ? 'monthFirst' : 'dayFirst', isDecimalComma, leftOut: [] };
 }
 
 function checkSize(rows: readonly unknown[]): void {
@@ -89,13 +121,19 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
   router.get('/imports/template.csv', (_request, response) => {
     sendCsvText(response, 'customers-and-cars', `\ufeff${Papa.unparse([[...importColumns]], { newline: '\r\n' })}\r\n`);
   });
+  router.get('/exports/cars.csv', async (_request, response) => {
+    const { logbook } = await cache.current();
+    const [head, ...rows] = exportRows(logbook);
+    const text = Papa.unparse({ fields: head!, data: rows }, { escapeFormulae: true, newline: '\r\n' });
+    sendCsvText(response, 'customers-and-cars', `\ufeff${text}\r\n`);
+  });
   /** Reads a file; nothing is saved. */
-  router.post('/imports/table', raw({ type: () => true, limit: LIMIT }), (request, response) => {
-    response.json(tableOf(request.body));
+  router.post('/imports/table', raw({ type: () => true, limit: LIMIT }), (request, response, next) => {
+    void tableOf(request.body).then((table) => response.json(table), next);
   });
   router.post('/imports/preview', parseJson, async (request, response) => {
     const { by, ...table } = parse(importTable, request.body);
-    const { customers, cars, flushes, refused, rows } = await read(table, by);
+    const { customers, cars, flushes, changed, unchanged, refused, rows } = await read(table, by);
     const { logbook } = await cache.current();
     const names = new Map([...logbook.customers.values(), ...customers].map((c) => [c.id, c.name]));
     const flushedAt = new Map(flushes.map((f) => [f.carId, f.at]));
@@ -111,14 +149,26 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
         plate: c.plate,
         grade: c.fluidGrade,
         flushedAt: flushedAt.get(c.id) ?? null,
+        front: boresText(c.front),
+        rear: boresText(c.rear),
       })),
+      changed: {
+        cars: changed.cars.map((c) => ({ name: c.name, changes: changedFields(logbook.cars.get(c.id)!, c) })),
+        customers: changed.customers.map((c) => ({
+          name: c.name,
+          changes: changedFields(logbook.customers.get(c.id)!, c),
+        })),
+      },
+      flushes: flushes.length,
+      unchanged,
       refused,
     });
   });
   router.post('/imports/save', parseJson, async (request, response) => {
     const { by, fileName, ...table } = parse(importToSave, request.body);
-    const { customers, cars, flushes, refused } = await read(table, by);
-    if (cars.length === 0) throw new Problem(422, 'noRowToSave', {});
+    const { customers, cars, flushes, changed, refused } = await read(table, by);
+    const updates = changed.cars.length + changed.customers.length;
+    if (cars.length + flushes.length + updates === 0) throw new Problem(422, 'noRowToSave', {});
     const at = new Date().toISOString();
     const saved: Import = {
       id: uuidv7(),
@@ -137,11 +187,27 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
       ...flushes.map((body) => ({ collection: 'facts' as const, body: body as Fact })),
       { collection: 'imports', body: saved },
     ];
-    const missing = await database.insertAll(entries, { by, at });
-    if (missing.length > 0) throw refusal({ outcome: 'dangling', missing });
-    response
-      .status(201)
-      .json({ id: saved.id, customers: customers.length, cars: cars.length, refused: refused.length });
+    if (updates === 0) {
+      const missing = await database.insertAll(entries, { by, at });
+      if (missing.length > 0) throw refusal({ outcome: 'dangling', missing });
+    } else {
+      // What is known and changes goes in with what is new: all of it, or nothing.
+      const author = { by, at };
+      const writes: Write[] = [];
+      for (const body of changed.customers)
+        writes.push({ collection: 'customers', body, facts: await limitFacts(cache, 'customers', body, author) });
+      for (const body of changed.cars)
+        writes.push({ collection: 'cars', body, facts: await limitFacts(cache, 'cars', body, author) });
+      const done = await database.saveBatch([...writes, ...(entries as Write[])], author);
+      if ('refused' in done) throw refusal(done.refused);
+    }
+    response.status(201).json({
+      id: saved.id,
+      customers: customers.length,
+      cars: cars.length,
+      changed: updates,
+      refused: refused.length,
+    });
   });
   router.post('/imports/:id/undo', parseJson, async (request, response) => {
     const { by } = parse(importToUndo, request.body);

@@ -275,11 +275,22 @@ const describedPaths = (): Record<string, object> => ({
   '/api/imports/template.csv': {
     get: { summary: 'An empty table with every column that is read', responses: { 200: { description: 'CSV' } } },
   },
+  '/api/exports/cars.csv': {
+    get: {
+      summary: 'Customers and cars as a table that imports again unchanged',
+      responses: { 200: { description: 'CSV' } },
+    },
+  },
   '/api/imports/table': {
     post: {
-      summary: 'Split a table of customers and cars into cells, and guess its columns; nothing is saved',
+      summary:
+        'Split a table of customers and cars (CSV, or a workbook’s first sheet) into cells, and guess its columns; nothing is saved',
       requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
-      responses: { 200: { description: 'The cells' }, 415: problem('A workbook'), 422: problem('Cannot be read') },
+      responses: {
+        200: { description: 'The cells' },
+        415: problem('A workbook that cannot be read'),
+        422: problem('Cannot be read'),
+      },
     },
   },
   '/api/imports/preview': {

@@ -94,6 +94,23 @@ const letsGo = (fact: Fact): boolean =>
 /** A device's clock may be so far ahead of the server's, min. */
 const CLOCK_AHEAD_MIN = 5;
 
+/** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
+export async function limitFacts<C extends Collection>(
+  cache: LogbookCache,
+  collection: C,
+  record: RecordOf<C>,
+  { by, at }: Author,
+): Promise<Fact[]> {
+  if (!hasLimits.has(collection)) return [];
+  const { logbook } = await cache.current();
+  const recordedAt = new Date().toISOString();
+  const today = dateIn(recordedAt, logbook.shop.timeZone);
+  const moves = limitMoves(logbook, withRecord(logbook, collection, record), today);
+  if (moves.length === 0) return [];
+  if (by === null || !logbook.crew.has(by)) throw new Problem(422, 'whoMovesLimit', {});
+  return moves.map((move): Fact => ({ ...move, id: uuidv7(), at, recordedAt, by }));
+}
+
 /** `PUT` and `GET` of every collection, and of facts. */
 export function recordRoutes(database: Database, cache: LogbookCache): Router {
   const router = Router();
@@ -118,29 +135,13 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
     throw new Problem(409, code, values);
   };
 
-  /** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
-  const movesBy = async <C extends Collection>(
-    collection: C,
-    record: RecordOf<C>,
-    { by, at }: Author,
-  ): Promise<Fact[]> => {
-    if (!hasLimits.has(collection)) return [];
-    const { logbook } = await cache.current();
-    const recordedAt = new Date().toISOString();
-    const today = dateIn(recordedAt, logbook.shop.timeZone);
-    const moves = limitMoves(logbook, withRecord(logbook, collection, record), today);
-    if (moves.length === 0) return [];
-    if (by === null || !logbook.crew.has(by)) throw new Problem(422, 'whoMovesLimit', {});
-    return moves.map((move): Fact => ({ ...move, id: uuidv7(), at, recordedAt, by }));
-  };
-
   for (const collection of collections) {
     router.put(`/${collection}/:id`, parseJson, async (request, response) => {
       idOf(request);
       const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
       if (!parsed.success) throw invalid(parsed.error);
       const author = authorOf(request);
-      const moves = await movesBy(collection as Collection, parsed.data as RecordOf<Collection>, author);
+      const moves = await limitFacts(cache, collection as Collection, parsed.data as RecordOf<Collection>, author);
       answer(response, await database.saveRecord(collection, parsed.data, author, moves));
     });
     router.get(`/${collection}/:id`, read(collection));
@@ -182,7 +183,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
           writes.push({ collection, body: parsed.data as Fact });
         } else {
           const record = parsed.data as RecordOf<Collection>;
-          writes.push({ collection, body: record, facts: await movesBy(collection, record, author) });
+          writes.push({ collection, body: record, facts: await limitFacts(cache, collection, record, author) });
         }
       });
     const done = await database.saveBatch(writes, author);

@@ -2,22 +2,27 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { dateIn, longDate } from '@calvik/core';
 import { type ImportTable, neededColumns } from '@calvik/core/imports';
-import { counted } from '@calvik/words';
+import { counted, list } from '@calvik/words';
+import { changeText } from '@calvik/words/fields';
 import { View } from 'react-native';
 import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
+import { read, write } from '../../state/storage';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
 import { FileInput } from '../../ui/file-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { openFile } from '../open-file';
+import { nameIn } from '../record-changes';
 import { routes } from '../routes';
 import { ColumnChoice, ColumnHelp } from './columns';
 import { EarlierImports } from './earlier-imports';
 import { RefusedRows } from './refused-rows';
 
 const MOST_SHOWN = 50;
+/** Where the meaning of these headings is remembered on this device. */
+const headingsKey = ({ head }: ImportTable): string => `calvik.headings.${head.join('\t').toLowerCase()}`;
 
 /** Customers and cars out of a table: say what its columns are, look, mend what cannot be saved, save; and take a whole import back. */
 export function ImportScreen() {
@@ -25,7 +30,9 @@ export function ImportScreen() {
   const sync = useSync();
   const say = useSay();
   const crew = useCrewOnDuty();
-  const { shop } = useLogbook();
+  const logbook = useLogbook();
+  const { shop } = logbook;
+  const nameOf = nameIn(logbook);
   const chooser = useRef<HTMLInputElement>(null);
   const { draft, change, clear } = useDraft<{ fileName: string; table: ImportTable | null }>('import', {
     fileName: '',
@@ -33,7 +40,7 @@ export function ImportScreen() {
   });
   const { fileName, table } = draft;
   const [preview, setPreview] = useState<api.ImportAnswer | null>(null);
-  const [saved, setSaved] = useState<{ customers: number; cars: number } | null>(null);
+  const [saved, setSaved] = useState<{ customers: number; cars: number; changed: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const during = async (work: () => Promise<void>): Promise<void> => {
@@ -67,16 +74,30 @@ export function ImportScreen() {
   const choose = (chosen: File): void => {
     setSaved(null);
     change({ fileName: chosen.name, table: null });
-    void during(async () => change({ table: await api.readTable(chosen) }));
+    void during(async () => {
+      const table = await api.readTable(chosen);
+      // Headings that were seen before mean what somebody said of them then.
+      const columns = read<ImportTable['columns']>(headingsKey(table)) ?? table.columns;
+      change({ table: { ...table, columns } });
+    });
   };
   const save = (): void =>
     void during(async () => {
       setSaved(await api.saveImport({ ...table!, by: by!, fileName }));
+      write(headingsKey(table!), table!.columns);
       change({ table: null });
       clear();
       await sync.read();
     });
   const cars = preview?.cars ?? [];
+  const changed = preview ? [...preview.changed.cars, ...preview.changed.customers] : [];
+  const toSave = [
+    cars.length > 0 ? counted(cars.length, 'car') : '',
+    changed.length > 0 ? counted(changed.length, 'change') : '',
+    cars.length === 0 && changed.length === 0 && preview && preview.flushes > 0
+      ? counted(preview.flushes, 'flush', 'flushes')
+      : '',
+  ].filter(Boolean);
   return (
     <Screen
       title="Import"
@@ -84,9 +105,9 @@ export function ImportScreen() {
       back="/cars"
       maxWidth={980}
       footer={
-        cars.length > 0 ? (
+        toSave.length > 0 ? (
           <MainButton onPress={save} loading={busy} disabled={busy}>
-            {`Save ${counted(cars.length, 'car')}`}
+            {`Save ${list(toSave)}`}
           </MainButton>
         ) : (
           <MainButton onPress={() => chooser.current?.click()} loading={busy} disabled={busy}>
@@ -95,7 +116,7 @@ export function ImportScreen() {
         )
       }
     >
-      <FileInput input={chooser} label="Table to import" accept=".csv,.tsv,.txt,text/csv" onFile={choose} />
+      <FileInput input={chooser} label="Table to import" accept=".csv,.tsv,.txt,.xlsx,text/csv" onFile={choose} />
       <Section title="The table">
         {fileName && table ? (
           <>
@@ -106,12 +127,15 @@ export function ImportScreen() {
           </>
         ) : (
           <Text>
-            CSV in UTF-8, its columns parted by commas, semicolons or tabs, their names in the first row. You say below
-            which column is which.
+            A workbook (.xlsx, its first sheet) or CSV, columns parted by commas, semicolons or tabs, their names in the
+            first row. You say below which column is which. A table that comes again changes what it says anew.
           </Text>
         )}
         <MainButton mode="text" onPress={() => openFile('/api/imports/template.csv')}>
           Download an empty table
+        </MainButton>
+        <MainButton mode="text" onPress={() => openFile('/api/exports/cars.csv')}>
+          Download all cars as a table
         </MainButton>
         {crew ? null : <Text tone="amber">Choose who is on duty first, so that the import carries a name.</Text>}
         {problem ? (
@@ -123,7 +147,7 @@ export function ImportScreen() {
           <>
             <Text
               live
-            >{`Saved: ${counted(saved.cars, 'car')}, ${counted(saved.customers, 'new customer')}. Enter each car’s own calipers and reservoir before its first service.`}</Text>
+            >{`Saved: ${counted(saved.cars, 'car')}, ${counted(saved.customers, 'new customer')}, ${counted(saved.changed, 'change')}. Enter each new car’s own calipers and reservoir before its first service.`}</Text>
             <MainButton mode="outlined" onPress={() => router.navigate(routes.cars)}>
               To the cars
             </MainButton>
@@ -143,7 +167,7 @@ export function ImportScreen() {
         <>
           <Section title="What would be saved">
             <Text testID="import-summary" live>
-              {`${counted(preview.rows, 'row')}. Can be saved: ${counted(cars.length, 'car')}, ${counted(preview.customers.length, 'new customer')}. Cannot: ${preview.refused.length}.${table.leftOut.length > 0 ? ` Left out: ${table.leftOut.length}.` : ''}`}
+              {`${counted(preview.rows, 'row')}. Can be saved: ${counted(cars.length, 'car')}, ${counted(preview.customers.length, 'new customer')}. Changed: ${changed.length}. As it is already: ${preview.unchanged}. Cannot: ${preview.refused.length}.${table.leftOut.length > 0 ? ` Left out: ${table.leftOut.length}.` : ''}`}
             </Text>
             <View>
               {cars.slice(0, MOST_SHOWN).map((c, i) => (
@@ -154,10 +178,16 @@ export function ImportScreen() {
                     c.year,
                     c.plate,
                     c.grade,
+                    `bores ${c.front} and ${c.rear} mm`,
                     c.flushedAt && `flushed ${longDate(dateIn(c.flushedAt, shop.timeZone))}`,
                   ]
                     .filter(Boolean)
                     .join(', ')}
+                </Text>
+              ))}
+              {changed.slice(0, MOST_SHOWN).map(({ name, changes }, i) => (
+                <Text key={`changed ${i}`} as="small" tone="ink">
+                  {`${name}: ${changes.map((c) => changeText(c, say, nameOf)).join('; ')}`}
                 </Text>
               ))}
               {cars.length > MOST_SHOWN ? <Text as="small">{`And ${cars.length - MOST_SHOWN} more.`}</Text> : null}

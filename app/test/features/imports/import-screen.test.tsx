@@ -25,7 +25,21 @@ const looked = {
   rows: 2,
   isDateOrderOpen: false,
   customers: ['New One'],
-  cars: [{ name: 'A', customer: 'New One', year: null, plate: '', grade: 'DOT 4', flushedAt: null }],
+  cars: [
+    {
+      name: 'A',
+      customer: 'New One',
+      year: null,
+      plate: '',
+      grade: 'DOT 4',
+      flushedAt: null,
+      front: '2 × 54',
+      rear: '2 × 36',
+    },
+  ],
+  changed: { cars: [{ name: 'B', changes: [{ path: ['plate'], from: 'Q 1', to: 'Q 2' }] }], customers: [] },
+  flushes: 0,
+  unchanged: 3,
   refused: [{ row: 3, why: { code: 'customerNotNamed' }, text: 'B' }],
 };
 const last = (path: string): Record<string, unknown> =>
@@ -52,7 +66,7 @@ test('columns that nobody knows are named, and nothing is read until somebody ha
   expect(last('preview').columns).toEqual(['customer', 'car', null]);
   expect(last('preview').by).toBe(crew.id);
   expect((await screen.findByTestId('import-summary')).textContent).toMatch(
-    /2 rows\. Can be saved: 1 car, 1 new customer\. Cannot: 1\./,
+    /2 rows\. Can be saved: 1 car, 1 new customer\. Changed: 1\. As it is already: 3\. Cannot: 1\./,
   );
   // A column is one heading's only.
   pick('Column Colour', 'Car');
@@ -85,10 +99,12 @@ test('what was mended is there after a reload, and gone once it is saved', async
   await screen.findByTestId('import-summary');
   open(<ImportScreen />);
   await screen.findAllByTestId('import-summary');
-  answers['/api/imports/save'] = { id: id(90), customers: 1, cars: 1, refused: 1 };
-  await act(async () => press('Save 1 car'));
+  expect(text()).toContain('B: Plate: Q 2, before Q 1');
+  expect(text()).toContain('bores 2 × 54 and 2 × 36 mm');
+  answers['/api/imports/save'] = { id: id(90), customers: 1, cars: 1, changed: 1, refused: 1 };
+  await act(async () => press('Save 1 car and 1 change'));
   expect(last('save')).toMatchObject({ fileName: 'cars.csv', by: crew.id });
-  expect(text()).toContain('Saved: 1 car, 1 new customer.');
+  expect(text()).toContain('Saved: 1 car, 1 new customer, 1 change.');
 });
 
 test('an import is taken back whole, after saying what goes and what stays', async () => {

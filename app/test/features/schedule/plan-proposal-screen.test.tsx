@@ -21,7 +21,9 @@ describe('the plan', () => {
     };
     show(<PlanProposalScreen />, old, { ...scene, jobs: [job] });
     press('Propose a plan');
-    await waitFor(() => expect(screen.getByTestId('plan-progress').textContent).toMatch(/A better one may exist: by at most 31\s%/));
+    await waitFor(() =>
+      expect(screen.getByTestId('plan-progress').textContent).toMatch(/A better one may exist: by at most 31\s%/),
+    );
     answers['/api/plans/r1'] = {
       id: 'r1',
       state: 'done',
