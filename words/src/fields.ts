@@ -86,6 +86,10 @@ const fieldName = (field: string): string => names[field] ?? spaced(plainName(fi
 /** @example changeName(['front', 'boresMm']) // 'Front, bores' */
 export const changeName = (path: readonly string[]): string => capital(path.map(fieldName).join(', '));
 
+/** The field of a path that says what is measured: of lengths by corner it is the lengths. */
+export const measuredField = (path: readonly string[]): string =>
+  [...path].reverse().find((field) => measureOf(field)) ?? path.at(-1) ?? '';
+
 const MOST_LISTED = 6;
 
 const listed = (texts: readonly string[]): string =>
@@ -125,7 +129,7 @@ export function fieldValueText(value: unknown, field: string, say: Say, nameOf: 
 
 /** "Plate: QX 114, before QX 141" */
 export function changeText({ path, from, to }: FieldChange, say: Say, nameOf: (id: string) => string): string {
-  const field = path.at(-1) ?? '';
+  const field = measuredField(path);
   const [was, is] = [from, to].map((v) => fieldValueText(v, field, say, nameOf));
   return was === is ? `${changeName(path)}: changed` : `${changeName(path)}: ${is}, before ${was}`;
 }
@@ -135,5 +139,5 @@ export const fieldLines = (fields: readonly FieldChange[], say: Say, nameOf: (id
   fields.flatMap(({ path, to }) => {
     const isEmpty =
       to === null || to === undefined || to === '' || to === false || (Array.isArray(to) && to.length === 0);
-    return isEmpty ? [] : [`${changeName(path)}: ${fieldValueText(to, path.at(-1) ?? '', say, nameOf)}`];
+    return isEmpty ? [] : [`${changeName(path)}: ${fieldValueText(to, measuredField(path), say, nameOf)}`];
   });

@@ -21,6 +21,7 @@ test.each([
   [['archived'], false, true, 'Put away: yes, before no'],
   [['reservoirMaxMl'], 300, 310, 'Reservoir up to MAX: 310 mL, before 300 mL'],
   [['front', 'boresMm'], [38, 38], [40, 36], 'Front, bores: 40.0 mm and 36.0 mm, before 38.0 mm and 38.0 mm'],
+  [['lineLengthMm', 'FL'], 900, 1700, 'Line length, left front: 1700 mm, before 900 mm'],
   [['circuitSplit'], 'frontRear', 'diagonal', 'Circuit split: diagonal, before front rear'],
   [['startDate'], '2026-06-13', '2026-06-14', 'First day: 14 Jun 2026, before 13 Jun 2026'],
   [['startAt'], null, '2026-06-13T08:00:00.000Z', 'Start: 13 Jun 2026 10:00, before nothing'],

@@ -78,6 +78,6 @@ export const jobTexts: TextsFor<JobFindings> = {
     `${person || 'Somebody'} is busy then: ${conflictText(conflict, say)}.`,
   carIsBusy: ({ person, ...conflict }, _, say) =>
     `${person || 'Somebody'} is at this car then: ${conflictText(conflict, say)}.`,
-  notBeforeEvent: ({ event }) => `That is not before ${event}.`,
+  notBeforeEvent: ({ event }) => `Too late: ${event} has begun by then.`,
   liftIsTaken: ({ lift, ...conflict }, _, say) => `${lift || 'The lift'} is taken: ${conflictText(conflict, say)}.`,
 };

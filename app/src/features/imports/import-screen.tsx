@@ -147,7 +147,7 @@ export function ImportScreen() {
           <>
             <Text
               live
-            >{`Saved: ${counted(saved.cars, 'car')}, ${counted(saved.customers, 'new customer')}, ${counted(saved.changed, 'change')}. Enter each new car’s own calipers and reservoir before its first service.`}</Text>
+            >{`Saved: ${counted(saved.cars, 'car')}, ${counted(saved.customers, 'new customer')}${saved.changed > 0 ? `, ${counted(saved.changed, 'change')}` : ''}.${saved.cars > 0 ? ' Enter each new car’s own calipers and reservoir before its first service.' : ''}`}</Text>
             <MainButton mode="outlined" onPress={() => router.navigate(routes.cars)}>
               To the cars
             </MainButton>
@@ -167,7 +167,7 @@ export function ImportScreen() {
         <>
           <Section title="What would be saved">
             <Text testID="import-summary" live>
-              {`${counted(preview.rows, 'row')}. Can be saved: ${counted(cars.length, 'car')}, ${counted(preview.customers.length, 'new customer')}. Changed: ${changed.length}. As it is already: ${preview.unchanged}. Cannot: ${preview.refused.length}.${table.leftOut.length > 0 ? ` Left out: ${table.leftOut.length}.` : ''}`}
+              {`${counted(preview.rows, 'row')}. Can be saved: ${counted(cars.length, 'car')}, ${counted(preview.customers.length, 'new customer')}. ${changed.length > 0 ? `Changed: ${changed.length}. ` : ''}${preview.unchanged > 0 ? `As it is already: ${preview.unchanged}. ` : ''}Cannot: ${preview.refused.length}.${table.leftOut.length > 0 ? ` Left out: ${table.leftOut.length}.` : ''}`}
             </Text>
             <View>
               {cars.slice(0, MOST_SHOWN).map((c, i) => (

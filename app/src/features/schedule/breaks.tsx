@@ -1,6 +1,7 @@
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { findingKey } from '@calvik/core';
 import { type Consequences, idOfLook } from '@calvik/core/run-up';
+import { counted } from '@calvik/words';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
@@ -18,10 +19,15 @@ export function Breaks({ found: { looks, worse } }: { found: Consequences }) {
       testID="breaks"
       role="status"
     >
-      <Text as="strong">If you save this</Text>
+      <Text as="strong">{`If you save this: ${[
+        looks.length > 0 ? `${looks.length} no longer ${looks.length === 1 ? 'fits' : 'fit'}` : '',
+        worse.length > 0 ? `${counted(worse.length, 'car')} worse off` : '',
+      ]
+        .filter(Boolean)
+        .join(', ')}`}</Text>
       {worse.map(({ car, event, finding }) => (
         <View key={`${car.id} ${event.id}`}>
-          <Text>{`${car.name} at ${event.name}`}</Text>
+          <Text as="strong">{`${car.name} at ${event.name}`}</Text>
           <FindingLine finding={finding} />
         </View>
       ))}
@@ -29,7 +35,7 @@ export function Breaks({ found: { looks, worse } }: { found: Consequences }) {
         const { name, small } = headOfLook(logbook, look);
         return (
           <View key={idOfLook(look)}>
-            <Text>{[name, small].filter(Boolean).join(', ')}</Text>
+            <Text as="strong">{[name, small].filter(Boolean).join(', ')}</Text>
             {look.findings.map((f) => (
               <FindingLine key={findingKey(f)} finding={f} />
             ))}

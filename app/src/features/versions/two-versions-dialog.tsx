@@ -3,7 +3,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Dialog, Portal, Snackbar } from 'react-native-paper';
 import type { Collision } from '@calvik/core/logbook/merge';
 import { capital, collectionNames } from '@calvik/words';
-import { changeName, changeText, fieldValueText } from '@calvik/words/fields';
+import { changeName, changeText, fieldValueText, measuredField } from '@calvik/words/fields';
 import * as api from '../../api/client';
 import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
@@ -25,7 +25,7 @@ export function TwoVersionsDialog({ met }: { met: Met }) {
   const [chosen, setChosen] = useState<Record<string, Side>>({});
   const who = useWho(met);
   const keyOf = ({ path }: Collision): string => path.join('.');
-  const text = (value: unknown, { path }: Collision): string => fieldValueText(value, path.at(-1) ?? '', say, nameOf);
+  const text = (value: unknown, { path }: Collision): string => fieldValueText(value, measuredField(path), say, nameOf);
   const isDecided = merged.collisions.every((c) => chosen[keyOf(c)]);
   const all = (side: Side): void => setChosen(Object.fromEntries(merged.collisions.map((c) => [keyOf(c), side])));
   const { name, label } = merged.record as { name?: string; label?: string };
