@@ -106,6 +106,7 @@ const views = [
   '/events/{event}',
   '/events/{event}/work',
   '/work',
+  '/work-done',
   '/bench',
   '/inventory',
   '/inventory/bottles/{bottle}',

@@ -24,6 +24,7 @@ import { shoppingListRoutes } from './routes/shopping-lists';
 import { traceRoutes } from './routes/traces';
 import { trackRoutes } from './routes/track';
 import { supplierRoutes } from './routes/suppliers';
+import { workDoneRoutes } from './routes/work-done';
 import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
 import type { Database } from './database/database';
@@ -97,6 +98,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: calendarRoutes(cache) },
     { at: '/api', router: planRoutes(database, cache, planner) },
     { at: '/api', router: workListRoutes(cache) },
+    { at: '/api', router: workDoneRoutes(cache) },
     { at: '/api', router: shoppingListRoutes(cache) },
     { at: '/api', router: runSheetRoutes(cache) },
     { at: '/api', router: supplierRoutes(cache) },

@@ -14,6 +14,7 @@ export { BenchScreen } from './bench/bench-screen';
 export { AsItCameScreen } from './cars/as-it-came-screen';
 export { BrakeSheetScreen } from './cars/brake-sheet-screen';
 export { EditCarScreen, NewCarScreen } from './cars/car-form';
+export { WorkDoneScreen } from './work/work-done-screen';
 export { CarScreen } from './cars/car-screen';
 export { ConditionScreen } from './condition/condition-screen';
 export { CarsScreen } from './cars/cars-screen';

@@ -20,6 +20,7 @@ export const routes = {
   import: to('/import'),
   messages: to('/messages'),
   work: to('/work'),
+  workDone: to('/work-done'),
   board: to('/board'),
   proposalOnBoard: to('/board', { plan: 'proposed' }),
   boardOf: (day: string) => to('/board', { day }),

@@ -38,6 +38,12 @@ const idParameter = {
   schema: { type: 'string', format: 'uuid' },
   description: 'UUID version 7, made by the client',
 };
+const stretchParameters = ['from', 'to'].map((name) => ({
+  name,
+  in: 'query',
+  required: true,
+  schema: { type: 'string', format: 'date' },
+}));
 
 /** Input schemas as JSON Schema 2020-12, which OpenAPI 3.1 takes as they are. */
 function schemaOf(schema: z.ZodType): object {
@@ -279,6 +285,20 @@ const describedPaths = (): Record<string, object> => ({
     get: {
       summary: 'Customers and cars as a table that imports again unchanged',
       responses: { 200: { description: 'CSV' } },
+    },
+  },
+  '/api/exports/work-done.csv': {
+    get: {
+      summary: 'Work that was done from one day to another, with minutes, parts and fluid, for the invoice',
+      parameters: stretchParameters,
+      responses: { 200: { description: 'CSV' }, 422: problem('No days') },
+    },
+  },
+  '/api/exports/work-done.json': {
+    get: {
+      summary: 'The same as JSON',
+      parameters: stretchParameters,
+      responses: { 200: { description: 'Jobs' }, 422: problem('No days') },
     },
   },
   '/api/imports/table': {

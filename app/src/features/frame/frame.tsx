@@ -16,7 +16,7 @@ import { TwoVersions } from '../versions/two-versions';
 const rooms: { path: string; to: Href; name: string; icon: IconName; also: string[] }[] = [
   { path: '/', to: routes.runUp, name: 'Run-up', icon: 'calendar', also: ['/events', '/venues'] },
   { path: '/cars', to: routes.cars, name: 'Cars', icon: 'car', also: ['/customers'] },
-  { path: '/work', to: routes.work, name: 'Work', icon: 'work', also: [] },
+  { path: '/work', to: routes.work, name: 'Work', icon: 'work', also: ['/work-done'] },
   { path: '/bench', to: routes.bench, name: 'Bench', icon: 'bench', also: [] },
   { path: '/inventory', to: routes.inventory, name: 'Stock', icon: 'stores', also: ['/procedures'] },
 ];

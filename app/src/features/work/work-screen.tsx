@@ -93,6 +93,9 @@ export function WorkScreen() {
         <MainButton mode="outlined" onPress={() => router.push(routes.messages)}>
           Messages
         </MainButton>
+        <MainButton mode="outlined" onPress={() => router.push(routes.workDone)}>
+          Done
+        </MainButton>
       </View>
       {crew ? (
         <Segments
