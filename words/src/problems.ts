@@ -26,6 +26,8 @@ export interface Problems {
   ownLimit: Record<string, never>;
   /** A limit becomes milder while cars are worked on. */
   whoMovesLimit: Record<string, never>;
+  leadMerges: Record<string, never>;
+  mergedIntoItself: Record<string, never>;
   notCarOfJob: Record<string, never>;
   limitsChanged: Record<string, never>;
   clockAhead: { minutes: number };
@@ -135,6 +137,8 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   notReleased: ({ finding }, say) => `Not released: ${findingText(finding, say)}`,
   notExplained: ({ finding }, say) => `Say why, or read again: ${findingText(finding, say)}`,
   ownLimit: () => 'You changed this limit yourself: another lead looks at it.',
+  leadMerges: () => 'A lead merges two records, or takes them apart: choose who is on duty.',
+  mergedIntoItself: () => 'This is the same record.',
   whoMovesLimit: () =>
     'A car is being worked on by this limit: choose who is on duty first, so that the change carries a name.',
   onlyLeadWaives: () => 'Only the lead waives a hold.',

@@ -5,7 +5,8 @@ import type { Saved } from '../api/client';
 import { useLogbook, useSync, useToday } from '../state/hooks';
 import { MainButton, Section } from '../ui/screen';
 import { Text } from '../ui/text';
-import { RecordChanges } from './record-changes';
+import { MergeInto } from './merge-into';
+import { RecordChanges, nameIn } from './record-changes';
 import { useBreaks } from './schedule/use-breaks';
 
 /** Collections of which a record can be put away, with their shelf in the logbook. */
@@ -36,16 +37,20 @@ export function RecordFoot<C extends Storable>({
   const now = (logbook[collection] as ReadonlyMap<string, RecordOf<C>>).get(record.id) ?? record;
   const hanging = hangsOn(logbook, collection, record.id, today);
   const set = async (archived: boolean): Promise<void> => {
-    const result = await sync.save(collection, { ...now, archived } as Saved);
+    const result = await sync.save(collection, (archived ? { ...now, archived } : restored(now)) as Saved);
     setProblem(result.state === 'refused' ? result.sentence : null);
     setAsking(false);
   };
+  const { mergedIntoId: into = null } = now as { mergedIntoId?: string | null };
+  const nameOf = nameIn(logbook);
   if (now.archived)
     return (
       <Section title="Put away">
-        <Text tone="amber" live>{`${name} is put away.`}</Text>
+        <Text tone="amber" live>
+          {into ? `${name} was merged into ${nameOf(into)}, which has all of it now.` : `${name} is put away.`}
+        </Text>
         <MainButton mode="outlined" onPress={() => void set(false)}>
-          Take it back
+          {into ? 'Take the two apart again' : 'Take it back'}
         </MainButton>
         <RecordChanges key={now.version} collection={collection} id={now.id} />
         {problem ? <Text tone="stop">{problem}</Text> : null}
@@ -72,17 +77,22 @@ export function RecordFoot<C extends Storable>({
           </MainButton>
         </>
       ) : (
-        <MainButton
-          mode="text"
-          danger
-          onPress={() => {
-            // What breaks is shown with the question, whatever it is.
-            mayGo([{ collection, body: { ...now, archived: true } as Saved }]);
-            setAsking(true);
-          }}
-        >
-          {words}
-        </MainButton>
+        <>
+          {collection === 'cars' || collection === 'customers' ? (
+            <MergeInto collection={collection} id={now.id} name={name} />
+          ) : null}
+          <MainButton
+            mode="text"
+            danger
+            onPress={() => {
+              // What breaks is shown with the question, whatever it is.
+              mayGo([{ collection, body: { ...now, archived: true } as Saved }]);
+              setAsking(true);
+            }}
+          >
+            {words}
+          </MainButton>
+        </>
       )}
       {problem ? <Text tone="stop">{problem}</Text> : null}
     </Section>
@@ -91,6 +101,13 @@ export function RecordFoot<C extends Storable>({
 
 const hangsText = ({ collection, names }: ReturnType<typeof hangsOn>[number]): string =>
   `${counted(names.length, collectionNames[collection])} (${names.slice(0, 3).join(', ')}${names.length > 3 ? ' …' : ''})`;
+
+/** A record that is put away, back again: what was merged is apart again. */
+export const restored = <T extends object>(record: T): T => ({
+  ...record,
+  archived: false,
+  ...('mergedIntoId' in record ? { mergedIntoId: null } : {}),
+});
 
 /** Everything that is put away, by collection. */
 export const putAway = (logbook: Logbook): { collection: Storable; records: { id: string; name: string }[] }[] =>

@@ -36,6 +36,7 @@ import {
 } from '../model';
 import { byTime } from './by-time';
 import { composeExchanges } from './exchanges';
+import { asMerged } from './merged-records';
 import { sameAsBefore } from './remembered';
 
 /** Collections whose records may lack what {@link recordDefaults} says for them. */
@@ -281,10 +282,11 @@ export function buildLogbook(records: Records, facts: Iterable<Fact>): Logbook {
 
 /**
  * {@link buildLogbook} of facts that are known to count.
- * @param effective as {@link effectiveFacts} hands them out
- * @param replaced as {@link replacedFacts} hands them out
+ * @param stored as {@link effectiveFacts} hands them out
+ * @param allReplaced as {@link replacedFacts} hands them out
  */
-export function indexLogbook(records: Records, effective: readonly Fact[], replaced: readonly Replaced[]): Logbook {
+export function indexLogbook(asStored: Records, stored: readonly Fact[], allReplaced: readonly Replaced[]): Logbook {
+  const { records, effective, replaced } = asMerged(asStored, stored, allReplaced);
   // What an older record does not say yet is what holds until somebody says otherwise.
   const saying = <C extends Growing>(collection: C): Map<string, RecordOf<C>> => {
     const missing = recordDefaults[collection];

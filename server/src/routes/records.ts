@@ -95,6 +95,22 @@ const letsGo = (fact: Fact): boolean =>
 const CLOCK_AHEAD_MIN = 5;
 
 /** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
+/** Two records of one car or customer become one by a lead alone: what was shown of the one counts for the other then. */
+async function allowMerge(
+  cache: LogbookCache,
+  collection: Collection,
+  record: RecordOf<Collection>,
+  { by }: Author,
+): Promise<void> {
+  if (collection !== 'cars' && collection !== 'customers') return;
+  const into = (record as RecordOf<'cars'>).mergedIntoId ?? null;
+  const { logbook } = await cache.current();
+  const stored = (logbook[collection] as ReadonlyMap<string, RecordOf<'cars'> | RecordOf<'customers'>>).get(record.id);
+  if (into === (stored?.mergedIntoId ?? null)) return;
+  if (logbook.crew.get(by ?? '')?.role !== 'lead') throw new Problem(409, 'leadMerges', {});
+  if (into === record.id) throw new Problem(422, 'mergedIntoItself', {});
+}
+
 export async function limitFacts<C extends Collection>(
   cache: LogbookCache,
   collection: C,
@@ -141,6 +157,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       const parsed = recordSchemas[collection as Collection].safeParse(bodyOf(request));
       if (!parsed.success) throw invalid(parsed.error);
       const author = authorOf(request);
+      await allowMerge(cache, collection as Collection, parsed.data as RecordOf<Collection>, author);
       const moves = await limitFacts(cache, collection as Collection, parsed.data as RecordOf<Collection>, author);
       answer(response, await database.saveRecord(collection, parsed.data, author, moves));
     });
@@ -183,6 +200,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
           writes.push({ collection, body: parsed.data as Fact });
         } else {
           const record = parsed.data as RecordOf<Collection>;
+          await allowMerge(cache, collection, record, author);
           writes.push({ collection, body: record, facts: await limitFacts(cache, collection, record, author) });
         }
       });

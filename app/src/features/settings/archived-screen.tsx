@@ -6,7 +6,7 @@ import type { Saved } from '../../api/client';
 import { useLogbook, useSync } from '../../state/hooks';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { type Storable, putAway } from '../record-foot';
+import { type Storable, putAway, restored } from '../record-foot';
 
 /** Everything that was put away, to be taken back. */
 export function ArchivedScreen() {
@@ -18,7 +18,7 @@ export function ArchivedScreen() {
   const away = putAway(logbook);
   const set = async (collection: Storable, id: string, name: string, archived: boolean): Promise<void> => {
     const record = (logbook[collection] as ReadonlyMap<string, RecordOf<Storable>>).get(id)!;
-    const result = await sync.save(collection, { ...record, archived } as Saved);
+    const result = await sync.save(collection, (archived ? { ...record, archived } : restored(record)) as Saved);
     setProblem(result.state === 'refused' ? result.sentence : null);
     setSaid(result.state === 'refused' ? null : `${name} is ${archived ? 'put away' : 'back'}.`);
   };

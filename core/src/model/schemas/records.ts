@@ -90,8 +90,12 @@ export const crewMember = z.object({
 });
 export type CrewMember = z.infer<typeof crewMember>;
 
+/** Entered twice: the one that stays, which has all that hangs on this. Null or left out: it is no double. */
+const mergedIntoId = id.nullable().optional();
+
 export const customer = z.object({
   ...record,
+  mergedIntoId,
   name: line(),
   phone: note(40).default(''),
   email: z
@@ -143,6 +147,7 @@ export type CarTools = z.infer<typeof carTools>;
 
 const carBody = z.object({
   ...record,
+  mergedIntoId,
   customerId: id,
   name: line(),
   make: note(40).default(''),
@@ -366,7 +371,8 @@ export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
 
 /** Where a record of a collection points at another: the other must exist before it is saved. */
 export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
-  cars: { customerId: 'customers' },
+  customers: { mergedIntoId: 'customers' },
+  cars: { mergedIntoId: 'cars', customerId: 'customers' },
   events: { venueId: 'venues', ruleSetId: 'ruleSets' },
   bookings: { eventId: 'events', carId: 'cars' },
   bottles: { fluidId: 'fluids' },
