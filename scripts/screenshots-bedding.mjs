@@ -54,10 +54,9 @@ async function sideBySide(shot, pictures, path) {
 }
 
 /**
- * @param shoot takes one picture of a page @param shot opens a page with who is on duty
+ * @param shot opens a page with who is on duty
  */
-export async function beddingPictures({ url, velund, folder, shoot, shot, say }) {
-  const phone = { width: 390, height: 844 };
+export async function beddingPictures({ url, velund, folder, shot, say }) {
   const well = Array.from({ length: 40 }, () => null);
   const moments = [
     await moment(shot, url, velund, [null, null, 'letGoEarly', ...well], { prompt: 'Brake now', counted: 6 }),
@@ -66,23 +65,4 @@ export async function beddingPictures({ url, velund, folder, shoot, shot, say })
   ];
   await sideBySide(shot, moments, join(folder, 'bedding-run.png'));
   say('  bedding-run.png');
-  await shoot('bedding-look', phone, `${velund}/bedding`, {
-    act: async (page) => {
-      // A cycle ended at once is looked at like any other.
-      await page.goto(`${url}${velund}/bedding/plan`);
-      await page.getByRole('radio', { name: 'Axles: Front' }).click();
-      await page.getByRole('radio', { name: 'Place: Closed course' }).click();
-      for (const check of checks) await page.getByRole('checkbox', { name: `Before: ${check}` }).click();
-      await page.getByRole('button', { name: 'Open the run' }).click();
-      await page.getByRole('radio', { name: 'Speed: One tap for each application' }).click();
-      await page.getByRole('button', { name: 'Begin cycle 1' }).click();
-      await page.getByRole('button', { name: 'End here' }).click();
-      await page.getByRole('checkbox', { name: 'Why: Out of time' }).click();
-      await page.getByRole('button', { name: 'End the cycle' }).click();
-      await page.getByRole('button', { name: 'Look at the faces' }).click();
-      await page.getByRole('checkbox', { name: 'left front, inner face: Even blue-grey' }).click();
-      await page.getByRole('button', { name: 'Open left front, outer face' }).click();
-      await page.getByRole('checkbox', { name: 'left front, outer face: Silver showing' }).click();
-    },
-  });
 }

@@ -1,6 +1,5 @@
 /** Pictures of the event that goes on today in the demo shop. */
 const PHONE = { width: 390, height: 844 };
-const WIDE = { width: 1280, height: 800 };
 
 /** @param shoot takes one picture of a page @param changes everything on record */
 export async function trackPictures({ shoot, changes, idOf }) {
@@ -9,7 +8,6 @@ export async function trackPictures({ shoot, changes, idOf }) {
   const limits = changes.find((c) => c.body.kind === 'sessionDecision' && c.body.decision === 'limits').body;
   const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
   await shoot('event-day', PHONE, `${day}/day`);
-  await shoot('event-day-wide', WIDE, `${day}/day`);
   await shoot('driver-card', PHONE, `/track/${tessaro}/${limits.sessionId}/card`);
   await shoot('condition', PHONE, `/cars/${idOf('cars', 'Brandreth Brennick')}/condition`);
   await shoot('session-look', PHONE, `${day}/day`, {

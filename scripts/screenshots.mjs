@@ -14,6 +14,7 @@ import {
   say,
 } from './lib.mjs';
 import { beddingPictures } from './screenshots-bedding.mjs';
+import { eveningPictures } from './screenshots-evening.mjs';
 import { trackPictures } from './screenshots-track.mjs';
 
 const PHONE = { width: 390, height: 844 };
@@ -223,7 +224,6 @@ main(async () => {
   say('Taking pictures …');
   await shoot('run-up', PHONE, '/');
   await shoot('car', PHONE, velund);
-  await shoot('car-wide', WIDE, velund);
   const karsk = `/cars/${idOf('cars', 'Tarrick Karsk')}`;
   const computed = (page) => page.getByTestId('help').waitFor();
   await shoot('heat', PHONE, `${karsk}/heat`, { act: computed });
@@ -231,12 +231,12 @@ main(async () => {
     url: server.url,
     velund,
     folder: join(root, 'docs', 'screenshots'),
-    shoot,
     shot,
     say,
   });
 
   await trackPictures({ shoot, changes, idOf });
+  await eveningPictures({ shoot, changes, url: server.url });
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
   await shoot('work-list', PHONE, `${event}/work`, {
