@@ -41,7 +41,13 @@ function Crew() {
     // What is said meanwhile is of the next one: nothing is cleared when this one has been saved.
     setName('');
     setProblem(null);
-    const result = await sync.save('crew', record);
+    // The first one says where the shop is: by the clock of the device in hand, until somebody says otherwise.
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    const isFirst = logbook.crew.size === 0 && logbook.shop.version === 0 && zone !== logbook.shop.timeZone;
+    const result = await sync.saveAll([
+      { collection: 'crew', body: record },
+      ...(isFirst ? [{ collection: 'shops' as const, body: { ...logbook.shop, timeZone: zone } }] : []),
+    ]);
     if (result.state === 'refused') {
       setName(name);
       return setProblem(result.sentence);
@@ -65,7 +71,14 @@ function Crew() {
         ))}
       </View>
       <View style={styles.row}>
-        <LineInput label="New crew member" value={name} onChange={setName} maxLength={80} style={styles.grow} />
+        <LineInput
+          label="New crew member"
+          value={name}
+          onChange={setName}
+          onSubmitEditing={() => void add()}
+          maxLength={80}
+          style={styles.grow}
+        />
         <MainButton mode="outlined" onPress={() => void add()}>
           Add
         </MainButton>
@@ -117,7 +130,14 @@ function Lifts() {
         </View>
       ))}
       <View style={styles.row}>
-        <LineInput label="New lift" value={name} onChange={setName} maxLength={40} style={styles.grow} />
+        <LineInput
+          label="New lift"
+          value={name}
+          onChange={setName}
+          onSubmitEditing={() => void add()}
+          maxLength={40}
+          style={styles.grow}
+        />
         <MainButton mode="outlined" onPress={() => void add()}>
           Add lift
         </MainButton>

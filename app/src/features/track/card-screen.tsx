@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { carLabel, decisionsOn, findSession } from '@calvik/core';
+import { carLabel, decisionsOn, findSession, sessionsOfCar } from '@calvik/core';
 import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
@@ -27,6 +27,8 @@ export function DriverCardScreen() {
   const car = logbook.cars.get(carId);
   const session = car && findSession(logbook, car.id, id);
   if (!car || !session) return <Gone what="session" back="/" />;
+  // An older card decides nothing any more: it leads to the one that does.
+  const last = sessionsOfCar(logbook, car.id).at(-1);
   const decision = decisionsOn(logbook, session).at(-1);
   const card = decision && driverCard(logbook, decision);
   const day = routes.eventDay(session.fact.eventId);
@@ -103,9 +105,15 @@ export function DriverCardScreen() {
       ) : null}
       <View style={styles.row}>
         <View style={styles.grow}>
-          <MainButton mode="outlined" onPress={() => router.push(routes.decide(car.id, session.fact.id))}>
-            Decide again
-          </MainButton>
+          {last && last.fact.id !== session.fact.id ? (
+            <MainButton mode="outlined" onPress={() => router.replace(routes.card(car.id, last.fact.id))}>
+              {`After session ${last.nth}`}
+            </MainButton>
+          ) : (
+            <MainButton mode="outlined" onPress={() => router.push(routes.decide(car.id, session.fact.id))}>
+              Decide again
+            </MainButton>
+          )}
         </View>
         <View style={styles.grow}>
           <MainButton mode="outlined" onPress={() => router.replace(day)}>
