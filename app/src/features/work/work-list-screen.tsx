@@ -18,6 +18,7 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Gone } from '../gone';
 import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
+import { JumpMarks } from '../../ui/jump-marks';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
@@ -84,9 +85,17 @@ function WorkListPage({ event }: { event: TrackEvent }) {
         />
       ) : null}
       {bookings.length > 0 && all.length === 0 ? <Empty text="This event is over, and its work with it." /> : null}
+      <JumpMarks
+        label="Cars on this list"
+        marks={bookings.map(({ booking, car, items }) => ({
+          id: partOf(booking),
+          name: car!.name,
+          note: toPlanText(items),
+        }))}
+      />
       <View style={wide ? styles.columns : styles.column}>
         {bookings.map(({ booking, items }) => (
-          <View key={booking.id} style={wide ? styles.half : null}>
+          <View key={booking.id} nativeID={partOf(booking)} style={wide ? styles.half : null}>
             <CarList booking={booking} event={event} items={items} />
           </View>
         ))}
@@ -98,6 +107,12 @@ function WorkListPage({ event }: { event: TrackEvent }) {
     </Screen>
   );
 }
+
+const partOf = (booking: Booking): string => `work-list-${booking.id}`;
+const toPlanText = (items: readonly WorkItem[]): string => {
+  const left = items.filter((i) => i.state === 'todo').length;
+  return left > 0 ? `${left} to plan` : '';
+};
 
 function Figure({ value, unit }: { value: string; unit: string }) {
   return (
