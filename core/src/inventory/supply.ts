@@ -1,5 +1,5 @@
 /** What is on the shelf, promised, ordered and on cars; and what has to be bought, where, and by when. */
-import { type LocalDate, plusWorkingDays } from '../calendar';
+import { type LocalDate, plusDays, plusWorkingDays } from '../calendar';
 import { type Logbook, ofKind, shopIsShut } from '../logbook';
 import { bookingReserving, placeOf, reservationOf } from './parts';
 import { findingsOfPart, thinnestOfSet } from './readings';
@@ -74,6 +74,9 @@ export const wearPartsOnCar = (logbook: Logbook, carId: string): { part: WearPar
     const part = logbook.wearParts.get(f.wearPartId);
     return part ? [{ part, at: f.at, count: f.count }] : [];
   });
+
+/** What comes on a day is on the shelf for the work of the next: nobody knows at what hour the van comes. Own rule. */
+export const onShelfFrom = (arrivesOn: LocalDate): LocalDate => plusDays(arrivesOn, 1);
 
 /** The supplier that brings such goods soonest. */
 export const fastestSupplier = (logbook: Logbook, goods: Goods): Supplier | null =>
@@ -181,14 +184,14 @@ export function toBuy(logbook: Logbook, booking: Booking | null, wanted: Wanted,
   const ordered = awaited(logbook).find(
     (a) => a.likeId === wanted.likeId && (booking === null || a.bookingIds.includes(booking.id)),
   );
-  if (ordered) return { ...base, source: 'ordered', on: ordered.arrivesOn };
+  if (ordered) return { ...base, source: 'ordered', on: onShelfFrom(ordered.arrivesOn) };
   const supplier = fastestSupplier(logbook, wanted.goods);
   if (!supplier || wanted.likeId === null) return { ...base, source: 'unknown', on: today };
   const { name, leadDays } = supplier;
   return {
     ...base,
     source: 'buy',
-    on: plusWorkingDays(today, leadDays, shopIsShut(logbook)),
+    on: onShelfFrom(plusWorkingDays(today, leadDays, shopIsShut(logbook))),
     supplier: { name, leadDays },
   };
 }

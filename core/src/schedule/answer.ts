@@ -1,6 +1,6 @@
 /** A search for a plan, as the server tells of it. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
-import { compoundName, fastestSupplier, findingsOfPart, placeOf, usableMl } from '../inventory';
+import { compoundName, fastestSupplier, findingsOfPart, onShelfFrom, placeOf, usableMl } from '../inventory';
 import { type Logbook, shopIsShut } from '../logbook';
 import { type Finding, axleOfWork, worstOf } from '../model';
 import type { WorkItem } from '../work';
@@ -102,7 +102,7 @@ function stockFinding(logbook: Logbook, c: PlanningCase, task: Task): Finding {
     {},
     {
       name: fluid?.name ?? logbook.wearParts.get(id)?.name ?? '',
-      on: supplier ? plusWorkingDays(c.today, supplier.leadDays, shopIsShut(logbook)) : null,
+      on: supplier ? onShelfFrom(plusWorkingDays(c.today, supplier.leadDays, shopIsShut(logbook))) : null,
     },
   );
 }

@@ -12,7 +12,7 @@ import {
 } from '../calendar';
 import { type Logbook, carLabel, shopIsShut, withJobs } from '../logbook';
 import { type Span, breaksOfShop, isDone, spanOfJob } from '../jobs';
-import { awaited, bottleState, fastestSupplier, onShelf } from '../inventory';
+import { awaited, bottleState, fastestSupplier, onShelf, onShelfFrom } from '../inventory';
 import type { Job } from '../model';
 import { VISIT_MINUTES, type WorkItem, bottleSizeMl, workFinding, workOfEvents } from '../work';
 import { hoursOf } from './hours';
@@ -258,13 +258,13 @@ export function stocksFor(logbook: Logbook, days: readonly LocalDate[], uses: re
         : { amount: 1, from, until: null, daysOnceOpen: null, owner: null };
     for (const a of coming)
       if (a.likeId === id)
-        for (let n = 0; n < a.left; n++) lots.push(one(dayOf(a.arrivesOn < today ? today : a.arrivesOn)));
+        for (let n = 0; n < a.left; n++) lots.push(one(dayOf(onShelfFrom(a.arrivesOn < today ? today : a.arrivesOn))));
     const supplier = fastestSupplier(logbook, isFluid ? 'bottle' : 'wearPart');
     // What is bought is bought in whole bottles, as many as it takes: it cannot run out.
     if (supplier)
       lots.push({
         amount: uses.reduce((n, u) => n + (u.stock === id ? u.amount : 0), 0),
-        from: dayOf(plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook))),
+        from: dayOf(onShelfFrom(plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook)))),
         until: null,
         daysOnceOpen: null,
         owner: null,

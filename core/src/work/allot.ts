@@ -1,6 +1,6 @@
 /** Fluid and small parts go round once: what one piece of work takes is not there for the next. Soonest event first. */
 import { type LocalDate, plusWorkingDays } from '../calendar';
-import { awaited, bottleState, fastestSupplier, onShelf, toBuy, usableMl } from '../inventory';
+import { awaited, bottleState, fastestSupplier, onShelf, onShelfFrom, toBuy, usableMl } from '../inventory';
 import { type Logbook, shopIsShut } from '../logbook';
 import type { Booking, PadSet } from '../model';
 import { workFinding } from './findings';
@@ -63,7 +63,7 @@ export function allot(logbook: Logbook, lists: Iterable<readonly WorkItem[]>, to
       wasHere: amount,
       coming: coming
         .filter((a) => a.likeId === id)
-        .map((a) => ({ amount: a.left * unit, on: a.arrivesOn < today ? today : a.arrivesOn }))
+        .map((a) => ({ amount: a.left * unit, on: onShelfFrom(a.arrivesOn < today ? today : a.arrivesOn) }))
         .sort((a, b) => a.on.localeCompare(b.on)),
     };
     pools.set(id, made);
@@ -122,7 +122,7 @@ export function allot(logbook: Logbook, lists: Iterable<readonly WorkItem[]>, to
     const pool = poolOf(fluidId, () => freeMl(fluidId), bottleSizeMl(logbook, fluidId));
     const { on, short } = takeFrom(pool, wanted, today);
     const supplier = fastestSupplier(logbook, 'bottle');
-    const brings = supplier ? plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook)) : null;
+    const brings = supplier ? onShelfFrom(plusWorkingDays(today, supplier.leadDays, shopIsShut(logbook))) : null;
     fluid.source = on === today ? 'shelf' : on !== null ? 'ordered' : supplier ? 'buy' : 'unknown';
     fluid.on = on ?? brings ?? today;
     const ml = (value: number) => ({ value: Math.round(value), measure: 'volume' as const });

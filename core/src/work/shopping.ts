@@ -147,7 +147,7 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     const waiting = [...line.waiting].sort(bySoonest);
     const neededOn = waiting[0]?.neededOn ?? null;
     const lead = fastestSupplier(logbook, line.goods)?.leadDays ?? 0;
-    const orderBy = neededOn === null ? null : minusWorkingDays(neededOn, lead, shopIsShut(logbook));
+    const orderBy = neededOn === null ? null : minusWorkingDays(plusDays(neededOn, -1), lead, shopIsShut(logbook));
     lines.push({ ...line, waiting, neededOn, orderBy, isLate: orderBy !== null && orderBy < today });
   };
   for (const part of wantedParts(logbook, open)) add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });

@@ -232,7 +232,8 @@ function sourcesOf({ records, facts }: ShopInRunUp, id: string): Source[] {
         for (let n = 0; n < line.count; n++)
           sources.push({
             left: line.goods === 'bottle' ? size : 1,
-            from: line.deliveries[0]!.on,
+            // What comes on a day is there the morning after.
+            from: plusDays(line.deliveries[0]!.on, 1),
             until: null,
             keeps: line.goods === 'bottle' ? openBottleDays : null,
             owner: null,
@@ -243,7 +244,7 @@ function sourcesOf({ records, facts }: ShopInRunUp, id: string): Source[] {
       .map((s) => s.leadDays),
   );
   if (Number.isFinite(lead))
-    sources.push({ left: 1e9, from: plusWorkingDays(TODAY, lead), until: null, keeps: null, owner: null });
+    sources.push({ left: 1e9, from: plusDays(plusWorkingDays(TODAY, lead), 1), until: null, keeps: null, owner: null });
   return sources;
 }
 

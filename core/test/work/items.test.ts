@@ -136,13 +136,13 @@ describe('work lists', () => {
     const supplier = { ...common, id: newId(), name: 'Corran', supplies: ['padSet' as const], leadDays: 20, notes: '' };
     const items = workOfBooking(at(e, b, [...worn, fitted], { padSets: [now], suppliers: [supplier] }), b, TODAY);
     const pads = find(items, 'pads.front');
-    expect(pads.parts[0]).toMatchObject({ source: 'buy', likeId: now.id, on: '2026-06-29' });
+    expect(pads.parts[0]).toMatchObject({ source: 'buy', likeId: now.id, on: '2026-06-30' });
     expect(tell(pads.impossible!)).toBe(
       'Pads front, Kerren R2: to buy, Corran, 20 working days: after load-up on Fri 12 Jun.',
     );
     expect(tell(find(items, 'bedding.front').impossible!)).toBe('Waits for pads, front.');
     const [list] = shoppingLists(at(e, b, [...worn, fitted], { padSets: [now], suppliers: [supplier] }), items, TODAY);
-    expect(list!.lines[0]).toMatchObject({ count: 1, neededOn: '2026-06-12', orderBy: '2026-05-15', isLate: true });
+    expect(list!.lines[0]).toMatchObject({ count: 1, neededOn: '2026-06-12', orderBy: '2026-05-14', isLate: true });
   });
 
   test('a free set like the one that is on comes before buying, for one car only; packed as a spare it is not for pads that are gone by then', () => {

@@ -42,8 +42,8 @@ describe('hoses', () => {
       list(e, bookingOf(e), [...inOrder(), fault], { wearParts: [hose], suppliers: [supplier] }),
       'hoses.RL',
     );
-    expect(bought.parts).toMatchObject([{ source: 'buy', on: '2026-06-05' }]);
-    expect(bought.earliest).toBe('2026-06-05');
+    expect(bought.parts).toMatchObject([{ source: 'buy', on: '2026-06-06' }]);
+    expect(bought.earliest).toBe('2026-06-06');
     const nobody = find(list(e, bookingOf(e), [...inOrder(), fault], { wearParts: [hose] }), 'hoses.RL');
     expect(partText(nobody.parts[0]!, say)).toBe('Rear hose: nothing on record to order by, or no supplier sells it');
   });

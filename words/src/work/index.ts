@@ -34,13 +34,13 @@ export function partText({ goods, name, axle, source, stock, on, supplier }: Par
         ? `Pair ${name}, on the shelf`
         : `${goodsName(goods, name, axle)}: ${stock ?? 0} on the shelf`;
   const what = goodsName(goods, name, axle);
-  if (source === 'ordered') return `${what}: ordered, here ${say.day(on)}`;
+  if (source === 'ordered') return `${what}: ordered, on the shelf by ${say.day(on)}`;
   if (source === 'buy' && supplier)
     return `${what}: to buy, ${supplier.name}, ${counted(supplier.leadDays, 'working day')}`;
   return `${what}: nothing on record to order by, or no supplier sells it`;
 }
 
-/** Where the fluid for a piece of work comes from: "Velt 600, 720 mL: ordered, here Tue 9 Jun". */
+/** Where the fluid for a piece of work comes from: "Velt 600, 720 mL: ordered, on the shelf by Tue 9 Jun". */
 export function fluidText(
   { ml, fluidId, grade, source, on }: FluidNeed,
   logbook: Pick<Logbook, 'fluids'>,
@@ -51,9 +51,9 @@ export function fluidText(
     case 'shelf':
       return `${what}, on the shelf`;
     case 'ordered':
-      return `${what}: ordered, here ${say.day(on)}`;
+      return `${what}: ordered, on the shelf by ${say.day(on)}`;
     case 'buy':
-      return `${what}: to buy, here ${say.day(on)} at best`;
+      return `${what}: to buy, on the shelf by ${say.day(on)} at best`;
     case 'unknown':
       return `${what}: not here, and nobody on record sells it`;
   }
@@ -99,7 +99,8 @@ const workTexts: TextsFor<WorkFindings> = {
   eventHasBegun: () => 'The event has begun.',
   loadUpIsOver: ({ loadUp }, _, say) => `Load-up was ${say.day(loadUp)}.`,
   partComesTooLate: ({ goods, part, source, on, supplier, leadDays, loadUp }, { axle }, say) => {
-    const how = source === 'buy' ? `to buy, ${supplier}, ${counted(leadDays, 'working day')}` : `here ${say.day(on)}`;
+    const how =
+      source === 'buy' ? `to buy, ${supplier}, ${counted(leadDays, 'working day')}` : `on the shelf by ${say.day(on)}`;
     return `${goodsName(goods, part, axle ?? null)}: ${how}: after load-up on ${say.day(loadUp)}.`;
   },
   noCapAdapter: ({ adapter, method }) =>
@@ -108,7 +109,7 @@ const workTexts: TextsFor<WorkFindings> = {
   fluidMissing: ({ fluid, wanted, short }, _, say) =>
     `${fluid}: ${say.quantity(wanted)} wanted, ${say.quantity(short)} short, and no supplier on record sells fluid.`,
   fluidComesTooLate: ({ fluid, wanted, on, isOrdered, supplier, latest }, _, say) =>
-    `${fluid}, ${say.quantity(wanted)}: ${isOrdered ? `ordered, here ${say.day(on)}` : `to buy, ${supplier}, here ${say.day(on)} at best`}: after ${say.day(latest)}.`,
+    `${fluid}, ${say.quantity(wanted)}: ${isOrdered ? `ordered, on the shelf by ${say.day(on)}` : `to buy, ${supplier}, on the shelf by ${say.day(on)} at best`}: after ${say.day(latest)}.`,
   partUnknown: ({ goods, part }, { axle }) =>
     part
       ? `${goodsName(goods, part, axle ?? null)}: no supplier on record sells it.`
@@ -158,7 +159,7 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
     return `The text says ${what} ${day(told)}; ${now ? `now it is ${day(now)}` : 'now no day is set'}.`;
   },
   stockShort: ({ name, on }, _, say) =>
-    `${name} does not do for it in time: more can be here ${on ? say.day(on) : 'only when somebody sells it'}.`,
+    `${name} does not do for it in time: more can be on the shelf ${on ? say.day(on) : 'only when somebody sells it'}.`,
   noRoom: () => 'No room with the crew and the lifts that there are, in its window.',
 };
 

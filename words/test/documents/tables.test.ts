@@ -37,7 +37,7 @@ describe('tables', () => {
         goods: 'bottle',
         for: 'Test car',
         neededOn: '2026-06-12',
-        orderBy: '2026-06-10',
+        orderBy: '2026-06-09',
         late: 'no',
       },
     ]);
