@@ -23,6 +23,8 @@ export interface RefusedRow {
   row: number;
   text: string;
   why: ImportProblem;
+  /** What else cannot be read in it. */
+  also: ImportProblem[];
 }
 
 /** A table that somebody chose, split into cells, and how it is to be read. */
@@ -96,17 +98,21 @@ const columnOfField: Partial<Record<string, ImportColumn>> = {
   notes: 'car notes',
 };
 
-/** What a schema says against something; null when nothing does. */
+/** What a schema says against something, once for each column. */
 function refusedBy(
   schema: { safeParse: (record: unknown) => { error?: { issues: readonly unknown[] } } },
   record: unknown,
   nameColumn: ImportColumn | null,
-): ImportProblem | null {
-  const issue = schema.safeParse(record).error?.issues[0] as SchemaIssue | undefined;
-  if (!issue) return null;
-  const field = String(issue.path[0]);
-  const column = field === 'name' ? nameColumn : (columnOfField[field] ?? null);
-  return { code: 'fieldRefused', column, issue };
+): ImportProblem[] {
+  const issues = (schema.safeParse(record).error?.issues ?? []) as SchemaIssue[];
+  const seen = new Set<ImportColumn | null>();
+  return issues.flatMap((issue): ImportProblem[] => {
+    const field = String(issue.path[0]);
+    const column = field === 'name' ? nameColumn : (columnOfField[field] ?? null);
+    if (seen.has(column)) return [];
+    seen.add(column);
+    return [{ code: 'fieldRefused', column, issue }];
+  });
 }
 
 /** The last flush that a row tells of; null where it tells of none. */
@@ -178,8 +184,8 @@ export function importPreview(
     const cell: Cells = Object.assign((column: ImportColumn) => (row[table.columns.indexOf(column)] ?? '').trim(), {
       isDecimalComma: table.isDecimalComma ?? false,
     });
-    const refuse = (why: ImportProblem): void => {
-      refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why });
+    const refuse = (...[why, ...also]: [ImportProblem, ...ImportProblem[]]): void => {
+      refused.push({ row: i + 2, text: importColumns.map(cell).filter(Boolean).join(', ').slice(0, 80), why, also });
     };
     const name = cell('customer');
     if (name === '' && cell('car') === '') return refuse({ code: 'rowIsEmpty' });
@@ -188,8 +194,10 @@ export function importPreview(
     const key = name.toLowerCase();
     const owner = known.get(key);
     const old = owner && carsBy.get(`${owner.id} ${cell('car').toLowerCase()}`);
-    const read = carOf(cell, old ?? base);
-    if ('code' in read) return refuse(read);
+    const result = carOf(cell, old ?? base);
+    // Of a row that cannot be read everything else that is wrong with it is said too.
+    const read = 'car' in result ? result.car : { ...(old ?? base), name: cell('car'), make: '-', model: '-' };
+    const unread = 'problems' in result ? result.problems : [];
     const customer: Customer = owner ??
       customers.get(key) ?? {
         ...recordDefaults.customers,
@@ -221,12 +229,15 @@ export function importPreview(
       name: old?.name ?? read.name,
     };
     const flush = flushOf(cell, logbook, car.id, table.dateOrder, reader);
-    if (flush && 'code' in flush) return refuse(flush);
-    const problem =
-      refusedBy(recordSchemas.customers, customer, 'customer') ??
-      refusedBy(recordSchemas.cars, car, 'car') ??
-      (flush ? refusedBy(factSchema, flush, null) : null);
-    if (problem) return refuse(problem);
+    const [first, ...others] = [
+      ...unread,
+      ...(flush && 'code' in flush ? [flush] : []),
+      ...refusedBy(recordSchemas.customers, customer, 'customer'),
+      ...refusedBy(recordSchemas.cars, car, 'car'),
+      ...(flush && !('code' in flush) ? refusedBy(factSchema, flush, null) : []),
+    ];
+    if (first) return refuse(first, ...others);
+    if (flush && 'code' in flush) return;
     const place = `${customer.id} ${car.name.toLowerCase()}`;
     if (taken.has(place)) return refuse({ code: 'carTwice', customer: customer.name });
     const plate = lettersAndDigits(car.plate);

@@ -108,26 +108,31 @@ const saidBy: Partial<Record<AssumedKey, readonly ImportColumn[]>> = {
   rear: ['rear bores'],
 };
 
-/** @param base a car that everything is taken from that the row does not say */
+/**
+ * The car that a row says, or everything in its cells that cannot be read.
+ * @param base a car that everything is taken from that the row does not say
+ */
 export function carOf<T extends Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'>>(
   cell: Cells,
   base: T,
-): (T & Pick<Car, 'name' | 'make' | 'model'>) | CellProblem {
+): { car: T & Pick<Car, 'name' | 'make' | 'model'> } | { problems: CellProblem[] } {
+  const problems: CellProblem[] = [];
   // What the row does not say of a car that is known stays.
   const known: Partial<Car> = base;
   const year = cell('year') === '' ? null : Number(cell('year'));
-  if (Number.isNaN(year)) return { code: 'notAYear', column: 'year', text: cell('year') };
+  if (Number.isNaN(year)) problems.push({ code: 'notAYear', column: 'year', text: cell('year') });
   const fluidGrade = cell('grade') === '' ? base.fluidGrade : gradeOf(cell('grade'));
-  if (fluidGrade === null) return { code: 'notAGrade', column: 'grade', text: cell('grade') };
+  if (fluidGrade === null) problems.push({ code: 'notAGrade', column: 'grade', text: cell('grade') });
   const driverSide = cell('driver side') === '' ? base.driverSide : sides[plain(cell('driver side'))];
-  if (!driverSide) return { code: 'notASide', column: 'driver side', text: cell('driver side') };
+  if (!driverSide) problems.push({ code: 'notASide', column: 'driver side', text: cell('driver side') });
   const read = { front: base.front, rear: base.rear };
   for (const axle of axles) {
     const brake = axleOf(cell, axle, base[axle]);
-    if ('code' in brake) return brake;
-    read[axle] = brake;
+    if ('code' in brake) problems.push(brake);
+    else read[axle] = brake;
   }
-  return {
+  if (problems.length > 0 || fluidGrade === null || !driverSide) return { problems };
+  const car = {
     ...base,
     ...read,
     name: cell('car'),
@@ -142,4 +147,5 @@ export function carOf<T extends Omit<Car, 'id' | 'customerId' | 'name' | 'make' 
       ? base.notes
       : [cell('car notes'), base.notes].filter(Boolean).join('\n'),
   };
+  return { car };
 }

@@ -249,6 +249,26 @@ describe('taking an import back', () => {
   });
 });
 
+test('everything that is wrong with a row is said at once', () => {
+  const preview = importPreview(
+    buildLogbook({ customers: [customer] }, []),
+    tableOf(
+      ['customer', 'car', 'year', 'grade', 'front brake', 'email', 'last flush'],
+      ['A', 'B', '20x5', 'DOT 9', 'wooden', 'nobody', 'spring'],
+    ),
+    base,
+    reader,
+  );
+  const [row] = preview.refused;
+  expect([row!.why, ...row!.also].map((why) => why.code)).toEqual([
+    'notAYear',
+    'notAGrade',
+    'notABrake',
+    'notADay',
+    'fieldRefused',
+  ]);
+});
+
 describe('a table that comes a second time', () => {
   const other = makeCar({ id: newId(), name: 'Second', plate: 'Q 7', year: 2009, notes: 'Two lines,\nwith a comma.' });
   const flushed = flush(other, '2026-04-03T08:00:00.000Z', newId());

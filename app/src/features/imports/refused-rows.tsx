@@ -7,6 +7,7 @@ import {
   columnOfProblem,
   importColumns,
 } from '@calvik/core/imports';
+import { list } from '@calvik/words';
 import { importColumnNames, importProblemText } from '@calvik/words/imports';
 import { useSay } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
@@ -15,6 +16,9 @@ import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 
 const MOST_OPEN = 40;
+/** "row 4", "rows 4, 6 and 9" */
+const rowsText = (rows: readonly number[]): string =>
+  rows.length === 1 ? `row ${rows[0]}` : `rows ${list(rows.map(String))}`;
 
 /** Rows that cannot be saved, each with its reason and the cells to mend it in. */
 export function RefusedRows({
@@ -27,11 +31,20 @@ export function RefusedRows({
   onChange: (over: Partial<ImportTable>) => void;
 }) {
   if (refused.length === 0) return null;
-  const setCell = (row: number, column: ImportColumn, text: string): void => {
+  const cellOf = (row: number, column: ImportColumn): string =>
+    table.rows[row - 2]?.[table.columns.indexOf(column)] ?? '';
+  /** Refused rows with the same fault in the same words: one mend is for all of them. */
+  const alike = (row: number, column: ImportColumn): number[] => {
+    const stored = cellOf(row, column);
+    const isSame = (r: RefusedRow): boolean =>
+      problemsOf(r).some((why) => columnOfProblem(why) === column) && cellOf(r.row, column) === stored;
+    return stored.trim() === '' ? [row] : [...new Set([row, ...refused.filter(isSame).map((r) => r.row)])];
+  };
+  const setCells = (rows: readonly number[], column: ImportColumn, text: string): void => {
     const at = table.columns.indexOf(column);
-    const old = table.rows[row - 2] ?? [];
-    const cells = Array.from({ length: Math.max(old.length, at + 1) }, (_, i) => (i === at ? text : (old[i] ?? '')));
-    onChange({ rows: table.rows.map((r, i) => (i === row - 2 ? cells : r)) });
+    const mended = (old: readonly string[]): string[] =>
+      Array.from({ length: Math.max(old.length, at + 1) }, (_, i) => (i === at ? text : (old[i] ?? '')));
+    onChange({ rows: table.rows.map((r, i) => (rows.includes(i + 2) ? mended(r) : r)) });
   };
   return (
     <Section title="Rows that cannot be saved">
@@ -40,9 +53,10 @@ export function RefusedRows({
           <Mend
             key={`${r.row} ${r.why.code}`}
             row={r}
-            cellOf={(column) => table.rows[r.row - 2]?.[table.columns.indexOf(column)] ?? ''}
+            cellOf={(column) => cellOf(r.row, column)}
+            alike={(column) => alike(r.row, column)}
             columns={importColumns.filter((c) => table.columns.includes(c))}
-            onCell={(column, text) => setCell(r.row, column, text)}
+            onCell={(column, text) => setCells(alike(r.row, column), column, text)}
             onLeaveOut={() => onChange({ leftOut: [...table.leftOut, r.row] })}
           />
         ))}
@@ -54,15 +68,20 @@ export function RefusedRows({
   );
 }
 
+const problemsOf = ({ why, also }: RefusedRow) => [why, ...also];
+
 function Mend({
   row,
   cellOf,
+  alike,
   columns,
   onCell,
   onLeaveOut,
 }: {
   row: RefusedRow;
   cellOf: (column: ImportColumn) => string;
+  /** Rows that a mend of this column is for. */
+  alike: (column: ImportColumn) => number[];
   /** Those that the table has. */
   columns: readonly ImportColumn[];
   onCell: (column: ImportColumn, text: string) => void;
@@ -71,17 +90,21 @@ function Mend({
   const t = useTokens();
   const say = useSay();
   const [isWhole, setWhole] = useState(false);
-  const own = columnOfProblem(row.why);
-  const shown = isWhole ? columns : columns.filter((c) => (own ? c === own : c === 'customer' || c === 'car'));
+  const own = new Set(problemsOf(row).map(columnOfProblem));
+  const shown = isWhole
+    ? columns
+    : columns.filter((c) => own.has(c) || (own.has(null) && (c === 'customer' || c === 'car')));
   return (
     <View style={[styles.row, { borderColor: t.rule }]}>
-      <Text as="strong">{`Row ${row.row}: ${importProblemText(row.why, say)}`}</Text>
+      <Text as="strong">{`Row ${row.row}: ${problemsOf(row)
+        .map((why) => importProblemText(why, say))
+        .join(' ')}`}</Text>
       <Text as="small">{row.text || 'empty'}</Text>
       <View style={styles.cells}>
         {shown.map((column) => (
           <Cell
             key={column}
-            label={`${importColumnNames[column]}, row ${row.row}`}
+            label={`${importColumnNames[column]}, ${rowsText(alike(column))}`}
             stored={cellOf(column)}
             onDone={(text) => onCell(column, text)}
           />

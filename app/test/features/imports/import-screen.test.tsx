@@ -2,7 +2,8 @@
 import { act, fireEvent, screen } from '@testing-library/react';
 import type { ImportTable } from '@calvik/core/imports';
 import { ImportScreen } from '../../../src/features/imports/import-screen';
-import { crew, id } from '../../builders/scene';
+import { RefusedRows } from '../../../src/features/imports/refused-rows';
+import { crew, id, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { answers, freshHands, pick, press, sent, text, type } from '../../builders/hands';
 import { common, open, other } from '../../builders/pages-scene';
@@ -40,7 +41,7 @@ const looked = {
   changed: { cars: [{ name: 'B', changes: [{ path: ['plate'], from: 'Q 1', to: 'Q 2' }] }], customers: [] },
   flushes: 0,
   unchanged: 3,
-  refused: [{ row: 3, why: { code: 'customerNotNamed' }, text: 'B' }],
+  refused: [{ row: 3, why: { code: 'customerNotNamed' }, also: [], text: 'B' }],
 };
 const last = (path: string): Record<string, unknown> =>
   sent.filter((s) => s.path === `/api/imports/${path}`).at(-1)!.body;
@@ -125,4 +126,36 @@ test('an import is taken back whole, after saying what goes and what stays', asy
   await act(async () => press('Undo this import'));
   expect(last(`${made.id}/undo`)).toEqual({ by: crew.id });
   expect(text()).toContain('Put away: 1 car, 0 customers.');
+});
+
+test('one mend is for every row that has the same fault in the same words; all faults of a row stand together', async () => {
+  const grades: ImportTable = {
+    head: ['customer', 'car', 'grade', 'year'],
+    rows: [
+      ['A', 'One', 'DOT 9', '20x5'],
+      ['B', 'Two', 'DOT 4', '2011'],
+      ['C', 'Three', 'DOT 9', '2012'],
+    ],
+    columns: ['customer', 'car', 'grade', 'year'],
+    dateOrder: 'dayFirst',
+    leftOut: [],
+  };
+  const grade = { code: 'notAGrade' as const, column: 'grade' as const, text: 'DOT 9' };
+  const year = { code: 'notAYear' as const, column: 'year' as const, text: '20x5' };
+  let changed: Partial<ImportTable> = {};
+  show(
+    <RefusedRows
+      table={grades}
+      refused={[
+        { row: 2, text: 'A', why: year, also: [grade] },
+        { row: 4, text: 'C', why: grade, also: [] },
+      ]}
+      onChange={(over) => (changed = over)}
+    />,
+  );
+  expect(text()).toContain('Row 2: “20x5” is not a year. “DOT 9” is not a fluid grade');
+  const fields = screen.getAllByLabelText('Fluid grade, rows 2 and 4', { selector: 'input' });
+  fireEvent.change(fields[0]!, { target: { value: 'DOT 5.1' } });
+  await act(async () => void fireEvent.blur(fields[0]!));
+  expect(changed.rows!.map((r) => r[2])).toEqual(['DOT 5.1', 'DOT 4', 'DOT 5.1']);
 });
