@@ -1,5 +1,6 @@
 import type { Collection, FieldChange, Logbook } from '@calvik/core';
 import { type Merged, isSame, mergeVersions } from '@calvik/core/logbook/merge';
+import { recordDefaults, shopDefaults } from '@calvik/core/model';
 import { dateIn } from '@calvik/core/calendar';
 import { sayTo } from '@calvik/words';
 import * as api from '../api/client';
@@ -47,6 +48,13 @@ export interface Referee {
   tell: (collection: Collection, kept: readonly FieldChange[]) => void;
 }
 const MOST_TRIES = 3;
+
+/** A record with what an older one does not say yet: that it is said now is no change of anybody's. */
+const saying =
+  (collection: Collection) =>
+  (body: api.Saved): api.Saved =>
+    ({ ...(defaults as Partial<Record<Collection, object>>)[collection], ...body }) as api.Saved;
+const defaults = { ...recordDefaults, shops: shopDefaults };
 
 export type SaveResult =
   | { state: 'saved' | 'waiting' }
@@ -218,7 +226,8 @@ export class Sync {
   /** @param referee none: what meets is decided by nobody @returns null where nothing was decided */
   private async onTopOf(theirs: api.Saved, one: ToKeep, referee: Referee | null): Promise<ToKeep | null> {
     const collection = one.collection as Collection;
-    const merged = mergeVersions(one.base!, one.body, theirs);
+    const said = saying(collection);
+    const merged = mergeVersions(said(one.base!), said(one.body), said(theirs));
     const { version } = theirs as { version: number };
     if (merged.collisions.length === 0) {
       if (merged.kept.length > 0) this.referee?.tell(collection, merged.kept);

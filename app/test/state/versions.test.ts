@@ -149,6 +149,19 @@ test('an answer that was lost: what others have changed since is not turned back
   expect(two.here().name).toBe('D');
 });
 
+test('what an older record does not say is no change of anybody’s', async () => {
+  // Stored before there was a load-up day; the form fills it in with what holds.
+  const { loadUpDate: _, ...older } = stored;
+  stored = older as Event;
+  history = [stored];
+  const [one, two] = [device('one', mine), device('two', mine)];
+  const opened = { ...two.here(), loadUpDate: null };
+  await one.change({ name: 'B' });
+  expect(await two.change({ loadUpDate: '2027-03-01' }, opened)).toEqual({ state: 'saved' });
+  expect(two.asked).toEqual([]);
+  expect(stored).toMatchObject({ name: 'B', loadUpDate: '2027-03-01' });
+});
+
 test('property: two devices, lines cut, answers lost, forms opened early: no change is lost unseen', async () => {
   const op = fc.record({
     who: fc.constantFrom('one', 'two'),
