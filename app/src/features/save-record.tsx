@@ -63,6 +63,16 @@ function place<T extends FieldValues>(
   return homeless.length > 0 ? homeless.map((e) => e.message).join(' ') : 'Look at the fields marked above.';
 }
 
+/** Nothing that was planned or told stands on these. */
+const breaksNothingEver: ReadonlySet<Collection> = new Set<Collection>([
+  'procedures',
+  'compounds',
+  'wrenches',
+  'carKinds',
+  'messages',
+  'imports',
+]);
+
 /** What is saved together with a record. */
 interface Beside<C extends Collection> {
   before?: ToKeep[];
@@ -119,11 +129,16 @@ export function useSaveRecord<C extends Collection, T extends FieldValues>(
       ...after(saved),
     ];
     // A new one breaks nothing of what was planned without it.
-    if (!isNew && !mayGo(together)) {
-      setProblem(null);
-      return false;
-    }
     setSaving(true);
+    if (!isNew && !breaksNothingEver.has(collection)) {
+      // What it breaks takes a moment to work out in a large shop: the button says that it is busy first.
+      await new Promise((done) => setTimeout(done));
+      if (!mayGo(together)) {
+        setSaving(false);
+        setProblem(null);
+        return false;
+      }
+    }
     const result = await sync.saveAll(together);
     setSaving(false);
     if (result.state === 'refused') {
