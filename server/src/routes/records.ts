@@ -103,10 +103,11 @@ async function allowMerge(
   { by }: Author,
 ): Promise<void> {
   if (collection !== 'cars' && collection !== 'customers') return;
-  const into = (record as RecordOf<'cars'>).mergedIntoId ?? null;
+  const { mergedIntoId: into = null, archived } = record as RecordOf<'cars'>;
   const { logbook } = await cache.current();
   const stored = (logbook[collection] as ReadonlyMap<string, RecordOf<'cars'> | RecordOf<'customers'>>).get(record.id);
-  if (into === (stored?.mergedIntoId ?? null)) return;
+  // A merge holds while its record is put away: to take that out, or to put it back, is to take the two apart or together.
+  if (into === (stored?.mergedIntoId ?? null) && (into === null || archived === stored?.archived)) return;
   if (logbook.crew.get(by ?? '')?.role !== 'lead') throw new Problem(409, 'leadMerges', {});
   if (into === record.id) throw new Problem(422, 'mergedIntoItself', {});
 }

@@ -45,6 +45,9 @@ test('a technician cannot, a lead can, alone or in a batch; a record is not merg
   expect(runUp.events.flatMap((e) => e.cars.map((c) => c.car.id))).not.toContain(one!.id);
   // Who edits it otherwise leaves the merge alone; apart again by a lead.
   expect((await put({ ...merged, version: merged.version + 1, notes: 'Seen.' }, technician.id)).status).toBe(200);
+  // Back in use with the merge still named would take the two apart too, and leave the other without this one's faults.
+  const inUse = { ...merged, version: merged.version + 2, archived: false };
+  expect((await put(inUse, technician.id)).body.code).toBe('leadMerges');
   const apart = { ...one!, version: merged.version + 2, mergedIntoId: null };
   expect((await put(apart, technician.id)).body.code).toBe('leadMerges');
   expect((await put(apart, lead.id)).status).toBe(200);
