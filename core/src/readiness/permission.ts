@@ -42,6 +42,8 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
 /** Faces that ask for more are accepted by a lead alone, with a reason. */
 function refuseLook(logbook: Logbook, look: BeddingLook): Refusal | null {
   const car = logbook.cars.get(look.carId);
+  // All that is known of it counts for the car that stays: here nothing would speak against it.
+  if (car?.archived && car.mergedIntoId) return { code: 'carIsPutAway' };
   if (car && isForLeadToState(logbook, car, look)) return { code: 'onlyLeadStates' };
   if (!wantsReason(look)) return null;
   if (look.decision === 'accept' && !isLead(logbook, look.by)) return { code: 'onlyLeadAccepts' };

@@ -94,7 +94,6 @@ const letsGo = (fact: Fact): boolean =>
 /** A device's clock may be so far ahead of the server's, min. */
 const CLOCK_AHEAD_MIN = 5;
 
-/** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
 /** Two records of one car or customer become one by a lead alone: what was shown of the one counts for the other then. */
 async function allowMerge(
   cache: LogbookCache,
@@ -112,6 +111,7 @@ async function allowMerge(
   if (into === record.id) throw new Problem(422, 'mergedIntoItself', {});
 }
 
+/** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
 export async function limitFacts<C extends Collection>(
   cache: LogbookCache,
   collection: C,

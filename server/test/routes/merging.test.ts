@@ -1,7 +1,7 @@
 /** Two records of one car become one by a lead alone, and are taken apart again; the server judges by it at once. */
 import { pino } from 'pino';
 import request from 'supertest';
-import type { RecordOf } from '@calvik/core';
+import type { Fact, RecordOf } from '@calvik/core';
 import { Database, createApp } from '../../src';
 import { loadDemo } from '../../src/demo/load';
 
@@ -43,6 +43,10 @@ test('a technician cannot, a lead can, alone or in a batch; a record is not merg
   // Its cars in the run-up are the other's now.
   const runUp = (await api.get('/api/run-up')).body as { events: { cars: { car: { id: string } }[] }[] };
   expect(runUp.events.flatMap((e) => e.cars.map((c) => c.car.id))).not.toContain(one!.id);
+  // Nothing is accepted for the one that is gone: nothing would speak against it there.
+  const look = (await all<Fact>('facts')).find((f) => f.kind === 'beddingLook' && f.decision === 'accept')!;
+  const ofGone = { ...look, id: '01900000-0000-7000-8000-0000000000aa', carId: one!.id, by: technician.id };
+  expect((await api.put(`/api/facts/${ofGone.id}`).send(ofGone)).body.code).toBe('carIsPutAway');
   // Who edits it otherwise leaves the merge alone; apart again by a lead.
   expect((await put({ ...merged, version: merged.version + 1, notes: 'Seen.' }, technician.id)).status).toBe(200);
   // Back in use with the merge still named would take the two apart too, and leave the other without this one's faults.
