@@ -14,6 +14,8 @@ import {
 import { availableParallelism } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip } from 'node:zlib';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const say = (text) => process.stdout.write(`${text}\n`);
@@ -175,7 +177,21 @@ async function ensureInterfaceBuilt() {
     join(root, 'app', 'dist', 'pages.json'),
     JSON.stringify({ pages: paths(ahead.filter((n) => !begins(n))), workers: paths(ahead.filter(begins)) }),
   );
+  await during('Compressing it', compressFiles);
   writeFileSync(stamp, print);
+}
+
+/** Scripts and fonts as a browser takes them over the air, beside themselves. Brotli is offered by browsers only where the connection is secure. */
+async function compressFiles() {
+  const dist = join(root, 'app', 'dist');
+  const files = readdirSync(dist, { recursive: true }).filter((name) => /\.(js|ttf)$/.test(name));
+  await Promise.all(
+    files.map(async (name) => {
+      const bytes = readFileSync(join(dist, name));
+      writeFileSync(join(dist, `${name}.gz`), await promisify(gzip)(bytes, { level: 9 }));
+      writeFileSync(join(dist, `${name}.br`), await promisify(brotliCompress)(bytes));
+    }),
+  );
 }
 
 /** The fonts come with the page's style sheet: shown as soon as they are there, and no code waits for them. */

@@ -3,6 +3,7 @@ import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { pino } from 'pino';
 import request from 'supertest';
 import { Database, createApp } from '../src';
@@ -23,6 +24,10 @@ beforeAll(async () => {
   mkdirSync(join(folder, 'dist'));
   writeFileSync(join(folder, 'dist', 'index.html'), '<!doctype html><title>Calvik</title>');
   writeFileSync(join(folder, 'dist', hashed), `/* ${'x'.repeat(5000)} */`);
+  const screens = `later-screens-${'0123456789abcdef'.repeat(2)}.js`;
+  writeFileSync(join(folder, 'dist', screens), 'later');
+  writeFileSync(join(folder, 'dist', `${screens}.br`), brotliCompressSync('later, as the build compressed it'));
+  writeFileSync(join(folder, 'dist', 'pages.json'), JSON.stringify({ pages: [`/${screens}`], workers: [] }));
   database = await Database.open(join(folder, 'data.sqlite'));
   await loadDemo(database, '2026-06-01T09:00:00.000Z');
   const built = createApp({
@@ -49,6 +54,19 @@ describe('the interface', () => {
     expect(code.headers['cache-control']).toBe('public, max-age=31536000, immutable');
     expect(code.headers['content-encoding']).toBe('gzip');
     expect((await request(url).get('/')).headers['cache-control']).toBe('no-cache');
+  });
+  test('code that the build compressed is sent as it lies there, and a screen’s is named beside its page', async () => {
+    const address = (await request(url).get('/service/a-job/wheels')).headers.link;
+    const code = /^<(.+)>; rel=preload; as=script$/.exec(address ?? '')?.[1] ?? '';
+    const ask = (encodings: string) => fetch(url + code, { headers: { 'Accept-Encoding': encodings } });
+    const compressed = await ask('gzip, br');
+    expect(compressed.headers.get('content-encoding')).toBe('br');
+    expect(compressed.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
+    expect(compressed.headers.get('content-type')).toMatch(/javascript/);
+    expect(await compressed.text()).toBe('later, as the build compressed it');
+    expect(await (await ask('identity')).text()).toBe('later');
+    // The first page brings it when it is quiet.
+    expect((await request(url).get('/')).headers.link).toBeUndefined();
   });
   test('any address inside is the page; a missing file is missing', async () => {
     expect((await request(url).get('/cars/some-id/verdict?event=x')).text).toContain('<title>Calvik</title>');
