@@ -1,5 +1,5 @@
 import { Slot } from 'expo-router';
-import { useEffect, useMemo } from 'react';
+import { useEffect } from 'react';
 import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
@@ -46,8 +46,17 @@ function Themed() {
   );
 }
 
+const sync = new Sync(store, async (...whole) => (await loadLater()).heatAhead(...whole));
+
+// Begun before anything is drawn: drawing the frame takes as long as reading the feed, and every page but the run-up waits for what follows.
+sync.start();
+if (typeof location !== 'undefined' && location.pathname !== '/') {
+  loadLater()
+    .then(({ startHeatWorker }) => startHeatWorker())
+    .catch(() => undefined);
+}
+
 export default function Root() {
-  const sync = useMemo(() => new Sync(store, async (...whole) => (await loadLater()).heatAhead(...whole)), []);
   useEffect(() => {
     sync.start();
     const ahead = setTimeout(() => void fetchPagesAhead(), 3000);
@@ -55,7 +64,7 @@ export default function Root() {
       clearTimeout(ahead);
       sync.stop();
     };
-  }, [sync]);
+  }, []);
   return (
     <Provider store={store}>
       <SyncContext.Provider value={sync}>

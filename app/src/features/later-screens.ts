@@ -8,6 +8,7 @@ import '@calvik/words/work';
 
 export { comingEvents, judgeEvent, runUp } from '@calvik/core';
 export { heatAhead } from '../workers/heat-ahead';
+export { startHeatWorker } from '../workers/heat-worker';
 export { KeptNotice, TwoVersionsDialog } from './versions/two-versions-dialog';
 export { BesideRunUp } from './run-up/beside-run-up';
 export { BenchScreen } from './bench/bench-screen';

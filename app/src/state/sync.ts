@@ -94,16 +94,20 @@ export class Sync {
 
   /** Begins: what an earlier visit could not send comes back, then the feed is read, and read again now and then. */
   start(): void {
+    if (this.timer) return;
     const entries = keys(UNSENT)
       .flatMap((key) => read<Unsent | Unsent[]>(key) ?? [])
       .sort((a, b) => a.order - b.order);
     this.store.dispatch(restored(entries));
-    api
-      .runUp()
-      .then((answer) => this.store.dispatch(runUpReceived(answer)))
-      .catch(() => undefined);
+    // Any other page waits for the feed alone.
+    if (location.pathname === '/') {
+      api
+        .runUp()
+        .then((answer) => this.store.dispatch(runUpReceived(answer)))
+        .catch(() => undefined);
+    }
     this.tick();
-    this.timer ??= setInterval(() => this.tick(), POLL_MS);
+    this.timer = setInterval(() => this.tick(), POLL_MS);
     addEventListener('online', this.tick);
     addEventListener('focus', this.tick);
   }

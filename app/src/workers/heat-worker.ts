@@ -33,6 +33,9 @@ async function tasks(): Promise<Remote<HeatTasks> | HeatTasks> {
   return remote;
 }
 
+/** Starts the worker before it is wanted: loading it takes longer than what a page asks of it. */
+export const startHeatWorker = (): void => void tasks().catch(() => undefined);
+
 /** Ends whatever is being computed; who waits for it is not answered. */
 export function cancelHeat(): void {
   worker?.terminate();
