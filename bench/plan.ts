@@ -60,6 +60,8 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
         people: people.map((_, p) => p).filter((p) => k.key !== 'flush' || p !== crew - 1),
         needsLift: k.wheelsOff,
         travelMin: 0,
+        tools: [],
+        endsBy: null,
         uses: k.key === 'flush' ? [{ stock: 'fluid', amount: 650, owner: `${car}` }] : [],
         after:
           i > 0 && k.wheelsOff
@@ -72,6 +74,7 @@ function shop(jobs: number, weeks: number, crew: number, lifts: number): Problem
     days,
     people,
     lifts: Array.from({ length: lifts }, (_, i) => ({ id: `l${i}`, name: `Lift ${i + 1}` })),
+    tools: [],
     tasks,
     fixed: [],
     setupMin: 25,

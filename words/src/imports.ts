@@ -35,6 +35,8 @@ export function importProblemText(problem: ImportProblem, say: Say): string {
       return `${problem.column ? `${importColumnNames[problem.column]}: ` : ''}${issueText(problem.issue, say)}`;
     case 'carTwice':
       return `${problem.customer} has a car of that name already.`;
+    case 'customerLike':
+      return `${problem.customer} may be ${problem.like}, who is here already${problem.phone ? ` (${problem.phone})` : ''}.`;
     case 'plateTwice':
       return `${problem.car} has the plate ${problem.plate} already.`;
   }

@@ -10,3 +10,7 @@ export const list = (items: readonly string[]): string =>
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** "1 day", "5 days" */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+
+/** The hour of load-up, to be put behind its day: ", 14:00"; empty where nobody has said one. */
+export const loadUpHour = ({ loadUpTime }: { loadUpTime: string | null }): string =>
+  loadUpTime ? `, ${loadUpTime}` : '';

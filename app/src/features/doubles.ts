@@ -1,9 +1,4 @@
-import { type Logbook, lettersAndDigits } from '@calvik/core';
-
-const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
-
-/** Whether two names are the same to a reader: case and blanks do not count. */
-export const isSameName = (a: string, b: string): boolean => plain(a) !== '' && plain(a) === plain(b);
+import { type Logbook, isSameName, lettersAndDigits } from '@calvik/core';
 
 /** What is there already under a name or a label, in one sentence; null where nothing is. For fields that refuse doubles. */
 export const takenBy =
@@ -33,19 +28,4 @@ export function carLike(
   if (!other) return null;
   const owner = logbook.customers.get(other.customerId)?.name ?? '';
   return [other.name, other.plate, owner].filter(Boolean).join(', ');
-}
-
-/** A customer who may be there already: by name, or by phone. */
-export function customerLike(
-  logbook: Logbook,
-  { id, name, phone }: { id?: string | undefined; name: string; phone: string },
-): string | null {
-  const other = [...logbook.customers.values()].find(
-    (c) =>
-      c.id !== id &&
-      !c.archived &&
-      (isSameName(c.name, name) ||
-        (lettersAndDigits(phone).length > 4 && lettersAndDigits(c.phone) === lettersAndDigits(phone))),
-  );
-  return other ? [other.name, other.phone].filter(Boolean).join(', ') : null;
 }

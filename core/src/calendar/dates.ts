@@ -41,7 +41,8 @@ export const plusDays = (date: LocalDate, days: number): LocalDate =>
   iso(new Date(utc(date).getTime() + days * DAY_MS));
 
 const NEVER = (): boolean => false;
-const isWorkingDay = (date: LocalDate, isShut: (date: LocalDate) => boolean): boolean =>
+/** Monday to Friday, and not a day on which it is shut. */
+export const isWorkday = (date: LocalDate, isShut: (date: LocalDate) => boolean): boolean =>
   !isWeekend(wall(date)) && !isShut(date);
 /** A supplier that never works would never deliver: nobody looks further than this, days. */
 const FURTHEST = 400;
@@ -55,7 +56,7 @@ function workingDaysFrom(
   let at = date;
   for (let left = count, gone = 0; left > 0 && gone < FURTHEST; gone++) {
     at = plusDays(at, step);
-    if (isWorkingDay(at, isShut)) left -= 1;
+    if (isWorkday(at, isShut)) left -= 1;
   }
   return at;
 }
@@ -76,7 +77,7 @@ export function minusWorkingDays(
   days: number,
   isShut: (date: LocalDate) => boolean = NEVER,
 ): LocalDate {
-  const by = isWorkingDay(needed, isShut) ? needed : workingDaysFrom(needed, 1, -1, isShut);
+  const by = isWorkday(needed, isShut) ? needed : workingDaysFrom(needed, 1, -1, isShut);
   return workingDaysFrom(by, days, -1, isShut);
 }
 

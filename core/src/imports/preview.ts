@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal';
 import { type Instant, type LocalDate, dateIn } from '../calendar';
 import { flushElsewhere } from '../fluid';
 import { defaultLineLengthsMm } from '../hydraulics';
-import { type Logbook, lettersAndDigits } from '../logbook';
+import { type Logbook, customerLike, isSameName, lettersAndDigits, plainName } from '../logbook';
 import { type Car, type Customer, type FluidExchange, type SchemaIssue, recordDefaults } from '../model';
 import { factSchema, recordSchemas } from '../model/schemas';
 import { type ColumnMap, type ImportColumn, importColumns } from './columns';
@@ -16,6 +16,8 @@ export type ImportProblem =
   | { code: 'notAFluid'; text: string }
   | { code: 'fieldRefused'; column: ImportColumn | null; issue: SchemaIssue }
   | { code: 'carTwice'; customer: string }
+  /** A name that is not known, under the phone number or with the words of one that is: somebody says whether it is the same customer. */
+  | { code: 'customerLike'; customer: string; like: string; phone: string }
   | { code: 'plateTwice'; plate: string; car: string };
 
 export interface RefusedRow {
@@ -37,6 +39,8 @@ export interface ImportTable {
   isDecimalComma?: boolean;
   /** Rows that somebody has left out, counted as {@link RefusedRow.row} is. */
   leftOut: readonly number[];
+  /** What somebody has said of names that are like another: the same customer as that one, or (null) another person. */
+  sameCustomers?: readonly { name: string; isSameAs: string | null }[];
 }
 
 export interface ImportPreview {
@@ -68,6 +72,7 @@ export function columnOfProblem(why: ImportProblem): ImportColumn | null {
     case 'rowIsEmpty':
       return null;
     case 'customerNotNamed':
+    case 'customerLike':
       return 'customer';
     case 'carNotNamed':
     case 'carTwice':
@@ -169,9 +174,7 @@ export function importPreview(
   const flushes: FluidExchange[] = [];
   const refused: RefusedRow[] = [];
   const inUse = [...logbook.cars.values()].filter((c) => !c.archived);
-  const known = new Map(
-    [...logbook.customers.values()].filter((c) => !c.archived).map((c) => [c.name.toLowerCase(), c]),
-  );
+  const known = new Map([...logbook.customers.values()].filter((c) => !c.archived).map((c) => [plainName(c.name), c]));
   const carsBy = new Map(inUse.map((c) => [`${c.customerId} ${c.name.toLowerCase()}`, c]));
   const taken = new Set<string>();
   const changed = { cars: [] as Car[], customers: new Map<string, Customer>() };
@@ -191,8 +194,13 @@ export function importPreview(
     if (name === '' && cell('car') === '') return refuse({ code: 'rowIsEmpty' });
     if (name === '') return refuse({ code: 'customerNotNamed' });
     if (cell('car') === '') return refuse({ code: 'carNotNamed' });
-    const key = name.toLowerCase();
+    const said = table.sameCustomers?.find((s) => isSameName(s.name, name));
+    const key = plainName(said?.isSameAs ?? name);
     const owner = known.get(key);
+    if (!owner && !customers.has(key) && !said) {
+      const like = customerLike([...known.values(), ...customers.values()], { name, phone: cell('phone') });
+      if (like) return refuse({ code: 'customerLike', customer: name, like: like.name, phone: like.phone });
+    }
     const old = owner && carsBy.get(`${owner.id} ${cell('car').toLowerCase()}`);
     const result = carOf(cell, old ?? base);
     // Of a row that cannot be read everything else that is wrong with it is said too.
@@ -247,9 +255,9 @@ export function importPreview(
     taken.add(place);
     if (plate) plates.set(plate, car);
     if (!known.has(key)) customers.set(key, customer);
-    const said = owner && { ...owner, phone: cell('phone') || owner.phone, email: cell('email') || owner.email };
-    const isOwnerChanged = said && (said.phone !== owner.phone || said.email !== owner.email);
-    if (isOwnerChanged) changed.customers.set(key, said);
+    const told = owner && { ...owner, phone: cell('phone') || owner.phone, email: cell('email') || owner.email };
+    const isOwnerChanged = told && (told.phone !== owner.phone || told.email !== owner.email);
+    if (isOwnerChanged) changed.customers.set(key, told);
     const isNewFlush = flush && !(old && isKnownFlush(logbook, flush));
     if (isNewFlush) flushes.push(flush);
     const isChanged = old !== undefined && !equal(old, car);

@@ -1,3 +1,3 @@
 export type { JobFindings } from './findings';
 export * from './jobs';
-export { type Span, breaksOfShop, endOf, endOfJob, isDoneThere, spanOfJob, stretchesOfJob } from './when';
+export { type Span, breaksOfShop, endOf, endOfJob, isDoneThere, spanOfJob, startBefore, stretchesOfJob } from './when';

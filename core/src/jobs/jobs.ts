@@ -17,6 +17,15 @@ export const usualDurationMin: Record<Job['kind'], number> = {
   afterEvent: 30,
 };
 
+/**
+ * The way to a car that stands at its customer’s, there and back, min; 0 where it comes to the shop. Each visit counts all of it: from one customer straight
+ * to the next is never longer.
+ */
+export function wayMin(logbook: Logbook, carId: string): number {
+  const customer = logbook.customers.get(logbook.cars.get(carId)?.customerId ?? '');
+  return customer?.atTheirPlace ? 2 * customer.travelMin : 0;
+}
+
 /** Work of a job that was ticked off by name. */
 export const tickedWork = (logbook: Logbook, jobId: string): WorkDone[] =>
   logbook.factsOfJob(jobId).filter((f): f is WorkDone => f.kind === 'workDone');

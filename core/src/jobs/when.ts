@@ -27,6 +27,16 @@ export function endOf(start: number, minutes: number, breaks: readonly Span[]): 
   return end;
 }
 
+/**
+ * When work of so many minutes begins that ends at a moment: {@link endOf} read backwards.
+ * @param breaks ascending @example startBefore(13 * 60, 90, [{ from: 12 * 60, to: 12 * 60 + 30 }]) // 11 * 60
+ */
+export function startBefore(end: number, minutes: number, breaks: readonly Span[]): number {
+  let start = end - minutes;
+  for (const b of [...breaks].reverse()) if (b.from < end && b.to > start) start -= Math.min(b.to, end) - b.from;
+  return start;
+}
+
 /** Whether a job is done at its event, by somebody who was sent there: by the event's clock, and away from the shop. */
 export function isDoneThere(logbook: Logbook, job: Timed): boolean {
   const event = logbook.events.get(job.eventId ?? '');

@@ -5,6 +5,7 @@ export * from './events';
 export * from './exchanges';
 export { type HangsOn, hangsOn } from './hangs-on';
 export * from './levels';
+export { customerLike, isSameName, plainName } from './doubles';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
 export { openedAt, pouredFrom } from './opened';

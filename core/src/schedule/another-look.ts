@@ -79,6 +79,7 @@ function withoutGoods(logbook: Logbook, jobs: readonly Job[], today: LocalDate):
     days,
     people: [],
     lifts: [],
+    tools: [],
     tasks: [],
     fixed: [],
     setupMin: 0,
@@ -88,7 +89,17 @@ function withoutGoods(logbook: Logbook, jobs: readonly Job[], today: LocalDate):
   };
   // One job after the other, soonest first: whoever finds the shelf empty is told, and takes nothing.
   for (const { job, day, uses } of drawing) {
-    const own = { id: job.id, carId: job.carId, day, span: { from: 0, to: 0 }, people: [], lift: null, does: [], uses };
+    const own = {
+      id: job.id,
+      carId: job.carId,
+      day,
+      span: { from: 0, to: 0 },
+      people: [],
+      lift: null,
+      does: [],
+      uses,
+      tools: [],
+    };
     problem.fixed.push(own);
     const short = stockShort(problem, new Map());
     if (!short) continue;

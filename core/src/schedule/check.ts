@@ -16,7 +16,9 @@ export type PlanBreak = {
     | 'firstNotPlanned'
     | 'tooSoon'
     | 'wrongOrder'
-    | 'nothingLeft';
+    | 'nothingLeft'
+    | 'afterLoadUp'
+    | 'wrongTool';
   /** Whom or what it is about: a person, a lift, a car, a task, a stock. */
   about: string;
 };
@@ -41,6 +43,7 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
     const block = { day: f.day, ...f.span };
     for (const p of f.people) take(problem.people[p]!.name, block);
     if (f.lift !== null) take(problem.lifts[f.lift]!.name, block);
+    for (const { tool, span } of f.tools) take(problem.tools[tool]!.id, { day: f.day, ...span });
     take(`Car ${f.carId}`, block);
   }
   const dayOf = new Map<string, Block & { at: unknown }>();
@@ -71,7 +74,25 @@ export function planBreaks(problem: Problem, plan: Plan): PlanBreak[] {
       if (v.span.from < b.to && b.from < v.span.to) paused += b.to - b.from;
     }
     if (v.span.to - v.span.from !== wanted + paused) say('wrongLength', what);
+    // Minute by minute back from the end: who works, and with what.
+    const isWorked = (minute: number): boolean => ![...pauses.values()].some((b) => b.from <= minute && minute < b.to);
+    const worked = (from: number, to: number): number =>
+      Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i).filter(isWorked).length;
+    const groups = new Map<string, Problem['tasks'][number]['tools']>();
+    for (const u of v.tasks.flatMap((t) => t.tools))
+      groups.set(u.anyOf.join(), [...(groups.get(u.anyOf.join()) ?? []), u]);
+    for (const [key, uses] of groups) {
+      const has = v.tools.filter(({ tool }) => uses[0]!.anyOf.includes(tool));
+      const all = uses.map((u) => u.minutes);
+      const needed = uses[0]!.isOnce ? Math.max(...all) : all.reduce((a, b) => a + b, 0);
+      const [own] = has;
+      if (has.length !== 1 || !own) say('wrongTool', what);
+      else if (worked(own.span.from, own.span.to) !== needed || worked(own.span.to, v.span.to) !== uses[0]!.beforeEnd)
+        say('wrongTool', `${what} ${key}`);
+    }
+    for (const { tool, span } of v.tools) take(problem.tools[tool]!.id, { day: v.day, ...span });
     for (const t of v.tasks) {
+      if (t.endsBy !== null && v.day === t.days[t.days.length - 1] && v.span.to > t.endsBy) say('afterLoadUp', t.id);
       seen.set(t.id, (seen.get(t.id) ?? 0) + 1);
       dayOf.set(t.id, { ...block, at: v });
       if (!t.days.includes(v.day)) say('outsideWindow', t.id);

@@ -1,4 +1,4 @@
-import { type WorkKind, findingsOf } from '../model';
+import { type Quantity, type WorkKind, findingsOf } from '../model';
 
 /** A piece of work by its kind, or by what the person called it who added it. */
 interface Work {
@@ -10,6 +10,8 @@ export interface ScheduleFindings {
   dayIsOver: Record<string, never>;
   workTooEarly: Work & { earliest: string; because: 'part' | 'rule' | null; part: string; rule: string };
   workTooLate: Work & { latest: string };
+  /** It would still be going on when the cars are loaded. */
+  endsAfterLoadUp: { ends: string; loadUp: string };
   hasLeft: { person: string };
   isOff: { person: string; why: string };
   shopIsShut: { why: string };
@@ -20,6 +22,11 @@ export interface ScheduleFindings {
   doesNotTravel: { person: string };
   wantsTwo: Record<string, never>;
   wantsLift: Record<string, never>;
+  /** The only bleeder, or every wrench in range, is at another car from and to an hour. */
+  toolIsTaken: { tool: 'bleeder' | 'wrench'; car: string; from: string; to: string };
+  /** More of the shop’s trailers are counted on for a day than there are. */
+  trailersShort: { has: number; wanted: number; on: string; events: string[] };
+  noWrenchReaches: { torque: Quantity };
   comesAfter: Work & { first: WorkKind; lagDays: number };
   comesBefore: Work & { first: WorkKind };
   waitsForWork: Work;

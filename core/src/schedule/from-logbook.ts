@@ -11,12 +11,13 @@ import {
   timeOfDay,
 } from '../calendar';
 import { type Logbook, carLabel, shopIsShut, withJobs } from '../logbook';
-import { type Span, breaksOfShop, isDone, spanOfJob } from '../jobs';
+import { type Span, breaksOfShop, isDone, spanOfJob, wayMin } from '../jobs';
 import { awaited, bottleState, fastestSupplier, onShelf, onShelfFrom } from '../inventory';
 import type { Job } from '../model';
 import { VISIT_MINUTES, type WorkItem, bottleSizeMl, workFinding, workOfEvents } from '../work';
 import { hoursOf } from './hours';
 import type { Fixed, Lot, Person, PlacedVisit, Plan, Problem, Stock, Task, Use } from './problem';
+import { shopTools, toolsOfItem, toolsOfJob, toolsTaken } from './tools';
 
 /** When an event's first session is over, and its day. Own figure. */
 const EVENT_HOURS: Span = { from: 10 * 60 + 30, to: 18 * 60 };
@@ -123,7 +124,24 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       lift: lift >= 0 ? lift : null,
       does,
       uses: open.filter((i) => i.job?.id === job.id).flatMap((i) => usesOf(i)),
+      tools: [],
     });
+  }
+  const tools = shopTools(logbook);
+  for (let day = 0; day < days.length; day++) {
+    const ofDay = fixed.filter((f) => f.day === day);
+    const jobs = ofDay.map((f) => logbook.jobs.get(f.id)!);
+    const listed = jobs.map((job) => ({
+      job,
+      uses: toolsOfJob(
+        logbook,
+        tools,
+        job,
+        all.filter((i) => i.job?.id === job.id),
+      ),
+    }));
+    const taken = toolsTaken(logbook, listed);
+    for (const f of ofDay) f.tools = taken.get(f.id)!;
   }
 
   const tasks: Task[] = [];
@@ -135,7 +153,6 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
     const id = taskId(item);
     if (fixedItems.has(id)) continue;
     const booking = logbook.bookings.get(item.bookingId)!;
-    const customer = logbook.customers.get(logbook.cars.get(item.carId)?.customerId ?? '');
     const isAway = item.place === 'event';
     const there = isAway ? (atEvent.get(booking.eventId) ?? []) : [];
     if (isAway && there.length === 0) {
@@ -173,9 +190,11 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       people: who,
       needsLift: item.needsLift && lifts.length > 0,
       wheelsOff: item.wheelsOff,
-      travelMin: item.place === 'customer' ? 2 * (customer?.travelMin ?? 0) : 0,
+      travelMin: item.place === 'customer' ? wayMin(logbook, item.carId) : 0,
       after: item.after.map((a) => ({ id: taskId({ bookingId: item.bookingId, key: a.key }), lagDays: a.lagDays })),
       uses: usesOf(item),
+      tools: toolsOfItem(logbook, tools, item),
+      endsBy: item.endsBy,
     });
     if (item.job) {
       const day = days.indexOf(dateIn(item.job.startAt, timeZone));
@@ -198,6 +217,7 @@ export function planningCase(logbook: Logbook, now: Instant): PlanningCase {
       days,
       people,
       lifts,
+      tools: tools.map(({ id, name }) => ({ id, name })),
       tasks,
       fixed,
       setupMin: VISIT_MINUTES,

@@ -5,11 +5,13 @@ import {
   type Plan,
   type Problem,
   capacityOf,
+  closesAt,
   mostOffPace,
   offPaceDays,
   peakLoadOf,
   takenOf,
   weightsOf,
+  workingMinutes,
 } from './problem';
 
 /** A mixed-integer minimisation, rows sparse. */
@@ -171,8 +173,48 @@ export class ScheduleModel {
         this.row(-Infinity, Math.max(0, open * problem.lifts.length - taken), lifts.columns, lifts.values);
       }
     }
+    this.tools();
     this.stocks();
     this.precedence();
+  }
+
+  /** Hours of tools of which there are few, day by day; and what has to be over by an hour fits before it. */
+  private tools(): void {
+    const { problem } = this;
+    const minutesOf = (c: Column): number => problem.tasks[c.task]!.minutes;
+    const limit = (columns: Column[], minutes: (c: Column) => number, most: number): void => {
+      const using = columns.filter((c) => minutes(c) > 0);
+      if (using.length > 1)
+        this.row(
+          -Infinity,
+          Math.max(0, most),
+          using.map((c) => c.at),
+          using.map(minutes),
+        );
+    };
+    const groups = new Map(
+      problem.tasks.flatMap((t) => t.tools.flatMap((u) => (u.isOnce ? [] : [[u.anyOf.join(), u.anyOf] as const]))),
+    );
+    for (let day = 0; day < problem.days.length; day++) {
+      const ofDay = this.assign.filter((c) => c.day === day);
+      if (ofDay.length === 0) continue;
+      const spans = problem.people.flatMap((p) => p.hours[day] ?? []);
+      const open = Math.max(...spans.map((s) => s.to)) - Math.min(...spans.map((s) => s.from));
+      for (const [key, anyOf] of groups)
+        limit(
+          ofDay,
+          (c) => problem.tasks[c.task]!.tools.find((u) => u.anyOf.join() === key)?.minutes ?? 0,
+          open * anyOf.length,
+        );
+      const closing = (c: Column): number => closesAt({ day, tasks: [problem.tasks[c.task]!] });
+      for (const by of new Set(ofDay.map(closing)))
+        if (by !== Infinity)
+          problem.people.forEach((person, p) => {
+            const hours = person.hours[day];
+            const own = ofDay.filter((c) => c.people.includes(p) && closing(c) <= by);
+            if (hours) limit(own, minutesOf, workingMinutes(hours.from, Math.min(hours.to, by), person.breaks));
+          });
+    }
   }
 
   /** What is drawn by the end of a day is no more than what has come by then. Bottles that go off are left to {@link Cut}s. */

@@ -1,6 +1,6 @@
 /** The planning problem as numbers: days, people, lifts and tasks. Minutes count from midnight of the shop's wall clock. */
 import type { LocalDate } from '../calendar';
-import type { Span } from '../jobs';
+import { type Span, startBefore } from '../jobs';
 
 export interface Person {
   id: string;
@@ -39,6 +39,23 @@ export interface Use {
   owner: string;
 }
 
+/** What a visit takes of the tools of which there are few: one of some, for a while before the visit ends. */
+export interface ToolUse {
+  /** Any one of these, by index, ascending. */
+  anyOf: number[];
+  /** Working minutes that it is needed for; where several tasks of a visit need it, one after the other, or once for all of them. */
+  minutes: number;
+  isOnce: boolean;
+  /** Working minutes from when it is laid down to the end of the visit. */
+  beforeEnd: number;
+}
+
+/** A tool, and when it is at a car. */
+export interface ToolTaken {
+  tool: number;
+  span: Span;
+}
+
 /** Work that is assigned as a whole to one day and one team. */
 export interface Task {
   id: string;
@@ -64,6 +81,9 @@ export interface Task {
   travelMin: number;
   after: { id: string; lagDays: number }[];
   uses: Use[];
+  tools: ToolUse[];
+  /** On the last of its days it has to be over by then, min; null: by the evening. */
+  endsBy: number | null;
 }
 
 /** Something that stays where it is: a pinned job, one that is under way, one that somebody planned by hand. */
@@ -78,6 +98,7 @@ export interface Fixed {
   /** Tasks that it does. */
   does: string[];
   uses: Use[];
+  tools: ToolTaken[];
 }
 
 export interface Problem {
@@ -85,6 +106,7 @@ export interface Problem {
   people: Person[];
   /** Names, in the order of their index. */
   lifts: { id: string; name: string }[];
+  tools: { id: string; name: string }[];
   tasks: Task[];
   fixed: Fixed[];
   /** Minutes for wheels off and on again, once a visit. */
@@ -112,11 +134,13 @@ export interface Visit {
   minutes: number;
   /** From its beginning, 0 without a lift. */
   liftMinutes: number;
+  tools: ToolUse[];
 }
 
-export interface PlacedVisit extends Visit {
+export interface PlacedVisit extends Omit<Visit, 'tools'> {
   span: Span;
   lift: number | null;
+  tools: ToolTaken[];
 }
 
 export interface Plan {
@@ -151,6 +175,7 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
       tasks: [],
       minutes: 0,
       liftMinutes: 0,
+      tools: [],
     };
     visit.tasks.push(task);
     groups.set(key, visit);
@@ -161,9 +186,32 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
     visit.minutes = setup + sum(visit.tasks) + Math.max(...visit.tasks.map((t) => t.travelMin));
     // The car stays where it is until the visit is over.
     visit.liftMinutes = visit.tasks.some((t) => t.needsLift) ? visit.minutes : 0;
+    visit.tools = toolsOfVisit(visit.tasks);
   }
   return [...groups.values()];
 }
+
+function toolsOfVisit(tasks: readonly Task[]): ToolUse[] {
+  const found = new Map<string, ToolUse>();
+  for (const use of tasks.flatMap((t) => t.tools)) {
+    const key = use.anyOf.join();
+    const known = found.get(key);
+    if (!known) found.set(key, { ...use });
+    else if (use.isOnce) known.minutes = Math.max(known.minutes, use.minutes);
+    else known.minutes += use.minutes;
+  }
+  return [...found.values()];
+}
+
+/** When a visit has a tool: so long before its end. @param breaks ascending */
+export function spanOfTool({ minutes, beforeEnd }: ToolUse, visit: Span, breaks: readonly Span[]): Span {
+  const to = startBefore(visit.to, beforeEnd, breaks);
+  return { from: startBefore(to, minutes, breaks), to };
+}
+
+/** Until when a visit must be over on its day: the earliest load-up of what it does. */
+export const closesAt = (visit: Pick<Visit, 'day' | 'tasks'>): number =>
+  Math.min(...visit.tasks.map((t) => (t.endsBy !== null && t.days.at(-1) === visit.day ? t.endsBy : Infinity)));
 
 /** Minutes between two moments of a day that are no break. */
 export const workingMinutes = (from: number, to: number, breaks: readonly Span[]): number =>

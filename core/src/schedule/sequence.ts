@@ -1,6 +1,15 @@
 /** Puts the visits of one day on the clock: nobody, no lift and no car twice at the same time. */
 import { type Span, endOf } from '../jobs';
-import type { Fixed, PlacedVisit, Problem, Visit } from './problem';
+import {
+  type Fixed,
+  type PlacedVisit,
+  type Problem,
+  type ToolTaken,
+  type ToolUse,
+  type Visit,
+  closesAt,
+  spanOfTool,
+} from './problem';
 
 /** Starts are planned in these steps, min. */
 const STEP = 5;
@@ -10,6 +19,7 @@ const MOST_TRIED = 20_000;
 interface Busy {
   people: Span[][];
   lifts: Span[][];
+  tools: Span[][];
   cars: Map<string, Span[]>;
 }
 
@@ -52,14 +62,28 @@ function busyOf(problem: Problem, fixed: readonly Fixed[]): Busy {
   const busy: Busy = {
     people: problem.people.map(() => []),
     lifts: problem.lifts.map(() => []),
+    tools: problem.tools.map(() => []),
     cars: new Map(),
   };
   for (const f of fixed) {
     for (const p of f.people) busy.people[p]!.push(f.span);
     if (f.lift !== null) busy.lifts[f.lift]!.push(f.span);
+    for (const { tool, span } of f.tools) busy.tools[tool]!.push(span);
     busy.cars.set(f.carId, [...(busy.cars.get(f.carId) ?? []), f.span]);
   }
   return busy;
+}
+
+/** One free tool for each use; null where one is at another car. */
+function freeTools(uses: readonly ToolUse[], visit: Span, breaks: readonly Span[], busy: Busy): ToolTaken[] | null {
+  const taken: ToolTaken[] = [];
+  for (const use of uses) {
+    const span = spanOfTool(use, visit, breaks);
+    const tool = use.anyOf.find((t) => !busy.tools[t]!.some((b) => overlaps(b, span)));
+    if (tool === undefined) return null;
+    taken.push({ tool, span });
+  }
+  return taken;
 }
 
 /** What stands fixed on a day and is done before a visit, or waits for it: from when and until when the visit must lie. */
@@ -81,7 +105,7 @@ function place(problem: Problem, visit: Visit, busy: Busy, within: Span): Placed
   const hours = visit.people.map((p) => problem.people[p]!.hours[visit.day]);
   if (hours.some((h) => !h)) return null;
   const opens = Math.max(within.from, ...hours.map((h) => h!.from));
-  const closes = Math.min(within.to, ...hours.map((h) => h!.to));
+  const closes = Math.min(within.to, closesAt(visit), ...hours.map((h) => h!.to));
   const others = [...visit.people.flatMap((p) => busy.people[p]!), ...(busy.cars.get(visit.carId) ?? [])];
   const breaks = breaksOf(problem, visit.people);
   let at = Math.ceil(opens / STEP) * STEP;
@@ -89,9 +113,13 @@ function place(problem: Problem, visit: Visit, busy: Busy, within: Span): Placed
     const free = firstFree(at, visit.minutes, others, breaks);
     const span = { from: free, to: endOf(free, visit.minutes, breaks) };
     if (span.to > closes) return null;
-    if (visit.liftMinutes === 0) return { ...visit, span, lift: null };
-    const lift = busy.lifts.findIndex((l) => !l.some((b) => overlaps(b, span)));
-    if (lift >= 0) return { ...visit, span, lift };
+    const lift = visit.liftMinutes === 0 ? null : busy.lifts.findIndex((l) => !l.some((b) => overlaps(b, span)));
+    if (lift === null || lift >= 0) {
+      const tools = freeTools(visit.tools, span, breaks, busy);
+      if (tools) return { ...visit, span, lift, tools };
+      at = free + STEP;
+      continue;
+    }
     // Wait for the lift that comes free first.
     const next = busy.lifts.map((l) => firstFree(free, visit.liftMinutes, l, breaks));
     if (next.length === 0) return null;
@@ -107,7 +135,9 @@ function occupy(busy: Busy, v: PlacedVisit): () => void {
   for (const list of lists) list.push(v.span);
   car.push(v.span);
   if (v.lift !== null) busy.lifts[v.lift]!.push(v.span);
+  for (const { tool, span } of v.tools) busy.tools[tool]!.push(span);
   return () => {
+    for (const { tool } of v.tools) busy.tools[tool]!.pop();
     for (const list of lists) list.pop();
     car.pop();
     if (v.lift !== null) busy.lifts[v.lift]!.pop();
@@ -176,5 +206,13 @@ export function sequenceDay(problem: Problem, visits: readonly Visit[], quick = 
     return false;
   };
   const fits = search(visits.length);
-  return { placed: fits ? (placed as PlacedVisit[]) : null, isExact: fits || (!quick && tried <= MOST_TRIED) };
+  if (fits) return { placed: placed as PlacedVisit[], isExact: true };
+  if (quick || tried > MOST_TRIED) return { placed: null, isExact: false };
+  // A tool is taken late in a visit: as early as can be is not always what lets the others have it. Without tools the proof holds.
+  const hasTools = visits.some((v) => v.tools.length > 0);
+  const bare = hasTools ? visits.map((v) => ({ ...v, tools: [] })) : null;
+  return {
+    placed: null,
+    isExact: bare === null || (({ placed: p, isExact }) => !p && isExact)(sequenceDay(problem, bare)),
+  };
 }

@@ -5,6 +5,7 @@ import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
 import { type WorkItem, workOfEventsInTurn } from '../work';
 import { type ScheduleFindings, scheduleFinding } from './findings';
 import { absenceOf, hoursOf } from './hours';
+import { toolFindings } from './tools';
 
 /** Every rule that a job at its time, with its people and on its lift, would break. */
 export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Finding[] {
@@ -17,9 +18,11 @@ export function slotFindings(logbook: Logbook, job: Job, today: LocalDate): Find
     ...(day < today ? [said('dayIsOver', {})] : []),
     ...lateFor(logbook, job, day),
     ...covered.flatMap((item) => windowFindings(item, day, today)),
+    ...loadUpFindings(logbook, job, covered, day),
     ...[job.crewId, job.helperId].flatMap((id) => personFindings(logbook, job, id, items)),
     ...(covered.some((i) => i.crewNeeded === 2) && job.helperId === null ? [said('wantsTwo', {})] : []),
     ...(covered.some((i) => i.needsLift) && job.liftId === null && hasLift ? [said('wantsLift', {})] : []),
+    ...toolFindings(logbook, job, (id) => itemsOf(logbook, id, today)),
     ...conflictingJobs(logbook, job).map((other) => conflictFinding(logbook, job, other)),
     ...orderFindings(logbook, job, items),
   ]);
@@ -51,6 +54,13 @@ function windowFindings(item: WorkItem, day: LocalDate, today: LocalDate): Findi
       : []),
     ...(day > latest ? [said('workTooLate', { ...ref(item), latest })] : []),
   ];
+}
+
+/** That work ends after the cars are loaded, on that day. */
+function loadUpFindings(logbook: Logbook, job: Job, covered: readonly WorkItem[], day: LocalDate): Finding[] {
+  const by = Math.min(...covered.map((i) => (i.latest === day ? (i.endsBy ?? Infinity) : Infinity)));
+  const { to } = spanOfJob(logbook, job);
+  return to > by ? [said('endsAfterLoadUp', { ends: timeOfDay(to), loadUp: timeOfDay(by) })] : [];
 }
 
 function personFindings(logbook: Logbook, job: Job, crewId: string | null, items: readonly WorkItem[]): Finding[] {

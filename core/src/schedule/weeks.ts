@@ -1,7 +1,7 @@
 /** Weeks at a glance: what is on each day, who is away, how much each person has to do, what is not planned yet, what has to be ordered. */
 import { type LocalDate, dateIn, plusDays } from '../calendar';
 import { loadUpOf } from '../demand';
-import { breaksOfShop, isDone, isDoneThere } from '../jobs';
+import { breaksOfShop, isDone, isDoneThere, wayMin } from '../jobs';
 import type { Logbook } from '../logbook';
 import type { Car, CrewMember, Finding, Job, TrackEvent } from '../model';
 import { type ShoppingLine, VISIT_MINUTES, type WorkItem, shoppingLists } from '../work';
@@ -33,7 +33,7 @@ export interface Unplanned {
   car: Car;
   event: TrackEvent;
   items: WorkItem[];
-  /** Minutes, with the wheels off once. */
+  /** Minutes, with the wheels off once, and the way there and back. */
   minutes: number;
 }
 
@@ -88,7 +88,9 @@ export function unplannedWork(logbook: Logbook, today: LocalDate): Unplanned[] {
       const items = all.filter((i) => i.state === 'todo' && i.impossible === null && i.place !== 'event');
       if (!car || !event || items.length === 0) return [];
       const minutes =
-        items.reduce((n, i) => n + i.duration.minutes, 0) + (items.some((i) => i.wheelsOff) ? VISIT_MINUTES : 0);
+        items.reduce((n, i) => n + i.duration.minutes, 0) +
+        (items.some((i) => i.wheelsOff) ? VISIT_MINUTES : 0) +
+        (items.some((i) => i.place === 'customer') ? wayMin(logbook, car.id) : 0);
       return [{ bookingId, car, event, items, minutes }];
     })
     .sort((a, b) => a.event.startDate.localeCompare(b.event.startDate) || a.car.name.localeCompare(b.car.name));

@@ -1,4 +1,4 @@
-import { type LocalDate, dateIn, plusDays } from '../calendar';
+import { type LocalDate, dateIn, minutesOfDay, plusDays } from '../calendar';
 import { type RuleFrom, judgeFluid, loadUpOf, previousEventEnd, rulesInForce } from '../demand';
 import type { PartNeed } from '../inventory';
 import { isDone, tickedWork } from '../jobs';
@@ -236,6 +236,7 @@ function toItem(c: Context, need: WorkNeed, atCustomer: boolean): WorkItem {
     job: isOver && !done ? null : job,
     earliest,
     latest,
+    endsBy: isBefore && event.loadUpTime !== null ? minutesOfDay(event.loadUpTime) : null,
     target: need.target ?? (slack < earliest ? (earliest > latest ? latest : earliest) : slack),
     impossible,
     duration: need.minutes === undefined ? duration : { minutes: need.minutes, band: null, from: 'usual', records: 0 },

@@ -1,4 +1,4 @@
-import { type LocalDate, dateIn, minusWorkingDays, plusDays } from '../calendar';
+import { type LocalDate, dateIn, isWorkday, minusWorkingDays, plusDays } from '../calendar';
 import { type Logbook, shopIsShut } from '../logbook';
 import type { Axle, Finding, Goods, Grade, Supplier } from '../model';
 import { bottleSizeMl } from './allot';
@@ -48,21 +48,40 @@ interface Wanted {
 const bySoonest = (a: { neededOn: LocalDate }, b: { neededOn: LocalDate }): number =>
   a.neededOn.localeCompare(b.neededOn);
 
-/** The day of the job that does it; until there is one, the last day on which it can be done. */
-const neededOn = (logbook: Logbook, item: WorkItem): LocalDate =>
-  item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : item.latest;
+/**
+ * When the goods for each piece of work are needed: on the day of the job that does it. What nobody has planned yet is spread evenly over the working days
+ * of its window: thirteen flushes are not all done on the day of load-up.
+ */
+function daysOfNeed(logbook: Logbook, items: readonly WorkItem[]): (item: WorkItem) => LocalDate {
+  const isShut = shopIsShut(logbook);
+  const alike = new Map<string, WorkItem[]>();
+  for (const item of items) {
+    if (item.job) continue;
+    const key = `${item.kind} ${item.earliest} ${item.latest}`;
+    alike.set(key, [...(alike.get(key) ?? []), item]);
+  }
+  const days = new Map<WorkItem, LocalDate>();
+  for (const all of alike.values()) {
+    const { earliest, latest } = all[0]!;
+    const window: LocalDate[] = [];
+    for (let day = earliest; day < latest; day = plusDays(day, 1)) if (isWorkday(day, isShut)) window.push(day);
+    window.push(latest);
+    all.forEach((item, i) => days.set(item, window[Math.ceil(((i + 1) * window.length) / all.length) - 1]!));
+  }
+  return (item) => (item.job ? dateIn(item.job.startAt, logbook.shop.timeZone) : days.get(item)!);
+}
 
 const isShortOfFluid = ({ code }: Finding): boolean => code === 'fluidMissing' || code === 'fluidComesTooLate';
 
 /** What work lists want and nobody has ordered: pads by the axle set, rotors by the pair. */
-function wantedParts(logbook: Logbook, items: readonly WorkItem[]): Wanted[] {
+function wantedParts(items: readonly WorkItem[], neededOn: (item: WorkItem) => LocalDate): Wanted[] {
   const wanted = new Map<string, Wanted>();
   for (const item of items) {
     for (const part of item.parts) {
       if ((part.source !== 'buy' && part.source !== 'unknown') || part.likeId === null) continue;
       const { goods, likeId, name, axle } = part;
       const line = wanted.get(likeId) ?? { goods, likeId, name, axle, sizeMl: null, waiting: [] };
-      line.waiting.push({ bookingId: item.bookingId, neededOn: neededOn(logbook, item) });
+      line.waiting.push({ bookingId: item.bookingId, neededOn: neededOn(item) });
       wanted.set(likeId, line);
     }
   }
@@ -73,6 +92,7 @@ function wantedParts(logbook: Logbook, items: readonly WorkItem[]): Wanted[] {
 function wantedFluid(
   logbook: Logbook,
   items: readonly WorkItem[],
+  neededOn: (item: WorkItem) => LocalDate,
   today: LocalDate,
 ): (Wanted & { count: number; basis: ShoppingBasis })[] {
   const ofFluid = new Map<string, { ml: number; bookingId: string; neededOn: LocalDate }[]>();
@@ -80,7 +100,7 @@ function wantedFluid(
     const fluidId = item.fluid?.fluidId;
     if (!item.fluid || !fluidId || (item.impossible !== null && !isShortOfFluid(item.impossible))) continue;
     const draws = ofFluid.get(fluidId) ?? [];
-    draws.push({ ml: item.fluid.ml, bookingId: item.bookingId, neededOn: neededOn(logbook, item) });
+    draws.push({ ml: item.fluid.ml, bookingId: item.bookingId, neededOn: neededOn(item) });
     ofFluid.set(fluidId, draws);
   }
   return [...ofFluid].flatMap(([fluidId, draws]) => {
@@ -150,8 +170,10 @@ export function shoppingLists(logbook: Logbook, items: readonly WorkItem[], toda
     const orderBy = neededOn === null ? null : minusWorkingDays(plusDays(neededOn, -1), lead, shopIsShut(logbook));
     lines.push({ ...line, waiting, neededOn, orderBy, isLate: orderBy !== null && orderBy < today });
   };
-  for (const part of wantedParts(logbook, open)) add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });
-  for (const fluid of wantedFluid(logbook, open, today)) add(fluid);
+  const neededOn = daysOfNeed(logbook, open);
+  for (const part of wantedParts(open, neededOn))
+    add({ ...part, count: part.waiting.length, basis: { of: 'oneEach' } });
+  for (const fluid of wantedFluid(logbook, open, neededOn, today)) add(fluid);
   for (const part of logbook.wearParts.values()) {
     if (part.archived) continue;
     const here = onShelf(logbook, part.id);

@@ -58,6 +58,8 @@ export interface WorkItem {
   wheelsOff: boolean;
   needsLift: boolean;
   place: 'shop' | 'customer' | 'road' | 'event';
+  /** On its latest day it has to be over by then, min since midnight: the cars are loaded; null: by the evening. */
+  endsBy: number | null;
   parts: PartNeed[];
   fluid: FluidNeed | null;
   /** Said where its fluid is moved in another way, as the cap adapter for the car is not there. */

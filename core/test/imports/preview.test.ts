@@ -32,6 +32,43 @@ const tableOf = (head: string[], ...rows: string[][]): ImportTable => ({
   leftOut: [],
 });
 
+describe('a customer who may be here already', () => {
+  const known = { ...customer, name: 'Ines Berg', phone: '+49 555 0147', archived: false };
+  const logbook = buildLogbook({ customers: [known] }, []);
+  const table = tableOf(
+    ['customer', 'car', 'phone'],
+    ['Berg, Ines', 'A', ''],
+    ['I. Berg', 'B', '+49 5550147'],
+    ['ines  BERG', 'C', ''],
+  );
+  const read = (over: Partial<ImportTable> = {}) => importPreview(logbook, { ...table, ...over }, base, reader);
+
+  test('is asked about, by the words of the name and by the phone; case and blanks are no question', () => {
+    const { refused, cars, customers } = read();
+    expect(refused.map((r) => r.why)).toEqual([
+      { code: 'customerLike', customer: 'Berg, Ines', like: 'Ines Berg', phone: known.phone },
+      { code: 'customerLike', customer: 'I. Berg', like: 'Ines Berg', phone: known.phone },
+    ]);
+    expect(cars.map((c) => [c.name, c.customerId])).toEqual([['C', known.id]]);
+    expect(customers).toEqual([]);
+  });
+  test('is the same or another as somebody says, for every row of that name', () => {
+    const { refused, cars, customers } = read({
+      sameCustomers: [
+        { name: 'Berg, Ines', isSameAs: 'Ines Berg' },
+        { name: 'I. Berg', isSameAs: null },
+      ],
+    });
+    expect(refused).toEqual([]);
+    expect(customers.map((c) => c.name)).toEqual(['I. Berg']);
+    expect(cars.map((c) => c.customerId === known.id)).toEqual([true, false, true]);
+  });
+  test('two new ones of a table are asked about too', () => {
+    const rows = tableOf(['customer', 'car', 'phone'], ['Jona Lind', 'A', '555 0190'], ['J. Lind', 'B', '5550190']);
+    expect(importPreview(logbook, rows, base, reader).refused.map((r) => r.why.code)).toEqual(['customerLike']);
+  });
+});
+
 describe('headings', () => {
   test('in other words and with other letters are understood, each column once', () => {
     expect(guessColumns(['OWNER', 'Vehicle', 'E-Mail', 'Reg. no.', 'Driver’s side', 'Colour', 'Last flush'])).toEqual([

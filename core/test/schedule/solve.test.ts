@@ -45,6 +45,8 @@ export const makeTask = (id: string, over: Partial<Task> = {}): Task => ({
   travelMin: 0,
   after: [],
   uses: [],
+  tools: [],
+  endsBy: null,
   ...over,
 });
 
@@ -52,6 +54,7 @@ export const makeProblem = (tasks: Task[], over: Partial<Problem> = {}): Problem
   days: dayNames(2),
   people: [{ id: 'p0', name: 'Tove', event: null, hours: [hours, hours], breaks: [] }],
   lifts: [{ id: 'l0', name: 'Lift 1' }],
+  tools: [],
   tasks,
   fixed: [],
   setupMin: 25,
@@ -149,7 +152,9 @@ function placedByHand(problem: Problem, visits: readonly Visit[]): PlacedVisit[]
           let [to, left] = [from, v.minutes];
           for (; left > 0; to++) if (![...pauses.values()].some((b) => b.from <= to && to < b.to)) left -= 1;
           const span = { from, to };
-          if (to > latest) break;
+          // By load-up it is over, if that is the last day on which it may be done.
+          const closes = v.tasks.map((t) => (t.endsBy !== null && day === t.days.at(-1) ? t.endsBy : 24 * 60));
+          if (to > Math.min(latest, ...closes)) break;
           const isOpen = v.people.every((q) => {
             const own = problem.people[q]!.hours[day];
             return own && own.from <= from && to <= own.to;
@@ -159,7 +164,7 @@ function placedByHand(problem: Problem, visits: readonly Visit[]): PlacedVisit[]
               o.carId === v.carId || o.people.some((q) => v.people.includes(q)) || (lift !== null && o.lift === lift),
           );
           if (!isOpen || others.some((o) => clash(o.span, span))) continue;
-          const found = walk([...placed, { ...v, span, lift }]);
+          const found = walk([...placed, { ...v, span, lift, tools: [] }]);
           if (found) return found;
           break;
         }
@@ -224,7 +229,16 @@ function bruteForce(problem: Problem): number {
   return best;
 }
 
-const randomProblem = (most: { tasks: number; people: number; days: number }): fc.Arbitrary<Problem> =>
+/** The bleeder and two wrenches; with one of each kind everybody waits for it. */
+const toolsOf = (r: { bleeders: number; wrenches: number }): Problem['tools'] => [
+  ...Array.from({ length: r.bleeders }, (_, i) => ({ id: `bleeder ${i}`, name: String(i) })),
+  ...Array.from({ length: r.wrenches }, (_, i) => ({ id: `wrench ${i}`, name: String(i) })),
+];
+
+const randomProblem = (
+  most: { tasks: number; people: number; days: number },
+  withTools = false,
+): fc.Arbitrary<Problem> =>
   fc
     .record({
       people: fc.integer({ min: 1, max: most.people }),
@@ -242,6 +256,8 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           isPair: fc.boolean(),
           wheelsOff: fc.boolean(),
           afterPrevious: fc.boolean(),
+          endsBy: fc.constantFrom(null, null, 600, 660),
+          isBleeding: fc.boolean(),
         }),
         { minLength: 1, maxLength: most.tasks },
       ),
@@ -258,6 +274,8 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
         }),
       ),
       lunch: fc.boolean(),
+      bleeders: fc.constant(withTools ? 1 : 0),
+      wrenches: withTools ? fc.integer({ min: 0, max: 2 }) : fc.constant(0),
       pace: fc.constantFrom('late' as const, 'early' as const),
       draws: fc.array(fc.constantFrom(0, 0, 300, 500, 700), { minLength: most.tasks, maxLength: most.tasks }),
       bottles: fc.array(
@@ -297,6 +315,22 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
           // One place, one way there.
           travelMin: t.car === 2 ? 40 : 0,
           after: t.afterPrevious && previous && previous.car === t.car ? [{ id: `t${i - 1}`, lagDays: i % 2 }] : [],
+          endsBy: t.endsBy,
+          tools: [
+            ...(t.isBleeding && r.bleeders > 0
+              ? [{ anyOf: [0], minutes: t.minutes, isOnce: false, beforeEnd: t.wheelsOff ? 12 : 0 }]
+              : []),
+            ...(t.wheelsOff && r.wrenches > 0
+              ? [
+                  {
+                    anyOf: Array.from({ length: r.wrenches }, (_, w) => r.bleeders + w),
+                    minutes: 10,
+                    isOnce: true,
+                    beforeEnd: 0,
+                  },
+                ]
+              : []),
+          ],
           uses: r.draws[i] ? [{ stock: 'fluid', amount: r.draws[i]!, owner: `b${i}` }] : [],
         });
       });
@@ -313,6 +347,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
       return makeProblem(tasks, {
         days: dayNames(r.days),
         people,
+        tools: toolsOf(r),
         lifts: Array.from({ length: r.lifts }, (_, i) => ({ id: `l${i}`, name: `Lift ${i + 1}` })),
         previous: new Map(
           (r.previous ?? []).slice(0, r.tasks.length).map((d, i) => [`t${i}`, { day: d % r.days, people: [0] }]),
@@ -328,6 +363,7 @@ const randomProblem = (most: { tasks: number; people: number; days: number }): f
                 lift: 0,
                 does: ['pinned'],
                 uses: [],
+                tools: [],
               },
             ]
           : [],
@@ -360,6 +396,44 @@ describe('plans', () => {
       }),
       { numRuns: count(250, 2000), seed: seed(20261202) },
     );
+  });
+
+  test('with a bleeder and wrenches of which there are few, break no rule and cost no less than without', () => {
+    fc.assert(
+      fc.property(randomProblem({ tasks: 4, people: 2, days: 2 }, true), (problem) => {
+        const { plan, cost, bound } = solve(problem, 3);
+        expect(planBreaks(problem, plan)).toEqual([]);
+        expect(planBreaks(problem, earliestDueFirst(problem, true))).toEqual([]);
+        const free = bruteForce(problem);
+        expect(cost).toBeGreaterThan(free - 1e-4);
+        expect(bound).toBeLessThan(cost + 1e-4);
+      }),
+      within({ seconds: 6, atMost: 150, inTorture: 2000 }),
+    );
+  });
+
+  test('one bleeder does for two cars one after the other, also while one is on the other lift', () => {
+    const bleed = { anyOf: [0], minutes: 60, isOnce: false, beforeEnd: 0 };
+    const two = [
+      makeTask('a', { days: [0], tools: [bleed] }),
+      makeTask('b', { days: [0], people: [1], tools: [bleed] }),
+    ];
+    const problem = makeProblem(two, {
+      people: ['p0', 'p1'].map((id) => ({ id, name: id, event: null, hours: [hours, hours], breaks: [] })),
+      lifts: [
+        { id: 'l0', name: 'Lift 1' },
+        { id: 'l1', name: 'Lift 2' },
+      ],
+      tools: [{ id: 'bleeder', name: '1' }],
+    });
+    const { plan } = solve(problem);
+    expect(plan.unscheduled).toEqual([]);
+    const [first, second] = plan.visits.map((v) => v.tools[0]!.span).sort((a, b) => a.from - b.from);
+    expect(second!.from).toBeGreaterThanOrEqual(first!.to);
+    // With a bleeder for each both begin when the shop opens.
+    const enough = { ...problem, tools: [...problem.tools, { id: 'second', name: '2' }] };
+    const both = { ...enough, tasks: two.map((t) => ({ ...t, tools: [{ ...bleed, anyOf: [0, 1] }] })) };
+    expect(solve(both).plan.visits.map((v) => v.span.from)).toEqual([480, 480]);
   });
 
   test('break no rule, by the solver and by the rule of thumb', () => {

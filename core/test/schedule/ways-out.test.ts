@@ -36,12 +36,15 @@ describe('ways out of a full week', () => {
     travelMin: 0,
     after: [],
     uses: [],
+    tools: [],
+    endsBy: null,
     ...over,
   });
   const week = (over: Partial<Problem>): Problem => ({
     days: ['2026-06-01', '2026-06-02'],
     people: [{ id: 'a', name: 'Tove', event: null, hours: [{ from: 480, to: 600 }, null], breaks: [] }],
     lifts: [],
+    tools: [],
     tasks: [],
     fixed: [],
     setupMin: 0,
@@ -75,7 +78,17 @@ describe('ways out of a full week', () => {
 
   test('a pinned job moved', () => {
     const fixed = [
-      { id: 'F1', carId: 'x', day: 0, span: { from: 480, to: 600 }, people: [0], lift: null, does: [], uses: [] },
+      {
+        id: 'F1',
+        carId: 'x',
+        day: 0,
+        span: { from: 480, to: 600 },
+        people: [0],
+        lift: null,
+        does: [],
+        uses: [],
+        tools: [],
+      },
     ];
     expect(stuck(week({ fixed, tasks: [task('Flush', 90)] })).ways).toContain(
       'Move service of F1, which is pinned on Mon 1 Jun.',

@@ -147,6 +147,22 @@ describe('shoppingLists', () => {
     });
   });
 
+  test('work that nobody has planned is spread over its window, not all of it on the day of load-up', () => {
+    const compound = newId();
+    // Monday the 1st to Friday the 12th: ten working days for twenty cars.
+    const window = { earliest: TODAY, latest: '2026-06-12' };
+    const twenty = Array.from({ length: 20 }, () => wants({ parts: [need(compound)], ...window, bookingId: newId() }));
+    const waiting = lists(twenty)[0]!.lines[0]!.waiting.map((w) => w.neededOn);
+    const perDay = new Map<string, number>();
+    for (const day of waiting) perDay.set(day, (perDay.get(day) ?? 0) + 1);
+    expect([...perDay.values()]).toEqual(Array.from({ length: 10 }, () => 2));
+    expect(waiting).not.toContain('2026-06-06');
+    // One alone has until the last day, and what is planned its own.
+    expect(lists([twenty[0]!])[0]!.lines[0]!.neededOn).toBe('2026-06-12');
+    const planned = { ...twenty[1]!, job: visitOf(e, b) };
+    expect(lists([planned])[0]!.lines[0]!.neededOn).toBe('2026-06-09');
+  });
+
   test('nothing is bought that lies here, is on its way, or that nobody can name', () => {
     for (const part of [need(newId(), { source: 'shelf' }), need(newId(), { source: 'ordered' }), need(null)])
       expect(lists([wants({ parts: [part] })])).toEqual([]);

@@ -34,6 +34,10 @@ export const importTable = z.object({
   dateOrder: z.enum(['dayFirst', 'monthFirst']),
   isDecimalComma: z.boolean().default(false),
   leftOut: z.array(z.int()).max(MAX_IMPORT_ROWS),
+  sameCustomers: z
+    .array(z.object({ name: z.string().max(200), isSameAs: z.string().max(200).nullable() }))
+    .max(MAX_IMPORT_ROWS)
+    .default([]),
   /** Who is on duty. */
   by: id,
 });

@@ -1,6 +1,6 @@
 /** Calendar entries of jobs and events. */
 import type { Instant, Job, LocalDate, Logbook, TrackEvent } from '@calvik/core';
-import { dateIn, plusDays } from '@calvik/core/calendar';
+import { dateIn, instantAt, plusDays } from '@calvik/core/calendar';
 import { loadUpOf } from '@calvik/core/demand';
 import { isDone, endOfJob } from '@calvik/core/jobs';
 import { carLabel } from '@calvik/core/logbook';
@@ -63,16 +63,25 @@ export const calendarOfShop = (logbook: Logbook): CalendarEntry[] => [
   ...[...logbook.events.values()]
     .filter((e) => !e.archived)
     .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id))
-    .flatMap((e) => [...eventEntry(logbook, e), loadUpEntry(e)]),
+    .flatMap((e) => [...eventEntry(logbook, e), loadUpEntry(logbook, e)]),
   ...planned(logbook, () => true),
 ];
 
-const loadUpEntry = (event: TrackEvent): CalendarEntry => ({
+/** Loading is given an hour in a calendar. Own figure. */
+function hourOfLoadUp(logbook: Logbook, event: TrackEvent, time: string): { from: Instant; to: Instant } {
+  const from = instantAt(loadUpOf(event), time, logbook.shop.timeZone);
+  return { from, to: new Date(Date.parse(from) + 3_600_000).toISOString() };
+}
+
+const loadUpEntry = (logbook: Logbook, event: TrackEvent): CalendarEntry => ({
   id: `${event.id}-load-up`,
   title: `Load-up, ${event.name}`,
   details: '',
   place: '',
-  when: { firstDay: loadUpOf(event), dayAfter: plusDays(loadUpOf(event), 1) },
+  when:
+    event.loadUpTime === null
+      ? { firstDay: loadUpOf(event), dayAfter: plusDays(loadUpOf(event), 1) }
+      : hourOfLoadUp(logbook, event, event.loadUpTime),
   revision: event.version,
 });
 
@@ -84,7 +93,11 @@ export const calendarOfCrew = (logbook: Logbook, crewId: string): CalendarEntry[
 export function calendarOfEvent(logbook: Logbook, eventId: string): CalendarEntry[] {
   const event = logbook.events.get(eventId);
   if (!event) return [];
-  return [...eventEntry(logbook, event), loadUpEntry(event), ...planned(logbook, (job) => job.eventId === eventId)];
+  return [
+    ...eventEntry(logbook, event),
+    loadUpEntry(logbook, event),
+    ...planned(logbook, (job) => job.eventId === eventId),
+  ];
 }
 
 function eventEntry(logbook: Logbook, event: TrackEvent): CalendarEntry[] {

@@ -7,7 +7,7 @@ import { decisionsOn, sessionsAt } from '@calvik/core/sessions';
 import { loadUpOf, rulesInForce } from '@calvik/core/demand';
 import { type WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
-import { list } from '../texts';
+import { list, loadUpHour } from '../texts';
 import { afterEventText } from './after-event';
 import { driverCard, driverCardText } from './driver-card';
 import { ruleLines, workFindingText } from '../work';
@@ -73,7 +73,7 @@ export function messageText(
         i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say)),
       );
       const said = [...new Set(found)].slice(0, 4);
-      return `Hello ${first}, what we found on ${carLabel(logbook, car.id)}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}. ${logbook.shop.name}`;
+      return `Hello ${first}, what we found on ${carLabel(logbook, car.id)}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}${loadUpHour(event)}. ${logbook.shop.name}`;
     }
   }
 }

@@ -122,7 +122,8 @@ export function runSheet(
   const remarks: string[] = [];
   for (const event of logbook.events.values()) {
     if (event.archived) continue;
-    if (loadUpOf(event) === day) remarks.push(`Load-up for ${event.name}.`);
+    if (loadUpOf(event) === day)
+      remarks.push(`Load-up for ${event.name}${event.loadUpTime ? ` at ${event.loadUpTime}` : ''}.`);
     if (event.startDate <= day && day <= event.endDate) remarks.push(`${event.name} today.`);
   }
   for (const order of logbook.orders.values()) {

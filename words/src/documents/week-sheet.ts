@@ -7,6 +7,7 @@ import { type WeekDay, weekDays } from '@calvik/core/run-up';
 import { jobNames } from '../names';
 import { workFindingText, goodsName } from '../work';
 import { sayTo } from '../reader';
+import { loadUpHour } from '../texts';
 
 export interface WeekSheet {
   shop: string;
@@ -19,7 +20,7 @@ export interface WeekSheet {
 
 const remarksOf = (d: WeekDay): string[] => [
   ...d.events.map((e) => e.name),
-  ...d.loadUps.map((e) => `Load-up for ${e.name}`),
+  ...d.loadUps.map((e) => `Load-up for ${e.name}${loadUpHour(e)}`),
   ...d.orderBy.map((o) => `Order: ${goodsName(o.goods, o.name, o.axle)}`),
 ];
 

@@ -133,6 +133,14 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
     }.`,
   workTooLate: ({ work, ownTitle, latest }, _, say) =>
     `${kindName(work, ownTitle)}: must be done by ${say.day(latest)}, load-up.`,
+  endsAfterLoadUp: ({ ends, loadUp }) => `Goes on until ${ends}; load-up is at ${loadUp}.`,
+  toolIsTaken: ({ tool, car, from, to }) =>
+    `${tool === 'bleeder' ? 'The pressure bleeder' : 'The torque wrench'} is at ${car} from ${from} to ${to}.`,
+  noWrenchReaches: ({ torque }, _, say) => `No torque wrench of the shop reaches ${say.quantity(torque)}.`,
+  trailersShort: ({ has, wanted, on, events }, _, say) =>
+    events.length > 0
+      ? `${counted(has, 'trailer')}, and ${wanted} needed on ${say.day(on)}: ${list(events)} too.`
+      : `${counted(wanted, 'trailer')} needed, and the shop has ${has}.`,
   hasLeft: ({ person }) => `${person} has left the crew.`,
   isOff: ({ person, why }) => `${person} is off${why ? ` (${why})` : ''}.`,
   shopIsShut: ({ why }) => `The shop is shut${why ? ` (${why})` : ''}.`,

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { type Car, type CarKind, assumedKeys } from '@calvik/core';
+import { type Car, type CarKind, assumedKeys, isSameName } from '@calvik/core';
 import { lacksAdapter, toolsFor } from '@calvik/core/run-up';
 import { assumedNames } from '@calvik/words';
 import { toolText } from '@calvik/words/work';
@@ -8,7 +8,6 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { isSameName } from '../doubles';
 import { routes } from '../routes';
 import { newRecord } from '../save-record';
 

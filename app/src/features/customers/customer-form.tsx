@@ -1,12 +1,11 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { type Customer, recordDefaults } from '@calvik/core';
+import { type Customer, customerLike, recordDefaults } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { customerLike } from '../doubles';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
@@ -53,7 +52,8 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
   const [asked, setAsked] = useState<string | null>(null);
   const logbook = useLogbook();
   const save = form.handleSubmit((f) => {
-    const like = customerLike(logbook, { id: customer?.id, name: f.name, phone: f.phone });
+    const other = customerLike(logbook.customers.values(), { id: customer?.id, name: f.name, phone: f.phone });
+    const like = other && [other.name, other.phone].filter(Boolean).join(', ');
     if (like && asked !== like) return setAsked(like);
     const record: Customer = {
       ...(customer ?? { ...newRecord(), ...recordDefaults.customers }),

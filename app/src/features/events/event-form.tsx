@@ -9,10 +9,14 @@ import {
   recordDefaults,
   usualSession,
   daysBetween,
+  readFigure,
+  readTime,
 } from '@calvik/core';
+import { trailersShort } from '@calvik/core/run-up';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useTell } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
-import { DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
+import { DateField, DraftNotice, NumberField, PickField, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
 import { Gone } from '../gone';
 import { SaveBar } from '../../ui/save-bar';
@@ -33,6 +37,8 @@ interface EventForm extends RulesForm {
   startDate: string;
   endDate: string;
   loadUpDate: string;
+  loadUpTime: string;
+  trailers: string;
   ruleSetId: string;
   crewIds: string[];
   flushWithinDays: string;
@@ -60,6 +66,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       startDate: event?.startDate ?? plusDays(today, 14),
       endDate: event?.endDate ?? plusDays(today, 14),
       loadUpDate: event?.loadUpDate ?? plusDays(event?.startDate ?? plusDays(today, 14), -1),
+      loadUpTime: event?.loadUpTime ?? '',
+      trailers: event?.trailers ? String(event.trailers) : '',
       ruleSetId: event?.ruleSetId ?? '',
       crewIds: event?.crewIds ?? [],
       ...rulesForm(event, system),
@@ -95,6 +103,18 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       if (next[field] !== getValues(field)) setValue(field, next[field]);
     followed.current = next;
   }, [startDate, setValue, getValues]);
+  const [trailers, endDate, loadUpDate] = useWatch({ control, name: ['trailers', 'endDate', 'loadUpDate'] });
+  const tell = useTell();
+  const areDays = [startDate, endDate, loadUpDate || startDate].every(isLocalDate);
+  const short = areDays
+    ? trailersShort(logbook, {
+        id: event?.id ?? '',
+        startDate,
+        endDate,
+        loadUpDate: loadUpDate || null,
+        trailers: readFigure(trailers) ?? 0,
+      })
+    : null;
   const { saveRecord, saving, problem, warning } = useSaveRecord('events', form, finished, openedAs);
   const eventRulesOf = (f: EventForm) => ({
     flushWithinDays: f.flushWithinDays.trim() === '' ? null : Math.round(quantity(f.flushWithinDays, 'days')),
@@ -145,6 +165,8 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
       startDate: f.startDate,
       endDate: f.endDate,
       loadUpDate: f.loadUpDate || null,
+      loadUpTime: readTime(f.loadUpTime),
+      trailers: readFigure(f.trailers) ?? 0,
       crewIds: f.crewIds,
       ruleSetId: f.ruleSetId || null,
       session,
@@ -190,6 +212,14 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
           label="Load-up"
           hint="Work is to be done by the end of this day"
         />
+        <TextField
+          control={control}
+          name="loadUpTime"
+          label="Load-up from"
+          hint="An hour like 14:00: work is done by then. Empty: by the evening"
+          check={(text) => (text === '' || readTime(text) ? null : `“${text}” is not a time. Type it like 14:00.`)}
+          read={readTime}
+        />
         {isLocalDate(startDate) && startDate < today ? (
           <Text tone="amber">
             This day is past. That is fine for a record; the run-up shows only what is still to come.
@@ -207,6 +237,14 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
           onChange={(ids) => setValue('crewIds', ids)}
         />
         <Text as="small">Who goes does the work at the event and is not in the shop on its days.</Text>
+        <NumberField
+          control={control}
+          name="trailers"
+          label="Trailers of the shop that go"
+          hint="From load-up until the last day. Empty: none"
+          optional
+        />
+        {short ? <Text tone="amber">{tell(short)}</Text> : null}
       </Section>
       <Section
         title="What the organiser demands"

@@ -12,6 +12,7 @@ import {
   recordDefaults,
   carLabel,
 } from '@calvik/core';
+import { trailersShort } from '@calvik/core/run-up';
 import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
@@ -48,6 +49,7 @@ function EventPage({ event }: { event: TrackEvent }) {
   const [choosing, setChoosing] = useState(false);
   const [picked, setPicked] = useState<string[]>([]);
   const another = useAnotherLook();
+  const trailers = event.archived ? null : trailersShort(logbook, event);
   const [problem, setProblem] = useState<string | null>(null);
   const [cancelled, setCancelled] = useState<Booking | null>(null);
   const venue = logbook.venues.get(event.venueId);
@@ -125,6 +127,7 @@ function EventPage({ event }: { event: TrackEvent }) {
     >
       {problem ? <Text tone="stop">{problem}</Text> : null}
       {event.archived ? <Text tone="amber">This event is cancelled.</Text> : null}
+      {trailers ? <Text tone="amber">{tell(trailers)}</Text> : null}
       {today >= event.startDate ? (
         <MainButton mode="outlined" onPress={() => router.push(routes.eventDay(event.id))}>
           Event day

@@ -57,6 +57,9 @@ export function RefusedRows({
             alike={(column) => alike(r.row, column)}
             columns={importColumns.filter((c) => table.columns.includes(c))}
             onCell={(column, text) => setCells(alike(r.row, column), column, text)}
+            onSame={(name, isSameAs) =>
+              onChange({ sameCustomers: [...(table.sameCustomers ?? []), { name, isSameAs }] })
+            }
             onLeaveOut={() => onChange({ leftOut: [...table.leftOut, r.row] })}
           />
         ))}
@@ -76,6 +79,7 @@ function Mend({
   alike,
   columns,
   onCell,
+  onSame,
   onLeaveOut,
 }: {
   row: RefusedRow;
@@ -85,11 +89,14 @@ function Mend({
   /** Those that the table has. */
   columns: readonly ImportColumn[];
   onCell: (column: ImportColumn, text: string) => void;
+  /** What is said of a name that is like another. @param isSameAs null: another person */
+  onSame: (name: string, isSameAs: string | null) => void;
   onLeaveOut: () => void;
 }) {
   const t = useTokens();
   const say = useSay();
   const [isWhole, setWhole] = useState(false);
+  const like = problemsOf(row).find((why) => why.code === 'customerLike');
   const own = new Set(problemsOf(row).map(columnOfProblem));
   const shown = isWhole
     ? columns
@@ -100,6 +107,16 @@ function Mend({
         .map((why) => importProblemText(why, say))
         .join(' ')}`}</Text>
       <Text as="small">{row.text || 'empty'}</Text>
+      {like ? (
+        <View style={styles.answers}>
+          <MainButton mode="outlined" onPress={() => onSame(like.customer, like.like)}>
+            {`It is ${like.like}`}
+          </MainButton>
+          <MainButton mode="outlined" onPress={() => onSame(like.customer, null)}>
+            Another person
+          </MainButton>
+        </View>
+      ) : null}
       <View style={styles.cells}>
         {shown.map((column) => (
           <Cell
@@ -139,5 +156,6 @@ const styles = StyleSheet.create({
   row: { paddingVertical: 10, gap: 6, borderBottomWidth: 1 },
   cells: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   cell: { flexGrow: 1, flexBasis: 240 },
+  answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', marginLeft: -10 },
 });

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Logbook, carLabel, dateIn, loadUpOf, plusDays, relativeDays, shortDate, weekdayOf } from '@calvik/core';
 import { type PlanAnswer, type Unplanned, unplannedWork } from '@calvik/core/run-up';
-import { counted, workName } from '@calvik/words';
+import { counted, loadUpHour, workName } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -260,7 +260,7 @@ function remarksOf(logbook: ReturnType<typeof useLogbook>, day: string): string[
   return [...logbook.events.values()]
     .filter((e) => !e.archived)
     .flatMap((e) => [
-      ...(loadUpOf(e) === day ? [`${shortDate(day)}: load-up for ${e.name}.`] : []),
+      ...(loadUpOf(e) === day ? [`${shortDate(day)}: load-up for ${e.name}${loadUpHour(e)}.`] : []),
       ...(e.startDate <= day && day <= e.endDate ? [`${shortDate(day)}: ${e.name}.`] : []),
     ]);
 }

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { carLabel, dateSpan, plusDays, shortDate, weekdayOf } from '@calvik/core';
 import { type PersonDay, type Unplanned, type WeekDay, unplannedWork, weekDays } from '@calvik/core/run-up';
-import { counted, workName } from '@calvik/words';
+import { counted, loadUpHour, workName } from '@calvik/words';
 import { goodsName } from '@calvik/words/work';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
@@ -313,7 +313,7 @@ function WeekList({ days }: { days: WeekDay[] }) {
                 const shut = d.people.find((p) => p.absence?.code === 'shopIsShut')?.absence;
                 const lines = [
                   ...d.events.map((e) => e.name),
-                  ...d.loadUps.map((e) => `Load-up for ${e.name}`),
+                  ...d.loadUps.map((e) => `Load-up for ${e.name}${loadUpHour(e)}`),
                   ...new Set(d.orderBy.map((o) => `Order by this day: ${goodsName(o.goods, o.name, o.axle)}`)),
                   ...(shut ? [tell(shut)] : away.map((p) => tell(p.absence!))),
                 ];

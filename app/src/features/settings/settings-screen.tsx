@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Lift, recordDefaults } from '@calvik/core';
+import { type Lift, isSameName, recordDefaults } from '@calvik/core';
 import { useAppDispatch, useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { prefer } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
@@ -10,7 +10,6 @@ import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { newRecord } from '../save-record';
 import { useBreaks } from '../schedule/use-breaks';
-import { isSameName } from '../doubles';
 import { routes } from '../routes';
 import { shopPages } from './shop-screen';
 

@@ -1,4 +1,12 @@
-import { type DayOff, type FluidPolicy, type Shop, type UnitSystem, readTimeSpan, writeTimeSpan } from '@calvik/core';
+import {
+  type DayOff,
+  type FluidPolicy,
+  type Shop,
+  type UnitSystem,
+  readFigure,
+  readTimeSpan,
+  writeTimeSpan,
+} from '@calvik/core';
 import { isCurrency } from '../money';
 import { recordText } from '../../ui/quantity-text';
 import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
@@ -35,6 +43,8 @@ export interface ShopForm extends RulesForm {
   currency: string;
   /** A line each. */
   adapters: string;
+  bleeders: string;
+  trailers: string;
   policies: FluidPolicy[];
   add: PolicyForm;
 }
@@ -78,6 +88,8 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   pace: shop.planPace,
   currency: shop.currency,
   adapters: shop.capAdapters.join('\n'),
+  bleeders: shop.pressureBleeders === null ? '' : String(shop.pressureBleeders),
+  trailers: shop.trailers === null ? '' : String(shop.trailers),
   ...rulesForm(shop, system),
   policies: shop.fluidPolicies,
   add: { school: 'none', count: '' },
@@ -88,6 +100,9 @@ export function policiesOf(form: Pick<ShopForm, 'policies' | 'add'>): FluidPolic
   const typed = policyOf(form.add);
   return typed ? [...form.policies.filter((p) => p.school !== typed.school), typed] : form.policies;
 }
+
+/** A number of things; null where nobody has said one. */
+const countOf = (text: string): number | null => (text.trim() === '' ? null : readFigure(text));
 
 /** The settings as they are typed; or what is wrong with them. */
 export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQuantity>): Shop | string {
@@ -111,6 +126,8 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
       .split('\n')
       .map((line) => line.trim())
       .filter((line) => line !== ''),
+    pressureBleeders: countOf(f.bleeders),
+    trailers: countOf(f.trailers),
     slackDays: Math.round(quantity(f.slackDays, 'days')),
     afterEventDays: Math.round(quantity(f.afterDays, 'days')),
     machineBeddingDays: Math.round(quantity(f.machineDays, 'days')),

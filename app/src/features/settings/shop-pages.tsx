@@ -1,7 +1,7 @@
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { policyName } from '@calvik/words';
-import { ChoiceField, PickField, QuantityField, TextField } from '../../ui/form';
+import { ChoiceField, NumberField, PickField, QuantityField, TextField } from '../../ui/form';
 import { IconButton, MainButton, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { DaysOffFields } from '../days-off';
@@ -31,6 +31,20 @@ export function NameAndPlace({ form }: { form: UseFormReturn<ShopForm> }) {
         label="Cap adapters for the pressure bleeder, a line each"
         hint="As they are called with the cars"
         lines={3}
+      />
+      <NumberField
+        control={control}
+        name="bleeders"
+        label="Pressure bleeders"
+        hint="Plans give each to one car at a time. Empty: as many as it takes"
+        optional
+      />
+      <NumberField
+        control={control}
+        name="trailers"
+        label="Trailers"
+        hint="Empty: events are not compared for them"
+        optional
       />
     </Section>
   );

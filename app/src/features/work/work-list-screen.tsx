@@ -27,7 +27,7 @@ import { MessageDialog } from '../customers/message-dialog';
 import { hoursAndMinutes, useWorkLists } from './use-work';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { AddWorkDialog, WorkItemDialog } from './work-dialogs';
-import { workName } from '@calvik/words';
+import { loadUpHour, workName } from '@calvik/words';
 import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
 import { useUnits } from '../../ui/units';
 import { useSay } from '../../state/use-say';
@@ -72,7 +72,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
           <Figure value={hoursAndMinutes(minutes)} unit="of work" />
           <Figure value={hoursAndMinutes(saved)} unit="saved, wheels off once" />
         </View>
-        <Text as="small">{`${dateSpan(event.startDate, event.endDate)}. Load-up ${shortDate(loadUpOf(event))}.`}</Text>
+        <Text as="small">{`${dateSpan(event.startDate, event.endDate)}. Load-up ${shortDate(loadUpOf(event))}${loadUpHour(event)}.`}</Text>
         {stuck > 0 ? (
           <Text tone="amber">{`${stuck} ${stuck === 1 ? 'piece of work' : 'pieces of work'} cannot be done as things are: decide below.`}</Text>
         ) : null}

@@ -3,7 +3,7 @@ import { said } from './said';
 import { workSkills } from '../terms';
 import { base } from './base';
 import { axle } from './parts';
-import { id, instant, line, localDate, note, quantity, whole } from './primitives';
+import { id, instant, line, localDate, note, quantity, timeOfDay, whole } from './primitives';
 
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
 
@@ -31,7 +31,6 @@ export const eventRules = {
 export const ruleSet = z.object({ ...record, name: line(80), organiser: note(80).default(''), ...eventRules });
 export type RuleSet = z.infer<typeof ruleSet>;
 
-const timeOfDay = z.string().refine((time) => /^([01]\d|2[0-3]):[0-5]\d$/.test(time), said('notATime'));
 const workingDay = z
   .object({ from: timeOfDay, to: timeOfDay })
   .refine((d) => d.to > d.from, said('dayEndsBeforeItBegins', {}, ['to']));

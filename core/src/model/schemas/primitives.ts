@@ -23,6 +23,8 @@ export const localDate = z
   .refine((text) => z.iso.date().safeParse(text).success, said('notADate'))
   .meta({ format: 'date' });
 
+/** Of a wall clock, `HH:mm`. */
+export const timeOfDay = z.string().refine((time) => /^([01]\d|2[0-3]):[0-5]\d$/.test(time), said('notATime'));
 export const timeZone = z.string().max(60).refine(isTimeZone, said('timeZoneUnknown'));
 
 const lettersOnly = (text: string): boolean => !/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text);

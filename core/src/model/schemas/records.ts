@@ -24,7 +24,20 @@ import {
   workSkill,
 } from './planning';
 import { plannedSession } from './track';
-import { corner, grade, id, instant, line, localDate, note, quantity, side, timeZone, whole } from './primitives';
+import {
+  corner,
+  grade,
+  id,
+  instant,
+  line,
+  localDate,
+  note,
+  quantity,
+  side,
+  timeOfDay,
+  timeZone,
+  whole,
+} from './primitives';
 
 /** What every record carries: its id and the version that its writer had read (0 for a new one). */
 const record = { id, version: z.int().min(0), archived: z.boolean().default(false) };
@@ -58,6 +71,10 @@ export const shop = z.object({
   planPace: z.enum(['late', 'early']).default('late'),
   /** Cap adapters for the pressure bleeder that the shop has; empty where nobody has listed them. */
   capAdapters: z.array(line(60)).max(60).default([]),
+  /** Pressure bleeders that the shop has; null where nobody has said: then plans take it that there are enough. */
+  pressureBleeders: whole(0, 20, 'bleeders').nullable().default(null),
+  /** Trailers of the shop's own; null where nobody has said. */
+  trailers: whole(0, 20, 'trailers').nullable().default(null),
   /** What prices are in: three letters. */
   currency: z
     .string()
@@ -249,6 +266,10 @@ export const trackEvent = z
     ruleSetId: id.nullable().default(null),
     /** Day on which the cars are loaded; null: the day before. */
     loadUpDate: localDate.nullable().default(null),
+    /** From when on that day: work for the event is done by then; null: by the evening. */
+    loadUpTime: timeOfDay.nullable().default(null),
+    /** Trailers of the shop that go there, from load-up until the last day. */
+    trailers: whole(0, 20, 'trailers').default(0),
     /** Who of the crew goes there. */
     crewIds: z.array(id).max(40).default([]),
     /** A usual session; null: as sessions usually are. */

@@ -2,11 +2,9 @@ import { z } from 'zod';
 import { causes, diagnosticChecks, faultsOfLook, lookChecks, signs } from '../track-terms';
 import { batteryStates, complaints, waysIn } from '../terms';
 import { base, explained } from './base';
-import { corner, id, instant, line, localDate, note, quantity, whole } from './primitives';
+import { corner, id, instant, line, localDate, note, quantity, timeOfDay, whole } from './primitives';
 import { said } from './said';
 import { findingTrace } from './service';
-
-const timeOfDay = z.string().refine((time) => /^([01]\d|2[0-3]):[0-5]\d$/.test(time), said('notATime'));
 
 /** One session of an event's timetable; of a group, or of everybody where that is empty. */
 export const plannedSession = z.object({
