@@ -57,6 +57,7 @@ export { MessagesScreen } from './customers/messages-screen';
 export { PlanProposalScreen } from './schedule/plan-proposal-screen';
 export { SupplierScreen, WearPartScreen } from './inventory/supplier-forms';
 export { ServiceOverviewScreen } from './service-overview';
+export { SeveralScreen } from './work/several-screen';
 export { WorkListScreen } from './work/work-list-screen';
 export { ArchivedScreen } from './settings/archived-screen';
 export { SearchScreen } from './search/search-screen';

@@ -60,6 +60,7 @@ export const routes = {
   event: (id: string) => to(`/events/${id}`),
   editEvent: (id: string) => to(`/events/${id}/edit`),
   workList: (id: string) => to(`/events/${id}/work`),
+  several: (id: string) => to(`/events/${id}/several`),
   eventDay: (id: string) => to(`/events/${id}/day`),
   timetable: (id: string) => to(`/events/${id}/timetable`),
   closing: (id: string, booking: string) => to(`/events/${id}/closing/${booking}`),

@@ -14,4 +14,5 @@ export type { InventoryFindings } from './findings';
 export * from './labels';
 export * from './parts';
 export * from './readings';
+export { receive, usuallyReceived } from './receive';
 export * from './supply';

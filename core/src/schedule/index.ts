@@ -16,5 +16,6 @@ export { type AnotherLook, type Told, idOfLook, needsAnotherLook, planBasis, tol
 export { type Consequences, type WorseCar, breaksNothing, consequences } from './consequences';
 export { type LeftOut, type PlanAnswer, type PlanProgress, type PlanRun, goodsWays } from './answer';
 export { type PersonDay, type Unplanned, type WeekDay, unplannedWork, visitFor, weekDays } from './weeks';
+export { jobWithout, movedByDays, openJobsOfEvent } from './several';
 export { trailersShort } from './trailers';
 export type { WayOut } from './ways-out';

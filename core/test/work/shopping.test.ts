@@ -98,7 +98,7 @@ describe('stock and documents', () => {
       /^Hello Ona, Test car is booked for .*Before it we do: flush\./,
     );
     expect(messageText(logbook, b, items, 'bringIn')).toContain('no day is set');
-    expect(messageText(logbook, b, items, 'found')).toContain('rule says 5');
+    expect(messageText(logbook, b, items, 'found')).toContain('older than the rules allow');
     expect(dateIn(NOW, 'Europe/Berlin')).toBe(TODAY);
   });
 });

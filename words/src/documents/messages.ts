@@ -9,8 +9,9 @@ import { type WorkItem } from '@calvik/core/run-up';
 import { sayTo } from '../reader';
 import { list, loadUpHour } from '../texts';
 import { afterEventText } from './after-event';
+import { foundSentences } from './found';
 import { driverCard, driverCardText } from './driver-card';
-import { ruleLines, workFindingText } from '../work';
+import { ruleLines } from '../work';
 import { workName } from '../work-names';
 
 /** What was decided last of a car at an event. */
@@ -18,6 +19,11 @@ const lastDecision = (logbook: Logbook, carId: string, eventId: string) =>
   sessionsAt(logbook, carId, eventId)
     .flatMap((s) => decisionsOn(logbook, s))
     .at(-1);
+
+/** A text holds so many letters. */
+const MOST_LETTERS = 800;
+const cutAtWord = (text: string): string =>
+  text.length <= MOST_LETTERS ? text : `${text.slice(0, text.lastIndexOf(' ', MOST_LETTERS - 2))} …`;
 
 /** The text to a customer about a booking, as it would be sent. */
 export function messageText(
@@ -69,11 +75,10 @@ export function messageText(
     case 'afterEvent':
       return afterEventText(logbook, booking, event.endDate);
     case 'found': {
-      const found = items.flatMap((i) =>
-        i.state === 'dropped' ? [] : i.reasons.map((r) => workFindingText(r.finding, say)),
+      const found = foundSentences(logbook, booking, items, say);
+      return cutAtWord(
+        `Hello ${first}, what we found on ${carLabel(logbook, car.id)}: ${found.join(' ')} Load-up is ${longDate(loadUpOf(event))}${loadUpHour(event)}. ${logbook.shop.name}`,
       );
-      const said = [...new Set(found)].slice(0, 4);
-      return `Hello ${first}, what we found on ${carLabel(logbook, car.id)}: ${said.length > 0 ? said.join(' ') : 'all in order.'} Load-up is ${longDate(loadUpOf(event))}${loadUpHour(event)}. ${logbook.shop.name}`;
     }
   }
 }

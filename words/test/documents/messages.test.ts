@@ -1,6 +1,7 @@
 import { workOfBooking } from '@calvik/core/run-up';
 import { messageText } from '../../src/documents';
-import { TODAY, customer, event, booking, visit, at } from '../builders/planning-evening';
+import { padsMeasured } from '../../../core/test/builders/run-up-book';
+import { TODAY, car, customer, event, booking, visit, at } from '../builders/planning-evening';
 
 describe('texts to a customer', () => {
   const say = (about: 'booked' | 'bringIn' | 'found', ...rest: Parameters<typeof at>): string => {
@@ -32,10 +33,23 @@ describe('texts to a customer', () => {
     );
   });
 
-  test('found: each reason once, four at the most, and when it is loaded', () => {
+  test('found: in a customer’s words, each once, with what is done about it and when it is loaded', () => {
     const text = say('found');
-    expect(text).toContain('rule says 5');
+    expect(text).toMatch(/The brake fluid is older than the rules allow\. .*We’ll see to: .*new brake fluid/);
+    expect(text.match(/older than the rules allow/g)).toHaveLength(1);
     expect(text).toContain('Load-up is 12 Jun 2026.');
-    expect(text.match(/rule says 5/g)).toHaveLength(1);
+    // What is between the shop and the organiser is none of it.
+    expect(text).not.toMatch(/lines? to sign|rule says|Bedded parts only/);
+    const thin = say('found', [], padsMeasured(9, '2026-05-30', car.id), {
+      events: [{ ...event, minPadMm: 9.5, loadUpTime: '14:00' }],
+    });
+    expect(thin).toMatch(/The front pads have 9\.0\smm left, and 9\.5\smm is needed for this event\./);
+    expect(thin).toContain('Load-up is 12 Jun 2026, 14:00.');
+  });
+
+  test('found: of a car that nobody has looked at, never that it is in order', () => {
+    const text = say('found', [], [], { events: [{ ...event, flushWithinDays: null }] });
+    expect(text).toMatch(/We still have to .*measure pads and rotors/);
+    expect(text).not.toMatch(/in order|out of the ordinary/);
   });
 });

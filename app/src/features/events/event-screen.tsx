@@ -1,7 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Checkbox } from 'react-native-paper';
 import {
   type Booking,
   type TrackEvent,
@@ -20,6 +19,7 @@ import { useUnits } from '../../ui/units';
 import { Gone } from '../gone';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
+import { TickLine } from '../../ui/tick';
 import { VerdictMark } from '../../ui/verdict';
 import { openFile } from '../open-file';
 import { RecordFoot } from '../record-foot';
@@ -173,13 +173,15 @@ function EventPage({ event }: { event: TrackEvent }) {
                     </Text>
                   </LinkRow>
                 </View>
-                <Checkbox
-                  status={picked.includes(car.id) ? 'checked' : 'unchecked'}
-                  onPress={() =>
-                    setPicked(picked.includes(car.id) ? picked.filter((id) => id !== car.id) : [...picked, car.id])
-                  }
-                  aria-label={`${carLabel(logbook, car.id)} too`}
-                />
+                <View style={styles.too}>
+                  <TickLine
+                    name={`${carLabel(logbook, car.id)} too`}
+                    on={picked.includes(car.id)}
+                    onPress={() =>
+                      setPicked(picked.includes(car.id) ? picked.filter((id) => id !== car.id) : [...picked, car.id])
+                    }
+                  />
+                </View>
               </View>
             ))}
             {picked.length > 0 ? (
@@ -280,5 +282,6 @@ const styles = StyleSheet.create({
   one: { flex: 1, minWidth: 0 },
   line: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
+  too: { width: 48, paddingLeft: 12 },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8 },
 });

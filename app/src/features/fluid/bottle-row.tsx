@@ -2,33 +2,10 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { type BottleState, type Finding, findingKey } from '@calvik/core';
 import { useTell } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
-import { TARGET } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { Icon } from '../../ui/icons';
 import { onSpace } from '../../ui/keyboard';
 import { Text } from '../../ui/text';
-
-/** A box to tick with a gloved thumb. */
-export function Tick({ label, name, on, onPress }: { label: string; name: string; on: boolean; onPress: () => void }) {
-  const t = useTokens();
-  return (
-    <Pressable
-      role="checkbox"
-      aria-checked={on}
-      aria-label={name}
-      onPress={onPress}
-      {...onSpace(onPress)}
-      style={[styles.tick, { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet }]}
-    >
-      <View style={[styles.box, { borderColor: on ? t.iron : t.inkSoft }]}>
-        {on ? <Icon name="check" size={16} color={t.iron} /> : null}
-      </View>
-      <Text as="small" tone="ink" style={styles.tickText}>
-        {label}
-      </Text>
-    </Pressable>
-  );
-}
 
 /** A bottle to choose, with what is in it and everything against it. */
 export function BottleRow({
@@ -92,16 +69,4 @@ const styles = StyleSheet.create({
     paddingVertical: 8,
     minHeight: 60,
   },
-  tick: {
-    flex: 1,
-    minHeight: TARGET,
-    borderWidth: 1.5,
-    borderRadius: 3,
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 6,
-    paddingHorizontal: 6,
-  },
-  box: { width: 20, height: 20, borderWidth: 1.5, borderRadius: 3, alignItems: 'center', justifyContent: 'center' },
-  tickText: { flex: 1, lineHeight: 16 },
 });

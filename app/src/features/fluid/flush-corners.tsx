@@ -9,7 +9,7 @@ import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { FindingLine } from '../finding-line';
 import { useQuantity } from '../save-record';
-import { Tick } from './bottle-row';
+import { Tick } from '../../ui/tick';
 import type { FlushForm } from './flush-form';
 
 const flags = [

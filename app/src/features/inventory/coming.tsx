@@ -1,15 +1,13 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Awaited as AwaitedGoods, type Fact, type PartsOrder, shortDate, nextLabel } from '@calvik/core';
+import { type Awaited as AwaitedGoods, type PartsOrder, receive, shortDate, usuallyReceived } from '@calvik/core';
 import { readCount } from '@calvik/core/units';
-import type { Saved } from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useMoney } from '../money';
-import { newRecord } from '../save-record';
 import { ChangeLine } from './change-line';
 import { waitingFor } from './order-words';
 
@@ -24,22 +22,21 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
   const [busy, setBusy] = useState(false);
   const { idFor, anew } = useOwnIds();
   const line = order.lines[at]!;
-  const due = line.deliveries.find((d) => d.on <= today);
-  const usual = Math.min(left, due?.count ?? left);
+  const usual = usuallyReceived(awaitedLine, today);
   const [typed, setTyped] = useState('');
   const [cancelled, setCancelled] = useState<{ before: PartsOrder; after: PartsOrder } | null>(null);
   const [changing, setChanging] = useState(false);
   const count = typed.trim() === '' ? usual : (readCount(typed) ?? Number.NaN);
   const money = useMoney();
-  const receive = async (): Promise<void> => {
+  const take = async (): Promise<void> => {
     if (!onDuty) return setProblem('Say first who is on duty: in the settings.');
     if (!Number.isInteger(count) || count < 1 || count > left) return setProblem(`How many came? 1 to ${left}.`);
     setBusy(true);
     // What is on the shelf and what says so are one entry: none without the other.
-    const result = await sync.saveAll([
-      ...Array.from({ length: count }, (_, i) => onShelf(i)).flatMap((made) => made ?? []),
-      { collection: 'facts', body: received(onDuty.id) },
-    ]);
+    const now = new Date().toISOString();
+    const result = await sync.saveAll(
+      receive(logbook, [{ line: awaitedLine, count }], { idFor, by: onDuty.id, now, today }),
+    );
     setBusy(false);
     if (result.state === 'refused') return setProblem(result.sentence);
     setProblem(null);
@@ -62,47 +59,6 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
     const result = await sync.save('orders', cancelled.before, cancelled.after);
     setProblem(result.state === 'refused' ? result.sentence : null);
     setCancelled(null);
-  };
-  const received = (by: string): Fact => {
-    const now = new Date().toISOString();
-    return {
-      id: idFor('received'),
-      kind: 'goodsReceived',
-      at: now,
-      recordedAt: now,
-      by,
-      orderId: order.id,
-      line: at,
-      count,
-      wearPartId: line.goods === 'wearPart' ? line.likeId : null,
-    };
-  };
-  /** The nth of what came, as it goes on the shelf; null where it is nothing that is kept one by one. */
-  const onShelf = (i: number): { collection: 'padSets' | 'rotorPairs' | 'bottles'; body: Saved } | null => {
-    const set = logbook.padSets.get(line.likeId);
-    const pair = logbook.rotorPairs.get(line.likeId);
-    const fluid = logbook.fluids.get(line.likeId);
-    const booking = logbook.bookings.get(bookingIds[i] ?? bookingIds[0] ?? '');
-    const carId = booking?.carId ?? set?.carId ?? pair?.carId ?? null;
-    const record = { ...newRecord(), id: idFor(`piece ${i}`) };
-    if (line.goods === 'padSet' && set) {
-      const label = nextLabel('P', [...logbook.padSets.values()], i);
-      const body = { ...set, ...record, label, carId, use: 'track' as const, rotorPairId: null, notes: '' };
-      return { collection: 'padSets', body };
-    }
-    if (line.goods === 'rotorPair' && pair) {
-      const label = nextLabel('R', [...logbook.rotorPairs.values()], i);
-      return { collection: 'rotorPairs', body: { ...pair, ...record, label, carId, notes: '' } };
-    }
-    if (line.goods === 'bottle' && fluid) {
-      const label = nextLabel('B', [...logbook.bottles.values()], i);
-      const sizeMl = [...logbook.bottles.values()].filter((b) => b.fluidId === fluid.id).at(-1)?.sizeMl ?? 1000;
-      return {
-        collection: 'bottles',
-        body: { ...record, label, fluidId: fluid.id, sizeMl, batch: '', receivedOn: today } as Saved,
-      };
-    }
-    return null;
   };
   return (
     <View style={styles.row} testID="ordered-line">
@@ -150,7 +106,7 @@ export function Coming({ awaitedLine }: { awaitedLine: AwaitedGoods }) {
         </View>
         {changing ? <ChangeLine awaitedLine={awaitedLine} onDone={() => setChanging(false)} /> : null}
       </View>
-      <MainButton mode="outlined" onPress={() => void receive()} loading={busy} disabled={busy}>
+      <MainButton mode="outlined" onPress={() => void take()} loading={busy} disabled={busy}>
         {count === left || !Number.isInteger(count) ? 'Received' : `${count} received`}
       </MainButton>
     </View>

@@ -11,6 +11,7 @@ import { FileLinks } from '../schedule/file-links';
 import { useWorkLists } from '../work/use-work';
 import { unknownGoodsText } from '@calvik/words/work';
 import { routes } from '../routes';
+import { AllDue } from './all-due';
 import { Coming } from './coming';
 import { waitingFor } from './order-words';
 import { SupplierList } from './supplier-list';
@@ -51,6 +52,11 @@ export function OrdersScreen() {
       ))}
       {coming.length > 0 ? (
         <Section title="Ordered">
+          <AllDue
+            lines={coming.filter(
+              (a) => a.arrivesOn <= today || a.order.lines[a.line]!.deliveries.some((d) => d.on <= today),
+            )}
+          />
           <View>
             {coming.map((a) => (
               <Coming key={`${a.order.id} ${a.line}`} awaitedLine={a} />

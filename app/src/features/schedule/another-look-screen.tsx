@@ -1,8 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { dateIn, findingKey } from '@calvik/core';
-import { type AnotherLook, idOfLook } from '@calvik/core/run-up';
+import { type Job, dateIn, findingKey } from '@calvik/core';
+import { type AnotherLook, idOfLook, jobWithout } from '@calvik/core/run-up';
+import { list, workName } from '@calvik/words';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
@@ -10,6 +11,7 @@ import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { pageOf } from '../work/page-of';
+import { useWorkLists } from '../work/use-work';
 import { routes } from '../routes';
 import { carOf } from './job-words';
 import { remember } from './undo';
@@ -75,13 +77,24 @@ function Entry({ look }: { look: AnotherLook }) {
   const [problem, setProblem] = useState<string | null>(null);
   const { name, small } = headOfLook(logbook, look);
   const isGone = look.about === 'job' && look.findings.every((f) => GONE.has(f.code));
+  const items = useWorkLists().get(look.about === 'job' ? (look.job.bookingId ?? '') : '') ?? [];
+  const keys = look.findings.flatMap((f) => (f.code === 'workNotWanted' ? (f.values['works'] as string[]) : []));
+  // Where the event or the booking is gone, so is all of the job.
+  const isInPart =
+    look.about === 'job' &&
+    !look.findings.some((f) => f.code === 'eventCancelled' || f.code === 'bookingCancelled') &&
+    keys.length > 0 &&
+    look.job.covers.some((key) => !keys.includes(key));
+  const unwanted = isInPart ? list(keys.map((key) => workName(key).toLowerCase())) : '';
+  const withoutUnwanted = (job: Job): Job =>
+    isInPart ? jobWithout(logbook, job, keys, items) : { ...job, archived: true };
   const takeOut = async (): Promise<void> => {
     if (look.about !== 'job') return;
-    const after = { ...look.job, archived: true };
+    const after = withoutUnwanted(look.job);
     const result = await sync.save('jobs', after);
     if (result.state === 'refused') return setProblem(result.sentence);
     remember({
-      text: `${carOf(logbook, look.job)} taken out of the plan`,
+      text: `${carOf(logbook, look.job)}: ${after.archived ? '' : `${unwanted} `}taken out of the plan`,
       before: [{ id: look.job.id, job: look.job, after }],
     });
   };
@@ -110,9 +123,9 @@ function Entry({ look }: { look: AnotherLook }) {
       ))}
       {problem ? <Text tone="stop">{problem}</Text> : null}
       <View style={styles.actions}>
-        {isGone ? (
+        {isGone || unwanted ? (
           <MainButton mode="outlined" onPress={() => void takeOut()}>
-            Take out of the plan
+            {unwanted ? `Take out ${unwanted}` : 'Take out of the plan'}
           </MainButton>
         ) : null}
         <MainButton mode={isGone ? 'text' : 'outlined'} onPress={open}>

@@ -93,6 +93,11 @@ function WorkListPage({ event }: { event: TrackEvent }) {
           note: toPlanText(items),
         }))}
       />
+      {bookings.length > 1 ? (
+        <MainButton mode="outlined" onPress={() => router.push(routes.several(event.id))}>
+          Several at once
+        </MainButton>
+      ) : null}
       <View style={wide ? styles.columns : styles.column}>
         {bookings.map(({ booking, items }) => (
           <View key={booking.id} nativeID={partOf(booking)} style={wide ? styles.half : null}>

@@ -5,7 +5,7 @@ import { Reservoir } from '../../../ui/reservoir';
 import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
 import { FindingLine } from '../../finding-line';
-import { Tick } from '../../fluid/bottle-row';
+import { Tick } from '../../../ui/tick';
 import { FindFigure } from '../find-figure';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';

@@ -1,0 +1,3 @@
+import { laterScreen } from '../../../features/later';
+
+export default laterScreen('SeveralScreen');
