@@ -146,14 +146,14 @@ test(
       await button(page, 'Stop by stop, as a table').click();
       await expect(page.getByRole('table', { name: 'Rotor faces stop by stop' })).toBeVisible();
       await button(page, 'Choose another').click();
-      await page.getByRole('menuitem', { name: 'Road pads, hard slowings' }).click();
+      await page.getByRole('option', { name: 'Road pads, hard slowings' }).click();
       await expect(
         page.getByText('“Kerren R2, from the sheet” is proposed: say why another one is followed.'),
       ).toBeVisible();
       await button(page, 'Open the run').click();
       await expect(page.getByTestId('notice')).toContainText('Say where it is driven.');
       await button(page, 'Choose another').click();
-      await page.getByRole('menuitem', { name: 'Kerren R2, from the sheet' }).click();
+      await page.getByRole('option', { name: 'Kerren R2, from the sheet' }).click();
       await page.getByRole('radio', { name: 'Place: Road' }).click();
       await expect(page.getByText('This procedure is not for the road.')).toBeVisible();
       await expect(page.getByText(/over the 100\skm\/h that is lawful on the road/).first()).toBeVisible();
@@ -375,7 +375,7 @@ test(
       await page.goto(`/cars/${car}/bedding/plan`);
       await page.getByRole('radio', { name: 'Axles: Front' }).click();
       await button(page, 'Choose another').click();
-      await page.getByRole('menuitem', { name: 'Lane, mixed' }).click();
+      await page.getByRole('option', { name: 'Lane, mixed' }).click();
       await field(page, 'Why this one').fill('Straight is short');
       await page.getByRole('radio', { name: 'Place: Private ground' }).click();
       await page.getByRole('radio', { name: /^Ducts: (Open|None)/ }).click();

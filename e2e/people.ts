@@ -10,7 +10,7 @@ export const room = (page: Page, name: string): Promise<void> =>
 
 export async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
   await button(page, new RegExp(`^${label}: `)).click();
-  await page.getByRole('menuitem', { name: option }).click();
+  await page.getByRole('option', { name: option }).click();
 }
 
 export type Ids = Record<string, string>;

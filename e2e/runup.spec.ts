@@ -33,7 +33,7 @@ test(
       await field(page, 'Name').fill('Circle winter day');
       await pick(page, 'Venue', 'Dunvarrel Ring');
       await button(page, 'Use saved rules').click();
-      await page.getByRole('menuitem', { name: 'Ring Circle, two days' }).click();
+      await page.getByRole('option', { name: 'Ring Circle, two days' }).click();
       await expect(page.getByText(/Filled in from “Ring Circle, two days”/)).toBeVisible();
       await expect(field(page, 'Organiser')).toHaveValue('Ring Circle');
       await expect(field(page, 'Pads at least')).toHaveValue(/8\.5/);
@@ -195,7 +195,7 @@ test(
       await button(page, /^Bram Okell|^Tove Loy|^Ines Ferrant|^Sanna Reij/)
         .first()
         .click();
-      await page.getByRole('menuitem', { name: 'Ines Ferrant' }).click();
+      await page.getByRole('option', { name: 'Ines Ferrant' }).click();
       await expect(page.getByTestId('objections')).toContainText('Needs you');
       await button(page, 'Move it all the same').click();
       await expect(page.getByText('Sorrel Quillon moved.')).toBeVisible();
@@ -243,7 +243,7 @@ test(
     );
     await expect(page.getByTestId('unread-columns')).toHaveText('Not read: Thing, Colour.');
     await page.getByRole('button', { name: /^Column Thing: / }).click();
-    await page.getByRole('menuitem', { name: 'Car', exact: true }).click();
+    await page.getByRole('option', { name: 'Car', exact: true }).click();
     await expect(page.getByTestId('import-summary')).toHaveText(
       '3 rows. Can be saved: 1 car, 1 new customer. As it is already: 1. Cannot: 1.',
     );
@@ -294,7 +294,7 @@ test(
     await expect(page.getByRole('heading', { name: 'With nobody' })).toBeVisible();
     await page.getByTestId('board-job').first().click();
     await button(page, 'Choose who').or(button(page, 'Tove Loy')).first().click();
-    await page.getByRole('menuitem', { name: 'Sanna Reij' }).click();
+    await page.getByRole('option', { name: 'Sanna Reij' }).click();
     await button(page, /^Move it/).click();
     await expect(page.getByRole('heading', { name: 'With nobody' })).toHaveCount(0);
     complaints.none();

@@ -17,7 +17,7 @@ const box = (page: Page, name: string | RegExp) =>
 const save = (page: Page) => button(page, /^(Save and go on|Save the correction|No complaints: go on)$/).click();
 const more = async (page: Page, what: string): Promise<void> => {
   await button(page, 'More').click();
-  await page.getByRole('menuitem', { name: what }).click();
+  await page.getByRole('option', { name: what }).click();
 };
 /** Steps are opened from the list, as they are there for both. */
 async function open(page: Page, job: string, key: string, title: string): Promise<void> {

@@ -106,10 +106,10 @@ test(
       await expect(page.getByTestId('next-check')).toContainText('min,');
       await tick(page, 'There is: Wheels off');
       await button(page, 'Another check').click();
-      await page.getByRole('menuitem', { name: /Gauge the pads through the window/ }).click();
+      await page.getByRole('option', { name: /Gauge the pads through the window/ }).click();
       await choose(page, 'Gauge the pads through the window: Inner much thinner');
       await button(page, 'Another check').click();
-      await page.getByRole('menuitem', { name: /Move the slide pins/ }).click();
+      await page.getByRole('option', { name: /Move the slide pins/ }).click();
       await choose(page, 'Move the slide pins: One is tight');
       await expect(page.getByText('Enough is known')).toBeVisible();
       await expect(page.getByTestId('suspect-slidePinSticks')).toContainText(/9\d\s%/);

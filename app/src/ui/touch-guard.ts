@@ -2,8 +2,7 @@
 export const QUIET_MS = 600;
 /** A thumb lands this far from where it was, px. */
 const NEAR_PX = 48;
-const CONTROL =
-  'a, button, input, [role="button"], [role="link"], [role="radio"], [role="checkbox"], [role="menuitem"]';
+const CONTROL = 'a, button, input, [role="button"], [role="link"], [role="radio"], [role="checkbox"], [role="option"]';
 
 interface Touch {
   at: number;

@@ -4,6 +4,7 @@ import type { Figure, Origin } from '@calvik/core';
 import { TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Icon } from './icons';
+import { Layer } from './layer';
 import { Text } from './text';
 import { type WorkingTrail, useMeasure } from './working';
 
@@ -114,6 +115,7 @@ export function WorkingSheet({ trail, open, back, close }: WorkingTrail) {
             <ScrollView style={styles.shrink}>
               <Working figure={figure} onOpen={open} />
             </ScrollView>
+            <Layer />
           </View>
         ) : null}
       </Modal>

@@ -97,5 +97,5 @@ export const isThere = (name: string | RegExp, role = 'button'): boolean => name
 /** A choice that opens a list. */
 export const pick = (label: string, option: string | RegExp): void => {
   press(new RegExp(`^${label}: `));
-  press(option, 'menuitem');
+  press(option, 'option');
 };

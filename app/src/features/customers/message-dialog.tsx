@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
-import { Dialog, Portal, TextInput } from 'react-native-paper';
+import { Portal, TextInput } from 'react-native-paper';
 import { type Booking, type Message } from '@calvik/core';
 import { type WorkItem, toldOf } from '@calvik/core/run-up';
 import { messageText } from '@calvik/words/documents/messages';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
+import { Dialog } from '../../ui/dialog';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';

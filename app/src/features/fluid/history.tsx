@@ -1,10 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { Button, Dialog, Portal } from 'react-native-paper';
+import { Button, Portal } from 'react-native-paper';
 import { type Fact, type Visit, dateIn, longDate, stepOfReading, timeIn, visitsOf } from '@calvik/core';
 import { useAppSelector, useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks';
 import { selectAllFacts } from '../../state/logbook';
+import { Dialog } from '../../ui/dialog';
 import { LineInput } from '../../ui/line-input';
 import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';

@@ -1,5 +1,5 @@
 import { type Href, usePathname, useRouter } from 'expo-router';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useAppSelector, useCrewOnDuty } from '../../state/hooks';
 import { selectShop } from '../../state/logbook';
@@ -81,6 +81,31 @@ function Connection() {
   );
 }
 
+/** The first stop of Tab: past the rooms to the page itself. Seen only while the keys are on it. */
+function ToThePage() {
+  const t = useTokens();
+  const [isOn, setOn] = useState(false);
+  const go = (): void => {
+    const page = document.querySelector<HTMLElement>('[role="main"], main');
+    if (!page) return;
+    page.tabIndex = -1;
+    page.style.outline = 'none';
+    page.focus();
+  };
+  return (
+    <Pressable
+      role="link"
+      onPress={go}
+      {...onEnter(go)}
+      onFocus={() => setOn(true)}
+      onBlur={() => setOn(false)}
+      style={[styles.skip, { backgroundColor: t.sheet, borderColor: t.iron }, isOn ? null : styles.unseen]}
+    >
+      <Text as="strong">To the page</Text>
+    </Pressable>
+  );
+}
+
 /** The guided service, and a bedding run: the phone belongs to what is done there. */
 const isGuided = (path: string): boolean =>
   path.startsWith('/service/') || /^\/cars\/[^/]+\/bedding\/(?!plan$)/.test(path);
@@ -100,6 +125,7 @@ export function Frame({ children }: { children: ReactNode }) {
   const nav = rooms.map((room) => <NavItem key={room.path} room={room} wide={wide} on={isIn(room, path)} />);
   return (
     <View style={[styles.frame, { flexDirection: wide ? 'row' : 'column', backgroundColor: t.paper }]}>
+      {wide ? <ToThePage /> : null}
       {wide ? (
         <View style={[styles.rail, { borderColor: t.rule }]} role="navigation">
           <View style={styles.brand}>
@@ -138,6 +164,16 @@ export function Frame({ children }: { children: ReactNode }) {
 }
 
 const styles = StyleSheet.create({
+  skip: {
+    position: 'absolute',
+    top: 8,
+    left: 8,
+    zIndex: 20,
+    paddingHorizontal: 16,
+    paddingVertical: 12,
+    borderWidth: 2,
+  },
+  unseen: { left: -9999 },
   frame: { flex: 1, minHeight: 0 },
   page: { flex: 1, minWidth: 0, minHeight: 0 },
   bar: { flexDirection: 'row', borderTopWidth: 1 },

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
+import { Portal } from 'react-native-paper';
+import { Dialog } from '../../ui/dialog';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { shortcuts } from './shortcut-keys';

@@ -1,7 +1,8 @@
 import { StyleSheet } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
+import { Portal } from 'react-native-paper';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
+import { Dialog } from '../../ui/dialog';
 import { MainButton } from '../../ui/screen';
 import { FindingLines } from '../finding-line';
 import { carOf } from './job-words';

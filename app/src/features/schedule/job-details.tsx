@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
+import { Portal } from 'react-native-paper';
 import { type Job, dateIn, instantAt, isDone, isOnTheClock, plusDays, readTime, shortDate, timeIn } from '@calvik/core';
 import { useLogbook, useSync } from '../../state/hooks';
+import { Dialog } from '../../ui/dialog';
 import { PickList } from '../../ui/pick-list';
 import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton } from '../../ui/screen';

@@ -63,6 +63,12 @@ export function Block({
       title={`${time} ${carOf(logbook, job)}: ${workOf(logbook, job)}`}
       data-testid={`block-${job.id}`}
       onClick={onOpen}
+      onKeyDown={(event) => {
+        // Space takes it up, Enter opens it.
+        if (event.key !== 'Enter' || isDragging) return listeners?.['onKeyDown']?.(event);
+        event.preventDefault();
+        onOpen();
+      }}
       style={{
         ...style,
         boxSizing: 'border-box',

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
+import { Portal } from 'react-native-paper';
 import { type ServiceJudgement, type ServiceStep } from '@calvik/core';
 import { phaseNames } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
+import { Dialog } from '../../ui/dialog';
 import { LineInput } from '../../ui/line-input';
 import { ChoiceChips } from '../../ui/chips';
 import { MainButton } from '../../ui/screen';

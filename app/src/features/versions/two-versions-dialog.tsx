@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { Dialog, Portal, Snackbar } from 'react-native-paper';
+import { Portal, Snackbar } from 'react-native-paper';
 import type { Collision } from '@calvik/core/logbook/merge';
 import { capital, collectionNames } from '@calvik/words';
 import { changeName, changeText, fieldValueText, measuredField } from '@calvik/words/fields';
@@ -8,6 +8,7 @@ import * as api from '../../api/client';
 import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
+import { Dialog } from '../../ui/dialog';
 import { onSpace } from '../../ui/keyboard';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';

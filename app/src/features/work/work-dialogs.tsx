@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Dialog, Portal } from 'react-native-paper';
+import { Portal } from 'react-native-paper';
 import { type Booking, type WorkChange, findingKey, isLocalDate, parseQuantity, shortDate } from '@calvik/core';
 import { type WorkItem, reservables } from '@calvik/core/run-up';
 import { workName } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
 import { partText, reasonText, reservableText, workFindingText } from '@calvik/words/work';
 import { useLogbook, useToday } from '../../state/hooks';
+import { Dialog } from '../../ui/dialog';
 import { LineInput } from '../../ui/line-input';
 import { Chips } from '../../ui/chips';
 import { DateInput } from '../../ui/date-input';

@@ -30,7 +30,7 @@ test('a run is held until place, checklist and reason are there; then it begins 
   expect(text()).toContain('See what is still open above.');
   for (const check of checks) press(`Before: ${check}`, 'checkbox');
   press('Choose another');
-  press('Road pads, hard slowings', 'menuitem');
+  press('Road pads, hard slowings', 'option');
   await act(async () => press('Open the run'));
   expect(saved('facts')).toEqual([]);
   type('Why this one', 'No track to be had');

@@ -30,7 +30,7 @@ describe('a diagnosis', () => {
   test('something else wants words; a referral wants an address', async () => {
     open(<DiagnosisScreen />, { id: car.id, case: id(310) }, [soft, opened]);
     press('What it turned out to be');
-    press('Something else', 'menuitem');
+    press('Something else', 'option');
     await act(async () => press('Record: something else'));
     expect(text()).toContain('Say what it was.');
     await act(async () => press('Write the referral'));

@@ -112,9 +112,9 @@ describe('recording a flush', () => {
       ),
     ).toBeTruthy();
     press(/^Second bottle: /);
-    fireEvent.click(screen.getByRole('menuitem', { name: /B-033/ }));
+    fireEvent.click(screen.getByRole('option', { name: /B-033/ }));
     press(/^From which step on: /);
-    fireEvent.click(screen.getByRole('menuitem', { name: /^3 right front/ }));
+    fireEvent.click(screen.getByRole('option', { name: /^3 right front/ }));
     expect(screen.queryByText(/Was a second bottle opened/)).toBeNull();
   });
 

@@ -35,7 +35,7 @@ describe('a boiling test', () => {
     press('Save reading');
     expect(await screen.findByText('Choose the bottle that the sample is from.')).toBeTruthy();
     press(/^Bottle: /);
-    fireEvent.click(screen.getByRole('menuitem', { name: /B-031/ }));
+    fireEvent.click(screen.getByRole('option', { name: /B-031/ }));
     press('Air pressure from: Barometer', 'radio');
     type('Air pressure', '1,0 bar');
     press('Save reading');

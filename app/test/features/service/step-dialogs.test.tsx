@@ -10,7 +10,7 @@ freshHands();
 test('a step is skipped with a reason, or handed over', async () => {
   step('boil', intake.slice(0, 3));
   press('More');
-  press('Skip, with a reason', 'menuitem');
+  press('Skip, with a reason', 'option');
   await act(async () => press('Skip it'));
   expect(screen.getByText('Say why it is skipped.')).toBeTruthy();
   press('Why skip: Done before', 'radio');

@@ -16,7 +16,7 @@ describe('steps of others', () => {
   test('a side of the car is handed over whole', async () => {
     step('pads.FL');
     press('More');
-    press(/^Hand over/, 'menuitem');
+    press(/^Hand over/, 'option');
     press('What: The left side', 'radio');
     press(lead.name, 'radio');
     await pressing('Hand over');
