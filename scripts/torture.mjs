@@ -1,13 +1,15 @@
 /**
  * `npm run torture`: what takes too long for every run, with new chances each time: fifty thousand seasons and twenty
  * thousand services against the oracle, the rows of the condition’s tables taken out in turn, the band of heat over two
- * hundred cars and against another model of three hundred, a thousand bedding drives, four thousand days at a track, a thousand planned shops.
+ * hundred cars and against another model of three hundred, a thousand bedding drives, four thousand days at a track, a thousand planned shops,
+ * twenty thousand evenings of a lead.
  */
 import { ensureCompiled, ensureInstalled, main, run, say } from './lib.mjs';
 
 const played = [
   ['core', 'service/(adversary|step-of-finding)|heat-outlook/compute|sessions/state|schedule/(another-look|solve)'],
   ['core', 'condition/(season|mutation)|logbook/remembered|readiness/readiness|diagnosis/weigh|oracle/'],
+  ['words', 'evening'],
   ['server', 'instruments/drive|adversary|imports|routes/records'],
 ];
 

@@ -158,7 +158,7 @@ test('whatever a lead does of an evening, the five hold', () => {
   let evenings = 0;
   let merged = 0;
   let asked = 0;
-  for (const n of rounds({ seconds: 75, atMost: 500, inTorture: 20_000 })) {
+  for (const n of rounds({ seconds: 90, atMost: 700, inTorture: 20_000 })) {
     const [start] = fc.sample(randomShop, { numRuns: 1, seed: seed(20261205) + n });
     const shop = new EveningShop(start!);
     const first = new Set(

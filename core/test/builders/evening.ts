@@ -115,6 +115,7 @@ export class EveningShop {
 
   /** What a device saves: what it was opened with goes along, and where the store has moved on since, the two are brought together or somebody decides. */
   save(entries: readonly Entry[], isMine: () => boolean): boolean {
+    const said = new Map<string, string | null>();
     const upToDate = entries.flatMap((e): Entry[] => {
       if (e.collection === 'facts' || !e.base) return [e];
       const theirs = this.get(e.collection, e.body.id);
@@ -123,10 +124,29 @@ export class EveningShop {
       const merged = mergeVersions(bare(e.base), bare(e.body), bare(theirs));
       if (merged.kept.length > 0) this.merged += 1;
       if (merged.collisions.length > 0) this.asked += 1;
-      const body = { ...merged.decide(isMine), version: theirs.version };
-      return [{ collection: e.collection, body, base: theirs }];
+      const chosen = new Map<string, boolean>();
+      const decided = merged.decide(({ path }) => {
+        const mine = isMine();
+        chosen.set(path.join('.'), mine);
+        return mine;
+      });
+      // What has to stand now, worked out field by field from the three of them: mine where only I changed it, or where mine was chosen.
+      for (const key of Object.keys(e.body) as (keyof Stored)[]) {
+        if (key === 'version') continue;
+        const [was, mine, other] = [e.base, e.body, theirs].map((r) => json(r[key])) as [string, string, string];
+        const isDecided = [...chosen.keys()].some((path) => path.split('.')[0] === key);
+        const value = mine === was ? other : other === was ? mine : mine === other ? mine : isDecided ? null : other;
+        const whole = chosen.get(key);
+        said.set(`${e.collection} ${e.body.id} ${key}`, whole === undefined ? value : whole ? mine : other);
+      }
+      return [{ collection: e.collection, body: { ...decided, version: theirs.version }, base: theirs }];
     });
-    return this.write(upToDate);
+    if (!this.write(upToDate)) return false;
+    for (const [key, value] of said)
+      // Of a field that two people changed in different parts of it, neither has all of it.
+      if (value === null) this.ledger.fields.delete(key);
+      else this.ledger.fields.set(key, value);
+    return true;
   }
 }
 
@@ -185,6 +205,14 @@ export const acts: Record<string, Act> = {
     }));
   },
   cancelABooking: (shop, roll) => change('bookings', pick(live(shop.of('bookings')), roll), { archived: true }),
+  whoGoes: (shop, roll) =>
+    change('events', pick(live(shop.of('events')), roll), {
+      crewIds: live(shop.of('crew'))
+        .map((m) => m.id)
+        .filter(() => roll() < 0.4),
+    }),
+  atTheEvent: (shop, roll) => change('events', pick(live(shop.of('events')), roll), { reTorqueAtEvent: roll() < 0.7 }),
+  beddedThere: (shop, roll) => change('bookings', pick(live(shop.of('bookings')), roll), { beddingPlace: 'event' }),
   daysOff: (shop, roll) => {
     const from = plusDays(TODAY, Math.floor(roll() * 20));
     const day = { from, to: plusDays(from, Math.floor(roll() * 4)), why: 'away', part: 'day' as const };
@@ -221,6 +249,13 @@ export const acts: Record<string, Act> = {
     const job = pick(openJobs(shop), roll);
     const time = readTime(pick(typedTimes, roll)!);
     if (!job || time === null) return null;
+    // Often onto somebody who has something to do then.
+    const other = pick(
+      openJobs(shop).filter((j) => j.id !== job.id && j.carId !== job.carId),
+      roll,
+    );
+    if (other && roll() < 0.5)
+      return change('jobs', job, { startAt: other.startAt, crewId: other.crewId, liftId: null, isPinned: true });
     const day = plusDays(TODAY, Math.floor(roll() * 25));
     const who = pick(shop.of('crew'), roll)!.id;
     return change('jobs', job, { startAt: instantAt(day, time, TZ), crewId: who, isPinned: true });
