@@ -38,12 +38,12 @@ export function nextOption(key: string, at: number, labels: readonly string[], t
   return null;
 }
 
-/** What was typed into a list, letter by letter, until somebody waits. @param clock ms */
+/** What was typed into a list, letter by letter, until somebody waits or strikes another key. @param clock ms */
 export function typedInto(clock: () => number): (event: KeyPress) => string {
   let word = '';
   let lastAt = -Infinity;
   return ({ key, ctrlKey, metaKey, altKey }) => {
-    if (key.length !== 1 || key === ' ' || ctrlKey || metaKey || altKey) return '';
+    if (key.length !== 1 || key === ' ' || ctrlKey || metaKey || altKey) return (word = '');
     word = clock() - lastAt > WORD_MS ? key.toLowerCase() : word + key.toLowerCase();
     lastAt = clock();
     return word;

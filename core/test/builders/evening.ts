@@ -7,7 +7,7 @@ import { readDate } from '../../src/calendar/read-date';
 import { awaited, receive, usuallyReceived } from '../../src/inventory';
 import type { Logbook } from '../../src/logbook';
 import { mergeVersions } from '../../src/logbook/merge';
-import { type Booking, type Collection, type Fact, type Job, type RecordOf, recordDefaults } from '../../src/model';
+import { type Collection, type Fact, type Job, type RecordOf, recordDefaults } from '../../src/model';
 import {
   jobWithout,
   movedByDays,
