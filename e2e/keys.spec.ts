@@ -59,7 +59,7 @@ test(
     await page.keyboard.type(wanted.slice(0, 3));
     await page.keyboard.press('Enter');
     await expect(list).toHaveCount(0);
-    expect((await focused(page)).name).toMatch(/^Venue/);
+    await expect.poll(async () => (await focused(page)).name).toMatch(/^Venue/);
     await expect(page.getByText(wanted).first()).toBeVisible();
 
     // Escape leaves the list without a choice.
@@ -67,7 +67,7 @@ test(
     await expect(list).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(list).toHaveCount(0);
-    expect((await focused(page)).name).toMatch(/^Venue/);
+    await expect.poll(async () => (await focused(page)).name).toMatch(/^Venue/);
     complaints.none();
   },
 );
@@ -87,7 +87,7 @@ test('Enter opens a job on the board, and the keys come back to it', { tag: '@wi
   expect(new URL(page.url()).pathname).toBe('/board');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  expect((await focused(page)).name).toBe(name);
+  await expect.poll(async () => (await focused(page)).name).toBe(name);
   await expect(button(page, /^Undo/)).toHaveCount(0);
   complaints.none();
 });

@@ -16,6 +16,8 @@ export interface ScheduleFindings {
   isOff: { person: string; why: string };
   shopIsShut: { why: string };
   isAtEvent: { person: string; event: string };
+  /** Work at an event by somebody who is not sent there. */
+  doesNotGoThere: { person: string; event: string };
   doesNotWorkThatDay: { person: string };
   outsideHours: { person: string; from: string; to: string };
   notTheirWork: { person: string; works: string[] };

@@ -72,11 +72,14 @@ function personFindings(logbook: Logbook, job: Job, crewId: string | null, items
   const { from, to } = spanOfJob(logbook, job);
   const covered = items.filter((i) => job.covers.includes(i.key));
   // At an event its crew is at work.
-  const isThere = job.kind === 'atEvent' || (job.kind === 'bedding' && items.some((i) => i.place === 'event'));
+  const isThere = job.kind === 'atEvent' || covered.some((i) => i.place === 'event');
+  const event = logbook.events.get(job.eventId ?? '');
+  const stays = isThere && event !== undefined && !event.archived && !event.crewIds.includes(member.id);
   const absence = isThere ? null : absenceOf(logbook, member, day);
   const hours = isThere || absence ? null : hoursOf(logbook, member, day);
   const lacking = covered.filter((i) => i.skill !== null && !member.skills.includes(i.skill));
   return [
+    ...(stays ? [said('doesNotGoThere', { person, event: event.name })] : []),
     ...(absence ? [absence] : []),
     ...(hours && (from < hours.from || to > hours.to)
       ? [said('outsideHours', { person, from: timeOfDay(hours.from), to: timeOfDay(hours.to) })]

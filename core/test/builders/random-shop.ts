@@ -330,13 +330,22 @@ export function wrongWith(s: ShopInRunUp, jobs: readonly Job[], lists: Lists): {
       continue;
     }
     const day = dateIn(job.startAt, TZ);
-    for (const id of [job.crewId, job.helperId]) {
+    // Nuts again, and bedding where that was said, are work at the event, for whoever goes there.
+    const isAtEvent =
+      job.covers.length > 0 &&
+      job.covers.every(
+        (key) => key === 'reTorque' || (key.startsWith('bedding') && booking.beddingPlace === 'event'),
+      ) &&
+      event.crewIds?.includes(job.crewId) === true &&
+      event.startDate <= day &&
+      day <= event.endDate;
+    for (const id of isAtEvent ? [] : [job.crewId, job.helperId]) {
       const member = crew.find((c) => c.id === id);
       if (id && (!member || !isThere(s, member, job))) say(job.id, 'somebody is not there');
     }
     if (job.liftId && list(s.records.lifts).find((l) => l.id === job.liftId)?.archived) say(job.id, 'the lift is gone');
     const isAfter = job.covers.every((key) => key.startsWith('ductsOff') || key.startsWith('roadPads'));
-    if (!isAfter && day >= event.startDate) say(job.id, 'after load-up');
+    if (!isAfter && !isAtEvent && day >= event.startDate) say(job.id, 'after load-up');
     if (day < TODAY) say(job.id, 'in the past');
     const items = lists.get(booking.id) ?? [];
     for (const key of job.covers) {

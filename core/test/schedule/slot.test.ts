@@ -35,6 +35,24 @@ describe('a slot', () => {
     expect(said(visit({}), [], { events: [e, other] })).toContain('Tove is at Lanes.');
   });
 
+  test('work at the event is for whoever goes there; bedding on the road is not, whatever else the list has', () => {
+    const away = { ...event({ reTorqueAtEvent: true, minPadMm: 9.5, crewIds: [ines.id] }), id: e.id };
+    const there = (over: Partial<Job>): Job =>
+      visitOf(away, b, {
+        kind: 'atEvent',
+        covers: ['reTorque'],
+        liftId: null,
+        startAt: '2026-06-13T08:30:00.000Z',
+        ...over,
+      });
+    const told = (job: Job): string => said(job, [], { events: [away] }).join(' ');
+    expect(told(there({ crewId: tove.id }))).toBe(`Tove is not among those who go to ${away.name}.`);
+    expect(told(there({ crewId: ines.id }))).toBe('');
+    // On a Sunday, with the wheels’ second torque at the event on the same list.
+    const road = there({ kind: 'bedding', covers: ['bedding.front'], startAt: '2026-06-07T08:30:00.000Z' });
+    expect(told(road)).toContain('Tove does not work on that day.');
+  });
+
   test('the order of the work holds over two visits, whichever is moved', () => {
     const unknown = inOrder().filter((f) => f.kind !== 'fluidExchange');
     const test = visit({

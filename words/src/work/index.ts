@@ -145,6 +145,7 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
   isOff: ({ person, why }) => `${person} is off${why ? ` (${why})` : ''}.`,
   shopIsShut: ({ why }) => `The shop is shut${why ? ` (${why})` : ''}.`,
   isAtEvent: ({ person, event }) => `${person} is at ${event}.`,
+  doesNotGoThere: ({ person, event }) => `${person} is not among those who go to ${event}.`,
   doesNotWorkThatDay: ({ person }) => `${person} does not work on that day.`,
   outsideHours: ({ person, from, to }) => `${person} works from ${from} to ${to} on that day.`,
   notTheirWork: ({ person, works }) => `Not work for ${person}: ${list(works.map((key) => workName(key)))}.`,
