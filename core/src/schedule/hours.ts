@@ -5,8 +5,10 @@ import type { Logbook } from '../logbook';
 import type { CrewMember, DayOff, Finding, WeekHours } from '../model';
 import { scheduleFinding } from './findings';
 
-/** Where a morning ends and an afternoon begins on a day without a break. */
+/** Where a morning ends and an afternoon begins on a day without a break about noon. */
 const NOON = 12 * 60;
+/** A break that lies in this time parts the day; one for coffee in the afternoon does not. Own figures. */
+const MIDDAY: Span = { from: 11 * 60, to: 14 * 60 };
 
 /** The event that one of the crew goes to on a day. */
 const eventOfDay = (logbook: Logbook, crewId: string, date: LocalDate): string | null =>
@@ -25,7 +27,7 @@ export function hoursOf(logbook: Logbook, member: CrewMember, date: LocalDate): 
   const week: WeekHours = member.hours ?? logbook.shop.hours;
   const day = week[weekdayOf(date)];
   if (!day) return null;
-  const noon = breaksOfShop(logbook).find((b) => b.to >= NOON) ?? { from: NOON, to: NOON };
+  const noon = breaksOfShop(logbook).find((b) => b.from < MIDDAY.to && b.to > MIDDAY.from) ?? { from: NOON, to: NOON };
   const from = Math.max(minutesOfDay(day.from), ...off.map((d) => (d.part === 'morning' ? noon.to : 0)));
   const to = Math.min(minutesOfDay(day.to), ...off.map((d) => (d.part === 'afternoon' ? noon.from : 24 * 60)));
   return from < to ? { from, to } : null;

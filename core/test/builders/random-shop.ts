@@ -308,8 +308,15 @@ function isThere(s: ShopInRunUp, member: CrewMember, job: Job): boolean {
   if (member.archived || !week || from < minutes(week.from) || to > minutes(week.to)) return false;
   return [...member.daysOff, ...(shopRecord.closedDays ?? [])].every((d) => {
     if (day < d.from || day > d.to) return true;
-    // The half day ends, or begins, with the break at noon.
-    return d.part === 'morning' ? from >= 12 * 60 + 30 : d.part === 'afternoon' ? to <= 12 * 60 : false;
+    // The half day ends, or begins, with the break at noon; without one, at noon.
+    const noon = (shopRecord.breaks ?? [{ from: '12:00', to: '12:30' }]).find(
+      (b) => b.from < '14:00' && b.to > '11:00',
+    );
+    return d.part === 'morning'
+      ? from >= minutes(noon?.to ?? '12:00')
+      : d.part === 'afternoon'
+        ? to <= minutes(noon?.from ?? '12:00')
+        : false;
   });
 }
 
