@@ -91,3 +91,33 @@ test('Enter opens a job on the board, and the keys come back to it', { tag: '@wi
   await expect(button(page, /^Undo/)).toHaveCount(0);
   complaints.none();
 });
+
+test(
+  'the weeks are one stop of Tab; arrows lead through days and people, Enter opens the board',
+  { tag: '@wide' },
+  async ({ browser, shop }) => {
+    const ids = await idsByName(shop.url);
+    const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
+    await page.goto('/weeks');
+    const grid = page.getByRole('grid', { name: 'Days and people' });
+    await expect(grid.getByRole('row').first()).toBeVisible();
+    await tabsTo(page, ({ name }) => /^Board of/.test(name ?? ''));
+    const first = (await focused(page)).name;
+    await page.keyboard.press('ArrowRight');
+    const second = (await focused(page)).name;
+    expect(second).toMatch(/^Board of/);
+    expect(second).not.toBe(first);
+    for (let i = 0; i < 3 && !/, .*:/.test((await focused(page)).name ?? ''); i++)
+      await page.keyboard.press('ArrowDown');
+    const day = second!.replace('Board of ', '');
+    expect((await focused(page)).name).toContain(`, ${day}:`);
+    // Away and back: Tab comes to where the arrows were.
+    await page.keyboard.press('Tab');
+    expect(await grid.evaluate((g) => g.contains(document.activeElement))).toBe(false);
+    await page.keyboard.press('Shift+Tab');
+    expect((await focused(page)).name).toContain(`, ${day}:`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: new RegExp(day) })).toBeVisible();
+    complaints.none();
+  },
+);

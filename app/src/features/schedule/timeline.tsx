@@ -18,6 +18,7 @@ import { type Unplanned, absenceOf, hoursOf } from '@calvik/core/run-up';
 import { useLogbook, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
+import { onArrows } from '../../ui/arrow-keys';
 import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -131,7 +132,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
   const hours = Array.from({ length: (TO - FROM) / 60 + 1 }, (_, i) => FROM + i * 60);
   const height = isWeek ? undefined : ROW;
   return (
-    <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)}>
+    <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)} {...onArrows}>
       <View
         style={[styles.live, { borderColor: over && over.objections.length > 0 ? t.amber : t.rule }]}
         role="status"

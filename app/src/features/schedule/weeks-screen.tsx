@@ -9,6 +9,8 @@ import { goodsName } from '@calvik/words/work';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
+import { onGridArrows } from '../../ui/arrow-keys';
+import { onEnter } from '../../ui/keyboard';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -150,27 +152,30 @@ function Grid({ days }: { days: WeekDay[] }) {
   });
   const open = (day: WeekDay): void => router.push(routes.boardOf(day.date));
   return (
-    <View testID="weeks-grid">
-      <View style={styles.row}>
+    <View testID="weeks-grid" role="grid" aria-label="Days and people" {...onGridArrows}>
+      <View style={styles.row} role="row">
         <View style={styles.label} />
-        {days.map((d) => (
-          <Pressable
-            key={d.date}
-            role="link"
-            aria-label={`Board of ${shortDate(d.date)}`}
-            onPress={() => open(d)}
-            style={[styles.cell, line(d)]}
-          >
-            <Text as="small" tone={d.date === today ? 'ink' : 'inkSoft'}>
-              {letters[weekdayOf(d.date)]}
-            </Text>
-            <Text as="small" tone="ink">
-              {String(Number(d.date.slice(8)))}
-            </Text>
-          </Pressable>
+        {days.map((d, i) => (
+          <View key={d.date} role={'gridcell' as never} style={[styles.cell, line(d)]}>
+            <Pressable
+              role="link"
+              aria-label={`Board of ${shortDate(d.date)}`}
+              tabIndex={i === 0 ? 0 : -1}
+              onPress={() => open(d)}
+              {...onEnter(() => open(d))}
+              style={styles.day}
+            >
+              <Text as="small" tone={d.date === today ? 'ink' : 'inkSoft'}>
+                {letters[weekdayOf(d.date)]}
+              </Text>
+              <Text as="small" tone="ink">
+                {String(Number(d.date.slice(8)))}
+              </Text>
+            </Pressable>
+          </View>
         ))}
       </View>
-      <View style={[styles.row, styles.events, { borderColor: t.ink }]}>
+      <View style={[styles.row, styles.events, { borderColor: t.ink }]} role="row">
         <View style={styles.label}>
           <Text as="label">Events</Text>
           <Text as="small">L load-up, O order by</Text>
@@ -178,7 +183,7 @@ function Grid({ days }: { days: WeekDay[] }) {
         {days.map((d, i) => {
           const starts = d.events.filter((e) => e.startDate === d.date || i === 0);
           return (
-            <View key={d.date} style={[styles.cell, styles.tall, line(d)]}>
+            <View key={d.date} role={'gridcell' as never} style={[styles.cell, styles.tall, line(d)]}>
               {d.events.map((e) => (
                 <View key={e.id} style={[styles.bar, { backgroundColor: t.iron }]} />
               ))}
@@ -187,7 +192,9 @@ function Grid({ days }: { days: WeekDay[] }) {
                   key={e.id}
                   role="link"
                   aria-label={`${e.name}, ${dateSpan(e.startDate, e.endDate)}`}
+                  tabIndex={-1}
                   onPress={() => router.push(routes.event(e.id))}
+                  {...onEnter(() => router.push(routes.event(e.id)))}
                   style={[styles.name, i > days.length - 5 ? styles.nameLeft : null]}
                 >
                   <Text as="small" tone="iron" numberOfLines={2} style={styles.nameText}>
@@ -204,7 +211,9 @@ function Grid({ days }: { days: WeekDay[] }) {
                 <Pressable
                   role="link"
                   aria-label={`Order by ${shortDate(d.date)}: ${d.orderBy.map((o) => goodsName(o.goods, o.name, o.axle)).join(', ')}`}
+                  tabIndex={-1}
                   onPress={() => router.push(routes.orders)}
+                  {...onEnter(() => router.push(routes.orders))}
                 >
                   <Text as="label" tone="amber">{`O${d.orderBy.length > 1 ? d.orderBy.length : ''}`}</Text>
                 </Pressable>
@@ -214,7 +223,7 @@ function Grid({ days }: { days: WeekDay[] }) {
         })}
       </View>
       {people.map((m, p) => (
-        <View key={m.id} style={[styles.row, styles.person, { borderColor: t.rule }]}>
+        <View key={m.id} style={[styles.row, styles.person, { borderColor: t.rule }]} role="row">
           <View style={styles.label}>
             <Text as="strong" numberOfLines={1}>
               {m.name}
@@ -254,17 +263,26 @@ function LoadCell({
     data: { crewId: member.id, day: day.date },
   });
   return (
-    <Pressable
+    <View
       ref={setNodeRef as never}
-      role="link"
-      aria-label={`${member.name}, ${shortDate(day.date)}: ${words}`}
-      onPress={onPress}
+      role={'gridcell' as never}
       style={[styles.cell, styles.load, look, isUnder ? { backgroundColor: t.ironWash } : null]}
     >
-      {absence ? <div title={words} style={{ ...hatch(t.rule), position: 'absolute', inset: 0 }} /> : null}
+      <Pressable
+        role="link"
+        aria-label={`${member.name}, ${shortDate(day.date)}: ${words}`}
+        tabIndex={-1}
+        onPress={onPress}
+        {...onEnter(onPress)}
+        style={StyleSheet.absoluteFill}
+      />
+      {absence ? (
+        <div title={words} style={{ ...hatch(t.rule), position: 'absolute', inset: 0, pointerEvents: 'none' }} />
+      ) : null}
       {plannedMin > 0 ? (
         <View
           style={{
+            pointerEvents: 'none',
             position: 'absolute',
             bottom: 0,
             left: 2,
@@ -279,7 +297,7 @@ function LoadCell({
           !
         </Text>
       ) : null}
-    </Pressable>
+    </View>
   );
 }
 
@@ -352,6 +370,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1, minWidth: 0 },
   label: { width: 120, paddingRight: 8 },
+  day: { alignSelf: 'stretch', alignItems: 'center' },
   cell: { flex: 1, minWidth: 0, alignItems: 'center', paddingVertical: 3 },
   tall: { minHeight: 92, justifyContent: 'flex-end', gap: 2, overflow: 'visible' },
   bar: { position: 'absolute', top: 3, left: 0, right: 0, height: 6 },
