@@ -219,9 +219,8 @@ test(
         ['RR', '208'],
       ] as const) {
         await button(page, new RegExp(`^Rotor ${corner}`)).click();
+        // The last of them saves itself with what was typed before it.
         await field(page, `Rotor ${corner}`).fill(figure);
-        await button(page, `Save ${corner}`).click();
-        await expect(page.getByTestId('look-heat')).toContainText('Sanna');
       }
       await expect(page.getByTestId('look-heat')).toHaveAttribute('aria-label', /Done/);
       await gaugePads(page, [9.0, 8.9, 9.1, 9.0]);

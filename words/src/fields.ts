@@ -30,6 +30,7 @@ const names: Partial<Record<string, string>> = {
   demandedMarginC: 'demanded margin',
   minPadMm: 'least pad thickness',
   padLimitMm: 'pad limit',
+  padsEverySessions: 'sessions from one gauging of the pads to the next',
   suspectSharePercent: 'share from which a suspect is ruled out',
   padTrackStartPercent: 'pad share for a track start',
   inspectionItems: 'inspection',

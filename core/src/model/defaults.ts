@@ -23,6 +23,7 @@ export const shopDefaults: Shop = {
   altitudeM: 0,
   padLimitMm: 3,
   padTrackStartPercent: 50,
+  padsEverySessions: 1,
   suspectSharePercent: 10,
   wasteContainerMl: 20_000,
   minPadMm: null,

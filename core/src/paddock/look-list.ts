@@ -25,6 +25,7 @@ import { conditionOf, findingOfSeen, neverLookedAt, notShownFor, standingFaults 
 import { type HeatOutlook } from '../heat-outlook';
 import { judgeCorners } from '../service';
 import { type TorqueLine, judgeTorque } from '../torque';
+import { padsDue } from './pads-due';
 import {
   type CornerHeats,
   type LevelSum,
@@ -141,6 +142,9 @@ function wanted(logbook: Logbook, car: Car, session: TrackSession): Map<LookKind
       )
       .map((k) => [k, null]),
   );
+  // What somebody gauged without being asked stays in view.
+  const isGauged = factsAfter(logbook, session).some((f) => f.kind === 'padMeasurement');
+  if (!isGauged && !padsDue(logbook, car, session)) asked.delete('pads');
   const because = session.nth === 1 ? 'firstSession' : wheelsWereOff(logbook, session) ? 'wheelsWereOff' : null;
   if (because) for (const kind of isAskedAtTimes) asked.set(kind, because);
   // A first press that is long is pads knocked back, until the wheels have been rocked.

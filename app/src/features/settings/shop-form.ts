@@ -26,6 +26,7 @@ export interface ShopForm extends RulesForm {
   altitude: string;
   padLimit: string;
   padStart: string;
+  padsEvery: string;
   suspects: string;
   container: string;
   slackDays: string;
@@ -73,6 +74,7 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   altitude: recordText(shop.altitudeM, 'altitude', system),
   padLimit: recordText(shop.padLimitMm, 'length', system),
   padStart: String(shop.padTrackStartPercent),
+  padsEvery: String(shop.padsEverySessions),
   suspects: String(shop.suspectSharePercent),
   container: recordText(shop.wasteContainerMl, 'volume', system),
   slackDays: recordText(shop.slackDays, 'days', system),
@@ -145,6 +147,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     altitudeM: quantity(f.altitude, 'altitude'),
     padLimitMm: quantity(f.padLimit, 'length'),
     padTrackStartPercent: quantity(f.padStart, 'share'),
+    padsEverySessions: readFigure(f.padsEvery) ?? 1,
     suspectSharePercent: quantity(f.suspects, 'share'),
     wasteContainerMl: quantity(f.container, 'volume'),
   };

@@ -220,6 +220,12 @@ export function ShopFigures({ form }: { form: UseFormReturn<ShopForm> }) {
             dimension="share"
             hint="A thin pad passes heat to the fluid"
           />
+          <NumberField
+            control={control}
+            name="padsEvery"
+            label="Gauge pads after every … session"
+            hint="1: after each. 2: a pad may wear two sessions’ worth before anybody sees it. Thin pads, and any complaint, are always gauged"
+          />
           <QuantityField
             control={control}
             name="suspects"

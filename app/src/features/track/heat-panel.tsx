@@ -21,6 +21,20 @@ import type { PanelProps } from './use-look';
 const ASK_FROM_S = 240;
 const walk: Corner[] = ['FL', 'FR', 'RR', 'RL'];
 
+/** A rotor that has been driven is hotter than a hundred degrees of either scale, and colder than a thousand. */
+const WHOLE = /^\d{3}$/;
+
+interface HeatDraft {
+  typed: Partial<Record<Corner, string>>;
+  /** When each was typed, s after the stop. */
+  seconds: Partial<Record<Corner, number>>;
+}
+interface Reading {
+  corner: Corner;
+  tempC: number;
+  secondsAfterStop: number;
+}
+
 /** Four corners with a pyrometer: the seconds since the stop count, and each reading is brought to one moment. */
 export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const logbook = useLogbook();
@@ -28,17 +42,17 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const say = useSay();
   const { show, system } = useUnits();
   const read = useReadFigure();
-  const { saveFact, saving, problem } = useSaveFact();
+  const { saveFacts, saving, problem } = useSaveFact();
   const [picked, pick] = useState<Corner | null>(null);
-  const { draft, change } = useDraft<Partial<Record<Corner, string>>>(`look.${session.fact.id}.heat`, {});
+  const { draft, change } = useDraft<HeatDraft>(`look.${session.fact.id}.heats`, { typed: {}, seconds: {} });
   const [minutes, setMinutes] = useState('');
   const [isReadNow, setReadNow] = useState(false);
   const [sentence, setSentence] = useState<string | null>(null);
   const now = useNow(1000);
   const sinceStop = Math.max(0, Math.floor((now - Date.parse(session.fact.at)) / 1000));
   const left = walk.filter((c) => !look.heat.readings[c]);
-  const corner = picked ?? left[0] ?? 'FL';
-  const typed = draft[corner] ?? '';
+  const textOf = (c: Corner): string => draft.typed[c]?.trim() ?? '';
+  const corner = picked ?? left.find((c) => textOf(c) === '') ?? left[0] ?? 'FL';
   const venueId = logbook.events.get(session.fact.eventId)?.venueId ?? '';
   const after = (): number | null => {
     if (minutes.trim() === '') return Math.min(3600, sinceStop);
@@ -48,33 +62,60 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const isLate = sinceStop > ASK_FROM_S;
   const asked = isLate && !isReadNow && minutes.trim() === '';
   const whenSentence = `In ${Math.floor(sinceStop / 60)} min ago: read now, or earlier? Choose “Read now”, or type the minutes after the stop.`;
-  const save = async (tempC: number, secondsAfterStop: number, takenWith: 'byHand' | 'simulated'): Promise<void> => {
-    const isSaved = await saveFact(
-      {
-        kind: 'heatReading',
+  const save = async (read: readonly Reading[], takenWith: 'byHand' | 'simulated'): Promise<void> => {
+    const entries = read.map(({ corner, tempC, secondsAfterStop }) => ({
+      draft: {
+        kind: 'heatReading' as const,
         carId: car.id,
         venueId,
         session: planOf(session),
-        read: { instrument: 'pyrometer', corner, part: 'rotor', tempC, secondsAfterStop },
+        read: { instrument: 'pyrometer' as const, corner, part: 'rotor' as const, tempC, secondsAfterStop },
         takenWith,
       },
-      today,
-    );
-    if (!isSaved) return;
-    change({ [corner]: '' });
+    }));
+    if (!(await saveFacts(entries, today))) return;
+    const done = Object.fromEntries(read.map((r) => [r.corner, '']));
+    change({ typed: { ...draft.typed, ...done } });
     setMinutes('');
     pick(null);
-    if (left.length === 1 && left[0] === corner) onDone();
+    if (left.every((c) => read.some((r) => r.corner === c))) onDone();
   };
-  const type = (): void => {
-    const tempC = read(typed, 'temperature');
-    const s = after();
-    if (tempC === null) return setSentence('Type the temperature.');
-    if (s === null) return setSentence('Minutes after the stop: 0 to 60.');
-    if (asked) return setSentence(whenSentence);
+  /** What has been typed and not saved, each with when it was read; or what is wrong with it. */
+  const typedNow = (typed: HeatDraft['typed'], seconds: HeatDraft['seconds']): Reading[] | string => {
+    const list: Reading[] = [];
+    for (const c of walk) {
+      const text = typed[c]?.trim() ?? '';
+      if (text === '') continue;
+      const tempC = read(text, 'temperature');
+      const s = minutes.trim() === '' ? (seconds[c] ?? after()) : after();
+      if (tempC === null) return `${c}: type the temperature.`;
+      if (s === null) return 'Minutes after the stop: 0 to 60.';
+      list.push({ corner: c, tempC, secondsAfterStop: s });
+    }
+    if (list.length === 0) return 'Type the temperature.';
+    return asked ? whenSentence : list;
+  };
+  const saveTyped = (typed = draft.typed, seconds = draft.seconds): void => {
+    const list = typedNow(typed, seconds);
+    if (typeof list === 'string') return setSentence(list);
     setSentence(null);
-    void save(tempC, s, 'byHand');
+    void save(list, 'byHand');
   };
+  /** Three digits are a whole figure: the next corner takes the keys, and the last one saves all. Until then each can be put right. */
+  const type = (at: Corner, text: string): void => {
+    setSentence(null);
+    const typed = { ...draft.typed, [at]: text };
+    const isWhole = WHOLE.test(text.trim());
+    const seconds = { ...draft.seconds, [at]: Math.min(3600, sinceStop) };
+    change({ typed, seconds });
+    const open = left.filter((c) => c !== at && (typed[c]?.trim() ?? '') === '');
+    const isNew = left.includes(at) && !WHOLE.test(textOf(at));
+    if (!isWhole || !isNew) return pick(at);
+    if (open[0]) return pick(open[0]);
+    pick(at);
+    if (!asked && left.every((c) => WHOLE.test(typed[c]?.trim() ?? ''))) saveTyped(typed, seconds);
+  };
+  const unsaved = walk.filter((c) => textOf(c) !== '');
   const take = async (): Promise<void> => {
     const s = after();
     if (s === null) return setSentence('Minutes after the stop: 0 to 60.');
@@ -89,7 +130,8 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
         secondsAfterStop: s,
       });
       setSentence(null);
-      if (found.instrument === 'pyrometer') await save(found.tempC, s, 'simulated');
+      if (found.instrument === 'pyrometer')
+        await save([{ corner, tempC: found.tempC, secondsAfterStop: s }], 'simulated');
     } catch (error) {
       setSentence(api.problemSentence(error, say));
     }
@@ -109,18 +151,13 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
         values={Object.fromEntries(
           corners.map((c) => [
             c,
-            c === corner && typed !== ''
-              ? typed
-              : recordText(look.heat.readings[c]?.tempC ?? null, 'temperature', system),
+            textOf(c) !== '' ? textOf(c) : recordText(look.heat.readings[c]?.tempC ?? null, 'temperature', system),
           ]),
         )}
-        onChange={(key, text) => {
-          pick(key as Corner);
-          change({ [key]: text });
-        }}
+        onChange={(key, text) => type(key as Corner, text)}
         selected={corner}
         onSelect={(key) => pick(key as Corner)}
-        onDone={type}
+        onDone={() => saveTyped()}
         verdictHeight={36}
         verdict={
           <View style={styles.clock}>
@@ -138,8 +175,8 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
               </MainButton>
             </View>
             <View style={styles.grow}>
-              <MainButton onPress={type} loading={saving}>
-                {`Save ${corner}`}
+              <MainButton onPress={() => saveTyped()} loading={saving}>
+                {unsaved.length > 1 ? `Save ${unsaved.length} readings` : `Save ${unsaved[0] ?? corner}`}
               </MainButton>
             </View>
           </View>

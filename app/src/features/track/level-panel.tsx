@@ -1,10 +1,21 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Finding, judgeOverfill, levelBefore, levelSumOf, ofKind, questionsOf, worstFirst } from '@calvik/core';
+import {
+  type Finding,
+  judgeOverfill,
+  levelAtShare,
+  levelBefore,
+  levelSumOf,
+  ofKind,
+  questionsOf,
+  worstFirst,
+} from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { FigureFields, useReadFigure } from '../../ui/figure-fields';
+import { ChoiceChips } from '../../ui/chips';
 import { PickList } from '../../ui/pick-list';
+import { recordText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
@@ -18,7 +29,7 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
   const logbook = useLogbook();
   const today = useToday();
   const read = useReadFigure();
-  const { show } = useUnits();
+  const { show, system } = useUnits();
   const { saveFact, saving, problem } = useSaveFact();
   const [sentence, setSentence] = useState<string | null>(null);
   const [asked, ask] = useState<Finding[]>([]);
@@ -45,6 +56,13 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
     toppedUpMl: added,
     ...(added > 0 && bottle ? { bottleId: bottle.id } : {}),
   });
+  const share = (of: number): number => levelAtShare(car, of);
+  const marks: [label: string, ml: number][] = [
+    ...(before ? [['As it was', before.levelMl] as [string, number]] : []),
+    ['MAX', share(1)],
+    ['¾', share(0.75)],
+    ['½', share(0.5)],
+  ];
   const overfilled = levelMl === null ? null : judgeOverfill(levelMl + (addedMl ?? 0), car, 'watch');
   const save = async (): Promise<void> => {
     if (levelMl === null) return setSentence('Type the level.');
@@ -90,6 +108,13 @@ export function LevelPanel({ car, session, onDone }: PanelProps) {
             Save the level
           </MainButton>
         }
+      />
+      <ChoiceChips
+        label="Stands at"
+        columns={4}
+        value={marks.find(([, ml]) => levelMl !== null && Math.abs(ml - levelMl) < 0.6)?.[0] ?? ''}
+        onChange={(label) => change({ level: recordText(marks.find(([m]) => m === label)![1], 'volume', system) })}
+        options={marks.map(([label]) => ({ value: label, label }))}
       />
       <AskedWhy asked={asked} why={draft.why} onWhy={(why) => change({ why })} />
       {draft.added.trim() !== '' ? (

@@ -1,5 +1,5 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { type ReactNode, useEffect, useState } from 'react';
+import { Fragment, type ReactNode, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
   carLabel,
@@ -31,6 +31,7 @@ import { useSaveFact } from '../save-fact';
 import { StandingFaults } from '../condition/standing-faults';
 import { BleedHere } from './bleed-here';
 import { CheckPanel } from './check-panel';
+import { CornerSweep, useSwept } from './corner-sweep';
 import { HeatPanel } from './heat-panel';
 import { LevelPanel } from './level-panel';
 import { PadsPanel } from './pads-panel';
@@ -56,7 +57,12 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
   const { look, findings, signed } = useLook(car, session);
   const firstOpen = look.items.find((i) => i.state !== 'done')?.kind ?? null;
   const [chosen, open] = useState<LookKind | 'none' | null>(null);
-  const shown = chosen === 'none' ? null : (chosen ?? firstOpen);
+  const swept = useSwept({ car, session, look });
+  const isSwept = (kind: LookKind | null): boolean =>
+    swept.length > 1 && (swept as readonly (LookKind | null)[]).includes(kind);
+  // What a walk round the car answers opens by itself only where somebody wants it.
+  const shown = chosen === 'none' ? null : (chosen ?? (isSwept(firstOpen) ? null : firstOpen));
+  const firstSwept = look.items.find((i) => isSwept(i.kind))?.kind ?? null;
   const { fact } = session;
   const { timeZone } = logbook.shop;
   const left = look.items.filter((i) => i.state !== 'done').length;
@@ -108,15 +114,17 @@ function LookPage({ car, session }: { car: Car; session: TrackSession }) {
       </View>
       <View role="list" aria-label="Lines of the look">
         {look.items.map((item) => (
-          <Line
-            key={item.kind}
-            item={item}
-            names={names}
-            isOpen={shown === item.kind}
-            onToggle={() => open(shown === item.kind ? 'none' : item.kind)}
-          >
-            <Panel kind={item.kind} car={car} session={session} look={look} onDone={() => doneWith(item.kind)} />
-          </Line>
+          <Fragment key={item.kind}>
+            {item.kind === firstSwept ? <CornerSweep car={car} session={session} swept={swept} /> : null}
+            <Line
+              item={item}
+              names={names}
+              isOpen={shown === item.kind}
+              onToggle={() => open(shown === item.kind ? 'none' : item.kind)}
+            >
+              <Panel kind={item.kind} car={car} session={session} look={look} onDone={() => doneWith(item.kind)} />
+            </Line>
+          </Fragment>
         ))}
       </View>
       {told.length > 0 ? (

@@ -30,6 +30,8 @@ interface PadDraft {
   why: string;
 }
 
+const WHOLE = /^\d{1,2}\.\d$/;
+
 /** Pads through the window of the caliper: inner and outer, corner by corner, each against last time. */
 export function PadsPanel({ car, session, look, onDone }: PanelProps) {
   const logbook = useLogbook();
@@ -48,9 +50,9 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
   const [sentence, setSentence] = useState<string | null>(null);
   const lastOf = (corner: Corner): PadMeasurement | null => padReadingsAt(logbook, car, corner).at(-1) ?? null;
   /** The verdict on a pad as it is typed; null where there is no figure yet. */
-  const judge = (key: string): Finding | null => {
+  const judge = (key: string, text = draft.typed[key as Key]): Finding | null => {
     const [corner, side] = key.split('.') as [Corner, 'inner' | 'outer'];
-    const thicknessMm = read(draft.typed[key as Key], 'length');
+    const thicknessMm = read(text, 'length');
     if (thicknessMm === null) return null;
     const axle = axleOfCorner(corner);
     const spec = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, axleParts(logbook, car, axle).padSet);
@@ -124,7 +126,14 @@ export function PadsPanel({ car, session, look, onDone }: PanelProps) {
         values={draft.typed as Record<string, string>}
         onChange={(key, text) => {
           setSentence(null);
-          change({ typed: { ...draft.typed, [key]: text } });
+          const typed = { ...draft.typed, [key]: text };
+          change({ typed });
+          // A tenth is as fine as a gauge reads through the window: then the next pad takes the keys.
+          const isWhole = (of: string | undefined): boolean => WHOLE.test(of?.trim() ?? '');
+          const open = keys.slice(keys.indexOf(key as Key) + 1).find((k) => !typed[k]?.trim());
+          // What is wrong with one stays in view until somebody goes on.
+          const isRight = (judge(key, text)?.verdict ?? 'inOrder') === 'inOrder';
+          if (isRight && isWhole(text) && !isWhole(draft.typed[key as Key]) && open) select(open);
         }}
         selected={selected}
         onSelect={select}

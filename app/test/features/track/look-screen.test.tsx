@@ -118,4 +118,46 @@ describe('the look', () => {
       takenWith: 'byHand',
     });
   });
+  test('a walk round the car answers at the fourth corner, in one entry, what was not answered and nothing that stands', async () => {
+    const hose = fact(305, 500, {
+      kind: 'trackCheck',
+      sessionId: SESSION,
+      check: 'hoses',
+      faults: [{ fault: 'hoseChafed', corner: 'FL', lengthMm: null }],
+      done: '',
+    });
+    open(<LookScreen />, atLook, [driven(), hose]);
+    expect(text()).toContain('Nothing seen, felt or smelt here');
+    for (const corner of ['left front', 'right front', 'left rear'])
+      await act(async () => press(`Nothing, ${corner}`, 'checkbox'));
+    // Taken back before the last: nothing is answered by three, nor by the same one twice.
+    await act(async () => press('Nothing, left rear', 'checkbox'));
+    await act(async () => press('Nothing, left rear', 'checkbox'));
+    expect(facts('trackCheck')).toHaveLength(0);
+    await act(async () => press('Nothing, right rear', 'checkbox'));
+    await waitFor(() => expect(facts('trackCheck').length).toBeGreaterThan(3));
+    const answered = facts('trackCheck') as unknown as { check: string; faults: unknown[] }[];
+    expect(answered.map((f) => f.check)).toEqual(expect.arrayContaining(['leaks', 'wheelInside', 'faces', 'debris']));
+    expect(answered.every((f) => f.faults.length === 0)).toBe(true);
+    for (const own of ['hoses', 'pedal']) expect(answered.map((f) => f.check)).not.toContain(own);
+    expect(text()).not.toContain('Nothing seen, felt or smelt here');
+  });
+  test('four readings typed one after the other are saved together by the last, each put right until then', async () => {
+    const justIn = { ...driven(), at: new Date(Date.now() - 5000).toISOString() } as Fact;
+    open(<LookScreen />, atLook, [justIn]);
+    type('Rotor FL', '299');
+    // Misread: tapped and typed again.
+    press(/^Rotor FL/);
+    type('Rotor FL', '312');
+    press(/^Rotor FR/);
+    type('Rotor FR', '305');
+    press(/^Rotor RR/);
+    type('Rotor RR', '241');
+    expect(facts('heatReading')).toEqual([]);
+    press(/^Rotor RL/);
+    await act(async () => type('Rotor RL', '238'));
+    await waitFor(() => expect(facts('heatReading')).toHaveLength(4));
+    const read = facts('heatReading').map((f) => (f as unknown as { read: { corner: string; tempC: number } }).read);
+    expect(Object.fromEntries(read.map((r) => [r.corner, r.tempC]))).toEqual({ FL: 312, FR: 305, RR: 241, RL: 238 });
+  });
 });

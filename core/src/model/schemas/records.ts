@@ -57,6 +57,8 @@ export const shop = z.object({
   /** Friction material at which a pad is out, and the share of new below which a track start is warned of. */
   padLimitMm: quantity(0.5, 20, 'mm').default(3),
   padTrackStartPercent: quantity(5, 95, '%').default(50),
+  /** Pads are gauged after every session, every second, …; after each where one is thin or the driver says something. */
+  padsEverySessions: whole(1, 4, 'sessions').default(1),
   /** A suspect that is likelier than this must be ruled out before a fault of unknown cause is over. */
   suspectSharePercent: quantity(1, 30, '%').default(10),
   /** What the container for used fluid holds. */

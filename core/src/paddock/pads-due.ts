@@ -1,0 +1,35 @@
+/** Whether the pads are gauged after a session, where the shop gauges them after every second one or less often. */
+import { type Logbook, brakeSheetOf } from '../logbook';
+import { type Car, axleOfCorner, corners } from '../model';
+import { axleParts, padReadingsAt } from '../inventory';
+import { padSpec } from '../service';
+import { type TrackSession, sessionsOfCar } from '../sessions';
+
+/** What a pad may wear in a session where nobody knows better, mm. Own figure, on the safe side of what is common. */
+const WEAR_A_SESSION_MM = 1;
+
+/**
+ * Due when so many sessions were driven since the oldest of the corners' last readings as the shop gauges after; before that when a pad could come to its
+ * limit until the next reading, when nobody has ever read one, and when the driver had something to say.
+ */
+export function padsDue(logbook: Logbook, car: Car, session: TrackSession): boolean {
+  const every = logbook.shop.padsEverySessions;
+  if (every <= 1 || session.fact.complaints.length > 0) return true;
+  const driven = sessionsOfCar(logbook, car.id).filter((s) => s.fact.at <= session.fact.at);
+  const sheet = brakeSheetOf(logbook, car);
+  return corners.some((corner) => {
+    const axle = axleOfCorner(corner);
+    if (car[axle].brake === 'drum') return false;
+    const reads = padReadingsAt(logbook, car, corner).filter((r) => r.at < session.fact.at);
+    const [last, before] = [reads.at(-1), reads.at(-2)];
+    if (!last) return true;
+    const since = driven.filter((s) => s.fact.at > last.at).length;
+    if (since >= every) return true;
+    const thinnest = (r: typeof last): number => Math.min(r.inner.thicknessMm, r.outer.thicknessMm);
+    const between = before ? driven.filter((s) => s.fact.at > before.at && s.fact.at <= last.at).length : 0;
+    const known = before && between > 0 ? (thinnest(before) - thinnest(last)) / between : 0;
+    const { limitMm } = padSpec(logbook, car, sheet, axle, axleParts(logbook, car, axle).padSet);
+    // As it may be when it is read next.
+    return thinnest(last) - every * Math.max(WEAR_A_SESSION_MM, known) < limitMm;
+  });
+}
