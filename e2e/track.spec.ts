@@ -12,7 +12,8 @@ test.beforeEach(({ shop: opened }) => {
 });
 
 const EVENT = 'Pellmoor club day';
-const tick = (page: Page, name: string | RegExp) => page.getByRole('checkbox', { name }).click();
+const tick = (page: Page, name: string | RegExp) =>
+  page.getByRole('checkbox', { name, exact: typeof name === 'string' }).click();
 const choose = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 /** Opens a line of the look where it is not open already, or opens by itself just now. */
 async function line(page: Page, kind: string): Promise<void> {
