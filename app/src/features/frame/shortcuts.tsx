@@ -20,8 +20,8 @@ export function Shortcuts() {
       // Whatever is open over the page is closed as a tap beside it closes it.
       if (event.key === 'Escape')
         return [...document.querySelectorAll<HTMLElement>('[data-testid$="-backdrop"]')].at(-1)?.click();
-      // Letters belong to whatever is open over the page.
-      if (document.querySelector('[aria-modal="true"]')) return;
+      // Letters belong to whatever is open over the page, unless it is their own list.
+      if (!shown && document.querySelector('[aria-modal="true"]')) return;
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === '?') setShown(true);
       const found = shortcuts.find((k) => k.key === event.key && !(isGuided && /\d/.test(k.key)));
@@ -33,6 +33,6 @@ export function Shortcuts() {
     // Before the fields hear of it: they keep their keys to themselves, and Escape closes what is open from there too.
     addEventListener('keydown', press, true);
     return () => removeEventListener('keydown', press, true);
-  }, [router, isGuided]);
+  }, [router, isGuided, shown]);
   return shown ? <ShortcutList onClose={() => setShown(false)} /> : null;
 }
