@@ -168,7 +168,7 @@ test(
     await button(page, /^Bled here: /).click();
     await field(page, 'Bled here').fill('110');
     await expect(page.getByTestId('level-alarm')).not.toContainText('the sequence starts again');
-    await box(page, 'Clean, no bubbles').click();
+    await box(page, 'Fluid clear, no air').click();
     await button(page, /^Click at 11/).click();
     await box(page, 'Shut, hose off, cap on, wiped').click();
     await save(page);

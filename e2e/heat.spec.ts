@@ -114,7 +114,7 @@ test(
       const three = await said.innerText();
       await page.getByRole('button', { name: /^Take back Caliper sticker/ }).click();
       await field(page, 'Why it is taken back').fill('Wrong corner');
-      await button(page, 'Take it back').click();
+      await button(page, 'Withdraw').click();
       await expect(page.getByRole('button', { name: /^Take back Caliper sticker/ })).toHaveCount(0);
       await expect(said).not.toHaveText(three);
     });

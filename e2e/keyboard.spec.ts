@@ -107,7 +107,7 @@ test(
       await done(page);
       await expect(page.getByTestId('top-ups')).toContainText('Topped up here');
       await press(page, 'button', /^Click at 11/);
-      await press(page, 'checkbox', 'Clean, no bubbles');
+      await press(page, 'checkbox', 'Fluid clear, no air');
       await press(page, 'checkbox', 'Shut, hose off, cap on, wiped');
       await done(page);
     }
@@ -115,7 +115,7 @@ test(
     await press(page, 'radio', 'Level: ¾');
     await press(page, 'radio', 'Colour: Clear');
     await done(page);
-    await heading(page, 'Pedal gate');
+    await heading(page, 'Pedal check before release');
     await press(page, 'radio', 'Pedal: Firm');
     await press(page, 'radio', 'Pumps: 4');
     await press(page, 'radio', 'Held: 15 s');

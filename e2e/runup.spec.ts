@@ -196,7 +196,7 @@ test(
         .first()
         .click();
       await page.getByRole('option', { name: 'Ines Ferrant' }).click();
-      await expect(page.getByTestId('objections')).toContainText('Needs you');
+      await expect(page.getByTestId('objections')).toContainText('Action needed');
       await button(page, 'Move it all the same').click();
       await expect(page.getByText('Sorrel Quillon moved.')).toBeVisible();
       await room(page, 'Work');

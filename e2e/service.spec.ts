@@ -114,7 +114,7 @@ test(
       await save(page);
       await heading(page, 'Boiling test');
       for (const key of ['2', '8', '8']) await button(page, key).click();
-      await expect(page.getByTestId('live-verdict')).toContainText(/Boils at 28\d\s°C, wants 245\s°C/);
+      await expect(page.getByTestId('live-verdict')).toContainText(/Boils at 28\d\s°C, needs 245\s°C/);
       await save(page);
       await allInOrder(page, 'Up on stands');
     });
@@ -295,7 +295,7 @@ test(
         await expect(page.getByTestId('top-ups')).toContainText('Topped up here');
         await type(page, 'Nipple torque, 11 N·m', '11');
         if (lowest) await type(page, 'Lowest level seen', lowest);
-        await box(page, 'Clean, no bubbles').click();
+        await box(page, 'Fluid clear, no air').click();
         await box(page, 'Shut, hose off, cap on, wiped').click();
         await save(page);
       };
@@ -320,7 +320,7 @@ test(
       await radio(page, 'Level: MAX').click();
       await radio(page, 'Colour: Clear').click();
       await save(page);
-      await heading(page, 'Pedal gate');
+      await heading(page, 'Pedal check before release');
       await radio(page, 'Pedal: Soft').click();
       await expect(page.getByTestId('suspects')).toContainText('air still in a caliper');
       await radio(page, 'Pedal: Firm').click();

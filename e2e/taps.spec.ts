@@ -137,7 +137,7 @@ test(
         await button(page, /^To MAX: /).click();
         await button(page, /^Log the top-up/).click();
         await expect(page.getByTestId('top-ups')).toContainText('Topped up here');
-        await box(page, 'Clean, no bubbles').click();
+        await box(page, 'Fluid clear, no air').click();
         await button(page, /^Click at 11/).click();
         await box(page, 'Shut, hose off, cap on, wiped').click();
         await save();
@@ -150,7 +150,7 @@ test(
       await radio(page, 'Colour: Clear').click();
       await save();
     });
-    await step('Pedal gate', async () => {
+    await step('Pedal check before release', async () => {
       await radio(page, 'Pedal: Firm').click();
       await radio(page, 'Pumps: 4').click();
       await radio(page, 'Held: 15 s').click();

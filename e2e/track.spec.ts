@@ -185,7 +185,7 @@ test(
       await button(page, 'It boiled').click();
       await expect(page.getByText(/The fluid boiled: not out again/)).toBeVisible();
       await button(page, /^Decide/).click();
-      await expect(page.getByText('Asked for by what was found: stop.')).toBeVisible();
+      await expect(page.getByText('Advice: stop.')).toBeVisible();
       await button(page, 'Sign: Stop').click({ delay: HELD_MS });
       await expect(page.getByTestId('driver-card')).toContainText('Do not drive this car.');
       await button(page, 'Back to the day').click();

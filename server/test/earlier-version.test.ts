@@ -143,8 +143,8 @@ test('every car is judged as it was, or more strictly, and then it says why', ()
       ...unmeasured.map((name) => `${name}: Nobody has measured pads and rotors.`),
       'Auld Aldane: Filled from B-020, open for 56 days by then; the shop allows 30. Test it in the car, or flush from another bottle.',
       // By the volumes that were drawn some of the old fluid stayed, and the safe edge decides.
-      ...[220, 230].map((c) => `Cleo’s Brennick: May boil as low as 201 °C on the day, wants ${c} °C: test it.`),
-      'Marsk Hollin: Boils at 214 °C on the day, wants 220 °C.',
+      ...[220, 230].map((c) => `Cleo’s Brennick: May boil as low as 201 °C on the day, needs ${c} °C: test it.`),
+      'Marsk Hollin: Boils at 214 °C on the day, needs 220 °C.',
       'Cleo’s Brennick: Pad edge 1.6 mm from the hat at the left rear; 2.0 mm wanted: trim or change.',
       'Marsk Quillon: RL leading shoe: Oil or grease on the face: out, and find where it comes from.',
     ].sort(),

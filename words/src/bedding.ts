@@ -143,7 +143,7 @@ export function promptText(p: Prompt, say: Say): { shown: string; spoken: string
         spoken: `Roll at ${v(p.kmh)}, no brakes.`,
       };
     case 'done':
-      return { shown: 'Cooled. Park without the handbrake', spoken: 'Cooled. Park in gear, no parking brake.' };
+      return { shown: 'Cooled. Park without the parking brake', spoken: 'Cooled. Park in gear, no parking brake.' };
   }
 }
 

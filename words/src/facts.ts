@@ -189,7 +189,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   wasteHandedOver: (f, _, say) => ({ title: `${say.value(f.volumeMl, 'volume')} handed over`, text: f.to }),
   pedalCheck: (f) => ({
     title: `Pedal ${feelNames[f.feel]}`,
-    text: f.moment === 'gate' ? 'Pedal gate' : 'Before the work',
+    text: f.moment === 'gate' ? 'Pedal check before release' : 'Before the work',
   }),
   reservoirSeen: (f, _, say) => ({
     title: `Reservoir at ${say.value(f.levelMl, 'volume')}`,

@@ -18,7 +18,7 @@ const names: Partial<Record<string, string>> = {
   reservoirMinMl: 'reservoir up to MIN',
   reservoirDepthMm: 'depth of the reservoir',
   reservoirSharedWithClutch: 'clutch on the same reservoir',
-  reservoirCanBeSuckedOut: 'reservoir can be sucked out',
+  reservoirCanBeSuckedOut: 'reservoir can be emptied by syringe',
   lineLengthMm: 'line length',
   lineBoreMm: 'line bore',
   sequenceSchool: 'bleeding sequence',

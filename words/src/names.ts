@@ -38,7 +38,7 @@ import type { Fastener, FastenerGroup, NippleBled } from '@calvik/core';
 export const verdictWords: Record<Verdict, string> = {
   inOrder: 'In order',
   watch: 'Watch',
-  needsWork: 'Needs you',
+  needsWork: 'Action needed',
   stop: 'Stop',
 };
 

@@ -47,7 +47,7 @@ export const stepWords: Record<StepKind, StepWords> = {
   ),
   boil: plain(
     'Boiling test',
-    'Test the fluid with the probe under past its hole; draw a sample into the cup where it is shallow.',
+    'Test the fluid: submerge the probe past its hole; draw a sample into the cup where it is shallow.',
   ),
   ground: plain(
     'Up on stands',
@@ -115,7 +115,7 @@ export const stepWords: Record<StepKind, StepWords> = {
   },
   level: plain('Set the level', 'Pump first, then set the level to the figure below. Cap on, wiped.'),
   pedalGate: plain(
-    'Pedal gate',
+    'Pedal check before release',
     'Pump until firm before the car moves at all; hold it; start the engine with a foot on it.',
     'The first press goes to the floor. Nobody moves the car before the pedal is firm.',
   ),

@@ -69,7 +69,7 @@ export const causeNames: Record<Cause, string> = {
   fluidBoiled: 'Fluid boiled',
   airInSystem: 'Air in the system',
   leak: 'A leak',
-  hoseSwells: 'A hose swells or is blocked',
+  hoseSwells: 'Hose ballooning or blocked',
   masterCylinder: 'Master cylinder',
   knockBack: 'Pad knock-back',
   pistonsNotOut: 'Pistons not pumped out',

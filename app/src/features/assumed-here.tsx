@@ -39,7 +39,7 @@ export function AssumedHere({ carId, keys }: { carId: string; keys: readonly Ass
     setProblem(result.state === 'refused' ? result.sentence : null);
   };
   return (
-    <Section title="Look at the car: nobody has said these yet">
+    <Section title="Defaults: check on the car">
       <View testID="assumed-here">
         {open.map((key) => (
           <View key={key} style={styles.row}>

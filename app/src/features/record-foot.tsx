@@ -50,7 +50,7 @@ export function RecordFoot<C extends Storable>({
           {into ? `${name} was merged into ${nameOf(into)}, which has all of it now.` : `${name} is put away.`}
         </Text>
         <MainButton mode="outlined" onPress={() => void set(false)}>
-          {into ? 'Take the two apart again' : 'Take it back'}
+          {into ? 'Take the two apart again' : 'Restore'}
         </MainButton>
         <RecordChanges key={now.version} collection={collection} id={now.id} />
         {problem ? <Text tone="stop">{problem}</Text> : null}
@@ -63,7 +63,7 @@ export function RecordFoot<C extends Storable>({
         <>
           <Text tone={hanging.length > 0 ? 'amber' : 'ink'} live>
             {hanging.length > 0
-              ? `On it hang ${hanging.map(hangsText).join('; ')}. They stay, and what no longer fits is listed under “Needs another look”.`
+              ? `Still in use by ${hanging.map(hangsText).join('; ')}. They stay, and what no longer fits is listed under “Needs another look”.`
               : warning
                 ? 'It is counted on:'
                 : 'Nothing hangs on it.'}

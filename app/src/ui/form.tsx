@@ -219,7 +219,7 @@ export function PickField<T extends FieldValues>({
     <Controller
       control={control}
       name={name}
-      rules={{ validate: (value: unknown) => Boolean(value) || `Choose: ${label.toLowerCase()}.` }}
+      rules={{ validate: (value: unknown) => Boolean(value) || `${label}: choose one.` }}
       render={({ field, fieldState }) => (
         <View>
           <Picker

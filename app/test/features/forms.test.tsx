@@ -258,7 +258,7 @@ describe('new records', () => {
     open(NewEventScreen);
     type('Name', 'Winter day');
     await save('Save event');
-    expect((await screen.findAllByText('Choose: venue.')).length).toBe(1);
+    expect((await screen.findAllByText('Venue: choose one.')).length).toBe(1);
     expect(saved('events')).toEqual([]);
     pick('Venue', venue.name);
     await save('Save event');

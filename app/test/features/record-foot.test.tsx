@@ -32,11 +32,11 @@ test('every version is told with its name and what was new in it, newest first',
 test('what hangs on it is said before it is put away; put away it can be taken back', async () => {
   show(<RecordFoot collection="customers" record={customer} name={customer.name} />, [], { cars: [car] });
   press('Put away');
-  expect(text()).toContain(`On it hang 1 car (${car.name})`);
+  expect(text()).toContain(`Still in use by 1 car (${car.name})`);
   await act(async () => press(`Put away: ${customer.name}`));
   expect(saved('customers')[0]).toMatchObject({ archived: true });
-  await waitFor(() => expect(isThere('Take it back')).toBe(true));
-  await act(async () => press('Take it back'));
+  await waitFor(() => expect(isThere('Restore')).toBe(true));
+  await act(async () => press('Restore'));
   expect(saved('customers')[1]).toMatchObject({ archived: false });
 });
 

@@ -8,7 +8,7 @@ jest.mock('expo-router', () => ({ useRouter: () => ({}) }));
 test.each([
   ['inOrder', 'In order'],
   ['watch', 'Watch'],
-  ['needsWork', 'Needs you'],
+  ['needsWork', 'Action needed'],
   ['stop', 'Stop'],
 ] as [Verdict, string][])('%s has a word, never colour alone', (verdict, word) => {
   show(<VerdictMark verdict={verdict} />);

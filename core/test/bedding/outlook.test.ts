@@ -47,7 +47,7 @@ test('big rotors want more applications, or more speed', () => {
   const outlook = beddingOutlook(big, roadPad, bands, { airC: AIR_C });
   expect(outlook.wanted!).toBeGreaterThan(10);
   expect(outlook.fromKmhInstead!).toBeGreaterThan(100);
-  expect(says(big)[0]).toMatch(/^This car wants 1\d applications, not 10; or 10 from 1\d\d km\/h\.$/);
+  expect(says(big)[0]).toMatch(/^This car needs 1\d applications, not 10; or 10 from 1\d\d km\/h\.$/);
   // That speed does it, five less do not: looked at by playing it.
   const faces = (kmh: number): number =>
     Math.max(

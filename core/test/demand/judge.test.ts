@@ -85,7 +85,7 @@ describe('a car before an event', () => {
         TODAY,
       );
     expect(at(228).verdict).toBe('needsWork');
-    expect(tell(at(228).headline)).toMatch(/Boils at 22\d °C on the day, wants 240 °C/);
+    expect(tell(at(228).headline)).toMatch(/Boils at 22\d °C on the day, needs 240 °C/);
     expect(at(244).verdict).toBe('needsWork');
     expect(tell(at(244).headline)).toMatch(/May boil as low as 23\d °C/);
     expect(at(300).verdict).toBe('inOrder');

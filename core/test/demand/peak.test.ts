@@ -131,7 +131,7 @@ test.each([
   });
 });
 
-test('rotors that belong to the car are reckoned with before anybody has fitted them; of two nobody knows which', () => {
+test('rotors that belong to the car are used before anybody has fitted them; of two nobody knows which', () => {
   const car = makeCar({ heat: { ...nothingKnown, massKg: 1420 } });
   const own = (label: string, axle: 'front' | 'rear') => makeRotorPair({ label, axle, carId: car.id });
   const missing = (pairs: ReturnType<typeof own>[]): string[] =>

@@ -126,7 +126,7 @@ describe('a mix', () => {
     expect(judge(...roadBefore, poor, again).boilingOnDay!.value).toBeGreaterThan(once + 5);
   });
 
-  test('a reservoir that was refilled with three litres is still one that keeps what cannot be sucked out', () => {
+  test('a reservoir that was refilled with three litres is still one that keeps what cannot be drawn off by syringe', () => {
     const boast = drawn(car, AT, bottle.id, 3000, () => 80);
     const most = drawn(car, AT, bottle.id, 238, () => 80);
     expect(oldLeft(car, boast)).toEqual(oldLeft(car, most));

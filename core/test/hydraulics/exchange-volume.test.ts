@@ -34,7 +34,7 @@ describe('the fluid that a car takes', () => {
     expect(flushVolumeMl(long, steps(long))).toBeGreaterThan(usual);
     const clutch = makeCar({ reservoirSharedWithClutch: true });
     expect(flushVolumeMl(clutch, steps(clutch))).toBe(usual + 60);
-    // What cannot be sucked out has to be pushed through.
+    // What cannot be drawn off by syringe has to be pushed through.
     const shut = makeCar({ reservoirCanBeSuckedOut: false });
     expect(flushVolumeMl(shut, steps(shut))).toBeGreaterThan(usual - 250);
   });

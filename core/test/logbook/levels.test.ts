@@ -98,7 +98,7 @@ describe('the clutch on the same reservoir', () => {
   });
 });
 
-test('a reservoir that cannot be sucked out is pushed through until the alarm, then filled', () => {
+test('a reservoir that cannot be drawn off by syringe is pushed through until the alarm, then filled', () => {
   expect(reservoirFirst(car, 250, 'pushThrough')).toEqual({ staysMl: 250, drawOffMl: 0, refillMl: 0 });
   // 250 less MIN and 20 of reserve.
   expect(pushThroughMl(car, 250)).toBe(250 - car.reservoirMinMl - 20);

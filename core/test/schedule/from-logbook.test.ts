@@ -115,7 +115,7 @@ describe('a plan from the logbook', () => {
       'Flush: not before Mon 8 Jun, or it does not count for Ring Circle.',
       'Tove works from 08:00 to 17:00 on that day.',
       'Not work for Tove: Boiling test and Flush.',
-      'Wants a lift.',
+      'Needs a lift.',
     ]);
     const sunday = {
       ...job,

@@ -16,7 +16,7 @@ describe('a slot', () => {
 
   test.each([
     [{ startAt: '2026-05-29T07:00:00.000Z' }, 'That day is over.'],
-    [{ liftId: null }, 'Wants a lift.'],
+    [{ liftId: null }, 'Needs a lift.'],
     [{ startAt: '2026-06-09T14:30:00.000Z' }, 'Tove works from 08:00 to 17:00 on that day.'],
     [{ startAt: '2026-06-14T07:00:00.000Z' }, 'Tove does not work on that day.'],
   ])('of %j says why not', (over, sentence) => expect(said(visit(over))).toContain(sentence));

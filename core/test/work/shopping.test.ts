@@ -95,7 +95,7 @@ describe('stock and documents', () => {
     const logbook = at(e, b);
     const items = workOfBooking(logbook, b, TODAY);
     expect(messageText(logbook, b, items, 'booked')).toMatch(
-      /^Hello Ona, Test car is booked for .*Before it we do: flush\./,
+      /^Hello Ona, Test car is booked for .*Beforehand we’ll do: flush\./,
     );
     expect(messageText(logbook, b, items, 'bringIn')).toContain('no day is set');
     expect(messageText(logbook, b, items, 'found')).toContain('older than the rules allow');

@@ -227,7 +227,7 @@ export function afterEventText(logbook: Logbook, booking: Booking, today: string
     found.length > IN_TEXT ? `And ${counted(found.length - IN_TEXT, 'finding')} more on the sheet.` : '',
     cases.length > 0 ? `It was: ${list(cases.map((c) => causeNames[c.cause].toLowerCase()))}.` : '',
     ...next,
-    `The sheet comes with it. ${logbook.shop.name}`,
+    `Sheet attached. ${logbook.shop.name}`,
   ]
     .filter(Boolean)
     .join(' ');

@@ -50,7 +50,7 @@ export function messageText(
       const rules = ruleLines(rulesInForce(logbook, car, event), say).length;
       return [
         `Hello ${first}, ${carLabel(logbook, car.id)} is booked for ${event.name}, ${dateSpan(event.startDate, event.endDate)}.`,
-        named ? `Before it we do: ${named}.` : 'Nothing needs doing before it.',
+        named ? `Beforehand we’ll do: ${named}.` : 'Nothing needs doing before it.',
         rules > 0 && event.organiser ? `${event.organiser} has rules for the car; we keep to them.` : '',
         logbook.shop.name,
       ]
@@ -60,7 +60,7 @@ export function messageText(
     case 'bringIn': {
       const next = before[0];
       if (!next)
-        return `Hello ${first}, no day is set for ${carLabel(logbook, car.id)} yet; we write again. ${logbook.shop.name}`;
+        return `Hello ${first}, no day is set for ${carLabel(logbook, car.id)} yet; we’ll be in touch. ${logbook.shop.name}`;
       const at = `${shortDate(dateIn(next.startAt, timeZone))} at ${timeIn(next.startAt, timeZone)}`;
       const last = before.at(-1)!;
       return customer.atTheirPlace

@@ -51,7 +51,7 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
     `Pad maker and rotor maker disagree: “${pads}” against “${rotors}”. Choose, and say whom you follow.`,
   countIsRight: ({ count }) => `${counted(count, 'application')} are right for this car.`,
   countTooSmall: ({ count, wanted, fromInstead }, _, say) =>
-    `This car wants ${wanted} applications, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
+    `This car needs ${wanted} applications, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
   countTooLarge: ({ count, wanted }) => `Stop at ${wanted}, not ${count}: there the pads begin to fade.`,
   neverReachesAim: ({ aim, hottest, fromInstead }, _, say) =>
     `It never gets the faces to ${say.quantity(aim)} on this car, ${say.quantity(hottest)} at most.${fromInstead ? ` From ${say.quantity(fromInstead)} it would.` : ''}`,
@@ -62,7 +62,7 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
   layerFormsAt: ({ application, fadeAt }) =>
     `The layer forms from application ${application}${fadeAt === null ? '; no fade within the count' : `, fade begins at ${fadeAt}`}.`,
   otherAxleTooCold: ({ hottest, layer }, { axle }, say) =>
-    `The ${axle} faces get to ${say.quantity(hottest)} at most, their layer forms from ${say.quantity(layer)}: that axle wants more applications, more speed, or a run of its own.`,
+    `The ${axle} faces get to ${say.quantity(hottest)} at most, their layer forms from ${say.quantity(layer)}: that axle needs more applications, more speed, or a run of its own.`,
   secondCycleAt: ({ layerAt, fadeAt }) =>
     layerAt === null
       ? 'In a second cycle the layer does not form either.'

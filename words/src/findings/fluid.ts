@@ -42,9 +42,9 @@ export const ruleTexts: TextsFor<RuleFindings> = {
   neverMet: ({ boilsAt, wanted }, _, say) =>
     `This fluid never met ${say.quantity(wanted)}: it boiled at ${say.quantity(boilsAt)} as it went in. Choose another.`,
   boilsOnDay: ({ boilsAt, on, wanted }, _, say) =>
-    `Boils at ${say.quantity(boilsAt)} on ${say.date(on)}, wants ${say.quantity(wanted)}.`,
+    `Boils at ${say.quantity(boilsAt)} on ${say.date(on)}, needs ${say.quantity(wanted)}.`,
   mayBoilUnderDemand: ({ boilsAt, wanted }, _, say) =>
-    `May boil as low as ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}: test it.`,
+    `May boil as low as ${say.quantity(boilsAt)} on the day, needs ${say.quantity(wanted)}: test it.`,
 };
 
 export const fluidTexts: TextsFor<FluidFindings> = {
@@ -65,7 +65,7 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   bubblesAfterBleed: (v) => `Fluid not free of bubbles at the ${corners(v.corners)}.`,
   dirtyAfterBleed: (v) => `Fluid did not run clean at the ${corners(v.corners)}.`,
   fluidUnknown: () => 'No test and no flush on record: test the fluid.',
-  waterBeyondModel: () => 'More than 8 % water by its test: change the fluid.',
+  waterBeyondModel: () => 'More than 8 % water by test: change the fluid.',
   boilsUnderPeak: ({ boilsAt, peak }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day; the fluid gets to ${say.quantity(peak)}.`,
   pouredFromOldBottle: ({ bottle, daysOpen, maxDays }) =>
@@ -78,7 +78,7 @@ export const fluidTexts: TextsFor<FluidFindings> = {
       : `Tested at ${say.quantity(low)}, then ${then} by somebody else; ${gets}. A third test decides.`;
   },
   boilsUnderDemand: ({ boilsAt, wanted }, _, say) =>
-    `Boils at ${say.quantity(boilsAt)} on the day, wants ${say.quantity(wanted)}.`,
+    `Boils at ${say.quantity(boilsAt)} on the day, needs ${say.quantity(wanted)}.`,
   oldFluidLeft: ({ oldPercent }, { corner }) =>
     `By the volumes drawn, ${oldPercent} % of the fluid at the ${corner ? cornerNames[corner] : 'worst corner'} is still the old: flush again, or test what is in there.`,
   ruleNotMet: ({ owner, reason, ...values }, at, say) => {
@@ -101,4 +101,4 @@ export const fluidTexts: TextsFor<FluidFindings> = {
 };
 
 const boilsText = (boilsAt: Quantity, wanted: Quantity, say: Say): string =>
-  `Boils at ${say.quantity(boilsAt)}, wants ${say.quantity(wanted)}`;
+  `Boils at ${say.quantity(boilsAt)}, needs ${say.quantity(wanted)}`;

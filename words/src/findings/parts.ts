@@ -56,7 +56,7 @@ export const padTexts: TextsFor<PadFindings> = {
   padTapered: ({ pad, from, to }, at, say) =>
     `Tapered${atPlace(at)}, ${padPositionNames[pad]}: ${say.quantity(from)} to ${say.quantity(to)}. Likely caliper flex or worn guides.`,
   cornerOutOfFamily: ({ thin, thick, hasParkingBrake }, at, say) =>
-    `The ${placeName(at)} is the odd one out: ${say.quantity(thin)} against ${say.quantity(thick)}. Likely a sticking piston or hose${hasParkingBrake ? ', or a parking brake that drags' : ''}.`,
+    `${capital(placeName(at))} differs from the other side: ${say.quantity(thin)} against ${say.quantity(thick)}. Likely a sticking piston or hose${hasParkingBrake ? ', or a parking brake that drags' : ''}.`,
 };
 
 export const rotorTexts: TextsFor<RotorFindings> = {
@@ -104,7 +104,7 @@ const rotorAt = ({ corner }: Place): string => (corner ? `Rotor ${corner} thinne
 
 export const torqueTexts: TextsFor<TorqueFindings> = {
   torqueFigureMissing: (_, at) =>
-    `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and say where it stands.`,
+    `${fastenerAt(at)}no torque figure. “About right” is not a figure: find it, and give the source.`,
   torqueFigureOdd: ({ figure, low, high }, at, say) =>
     `${fastenerAt(at)}the sheet says ${say.both(figure)}; such fasteners mostly take ${say.both(low)} to ${say.both(high)}. Look at the maker’s sheet again.`,
   torqueOverStrength: ({ figure, most, diameter, propertyClass, isAluminiumNut }, at, say) =>
@@ -163,7 +163,7 @@ const bubbleTexts = {
   fine: (where: string) =>
     `A steady stream of fine bubbles${where}: often air past the nipple’s threads. Confirm with pedal strokes.`,
   large: (where: string) =>
-    `Large bubbles${where}: air from the system. Draw on until it runs clear. Where they do not end: a union or hose that draws air, seals of caliper or master cylinder, or a reservoir that ran low.`,
+    `Large bubbles${where}: air from the system. Keep bleeding until it runs clear. Where they do not end: a union or hose that draws air, seals of caliper or master cylinder, or a reservoir that ran low.`,
 };
 
 export const hydraulicsTexts: TextsFor<HydraulicsFindings> = {

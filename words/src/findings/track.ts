@@ -18,7 +18,7 @@ export const trackTexts: TextsFor<TrackFindings> = {
   levelUnderMin: ({ level, min }, _, say) =>
     `Level ${say.quantity(level)}, under MIN at ${say.quantity(min)}: air may be in.`,
   cornerWarmer: ({ hot, other }, { corner }, say) =>
-    `Warmer than across${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}, a minute after the stop.`,
+    `Hotter than the other side${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}, a minute after the stop.`,
   cornerHotter: ({ hot, other }, { corner }, say) =>
     `Hot corner${inPlace(corner)}: ${say.quantity(hot)} against ${say.quantity(other)}. It drags, or its duct is off.`,
   cornerDrags: ({ hot, other }, { corner }, say) =>

@@ -118,7 +118,7 @@ const workTexts: TextsFor<WorkFindings> = {
     `May not be done before ${say.day(earliest)}, must be by ${say.day(latest)}.`,
   waitsFor: ({ work }, { axle }) => `Waits for ${[kindName(work).toLowerCase(), axle].filter(Boolean).join(', ')}.`,
   nobodyHasTheSkill: ({ wantsTwo }) =>
-    `Nobody in the crew has the skill for it${wantsTwo ? ', and it wants two' : ''}.`,
+    `Nobody in the crew has the skill for it${wantsTwo ? ', and it needs two' : ''}.`,
 };
 
 const scheduleTexts: TextsFor<ScheduleFindings> = {
@@ -150,8 +150,8 @@ const scheduleTexts: TextsFor<ScheduleFindings> = {
   outsideHours: ({ person, from, to }) => `${person} works from ${from} to ${to} on that day.`,
   notTheirWork: ({ person, works }) => `Not work for ${person}: ${list(works.map((key) => workName(key)))}.`,
   doesNotTravel: ({ person }) => `${person} does not travel.`,
-  wantsTwo: () => 'Wants two people.',
-  wantsLift: () => 'Wants a lift.',
+  wantsTwo: () => 'Needs two people.',
+  wantsLift: () => 'Needs a lift.',
   comesAfter: ({ work, ownTitle, first, lagDays }) =>
     `${kindName(work, ownTitle)} comes after ${kindName(first).toLowerCase()}${lagDays > 0 ? `, ${counted(lagDays, 'day')}` : ''}.`,
   comesBefore: ({ work, ownTitle, first }) =>

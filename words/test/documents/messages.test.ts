@@ -11,7 +11,7 @@ describe('texts to a customer', () => {
 
   test('booked: the event with its days, what is done before it, and that the host has rules', () => {
     expect(say('booked', [], [], { events: [{ ...event, minPadMm: 8 }] })).toMatch(
-      /^Hello Ona, Test car is booked for Two-day, 13–14 Jun 2026\. Before it we do: .* and .*\. Ring Circle has rules for the car; we keep to them\. Ferrant & Loy$/,
+      /^Hello Ona, Test car is booked for Two-day, 13–14 Jun 2026\. Beforehand we’ll do: .* and .*\. Ring Circle has rules for the car; we keep to them\. Ferrant & Loy$/,
     );
   });
 

@@ -30,7 +30,7 @@ interface RunPreferences {
   isSpeaking: boolean;
 }
 /** Faster than life, for trying it out. */
-const PACES = { '1': 'As in life', '4': '4 ×', '10': '10 ×' } as const;
+const PACES = { '1': 'Real time', '4': '4 ×', '10': '10 ×' } as const;
 /** Without a speed for so long somebody should know. */
 const LOST_S = 4;
 /** Still warm from the cycle before within so long, min. */
@@ -193,7 +193,7 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
             ) : null}
             <Toggle
               text={preferences.isSpeaking ? 'Speaks' : 'Silent'}
-              label={preferences.isSpeaking ? 'Be silent' : 'Speak'}
+              label={preferences.isSpeaking ? 'Mute' : 'Speak'}
               onPress={() => prefer({ isSpeaking: !preferences.isSpeaking })}
             />
             <Toggle
@@ -242,7 +242,7 @@ function useAnnouncements(c: Cycle, speak: (sentence: string, isUrgent?: boolean
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [count]);
   useEffect(() => {
-    if (adapted) speak('enough' in adapted ? 'Enough. The pads come to fade.' : `${moreText(adapted.more)}.`);
+    if (adapted) speak('enough' in adapted ? 'Enough. Pads about to fade.' : `${moreText(adapted.more)}.`);
   }, [adapted, speak]);
   const { spoken } = promptText(prompt, say);
   const isUrgent = prompt.code === 'rollOn';

@@ -94,7 +94,7 @@ function PlanPage({ car }: { car: Car }) {
   if (!chosen)
     return (
       <Screen title={carLabel(logbook, car.id)} above="Bedding" back={routes.bedding(car.id)}>
-        <Text>There is no procedure that is driven. Enter one first.</Text>
+        <Text>There is no on-car procedure yet. Enter one first.</Text>
         <MainButton onPress={() => router.push(routes.newProcedure())}>New procedure</MainButton>
       </Screen>
     );
@@ -159,7 +159,7 @@ function PlanPage({ car }: { car: Car }) {
         <Text as="small">
           {compound
             ? `${compound.name}, ${compound.use === 'race' ? 'for racing' : `for the ${compound.use}`}.`
-            : 'Nobody has said what these pads are made of: the figures of road pads are reckoned with.'}
+            : 'Nobody has said what these pads are made of: the figures of road pads are used.'}
         </Text>
       </Section>
       <Choice

@@ -124,7 +124,7 @@ export function RunView({
         ) : null}
         {adapted ? (
           <Text style={[styles.lastText, ink]} testID="adapted">
-            {'enough' in adapted ? 'Enough: the pads come to fade.' : moreText(adapted.more)}
+            {'enough' in adapted ? 'Enough: pads about to fade.' : moreText(adapted.more)}
           </Text>
         ) : null}
         {state.brakedWhileCooling > 0 ? (

@@ -126,7 +126,7 @@ export function FluidSection({ form }: Props) {
         dimension="length"
       />
       <SwitchField control={control} name="reservoirSharedWithClutch" label="Shares its reservoir with the clutch" />
-      <SwitchField control={control} name="reservoirCanBeSuckedOut" label="Its reservoir can be sucked out" />
+      <SwitchField control={control} name="reservoirCanBeSuckedOut" label="Its reservoir can be emptied by syringe" />
       <QuantityField
         control={control}
         name="pressureCeilingKpa"

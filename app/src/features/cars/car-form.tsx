@@ -35,7 +35,7 @@ function useStarts(): { value: string; label: string }[] {
   const logbook = useLogbook();
   const byLabel = (a: { label: string }, b: { label: string }): number => a.label.localeCompare(b.label);
   return [
-    yes('little', 'From little: the rest is default until somebody says it'),
+    yes('little', 'Quick start: fill in the rest later'),
     ...[...logbook.carKinds.values()]
       .filter((k) => !k.archived)
       .map((k) => yes(`kind ${k.id}`, `Kind: ${k.name}`))

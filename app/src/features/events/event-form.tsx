@@ -236,7 +236,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
           chosen={crewIds}
           onChange={(ids) => setValue('crewIds', ids)}
         />
-        <Text as="small">Who goes does the work at the event and is not in the shop on its days.</Text>
+        <Text as="small">Crew who travel do the work at the event and are not in the shop on its days.</Text>
         <NumberField
           control={control}
           name="trailers"
@@ -291,7 +291,7 @@ function EventFormScreen({ event, venueId }: { event: TrackEvent | null; venueId
         </MainButton>
       </Section>
       <Section title="A usual session">
-        <Text as="small">The heat of each car is reckoned for it.</Text>
+        <Text as="small">The heat of each car is computed for it.</Text>
         <SessionFields
           value={session}
           onChange={(over) => {

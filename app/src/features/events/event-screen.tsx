@@ -269,7 +269,7 @@ function Rules({ event }: { event: TrackEvent }) {
     event.beddedPartsOnly ? 'Bedded parts only.' : '',
     event.reTorqueAtEvent ? 'Re-torque after the first session.' : '',
     event.ductsAtEvent === 'any' ? '' : `Brake ducts ${event.ductsAtEvent}.`,
-    event.inspectionItems.length > 0 ? `An inspection form of ${event.inspectionItems.length} lines.` : '',
+    event.inspectionItems.length > 0 ? `${counted(event.inspectionItems.length, 'inspection point')}.` : '',
   ].filter(Boolean);
   return lines.length > 0 ? <Text>{lines.join(' ')}</Text> : null;
 }

@@ -50,7 +50,7 @@ export function TestChart({ car, event }: { car: Car; event: TrackEvent | null }
       onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
       testID="test-chart"
       role="img"
-      aria-label={`Boiling tests: ${points.map((p) => `${p.on} ${p.value}`).join(', ')}; wants ${limit}`}
+      aria-label={`Boiling tests: ${points.map((p) => `${p.on} ${p.value}`).join(', ')}; needs ${limit}`}
     >
       {width > 0 ? (
         <Chart

@@ -61,7 +61,7 @@ export const HeatChart = memo(function HeatChart({
         }}
       />
       <Text as="small">
-        {`Minutes along the foot. ${parts.map((p, i) => `${heatPartNames[p]} ${['drawn through', 'in dashes', 'in dots'][i]}`).join(', ')}${limit ? `; red: ${limitWords}` : ''}.`}
+        {`Minutes along the foot. ${parts.map((p, i) => `${heatPartNames[p]} ${['solid line', 'dashed', 'dotted'][i]}`).join(', ')}${limit ? `; red: ${limitWords}` : ''}.`}
       </Text>
     </View>
   );

@@ -58,7 +58,7 @@ export function Pin({ booking, peak }: { booking: Booking; peak: Figure }) {
       )}
       {booking.pinnedPeak && !open ? (
         <MainButton mode="text" onPress={() => void save(null)}>
-          Take it back
+          Withdraw
         </MainButton>
       ) : null}
     </View>

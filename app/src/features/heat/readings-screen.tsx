@@ -113,7 +113,7 @@ function ReadingRow({
             <LineInput label="Why it is taken back" value={because} onChange={setBecause} maxLength={200} />
             {problem ? <Text tone="stop">{problem}</Text> : null}
             <MainButton mode="outlined" danger onPress={takeBack} loading={saving} disabled={because.trim() === ''}>
-              Take it back
+              Withdraw
             </MainButton>
           </View>
         ) : (

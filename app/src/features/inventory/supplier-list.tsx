@@ -119,7 +119,7 @@ export function SupplierList({ list: { supplier, lines: wanted } }: { list: Shop
         <View style={styles.phone}>
           <View style={styles.date}>
             <DateInput
-              label="Told to come on"
+              label="Promised for"
               value={toldOn || promised}
               onChange={setToldOn}
               invalid={isLocalDate(toldOn) && toldOn < today}

@@ -98,7 +98,7 @@ export function StepFrame({
         <Text
           as="small"
           testID="saved-by"
-        >{`Saved by ${name(step.fact.by)}.${standing.length > 0 ? '' : ' What you save now counts instead.'}`}</Text>
+        >{`Saved by ${name(step.fact.by)}.${standing.length > 0 ? '' : ' Saving replaces the earlier entry.'}`}</Text>
       ) : null}
       {step.state === 'skipped' && step.fact?.kind === 'stepSkipped' ? (
         <Text tone="amber">{`Skipped by ${name(step.fact.by)}: ${step.fact.reason}`}</Text>

@@ -220,7 +220,7 @@ function DecisionPage({ car, session }: { car: Car; session: TrackSession }) {
         <Text as="small">
           {proposed === null
             ? 'Not looked at: no advice. Look first, or stop it; the lead may let it out with limits and a reason.'
-            : `Asked for by what was found: ${decisionNames[proposed].toLowerCase()}.`}
+            : `Advice: ${decisionNames[proposed].toLowerCase()}.`}
         </Text>
       </Section>
       {decision === 'limits' ? (

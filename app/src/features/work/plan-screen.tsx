@@ -225,7 +225,7 @@ function PlanPage({
       </Section>
       {job ? (
         <MainButton mode="text" danger onPress={() => void drop()}>
-          Drop this job
+          Cancel this job
         </MainButton>
       ) : (
         <Text as="small">It shows on the run-up and in the work list.</Text>

@@ -21,7 +21,7 @@ test('a run is held until place, checklist and reason are there; then it begins 
   open(<PlanBeddingScreen />, checkedOver(car, ago(25), crew.id));
   expect(text()).toContain('What it will do on this car');
   expect(text()).toMatch(
-    /applications are right for this car|This car wants \d+ applications|Stop at \d+, not|It never gets the faces/,
+    /applications are right for this car|This car needs \d+ applications|Stop at \d+, not|It never gets the faces/,
   );
   press('Open the run');
   expect(text()).toContain('Say where it is driven.');

@@ -23,7 +23,7 @@ describe('the fluid card', () => {
     show(<FluidCard car={car} event={null} />, [boil(19, 11, 300), flush(20, 10)]);
     expect(screen.getByTestId('verdict').textContent).toBe('In order');
     expect(screen.getByRole('button', { name: /^Boiling point today 3\d\d °C: show the working$/ })).toBeTruthy();
-    expect(screen.queryByText('Needs you')).toBeNull();
+    expect(screen.queryByText('Action needed')).toBeNull();
     expect(screen.getByText(/from bottle B-001 Orsen Race 325/)).toBeTruthy();
   });
 

@@ -103,7 +103,7 @@ test('what is on record stands against the model; a reading that does not fit is
   expect(text()).toContain('It does not fit: read it again, or take it back.');
   press(/^Take back Pyrometer/);
   type('Why it is taken back', 'Read the wheel, not the rotor');
-  await act(async () => press('Take it back'));
+  await act(async () => press('Withdraw'));
   await waitFor(() =>
     expect(saved('facts')).toMatchObject([
       { kind: 'withdrawal', replaces: id(91), because: 'Read the wheel, not the rotor' },

@@ -75,7 +75,7 @@ describe('the run-up', () => {
     show(<RunUpScreen />, facts, { venues: [venue], events: [event], bookings: [booking] });
     expect(screen.getByText('1 booked, all in order')).toBeTruthy();
     expect(screen.queryByTestId('verdict')).toBeNull();
-    expect(screen.getByText(/^Boils at 3\d\d\s°C, wants 245\s°C; flushed 5 days ago\.$/)).toBeTruthy();
+    expect(screen.getByText(/^Boils at 3\d\d\s°C, needs 245\s°C; flushed 5 days ago\.$/)).toBeTruthy();
   });
 
   test('a car that needs somebody says why, and counts', () => {

@@ -11,7 +11,7 @@ freshHands();
 describe('the decision', () => {
   test('a doubtful pedal stays stopped, whoever signs; its own stop is signed at once', async () => {
     open(<DecisionScreen />, atLook, [soft]);
-    expect(text()).toContain('Asked for by what was found: stop.');
+    expect(text()).toContain('Advice: stop.');
     press('Decision: Go', 'radio');
     await act(() => sign('Sign: Go'));
     expect(text()).toContain('It stays stopped: put right what stops it, and look again.');

@@ -65,7 +65,7 @@ function openLines({ s, tell, crewName }: SheetWriter): string[] {
     ...gate.holds.map(({ finding, waived }) =>
       waived
         ? `Waived by ${crewName(waived.by)}: ${tell(finding)} Reason: ${waived.reason}`
-        : `Holds the car: ${tell(finding)}`,
+        : `On hold: ${tell(finding)}`,
     ),
     ...gate.open.map(tell),
   ];

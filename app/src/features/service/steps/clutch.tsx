@@ -109,7 +109,7 @@ export function ClutchStep({ s, step }: StepProps) {
       <ColourAndBubbles
         seen={draft}
         onChange={change}
-        first={<SayAll label="Clean, no bubbles" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
+        first={<SayAll label="Fluid clear, no air" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
       />
     </StepFrame>
   );

@@ -38,7 +38,7 @@ export function DrawFigures({ d }: { d: ReturnType<typeof useDraw> }) {
       onSelect={d.select}
       columns={2}
       cellAt={isFed ? undefined : 3}
-      cell={<SayAll label="Clean, no bubbles" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
+      cell={<SayAll label="Fluid clear, no air" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
       after={
         d.selected === 'toppedUp' ? (
           <MainButton

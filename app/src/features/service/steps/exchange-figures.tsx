@@ -67,7 +67,7 @@ export function ExchangeFigures({
           <Text as="small">
             {draft.way === 'pushThrough'
               ? `It stands at ${show(levelMl, 'volume')}. Push ${show(pushThroughMl(car, levelMl), 'volume')} of old fluid through the first nipple until it is low, never under MIN, then fill to MAX.`
-              : `It stands at ${show(levelMl, 'volume')}; about ${show(reservoirFirst(car, levelMl, draft.way).staysMl, 'volume')} cannot be sucked out and dilutes the new fluid.`}
+              : `It stands at ${show(levelMl, 'volume')}; about ${show(reservoirFirst(car, levelMl, draft.way).staysMl, 'volume')} cannot be drawn off by syringe and dilutes the new fluid.`}
           </Text>
         </>
       ) : null}

@@ -89,8 +89,8 @@ export function ExchangePlanTable({
         <Text as="small">{sequenceText(car)}</Text>
       )}
       <Text as="small">
-        By Calvik’s model: a stirred reservoir, plug flow in the line, a stirred caliper. Draw on until it runs clean
-        and free of bubbles, whatever the figure says.
+        By Calvik’s model: a stirred reservoir, plug flow in the line, a stirred caliper. Keep bleeding until it runs
+        clean and free of bubbles, whatever the figure says.
       </Text>
     </Section>
   );

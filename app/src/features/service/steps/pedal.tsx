@@ -101,7 +101,7 @@ export function PedalStep({ s, step }: StepProps) {
           ))}
         </View>
       ) : null}
-      <Section title="Pumps to firm">
+      <Section title="Strokes to a firm pedal">
         <ChoiceChips
           label="Pumps"
           value={draft.strokes}

@@ -101,7 +101,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
         </Section>
       ) : null}
       {gate.holds.length > 0 ? (
-        <Section title="Holds the car">
+        <Section title="On hold: lead’s decision">
           {crew?.role !== 'lead' && holding.length > 0 ? (
             <Text as="small">The lead may waive these, one by one, with a name and a reason.</Text>
           ) : null}
@@ -125,7 +125,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
         </MainButton>
       ) : null}
       {gate.open.length > 0 ? (
-        <Section title="Open, and known">
+        <Section title="Advisories">
           <View testID="open-items">
             {gate.open.map((f) => (
               <Text key={findingKey(f)}>{`– ${tell(f, fasteners)}`}</Text>
