@@ -414,6 +414,7 @@ export const limitNames: Record<MovableLimit, string> = {
   margin: 'The margin wanted',
   peak: 'The peak temperature expected',
   suspectShare: 'The share from which a suspect is ruled out',
+  padsEvery: 'Sessions from one gauging of the pads to the next',
   minMass: 'The least mass',
   secondStage: 'The angle of the second stage',
   threadCondition: 'The condition of the thread',

@@ -123,6 +123,7 @@ export const movableLimits = [
   'margin',
   'peak',
   'suspectShare',
+  'padsEvery',
   'minMass',
   'secondStage',
   'threadCondition',

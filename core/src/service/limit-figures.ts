@@ -47,6 +47,7 @@ export const measureOfLimit: Record<FigureLimit, Quantity['measure'] | null> = {
   margin: 'temperatureDifference',
   peak: 'temperature',
   suspectShare: 'share',
+  padsEvery: null,
   minMass: 'mass',
   secondStage: null,
   threadCondition: null,
@@ -74,6 +75,7 @@ const growsMilder: ReadonlySet<FigureLimit> = new Set<FigureLimit>([
   'bearingPlay',
   'tolerance',
   'suspectShare',
+  'padsEvery',
   'flushEvery',
   'openBottle',
   'dryPoint',
@@ -191,6 +193,8 @@ function figuresOfRecords(logbook: Logbook, { carId, eventId }: Pick<UnderWay, '
           is('parkingBrake', 'sheet', parkingBrakes.indexOf(sheet.parkingBrake)),
         ]
       : []),
+    // How often pads are gauged is a matter of sessions.
+    ...(event ? [is('padsEvery', 'shop', logbook.shop.padsEverySessions)] : []),
     ...(event ? [is('beddedOnly', 'event', Number(areBeddedOnly(logbook, car, event)))] : []),
   ];
 }

@@ -1,6 +1,6 @@
 /** A limit that is moved while an event runs: a lead who did not move it lets the car go, or nobody. */
 import { type Logbook, withRecord } from '../../src/logbook';
-import type { Fact } from '../../src/model';
+import { type Fact, SHOP_ID } from '../../src/model';
 import { judgeTrack } from '../../src/paddock';
 import { limitMoves } from '../../src/service';
 import { refusalOf } from '../../src/track';
@@ -44,4 +44,15 @@ test('a lead does not let go what that lead moved, unless there is no other', ()
   const two = (l: Logbook): Logbook => withRecord(l, 'crew', { ...l.crew.get(LEAD)!, id: newId(), name: 'Other Lead' });
   expect(may(two(now(by(LEAD))), go)).toBe('ownLimit');
   expect(codes(two(now(by(LEAD), go)))).toContain('limitMoved');
+});
+
+test('gauging the pads more seldom while an event runs is a milder limit, more often is none', () => {
+  const every = (logbook: Logbook, padsEverySessions: number): Logbook =>
+    withRecord(logbook, 'shops', { ...logbook.shop, id: SHOP_ID, padsEverySessions });
+  const moves = limitMoves(every(book(), 1), every(book(), 4), TODAY);
+  expect(moves).toEqual([expect.objectContaining({ limit: 'padsEvery', from: 1, to: 4, eventId: bookEvent.id })]);
+  expect(limitMoves(every(book(), 4), every(book(), 1), TODAY)).toEqual([]);
+  const moved = every(book(fact('09:50', { ...moves[0]!, by: TECH })), 4);
+  expect(codes(moved)).toContain('limitMoved');
+  expect(may(moved, decide('09:55', first, 'go', { reason: 'In order.' }))).toBe('onlyLeadLetsGo');
 });
