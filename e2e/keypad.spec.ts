@@ -165,6 +165,14 @@ for (const size of sizes)
             expect(all.keypad!.bottom, `${name}, ${state}: keypad over the foot`).toBeLessThanOrEqual(
               all.foot!.top + 1,
             );
+            // Whatever else is typed into on the page takes a gloved thumb.
+            const low = await page.evaluate(() =>
+              [...document.querySelectorAll('[role="main"] input, [role="main"] textarea')]
+                .filter((e) => !e.closest('[data-testid="keypad"]') && e.getClientRects().length > 0)
+                .map((e) => [e.getAttribute('aria-label'), e.getBoundingClientRect().height] as const)
+                .filter(([, height]) => height > 0 && height < 48),
+            );
+            expect(low, `${name}, ${state}: lines under 48 px`).toEqual([]);
             measured += 1;
             return all;
           };

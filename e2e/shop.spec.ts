@@ -38,7 +38,7 @@ const inDays = (days: number): { typed: string; iso: string } => {
 
 test(
   'the first answer: from nothing to the first work list in twenty taps and sixty keys',
-  { tag: '@phone' },
+  { tag: ['@phone', '@wide'] },
   async ({ page }) => {
     const complaints = new Complaints(page);
     const hand = new Hand(page);

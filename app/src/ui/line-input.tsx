@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { StyleProp, TextStyle } from 'react-native';
 import { TextInput } from 'react-native-paper';
+import { TARGET } from '../theme/tokens';
 
 /**
  * One line to type in, outside a form: its label is what is said aloud.
@@ -15,6 +16,7 @@ export function LineInput({
   value,
   error,
   onBlur,
+  style,
   ...rest
 }: {
   label: string;
@@ -42,6 +44,8 @@ export function LineInput({
       onChangeText={onChange}
       error={error ?? isWrong}
       {...rest}
+      // A gloved thumb finds a line that is close to others too.
+      style={[rest.dense ? { height: TARGET } : null, style]}
       onFocus={() => setTyping(true)}
       onBlur={() => {
         setTyping(false);
