@@ -19,7 +19,7 @@ test('from a new customer to a recorded, corrected flush', { tag: '@phone' }, as
     const cars = events.nth(1).locator('[data-testid^="run-up-car-"]');
     await expect(cars.first()).toContainText('Stop');
     await expect(cars.first()).toContainText('Wrong fluid in the system');
-    await expect(events.nth(1)).toContainText(/Boils at \d+\s°C on the day, wants \d+\s°C/);
+    await expect(events.nth(1)).toContainText(/Boils at \d+\s°C on the day, needs \d+\s°C/);
     await expect(events.nth(1)).toContainText(/Last flush 140\sdays before the event; rule says 90/);
     // One that was measured and looked over lately is quiet.
     const later = events.nth(2).locator('[data-testid^="run-up-car-"]');
