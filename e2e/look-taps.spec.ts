@@ -30,7 +30,7 @@ for (const [what, fault, most] of [
     const put = async (path: string, body: object): Promise<void> => {
       const answer = await fetch(`${shop.url}/api/${path}`, {
         method: 'PUT',
-        headers: { 'content-type': 'application/json', 'x-calvik-by': ids['Ines Ferrant']! },
+        headers: { 'content-type': 'application/json', 'Calvik-Saved-By': ids['Ines Ferrant']! },
         body: JSON.stringify(body),
       });
       expect(answer.ok, await answer.text()).toBe(true);
