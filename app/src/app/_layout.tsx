@@ -50,7 +50,7 @@ const sync = new Sync(store, async (...whole) => (await loadLater()).heatAhead(.
 
 // Begun before anything is drawn: drawing the frame takes as long as reading the feed, and every page but the run-up waits for what follows.
 sync.start();
-if (typeof location !== 'undefined' && location.pathname !== '/') {
+if (location.pathname !== '/') {
   loadLater()
     .then(({ startHeatWorker }) => startHeatWorker())
     .catch(() => undefined);

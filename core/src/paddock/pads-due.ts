@@ -14,7 +14,7 @@ const WEAR_A_SESSION_MM = 1;
  */
 export function padsDue(logbook: Logbook, car: Car, session: TrackSession): boolean {
   const every = logbook.shop.padsEverySessions;
-  if (every <= 1 || session.fact.complaints.length > 0) return true;
+  if (every <= 1 || session.fact.complaints.length > 0 || session.fact.words.trim() !== '') return true;
   const driven = sessionsOfCar(logbook, car.id).filter((s) => s.fact.at <= session.fact.at);
   const sheet = brakeSheetOf(logbook, car);
   return corners.some((corner) => {

@@ -186,14 +186,15 @@ export function visitsOf(problem: Problem, assigned: ReadonlyMap<string, Assignm
     visit.minutes = setup + sum(visit.tasks) + Math.max(...visit.tasks.map((t) => t.travelMin));
     // The car stays where it is until the visit is over.
     visit.liftMinutes = visit.tasks.some((t) => t.needsLift) ? visit.minutes : 0;
-    visit.tools = toolsOfVisit(visit.tasks);
+    visit.tools = mergedTools(visit.tasks.flatMap((t) => t.tools));
   }
   return [...groups.values()];
 }
 
-function toolsOfVisit(tasks: readonly Task[]): ToolUse[] {
+/** What several pieces of work take together: one after the other, or once for all of them. */
+export function mergedTools(uses: readonly ToolUse[]): ToolUse[] {
   const found = new Map<string, ToolUse>();
-  for (const use of tasks.flatMap((t) => t.tools)) {
+  for (const use of uses) {
     const key = use.anyOf.join();
     const known = found.get(key);
     if (!known) found.set(key, { ...use });

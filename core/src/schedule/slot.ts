@@ -1,4 +1,5 @@
-import { type LocalDate, dateIn, daysBetween, timeOfDay } from '../calendar';
+import { type LocalDate, dateIn, daysBetween, minutesOfDay, timeOfDay } from '../calendar';
+import { loadUpOf } from '../demand';
 import { conflictFinding, conflictingJobs, judgeDay, spanOfJob } from '../jobs';
 import type { Logbook } from '../logbook';
 import { type Finding, type Job, distinctFindings, kindOfWork } from '../model';
@@ -33,7 +34,10 @@ function lateFor(logbook: Logbook, job: Job, day: LocalDate): Finding[] {
   const event = logbook.events.get(job.eventId ?? '');
   if (!event || job.bookingId !== null || !beforeEvents.has(job.kind)) return [];
   const late = judgeDay(day, event);
-  return late ? [late] : [];
+  if (late) return [late];
+  return loadUpOf(event) === day && event.loadUpTime !== null
+    ? endsAfter(logbook, job, minutesOfDay(event.loadUpTime))
+    : [];
 }
 const beforeEvents: ReadonlySet<Job['kind']> = new Set<Job['kind']>(['service', 'flush', 'bleed', 'boilingTest']);
 
@@ -59,6 +63,10 @@ function windowFindings(item: WorkItem, day: LocalDate, today: LocalDate): Findi
 /** That work ends after the cars are loaded, on that day. */
 function loadUpFindings(logbook: Logbook, job: Job, covered: readonly WorkItem[], day: LocalDate): Finding[] {
   const by = Math.min(...covered.map((i) => (i.latest === day ? (i.endsBy ?? Infinity) : Infinity)));
+  return endsAfter(logbook, job, by);
+}
+
+function endsAfter(logbook: Logbook, job: Job, by: number): Finding[] {
   const { to } = spanOfJob(logbook, job);
   return to > by ? [said('endsAfterLoadUp', { ends: timeOfDay(to), loadUp: timeOfDay(by) })] : [];
 }

@@ -5,7 +5,7 @@ import { type Logbook, brakeSheetOf, carLabel } from '../logbook';
 import { type Car, type Finding, type Job, newtonMetres } from '../model';
 import { VISIT_MINUTES, type WorkItem, bleedMethod } from '../work';
 import { scheduleFinding } from './findings';
-import { type ToolTaken, type ToolUse, spanOfTool } from './problem';
+import { type ToolTaken, type ToolUse, mergedTools, spanOfTool } from './problem';
 
 /** Half of the set-up: wheels on and nuts run up, min. */
 const WHEELS_ON_MIN = Math.floor(VISIT_MINUTES / 2);
@@ -85,13 +85,7 @@ export function toolsOfJob(
     bleedMethod(logbook, car) === 'pressure'
   )
     uses.push(...bleederFor(tools, job.durationMin, false));
-  const merged = new Map<string, ToolUse>();
-  for (const use of uses) {
-    const known = merged.get(use.anyOf.join());
-    if (!known) merged.set(use.anyOf.join(), { ...use });
-    else if (!use.isOnce) known.minutes += use.minutes;
-  }
-  return [...merged.values()].map((u) => ({ ...u, minutes: Math.min(u.minutes, job.durationMin - u.beforeEnd) }));
+  return mergedTools(uses).map((u) => ({ ...u, minutes: Math.min(u.minutes, job.durationMin - u.beforeEnd) }));
 }
 
 /** Which tools jobs of one day have and when, the first to begin choosing first; one that finds none free has none. */

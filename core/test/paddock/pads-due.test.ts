@@ -28,6 +28,8 @@ describe('pads after a session', () => {
   test('are gauged where nobody ever has, and where the driver says something', () => {
     expect(asks(4, [runs[0]!])).toBe(true);
     expect(asks(4, [...allPads('07:30', 11), session('08:00', '08:20', { complaints: ['pulls'] })])).toBe(true);
+    const said = { words: 'A scrape at the left rear.', isNothingToSay: false };
+    expect(asks(4, [...allPads('07:30', 11), session('08:00', '08:20', said)])).toBe(true);
   });
   test('are gauged where one could come to its limit before the next time, by what it wore lately', () => {
     // The shop's limit is 3 mm, and a pad may wear 1 mm a session where nobody knows better.

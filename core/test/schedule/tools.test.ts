@@ -59,6 +59,11 @@ describe('the hour of load-up', () => {
     expect(said({ startAt: '2026-06-08T07:00:00.000Z' })).toEqual([]);
   });
 
+  test('holds for work of no list too', () => {
+    expect(said({ bookingId: null, covers: [] })).toEqual(['Goes on until 10:15; load-up is at 10:00.']);
+    expect(said({ bookingId: null, covers: [], durationMin: 60 })).toEqual([]);
+  });
+
   test('is kept by plans', async () => {
     const solver = await highsSolver();
     // The shop is shut until the day itself: all of it has to be done before ten, or not at all.

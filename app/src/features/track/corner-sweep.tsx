@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Corner, type LookCheck, corners, faultsByCheck, standingFaults } from '@calvik/core';
 import { cornerNames, list } from '@calvik/words';
@@ -23,6 +22,12 @@ export function useSwept({ car, session, look }: Pick<PanelProps, 'car' | 'sessi
   return ofCorners.filter(isOpen);
 }
 
+interface SweepDraft {
+  clean: Corner[];
+  /** The lines that stood over every tap so far; null before the first. */
+  named: LookCheck[] | null;
+}
+
 /**
  * A walk round the car: one tap a corner where nothing was seen, felt or smelt. The fourth answers every line that is named; what was found somewhere has
  * its own line, before or after. None is on by itself.
@@ -34,21 +39,22 @@ export function CornerSweep({
 }: Pick<PanelProps, 'car' | 'session'> & { swept: readonly LookCheck[] }) {
   const today = useToday();
   const { saveFacts, saving, problem } = useSaveFact();
-  const { draft, change, clear } = useDraft<{ clean: Corner[] }>(`look.${session.fact.id}.sweep`, { clean: [] });
-  const [isSaved, setSaved] = useState(false);
-  if (swept.length < 2 || isSaved) return null;
+  const { draft, change, clear } = useDraft<SweepDraft>(`look.${session.fact.id}.sweep`, { clean: [], named: null });
+  if (swept.length < 2) return null;
   const tap = async (corner: Corner): Promise<void> => {
+    if (saving) return;
     const isOn = draft.clean.includes(corner);
     const clean = isOn ? draft.clean.filter((c) => c !== corner) : [...draft.clean, corner];
-    change({ clean });
-    if (clean.length < corners.length || saving) return;
-    const answers = swept.map((check) => ({
+    // A tap answers what was named when it was made: what has come since is a line of its own.
+    const named = clean.length === 0 ? null : swept.filter((check) => draft.named?.includes(check) ?? true);
+    change({ clean, named });
+    if (clean.length < corners.length) return;
+    const answers = (named ?? []).map((check) => ({
       draft: { kind: 'trackCheck' as const, carId: car.id, sessionId: session.fact.id, check, faults: [], done: '' },
     }));
-    if (!(await saveFacts(answers, today))) return;
-    clear();
-    change({ clean: [] });
-    setSaved(true);
+    if (await saveFacts(answers, today)) clear();
+    // What was refused is tapped again, not answered by three old taps.
+    change({ clean: [], named: null });
   };
   return (
     <View role="listitem" style={styles.all} testID="corner-sweep">

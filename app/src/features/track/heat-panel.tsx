@@ -60,7 +60,6 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
     return value >= 0 && value <= 3600 ? Math.round(value) : null;
   };
   const isLate = sinceStop > ASK_FROM_S;
-  const asked = isLate && !isReadNow && minutes.trim() === '';
   const whenSentence = `In ${Math.floor(sinceStop / 60)} min ago: read now, or earlier? Choose “Read now”, or type the minutes after the stop.`;
   const save = async (read: readonly Reading[], takenWith: 'byHand' | 'simulated'): Promise<void> => {
     const entries = read.map(({ corner, tempC, secondsAfterStop }) => ({
@@ -93,7 +92,9 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
       list.push({ corner: c, tempC, secondsAfterStop: s });
     }
     if (list.length === 0) return 'Type the temperature.';
-    return asked ? whenSentence : list;
+    // What was typed in time was read then, whenever it is saved.
+    const isOpen = !isReadNow && minutes.trim() === '' && list.some((r) => r.secondsAfterStop > ASK_FROM_S);
+    return isOpen ? whenSentence : list;
   };
   const saveTyped = (typed = draft.typed, seconds = draft.seconds): void => {
     const list = typedNow(typed, seconds);
@@ -113,7 +114,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
     if (!isWhole || !isNew) return pick(at);
     if (open[0]) return pick(open[0]);
     pick(at);
-    if (!asked && left.every((c) => WHOLE.test(typed[c]?.trim() ?? ''))) saveTyped(typed, seconds);
+    if (left.every((c) => WHOLE.test(typed[c]?.trim() ?? ''))) saveTyped(typed, seconds);
   };
   const unsaved = walk.filter((c) => textOf(c) !== '');
   const take = async (): Promise<void> => {

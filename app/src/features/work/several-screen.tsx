@@ -29,6 +29,7 @@ import { FindingLines } from '../finding-line';
 import { Gone } from '../gone';
 import { newRecord } from '../save-record';
 import { remember } from '../schedule/undo';
+import { useBreaks } from '../schedule/use-breaks';
 import { routes } from '../routes';
 import { useWorkLists } from './use-work';
 
@@ -276,6 +277,7 @@ function Move({ event }: { event: TrackEvent }) {
   }, [logbook, event.id, left, by, store, today]);
   const when = (at: string): string => `${shortDate(dateIn(at, timeZone))} ${timeIn(at, timeZone)}`;
   const stuck = [...findings.values()].filter((f) => f.length > 0).length;
+  const { guarded, prompt } = useBreaks();
   const move = async (): Promise<void> => {
     const text = `${counted(moved.length, 'job')} of ${event.name} moved`;
     const before = going.map((job, i) => ({ id: job.id, job, after: moved[i]! }));
@@ -315,8 +317,15 @@ function Move({ event }: { event: TrackEvent }) {
           );
         })}
       </View>
-      {moved.length > 0 ? (
-        <MainButton mode="outlined" danger={stuck > 0} onPress={() => void move()} loading={busy} disabled={busy}>
+      {prompt}
+      {moved.length > 0 && !prompt ? (
+        <MainButton
+          mode="outlined"
+          danger={stuck > 0}
+          onPress={() => guarded(entries, () => void move(), 'Move them all the same')}
+          loading={busy}
+          disabled={busy}
+        >
           {`Move ${counted(moved.length, 'job')}${stuck > 0 ? ' all the same' : ''}`}
         </MainButton>
       ) : null}
@@ -372,6 +381,7 @@ function Texts({ cars }: { cars: readonly OfCar[] }) {
   return (
     <Section title="Text the customers">
       <Segments label="About" value={kind} options={about} onChange={setKind} />
+      {texts.length === 0 ? <Text tone="inkSoft">No car is booked to this event.</Text> : null}
       <View testID="several-texts">
         {texts.map((t) => (
           <Choice

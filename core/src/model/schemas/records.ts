@@ -74,7 +74,7 @@ export const shop = z.object({
   /** Cap adapters for the pressure bleeder that the shop has; empty where nobody has listed them. */
   capAdapters: z.array(line(60)).max(60).default([]),
   /** Pressure bleeders that the shop has; null where nobody has said: then plans take it that there are enough. */
-  pressureBleeders: whole(0, 20, 'bleeders').nullable().default(null),
+  pressureBleeders: whole(1, 20, 'bleeders').nullable().default(null),
   /** Trailers of the shop's own; null where nobody has said. */
   trailers: whole(0, 20, 'trailers').nullable().default(null),
   /** What prices are in: three letters. */
