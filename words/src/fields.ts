@@ -31,6 +31,7 @@ const names: Partial<Record<string, string>> = {
   minPadMm: 'least pad thickness',
   padLimitMm: 'pad limit',
   padsEverySessions: 'sessions from one gauging of the pads to the next',
+  isWheelLoggedAtOnce: 'wheel nuts logged with one tap a wheel',
   suspectSharePercent: 'share from which a suspect is ruled out',
   padTrackStartPercent: 'pad share for a track start',
   inspectionItems: 'inspection',

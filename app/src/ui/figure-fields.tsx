@@ -6,7 +6,7 @@ import { useUnits } from './units';
 import { GUIDED_TARGET } from '../theme/tokens';
 import { useTokens } from '../theme/use-tokens';
 import { Docked, useDock } from './dock';
-import { NumberPad } from './number-pad';
+import { NumberPad, type SideKey } from './number-pad';
 import { Text } from './text';
 
 export interface FigureField {
@@ -19,7 +19,19 @@ export interface FigureField {
   /** The verdict on what is typed. */
   verdict?: Verdict;
   digits?: number;
+  /**
+   * Places after the point that its instrument shows: once so many stand, typed with the keys, the next line has them. What is wrong with a
+   * figure keeps them, so that its verdict stays in view.
+   */
+  places?: number;
+  /** The verdict on a figure that is about to stand. */
+  judge?: (value: number) => Verdict;
+  /** The figure before it: those next to it get a key each. */
+  near?: number | null;
 }
+
+/** How many keys of figures beside the one before are given: one over it, the same, one under it. */
+const NEAR = [1, 0, -1];
 
 const unitKeys: Partial<Record<Dimension, Unit[]>> = {
   length: ['mm', 'in'],
@@ -61,6 +73,7 @@ export function FigureFields({
   cell,
   cellAt,
   instrument,
+  sideKey,
 }: {
   fields: readonly FigureField[];
   values: Record<string, string>;
@@ -82,6 +95,8 @@ export function FigureFields({
   cellAt?: number;
   /** An instrument that is on: it stands where the keys are. */
   instrument?: ReactNode;
+  /** One more key beside the digits. */
+  sideKey?: SideKey;
 }) {
   const cellIndex = cellAt ?? fields.length;
   const t = useTokens();
@@ -102,6 +117,26 @@ export function FigureFields({
   );
   const field = fields[at]!;
   const next = fields[at + 1];
+  const { places } = field;
+  const isWhole = (text: string | undefined): boolean =>
+    places !== undefined && new RegExp(`^\\d+[.,]\\d{${places}}$`).test(text?.trim() ?? '');
+  const isWrong = (text: string): boolean => {
+    const value = read(text, field.dimension);
+    return value === null || (field.judge?.(value) ?? 'inOrder') !== 'inOrder';
+  };
+  const goOn = (): void => {
+    const open = fields.slice(at + 1).find((f) => !f.optional && !values[f.key]?.trim());
+    if (open) onSelect(open.key);
+  };
+  const typed = (text: string, by: 'key' | 'keyboard'): void => {
+    onChange(field.key, text);
+    if (by === 'key' && isWhole(text) && !isWhole(values[field.key]) && !isWrong(text)) goOn();
+  };
+  const near = ((): string[] => {
+    if (typeof field.near !== 'number' || places === undefined) return [];
+    const figure = Number(quantityParts(field.near, field.dimension, system, places).figure);
+    return Number.isFinite(figure) ? NEAR.map((n) => (figure + n * 10 ** -places).toFixed(places)) : [];
+  })();
   // One figure is its own line, the keypad's display; it has a line while another list has the keypad.
   const alone = fields.length === 1 && dock.isMine;
   const shown = alone ? [] : fields;
@@ -187,7 +222,13 @@ export function FigureFields({
               label={field.label}
               dimension={field.dimension}
               text={values[field.key] ?? ''}
-              onChange={(text) => onChange(field.key, text)}
+              onChange={typed}
+              near={near}
+              sideKey={sideKey}
+              onNear={(figure) => {
+                onChange(field.key, figure);
+                if (!isWrong(figure)) goOn();
+              }}
               digits={field.digits}
               unitKeys={unitKeys[field.dimension] ?? []}
               onNext={next ? () => onSelect(next.key) : onDone}

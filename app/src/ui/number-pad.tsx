@@ -19,6 +19,14 @@ const rows = [
 
 const names: Record<string, string> = { erase: 'Erase', clear: 'Clear', '.': 'Point' };
 
+/** A key beside the digits that does something with the figure. */
+export interface SideKey {
+  label: string;
+  /** What stands on it. */
+  words: string;
+  onPress: () => void;
+}
+
 /**
  * Number entry for one hand: a large figure, keys of 56 px, the other unit beside it. A keyboard works too, and any unit
  * may be typed.
@@ -36,11 +44,15 @@ export function NumberPad({
   verdict,
   verdictHeight = 116,
   after,
+  near = [],
+  onNear,
+  sideKey,
 }: {
   label: string;
   dimension: Dimension;
   text: string;
-  onChange: (text: string) => void;
+  /** @param by a key of the pad, or a keyboard */
+  onChange: (text: string, by: 'key' | 'keyboard') => void;
   digits?: number;
   /** Units that get a key. */
   unitKeys: readonly Unit[];
@@ -55,6 +67,10 @@ export function NumberPad({
   verdictHeight?: number;
   /** What is done with the figure, under the keys. */
   after?: ReactNode;
+  /** Figures next to the one before, each a key of its own where units would be: what an instrument usually shows at the next point. */
+  near?: readonly string[];
+  onNear?: (figure: string) => void;
+  sideKey?: SideKey;
 }) {
   const t = useTokens();
   const wide = useWide();
@@ -71,9 +87,9 @@ export function NumberPad({
     // A chosen unit sticks to what is typed before or after it.
     const unit = text.replace(/^[\d.,\s-]*/, '');
     const withUnit = (figure: string): string => (figure !== '' && unit ? `${figure} ${unit}` : figure);
-    if (key === 'clear') onChange('');
-    else if (key === 'erase') onChange(withUnit(digits.slice(0, -1)));
-    else onChange(withUnit(`${fresh.current ? '' : digits}${key}`));
+    if (key === 'clear') onChange('', 'key');
+    else if (key === 'erase') onChange(withUnit(digits.slice(0, -1)), 'key');
+    else onChange(withUnit(`${fresh.current ? '' : digits}${key}`), 'key');
     fresh.current = false;
   };
   const key = (name: string): React.ReactNode => (
@@ -99,7 +115,7 @@ export function NumberPad({
           ref={field}
           aria-label={label}
           value={text}
-          onChangeText={onChange}
+          onChangeText={(typed) => onChange(typed, 'keyboard')}
           inputMode="none"
           onSubmitEditing={onNext}
           blurOnSubmit={false}
@@ -137,9 +153,20 @@ export function NumberPad({
             </View>
           ))}
         </View>
-        {unitKeys.length > 0 || nextLabel ? (
+        {unitKeys.length > 0 || near.length > 0 || sideKey || nextLabel ? (
           <View style={styles.units}>
-            {unitKeys.map((unit) => {
+            {near.map((figure) => (
+              <Pressable
+                key={figure}
+                role="button"
+                aria-label={`Reads ${figure}`}
+                onPress={() => onNear?.(figure)}
+                style={[styles.unitKey, { borderColor: t.iron, backgroundColor: t.sheet }]}
+              >
+                <Text as="figure">{figure}</Text>
+              </Pressable>
+            ))}
+            {(near.length > 0 ? [] : unitKeys).map((unit) => {
               const { label: name } = unitDefinition(unit);
               const on = text.endsWith(name);
               return (
@@ -147,7 +174,7 @@ export function NumberPad({
                   key={unit}
                   role="button"
                   aria-label={`Unit ${name}`}
-                  onPress={() => onChange(digits === '' ? '' : `${digits} ${name}`)}
+                  onPress={() => onChange(digits === '' ? '' : `${digits} ${name}`, 'key')}
                   style={[
                     styles.unitKey,
                     { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : t.sheet },
@@ -159,6 +186,16 @@ export function NumberPad({
                 </Pressable>
               );
             })}
+            {sideKey ? (
+              <Pressable
+                role="button"
+                aria-label={sideKey.label}
+                onPress={sideKey.onPress}
+                style={[styles.unitKey, { borderColor: t.iron, backgroundColor: t.sheet }]}
+              >
+                <Text as="label">{sideKey.words}</Text>
+              </Pressable>
+            ) : null}
             {nextLabel ? (
               <Pressable
                 role="button"

@@ -24,6 +24,7 @@ export const shopDefaults: Shop = {
   padLimitMm: 3,
   padTrackStartPercent: 50,
   padsEverySessions: 1,
+  isWheelLoggedAtOnce: false,
   suspectSharePercent: 10,
   wasteContainerMl: 20_000,
   minPadMm: null,

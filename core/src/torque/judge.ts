@@ -127,18 +127,22 @@ export const positionsOf = (
 ): number[] => readingsNm.map((_, i) => positions?.[i] ?? order[i % order.length]!);
 
 /**
- * The fastener to tighten next: the first in tightening order that has not had its turn in this round; the one that somebody picked comes
- * out of turn.
+ * Turns that are still to come, in tightening order: what was picked out of turn, or clicked once more, takes no other's place.
  * @param done positions that were clicked so far
+ * @example positionsLeft([2, 2, 1], [2, 1, 2, 1]) // [1]
  */
-export function nextPosition(done: readonly number[], order: readonly number[]): number | null {
+export function positionsLeft(done: readonly number[], order: readonly number[]): number[] {
   const left = [...order];
   for (const position of done) {
     const at = left.indexOf(position);
     if (at >= 0) left.splice(at, 1);
   }
-  return left[0] ?? null;
+  return left;
 }
+
+/** The fastener to tighten next, the first in tightening order that has not had its turn; null once all have. */
+export const nextPosition = (done: readonly number[], order: readonly number[]): number | null =>
+  positionsLeft(done, order)[0] ?? null;
 
 /** Between these the figures of each kind of fastener lie, N·m: one outside is as likely a slip as a figure. Common practice, no source. */
 export const usualTorqueNm: Record<FastenerGroup, { low: number; high: number }> = {

@@ -45,6 +45,7 @@ export function StepFrame({
   step,
   make,
   saveLabel,
+  usual,
   onSaved,
   children,
   footer,
@@ -56,6 +57,8 @@ export function StepFrame({
   /** The facts of this step, or a sentence that says what is missing. Not given: the step has no save button of its own. */
   make?: () => StepFact[] | string;
   saveLabel?: string;
+  /** What is usual, said and saved with one tap: offered while only that is missing, and nobody has said anything of it. */
+  usual?: { says: string; make: () => StepFact[] | null };
   /** Called when everything has been saved: drafts can go. Give `stay` to remain on this step. */
   onSaved?: () => 'stay' | void;
   children: ReactNode;
@@ -69,7 +72,15 @@ export function StepFrame({
   const crew = useCrewOnDuty();
   const logbook = useLogbook();
   const takePhoto = useTakePhoto(s, step);
-  const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(s, step, make, onSaved);
+  const usually = usual?.make() ?? null;
+  const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(
+    s,
+    step,
+    make,
+    usually,
+    onSaved,
+  );
+  const isEnough = typeof make?.() === 'object';
   const [warned, setWarned] = useState(false);
   const wide = useWide();
   const isTight = !wide && withKeypad.has(step.kind);
@@ -123,12 +134,28 @@ export function StepFrame({
                 <SignButton onSign={() => void save()} disabled={saving}>
                   {saveLabel ?? 'Release'}
                 </SignButton>
+              ) : make && usually ? (
+                <View style={styles.row}>
+                  {isEnough ? (
+                    <MainButton mode="outlined" onPress={() => void save()} disabled={saving}>
+                      Save
+                    </MainButton>
+                  ) : null}
+                  <View style={styles.grow}>
+                    <MainButton onPress={() => void save('usual')} loading={saving}>
+                      {`${usual?.says ?? ''}: save`}
+                    </MainButton>
+                  </View>
+                </View>
               ) : make ? (
                 <MainButton onPress={() => void save()} loading={saving}>
                   {saveLabel ?? (isCorrection ? 'Save the correction' : 'Save and go on')}
                 </MainButton>
               ) : step.kind === 'release' ? null : (
-                <MainButton onPress={() => (unsaved && !warned ? setWarned(true) : goOn())}>
+                <MainButton
+                  mode={unsaved ? 'outlined' : 'contained'}
+                  onPress={() => (unsaved && !warned ? setWarned(true) : goOn())}
+                >
                   {unsaved && warned ? 'Go on all the same' : 'Go on'}
                 </MainButton>
               )}

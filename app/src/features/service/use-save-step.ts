@@ -48,6 +48,8 @@ export function useSaveStep(
   s: ServiceJudgement,
   step: ServiceStep,
   make: (() => StepFact[] | string) | undefined,
+  /** The entry with what is usual said too, where that is offered. */
+  usually: StepFact[] | null,
   onSaved: (() => 'stay' | void) | undefined,
 ) {
   const today = useToday();
@@ -56,7 +58,7 @@ export function useSaveStep(
   const logbook = useLogbook();
   const tell = useTell();
   const { saveFacts, saving, problem } = useSaveFact();
-  const [tried, setTried] = useState(false);
+  const [tried, setTried] = useState<'made' | 'usual' | null>(null);
   const { draft: why, change, clear } = useDraft<Reasons>(`service.${s.job.id}.${step.key}.why`, noReasons);
   const before =
     step.state === 'todo' && step.kind !== 'release' ? openBefore(s.steps, step.key, crew?.id ?? null) : [];
@@ -74,13 +76,14 @@ export function useSaveStep(
     );
   };
   const made = make?.();
-  const asked = typeof made === 'object' ? questions(made) : [];
-  const isCorrection = typeof made === 'object' && made.some((body) => standingReading(s, body) !== null);
+  const asked = typeof made === 'object' ? questions(made) : usually ? questions(usually) : [];
+  const isCorrecting = (bodies: StepFact[]): boolean => bodies.some((body) => standingReading(s, body) !== null);
+  const isCorrection = typeof made === 'object' ? isCorrecting(made) : usually !== null && isCorrecting(usually);
 
   /** What is still wanted before this may be saved, as it stands now: it goes as soon as its cause is gone. */
-  const wanting =
-    typeof made === 'string'
-      ? { sentence: made, at: null }
+  const wantingOf = (bodies: StepFact[] | string | undefined): { sentence: string; at: string | null } | null =>
+    typeof bodies === 'string'
+      ? { sentence: bodies, at: null }
       : asked[0] && why.explanation.trim() === ''
         ? { sentence: tell(asked[0]), at: 'asked' }
         : before.length > 0 && why.outOfTurn.trim() === ''
@@ -88,6 +91,7 @@ export function useSaveStep(
           : isCorrection && why.because.trim() === ''
             ? { sentence: 'Say why the earlier entry is corrected.', at: 'why-corrected' }
             : null;
+  const bodiesOf = (which: 'made' | 'usual') => (which === 'usual' && usually ? usually : made);
 
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
     const all = bodies.map((body): ToSave => {
@@ -103,13 +107,15 @@ export function useSaveStep(
     });
     return saveFacts(all, today);
   };
-  const save = async (): Promise<void> => {
-    if (made === undefined || saving) return;
-    setTried(true);
-    if (wanting?.at) document.querySelector(`[data-testid="${wanting.at}"]`)?.scrollIntoView?.({ block: 'center' });
-    if (typeof made === 'string' || wanting) return;
-    if (!(await saveAll(made))) return;
-    setTried(false);
+  const save = async (which: 'made' | 'usual' = 'made'): Promise<void> => {
+    const bodies = bodiesOf(which);
+    if (bodies === undefined || saving) return;
+    setTried(which);
+    const missing = wantingOf(bodies);
+    if (missing?.at) document.querySelector(`[data-testid="${missing.at}"]`)?.scrollIntoView?.({ block: 'center' });
+    if (typeof bodies === 'string' || missing) return;
+    if (!(await saveAll(bodies))) return;
+    setTried(null);
     // Who stays has said already why it is done now; the answers to this entry's figures are its own.
     if (onSaved?.() === 'stay') return change({ explanation: '', because: '' });
     clear();
@@ -132,7 +138,7 @@ export function useSaveStep(
   return {
     save,
     saving,
-    problem: (tried ? wanting?.sentence : null) ?? problem,
+    problem: (tried ? wantingOf(bodiesOf(tried))?.sentence : null) ?? problem,
     before,
     isCorrection,
     asked,

@@ -27,6 +27,7 @@ export interface ShopForm extends RulesForm {
   padLimit: string;
   padStart: string;
   padsEvery: string;
+  wheelAtOnce: boolean;
   suspects: string;
   container: string;
   slackDays: string;
@@ -75,6 +76,7 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   padLimit: recordText(shop.padLimitMm, 'length', system),
   padStart: String(shop.padTrackStartPercent),
   padsEvery: String(shop.padsEverySessions),
+  wheelAtOnce: shop.isWheelLoggedAtOnce,
   suspects: String(shop.suspectSharePercent),
   container: recordText(shop.wasteContainerMl, 'volume', system),
   slackDays: recordText(shop.slackDays, 'days', system),
@@ -148,6 +150,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     padLimitMm: quantity(f.padLimit, 'length'),
     padTrackStartPercent: quantity(f.padStart, 'share'),
     padsEverySessions: readFigure(f.padsEvery) ?? 1,
+    isWheelLoggedAtOnce: f.wheelAtOnce,
     suspectSharePercent: quantity(f.suspects, 'share'),
     wasteContainerMl: quantity(f.container, 'volume'),
   };

@@ -1,7 +1,7 @@
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { policyName } from '@calvik/words';
-import { ChoiceField, NumberField, PickField, QuantityField, TextField } from '../../ui/form';
+import { ChoiceField, NumberField, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { IconButton, MainButton, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { DaysOffFields } from '../days-off';
@@ -226,6 +226,7 @@ export function ShopFigures({ form }: { form: UseFormReturn<ShopForm> }) {
             label="Gauge pads after every … session"
             hint="1: after each. 2: a pad may wear two sessions’ worth before anybody sees it. Thin pads, and any complaint, are always gauged"
           />
+          <SwitchField control={control} name="wheelAtOnce" label="Wheel nuts: one tap a wheel, once all have clicked" />
           <QuantityField
             control={control}
             name="suspects"

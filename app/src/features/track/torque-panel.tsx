@@ -1,22 +1,17 @@
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { brakeSheetOf, openJobsOfCar, workKey } from '@calvik/core';
-import { cornerNames, patternText } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
-import { GUIDED_TARGET } from '../../theme/tokens';
-import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { useUnits } from '../../ui/units';
-import { VerdictMark } from '../../ui/verdict';
 import { useSaveFact } from '../save-fact';
-import { TorqueLineForm, keyOf } from '../service/steps/torque-line';
+import { TorqueLineForm } from '../torque/torque-line-form';
+import { TorqueTable } from '../torque/torque-table';
+import { keyOf } from '../torque/use-torque-line';
 import type { PanelProps } from './use-look';
 import { jobAtEvent } from './use-track';
 
 /** Nuts and caliper bolts again to their figures, line by line, as in the service. */
 export function TorquePanel({ car, session, look, onDone }: PanelProps) {
-  const t = useTokens();
-  const units = useUnits();
   const logbook = useLogbook();
   const today = useToday();
   const { saveFact } = useSaveFact();
@@ -37,42 +32,13 @@ export function TorquePanel({ car, session, look, onDone }: PanelProps) {
   };
   return (
     <View style={styles.gap}>
-      <View role="group" aria-label="Torque table">
-        {lines.map((line) => {
-          const { fastener: f, corner, set } = line;
-          const on = line === active;
-          return (
-            <Pressable
-              key={keyOf(line)}
-              role="button"
-              aria-label={`${f.name}, ${cornerNames[corner]}`}
-              aria-pressed={on}
-              onPress={() => setOpenKey(keyOf(line))}
-              style={[
-                styles.line,
-                { borderColor: on ? t.iron : t.rule, backgroundColor: on ? t.ironWash : 'transparent' },
-              ]}
-            >
-              <View style={styles.grow}>
-                <Text as="strong">{`${f.name}, ${corner}`}</Text>
-                <Text as="small">{patternText(f)}</Text>
-              </View>
-              <Text as="strong" tone={f.torqueNm === null ? 'stop' : 'ink'}>
-                {f.torqueNm === null ? 'No figure' : units.show(f.torqueNm, 'torque')}
-              </Text>
-              {set ? (
-                <VerdictMark verdict={line.verdict} word={line.verdict === 'inOrder' ? 'Done' : undefined} />
-              ) : (
-                <Text as="label">Open</Text>
-              )}
-            </Pressable>
-          );
-        })}
-      </View>
+      <TorqueTable lines={lines} active={active} onOpen={(line) => setOpenKey(keyOf(line))} />
       <TorqueLineForm
         key={keyOf(active)}
-        s={{ job, car, sheet: brakeSheetOf(logbook, car) }}
-        step={{ state: active.set ? 'done' : 'todo' }}
+        jobId={job.id}
+        car={car}
+        sheet={brakeSheetOf(logbook, car)}
+        isDone={active.set !== null}
         line={active}
         onClicks={setClicked}
         onSaved={() => {
@@ -88,16 +54,4 @@ export function TorquePanel({ car, session, look, onDone }: PanelProps) {
   );
 }
 
-const styles = StyleSheet.create({
-  gap: { gap: 10 },
-  line: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 10,
-    minHeight: GUIDED_TARGET,
-    borderBottomWidth: 1,
-    borderLeftWidth: 3,
-    paddingHorizontal: 8,
-  },
-  grow: { flex: 1, minWidth: 0 },
-});
+const styles = StyleSheet.create({ gap: { gap: 10 } });

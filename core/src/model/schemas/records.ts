@@ -59,6 +59,8 @@ export const shop = z.object({
   padTrackStartPercent: quantity(5, 95, '%').default(50),
   /** Pads are gauged after every session, every second, …; after each where one is thin or the driver says something. */
   padsEverySessions: whole(1, 4, 'sessions').default(1),
+  /** The nuts of a wheel are logged with one tap, when all have clicked; else one tap a nut. */
+  isWheelLoggedAtOnce: z.boolean().default(false),
   /** A suspect that is likelier than this must be ruled out before a fault of unknown cause is over. */
   suspectSharePercent: quantity(1, 30, '%').default(10),
   /** What the container for used fluid holds. */

@@ -40,35 +40,34 @@ export function DrawFigures({ d }: { d: ReturnType<typeof useDraw> }) {
       cellAt={isFed ? undefined : 3}
       cell={<SayAll label="Fluid clear, no air" on={runsClean(draft)} onPress={() => change(sayRunsClean(draft))} />}
       after={
-        d.selected === 'toppedUp' ? (
-          <MainButton
-            mode="outlined"
-            disabled={outlook.toMaxMl < 1}
-            onPress={() => change({ toppedUp: recordText(outlook.toMaxMl, 'volume', system) })}
-          >
-            {`To MAX: ${show(outlook.toMaxMl, 'volume')}`}
-          </MainButton>
-        ) : (
-          <View style={styles.row}>
-            <View style={styles.grow}>
-              <SayAll
-                label="Shut, hose off, cap on, wiped"
-                on={isClosed}
-                onPress={() => change({ shut: !isClosed, capped: !isClosed })}
-              />
-            </View>
-            {nipple?.torqueNm ? (
-              <View style={styles.grow}>
-                <MainButton
-                  mode="outlined"
-                  onPress={() => change({ torque: recordText(nipple.torqueNm, 'torque', system) })}
-                >
-                  {`Click at ${show(nipple.torqueNm, 'torque')}`}
-                </MainButton>
-              </View>
-            ) : null}
+        <View style={styles.row}>
+          <View style={styles.grow}>
+            <SayAll
+              label="Shut, hose off, cap on, wiped"
+              on={isClosed}
+              onPress={() => change({ shut: !isClosed, capped: !isClosed })}
+            />
           </View>
-        )
+          {nipple?.torqueNm ? (
+            <View style={styles.grow}>
+              <MainButton
+                mode="outlined"
+                onPress={() => change({ torque: recordText(nipple.torqueNm, 'torque', system) })}
+              >
+                {`Click at ${show(nipple.torqueNm, 'torque')}`}
+              </MainButton>
+            </View>
+          ) : null}
+        </View>
+      }
+      sideKey={
+        isFed || outlook.toMaxMl < 1
+          ? undefined
+          : {
+              label: `To MAX: ${show(outlook.toMaxMl, 'volume')}`,
+              words: 'To MAX',
+              onPress: () => change({ toppedUp: recordText(outlook.toMaxMl, 'volume', system) }),
+            }
       }
     />
   );

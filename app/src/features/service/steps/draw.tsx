@@ -6,7 +6,7 @@ import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
 import { FindingLine } from '../../finding-line';
 import { Tick } from '../../../ui/tick';
-import { FindFigure } from '../find-figure';
+import { FindFigure } from '../../torque/find-figure';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { ColourAndBubbles } from './colour-and-bubbles';
@@ -42,6 +42,13 @@ export function DrawStep({ s, step, logbook }: StepProps) {
         .join(' ')}
       saveLabel={d.pouringMl > 0 ? `Log the top-up, ${show(d.pouringMl, 'volume')}` : undefined}
       make={d.make}
+      usual={{
+        says:
+          d.torqueNm === null && nipple?.torqueNm
+            ? `Clear, ${show(nipple.torqueNm, 'torque')}, capped`
+            : 'Clear, shut, capped',
+        make: d.makeUsual,
+      }}
       onSaved={d.saved}
     >
       {exchange.restart && !exchange.isDone ? <FindingLine finding={exchange.restart.finding} /> : null}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { MIN_HOLD_S, judgeLeakDown } from '@calvik/core';
 import { useUnits } from '../../../ui/units';
@@ -46,17 +46,29 @@ export function LeakDownStep({ s, step }: StepProps) {
     }),
   );
   const readings = live;
-  const judged = readings.length > 1 ? judgeLeakDown({ id: '', readings }, s.car.pressureCeilingKpa) : null;
+  // Its own clock: what is typed at the end is noted with the second in which it is saved.
+  const [now, setNow] = useState(() => Date.now());
+  const isTimed = readings.length > 0 && draft.by === 'byHand' && draft.began > 0;
+  useEffect(() => {
+    if (!isTimed) return;
+    const clock = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(clock);
+  }, [isTimed]);
+  const typedKpa = read(draft.typed, 'pressure');
   const note = (): void => {
-    const pressureKpa = read(draft.typed, 'pressure');
-    if (pressureKpa === null) return;
-    const now = Date.now();
-    const began = readings.length === 0 ? now : draft.began;
-    const next = [...readings, { seconds: Math.round((now - began) / 1000), pressureKpa }];
+    if (typedKpa === null) return;
+    const at = Date.now();
+    const began = readings.length === 0 ? at : draft.began;
+    const next = [...readings, { seconds: Math.round((at - began) / 1000), pressureKpa: typedKpa }];
     setLive(next);
+    setNow(at);
     change({ readings: next, by: 'byHand', typed: '', began });
   };
-  const held = judged?.heldSeconds ?? 0;
+  const runS = isTimed ? Math.max(0, Math.round((now - draft.began) / 1000)) : 0;
+  /** All that stands, with what is typed as the reading of this second. */
+  const all = isTimed && typedKpa !== null ? [...readings, { seconds: runS, pressureKpa: typedKpa }] : readings;
+  const judged = all.length > 1 ? judgeLeakDown({ id: '', readings: all }, s.car.pressureCeilingKpa) : null;
+  const held = Math.max(judged?.heldSeconds ?? 0, runS);
   return (
     <StepFrame
       s={s}
@@ -65,10 +77,10 @@ export function LeakDownStep({ s, step }: StepProps) {
       make={() => {
         // What is judged must stand still: the next reading could turn it.
         if (gauge.isOn) return 'The hold is still on: stop it first.';
-        if (readings.length < 2) return 'Two readings at least: one at the start, one at the end.';
-        if (judged?.finding.verdict === 'watch')
-          return `Held ${Math.round(held)} s: hold it ${MIN_HOLD_S} s at least, then note the gauge again.`;
-        return [{ kind: 'leakDownTest', readings, instrument: draft.by }];
+        if (!judged) return 'Two readings at least: one at the start, one at the end.';
+        if (judged.finding.verdict === 'watch')
+          return `Held ${Math.round(judged.heldSeconds)} s: hold it ${MIN_HOLD_S} s at least, then read the gauge again.`;
+        return [{ kind: 'leakDownTest', readings: all, instrument: draft.by }];
       }}
       onSaved={() => {
         gauge.stop();
@@ -131,10 +143,22 @@ export function LeakDownStep({ s, step }: StepProps) {
           selected="typed"
           onSelect={() => undefined}
           onDone={note}
+          verdictHeight={22}
+          verdict={
+            <Text as="small">
+              {readings.length === 0
+                ? 'Type the gauge, then start the hold.'
+                : held < MIN_HOLD_S
+                  ? `${MIN_HOLD_S - Math.round(held)} s to go; then type the gauge and save.`
+                  : 'Long enough: type the gauge and save.'}
+            </Text>
+          }
+          after={
+            <MainButton mode="outlined" onPress={note} disabled={typedKpa === null}>
+              {readings.length === 0 ? 'Start the hold' : 'Note this reading'}
+            </MainButton>
+          }
         />
-        <MainButton mode="outlined" onPress={note}>
-          Note this reading
-        </MainButton>
         <Text as="small">{`${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} so far.`}</Text>
       </Section>
     </StepFrame>

@@ -36,6 +36,7 @@ export function PadsStep(props: StepProps) {
       step={step}
       wanted={`${padSet ? `${padSet.label}, ${compoundName(logbook, padSet)}; l` : 'L'}imit: ${padLimitOwnerNames[spec.limitFrom]}.`}
       make={p.make}
+      usual={{ says: 'Both clean', make: p.makeUsual }}
       onSaved={p.clear}
     >
       <FigureFields
@@ -78,6 +79,7 @@ export function PadsStep(props: StepProps) {
           { value: 'both', label: 'Both ends' },
         ]}
       />
+      {p.placesChoice}
       {padSides.map((side) => (
         <Section key={side} title={`Seen on the ${names[side].toLowerCase()}`}>
           <Chips

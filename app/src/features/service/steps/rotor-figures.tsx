@@ -18,8 +18,17 @@ function useRotorFields(r: Rotor): FigureField[] {
   const { draft, last, rotorPair, byWeight, massKg } = r;
   const points: FigureField[] = (byWeight ? [1] : POINTS).map((n) => {
     const mm = read(draft.figures[`t${n}`], 'length');
-    const verdict = mm === null || byWeight ? undefined : judgeRotorThickness(mm, r.discardMm).verdict;
-    return { key: `t${n}`, label: `${n}`, dimension: 'length', digits, verdict };
+    const judge = (value: number) => judgeRotorThickness(value, r.discardMm).verdict;
+    const verdict = mm === null || byWeight ? undefined : judge(mm);
+    const near = read(draft.figures[`t${n - 1}`], 'length');
+    return {
+      key: `t${n}`,
+      label: `${n}`,
+      dimension: 'length',
+      digits: Math.max(digits, r.places),
+      verdict,
+      ...(byWeight ? {} : { places: r.places, judge, near }),
+    };
   });
   const length = (key: string, label: string, lastMm: number | null): FigureField => ({
     key,

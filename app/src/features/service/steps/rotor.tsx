@@ -40,6 +40,7 @@ export function RotorStep(props: StepProps) {
           : 'No rotors on record here: type the discard figure that is cast on the hat.')
       }
       make={r.make}
+      usual={{ says: 'Looks good', make: r.makeUsual }}
       onSaved={r.clear}
     >
       <RotorFigures r={r} instrument={caliper.panel} />
@@ -71,6 +72,7 @@ export function RotorStep(props: StepProps) {
         </View>
       ) : null}
       <RotorSeen r={r} />
+      {r.byWeight ? null : r.placesChoice}
       <Section title={`Run-out, ${show(RUNOUT_LIMIT_MM.max, 'length', hundredths)} at most`}>
         <LimitBar
           label="Run-out"

@@ -96,6 +96,30 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
       } satisfies Omit<NippleBled, 'id' | 'at' | 'recordedAt' | 'by' | 'carId' | 'jobId'>,
     ];
   };
+  /** The nipple with what is usual said too: clear, clicked at its figure, shut and capped; not once anything has been said of it. */
+  const isSaid =
+    draft.clean !== '' || draft.bubbles !== '' || draft.shut || draft.capped || (nipple?.torqueNm ?? null) === null;
+  const makeUsual = () => {
+    if (pouringMl > 0 || volumeMl === null || isSaid) return null;
+    return [
+      {
+        kind: 'nippleBled' as const,
+        exchangeId: exchange.begun!.id,
+        index,
+        corner: own.corner,
+        nipple: own.nipple,
+        bottleId: draft.bottleId,
+        volumeMl,
+        lowestLevelMl: lowestMl,
+        toppedUpMl,
+        ranClean: true,
+        bubbles: 'none' as const,
+        isShut: true,
+        torqueNm: torqueNm ?? nipple!.torqueNm,
+        isCapped: true,
+      },
+    ];
+  };
   /** What follows a save: a top-up leaves the nipple open, and it goes on here. */
   const saved = (): 'stay' | void => {
     if (pouringMl === 0) return clear();
@@ -110,6 +134,7 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
     selected,
     select,
     make,
+    makeUsual,
     saved,
     index,
     own,

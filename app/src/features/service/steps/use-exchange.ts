@@ -1,13 +1,16 @@
 import { useMemo } from 'react';
 import {
   BLEED_NEW_PERCENT,
+  type Car,
   type ExchangeMethod,
   FLUSH_NEW_PERCENT,
+  type Logbook,
   type ReservoirWay,
   type SequenceSchool,
   inSequence,
   judgeExchangeStart,
   levelNow,
+  ofKind,
   needsLeakDownTest,
   leftByExchanges,
   planInJob,
@@ -33,6 +36,12 @@ export interface ExchangeForm {
   wanted: string;
 }
 
+/** How the fluid of this car was moved last time, in this shop; null where that is not known, or no more possible. */
+function methodBefore(logbook: Logbook, car: Car): ExchangeMethod | null {
+  const last = ofKind(logbook.factsOfCar(car.id), 'exchangeBegun').at(-1)?.method ?? null;
+  return last !== null && needsLeakDownTest(last) && bleedMethod(logbook, car) !== 'pressure' ? null : last;
+}
+
 /** An exchange as it is being set up: what is typed, the plan that follows, and everything that there is to say of it. */
 export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const { system } = useUnits();
@@ -46,8 +55,8 @@ export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const scopeNow = begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : null;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
     way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
-    // Without the cap adapter for this car it takes the pedal.
-    method: begun?.method ?? (usual === 'pressure' ? '' : usual),
+    // As it was done last on this car; without the cap adapter for it, with the pedal.
+    method: begun?.method ?? methodBefore(logbook, own) ?? (usual === 'pressure' ? '' : usual),
     scope: scopeNow ?? (s.job.kind === 'trackBleed' ? 'heatAffected' : 'full'),
     sequence: begun?.sequence ?? own.sequenceSchool,
     bottleId: begun?.bottleId ?? '',

@@ -20,6 +20,7 @@ import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useDraft } from '../../../state/use-draft';
 import { type NewFact, asFact } from '../../save-fact';
+import { usePlaces } from '../use-places';
 import { type StepProps, disagreeing } from '../use-service';
 
 export const padSides = ['inner', 'outer'] as const;
@@ -72,10 +73,12 @@ export function usePads({ s, step, logbook }: StepProps) {
   });
   const mm = (key: string): number | null => read(draft.figures[key], 'length');
   const [selected, select] = useState('inner');
+  const { places, choice: placesChoice } = usePlaces('gauge');
   const field = (key: string, label: string, lastMm: number | null | undefined): FigureField => {
     const value = mm(key);
     const verdict = value === null ? undefined : judgeThickness(value, spec).verdict;
-    return { key, label, dimension: 'length', last: lastMm ?? null, verdict };
+    const judge = (thicknessMm: number) => judgeThickness(thicknessMm, spec).verdict;
+    return { key, label, dimension: 'length', last: lastMm ?? null, verdict, places, judge };
   };
   const fields: FigureField[] = padSides.flatMap((side) => [
     field(side, names[side], last?.[side].thicknessMm),
@@ -160,6 +163,12 @@ export function usePads({ s, step, logbook }: StepProps) {
     for (const side of padSides) if (mm(side) === null) return `Type the ${names[side].toLowerCase()}.`;
     return body ? [body] : 'A figure cannot be read.';
   };
+  const isLookedAt = draft.seen.inner || draft.seen.outer || draft.inner.length + draft.outer.length > 0;
+  /** The same with what is usual said of both faces; not once anything has been said of one. */
+  const makeUsual = () =>
+    body && !isLookedAt
+      ? [{ ...body, inner: { ...body.inner, isSeen: true }, outer: { ...body.outer, isSeen: true } }]
+      : null;
   return {
     draft,
     change,
@@ -172,6 +181,8 @@ export function usePads({ s, step, logbook }: StepProps) {
     fields,
     take,
     make,
+    makeUsual,
+    placesChoice,
     corner,
     names,
     spec,

@@ -12,6 +12,7 @@ import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useDraft } from '../../../state/use-draft';
+import { usePlaces } from '../use-places';
 import { type StepProps, disagreeing } from '../use-service';
 
 /** Thickness is read at eight points round the rotor. */
@@ -52,6 +53,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
     instrument: standing?.instrument ?? 'byHand',
   });
   const byWeight = isCeramic(rotorPair);
+  const { places, choice: placesChoice } = usePlaces('micrometer');
   const [selected, select] = useState(byWeight ? 'mass' : 't1');
   // Read off the hat where nothing on record says it: it goes with the reading.
   const typedDiscardMm = read(draft.figures.discard, 'length');
@@ -101,6 +103,12 @@ export function useRotor({ s, step, logbook }: StepProps) {
     if (!draft.marks) return 'Say whether the wear marks are still there.';
     return [body];
   };
+  const isLookedAt = draft.crack !== '' || draft.transferLayer !== '' || draft.marks !== '';
+  /** The same with what is usual said of its faces; not once anything has been said of them. */
+  const makeUsual = () =>
+    body && !isLookedAt && body.thicknessesMm.length === POINTS.length && !(byWeight && massKg === null)
+      ? [body]
+      : null;
   return {
     draft,
     change,
@@ -112,6 +120,9 @@ export function useRotor({ s, step, logbook }: StepProps) {
     select,
     take,
     make,
+    makeUsual,
+    places,
+    placesChoice,
     corner,
     rotorPair,
     isStanding: standing !== undefined,

@@ -102,7 +102,7 @@ describe('the exchange', () => {
     step('leakDown', [...ready, begun]);
     expect(said('wanted')).toMatch(/1.00\sbar for 120 s at least/);
     type('Gauge now', '1 bar');
-    press('Note this reading');
+    press('Start the hold');
     await saveIt(/^Save/);
     expect(screen.getByText('Two readings at least: one at the start, one at the end.')).toBeTruthy();
     const soon = jest.spyOn(Date, 'now').mockReturnValue(Date.now() + 4000);

@@ -58,6 +58,13 @@ describe('torque', () => {
     expect(sent.at(-1)).toMatchObject({ path: '/api/bench/wrenches', body: { settingNm: 100, count: 5 } });
     for (const torqueNm of [99.4, 100.2, 101, 99.8, 100.6]) Wire.last.say('sample', { sample: { torqueNm } });
     expect(screen.getByTestId('clicks').getAttribute('aria-label')).toBe('Clicks: 5 of 5');
+    // One more is nobody's, until somebody says whose.
+    Wire.last.say('sample', { sample: { torqueNm: 140 } });
+    expect(screen.getByTestId('clicks').getAttribute('aria-label')).toBe('Clicks: 5 of 5');
+    expect(text()).toMatch(/One more click came in, 140\sN·m: tap what it was on, or undo it\. It is out of band\./);
+    await pressing(/^Save front wheel nuts/);
+    expect(text()).toContain('Tap what the last click was on, or undo it.');
+    await pressing('Undo');
     await pressing(/^Save front wheel nuts/);
     expect(text()).toContain('Choose the wrench.');
     // It is entered once, as a record of the shop, and stays chosen.
@@ -87,6 +94,7 @@ describe('torque', () => {
 
   test('a click too many is taken back; one in words is refused', async () => {
     step('wheels');
+    await pressing('Type a reading');
     type('Click, no. 1', 'hard');
     await pressing('Log click');
     expect(text()).toContain('Type the reading in N·m or lbf·ft.');

@@ -1,16 +1,16 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Wrench, judgeCalibration, longDate } from '@calvik/core';
-import { useLogbook, useSync, useToday } from '../../../state/hooks';
-import { useOwnIds } from '../../../state/use-own-ids';
-import { useDraft } from '../../../state/use-draft';
-import { DateInput } from '../../../ui/date-input';
-import { LineInput } from '../../../ui/line-input';
-import { MainButton } from '../../../ui/screen';
-import { RadioList, Segments } from '../../../ui/segments';
-import { Text } from '../../../ui/text';
-import { FindingLine } from '../../finding-line';
-import { newRecord } from '../../save-record';
+import { useLogbook, useSync, useToday } from '../../state/hooks';
+import { useOwnIds } from '../../state/use-own-ids';
+import { useDraft } from '../../state/use-draft';
+import { DateInput } from '../../ui/date-input';
+import { LineInput } from '../../ui/line-input';
+import { MainButton } from '../../ui/screen';
+import { RadioList, Segments } from '../../ui/segments';
+import { Text } from '../../ui/text';
+import { FindingLine } from '../finding-line';
+import { newRecord } from '../save-record';
 
 /** The shop's wrenches in use, and the one that was chosen last on this device. */
 export function useWrench(): { wrench: Wrench | null; wrenches: Wrench[]; choose: (id: string) => void } {
