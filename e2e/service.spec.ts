@@ -62,6 +62,8 @@ async function allAtBothCorners(page: Page, title: string, corners: [string, str
 /** Clicks of one line, typed. */
 async function torque(page: Page, line: string, clicks: string[], label: string, verdict = /done/i): Promise<void> {
   await page.getByTestId(`torque-${line}`).click();
+  const typing = button(page, 'Type a reading');
+  if (await typing.isVisible()) await typing.click();
   for (const click of clicks) {
     await field(page, await clickLabel(page)).fill(click);
     await button(page, 'Log click').click();

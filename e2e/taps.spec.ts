@@ -19,12 +19,11 @@ test.beforeEach(({ shop: opened }) => {
 const BEFORE = 348;
 
 const radio = (page: Page, name: string | RegExp) => page.getByRole('radio', { name, exact: typeof name === 'string' });
-const box = (page: Page, name: string) => page.getByRole('checkbox', { name, exact: true });
 const heading = (page: Page, name: string) =>
   expect(page.getByRole('heading', { name, level: 1, exact: true }).last()).toBeVisible();
 
 test(
-  'a service costs at most half the taps that it did, and never more than a screen of scrolling',
+  'a service costs at most four in ten of the taps that it did, and never more than a screen of scrolling',
   { tag: '@phone', annotation: long('every tap of a whole service is made and counted.') },
   async ({ browser }) => {
     test.setTimeout(600_000);
@@ -33,7 +32,8 @@ test(
     await page.addInitScript(() => {
       const counted = window as unknown as { taps: number };
       counted.taps = Number(sessionStorage.getItem('taps') ?? 0);
-      addEventListener('click', () => sessionStorage.setItem('taps', String((counted.taps += 1))), true);
+      // A tap that comes too soon after the page has changed is swallowed on its way here: no hand is so fast.
+      document.addEventListener('click', () => sessionStorage.setItem('taps', String((counted.taps += 1))), true);
     });
     const feed = (await (await fetch(`${shop.url}/api/changes?limit=5000`)).json()) as {
       changes: { collection: string; body: { id: string; kind?: string; carId?: string; startAt?: string } }[];
@@ -97,22 +97,19 @@ test(
     });
     const list = (title: string): Promise<void> =>
       step(title, async () => {
-        await button(page, 'All OK').click();
-        await save();
+        await button(page, 'All OK: save').click();
       });
     await list('Up on stands');
     for (const corner of ['left front', 'right front', 'right rear', 'left rear'])
       await step(`Pads, ${corner}`, async () => {
         if (corner === 'left front') await button(page, 'Use the digital caliper').click();
         for (let n = 0; n < 2; n++) await button(page, 'Take it').click({ timeout: 30_000 });
-        await box(page, 'Both seen, clean').click();
-        await save();
+        await button(page, 'Both clean: save').click();
       });
     for (const corner of ['left front', 'right front', 'right rear', 'left rear'])
       await step(`Rotor, ${corner}`, async () => {
         for (let n = 0; n < 8; n++) await button(page, 'Take it').click({ timeout: 30_000 });
-        await box(page, 'Looks good').click();
-        await save();
+        await button(page, 'Looks good: save').click();
       });
     for (const corner of ['left front', 'right front', 'right rear', 'left rear'])
       await step(`Wheel bearing, ${corner}`, async () => {
@@ -133,14 +130,10 @@ test(
     for (const title of ['Bleed 1, right rear', 'Bleed 2, left front', 'Bleed 3, left rear', 'Bleed 4, right front'])
       await step(title, async () => {
         await keys('90');
-        await button(page, /^Topped up: /).click();
         await button(page, /^To MAX: /).click();
         await button(page, /^Log the top-up/).click();
         await expect(page.getByTestId('top-ups')).toContainText('Topped up here');
-        await box(page, 'Fluid clear, no air').click();
-        await button(page, /^Click at 11/).click();
-        await box(page, 'Shut, hose off, cap on, wiped').click();
-        await save();
+        await button(page, /^Clear, 11.*, capped: save$/).click();
       });
     await step('Set the level', async () => {
       await page
@@ -169,7 +162,6 @@ test(
         for (let nut = 0; nut < 5; nut++) await button(page, /^Click at /).click();
         await button(page, /^Save (front|rear) wheel nuts/).click();
       }
-      await save();
     });
     await heading(page, 'Release');
     await button(page, /^Release, signed/).click({ delay: HELD_MS });
@@ -177,7 +169,7 @@ test(
     lines.push(`${String(cost).padStart(4)} taps in all, ${BEFORE} before: ${((100 * cost) / BEFORE).toFixed(0)} %`);
     console.log(lines.join('\n'));
     await expect(page.getByTestId('gate-state')).toContainText('Released by');
-    expect(cost).toBeLessThanOrEqual(BEFORE / 2);
+    expect(cost).toBeLessThanOrEqual(0.4 * BEFORE);
     expect(mostPx).toBeLessThanOrEqual(844);
     complaints.none();
   },

@@ -19,6 +19,10 @@ export type CheckStates = Partial<Record<CheckName, CheckState>>;
 
 const BLANK: CheckState = { result: '', corners: [], remark: '' };
 
+/** Every check of a list in order. */
+export const allOk = (names: readonly CheckName[]): CheckStates =>
+  Object.fromEntries(names.map((n) => [n, { ...BLANK, result: 'ok' as const }]));
+
 /** The items of a list as they are kept; a fault at several corners is one item for each. */
 export function checkItems(names: readonly CheckName[], states: CheckStates): CheckItem[] {
   return names.flatMap((check): CheckItem[] => {
@@ -188,12 +192,7 @@ export function CheckList({
         );
       })}
       {open.length > 1 ? (
-        <MainButton
-          mode="outlined"
-          onPress={() =>
-            onChange({ ...states, ...Object.fromEntries(open.map((n) => [n, { ...BLANK, result: 'ok' as const }])) })
-          }
-        >
+        <MainButton mode="outlined" onPress={() => onChange({ ...states, ...allOk(open) })}>
           {open.length === names.length ? 'All OK' : 'The rest OK'}
         </MainButton>
       ) : null}
@@ -252,12 +251,7 @@ export function CornerCheckList({
           const open = names.filter((n) => (states[corner]?.[n]?.result ?? '') === '');
           return open.length === 0 ? null : (
             <View key={corner} style={styles.grow}>
-              <MainButton
-                mode="outlined"
-                onPress={() =>
-                  set(corner, Object.fromEntries(open.map((n) => [n, { ...BLANK, result: 'ok' as const }])))
-                }
-              >
+              <MainButton mode="outlined" onPress={() => set(corner, allOk(open))}>
                 {`${corner}: ${open.length === names.length ? 'all' : 'the rest'} OK`}
               </MainButton>
             </View>

@@ -122,7 +122,8 @@ export function FigureFields({
     places !== undefined && new RegExp(`^\\d+[.,]\\d{${places}}$`).test(text?.trim() ?? '');
   const isWrong = (text: string): boolean => {
     const value = read(text, field.dimension);
-    return value === null || (field.judge?.(value) ?? 'inOrder') !== 'inOrder';
+    const verdict = value === null ? 'stop' : (field.judge?.(value) ?? 'inOrder');
+    return verdict === 'stop' || verdict === 'needsWork';
   };
   const goOn = (): void => {
     const open = fields.slice(at + 1).find((f) => !f.optional && !values[f.key]?.trim());

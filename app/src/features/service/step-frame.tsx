@@ -72,7 +72,7 @@ export function StepFrame({
   const crew = useCrewOnDuty();
   const logbook = useLogbook();
   const takePhoto = useTakePhoto(s, step);
-  const usually = usual?.make() ?? null;
+  const usually = step.state === 'todo' ? (usual?.make() ?? null) : null;
   const { save, saving, problem, before, isCorrection, asked, why, setWhy, goOn } = useSaveStep(
     s,
     step,

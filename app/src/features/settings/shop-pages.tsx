@@ -226,7 +226,11 @@ export function ShopFigures({ form }: { form: UseFormReturn<ShopForm> }) {
             label="Gauge pads after every … session"
             hint="1: after each. 2: a pad may wear two sessions’ worth before anybody sees it. Thin pads, and any complaint, are always gauged"
           />
-          <SwitchField control={control} name="wheelAtOnce" label="Wheel nuts: one tap a wheel, once all have clicked" />
+          <SwitchField
+            control={control}
+            name="wheelAtOnce"
+            label="Wheel nuts: one tap a wheel, once all have clicked"
+          />
           <QuantityField
             control={control}
             name="suspects"

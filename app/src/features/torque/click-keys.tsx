@@ -28,14 +28,18 @@ export function ClickKeys({ w }: { w: TorqueLineWork }) {
       {`Save ${f.name.toLowerCase()}, ${corner}`}
     </MainButton>
   );
+  const isSaveable = isAllDone || w.clicks.length >= f.perCorner;
+  // Beside Undo, not under the thumb that has just clicked.
   const beside = (
     <View style={styles.row}>
-      <View style={styles.grow}>
+      <View style={isSaveable ? null : styles.grow}>
         <MainButton mode="text" disabled={w.saving} onPress={w.undo}>
           Undo
         </MainButton>
       </View>
-      {w.isReading || f.torqueNm === null ? null : (
+      {isSaveable ? (
+        <View style={styles.grow}>{save}</View>
+      ) : w.isReading || f.torqueNm === null ? null : (
         <View style={styles.grow}>
           <MainButton mode="text" onPress={() => w.change({ isTyping: !w.isTyping, typed: '' })}>
             {w.isTyping ? 'Back to clicks' : 'Type a reading'}
@@ -48,8 +52,7 @@ export function ClickKeys({ w }: { w: TorqueLineWork }) {
     return (
       <InDock>
         {said}
-        {isAllDone ? save : <BigKey w={w} where={where} />}
-        {isAllDone || w.clicks.length < f.perCorner ? null : save}
+        {isAllDone ? <AllDone w={w} /> : <BigKey w={w} where={where} />}
         {beside}
       </InDock>
     );
@@ -78,9 +81,7 @@ export function ClickKeys({ w }: { w: TorqueLineWork }) {
       }
       after={
         <View style={styles.gap}>
-          {isAllDone ? (
-            save
-          ) : (
+          {isAllDone ? null : (
             <MainButton onPress={w.logClick} disabled={w.saving}>
               Log click
             </MainButton>
@@ -161,6 +162,19 @@ function BigKey({ w, where }: { w: TorqueLineWork; where: string }) {
           : `${where}, ${Math.min(order.length - left.length + 1, order.length)} of ${order.length}`}
       </Text>
     </Pressable>
+  );
+}
+
+/** In the place of the key: all have clicked, and no tap there counts any more. */
+function AllDone({ w }: { w: TorqueLineWork }) {
+  const t = useTokens();
+  return (
+    <View style={[styles.big, { borderWidth: 1.5, borderColor: w.bad.length > 0 ? t.stop : t.iron }]}>
+      <Text as="title">{`${w.order.length} of ${w.order.length} clicked`}</Text>
+      <Text as="small" tone={w.bad.length > 0 ? 'stop' : 'ink'}>
+        {w.bad.length > 0 ? 'One is out of band: tap it and click again' : 'Tap one to click it again'}
+      </Text>
+    </View>
   );
 }
 

@@ -47,7 +47,8 @@ export interface TorqueLineProps {
   line: TorqueLine;
   /** How many clicks stand here that are not saved. */
   onClicks: (count: number) => void;
-  onSaved: () => void;
+  /** @param isInOrder whether every click is within its band */
+  onSaved: (isInOrder: boolean) => void;
 }
 
 /** One line of the torque table as it is torqued: its clicks, the wrench, the thread, and what is still missing. */
@@ -146,7 +147,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     clear();
     setClicks([]);
     change({ clicks: [], typed: '', oneMoreNm: null });
-    onSaved();
+    onSaved(made.every((c) => judgeClick(c.nm, f).verdict === 'inOrder'));
   };
 
   return {

@@ -1,5 +1,5 @@
 import { type ChecksDone, checksOf } from '@calvik/core';
-import { CheckList, type CheckStates, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
+import { CheckList, type CheckStates, allOk, checkItems, checkStates, firstOpenCheck } from '../../../ui/check-list';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
@@ -20,6 +20,13 @@ export function ChecksStep({ s, step }: StepProps) {
           ? 'Go through the whole list: something is still open.'
           : [{ kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) }]
       }
+      usual={{
+        says: 'All OK',
+        make: () =>
+          names.some((n) => draft.states[n])
+            ? null
+            : [{ kind: 'checksDone', step: step.key, items: checkItems(names, allOk(names)) }],
+      }}
       onSaved={clear}
     >
       <CheckList

@@ -102,6 +102,13 @@ export function DecideStep({ s, step, logbook }: StepProps) {
           label: `${pair.label}, ${show(pair.newThicknessMm, 'length', 1)} new${marked(pair)}`,
         }));
   };
+  /** The set that belongs to the rotors that are on, with nothing seen on it: it stands chosen. */
+  const ownSet = (p: Recommendation, action: PartsDecision['action']): string => {
+    const rotorsOn = s.corners.parts[p.axle].rotorPair?.id;
+    if (!isPads(p) || !rotorsOn || !wantsPart(p, { action, reason: '', partId: '' })) return '';
+    const own = fittingCandidates(logbook, s.car, p.axle).padSets.find((set) => set.rotorPairId === rotorsOn);
+    return own && findingsOfPart(logbook, own).length === 0 ? own.id : '';
+  };
   return (
     <StepFrame
       s={s}
@@ -187,6 +194,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
               onChange={(action) =>
                 set({
                   action,
+                  partId: c.partId || ownSet(p, action),
                   ...(c.reason === '' || c.reason === speaksFor(p, c.action) ? { reason: speaksFor(p, action) } : {}),
                 })
               }

@@ -22,6 +22,7 @@ import {
   type CheckStates,
   CornerCheckList,
   type CornerCheckStates,
+  allOk,
   checkItems,
   cornerCheckItems,
   cornerCheckStates,
@@ -36,7 +37,7 @@ import { Text } from '../../../ui/text';
 import { FigureView } from '../../../ui/working';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
-import type { StepProps } from '../use-service';
+import type { StepFact, StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
 import { FindingLines, LiveFinding } from '../../finding-line';
 
@@ -63,6 +64,16 @@ export function RetractStep({ s, step, logbook }: StepProps) {
   const drawn = read(draft.drawn, 'volume') ?? 0;
   const sum = overflowOf(logbook, s, axle, level);
   const after = afterRetraction(s.car, level ?? 0, drawn, sum.returned.value);
+  const entries = (states: CheckStates): StepFact[] => [
+    {
+      kind: 'pistonsRetracted',
+      axle,
+      levelBeforeMl: level ?? 0,
+      drawnOffMl: drawn,
+      levelAfterMl: after.standsAtMl,
+    },
+    { kind: 'checksDone', step: step.key, items: checkItems(names, states) },
+  ];
   return (
     <StepFrame
       s={s}
@@ -71,10 +82,11 @@ export function RetractStep({ s, step, logbook }: StepProps) {
       make={() => {
         if (level === null) return 'Type the level before.';
         if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
-        return [
-          { kind: 'pistonsRetracted', axle, levelBeforeMl: level, drawnOffMl: drawn, levelAfterMl: after.standsAtMl },
-          { kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) },
-        ];
+        return entries(draft.states);
+      }}
+      usual={{
+        says: 'All OK',
+        make: () => (level === null || names.some((n) => draft.states[n]) ? null : entries(allOk(names))),
       }}
       onSaved={clear}
     >
@@ -144,6 +156,20 @@ export function FitStep({ s, step, logbook }: StepProps) {
   const seen = [padSet, rotorPair].flatMap((part) => (part ? findingsOfPart(logbook, part) : []));
   const names = checksOf(s, step, { padSet, rotorPair });
   const isDrum = s.car[axle].brake === 'drum';
+  const isChosen = draft.pads !== '' && (isDrum || draft.rotors !== '');
+  const entries = (states: CornerCheckStates): StepFact[] => {
+    // Other parts than those on record have been changed, whatever was decided: old readings are not theirs.
+    const isOther = (was: { id: string } | null, now: { id: string } | null): boolean =>
+      was !== null && was.id !== now?.id;
+    const changed = changedParts(
+      work.pads[axle] || isOther(own.padSet, padSet),
+      work.rotors[axle] || (!isDrum && isOther(own.rotorPair, rotorPair)),
+    );
+    return [
+      { kind: 'partsFitted', axle, padSetId: padSet?.id ?? null, rotorPairId: rotorPair?.id ?? null, changed },
+      { kind: 'checksDone', step: step.key, items: cornerCheckItems(names, at, states) },
+    ];
+  };
   return (
     <StepFrame
       s={s}
@@ -153,17 +179,14 @@ export function FitStep({ s, step, logbook }: StepProps) {
         if (!isDrum && draft.rotors === '') return 'Choose the rotors that it runs on.';
         const open = at.find((corner) => firstOpenCheck(names, draft.states[corner] ?? {}));
         if (open) return `Go through the whole list: something is still open at the ${cornerNames[open]}.`;
-        // Other parts than those on record have been changed, whatever was decided: old readings are not theirs.
-        const isOther = (was: { id: string } | null, now: { id: string } | null): boolean =>
-          was !== null && was.id !== now?.id;
-        const changed = changedParts(
-          work.pads[axle] || isOther(own.padSet, padSet),
-          work.rotors[axle] || (!isDrum && isOther(own.rotorPair, rotorPair)),
-        );
-        return [
-          { kind: 'partsFitted', axle, padSetId: padSet?.id ?? null, rotorPairId: rotorPair?.id ?? null, changed },
-          { kind: 'checksDone', step: step.key, items: cornerCheckItems(names, at, draft.states) },
-        ];
+        return entries(draft.states);
+      }}
+      usual={{
+        says: `${at.join(' and ')}: all OK`,
+        make: () =>
+          isChosen && pairing.length === 0 && !at.some((corner) => names.some((n) => draft.states[corner]?.[n]))
+            ? entries(Object.fromEntries(at.map((corner) => [corner, allOk(names)])))
+            : null,
       }}
       onSaved={clear}
     >

@@ -73,6 +73,14 @@ export function PedalStep({ s, step }: StepProps) {
       s={s}
       step={step}
       make={make}
+      usual={{
+        says: 'Firm, holds, gives a little',
+        // Counted and timed first; of how it feels nobody has said anything yet.
+        make: () =>
+          isGate && body.strokes !== null && body.heldSeconds !== null && !draft.feel && !draft.sinks && !draft.engine
+            ? [{ ...body, feel: 'firm', sinks: false, dropsWithEngine: true }]
+            : null,
+      }}
       onSaved={() => {
         clear();
         // A soft or sinking pedal goes back to the exchange, not on.

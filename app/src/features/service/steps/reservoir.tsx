@@ -106,6 +106,13 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           { kind: 'reservoirSeen', moment, levelMl: level, colour: draft.colour, basket: draft.basket || null },
         ];
       }}
+      usual={{
+        says: 'Clear',
+        make: () =>
+          isFinal && level !== null && draft.colour === '' && pouredMl === 0
+            ? [{ kind: 'reservoirSeen', moment, levelMl: level, colour: 'clear', basket: null }]
+            : null,
+      }}
       onSaved={clear}
     >
       <View style={styles.side}>

@@ -6,6 +6,7 @@ import { TorqueLineForm } from '../../torque/torque-line-form';
 import { TorqueTable } from '../../torque/torque-table';
 import { keyOf } from '../../torque/use-torque-line';
 import { StepFrame } from '../step-frame';
+import { useGoOn } from '../use-save-step';
 import type { StepProps } from '../use-service';
 
 /** The torque table of an axle, or the wheels: line by line, in order and pattern, each click judged as it comes. */
@@ -16,6 +17,7 @@ export function TorqueStep({ s, step }: StepProps) {
   const { draft, change } = useDraft(`service.${s.job.id}.${step.key}.line`, { line: '' });
   const active = lines.find((l) => keyOf(l) === draft.line) ?? firstOpen;
   const [clicked, setClicked] = useState(0);
+  const goOn = useGoOn(s, step);
   const untouched = lines.filter((l) => l.set === null).length;
   return (
     <StepFrame
@@ -39,9 +41,12 @@ export function TorqueStep({ s, step }: StepProps) {
           isDone={active.set !== null}
           line={active}
           onClicks={setClicked}
-          onSaved={() => {
+          onSaved={(isInOrder) => {
             const next = lines.find((l) => keyOf(l) !== keyOf(active) && l.set === null);
             if (next) change({ line: keyOf(next) });
+            // What was open and is closed now was the last one: on with the service.
+            else if (isInOrder && active.set === null && lines.every((l) => l === active || l.verdict !== 'stop'))
+              goOn();
           }}
         />
       ) : null}

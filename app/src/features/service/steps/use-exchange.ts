@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import {
   BLEED_NEW_PERCENT,
   type Car,
+  type ExchangeBegun,
   type ExchangeMethod,
   FLUSH_NEW_PERCENT,
   type Logbook,
@@ -37,9 +38,9 @@ export interface ExchangeForm {
 }
 
 /** How the fluid of this car was moved last time, in this shop; null where that is not known, or no more possible. */
-function methodBefore(logbook: Logbook, car: Car): ExchangeMethod | null {
-  const last = ofKind(logbook.factsOfCar(car.id), 'exchangeBegun').at(-1)?.method ?? null;
-  return last !== null && needsLeakDownTest(last) && bleedMethod(logbook, car) !== 'pressure' ? null : last;
+function exchangeBefore(logbook: Logbook, car: Car): ExchangeBegun | null {
+  const last = ofKind(logbook.factsOfCar(car.id), 'exchangeBegun').at(-1) ?? null;
+  return last !== null && needsLeakDownTest(last.method) && bleedMethod(logbook, car) !== 'pressure' ? null : last;
 }
 
 /** An exchange as it is being set up: what is typed, the plan that follows, and everything that there is to say of it. */
@@ -50,19 +51,20 @@ export function useExchange({ s, logbook }: Pick<StepProps, 's' | 'logbook'>) {
   const levelMl = levelNow(own, s.facts);
   const { begun } = s.exchange;
   const usual = bleedMethod(logbook, own);
+  const last = exchangeBefore(logbook, own);
   const first = reservoirFirst(own, levelMl, reservoirWay(own));
   // What is begun anew after a soft pedal is a bleed.
   const scopeNow = begun ? (s.exchange.isDone ? 'heatAffected' : begun.scope) : null;
   const { draft, change, clear } = useDraft<ExchangeForm>(`service.${s.job.id}.exchange`, {
     way: begun ? (begun.refillMl > 0 ? 'suckOut' : 'pushThrough') : reservoirWay(own),
     // As it was done last on this car; without the cap adapter for it, with the pedal.
-    method: begun?.method ?? methodBefore(logbook, own) ?? (usual === 'pressure' ? '' : usual),
+    method: begun?.method ?? last?.method ?? (usual === 'pressure' ? '' : usual),
     scope: scopeNow ?? (s.job.kind === 'trackBleed' ? 'heatAffected' : 'full'),
     sequence: begun?.sequence ?? own.sequenceSchool,
     bottleId: begun?.bottleId ?? '',
     drawn: begun ? recordText(begun.drawnOffMl, 'volume', system) : quantityText(first.drawOffMl, 'volume', system),
     refill: begun ? recordText(begun.refillMl, 'volume', system) : quantityText(first.refillMl, 'volume', system),
-    pressure: recordText(begun?.pressureKpa || null, 'pressure', system),
+    pressure: recordText((begun ?? last)?.pressureKpa || null, 'pressure', system),
     wanted: String(begun?.wantedNewPercent ?? FLUSH_NEW_PERCENT),
   });
   const car = useMemo(() => inSequence(own, draft.sequence), [own, draft.sequence]);

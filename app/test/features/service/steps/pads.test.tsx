@@ -18,8 +18,11 @@ describe('measuring pads', () => {
     press(/^Outer pad: /);
     type('Outer pad', '0.1 in');
     expect(said('live-verdict')).toMatch(/Pad FL outer 2\.5\smm, limit 3\.0\smm: change it/);
-    await saveIt();
+    // Whether anybody has looked at the faces is said with the save, or not at all.
+    expect(screen.getByRole('button', { name: 'Both clean: save' })).toBeTruthy();
+    await saveIt('Save');
     await waitFor(() => expect(saved()).toHaveLength(1));
+    expect((saved()[0]!.inner as { isSeen: boolean }).isSeen).toBe(false);
     expect(saved()[0]!).toMatchObject({
       kind: 'padMeasurement',
       corner: 'FL',
@@ -40,6 +43,25 @@ describe('measuring pads', () => {
     step('pads.FL');
     expect((screen.getByLabelText('Inner pad', { selector: 'input' }) as HTMLInputElement).value).toBe('7');
     expect(saved()).toEqual([]);
+  });
+
+  test('what is usual is said with the save, and not offered once anything has been said of a face', async () => {
+    step('pads.FL');
+    type('Inner pad', '7.2');
+    press(/^Outer pad: /);
+    type('Outer pad', '7.1');
+    press('Inner pad: Glazed', 'checkbox');
+    expect(screen.queryByRole('button', { name: 'Both clean: save' })).toBeNull();
+    press('Inner pad: Glazed', 'checkbox');
+    cleanup();
+    localStorage.clear();
+    step('pads.FL');
+    type('Inner pad', '7.2');
+    press(/^Outer pad: /);
+    type('Outer pad', '7.1');
+    await saveIt('Both clean: save');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({ inner: { isSeen: true, conditions: [] }, outer: { isSeen: true } });
   });
 
   test('a reading that stands is corrected with a reason, and names the one it replaces', async () => {
