@@ -3,7 +3,7 @@ import { brakeSheetOf } from '@calvik/core/logbook';
 import type { Fact, FactKind, Logbook, RepairDone } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
 import { stepsByKey } from '@calvik/core/model';
-import { thinnestEnd } from '@calvik/core/pads';
+import { thinnest, thinnestEnd } from '@calvik/core/pads';
 import { limitValue } from '@calvik/core/service';
 import { minutesOf } from '@calvik/core/sessions';
 import { type FastenerNames, fastenerNames, findingText } from './findings';
@@ -210,7 +210,9 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     };
   },
   padMeasurement: (f, logbook, say) => ({
-    title: `Pads, ${cornerNames[f.corner]}: ${say.value(thinnestEnd(f.inner), 'length')} and ${say.value(thinnestEnd(f.outer), 'length')}`,
+    title: f.isThinnestOnly
+      ? `Pads, ${cornerNames[f.corner]}: ${say.value(thinnest(f), 'length')} at the thinnest`
+      : `Pads, ${cornerNames[f.corner]}: ${say.value(thinnestEnd(f.inner), 'length')} and ${say.value(thinnestEnd(f.outer), 'length')}`,
     text: [
       f.padSetId ? `Set ${padSet(logbook, f.padSetId)}` : '',
       ...new Set([...f.inner.conditions, ...f.outer.conditions].map((c) => padConditionWords[c].name)),

@@ -1,8 +1,9 @@
 import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import type { CrewMember, Logbook } from '@calvik/core';
+import type { Corner, CrewMember, Logbook } from '@calvik/core';
 import { dateIn } from '@calvik/core/calendar';
 import { selectAgreedLogbook, selectLogbook, selectShop } from './logbook';
+import { walkOf } from './preferences';
 import type { AppDispatch, AppStore, RootState } from './store';
 import type { Sync } from './sync';
 
@@ -17,6 +18,12 @@ export function useSync(): Sync {
   const sync = useContext(SyncContext);
   if (!sync) throw new Error('There is no SyncContext above this screen.');
   return sync;
+}
+
+/** The corners in the order in which whoever holds this device walks round a car. */
+export function useWalk(): Corner[] {
+  const { walkFrom, walkWay } = useAppSelector((state) => state.preferences);
+  return useMemo(() => walkOf({ walkFrom, walkWay }), [walkFrom, walkWay]);
 }
 
 export const useLogbook = (): Logbook => useAppSelector(selectLogbook);

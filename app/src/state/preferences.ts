@@ -1,5 +1,5 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
-import type { UnitSystem } from '@calvik/core';
+import type { Corner, UnitSystem } from '@calvik/core';
 import { read } from './storage';
 
 export interface Preferences {
@@ -7,6 +7,21 @@ export interface Preferences {
   theme: 'system' | 'light' | 'dark';
   /** Who holds this phone. */
   crewId: string | null;
+  /** Where a walk round the car begins, and which way it goes, seen from above. */
+  walkFrom: Corner;
+  walkWay: 'clockwise' | 'anticlockwise';
+}
+
+const CLOCKWISE: readonly Corner[] = ['FL', 'FR', 'RR', 'RL'];
+
+/**
+ * The corners in the order in which somebody walks round the car.
+ * @example walkOf({ walkFrom: 'FR', walkWay: 'anticlockwise' }) // ['FR', 'FL', 'RL', 'RR']
+ */
+export function walkOf({ walkFrom, walkWay }: Pick<Preferences, 'walkFrom' | 'walkWay'>): Corner[] {
+  const round = walkWay === 'clockwise' ? [...CLOCKWISE] : [...CLOCKWISE].reverse();
+  const first = round.indexOf(walkFrom);
+  return [...round.slice(first), ...round.slice(0, first)];
 }
 
 export const PREFERENCES_KEY = 'calvik.preferences';
@@ -17,6 +32,8 @@ const slice = createSlice({
     units: 'metric',
     theme: 'system',
     crewId: null,
+    walkFrom: 'FL',
+    walkWay: 'clockwise',
     ...read<Partial<Preferences>>(PREFERENCES_KEY),
   }),
   reducers: {

@@ -16,7 +16,7 @@ import {
   corners,
 } from '../model';
 import { answerTo } from '../paddock';
-import { type PadFindings, thinnestEnd } from '../pads';
+import type { PadFindings } from '../pads';
 import type { RotorFindings } from '../rotors';
 import { judgeCorners, judgeMeasurements } from '../service';
 import { type TrackSession, findSession, judgeCornerHeat, judgeLevelAfter } from '../sessions';
@@ -69,16 +69,13 @@ export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession 
   }
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   for (const corner of corners) {
-    const { pads, padJudgement, rotorJudgement } = state.corners[corner];
+    const { padJudgement, rotorJudgement } = state.corners[corner];
     for (const f of [...(padJudgement?.findings ?? []), ...(rotorJudgement?.findings ?? [])]) {
       const sign = signOfCode[f.code];
       if (sign) add(sign, corner, 'reading');
-      if (f.code === 'padWornUnevenly' && pads)
-        add(
-          thinnestEnd(pads.inner) < thinnestEnd(pads.outer) ? 'innerPadThinner' : 'outerPadThinner',
-          corner,
-          'reading',
-        );
+      if (f.code !== 'padWornUnevenly') continue;
+      const { inner, outer } = f.values as unknown as PadFindings['padWornUnevenly'];
+      add(inner.value < outer.value ? 'innerPadThinner' : 'outerPadThinner', corner, 'reading');
     }
   }
   for (const m of judgeMeasurements(logbook.factsOfCar(car.id), brakeSheetOf(logbook, car)))

@@ -1,5 +1,6 @@
 /** What of a car decides how hot its brakes get: each figure with where it came from and how sure it is. */
-import { axleParts, compoundOf, padsAt, placeOf, rotorAt, thinnest } from '../inventory';
+import { axleParts, compoundOf, padsAt, placeOf, rotorAt } from '../inventory';
+import { thinnest } from '../pads';
 import { pistonAreaMm2, sidesOf } from '../hydraulics';
 import type { RotorMaterial } from '../heat';
 import { ROTOR_KG_PER_M3 } from '../rotors';

@@ -25,7 +25,7 @@ import {
   corners,
   standingFindings,
 } from '../model';
-import { seenOnPads } from '../pads';
+import { seenOnPads, thinnest } from '../pads';
 import { seenOnRotor } from '../rotors';
 import { type KindOfPart, axleParts, changes, isAfter, kindsOfPart } from './axle-parts';
 
@@ -195,12 +195,6 @@ export function lastRotorReadings(logbook: Logbook, rotorPairId: string): Partia
   }
   return found;
 }
-
-/** The thinner end of the thinner pad of a measurement, mm. */
-export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
-  Math.min(
-    ...[m.inner, m.outer].flatMap((p) => (p.otherEndMm === null ? [p.thicknessMm] : [p.thicknessMm, p.otherEndMm])),
-  );
 
 /** Every reading of a part at a corner, wherever it lies; what was corrected by nobody who may take back a stop, too. */
 function historyOfPart<K extends KindOfPart>(

@@ -19,6 +19,7 @@ import {
   cornersOf,
   millilitres,
 } from '../model';
+import { thinnest } from '../pads';
 import { type TrackSession, sessionsAt, trackFinding } from '../sessions';
 import { answerTo } from './look-list';
 import { judgeTrack } from './state';
@@ -176,13 +177,12 @@ export function wearOver(
         (before?.padSetId === f.padSetId || f.padSetId === null || before?.padSetId === null),
     );
     if (!before || !after || before.id === after.id) return [];
-    return [
-      {
-        corner,
-        innerMm: [before.inner.thicknessMm, after.inner.thicknessMm] as [number, number],
-        outerMm: [before.outer.thicknessMm, after.outer.thicknessMm] as [number, number],
-      },
-    ];
+    // Of the thinnest alone nobody knows which pad it was: it is compared with the thinnest.
+    const mmOf = (side: 'inner' | 'outer'): [number, number] =>
+      before.isThinnestOnly || after.isThinnestOnly
+        ? [thinnest(before), thinnest(after)]
+        : [before[side].thicknessMm, after[side].thicknessMm];
+    return [{ corner, innerMm: mmOf('inner'), outerMm: mmOf('outer') }];
   });
 }
 

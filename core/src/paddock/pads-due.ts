@@ -1,8 +1,9 @@
-/** Whether the pads are gauged after a session, where the shop gauges them after every second one or less often. */
+/** Whether the pads are gauged after a session, where the shop gauges them after every second one or less often; and whether the thinnest is enough. */
 import { type Logbook, brakeSheetOf } from '../logbook';
-import { type Car, axleOfCorner, corners } from '../model';
+import { type Car, type Corner, axleOfCorner, corners } from '../model';
 import { axleParts, padReadingsAt } from '../inventory';
-import { padSpec } from '../service';
+import { thinnest } from '../pads';
+import { judgeCorners, padSpec } from '../service';
 import { type TrackSession, sessionsOfCar } from '../sessions';
 
 /** What a pad may wear in a session where nobody knows better, mm. Own figure, on the safe side of what is common. */
@@ -25,11 +26,24 @@ export function padsDue(logbook: Logbook, car: Car, session: TrackSession): bool
     if (!last) return true;
     const since = driven.filter((s) => s.fact.at > last.at).length;
     if (since >= every) return true;
-    const thinnest = (r: typeof last): number => Math.min(r.inner.thicknessMm, r.outer.thicknessMm);
     const between = before ? driven.filter((s) => s.fact.at > before.at && s.fact.at <= last.at).length : 0;
     const known = before && between > 0 ? (thinnest(before) - thinnest(last)) / between : 0;
     const { limitMm } = padSpec(logbook, car, sheet, axle, axleParts(logbook, car, axle).padSet);
     // As it may be when it is read next.
     return thinnest(last) - every * Math.max(WEAR_A_SESSION_MM, known) < limitMm;
+  });
+}
+
+/**
+ * Corners where both pads are to be read: nobody has read both of what is on, or something stands against them. Elsewhere the thinnest alone keeps
+ * the limit; which pad wears, and whether both wear alike, is not known again before both are read.
+ */
+export function readInFull(logbook: Logbook, car: Car): Corner[] {
+  const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
+  return corners.filter((corner) => {
+    if (car[axleOfCorner(corner)].brake === 'drum') return false;
+    const isReadInFull = padReadingsAt(logbook, car, corner).some((r) => !r.isThinnestOnly);
+    const found = state.corners[corner].padJudgement?.findings ?? [];
+    return !isReadInFull || found.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
   });
 }

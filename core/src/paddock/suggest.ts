@@ -3,7 +3,7 @@ import { heatAxle } from '../heat-outlook';
 import { padReadingsAt } from '../inventory';
 import { type Logbook, brakeSheetOf } from '../logbook';
 import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, axles, corners } from '../model';
-import { thinnestEnd } from '../pads';
+import { thinnestEnd, wornBetween } from '../pads';
 import { judgeCorners } from '../service';
 import { type TrackSession, planOf, sessionsAt } from '../sessions';
 
@@ -36,8 +36,9 @@ export function padLapsLeft(logbook: Logbook, car: Car, session: TrackSession): 
       readings.findLast((r) => r.at <= sessions[0]!.fact.outAt) ?? readings.find((r) => r.at >= sessions[0]!.fact.at);
     if (!last || !first || first.id === last.id) return [];
     const laps = sessions.filter((s) => s.fact.at > first.at).reduce((sum, s) => sum + lapsOf(s), 0);
+    const worn = wornBetween(first, last);
     const thin = (side: 'inner' | 'outer'): { lost: number; left: number } => ({
-      lost: thinnestEnd(first[side]) - thinnestEnd(last[side]),
+      lost: worn[side],
       left: thinnestEnd(last[side]) - state.corners[corner].spec.limitMm - ABOVE_LIMIT_MM,
     });
     const pads = [thin('inner'), thin('outer')].filter((p) => p.lost >= READABLE_MM);

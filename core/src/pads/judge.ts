@@ -70,6 +70,27 @@ const ends = (p: PadFace): number[] => (p.otherEndMm === null ? [p.thicknessMm] 
 /** The thinnest end of one pad, mm. */
 export const thinnestEnd = (p: PadFace): number => Math.min(...ends(p));
 
+/** The thinner end of the thinner pad of a reading, mm. */
+export const thinnest = (m: Pick<PadMeasurement, 'inner' | 'outer'>): number =>
+  Math.min(thinnestEnd(m.inner), thinnestEnd(m.outer));
+
+/**
+ * What each pad has lost from one reading to the next, mm; less than 0 where it is thicker. Where only the thinnest was read at either end, what the
+ * thinnest has lost stands for both.
+ * @example wornBetween({ inner: 8, outer: 9 }, { thinnest: 7.5 }) // { inner: 0.5, outer: 0.5 }
+ */
+export function wornBetween(before: PadReading, after: PadReading): Record<'inner' | 'outer', number> {
+  if (before.isThinnestOnly || after.isThinnestOnly) {
+    const lost = thinnest(before) - thinnest(after);
+    return { inner: lost, outer: lost };
+  }
+  return {
+    inner: thinnestEnd(before.inner) - thinnestEnd(after.inner),
+    outer: thinnestEnd(before.outer) - thinnestEnd(after.outer),
+  };
+}
+type PadReading = Pick<PadMeasurement, 'inner' | 'outer' | 'isThinnestOnly'>;
+
 /**
  * The verdict on one thickness, as it is while somebody types. Under the limit is a stop; thin for a track start, a warning.
  * @param thicknessMm friction material without the plate, mm
@@ -213,10 +234,7 @@ function hasGrown(
   { isCorrected }: Retracting<PadMeasurement>,
 ): boolean {
   const last = before.findLast((r) => r.at <= m.at && !isCorrected(r));
-  return (
-    last !== undefined &&
-    (['inner', 'outer'] as const).some((pad) => thinnestEnd(m[pad]) > thinnestEnd(last[pad]) + PAD_SLIP_MM)
-  );
+  return last !== undefined && Object.values(wornBetween(last, m)).some((lost) => lost < -PAD_SLIP_MM);
 }
 
 /**
@@ -234,8 +252,10 @@ export function judgePads(
   const { corner } = m;
   const found = (reading: PadMeasurement): Finding[] => foundOnPads({ ...reading, corner }, spec);
   const [first, second] = positionsOf(spec.brake);
-  const thin = Math.min(thinnestEnd(m.inner), thinnestEnd(m.outer));
-  const patterns = unevenWear(m, spec);
+  const thin = thinnest(m);
+  // What the thinnest alone cannot say stands as it was read last.
+  const full = [...before, m].findLast((r) => !r.isThinnestOnly && !retracting?.isCorrected(r)) ?? m;
+  const patterns = unevenWear({ ...full, corner }, spec);
   const own: Finding[] = [
     judgeThickness(thinnestEnd(m.inner), spec, corner, first),
     judgeThickness(thinnestEnd(m.outer), spec, corner, second),

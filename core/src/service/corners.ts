@@ -9,7 +9,6 @@ import {
   padsAt,
   rotorAt,
   rotorHistoryAt,
-  thinnest,
 } from '../inventory';
 import { type Logbook, ofKind, remembered } from '../logbook';
 import {
@@ -27,7 +26,7 @@ import {
   corners,
   cornersOf,
 } from '../model';
-import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit } from '../pads';
+import { LINING_MM, type PadJudgement, type PadSpec, judgePads, oddCorner, padLimit, thinnest } from '../pads';
 import { type RotorJudgement, judgeRotor } from '../rotors';
 import { serviceFinding } from './findings';
 import { GATE_RULES } from './limits';

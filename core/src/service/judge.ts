@@ -13,7 +13,7 @@ import {
   pumpedOutMl,
   returnedMl,
 } from '../hydraulics';
-import { isAfter, lastPadReadings, thinnest } from '../inventory';
+import { isAfter, lastPadReadings } from '../inventory';
 import { type Logbook, brakeSheetOf, byTime, filtered, isLead, ofKind, onceEach, withFacts } from '../logbook';
 import {
   type Axle,
@@ -41,7 +41,7 @@ import {
   fromRecord,
   stepKindsOf,
 } from '../model';
-import { usualNewPadMm } from '../pads';
+import { thinnest, usualNewPadMm } from '../pads';
 import { type PedalJudgement, judgePedal } from '../pedal';
 import { type TorqueLine, judgeTorque } from '../torque';
 import { decidedParts } from './checks';

@@ -13,7 +13,7 @@ import {
   contradicted,
   mm,
 } from '../model';
-import { PAD_SLIP_MM, foundOnPads, padFinding, thinnestEnd } from '../pads';
+import { PAD_SLIP_MM, foundOnPads, padFinding, thinnestEnd, wornBetween } from '../pads';
 import { ROTOR_SLIP_MM, discardThicknessMm, foundOnRotor, rotorFinding } from '../rotors';
 import { padSpec } from './corners';
 
@@ -66,15 +66,10 @@ function padQuestions(m: PadMeasurement, { logbook, car, isOwnOnly }: Asked): Fi
     const thickness = Math.max(m[pad].thicknessMm, m[pad].otherEndMm ?? 0);
     if (newMm !== null && thickness > newMm + PAD_SLIP_MM)
       return [padFinding('padThickerThanNew', 'watch', place, { pad, thickness: mm(thickness), new: mm(newMm) })];
-    const lastMm = last && thinnestEnd(last[pad]);
-    return lastMm !== undefined && thinnestEnd(m[pad]) > lastMm + PAD_SLIP_MM
-      ? [
-          padFinding('padThickerThanLast', 'watch', place, {
-            pad,
-            thickness: mm(thinnestEnd(m[pad])),
-            last: mm(lastMm),
-          }),
-        ]
+    const lostMm = last ? wornBetween(last, m)[pad] : 0;
+    const nowMm = thinnestEnd(m[pad]);
+    return lostMm < -PAD_SLIP_MM
+      ? [padFinding('padThickerThanLast', 'watch', place, { pad, thickness: mm(nowMm), last: mm(nowMm + lostMm) })]
       : [];
   });
   const axle = axleOfCorner(m.corner);

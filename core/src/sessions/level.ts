@@ -13,7 +13,7 @@ import {
   corners,
   millilitres,
 } from '../model';
-import { thinnestEnd } from '../pads';
+import { wornBetween } from '../pads';
 import { trackFinding } from './findings';
 import { type TrackSession, factsAfter } from './session';
 
@@ -88,12 +88,11 @@ export function levelBefore(facts: readonly Fact[], before: string): { levelMl: 
   return null;
 }
 
-const wearBetween = (before: PadMeasurement, after: PadMeasurement): CornerWear => ({
-  innerPadMm: Math.max(0, thinnestEnd(before.inner) - thinnestEnd(after.inner)),
-  outerPadMm: Math.max(0, thinnestEnd(before.outer) - thinnestEnd(after.outer)),
+function wearBetween(before: PadMeasurement, after: PadMeasurement): CornerWear {
+  const { inner, outer } = wornBetween(before, after);
   // A session takes hundredths off a rotor: less than a gauge through the window can tell.
-  rotorMm: 0,
-});
+  return { innerPadMm: Math.max(0, inner), outerPadMm: Math.max(0, outer), rotorMm: 0 };
+}
 
 /** What each corner's pads have worn between a moment and the look after a session; null where they were not read at both ends. */
 export function wearSince(

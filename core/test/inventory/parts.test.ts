@@ -9,10 +9,10 @@ import {
   placeOf,
   reservationOf,
   rotorAt,
-  thinnest,
 } from '../../src/inventory';
 import { ofKind, onceEach } from '../../src/logbook';
 import type { Fact } from '../../src/model';
+import { thinnest } from '../../src/pads';
 import { tell } from '../builders/say';
 import { compoundNamed, book, makeCar } from '../builders/book';
 import {

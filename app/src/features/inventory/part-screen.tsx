@@ -84,7 +84,11 @@ export function PadSetScreen() {
           const m = readings[c];
           return m ? (
             <View key={c}>
-              <Text as="strong">{`${cornerNames[c]}: ${show(m.inner.thicknessMm, 'length')} and ${show(m.outer.thicknessMm, 'length')}`}</Text>
+              <Text as="strong">
+                {m.isThinnestOnly
+                  ? `${cornerNames[c]}: ${show(m.inner.thicknessMm, 'length')} at the thinnest`
+                  : `${cornerNames[c]}: ${show(m.inner.thicknessMm, 'length')} and ${show(m.outer.thicknessMm, 'length')}`}
+              </Text>
               <Text as="small">{longDate(dateIn(m.at, logbook.shop.timeZone))}</Text>
             </View>
           ) : null;

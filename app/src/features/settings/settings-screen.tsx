@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Lift, isSameName, recordDefaults } from '@calvik/core';
+import { type Lift, corners, isSameName, recordDefaults } from '@calvik/core';
 import { useAppDispatch, useAppSelector, useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
-import { prefer } from '../../state/preferences';
+import { prefer, walkOf } from '../../state/preferences';
 import { LineInput } from '../../ui/line-input';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
@@ -148,7 +148,7 @@ function Lifts() {
 
 function Device() {
   const dispatch = useAppDispatch();
-  const { units, theme } = useAppSelector((s) => s.preferences);
+  const { units, theme, walkFrom, walkWay } = useAppSelector((s) => s.preferences);
   return (
     <Section title="This device">
       <Text as="small">Units</Text>
@@ -173,6 +173,23 @@ function Device() {
           { value: 'dark', label: 'Dark' },
         ]}
       />
+      <Text as="small">Walk round the car, after a session: from</Text>
+      <Segments
+        label="Walk from"
+        value={walkFrom}
+        onChange={(v) => dispatch(prefer({ walkFrom: v }))}
+        options={corners.map((value) => ({ value, label: value }))}
+      />
+      <Segments
+        label="Walk"
+        value={walkWay}
+        onChange={(v) => dispatch(prefer({ walkWay: v }))}
+        options={[
+          { value: 'clockwise', label: 'Clockwise' },
+          { value: 'anticlockwise', label: 'Anticlockwise' },
+        ]}
+      />
+      <Text as="small">{`${walkOf({ walkFrom, walkWay }).join(', ')}.`}</Text>
     </Section>
   );
 }

@@ -4,7 +4,7 @@ import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
 import { readFigure } from '@calvik/core/units';
 import { cornerNames } from '@calvik/words';
 import * as api from '../../api/client';
-import { useLogbook, useNow, useToday } from '../../state/hooks';
+import { useLogbook, useNow, useToday, useWalk } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { useSay } from '../../state/use-say';
 import { Chips } from '../../ui/chips';
@@ -19,7 +19,6 @@ import type { PanelProps } from './use-look';
 
 /** From then on nobody takes it that what is typed was read just now, s. */
 const ASK_FROM_S = 240;
-const walk: Corner[] = ['FL', 'FR', 'RR', 'RL'];
 
 /** A rotor that has been driven is hotter than a hundred degrees of either scale, and colder than a thousand. */
 const WHOLE = /^\d{3}$/;
@@ -42,6 +41,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
   const say = useSay();
   const { show, system } = useUnits();
   const read = useReadFigure();
+  const walk = useWalk();
   const { saveFacts, saving, problem } = useSaveFact();
   const [picked, pick] = useState<Corner | null>(null);
   const { draft, change } = useDraft<HeatDraft>(`look.${session.fact.id}.heats`, { typed: {}, seconds: {} });

@@ -84,6 +84,8 @@ export const padMeasurement = z.object({
   /** Between the pad's edge and the rotor's hat or its hardware. */
   hatClearanceMm: quantity(0, 60, 'mm').nullable(),
   instrument: measuredBy,
+  /** Only the thinnest of the corner was read, and which pad it is nobody said: both faces carry it, and no pattern is read off them. */
+  isThinnestOnly: z.boolean().optional(),
 });
 export type PadMeasurement = z.infer<typeof padMeasurement>;
 

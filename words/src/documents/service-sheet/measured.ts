@@ -30,7 +30,8 @@ export function padsTable({ s, show, logbook }: SheetWriter): Table {
       const isUnseen = m?.inner.isSeen === false || m?.outer.isSeen === false;
       const measuredSet = logbook.padSets.get(m?.padSetId ?? '')?.label;
       // What nobody measured stands there as such.
-      const figure = (value: number | undefined): string => (m ? show(value, 'length') : NOT_MEASURED);
+      const figure = (value: number | undefined): string =>
+        m ? `${m.isThinnestOnly ? 'thinnest ' : ''}${show(value, 'length')}` : NOT_MEASURED;
       return [
         cornerNames[c],
         [...new Set([measuredSet ?? 'no label', state.padSet?.label ?? 'no label'])].join(', now '),
@@ -101,7 +102,7 @@ function padBars({ show }: SheetWriter, { pads, padMm, spec }: CornerState): She
     text: mm === null ? `${NOT_MEASURED}, ${limit}` : `${show(mm, 'length')}, ${limit}`,
     scale: { newMm: spec.newMm ?? Math.max(usualNewPadMm(spec.brake), mm ?? 0), limitMm: spec.limitMm, readingMm: mm },
   });
-  if (!pads) return [bar('Pads', padMm)];
+  if (!pads || pads.isThinnestOnly) return [bar('Pads', padMm)];
   const [a, b] = spec.brake === 'drum' ? ['Leading', 'Trailing'] : ['Inner', 'Outer'];
   return [bar(a!, thinnestEnd(pads.inner)), bar(b!, thinnestEnd(pads.outer))];
 }
