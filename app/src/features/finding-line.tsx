@@ -1,8 +1,10 @@
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Finding } from '@calvik/core';
 import { findingKey } from '@calvik/core/model';
 import type { FastenerNames } from '@calvik/words';
 import { useTell } from '../state/use-say';
+import { MainButton } from '../ui/screen';
 import { Text } from '../ui/text';
 import { ReasonLine, VerdictMark } from '../ui/verdict';
 
@@ -25,6 +27,20 @@ export const FindingLines = ({
     ))}
   </>
 );
+
+/** What comes first, and all that stops; the rest behind one tap, so that what is to be chosen stays in view. */
+export function FirstFindings({ findings }: { findings: readonly Finding[] }) {
+  const [isOpen, setOpen] = useState(false);
+  const shown = isOpen ? findings : findings.filter((f, i) => i === 0 || f.verdict === 'stop');
+  return (
+    <>
+      <FindingLines findings={shown} />
+      {shown.length < findings.length ? (
+        <MainButton mode="text" onPress={() => setOpen(true)}>{`${findings.length - shown.length} more`}</MainButton>
+      ) : null}
+    </>
+  );
+}
 
 /** The verdict while somebody types: the worst of it in one line; the rest stands where there is room. */
 export function LiveFinding({ findings, hasReading }: { findings: readonly Finding[]; hasReading: boolean }) {

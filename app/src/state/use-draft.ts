@@ -3,6 +3,25 @@ import { read, remove, write } from './storage';
 
 const DRAFT = 'calvik.draft.';
 const OPENED = '#opened';
+const CURSOR = '.cursor';
+
+/** Which line of a form has the keys; after a reload it has them still. @param first the one that has them in the beginning */
+export function useCursor(
+  key: string,
+  first: string,
+): [at: string, set: (to: string | ((now: string) => string)) => void] {
+  const [at, setAt] = useState(() => read<string>(DRAFT + key + CURSOR) ?? first);
+  const set = useCallback(
+    (to: string | ((now: string) => string)) =>
+      setAt((now) => {
+        const next = typeof to === 'function' ? to(now) : to;
+        write(DRAFT + key + CURSOR, next);
+        return next;
+      }),
+    [key],
+  );
+  return [at, set];
+}
 
 /**
  * State that survives a reload, a crash and a dead battery: every change is kept on the device until it is cleared.
@@ -35,6 +54,7 @@ export function useDraft<T extends object, R extends object = object>(
   const clear = useCallback(() => {
     remove(DRAFT + key);
     remove(DRAFT + key + OPENED);
+    remove(DRAFT + key + CURSOR);
   }, [key]);
   return { draft, change, clear, isRestored: stored !== null, openedAs };
 }

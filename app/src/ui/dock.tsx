@@ -38,17 +38,18 @@ export function WithDock({ children }: { children: (dock: ReactNode) => ReactNod
 
 /**
  * Holds the dock while it is mounted, unless another list of figures has it.
+ * @param isTaking whether it takes it by itself, or only when it is asked to
  * @returns whether this one has it, and how to take it
  */
-export function useDock(): { isMine: boolean; take: () => void; id: string } {
+export function useDock(isTaking = true): { isMine: boolean; take: () => void; leave: () => void; id: string } {
   const id = useId();
   const dock = useContext(DockContext);
   const { holder, take, takeFree, leave } = dock ?? {};
   useEffect(() => {
-    if (holder === null) takeFree?.(id);
-  }, [holder, takeFree, id]);
+    if (isTaking && holder === null) takeFree?.(id);
+  }, [isTaking, holder, takeFree, id]);
   useEffect(() => () => leave?.(id), [leave, id]);
-  return { isMine: !dock || holder === id, take: () => take?.(id), id };
+  return { isMine: !dock || holder === id, take: () => take?.(id), leave: () => leave?.(id), id };
 }
 
 /** What stands in the dock; where a page has none, it stands where it is written. */

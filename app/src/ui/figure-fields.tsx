@@ -74,6 +74,7 @@ export function FigureFields({
   cellAt,
   instrument,
   sideKey,
+  isQuiet = false,
 }: {
   fields: readonly FigureField[];
   values: Record<string, string>;
@@ -97,6 +98,8 @@ export function FigureFields({
   instrument?: ReactNode;
   /** One more key beside the digits. */
   sideKey?: SideKey;
+  /** The keys come with a tap on a line, and go with another: where most is answered without them. */
+  isQuiet?: boolean;
 }) {
   const cellIndex = cellAt ?? fields.length;
   const t = useTokens();
@@ -110,7 +113,7 @@ export function FigureFields({
           ? 'first time'
           : '';
   const read = useReadFigure();
-  const dock = useDock();
+  const dock = useDock(!isQuiet);
   const at = Math.max(
     0,
     fields.findIndex((f) => f.key === selected),
@@ -139,7 +142,7 @@ export function FigureFields({
     return Number.isFinite(figure) ? NEAR.map((n) => (figure + n * 10 ** -places).toFixed(places)) : [];
   })();
   // One figure is its own line, the keypad's display; it has a line while another list has the keypad.
-  const alone = fields.length === 1 && dock.isMine;
+  const alone = fields.length === 1 && dock.isMine && !isQuiet;
   const shown = alone ? [] : fields;
   const besides = cell ? <View style={{ width: `${100 / columns}%`, padding: 2 }}>{cell}</View> : null;
   const toneOf = (verdict: Verdict | undefined): 'stop' | 'amber' | 'ink' =>
@@ -164,6 +167,7 @@ export function FigureFields({
                   aria-label={`${f.label}: ${text || 'not typed'}`}
                   aria-pressed={on}
                   onPress={() => {
+                    if (isQuiet && on) return dock.leave();
                     dock.take();
                     onSelect(f.key);
                   }}

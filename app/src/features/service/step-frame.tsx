@@ -13,7 +13,7 @@ import { Photos, useTakePhoto } from './photos';
 import { Why } from './step-dialogs';
 import { StepMore } from './step-more';
 import { useSaveStep } from './use-save-step';
-import { type StepFact, disagreeing } from './use-service';
+import { type Made, type StepFact, disagreeing } from './use-service';
 
 /** On a phone shorter than this the caution comes after the figures too. */
 const SHORT = 800;
@@ -54,8 +54,8 @@ export function StepFrame({
 }: {
   s: ServiceJudgement;
   step: ServiceStep;
-  /** The facts of this step, or a sentence that says what is missing. Not given: the step has no save button of its own. */
-  make?: () => StepFact[] | string;
+  /** The facts of this step, or what is missing. Not given: the step has no save button of its own. */
+  make?: () => Made;
   saveLabel?: string;
   /** What is usual, said and saved with one tap: offered while only that is missing, and nobody has said anything of it. */
   usual?: { says: string; make: () => StepFact[] | null };
@@ -80,7 +80,7 @@ export function StepFrame({
     usually,
     onSaved,
   );
-  const isEnough = typeof make?.() === 'object';
+  const isEnough = Array.isArray(make?.());
   const [warned, setWarned] = useState(false);
   const wide = useWide();
   const isTight = !wide && withKeypad.has(step.kind);

@@ -15,7 +15,7 @@ import { useDraft } from '../../state/use-draft';
 import { useTell } from '../../state/use-say';
 import { routes } from '../routes';
 import { type NewFact, type ToSave, asFact, useSaveFact } from '../save-fact';
-import { type StepFact, standingReading } from './use-service';
+import { type Made, type Missing, type StepFact, standingReading } from './use-service';
 
 interface Reasons {
   /** The answer to what is asked of the figures. */
@@ -47,7 +47,7 @@ export function useGoOn(s: ServiceJudgement, step: ServiceStep): () => void {
 export function useSaveStep(
   s: ServiceJudgement,
   step: ServiceStep,
-  make: (() => StepFact[] | string) | undefined,
+  make: (() => Made) | undefined,
   /** The entry with what is usual said too, where that is offered. */
   usually: StepFact[] | null,
   onSaved: (() => 'stay' | void) | undefined,
@@ -76,21 +76,23 @@ export function useSaveStep(
     );
   };
   const made = make?.();
-  const asked = typeof made === 'object' ? questions(made) : usually ? questions(usually) : [];
-  const isCorrecting = (bodies: StepFact[]): boolean => bodies.some((body) => standingReading(s, body) !== null);
-  const isCorrection = typeof made === 'object' ? isCorrecting(made) : usually !== null && isCorrecting(usually);
+  const facts = Array.isArray(made) ? made : usually;
+  const asked = facts ? questions(facts) : [];
+  const isCorrection = facts?.some((body) => standingReading(s, body) !== null) ?? false;
 
   /** What is still wanted before this may be saved, as it stands now: it goes as soon as its cause is gone. */
-  const wantingOf = (bodies: StepFact[] | string | undefined): { sentence: string; at: string | null } | null =>
+  const wantingOf = (bodies: Made | undefined): Missing | null =>
     typeof bodies === 'string'
-      ? { sentence: bodies, at: null }
-      : asked[0] && why.explanation.trim() === ''
-        ? { sentence: tell(asked[0]), at: 'asked' }
-        : before.length > 0 && why.outOfTurn.trim() === ''
-          ? { sentence: 'Say why this comes before the steps that are still open.', at: 'out-of-turn' }
-          : isCorrection && why.because.trim() === ''
-            ? { sentence: 'Say why the earlier entry is corrected.', at: 'why-corrected' }
-            : null;
+      ? { says: bodies }
+      : bodies !== undefined && !Array.isArray(bodies)
+        ? bodies
+        : asked[0] && why.explanation.trim() === ''
+          ? { says: tell(asked[0]), at: 'asked' }
+          : before.length > 0 && why.outOfTurn.trim() === ''
+            ? { says: 'Say why this comes before the steps that are still open.', at: 'out-of-turn' }
+            : isCorrection && why.because.trim() === ''
+              ? { says: 'Say why the earlier entry is corrected.', at: 'why-corrected' }
+              : null;
   const bodiesOf = (which: 'made' | 'usual') => (which === 'usual' && usually ? usually : made);
 
   const saveAll = async (bodies: StepFact[]): Promise<boolean> => {
@@ -112,8 +114,12 @@ export function useSaveStep(
     if (bodies === undefined || saving) return;
     setTried(which);
     const missing = wantingOf(bodies);
-    if (missing?.at) document.querySelector(`[data-testid="${missing.at}"]`)?.scrollIntoView?.({ block: 'center' });
-    if (typeof bodies === 'string' || missing) return;
+    missing?.select?.();
+    if (missing?.at)
+      document
+        .querySelector(`[data-testid="${missing.at}"], [aria-label="${missing.at}"]`)
+        ?.scrollIntoView?.({ block: 'center' });
+    if (!Array.isArray(bodies) || missing) return;
     if (!(await saveAll(bodies))) return;
     setTried(null);
     // Who stays has said already why it is done now; the answers to this entry's figures are its own.
@@ -138,7 +144,7 @@ export function useSaveStep(
   return {
     save,
     saving,
-    problem: (tried ? wantingOf(bodiesOf(tried))?.sentence : null) ?? problem,
+    problem: (tried ? wantingOf(bodiesOf(tried))?.says : null) ?? problem,
     before,
     isCorrection,
     asked,

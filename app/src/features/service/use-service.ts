@@ -39,6 +39,17 @@ export type StepFact = Body<Fact>;
  * That readings of a step contradict each other, with what they leave standing; empty where they agree. The third one is taken from nothing, not
  * from one of them.
  */
+/** What is missing before a step may be saved: the sentence, and where it is answered. */
+export interface Missing {
+  says: string;
+  /** The name of the group that it is answered in. */
+  at?: string;
+  /** Gives the keys to the line that is empty. */
+  select?: () => void;
+}
+/** What a step makes: its facts, or what is missing. */
+export type Made = StepFact[] | string | Missing;
+
 export function disagreeing({ corners }: ServiceJudgement, { kind, corner }: ServiceStep): Finding[] {
   if (!corner || (kind !== 'pads' && kind !== 'rotor')) return [];
   const { padJudgement, rotorJudgement } = corners.corners[corner];

@@ -11,7 +11,7 @@ import {
   padSpec,
   readInFull,
 } from '@calvik/core';
-import { cornerNames } from '@calvik/words';
+import { capital, cornerNames } from '@calvik/words';
 import { useLogbook, useWalk } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { type FigureField, useReadFigure } from '../../ui/figure-fields';
@@ -110,7 +110,7 @@ export function useGaugedPads({ car, session, look }: Pick<PanelProps, 'car' | '
     bodyOf,
     /** What keeps it from being saved; null where nothing does. */
     missing: half
-      ? `${cornerNames[half]}: inner and outer, both.`
+      ? `${capital(cornerNames[half])}: inner and outer, both.`
       : whole.length === 0
         ? 'Type what you read.'
         : bad

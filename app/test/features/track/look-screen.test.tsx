@@ -88,10 +88,13 @@ describe('the look', () => {
     });
     open(<LookScreen />, atLook, [driven(), read]);
     press(/^Pads through the window/);
+    // Read in full before: the thinnest is enough, and both are one tap away.
+    press(/^FL thinnest/);
+    press('Read both pads of each corner');
     press(/^FL inner/);
     type('FL inner', '8.4');
     await act(async () => press('Save pads'));
-    expect(text()).toContain('FL: inner and outer, both.');
+    expect(text()).toContain('Left front: inner and outer, both.');
     press(/^FL outer/);
     type('FL outer', '7');
     await act(async () => press('Save pads'));

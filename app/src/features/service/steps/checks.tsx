@@ -15,11 +15,12 @@ export function ChecksStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
-      make={() =>
-        firstOpenCheck(names, draft.states)
-          ? 'Go through the whole list: something is still open.'
-          : [{ kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) }]
-      }
+      make={() => {
+        const open = firstOpenCheck(names, draft.states);
+        return open
+          ? { says: 'Go through the whole list: something is still open.', at: `check-${open}` }
+          : [{ kind: 'checksDone', step: step.key, items: checkItems(names, draft.states) }];
+      }}
       usual={{
         says: 'All OK',
         make: () =>

@@ -26,7 +26,7 @@ import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { useTell } from '../../../state/use-say';
-import { FindingLines } from '../../finding-line';
+import { FirstFindings } from '../../finding-line';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
@@ -117,8 +117,9 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         for (const p of s.recommendations) {
           const c = choiceOf(p);
           const what = `${subjectNames[p.subject].toLowerCase()}, ${placeName(p.corner ? { corner: p.corner } : { axle: p.axle })}`;
-          if (!c.action) return `Decide: ${what}.`;
-          if (c.reason.trim() === '') return `Say why: ${what}.`;
+          const title = `${subjectNames[p.subject]}, ${placeName(p.corner ? { corner: p.corner } : { axle: p.axle })}`;
+          if (!c.action) return { says: `Decide: ${what}.`, at: title };
+          if (c.reason.trim() === '') return { says: `Say why: ${what}.`, at: `Why: ${title.toLowerCase()}` };
         }
         const removed = axles
           .filter((axle) => off.axles.includes(axle) !== offNow.includes(axle))
@@ -180,7 +181,7 @@ export function DecideStep({ s, step, logbook }: StepProps) {
         const parts = wantsPart(p, c) ? candidates(p) : [];
         return (
           <Section key={key} title={title}>
-            <FindingLines findings={p.findings} />
+            <FirstFindings findings={worstFirst(p.findings)} />
             <Text as="small">
               {p.action === null
                 ? 'Nothing is suggested: not everything was measured.'

@@ -7,7 +7,7 @@ import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
-import { LiveFinding } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../finding-line';
 import type { ExchangeForm } from './use-exchange';
 
 /** What is done to the reservoir first, how far the exchange goes, and the pressure that it is done with. */
@@ -79,20 +79,19 @@ export function ExchangeFigures({
           selected={on}
           onSelect={select}
           columns={2}
+          isQuiet
           verdictHeight={44}
-          verdict={
-            stops.length > 0 ? (
-              <LiveFinding findings={stops} hasReading />
-            ) : isPressed && on === 'pressure' ? (
-              <Text as="small">
-                {car.pressureCeilingKpa === null
-                  ? 'No ceiling on record for this car; 0.7 to 1.0 bar (10 to 15 psi) is common.'
-                  : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure')}.`}
-              </Text>
-            ) : null
-          }
+          verdict={<LiveFinding findings={stops} hasReading={stops.length > 0} />}
         />
       ) : null}
+      {isPressed ? (
+        <Text as="small">
+          {car.pressureCeilingKpa === null
+            ? 'No ceiling on record for this car; 0.7 to 1.0 bar (10 to 15 psi) is common.'
+            : `Ceiling of this car: ${show(car.pressureCeilingKpa, 'pressure')}.`}
+        </Text>
+      ) : null}
+      <FindingLines findings={stops} />
       {isFull ? (
         <ChoiceChips
           label="New fluid wanted"

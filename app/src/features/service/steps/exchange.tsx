@@ -29,11 +29,11 @@ export function ExchangeStep({ s, step, logbook }: StepProps) {
       step={step}
       saveLabel={s.exchange.begun ? 'Start again' : 'Begin'}
       make={() => {
-        if (!draft.method) return 'Choose the method.';
-        if (!draft.bottleId || !chosen) return 'Choose the bottle.';
+        if (!draft.method) return { says: 'Choose the method.', at: 'Method' };
+        if (!draft.bottleId || !chosen) return { says: 'Choose the bottle.', at: 'Bottle' };
         if (mustNot) return tell(mustNot);
         if (!e.volumes) return 'Type what is drawn off and refilled; 0 where the reservoir is left alone.';
-        if (isPressed && e.pressureKpa === null) return 'Type the pressure.';
+        if (isPressed && e.pressureKpa === null) return { says: 'Type the pressure.', at: 'Pressure: not typed' };
         if (stops[0]) return tell(stops[0]);
         return [
           {

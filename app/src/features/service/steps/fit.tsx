@@ -36,7 +36,7 @@ import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { FigureView } from '../../../ui/working';
 import { StepFrame, lastOf } from '../step-frame';
-import { useDraft } from '../../../state/use-draft';
+import { useCursor, useDraft } from '../../../state/use-draft';
 import type { StepFact, StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
 import { FindingLines, LiveFinding } from '../../finding-line';
@@ -59,7 +59,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
     },
   );
   const tell = useTell();
-  const [selected, select] = useState('drawn');
+  const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, 'drawn');
   const level = read(draft.level, 'volume');
   const drawn = read(draft.drawn, 'volume') ?? 0;
   const sum = overflowOf(logbook, s, axle, level);
@@ -81,7 +81,8 @@ export function RetractStep({ s, step, logbook }: StepProps) {
       wanted={tell(sum.finding)}
       make={() => {
         if (level === null) return 'Type the level before.';
-        if (firstOpenCheck(names, draft.states)) return 'Go through the whole list: something is still open.';
+        const open = firstOpenCheck(names, draft.states);
+        if (open) return { says: 'Go through the whole list: something is still open.', at: `check-${open}` };
         return entries(draft.states);
       }}
       usual={{
@@ -175,10 +176,15 @@ export function FitStep({ s, step, logbook }: StepProps) {
       s={s}
       step={step}
       make={() => {
-        if (draft.pads === '') return 'Choose the set that goes on.';
-        if (!isDrum && draft.rotors === '') return 'Choose the rotors that it runs on.';
+        if (draft.pads === '') return { says: 'Choose the set that goes on.', at: 'Pads that go on' };
+        if (!isDrum && draft.rotors === '')
+          return { says: 'Choose the rotors that it runs on.', at: 'Rotors that they run on' };
         const open = at.find((corner) => firstOpenCheck(names, draft.states[corner] ?? {}));
-        if (open) return `Go through the whole list: something is still open at the ${cornerNames[open]}.`;
+        if (open)
+          return {
+            says: `Go through the whole list: something is still open at the ${cornerNames[open]}.`,
+            at: `check-${firstOpenCheck(names, draft.states[open] ?? {})!}`,
+          };
         return entries(draft.states);
       }}
       usual={{

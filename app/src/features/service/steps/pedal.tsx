@@ -61,8 +61,8 @@ export function PedalStep({ s, step }: StepProps) {
     dropsWithEngine: draft.engine === 'yes' ? true : draft.engine === 'no' ? false : null,
   };
   const make = () => {
-    if (!draft.feel) return 'Say how the pedal feels.';
-    if (isGate && !draft.sinks) return 'Say whether it sinks under a steady foot.';
+    if (!draft.feel) return { says: 'Say how the pedal feels.', at: 'Pedal' };
+    if (isGate && !draft.sinks) return { says: 'Say whether it sinks under a steady foot.', at: 'Sinks' };
     return [body];
   };
   const judged = isGate && draft.feel ? judgePedal(body as unknown as PedalCheck & Fact, s.baseline) : null;

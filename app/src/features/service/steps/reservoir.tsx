@@ -21,7 +21,7 @@ import { FigureView } from '../../../ui/working';
 import { recordText } from '../../../ui/quantity-text';
 import { StepFrame, lastOf } from '../step-frame';
 import { FromBottle } from './from-bottle';
-import { useDraft } from '../../../state/use-draft';
+import { useCursor, useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import { FindingLines, LiveFinding } from '../../finding-line';
 
@@ -61,7 +61,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
     basket: standing?.basket ?? '',
   });
   const target = useMemo(() => (isFinal ? levelTarget(logbook, s) : null), [isFinal, logbook, s]);
-  const [selected, select] = useState('level');
+  const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, 'level');
   const level = read(draft.level, 'volume');
   const pouredMl = isFinal ? (read(draft.poured, 'volume') ?? 0) : 0;
   const overfilled = level === null ? null : judgeOverfill(level, car, 'watch');
@@ -94,10 +94,10 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           : undefined
       }
       make={() => {
-        if (level === null) return 'Read the level: tap a mark, or type millilitres.';
-        if (!draft.colour) return 'Say what colour the fluid has.';
-        if (!isFinal && !draft.basket) return 'Say how the filter basket looks.';
-        if (pouredMl > 0 && !draft.bottleId) return 'Choose the bottle that it came from.';
+        if (level === null) return { says: 'Read the level: tap a mark, or type millilitres.', at: 'Level' };
+        if (!draft.colour) return { says: 'Say what colour the fluid has.', at: 'Colour' };
+        if (!isFinal && !draft.basket) return { says: 'Say how the filter basket looks.', at: 'Basket' };
+        if (pouredMl > 0 && !draft.bottleId) return { says: 'Choose the bottle that it came from.', at: 'Bottle' };
         return [
           // Poured in first, read after it: each is an entry of its own.
           ...(pouredMl > 0
@@ -143,7 +143,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           ) : null}
         </View>
       ) : null}
-      <FindingLines findings={findings.slice(1)} />
+      <FindingLines findings={findings} />
       {isFinal && s.exchange.leftOldPercent ? (
         <Section title="Old fluid left, by the model">
           <CornerMap
@@ -187,6 +187,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
           selected={selected}
           onSelect={select}
           columns={2}
+          isQuiet
           verdictHeight={44}
           verdict={<LiveFinding findings={findings} hasReading={level !== null} />}
         />

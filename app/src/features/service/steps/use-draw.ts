@@ -3,7 +3,7 @@ import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles, 
 import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
-import { useDraft } from '../../../state/use-draft';
+import { useCursor, useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
 import type { SeenInHose } from './colour-and-bubbles';
 
@@ -40,7 +40,7 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
     shut: standing?.isShut ?? false,
     capped: standing?.isCapped ?? false,
   });
-  const [selected, select] = useState('volume');
+  const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, 'volume');
   const volumeMl = read(draft.volume, 'volume');
   const lowestMl = read(draft.lowest, 'volume');
   // What is typed as topped up is an entry of its own, saved when it was poured; earlier versions wrote it into the draw.
@@ -73,10 +73,10 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
           during: { exchangeId: exchange.begun!.id, index, drawnMl: volumeMl ?? 0 },
         },
       ];
-    if (volumeMl === null) return 'Type what was bled here.';
-    if (!draft.clean) return 'Say whether it ran clean.';
-    if (!draft.bubbles) return 'Say what bubbles were seen, or none.';
-    if (!draft.shut) return 'The bleed nipple must be shut before you go on.';
+    if (volumeMl === null) return { says: 'Type what was bled here.', select: () => select('volume') };
+    if (!draft.clean) return { says: 'Say whether it ran clean.', at: 'Runs' };
+    if (!draft.bubbles) return { says: 'Say what bubbles were seen, or none.', at: 'Bubbles' };
+    if (!draft.shut) return { says: 'The bleed nipple must be shut before you go on.', at: 'Bleed nipple shut' };
     return [
       {
         kind: 'nippleBled' as const,

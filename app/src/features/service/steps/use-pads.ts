@@ -18,7 +18,7 @@ import {
 import { type FigureField, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
-import { useDraft } from '../../../state/use-draft';
+import { useCursor, useDraft } from '../../../state/use-draft';
 import { type NewFact, asFact } from '../../save-fact';
 import { usePlaces } from '../use-places';
 import { type StepProps, disagreeing } from '../use-service';
@@ -72,7 +72,7 @@ export function usePads({ s, step, logbook }: StepProps) {
     instrument: standing?.instrument ?? 'byHand',
   });
   const mm = (key: string): number | null => read(draft.figures[key], 'length');
-  const [selected, select] = useState('inner');
+  const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, 'inner');
   const { places, choice: placesChoice } = usePlaces('gauge');
   const field = (key: string, label: string, lastMm: number | null | undefined): FigureField => {
     const value = mm(key);
@@ -160,7 +160,8 @@ export function usePads({ s, step, logbook }: StepProps) {
 
   /** The reading; or what is missing of it. */
   const make = () => {
-    for (const side of padSides) if (mm(side) === null) return `Type the ${names[side].toLowerCase()}.`;
+    for (const side of padSides)
+      if (mm(side) === null) return { says: `Type the ${names[side].toLowerCase()}.`, select: () => select(side) };
     return body ? [body] : 'A figure cannot be read.';
   };
   const isLookedAt = draft.seen.inner || draft.seen.outer || draft.inner.length + draft.outer.length > 0;

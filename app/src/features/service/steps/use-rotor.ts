@@ -11,7 +11,7 @@ import {
 import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
-import { useDraft } from '../../../state/use-draft';
+import { useCursor, useDraft } from '../../../state/use-draft';
 import { usePlaces } from '../use-places';
 import { type StepProps, disagreeing } from '../use-service';
 
@@ -54,7 +54,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
   });
   const byWeight = isCeramic(rotorPair);
   const { places, choice: placesChoice } = usePlaces('micrometer');
-  const [selected, select] = useState(byWeight ? 'mass' : 't1');
+  const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, byWeight ? 'mass' : 't1');
   // Read off the hat where nothing on record says it: it goes with the reading.
   const typedDiscardMm = read(draft.figures.discard, 'length');
   const onHat = [knownDiscardMm, typedDiscardMm].map((mm) => ({ discardThicknessMm: mm }));
@@ -95,12 +95,14 @@ export function useRotor({ s, step, logbook }: StepProps) {
 
   /** The reading; or what is missing of it. */
   const make = () => {
-    if (byWeight && massKg === null) return 'Weigh it: a carbon-ceramic rotor is judged by its weight.';
-    if (!body) return 'Measure at one point at least; eight are usual.';
-    if (!draft.crack) return 'Say what cracks there are, or none.';
-    if (draft.crack === 'crack' && body.crackLengthMm === null) return 'Type how long the crack is.';
-    if (!draft.transferLayer) return 'Say how the transfer layer looks.';
-    if (!draft.marks) return 'Say whether the wear marks are still there.';
+    if (byWeight && massKg === null)
+      return { says: 'Weigh it: a carbon-ceramic rotor is judged by its weight.', select: () => select('mass') };
+    if (!body) return { says: 'Measure at one point at least; eight are usual.', select: () => select('t1') };
+    if (!draft.crack) return { says: 'Say what cracks there are, or none.', at: 'Cracks' };
+    if (draft.crack === 'crack' && body.crackLengthMm === null)
+      return { says: 'Type how long the crack is.', at: 'Crack length' };
+    if (!draft.transferLayer) return { says: 'Say how the transfer layer looks.', at: 'Transfer layer' };
+    if (!draft.marks) return { says: 'Say whether the wear marks are still there.', at: 'Wear marks' };
     return [body];
   };
   const isLookedAt = draft.crack !== '' || draft.transferLayer !== '' || draft.marks !== '';

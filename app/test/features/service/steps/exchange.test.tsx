@@ -47,6 +47,7 @@ describe('the exchange', () => {
     await saveIt('Begin');
     expect(screen.getByText('Type the pressure.')).toBeTruthy();
     expect(screen.getByText(/Ceiling of this car: 1.50\sbar/)).toBeTruthy();
+    press(/^Pressure: /);
     press('2'); // bar
     // The stop stands beside the keys while it is typed, not only once it is refused.
     expect(said('dock')).toMatch(/2.00\sbar is over this car’s ceiling of 1.50\sbar/);
