@@ -23,6 +23,7 @@ import {
   pressureAtAltitude,
   recordDefaults,
   suckableMl,
+  weekdayOf,
 } from '@calvik/core';
 import { chance } from '../instruments/chance';
 import { truthOfCar } from '../instruments/truth';
@@ -61,9 +62,11 @@ export interface DemoData {
  */
 export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
   const dice = chance('the demo shop');
-  const shop = { ...demoShop, timeZone };
-  const { altitudeM } = shop;
   const today = dateIn(now, timeZone);
+  // Whatever weekday the demo is opened on is the second of five working days: every day is worth looking at.
+  const hours = demoShop.hours.map((_, day) => demoShop.hours[(day - weekdayOf(today) + 1 + 7) % 7]!);
+  const shop = { ...demoShop, timeZone, hours };
+  const { altitudeM } = shop;
   const ambientKpa = pressureAtAltitude(altitudeM);
   const at = (daysAgo: number, time = '10:00'): Instant => instantAt(plusDays(today, -daysAgo), time, timeZone);
   const newId = (moment: Instant): string =>

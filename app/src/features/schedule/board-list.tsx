@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { type Job, isDone, timeIn, endOfJob } from '@calvik/core';
 import { absenceOf } from '@calvik/core/run-up';
-import { useLogbook } from '../../state/hooks';
+import { useLogbook, useNow, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { Empty, LinkRow, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -70,6 +70,13 @@ export function JobLine({
   );
 }
 
+/** Into view once, when the page opens, where it lies further down. */
+function bringUp(line: View | null): void {
+  const element = line as unknown as Element | null;
+  const box = element?.getBoundingClientRect?.();
+  if (box && box.bottom > window.innerHeight) element?.scrollIntoView({ block: 'center' });
+}
+
 /** A day by person or by lift, for the phone. */
 export function DayList({
   rows,
@@ -87,6 +94,10 @@ export function DayList({
   const tell = useTell();
   const logbook = useLogbook();
   const router = useRouter();
+  const today = useToday();
+  const now = new Date(useNow(60_000)).toISOString();
+  // What is being done now, or comes next.
+  const current = day === today ? jobs.find((j) => !isDone(logbook, j) && endOfJob(logbook, j) > now)?.id : undefined;
   if (jobs.length === 0)
     return (
       <Empty text="Nothing is planned for this day." action="Propose a plan" onPress={() => router.push(routes.plan)} />
@@ -110,7 +121,9 @@ export function DayList({
               <Text tone={own.some((j) => j.kind !== 'atEvent') ? 'amber' : 'inkSoft'}>{tell(absence)}</Text>
             ) : null}
             {own.map((j) => (
-              <JobLine key={j.id} job={j} onPress={() => onOpen(j.id)} proposed={proposed.get(j.id)} />
+              <View key={j.id} ref={j.id === current ? bringUp : undefined}>
+                <JobLine job={j} onPress={() => onOpen(j.id)} proposed={proposed.get(j.id)} />
+              </View>
             ))}
           </Section>
         );

@@ -14,8 +14,9 @@ export interface BoardRow {
   by: 'crew' | 'lift';
 }
 
-/** Less room than this beside a short job is no room for its name. */
-const BESIDE = 76;
+/** A block narrower than this has its words beside it, in so much room, px. */
+export const NARROW = 80;
+export const BESIDE = 150;
 
 /** One job to drag; by keyboard with space, arrows and space. A click opens it. */
 export function Block({
@@ -24,7 +25,7 @@ export function Block({
   style,
   onOpen,
   broken,
-  room,
+  label,
   proposed,
 }: {
   job: Job;
@@ -33,8 +34,8 @@ export function Block({
   onOpen: () => void;
   /** What no longer fits about it, the first of it in words; null where all does. */
   broken: string | null;
-  /** Free pixels from its left edge to the next one. */
-  room: number;
+  /** Where its words stand when it is too short for them, and how wide they may be; null: in it. */
+  label: { side: 'left' | 'right'; width: number } | null;
   /** Of a plan that nobody has taken yet: where it stood before, or that it is new; null of a job that is planned. */
   proposed: string | null;
 }) {
@@ -49,8 +50,7 @@ export function Block({
     disabled: done || isHelping || proposed !== null,
   });
   const time = timeIn(job.startAt, logbook.shop.timeZone);
-  // Half an hour has room for a name and no more.
-  const isNarrow = typeof style.width === 'number' && style.width < 80 && room - style.width >= BESIDE;
+  const isNarrow = label !== null;
   // A name is worth a second line where there is little room; what is done then has one.
   const isTight = typeof style.width === 'number' && style.width < 150;
   return (
@@ -85,22 +85,25 @@ export function Block({
         transform: transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined,
       }}
     >
-      {isNarrow ? (
+      {label ? (
         // A short job has its name beside it, as far as there is room.
         <div
           style={{
             position: 'absolute',
-            left: '100%',
-            marginLeft: 3,
+            [label.side === 'right' ? 'left' : 'right']: '100%',
+            margin: '0 3px',
             top: 2,
-            width: Math.max(48, Math.min(190, room - (style.width as number) - 6)),
+            width: label.width,
+            display: 'flex',
+            flexDirection: 'column',
+            textAlign: label.side === 'right' ? 'left' : 'right',
             pointerEvents: 'none',
           }}
         >
-          <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={2} style={styles.blockName}>
+          <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={1} style={styles.blockName}>
             {`${time} ${carOf(logbook, job)}`}
           </Text>
-          <Text as="small" tone={isBroken ? 'amber' : 'ink'} numberOfLines={2} style={styles.blockText}>
+          <Text as="small" tone={isBroken ? 'amber' : 'ink'} numberOfLines={1} style={styles.blockText}>
             {broken ?? proposed ?? (isHelping ? 'helping' : workOf(logbook, job))}
           </Text>
         </div>

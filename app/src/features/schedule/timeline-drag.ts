@@ -49,13 +49,16 @@ export function useBoardSensors({ isWeek, perMinute, column }: Layout) {
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, {
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
-      coordinateGetter: (event, { currentCoordinates: at }) => {
+      coordinateGetter: (event, { currentCoordinates: at, context: { over, collisionRect } }) => {
         const across = isWeek ? column : SNAP * perMinute;
+        // A row is as high as its lanes: up and down is to the next one.
+        const up = over && collisionRect ? collisionRect.bottom - over.rect.top + 4 : ROW;
+        const down = over && collisionRect ? over.rect.bottom - collisionRect.top + 4 : ROW;
         const steps: Record<string, [number, number]> = {
           ArrowLeft: [-across, 0],
           ArrowRight: [across, 0],
-          ArrowUp: [0, -ROW],
-          ArrowDown: [0, ROW],
+          ArrowUp: [0, -up],
+          ArrowDown: [0, down],
         };
         const found = steps[event.code];
         if (!found) return undefined;

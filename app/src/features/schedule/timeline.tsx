@@ -15,7 +15,7 @@ import {
   spanOfJob,
 } from '@calvik/core';
 import { type Unplanned, absenceOf, hoursOf } from '@calvik/core/run-up';
-import { useLogbook, useToday } from '../../state/hooks';
+import { useLogbook, useNow, useToday } from '../../state/hooks';
 import type { Tokens } from '../../theme/tokens';
 import { useTokens } from '../../theme/use-tokens';
 import { onArrows } from '../../ui/arrow-keys';
@@ -24,7 +24,8 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { carOf, handsOf } from './job-words';
-import { Block, type BoardRow } from './timeline-block';
+import { lanesOf } from './lanes';
+import { BESIDE, Block, type BoardRow, NARROW } from './timeline-block';
 import { EDGE, FROM, LABEL, type Layout, ROW, TO, collide, useBoardSensors, wantedPlace } from './timeline-drag';
 import { UnplannedChip, spokenDrags } from './unplanned';
 import { useAnotherLook } from './use-another-look';
@@ -34,6 +35,9 @@ import { useTell } from '../../state/use-say';
 /** More would push the board off the screen. */
 const MOST_CHIPS = 10;
 const EDGE_WIDTH = 44;
+const LEAST_WIDTH = 18;
+/** One of several lanes of a row, px. */
+const LANE = 50;
 /** So much of it lies in the margin of the page. */
 const EDGE_OUTSIDE = 16;
 
@@ -103,6 +107,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
   const t = useTokens();
   const logbook = useLogbook();
   const today = useToday();
+  const nowMin = minutesOfDay(timeIn(new Date(useNow(60_000)).toISOString(), logbook.shop.timeZone));
   const [width, setWidth] = useState(900);
   const [isDragging, setDragging] = useState(false);
   const [over, setOver] = useState<{ to: Job; objections: Finding[] } | null>(null);
@@ -130,7 +135,6 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
     if (!days.includes(day)) onDay(day);
   };
   const hours = Array.from({ length: (TO - FROM) / 60 + 1 }, (_, i) => FROM + i * 60);
-  const height = isWeek ? undefined : ROW;
   return (
     <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)} {...onArrows}>
       <View
@@ -213,7 +217,6 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                   position: 'relative',
                   display: 'flex',
                   minHeight: ROW,
-                  height,
                   borderBottom: `1px solid ${t.rule}`,
                 }}
               >
@@ -229,6 +232,15 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                   const own = jobs.filter((j) => standsIn(row, j) && dateIn(j.startAt, timeZone) === day);
                   const absent = member ? absenceOf(logbook, member, day) : null;
                   const open = member && !absent ? hoursOf(logbook, member, day) : null;
+                  const placed = new Map<string, Placed>(
+                    isWeek
+                      ? []
+                      : own.map((job) => {
+                          const { from, to } = spanOfJob(logbook, job);
+                          return [job.id, placeOf((from - FROM) * perMinute, (to - FROM) * perMinute, width - LABEL)];
+                        }),
+                  );
+                  const { lane, count } = lanesOf([...placed].map(([id, p]) => ({ id, from: p.from, to: p.to })));
                   return (
                     <Cell
                       key={day}
@@ -237,7 +249,7 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                       style={{
                         position: 'relative',
                         width: isWeek ? column : width - LABEL,
-                        minHeight: ROW,
+                        minHeight: isWeek ? ROW : Math.max(ROW, count * LANE + 6),
                         background: absent ? offLook(t) : 'transparent',
                         borderLeft: `1px solid ${t.rule}`,
                         boxSizing: 'border-box',
@@ -246,18 +258,8 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                     >
                       {!isWeek && open ? <Off t={t} open={open} perMinute={perMinute} /> : null}
                       {own.map((job) => {
-                        const { from: at, to: end } = spanOfJob(logbook, job);
                         const finding = isDone(logbook, job) ? undefined : another.of(job.id)[0];
-                        // What lies on each other shares the height of the row.
-                        const beside = own.filter((o) => {
-                          const other = spanOfJob(logbook, o);
-                          return other.from < end && other.to > at;
-                        });
-                        const height = (ROW - 7) / beside.length;
-                        const next = own
-                          .map((o) => minutesOfDay(timeIn(o.startAt, timeZone)))
-                          .filter((m) => m > at)
-                          .sort((a, b) => a - b)[0];
+                        const place = placed.get(job.id);
                         return (
                           <Block
                             key={job.id}
@@ -265,22 +267,23 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
                             row={row}
                             broken={finding ? tell(finding) : null}
                             proposed={proposed.get(job.id) ?? null}
-                            room={((next ?? TO) - at) * perMinute}
+                            label={place?.label ?? null}
                             onOpen={() => onOpen(job.id)}
                             style={
-                              isWeek
-                                ? { position: 'relative', marginBottom: 3, minHeight: 48 }
-                                : {
+                              place
+                                ? {
                                     position: 'absolute',
-                                    left: (at - FROM) * perMinute,
-                                    width: Math.max(18, (end - at) * perMinute - 2),
-                                    top: 3 + beside.indexOf(job) * height,
-                                    height: height - (beside.length > 1 ? 1 : 0),
+                                    left: place.left,
+                                    width: place.width,
+                                    top: 3 + (lane.get(job.id) ?? 0) * LANE,
+                                    height: count > 1 ? LANE - 3 : ROW - 7,
                                   }
+                                : { position: 'relative', marginBottom: 3, minHeight: 48 }
                             }
                           />
                         );
                       })}
+                      {!isWeek && day === today ? <Now t={t} left={(nowMin - FROM) * perMinute} /> : null}
                     </Cell>
                   );
                 })}
@@ -301,6 +304,42 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
         </View>
       ) : null}
     </View>
+  );
+}
+
+interface Placed {
+  left: number;
+  width: number;
+  /** With its label, where that stands beside it. */
+  from: number;
+  to: number;
+  label: { side: 'left' | 'right'; width: number } | null;
+}
+
+/** Where a block lies, and where its words do: in it, or beside it where it is too short for them. */
+function placeOf(fromPx: number, toPx: number, roomPx: number): Placed {
+  // What lies before or after the clock of the board stands at its edge; its words say when.
+  const left = Math.min(Math.max(0, fromPx), roomPx - LEAST_WIDTH);
+  const width = Math.max(LEAST_WIDTH, Math.min(toPx - 2, roomPx) - left);
+  const inside = { left, width, from: left, to: left + width, label: null };
+  if (width >= NARROW) return inside;
+  const isRight = inside.to + BESIDE <= roomPx;
+  return {
+    ...inside,
+    label: { side: isRight ? 'right' : 'left', width: BESIDE - 6 },
+    from: isRight ? inside.from : inside.from - BESIDE,
+    to: isRight ? inside.to + BESIDE : inside.to,
+  };
+}
+
+/** Where the clock stands. */
+function Now({ t, left }: { t: Tokens; left: number }) {
+  if (left < 0) return null;
+  return (
+    <div
+      data-testid="board-now"
+      style={{ position: 'absolute', left, top: 0, bottom: 0, borderLeft: `2px solid ${t.ink}`, pointerEvents: 'none' }}
+    />
   );
 }
 

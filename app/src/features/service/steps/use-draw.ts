@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { type NippleBled, axleOfCorner, drawOutlook, isFedMethod, judgeBubbles, judgeClick } from '@calvik/core';
 import { useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
