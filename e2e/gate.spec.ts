@@ -111,6 +111,7 @@ test(
     const { page, complaints } = await deviceOf(browser, ids['Tove Loy']!);
     const { open, job } = await service(page, 'Rooth Velund');
     await open('reservoir');
+    await button(page, /^Level: /).click();
     await field(page, 'Level').fill('900');
     await radio(page, 'Colour: Amber').click();
     await radio(page, 'Basket: Clean').click();

@@ -133,19 +133,16 @@ test(
       'Rear wheel nuts, right rear',
     ]) {
       await press(page, 'button', line);
-      for (let n = 0; n < 5; n++) {
-        await go(page, 'textbox', /^Click, /);
-        await page.keyboard.type('115');
-        await page.keyboard.press('Enter');
-      }
+      for (let n = 0; n < 5; n++) await press(page, 'button', /^Click at 115/);
       if (await page.getByText('No wrench chosen').isVisible()) {
         await press(page, 'button', 'Choose the wrench');
         await press(page, 'radio', /^W-2, calibrated/);
       }
       await press(page, 'button', /^Save (front|rear) wheel nuts/);
-      await expect(page.getByRole('button', { name: line }).first()).toContainText(/done/i);
+      // The last wheel leads on by itself.
+      if (line !== 'Rear wheel nuts, right rear')
+        await expect(page.getByRole('button', { name: line }).first()).toContainText(/done/i);
     }
-    await press(page, 'link', /^Release/);
     await heading(page, 'Release');
     while (await page.getByRole('button', { name: 'Waive', exact: true }).count()) {
       const before = await page.getByRole('button', { name: 'Waive', exact: true }).count();
