@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Empty, Screen } from '../ui/screen';
-import { routes } from '../features/routes';
+import { routes } from '../routes';
 
 export default function NotFound() {
   const router = useRouter();

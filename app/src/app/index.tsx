@@ -1,1 +1,1 @@
-export { RunUpScreen as default } from '../features/run-up/run-up-screen';
+export { RunUpScreen as default } from '../shell/run-up/run-up-screen';

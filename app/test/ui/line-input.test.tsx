@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { readTime } from '@calvik/core/calendar';
-import { spanAsRead } from '../../src/features/week-fields';
+import { spanAsRead } from '../../src/fields/week-fields';
 import { LineInput } from '../../src/ui/line-input';
 
 let held = '';

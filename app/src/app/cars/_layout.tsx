@@ -1,5 +1,5 @@
 import { Slot, usePathname } from 'expo-router';
-import { laterScreen } from '../../features/later';
+import { laterScreen } from '../../shell/lazy-screen';
 import { ListAndDetail } from '../../ui/list-and-detail';
 import { useWide } from '../../ui/screen';
 

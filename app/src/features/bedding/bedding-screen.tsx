@@ -23,10 +23,10 @@ import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
-import { FindingLine } from '../finding-line';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
+import { FindingLine } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
 import { runState, runsOf } from './use-bedding';
 
 export function BeddingScreen() {

@@ -16,11 +16,11 @@ import { Text } from '../../ui/text';
 import type { CountedFile } from '../../workers/heat-tasks';
 import { countDrive } from '../../workers/heat-worker';
 import '../../workers/heat-here';
-import { DriveColumns } from '../drive-columns';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
-import { newId } from '../save-record';
+import { DriveColumns } from '../../fields/drive-columns';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
+import { newId } from '../../state/new-record';
 import { SpeedChart } from '../venues/speed-chart';
 import { beddingCar, runState } from './use-bedding';
 

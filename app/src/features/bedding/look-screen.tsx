@@ -30,11 +30,11 @@ import { SayAll } from '../../ui/say-all';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
-import { Gone } from '../gone';
-import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../pictures';
-import { routes } from '../routes';
-import { type NewFact, type ToSave, useSaveFact } from '../save-fact';
+import { FindingLine } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../../files/pictures';
+import { routes } from '../../routes';
+import { type NewFact, type ToSave, useSaveFact } from '../../facts/save-fact';
 import { runState } from './use-bedding';
 
 export function BeddingLookScreen() {

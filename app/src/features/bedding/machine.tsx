@@ -16,9 +16,9 @@ import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
-import { priceMinor } from '../money';
-import { useSaveFact } from '../save-fact';
+import { FindingLine } from '../../facts/finding-line';
+import { priceMinor } from '../../fields/money';
+import { useSaveFact } from '../../facts/save-fact';
 
 /** A set and its rotors: bedded or not, sent to a machine, back in a box. */
 export function MachineBedding({ padSet, rotorPair }: { padSet: PadSet; rotorPair: RotorPair }) {

@@ -38,9 +38,9 @@ import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { FindingLine, FindingLines } from '../finding-line';
-import { Gone } from '../gone';
-import { routes } from '../routes';
+import { FindingLine, FindingLines } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
 import { PredictionChart, PredictionTable, usePrediction } from './prediction';
 import { type BeddingCar, bandsFor, beddingCar, decidingAxle, useAxlesToBed } from './use-bedding';
 

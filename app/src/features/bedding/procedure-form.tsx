@@ -13,10 +13,11 @@ import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { RecordFoot } from '../record-foot';
-import { routes } from '../routes';
-import { newRecord, useQuantity, useSaveRecord } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { RecordFoot } from '../../records/record-foot';
+import { routes } from '../../routes';
+import { useQuantity, useSaveRecord } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 import { SeriesFields, type SeriesForm, emptySeries, seriesForm, seriesOf } from './series-fields';
 
 const ANY = 'any';

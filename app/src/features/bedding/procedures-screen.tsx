@@ -6,7 +6,7 @@ import { useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 const shipped = new Set(shippedProcedures.map((p) => p.id));
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { BeddingBegun, Car } from '@calvik/core';
 import { readDraftHead } from '../../state/bedding-draft';
 import { useLogbook } from '../../state/hooks';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { DriveCycle } from './drive-cycle';
 import { RunSummary } from './run-summary';
 import { runState } from './use-bedding';

@@ -15,11 +15,11 @@ import { useSay } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
-import { openFile } from '../open-file';
-import { Picture } from '../pictures';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
+import { FindingLine } from '../../facts/finding-line';
+import { openFile } from '../../files/open-file';
+import { Picture } from '../../files/pictures';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
 import type { BeddingRunState } from './use-bedding';
 
 /** What has come of a run, and what comes next. */

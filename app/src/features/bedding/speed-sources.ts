@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { BeddingSeries } from '@calvik/core';
 import { distanceM } from '@calvik/core/traces';
-import { useInstrument } from '../use-instrument';
+import { useInstrument } from '../../facts/use-instrument';
 
 export interface HeardSpeed {
   /** Of a phone: a moment, ms. Of a simulated drive: seconds since it began. */

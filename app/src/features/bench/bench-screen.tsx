@@ -8,9 +8,9 @@ import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { TesterPanel } from '../fluid/tester-panel';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 import { useToday } from '../../state/hooks';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** The bench: the boiling tester on any car's or bottle's sample, and the way to the pen. */
 export function BenchScreen() {

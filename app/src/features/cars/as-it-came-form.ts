@@ -16,7 +16,7 @@ import { factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import type { Say } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
 import { recordText } from '../../ui/quantity-text';
-import { fieldErrors } from '../save-record';
+import { fieldErrors } from '../../state/new-record';
 
 /** What somebody types of an axle. */
 export interface AxleForm {

@@ -21,9 +21,9 @@ import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { newId } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { newId } from '../../state/new-record';
 import { AsItCameAxle } from './as-it-came-axle';
 import { type AsItCameForm, axleForm, firstRefused, onRecordText, readAxle } from './as-it-came-form';
 

@@ -5,7 +5,7 @@ import type { Say } from '@calvik/words';
 import { issueText, typingExample } from '@calvik/words/input';
 import type { useReadFigure } from '../../ui/figure-fields';
 import { recordText } from '../../ui/quantity-text';
-import { newRecord } from '../save-record';
+import { newRecord } from '../../state/new-record';
 
 /** A fastener as it is typed. */
 export interface FastenerLine {

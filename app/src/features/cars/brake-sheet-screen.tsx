@@ -13,9 +13,9 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { RecordChanges } from '../record-changes';
-import { routes } from '../routes';
+import { Gone } from '../../records/not-found-page';
+import { RecordChanges } from '../../records/record-changes';
+import { routes } from '../../routes';
 import { type SheetForm, sheetForm, sheetOf, sheetRefused } from './brake-sheet-form';
 import { FastenerFields } from './fastener-fields';
 

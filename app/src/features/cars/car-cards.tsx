@@ -8,8 +8,8 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
-import { newRecord } from '../save-record';
+import { routes } from '../../routes';
+import { newRecord } from '../../state/new-record';
 
 /** What stands as a default on a car's record: said until somebody says it; nothing where everything is said. */
 export function NotSaid({ car }: { car: Car }) {

@@ -16,7 +16,8 @@ import {
 } from '@calvik/core';
 import { readCount, readFigure } from '@calvik/core/units';
 import { recordText } from '../../ui/quantity-text';
-import { newRecord, useQuantity } from '../save-record';
+import { useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 
 export interface AxleForm {
   brake: AxleBrake['brake'];

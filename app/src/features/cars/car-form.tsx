@@ -23,10 +23,11 @@ import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { carLike } from '../doubles';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { newRecord, useSaveRecord } from '../save-record';
+import { carLike } from '../../records/duplicates';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { useSaveRecord } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 import { AxleSection, FluidSection, LinesSection, ToolsSection, yes } from './car-form-sections';
 import { type CarForm, carForm, fieldsOf, plumbingForm, useToCar } from './car-form-values';
 

@@ -6,7 +6,7 @@ import { Searchbar } from 'react-native-paper';
 import { useLogbook } from '../../state/hooks';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** All cars, by customer, with a search over names, makes and plates. */
 export function CarsScreen() {

@@ -25,7 +25,7 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 import { useFastenerNames } from '../track/use-look';
 import { LetPass } from './let-pass';
 import { useWhen } from './use-when';

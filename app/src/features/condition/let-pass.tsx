@@ -8,7 +8,7 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 
 interface Draft {
   until: 'nextSession' | 'endOfEvent';

@@ -5,7 +5,7 @@ import { useLogbook } from '../../state/hooks';
 import { LinkRow, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** The way to what stands against a car, with how much it is; nothing where nobody ever found anything. */
 export function StandingFaults({ car }: { car: Car }) {

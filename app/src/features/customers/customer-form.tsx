@@ -6,14 +6,15 @@ import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
-import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
-import { RecordFoot } from '../record-foot';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { type PolicyForm, countLabel, policyForm, policyOf, schoolOptions } from '../policy-fields';
+import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../../fields/rule-fields';
+import { RecordFoot } from '../../records/record-foot';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
+import { type PolicyForm, countLabel, policyForm, policyOf, schoolOptions } from '../../fields/policy-fields';
 
 interface CustomerForm extends RulesForm {
   name: string;

@@ -10,7 +10,7 @@ import { Dialog } from '../../ui/dialog';
 import { MainButton } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { newRecord } from '../save-record';
+import { newRecord } from '../../state/new-record';
 
 const kinds: { value: Message['about']; label: string }[] = [
   { value: 'booked', label: 'Booked' },

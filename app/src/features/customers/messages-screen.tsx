@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { dateIn, shortDate, timeIn } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
-import { FindingLines } from '../finding-line';
+import { FindingLines } from '../../facts/finding-line';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { Empty, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';

@@ -8,10 +8,10 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
-import { newId } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
+import { newId } from '../../state/new-record';
 import { Suspects } from './suspects';
 
 export function NewDiagnosisScreen() {

@@ -4,8 +4,8 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { openFile } from '../open-file';
-import type { NewFact } from '../save-fact';
+import { openFile } from '../../files/open-file';
+import type { NewFact } from '../../facts/save-fact';
 
 /** What cannot be put right here, handed on in writing. */
 export function Referral({

@@ -9,8 +9,8 @@ import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
 
 /** How often each cause is taken to turn up: by the table, and by this shop’s own closed cases, which can be set aside. */
 export function CaseWeightsScreen() {

@@ -18,17 +18,18 @@ import { useTell } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
 import { DateField, DraftNotice, NumberField, PickField, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { Chips } from '../../ui/chips';
 import { PickList } from '../../ui/pick-list';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../rule-fields';
-import { routes } from '../routes';
-import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../session-fields';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
+import { RuleFields, type RulesForm, rulesForm, rulesOf } from '../../fields/rule-fields';
+import { routes } from '../../routes';
+import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../../fields/session-fields';
 
 interface EventForm extends RulesForm {
   name: string;

@@ -16,18 +16,18 @@ import { counted } from '@calvik/words';
 import { useLogbook, useSync, useToday } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { TickLine } from '../../ui/tick';
 import { VerdictMark } from '../../ui/verdict';
-import { openFile } from '../open-file';
-import { RecordFoot } from '../record-foot';
+import { openFile } from '../../files/open-file';
+import { RecordFoot } from '../../records/record-foot';
 import { useAnotherLook } from '../schedule/use-another-look';
-import { newRecord } from '../save-record';
-import { useBreaks } from '../schedule/use-breaks';
+import { newRecord } from '../../state/new-record';
+import { useBreaks } from '../../records/use-breaks';
 import { useTell } from '../../state/use-say';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 export function EventScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

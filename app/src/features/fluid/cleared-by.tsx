@@ -4,7 +4,7 @@ import { useToday } from '../../state/hooks';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 
 /** For a car stopped by a wrong mix: takes down which workshop has put the system right. */
 export function ClearedBy({ carId }: { carId: string }) {

@@ -14,14 +14,14 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { FindingLines } from '../finding-line';
+import { FindingLines } from '../../facts/finding-line';
 import { useTell } from '../../state/use-say';
 import { jobNames, policyName } from '@calvik/words';
 import { FigureView } from '../../ui/working';
 import { ClearedBy } from './cleared-by';
 import { FluidBar } from './fluid-bar';
 import { useFluid } from './use-fluid';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 const owners = { organiser: 'the organiser’s', customer: 'the customer’s', shop: 'the shop’s' } as const;
 

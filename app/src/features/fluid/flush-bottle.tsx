@@ -3,8 +3,8 @@ import type { UseFormReturn } from 'react-hook-form';
 import { type BottleChoice, judgeChoice } from '@calvik/core';
 import { SwitchField } from '../../ui/form';
 import { Empty, Section } from '../../ui/screen';
-import { FindingLine } from '../finding-line';
-import { routes } from '../routes';
+import { FindingLine } from '../../facts/finding-line';
+import { routes } from '../../routes';
 import { BottleShelf } from './bottle-shelf';
 import type { FlushForm } from './flush-form';
 

@@ -7,8 +7,8 @@ import { PickField, QuantityField } from '../../ui/form';
 import { Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { FindingLine } from '../finding-line';
-import { useQuantity } from '../save-record';
+import { FindingLine } from '../../facts/finding-line';
+import { useQuantity } from '../../records/save-record';
 import { Tick } from '../../ui/tick';
 import type { FlushForm } from './flush-form';
 

@@ -11,10 +11,10 @@ import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { newId } from '../save-record';
+import { newId } from '../../state/new-record';
 import { factRemarks, factText, visitText } from '@calvik/words/history';
 import { useSay } from '../../state/use-say';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 const STEP = 8;
 

@@ -9,7 +9,7 @@ import {
   pressureAtAltitude,
 } from '@calvik/core';
 import { quantityText, recordText } from '../../ui/quantity-text';
-import type { NewFact } from '../save-fact';
+import type { NewFact } from '../../facts/save-fact';
 
 export type TestMode = 'byHand' | 'tester' | 'pen';
 

@@ -5,7 +5,7 @@ import { ChoiceField, PickField, QuantityField } from '../../ui/form';
 import { Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import type { NewFact } from '../save-fact';
+import type { NewFact } from '../../facts/save-fact';
 import type { TestForm } from './test-form';
 
 /** Where the sample is from, and the air pressure at the tester. */

@@ -17,8 +17,8 @@ import {
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useUnits } from '../../ui/units';
-import { type NewFact, asFact, momentFor } from '../save-fact';
-import { useQuantity } from '../save-record';
+import { type NewFact, asFact, momentFor } from '../../facts/save-fact';
+import { useQuantity } from '../../records/save-record';
 import { type FlushForm, flushForm } from './flush-form';
 import { useFluid, useNextEvent } from './use-fluid';
 

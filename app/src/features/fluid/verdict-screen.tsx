@@ -11,7 +11,7 @@ import {
 } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
@@ -20,9 +20,9 @@ import { FluidBar } from './fluid-bar';
 import { useEventFor, useFluid } from './use-fluid';
 import { jobNames, policyName } from '@calvik/words';
 import { useTell } from '../../state/use-say';
-import { FindingLines } from '../finding-line';
+import { FindingLines } from '../../facts/finding-line';
 import { findingKey } from '@calvik/core';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 const owners = { organiser: 'Organiser', customer: 'Customer', shop: 'Shop', boilingPoint: 'Fluid' } as const;
 

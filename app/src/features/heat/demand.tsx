@@ -8,8 +8,8 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { FindingLines } from '../finding-line';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { FindingLines } from '../../facts/finding-line';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 
 /** The peak that counts, whose it is, and why it is not lower; a lead takes a computed one over here. */
 export function Demand({ car, event, demand }: { car: Car; event: TrackEvent; demand: PeakDemand }) {

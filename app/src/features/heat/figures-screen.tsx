@@ -19,9 +19,9 @@ import { Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { useQuantity, useSaveRecord } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { useQuantity, useSaveRecord } from '../../records/save-record';
 
 type FiguresForm = Record<
   | 'massKg'

@@ -4,8 +4,8 @@ import { type Car, type TrackEvent, carLabel } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { Empty, Screen } from '../../ui/screen';
 import { useEventFor } from '../fluid/use-fluid';
-import { Gone } from '../gone';
-import { routes } from '../routes';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
 
 /** A page about a car at the event in the address, or at its next one; without either it says what to do. */
 export const forEvent = (above: string, without: string, Page: ComponentType<{ car: Car; event: TrackEvent }>) =>

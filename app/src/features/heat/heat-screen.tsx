@@ -20,14 +20,14 @@ import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
 import { VerdictMark } from '../../ui/verdict';
-import { FindingLines } from '../finding-line';
-import { routes } from '../routes';
+import { FindingLines } from '../../facts/finding-line';
+import { routes } from '../../routes';
 import { Demand } from './demand';
 import { forEvent } from './for-event';
 import { HelpList } from './help-list';
 import { Peaks } from './peaks';
 import { Pin } from './pin';
-import { SessionFields, sessionForm, sessionOfForm } from '../session-fields';
+import { SessionFields, sessionForm, sessionOfForm } from '../../fields/session-fields';
 import { useHeatCase, useHeatRun, useHelp } from './use-heat';
 
 /** What the brakes of a car will reach at an event, what that means, and what would help. */

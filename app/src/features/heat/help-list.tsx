@@ -16,7 +16,7 @@ import { useSay } from '../../state/use-say';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useTokens } from '../../theme/use-tokens';
-import { newId } from '../save-record';
+import { newId } from '../../state/new-record';
 
 /** Shown at once; the rest comes on demand. */
 const FIRST = 5;

@@ -26,8 +26,8 @@ import { MainButton, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { useSaveFact } from '../save-fact';
-import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../session-fields';
+import { useSaveFact } from '../../facts/save-fact';
+import { SessionFields, type SessionForm, sessionForm, sessionOfForm } from '../../fields/session-fields';
 
 type Instrument = HeatRead['instrument'];
 

@@ -8,9 +8,10 @@ import { useDraftForm } from '../../state/use-draft-form';
 import { SaveBar } from '../../ui/save-bar';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
-import { takenBy } from '../doubles';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { routes } from '../routes';
+import { takenBy } from '../../records/duplicates';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
+import { routes } from '../../routes';
 
 interface BottleForm {
   label: string;

@@ -14,13 +14,13 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
+import { FindingLine } from '../../facts/finding-line';
 import { BottleHistory } from '../fluid/history';
-import { RecordFoot } from '../record-foot';
-import { useSaveFact } from '../save-fact';
+import { RecordFoot } from '../../records/record-foot';
+import { useSaveFact } from '../../facts/save-fact';
 import { counted, reservedText } from '@calvik/words';
 import { quantityProblemText } from '@calvik/words/input';
 

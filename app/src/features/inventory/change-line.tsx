@@ -7,8 +7,8 @@ import { DateInput } from '../../ui/date-input';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { priceMinor, priceText } from '../money';
-import { RecordChanges } from '../record-changes';
+import { priceMinor, priceText } from '../../fields/money';
+import { RecordChanges } from '../../records/record-changes';
 
 /** An ordered line as it really is: how many are still to come, when, by which number and for how much. */
 export function ChangeLine({ awaitedLine, onDone }: { awaitedLine: AwaitedGoods; onDone: () => void }) {

@@ -7,7 +7,7 @@ import { useOwnIds } from '../../state/use-own-ids';
 import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useMoney } from '../money';
+import { useMoney } from '../../fields/money';
 import { ChangeLine } from './change-line';
 import { waitingFor } from './order-words';
 

@@ -8,9 +8,10 @@ import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { RecordFoot } from '../record-foot';
-import { newRecord, useQuantity, useSaveRecord } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { RecordFoot } from '../../records/record-foot';
+import { useQuantity, useSaveRecord } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 
 /** A compound of which nothing is known but its name. */
 export const newCompound = (name: string, use: Compound['use']): Compound => ({

@@ -4,7 +4,7 @@ import { useLogbook } from '../../state/hooks';
 import { LinkRow, MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** Compounds that pad sets are made of. */
 export function Compounds() {

@@ -4,16 +4,17 @@ import { useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
-import { takenBy } from '../doubles';
-import { Gone } from '../gone';
-import { RecordFoot } from '../record-foot';
-import { routes } from '../routes';
+import { takenBy } from '../../records/duplicates';
+import { Gone } from '../../records/not-found-page';
+import { RecordFoot } from '../../records/record-foot';
+import { routes } from '../../routes';
 import { DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
 import { recordText } from '../../ui/quantity-text';
 import { SaveBar } from '../../ui/save-bar';
 import { Screen, Section } from '../../ui/screen';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 
 interface Values {
   name: string;

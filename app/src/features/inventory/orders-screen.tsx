@@ -10,7 +10,7 @@ import { Text } from '../../ui/text';
 import { FileLinks } from '../schedule/file-links';
 import { useWorkLists } from '../work/use-work';
 import { unknownGoodsText } from '@calvik/words/work';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 import { AllDue } from './all-due';
 import { Coming } from './coming';
 import { waitingFor } from './order-words';

@@ -5,12 +5,13 @@ import { useUnits } from '../../ui/units';
 import { ChoiceField, DraftNotice, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
 import { useOwnIds } from '../../state/use-own-ids';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Screen, Section } from '../../ui/screen';
-import { takenBy } from '../doubles';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { takenBy } from '../../records/duplicates';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 import { ownerOptions } from './labels';
 import { newCompound } from './compound-form';
 

@@ -22,13 +22,13 @@ import {
 import { cornerNames } from '@calvik/words';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { RecordFoot } from '../record-foot';
+import { Gone } from '../../records/not-found-page';
+import { RecordFoot } from '../../records/record-foot';
 import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { reservedText } from '@calvik/words';
 import { MachineBedding } from '../bedding/machine';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** Where a part is, in words: on a car, promised, or on the shelf. */
 export function placeWords(logbook: Logbook, part: PadSet | RotorPair, today: LocalDate): string {

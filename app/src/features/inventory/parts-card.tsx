@@ -18,8 +18,8 @@ import { useUnits } from '../../ui/units';
 import { CornerMap } from '../../ui/corner-map';
 import { LinkRow } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLines } from '../finding-line';
-import { routes } from '../routes';
+import { FindingLines } from '../../facts/finding-line';
+import { routes } from '../../routes';
 import { WearPartsOnCar } from './wear-parts';
 
 /** What is on a car's axles, as it was last measured: thinnest pad and rotor at each corner, and what is not in order. */

@@ -20,7 +20,7 @@ import { Text } from '../../ui/text';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
 import { counted, reservedText } from '@calvik/words';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 import { Compounds } from './compounds';
 import { WearParts } from './wear-parts';
 import { Wrenches } from './wrenches';

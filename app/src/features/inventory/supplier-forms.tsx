@@ -10,13 +10,14 @@ import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { ChoiceField, DraftNotice, PickField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { PickList } from '../../ui/pick-list';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { RecordFoot } from '../record-foot';
-import { newId, newRecord, useSaveRecord } from '../save-record';
+import { RecordFoot } from '../../records/record-foot';
+import { useSaveRecord } from '../../records/save-record';
+import { newId, newRecord } from '../../state/new-record';
 
 const goodsOptions: { value: Goods; label: string }[] = [
   { value: 'padSet', label: 'Pads' },

@@ -14,8 +14,8 @@ import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { useMoney } from '../money';
-import { newRecord } from '../save-record';
+import { useMoney } from '../../fields/money';
+import { newRecord } from '../../state/new-record';
 import { waitingFor } from './order-words';
 
 /** What is to be bought of one supplier: how many, asked of it or told on the phone. */

@@ -8,8 +8,8 @@ import { LineInput } from '../../ui/line-input';
 import { quantityText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
-import { useSaveFact } from '../save-fact';
+import { FindingLine } from '../../facts/finding-line';
+import { useSaveFact } from '../../facts/save-fact';
 import { quantityProblemText } from '@calvik/words/input';
 
 /** The labelled container: how full it is by the records, and handing it to a disposal point. */

@@ -6,7 +6,7 @@ import { awaited, onShelf } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { LinkRow, MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** Hoses and small parts, counted; what runs low says so. */
 export function WearParts() {

@@ -10,10 +10,11 @@ import { SaveBar } from '../../ui/save-bar';
 import { LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { Gone } from '../gone';
-import { RecordFoot } from '../record-foot';
-import { routes } from '../routes';
-import { newRecord, useQuantity, useSaveRecord } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { RecordFoot } from '../../records/record-foot';
+import { routes } from '../../routes';
+import { useQuantity, useSaveRecord } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 
 /** The shop's torque wrenches; one that is due for calibration says so. */
 export function Wrenches() {

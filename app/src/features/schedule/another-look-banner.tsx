@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { counted } from '@calvik/words';
 import { MainButton } from '../../ui/screen';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 import { useAnotherLookInTurn } from './use-another-look';
 
 /** One line on the run-up, on the board and at the work: how much no longer fits; nothing while all does. */

@@ -12,10 +12,10 @@ import { Text } from '../../ui/text';
 import { ReasonLine } from '../../ui/verdict';
 import { pageOf } from '../work/page-of';
 import { useWorkLists } from '../work/use-work';
-import { routes } from '../routes';
-import { carOf } from './job-words';
+import { routes } from '../../routes';
+import { carOf } from '../../records/job-words';
 import { remember } from './undo';
-import { headOfLook } from './look-head';
+import { headOfLook } from '../../records/look-head';
 import { useAnotherLook } from './use-another-look';
 
 const GONE: ReadonlySet<string> = new Set(['eventCancelled', 'bookingCancelled', 'workNotWanted']);

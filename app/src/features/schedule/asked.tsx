@@ -4,8 +4,8 @@ import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Dialog } from '../../ui/dialog';
 import { MainButton } from '../../ui/screen';
-import { FindingLines } from '../finding-line';
-import { carOf } from './job-words';
+import { FindingLines } from '../../facts/finding-line';
+import { carOf } from '../../records/job-words';
 import type { useMove } from './use-move';
 
 /** A drop that would break a rule: which, in words, and what to do. */

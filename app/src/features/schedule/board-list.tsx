@@ -6,8 +6,8 @@ import { useLogbook, useNow, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
 import { Empty, LinkRow, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
-import { carOf, handsOf, workOf } from './job-words';
+import { routes } from '../../routes';
+import { carOf, handsOf, workOf } from '../../records/job-words';
 import type { BoardRow } from './timeline-block';
 import { useAnotherLook } from './use-another-look';
 

@@ -6,15 +6,15 @@ import { useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { ChoiceField, DraftNotice, SwitchField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { RecordChanges } from '../record-changes';
-import { DaysOffFields, type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
-import { Gone } from '../gone';
+import { RecordChanges } from '../../records/record-changes';
+import { DaysOffFields, type TypedDaysOff, noDaysTyped, readDaysOff } from '../../fields/days-off-fields';
+import { Gone } from '../../records/not-found-page';
 import { SaveBar } from '../../ui/save-bar';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useSaveRecord } from '../save-record';
-import { useBreaks } from './use-breaks';
-import { WeekFields, readWeek, weekText } from '../week-fields';
+import { useSaveRecord } from '../../records/save-record';
+import { useBreaks } from '../../records/use-breaks';
+import { WeekFields, readWeek, weekText } from '../../fields/week-fields';
 
 const skills: { value: WorkSkill; label: string }[] = [
   { value: 'fluid', label: 'Fluid' },

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { MainButton } from '../../ui/screen';
-import { openFile } from '../open-file';
+import { openFile } from '../../files/open-file';
 
 /** The same list as a table and as data. */
 export function FileLinks({ what, path, query = '' }: { what: string; path: string; query?: string }) {

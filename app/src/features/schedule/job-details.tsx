@@ -11,12 +11,12 @@ import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { pageOf } from '../work/page-of';
 import { VisitExtras } from '../work/visit-extras';
-import { carOf, handsOf, whenOf, workOf } from './job-words';
+import { carOf, handsOf, whenOf, workOf } from '../../records/job-words';
 import { remember } from './undo';
 import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
-import { FindingLines } from '../finding-line';
-import { RecordChanges } from '../record-changes';
+import { FindingLines } from '../../facts/finding-line';
+import { RecordChanges } from '../../records/record-changes';
 
 /** A job opened on the board: move it without dragging, pin it, do it, take it out of the plan. */
 export function JobDetails({

@@ -14,7 +14,7 @@ import { usePlanRun } from './use-plan-run';
 import { hoursAndMinutes } from '../work/use-work';
 import { wayOutText } from '@calvik/words/work';
 import { useSay, useTell } from '../../state/use-say';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** One press proposes who does what, when and on which lift; the lead takes it or leaves it. */
 export function PlanProposalScreen() {

@@ -5,7 +5,7 @@ import { type Job, isDone, timeIn } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { carOf, handsOf, workOf } from './job-words';
+import { carOf, handsOf, workOf } from '../../records/job-words';
 
 /** A row of the board: a person or a lift. */
 export interface BoardRow {

@@ -23,7 +23,7 @@ import { Icon } from '../../ui/icons';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
-import { carOf, handsOf } from './job-words';
+import { carOf, handsOf } from '../../records/job-words';
 import { lanesOf } from './lanes';
 import { BESIDE, Block, type BoardRow, NARROW } from './timeline-block';
 import { EDGE, FROM, LABEL, type Layout, ROW, TO, collide, useBoardSensors, wantedPlace } from './timeline-drag';

@@ -6,7 +6,7 @@ import { workName } from '@calvik/words';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
-import { newId } from '../save-record';
+import { newId } from '../../state/new-record';
 import { hoursAndMinutes } from '../work/use-work';
 
 /** A new visit for work that nobody has planned, at a time. */

@@ -5,7 +5,7 @@ import type { PlanAnswer, PlanRun } from '@calvik/core/run-up';
 import * as api from '../../api/client';
 import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { read, remove, write } from '../../state/storage';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 import { remember } from './undo';
 
 const POLL_MS = 400;

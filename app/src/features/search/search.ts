@@ -8,7 +8,7 @@ import {
   dateSpan,
   lettersAndDigits,
 } from '@calvik/core';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 export interface Found {
   id: string;

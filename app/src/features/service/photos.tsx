@@ -3,8 +3,8 @@ import { ScrollView } from 'react-native';
 import type { ServiceJudgement, ServiceStep } from '@calvik/core';
 import { stepName } from '@calvik/words';
 import { useToday } from '../../state/hooks';
-import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../pictures';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../../files/pictures';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 
 /** Camera or file: kept, and noted as a fact of this step. */
 export function useTakePhoto(s: ServiceJudgement, step: ServiceStep): { open: () => void; problem: string | null } {

@@ -16,14 +16,14 @@ import {
 import { counted, phaseNames, stepName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../gone';
-import { NotAgreed, useIsUnsent } from '../not-agreed';
+import { Gone } from '../../records/not-found-page';
+import { NotAgreed, useIsUnsent } from '../../facts/not-agreed';
 import { Icon } from '../../ui/icons';
 import { LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { useService } from './use-service';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** What else stands in the visit: of the work list, and fetched with it. */
 type AlsoInThisVisit = ComponentType<{ job: Job }>;

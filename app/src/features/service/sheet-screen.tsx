@@ -6,12 +6,12 @@ import type { UnitSystem } from '@calvik/core';
 import { type SheetCorner, type SheetSection, serviceSheet } from '@calvik/words/documents/service-sheet';
 import { useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { IconButton, MainButton, Screen, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { LimitBar } from '../../ui/limit-bar';
 import { Text } from '../../ui/text';
-import { openFile } from '../open-file';
+import { openFile } from '../../files/open-file';
 import { useService } from './use-service';
 
 /** The service sheet for the customer and the inspection table: on the screen, on paper, as PDF, JSON and CSV. */

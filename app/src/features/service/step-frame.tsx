@@ -8,7 +8,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
-import { FindingLines } from '../finding-line';
+import { FindingLines } from '../../facts/finding-line';
 import { Photos, useTakePhoto } from './photos';
 import { Why } from './step-dialogs';
 import { StepMore } from './step-more';

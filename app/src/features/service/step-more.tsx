@@ -4,7 +4,7 @@ import { stepName } from '@calvik/words';
 import { useToday } from '../../state/hooks';
 import { PickList } from '../../ui/pick-list';
 import { MainButton } from '../../ui/screen';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 import { HandDialog, SkipDialog } from './step-dialogs';
 import { useGoOn } from './use-save-step';
 

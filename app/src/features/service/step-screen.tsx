@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { type ComponentType } from 'react';
 import type { StepKind } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { ClutchStep } from './steps/clutch';
 import { DecideStep } from './steps/decide';
 import { DrawStep } from './steps/draw';

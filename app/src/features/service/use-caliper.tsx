@@ -5,7 +5,7 @@ import { useDraft } from '../../state/use-draft';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { useInstrument } from '../use-instrument';
+import { useInstrument } from '../../facts/use-instrument';
 
 interface Jaws {
   mm: number;

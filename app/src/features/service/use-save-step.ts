@@ -13,8 +13,8 @@ import { useAppStore, useCrewOnDuty, useLogbook, useToday } from '../../state/ho
 import { selectLogbook } from '../../state/logbook';
 import { useDraft } from '../../state/use-draft';
 import { useTell } from '../../state/use-say';
-import { routes } from '../routes';
-import { type NewFact, type ToSave, asFact, useSaveFact } from '../save-fact';
+import { routes } from '../../routes';
+import { type NewFact, type ToSave, asFact, useSaveFact } from '../../facts/save-fact';
 import { type Made, type Missing, type StepFact, standingReading } from './use-service';
 
 interface Reasons {

@@ -6,7 +6,7 @@ import type { Saved } from '../../api/client';
 import { useLogbook, useSync } from '../../state/hooks';
 import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { type Storable, putAway, restored } from '../record-foot';
+import { type Storable, putAway, restored } from '../../records/record-foot';
 
 /** Everything that was put away, to be taken back. */
 export function ArchivedScreen() {

@@ -8,9 +8,9 @@ import { LineInput } from '../../ui/line-input';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { newRecord } from '../save-record';
-import { useBreaks } from '../schedule/use-breaks';
-import { routes } from '../routes';
+import { newRecord } from '../../state/new-record';
+import { useBreaks } from '../../records/use-breaks';
+import { routes } from '../../routes';
 import { shopPages } from './shop-screen';
 
 function Crew() {

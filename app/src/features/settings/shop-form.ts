@@ -7,13 +7,13 @@ import {
   readTimeSpan,
   writeTimeSpan,
 } from '@calvik/core';
-import { isCurrency } from '../money';
+import { isCurrency } from '../../fields/money';
 import { recordText } from '../../ui/quantity-text';
-import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../days-off';
-import { type PolicyForm, policyOf } from '../policy-fields';
-import { type RulesForm, rulesForm, rulesOf } from '../rule-fields';
-import type { useQuantity } from '../save-record';
-import { readWeek, weekText } from '../week-fields';
+import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../../fields/days-off-fields';
+import { type PolicyForm, policyOf } from '../../fields/policy-fields';
+import { type RulesForm, rulesForm, rulesOf } from '../../fields/rule-fields';
+import type { useQuantity } from '../../records/save-record';
+import { readWeek, weekText } from '../../fields/week-fields';
 
 export interface ShopForm extends RulesForm {
   name: string;

@@ -4,10 +4,10 @@ import { policyName } from '@calvik/words';
 import { ChoiceField, NumberField, PickField, QuantityField, SwitchField, TextField } from '../../ui/form';
 import { IconButton, MainButton, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { DaysOffFields } from '../days-off';
-import { countLabel, policyOf, schoolOptions } from '../policy-fields';
-import { RuleFields } from '../rule-fields';
-import { WeekFields, spanAsRead } from '../week-fields';
+import { DaysOffFields } from '../../fields/days-off-fields';
+import { countLabel, policyOf, schoolOptions } from '../../fields/policy-fields';
+import { RuleFields } from '../../fields/rule-fields';
+import { WeekFields, spanAsRead } from '../../fields/week-fields';
 import { type ShopForm, policiesOf } from './shop-form';
 
 /** Name, time zone, altitude, currency, cap adapters. */

@@ -13,8 +13,8 @@ import { SaveBar } from '../../ui/save-bar';
 import { Screen, useWide } from '../../ui/screen';
 import { useUnits } from '../../ui/units';
 import { Text } from '../../ui/text';
-import { RecordChanges, nameIn } from '../record-changes';
-import { useQuantity, useSaveRecord } from '../save-record';
+import { RecordChanges, nameIn } from '../../records/record-changes';
+import { useQuantity, useSaveRecord } from '../../records/save-record';
 import { type ShopForm, shopForm, shopOf } from './shop-form';
 import { NameAndPlace, ShopFigures, ShopRules, ShopWeek } from './shop-pages';
 

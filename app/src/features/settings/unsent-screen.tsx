@@ -10,7 +10,7 @@ import { useAppSelector, useLogbook, useSync } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { nameIn } from '../record-changes';
+import { nameIn } from '../../records/record-changes';
 
 interface Told {
   title: string;

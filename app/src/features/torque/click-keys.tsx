@@ -8,7 +8,7 @@ import { FigureFields } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { LiveFinding } from '../finding-line';
+import { LiveFinding } from '../../facts/finding-line';
 import type { TorqueLineWork } from './use-torque-line';
 
 /** What a click is logged with: one large key at the wrench's setting, or the keypad where a reading is typed. */

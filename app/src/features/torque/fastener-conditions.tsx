@@ -6,7 +6,7 @@ import { ChoiceChips } from '../../ui/chips';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { FigureView } from '../../ui/working';
-import { FindingLine } from '../finding-line';
+import { FindingLine } from '../../facts/finding-line';
 
 /** What somebody says of a fastener besides its clicks. */
 export interface FastenerDraft {

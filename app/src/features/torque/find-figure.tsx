@@ -6,8 +6,8 @@ import { LineInput } from '../../ui/line-input';
 import { useReadFigure } from '../../ui/figure-fields';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { FindingLines } from '../finding-line';
-import { newRecord } from '../save-record';
+import { FindingLines } from '../../facts/finding-line';
+import { newRecord } from '../../state/new-record';
 
 /** A figure that is not on the sheet: somebody finds it, and says where it stands. */
 export function FindFigure({ s, fastener, corner }: { s: { sheet: BrakeSheet }; fastener: Fastener; corner: Corner }) {

@@ -7,7 +7,7 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { FindingLine } from '../finding-line';
+import { FindingLine } from '../../facts/finding-line';
 import { ClickKeys } from './click-keys';
 import { FastenerConditions } from './fastener-conditions';
 import { FindFigure } from './find-figure';

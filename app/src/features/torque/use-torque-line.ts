@@ -13,8 +13,8 @@ import { useDraft } from '../../state/use-draft';
 import { useReadFigure } from '../../ui/figure-fields';
 import { recordText } from '../../ui/quantity-text';
 import { useUnits } from '../../ui/units';
-import { type NewFact, useSaveFact } from '../save-fact';
-import { useInstrument } from '../use-instrument';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
+import { useInstrument } from '../../facts/use-instrument';
 import type { FastenerDraft } from './fastener-conditions';
 import { useWrench } from './wrench-choice';
 

@@ -9,8 +9,8 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton } from '../../ui/screen';
 import { RadioList, Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { FindingLine } from '../finding-line';
-import { newRecord } from '../save-record';
+import { FindingLine } from '../../facts/finding-line';
+import { newRecord } from '../../state/new-record';
 
 /** The shop's wrenches in use, and the one that was chosen last on this device. */
 export function useWrench(): { wrench: Wrench | null; wrenches: Wrench[]; choose: (id: string) => void } {

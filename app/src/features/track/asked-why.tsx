@@ -1,6 +1,6 @@
 import { type Finding, findingKey } from '@calvik/core';
 import { LineInput } from '../../ui/line-input';
-import { FindingLines } from '../finding-line';
+import { FindingLines } from '../../facts/finding-line';
 
 /** What is asked of figures before they are saved, each question once, and the answer to it. */
 export function AskedWhy({

@@ -6,7 +6,7 @@ import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 import { newJobAtEvent } from './use-track';
 
 /** The heat-affected fluid bled between sessions, guided: an exchange, level, pedal and wheels, released at its end. */

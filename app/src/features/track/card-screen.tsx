@@ -9,11 +9,11 @@ import { useTokens } from '../../theme/use-tokens';
 import { Empty, MainButton, Screen } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { HatchStrip } from '../../ui/verdict';
-import { Gone } from '../gone';
-import { NotAgreed } from '../not-agreed';
-import { openFile } from '../open-file';
-import { routes } from '../routes';
-import { newRecord } from '../save-record';
+import { Gone } from '../../records/not-found-page';
+import { NotAgreed } from '../../facts/not-agreed';
+import { openFile } from '../../files/open-file';
+import { routes } from '../../routes';
+import { newRecord } from '../../state/new-record';
 
 /** The card that the driver reads: held out of a window, sent as a text, or printed. */
 export function DriverCardScreen() {

@@ -24,7 +24,7 @@ import { LineInput } from '../../ui/line-input';
 import { SayAll } from '../../ui/say-all';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 import type { PanelProps } from './use-look';
 
 /** Faults that have no corner of their own. */

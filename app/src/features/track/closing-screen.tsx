@@ -26,12 +26,12 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { SignButton } from '../../ui/sign-button';
 import { Text } from '../../ui/text';
-import { FindingLines } from '../finding-line';
-import { Gone } from '../gone';
-import { openFile } from '../open-file';
-import { routes } from '../routes';
-import { useSaveFact } from '../save-fact';
-import { newRecord } from '../save-record';
+import { FindingLines } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { openFile } from '../../files/open-file';
+import { routes } from '../../routes';
+import { useSaveFact } from '../../facts/save-fact';
+import { newRecord } from '../../state/new-record';
 import { BleedHere } from './bleed-here';
 import { jobAtEvent, newJobAtEvent } from './use-track';
 

@@ -6,7 +6,7 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
 import { SayAll } from '../../ui/say-all';
 import { Text } from '../../ui/text';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 import type { PanelProps } from './use-look';
 
 /** What is gone round the car for, corner by corner; the pedal is pressed from the seat. */

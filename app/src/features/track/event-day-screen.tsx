@@ -12,8 +12,8 @@ import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
-import { Gone } from '../gone';
-import { routes } from '../routes';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
 
 export function EventDayScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -14,7 +14,7 @@ import { recordText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 import type { PanelProps } from './use-look';
 
 /** From then on nobody takes it that what is typed was read just now, s. */

@@ -19,8 +19,8 @@ import { recordText } from '../../ui/quantity-text';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { LiveFinding } from '../finding-line';
-import { asFact, useSaveFact } from '../save-fact';
+import { LiveFinding } from '../../facts/finding-line';
+import { asFact, useSaveFact } from '../../facts/save-fact';
 import { AskedWhy } from './asked-why';
 import type { PanelProps } from './use-look';
 

@@ -32,11 +32,11 @@ import { SayAll } from '../../ui/say-all';
 import { Empty, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { CameInField } from '../came-in-field';
-import { FindingLines } from '../finding-line';
-import { Gone } from '../gone';
-import { routes } from '../routes';
-import { type NewFact, useSaveFact } from '../save-fact';
+import { CameInField } from '../../fields/came-in-field';
+import { FindingLines } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
+import { type NewFact, useSaveFact } from '../../facts/save-fact';
 import { jobAtEvent, newJobAtEvent } from './use-track';
 
 export function NewSessionScreen() {

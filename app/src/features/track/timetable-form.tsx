@@ -19,8 +19,8 @@ import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
-import { Gone } from '../gone';
-import { routes } from '../routes';
+import { Gone } from '../../records/not-found-page';
+import { routes } from '../../routes';
 
 export function TimetableScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

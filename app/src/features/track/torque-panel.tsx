@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { brakeSheetOf, openJobsOfCar, workKey } from '@calvik/core';
 import { useLogbook, useToday } from '../../state/hooks';
 import { Text } from '../../ui/text';
-import { useSaveFact } from '../save-fact';
+import { useSaveFact } from '../../facts/save-fact';
 import { TorqueLineForm } from '../torque/torque-line-form';
 import { TorqueTable } from '../torque/torque-table';
 import { keyOf } from '../torque/use-torque-line';

@@ -1,5 +1,5 @@
 import { type Job, type Logbook, recordDefaults, usualDurationMin } from '@calvik/core';
-import { newRecord } from '../save-record';
+import { newRecord } from '../../state/new-record';
 
 /** The job that a car's work at an event is written down under; null where nobody has planned any. */
 export const jobAtEvent = (logbook: Logbook, carId: string, eventId: string): Job | null =>

@@ -14,10 +14,10 @@ import { useUnits } from '../../ui/units';
 import type { TracePreview } from '../../workers/heat-tasks';
 import { previewTrace } from '../../workers/heat-worker';
 import '../../workers/heat-here';
-import { DriveColumns } from '../drive-columns';
-import { Gone } from '../gone';
-import { newId } from '../save-record';
-import { routes } from '../routes';
+import { DriveColumns } from '../../fields/drive-columns';
+import { Gone } from '../../records/not-found-page';
+import { newId } from '../../state/new-record';
+import { routes } from '../../routes';
 import { SpeedChart } from './speed-chart';
 
 const TYPES = { csv: 'text/csv', gpx: 'application/gpx+xml' } as const;

@@ -7,16 +7,17 @@ import { useLogbook } from '../../state/hooks';
 import { useUnits } from '../../ui/units';
 import { DraftNotice, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
-import { openFile } from '../open-file';
-import { routes } from '../routes';
+import { Gone } from '../../records/not-found-page';
+import { openFile } from '../../files/open-file';
+import { routes } from '../../routes';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { RecordFoot } from '../record-foot';
-import { takenBy } from '../doubles';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
+import { RecordFoot } from '../../records/record-foot';
+import { takenBy } from '../../records/duplicates';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
 import { type ZoneRow, ZoneRows, zoneRow, zonesOfRows } from './zone-rows';
 
 interface VenueForm {

@@ -7,7 +7,7 @@ import { FigureFields, useReadFigure } from '../../ui/figure-fields';
 import { LimitBar } from '../../ui/limit-bar';
 import { recordText } from '../../ui/quantity-text';
 import { Segments } from '../../ui/segments';
-import { LiveFinding } from '../finding-line';
+import { LiveFinding } from '../../facts/finding-line';
 import { StepFrame, lastOf } from '../service/step-frame';
 import type { StepProps } from '../service/use-service';
 

@@ -1,6 +1,6 @@
 import type { Href } from 'expo-router';
 import { type Job, isGuided } from '@calvik/core';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** Where a job is worked on: the guided service or the fluid pages; null for work that is only ticked off. */
 export const pageOf = (job: Job): Href | null => {

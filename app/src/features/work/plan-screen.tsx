@@ -25,15 +25,16 @@ import { useCrewOnDuty, useLogbook, useSync, useToday } from '../../state/hooks'
 import { useUnits } from '../../ui/units';
 import { ChoiceField, DateField, DraftNotice, PickField, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { SaveBar } from '../../ui/save-bar';
 import { recordText } from '../../ui/quantity-text';
 import { MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
-import { newRecord, useSaveRecord, useQuantity } from '../save-record';
-import { FindingLines } from '../finding-line';
-import { routes } from '../routes';
+import { useSaveRecord, useQuantity } from '../../records/save-record';
+import { newRecord } from '../../state/new-record';
+import { FindingLines } from '../../facts/finding-line';
+import { routes } from '../../routes';
 
 interface PlanForm {
   kind: Job['kind'];

@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useLogbook } from '../../state/hooks';
 import { lastStep } from '../../state/last-step';
 import { MainButton } from '../../ui/screen';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** The way back to the step that this device was on last, until that car is released: also after a flat battery. */
 export function Resume() {

@@ -25,12 +25,12 @@ import { MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { TickLine } from '../../ui/tick';
-import { FindingLines } from '../finding-line';
-import { Gone } from '../gone';
-import { newRecord } from '../save-record';
+import { FindingLines } from '../../facts/finding-line';
+import { Gone } from '../../records/not-found-page';
+import { newRecord } from '../../state/new-record';
 import { remember } from '../schedule/undo';
-import { useBreaks } from '../schedule/use-breaks';
-import { routes } from '../routes';
+import { useBreaks } from '../../records/use-breaks';
+import { routes } from '../../routes';
 import { useWorkLists } from './use-work';
 
 export function SeveralScreen() {

@@ -7,7 +7,7 @@ import { useCrewOnDuty, useLogbook, useSync } from '../../state/hooks';
 import { Chips } from '../../ui/chips';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
-import { newId } from '../save-record';
+import { newId } from '../../state/new-record';
 import { workName } from '@calvik/words';
 import { ownerName } from '@calvik/words/work';
 

@@ -14,7 +14,7 @@ import { DateInput } from '../../ui/date-input';
 import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useSay } from '../../state/use-say';
-import { newId } from '../save-record';
+import { newId } from '../../state/new-record';
 
 /** Of the stock that would do, so much is offered. */
 const MAX_STOCK = 4;

@@ -10,7 +10,7 @@ import { Empty, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
 import { Text } from '../../ui/text';
 import { useUnits } from '../../ui/units';
-import { openFile } from '../open-file';
+import { openFile } from '../../files/open-file';
 import { hoursAndMinutes } from './use-work';
 
 type By = 'kind' | 'person' | 'car';

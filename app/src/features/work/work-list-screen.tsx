@@ -16,7 +16,7 @@ import {
 import { type WorkItem, visitSaving } from '@calvik/core/run-up';
 import { useLogbook, useSync } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
-import { Gone } from '../gone';
+import { Gone } from '../../records/not-found-page';
 import { Empty, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { JumpMarks } from '../../ui/jump-marks';
 import { Segments } from '../../ui/segments';
@@ -31,9 +31,9 @@ import { loadUpHour, workName } from '@calvik/words';
 import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
 import { useUnits } from '../../ui/units';
 import { useSay } from '../../state/use-say';
-import { openPdf } from '../open-file';
-import { RecordChanges } from '../record-changes';
-import { routes } from '../routes';
+import { openPdf } from '../../files/open-file';
+import { RecordChanges } from '../../records/record-changes';
+import { routes } from '../../routes';
 
 export function WorkListScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -14,7 +14,7 @@ import {
 } from '@calvik/core';
 import { jobNames, workName } from '@calvik/words';
 import { useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
-import { openFile, openPdf } from '../open-file';
+import { openFile, openPdf } from '../../files/open-file';
 import { Columns } from '../../ui/columns';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Segments } from '../../ui/segments';
@@ -25,7 +25,7 @@ import { AnotherLookBanner } from '../schedule/another-look-banner';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { pageOf } from './page-of';
 import { Resume } from './resume';
-import { routes } from '../routes';
+import { routes } from '../../routes';
 
 /** The whole address, to be typed into a calendar. */
 const addressOf = (path: string): string => `${globalThis.location?.origin ?? ''}${path}`;

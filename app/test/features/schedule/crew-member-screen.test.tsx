@@ -2,8 +2,8 @@
 import { screen, waitFor } from '@testing-library/react';
 
 import { CrewMemberScreen } from '../../../src/features/schedule/crew-member-screen';
-import { rulesForm, rulesOf } from '../../../src/features/rule-fields';
-import { readWeek, weekText } from '../../../src/features/week-fields';
+import { rulesForm, rulesOf } from '../../../src/fields/rule-fields';
+import { readWeek, weekText } from '../../../src/fields/week-fields';
 import { crew, show } from '../../builders/scene';
 import type * as Hands from '../../builders/hands';
 import { freshHands, saved, place, press } from '../../builders/hands';

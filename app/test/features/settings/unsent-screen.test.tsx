@@ -1,5 +1,5 @@
 import { act, screen } from '@testing-library/react';
-import { NotAgreed } from '../../../src/features/not-agreed';
+import { NotAgreed } from '../../../src/facts/not-agreed';
 import { UnsentScreen } from '../../../src/features/settings/unsent-screen';
 import { type Unsent, queued, sent } from '../../../src/state/logbook';
 import type { AppStore } from '../../../src/state/store';

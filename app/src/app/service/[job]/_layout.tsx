@@ -1,7 +1,7 @@
 import { Slot, useGlobalSearchParams } from 'expo-router';
 import { stepsByKey } from '@calvik/core/model';
 import { useEffect } from 'react';
-import { laterScreen } from '../../../features/later';
+import { laterScreen } from '../../../shell/lazy-screen';
 import { rememberStep } from '../../../state/last-step';
 import { ListAndDetail } from '../../../ui/list-and-detail';
 import { useWide } from '../../../ui/screen';

@@ -1,3 +1,3 @@
-import { laterScreen } from '../../../features/later';
+import { laterScreen } from '../../../shell/lazy-screen';
 
 export default laterScreen('SheetScreen');

@@ -26,7 +26,7 @@ import { Section } from '../../../ui/screen';
 import { RadioList } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { useTell } from '../../../state/use-say';
-import { FirstFindings } from '../../finding-line';
+import { FirstFindings } from '../../../facts/finding-line';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';

@@ -4,7 +4,7 @@ import { recordText } from '../../../ui/quantity-text';
 import { SayAll } from '../../../ui/say-all';
 import { MainButton } from '../../../ui/screen';
 import { useUnits } from '../../../ui/units';
-import { LiveFinding } from '../../finding-line';
+import { LiveFinding } from '../../../facts/finding-line';
 import { runsClean, sayRunsClean } from './colour-and-bubbles';
 import type { useDraw } from './use-draw';
 

@@ -4,7 +4,7 @@ import { cornerNames } from '@calvik/words';
 import { Reservoir } from '../../../ui/reservoir';
 import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
-import { FindingLine } from '../../finding-line';
+import { FindingLine } from '../../../facts/finding-line';
 import { Tick } from '../../../ui/tick';
 import { FindFigure } from '../../torque/find-figure';
 import { StepFrame } from '../step-frame';

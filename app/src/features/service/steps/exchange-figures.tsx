@@ -7,7 +7,7 @@ import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { Text } from '../../../ui/text';
 import { useUnits } from '../../../ui/units';
-import { FindingLines, LiveFinding } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../../facts/finding-line';
 import type { ExchangeForm } from './use-exchange';
 
 /** What is done to the reservoir first, how far the exchange goes, and the pressure that it is done with. */

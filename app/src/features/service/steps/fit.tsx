@@ -38,7 +38,7 @@ import { StepFrame, lastOf } from '../step-frame';
 import { useCursor, useDraft } from '../../../state/use-draft';
 import type { StepFact, StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
-import { FindingLines, LiveFinding } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../../facts/finding-line';
 
 /** The overflow sum, before any piston goes back. */
 export function RetractStep({ s, step, logbook }: StepProps) {

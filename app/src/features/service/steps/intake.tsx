@@ -13,13 +13,13 @@ import { Text } from '../../../ui/text';
 import { VerdictMark } from '../../../ui/verdict';
 import { FluidBar } from '../../fluid/fluid-bar';
 import { useFluid } from '../../fluid/use-fluid';
-import { asFact, type NewFact } from '../../save-fact';
+import { asFact, type NewFact } from '../../../facts/save-fact';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { routes } from '../../routes';
+import { routes } from '../../../routes';
 import { useTell } from '../../../state/use-say';
-import { FindingLines } from '../../finding-line';
+import { FindingLines } from '../../../facts/finding-line';
 
 /** What the driver brought back, with the first suspects. */
 export function DriverStep({ s, step }: StepProps) {

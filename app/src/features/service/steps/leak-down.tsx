@@ -9,9 +9,9 @@ import { Text } from '../../../ui/text';
 import { FigureView } from '../../../ui/working';
 import { StepFrame } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
-import { useInstrument } from '../../use-instrument';
+import { useInstrument } from '../../../facts/use-instrument';
 import type { StepProps } from '../use-service';
-import { FindingLine } from '../../finding-line';
+import { FindingLine } from '../../../facts/finding-line';
 
 interface GaugeReading {
   seconds: number;

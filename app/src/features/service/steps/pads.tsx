@@ -9,7 +9,7 @@ import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
 import { Segments } from '../../../ui/segments';
 import { useUnits } from '../../../ui/units';
-import { FindingLines, LiveFinding } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../../facts/finding-line';
 import { StepFrame } from '../step-frame';
 import { useCaliper } from '../use-caliper';
 import type { StepProps } from '../use-service';

@@ -9,9 +9,9 @@ import { Text } from '../../../ui/text';
 import { StepFrame, lastOf } from '../step-frame';
 import { useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { routes } from '../../routes';
+import { routes } from '../../../routes';
 import { pedalSuspectNames } from '@calvik/words';
-import { FindingLines } from '../../finding-line';
+import { FindingLines } from '../../../facts/finding-line';
 
 const feels: { value: PedalFeel; label: string }[] = [
   { value: 'firm', label: 'Firm' },

@@ -20,14 +20,14 @@ import { onEnter } from '../../../ui/keyboard';
 import { LineInput } from '../../../ui/line-input';
 import { MainButton, Section } from '../../../ui/screen';
 import { Text } from '../../../ui/text';
-import { useSaveFact } from '../../save-fact';
+import { useSaveFact } from '../../../facts/save-fact';
 import { StepFrame } from '../step-frame';
 import type { StepProps } from '../use-service';
 import { useTell } from '../../../state/use-say';
 import { StandingFaults } from '../../condition/standing-faults';
-import { NotAgreed, useIsUnsent } from '../../not-agreed';
-import { FindingLine } from '../../finding-line';
-import { routes } from '../../routes';
+import { NotAgreed, useIsUnsent } from '../../../facts/not-agreed';
+import { FindingLine } from '../../../facts/finding-line';
+import { routes } from '../../../routes';
 
 /** What is open, in view; what the lead lets pass; and the signature. */
 export function ReleaseStep({ s, step, logbook }: StepProps) {

@@ -23,7 +23,7 @@ import { StepFrame, lastOf } from '../step-frame';
 import { FromBottle } from './from-bottle';
 import { useCursor, useDraft } from '../../../state/use-draft';
 import type { StepProps } from '../use-service';
-import { FindingLines, LiveFinding } from '../../finding-line';
+import { FindingLines, LiveFinding } from '../../../facts/finding-line';
 
 const colours: { value: ReservoirSeen['colour']; label: string }[] = [
   { value: 'clear', label: 'Clear' },

@@ -5,7 +5,7 @@ import { type FigureField, FigureFields, useReadFigure } from '../../../ui/figur
 import { LimitBar } from '../../../ui/limit-bar';
 import { SayAll } from '../../../ui/say-all';
 import { useUnits } from '../../../ui/units';
-import { LiveFinding } from '../../finding-line';
+import { LiveFinding } from '../../../facts/finding-line';
 import { POINTS, type Rotor } from './use-rotor';
 
 const hundredthsIn = (system: 'metric' | 'imperial'): number => (system === 'metric' ? 2 : 4);

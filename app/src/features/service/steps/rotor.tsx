@@ -4,7 +4,7 @@ import { LimitBar } from '../../../ui/limit-bar';
 import { Section } from '../../../ui/screen';
 import { useUnits } from '../../../ui/units';
 import { FigureView } from '../../../ui/working';
-import { FindingLines } from '../../finding-line';
+import { FindingLines } from '../../../facts/finding-line';
 import { StepFrame } from '../step-frame';
 import { useCaliper } from '../use-caliper';
 import type { StepProps } from '../use-service';

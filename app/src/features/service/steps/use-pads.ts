@@ -19,7 +19,7 @@ import { type FigureField, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
 import { useCursor, useDraft } from '../../../state/use-draft';
-import { type NewFact, asFact } from '../../save-fact';
+import { type NewFact, asFact } from '../../../facts/save-fact';
 import { usePlaces } from '../use-places';
 import { type StepProps, disagreeing } from '../use-service';
 

@@ -1,0 +1,5 @@
+import { ServiceScreen } from '.';
+import { AlsoInThisVisit } from '../work/visit-extras';
+
+/** A service at a glance, with what else stands in its visit. */
+export const ServiceOverviewScreen = () => <ServiceScreen alsoInThisVisit={AlsoInThisVisit} />;
