@@ -49,7 +49,7 @@ function preloads(staticDir: string): string | undefined {
   const list = join(staticDir, 'pages.json');
   if (!existsSync(list)) return undefined;
   const { pages } = JSON.parse(readFileSync(list, 'utf8')) as { pages: string[] };
-  const screens = pages.find((page) => page.includes('/later-screens-'));
+  const screens = pages.find((page) => page.includes('/screens-'));
   return screens && `<${screens}>; rel=preload; as=script`;
 }
 

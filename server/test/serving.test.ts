@@ -24,7 +24,7 @@ beforeAll(async () => {
   mkdirSync(join(folder, 'dist'));
   writeFileSync(join(folder, 'dist', 'index.html'), '<!doctype html><title>Calvik</title>');
   writeFileSync(join(folder, 'dist', hashed), `/* ${'x'.repeat(5000)} */`);
-  const screens = `later-screens-${'0123456789abcdef'.repeat(2)}.js`;
+  const screens = `screens-${'0123456789abcdef'.repeat(2)}.js`;
   writeFileSync(join(folder, 'dist', screens), 'later');
   writeFileSync(join(folder, 'dist', `${screens}.br`), brotliCompressSync('later, as the build compressed it'));
   writeFileSync(join(folder, 'dist', 'pages.json'), JSON.stringify({ pages: [`/${screens}`], workers: [] }));

@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Portal, Snackbar } from 'react-native-paper';
-import type { Collision } from '@calvik/core/logbook/merge';
+import type { Collection, FieldChange } from '@calvik/core';
+import type { Collision, Merged } from '@calvik/core/logbook/merge';
 import { capital, collectionNames } from '@calvik/words';
 import { changeName, changeText, fieldValueText, measuredField } from '@calvik/words/fields';
 import * as api from '../api/client';
+import type { Saved } from '../api/client';
 import { useLogbook } from '../state/hooks';
 import { useSay } from '../state/use-say';
 import { useTokens } from '../theme/use-tokens';
@@ -13,7 +15,20 @@ import { onSpace } from '../ui/keyboard';
 import { MainButton } from '../ui/screen';
 import { Text } from '../ui/text';
 import { nameIn } from '../records/record-changes';
-import type { Kept, Met } from './two-versions';
+
+/** What two people have made of one record, for somebody to choose from. */
+export interface Met {
+  collection: Collection;
+  merged: Merged<Saved>;
+  /** The record to save; null to save nothing. */
+  answer: (record: Saved | null) => void;
+}
+
+/** What somebody else has changed meanwhile, and what was kept of it. */
+export interface Kept {
+  collection: Collection;
+  kept: readonly FieldChange[];
+}
 
 type Side = 'mine' | 'theirs';
 

@@ -1,22 +1,8 @@
 import { useEffect, useState } from 'react';
-import type { Collection, FieldChange } from '@calvik/core';
-import type { Merged } from '@calvik/core/logbook/merge';
 import type { Saved } from '../api/client';
 import { useSync } from '../state/hooks';
 import { laterPiece } from './lazy-screen';
-
-/** What two people have made of one record, for somebody to choose from. */
-export interface Met {
-  collection: Collection;
-  merged: Merged<Saved>;
-  /** The record to save; null to save nothing. */
-  answer: (record: Saved | null) => void;
-}
-/** What somebody else has changed meanwhile, and what was kept of it. */
-export interface Kept {
-  collection: Collection;
-  kept: readonly FieldChange[];
-}
+import type { Kept, Met } from './two-versions-dialog';
 
 const TwoVersionsDialog = laterPiece('TwoVersionsDialog');
 const KeptNotice = laterPiece('KeptNotice');

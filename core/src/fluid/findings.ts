@@ -1,6 +1,9 @@
 import { type Grade, type PedalFeel, type Quantity, findingsOf } from '../model';
-import type { FluidBase } from './grades';
-import type { RuleOwner } from './policies';
+
+/** What a grade is made of; only fluids of one base can ever meet in a system. */
+export type FluidBase = 'glycol' | 'silicone' | 'mineral';
+/** Whose rule it is. */
+export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';
 
 /** Why a rule about fluid is met, or is not. */
 export interface RuleFindings {

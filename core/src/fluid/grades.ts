@@ -1,8 +1,5 @@
 import type { Finding, Grade } from '../model';
-import { fluidFinding } from './findings';
-
-/** What a grade is made of; only fluids of one base can ever meet in a system. */
-export type FluidBase = 'glycol' | 'silicone' | 'mineral';
+import { type FluidBase, fluidFinding } from './findings';
 
 interface GradeFacts {
   base: FluidBase;

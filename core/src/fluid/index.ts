@@ -1,5 +1,5 @@
-export { type FluidFindings, type RuleFindings, fluidFinding } from './findings';
-export { type FluidBase, checkGrade, gradeFacts } from './grades';
+export { type FluidBase, type FluidFindings, type RuleFindings, type RuleOwner, fluidFinding } from './findings';
+export { checkGrade, gradeFacts } from './grades';
 export {
   GENTLE_FALL,
   type LabelPoints,
@@ -23,7 +23,6 @@ export {
   type FluidDue,
   type FluidWork,
   type PolicyContext,
-  type RuleOwner,
   type RuleVerdict,
   judgePolicy,
   nextDue,

@@ -1,11 +1,10 @@
 import { type LocalDate, daysBetween, plusDays, plusMonths } from '../calendar';
 import { type Finding, type FluidPolicy, type Verdict, findingKey } from '../model';
-import { type FluidFindings, fluidFinding } from './findings';
+import { type FluidFindings, type RuleOwner, fluidFinding } from './findings';
 
 export type FluidWork = 'flush' | 'bleed';
 /** What a rule asks for: a boiling test where only that can say whether it is met. */
 export type AskedWork = FluidWork | 'boilingTest';
-export type RuleOwner = 'organiser' | 'customer' | 'shop' | 'boilingPoint';
 
 /** A date in the time zone of the shop, or null where there is none on record. */
 export interface PolicyContext {

@@ -9,6 +9,7 @@ export { customerLike, isSameName, plainName } from './doubles';
 export { lettersAndDigits } from './letters-and-digits';
 export * from './logbook';
 export { openedAt, pouredFrom } from './opened';
+export type { Records, Replaced } from './stored';
 export { shopIsShut } from './shut-days';
 export { remembered, sameAsBefore } from './remembered';
 export type { FieldChange } from './changes';

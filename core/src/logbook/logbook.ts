@@ -38,15 +38,7 @@ import { byTime } from './by-time';
 import { composeExchanges } from './exchanges';
 import { asMerged } from './merged-records';
 import { sameAsBefore } from './remembered';
-
-/** Collections whose records may lack what {@link recordDefaults} says for them. */
-type Growing = keyof typeof recordDefaults;
-export type Records = { [C in Exclude<Collection, Growing>]?: Iterable<RecordOf<C>> } & {
-  [C in Growing]?: Iterable<
-    Partial<Pick<RecordOf<C>, keyof (typeof recordDefaults)[C] & keyof RecordOf<C>>> &
-      Omit<RecordOf<C>, keyof (typeof recordDefaults)[C]>
-  >;
-};
+import type { Growing, Records, Replaced } from './stored';
 
 /** Facts and records, indexed the way that judgements ask for them. Build it with {@link buildLogbook}. */
 export interface Logbook {
@@ -98,12 +90,6 @@ export interface Logbook {
   bookingsOfCar(carId: string): readonly Booking[];
   bookingsOfEvent(eventId: string): readonly Booking[];
   jobsOfCar(carId: string): readonly Job[];
-}
-
-/** A fact that no longer counts, and the one that was written instead of it. */
-export interface Replaced {
-  fact: Fact;
-  by: Fact;
 }
 
 const recordedLater = (a: Fact, b: Fact): boolean =>

@@ -1,6 +1,6 @@
 /** Customers and cars that were entered twice: whatever hangs on the one that was merged counts for the one that stays. Nothing is rewritten, so that it can be taken apart again. */
 import type { Fact } from '../model';
-import type { Records, Replaced } from './logbook';
+import type { Records, Replaced } from './stored';
 
 type Into = (id: string) => string;
 /** So many merges one after the other at most: a circle ends somewhere. */

@@ -1,6 +1,5 @@
 import type { Dimension } from '../units';
-import type { BleedNipple } from './schemas/primitives';
-import type { Axle, Corner } from './terms';
+import type { Axle, BleedNipple, Corner } from './terms';
 import { type Verdict, severity } from './verdict';
 
 /** A value with what it is measured in; always in the canonical unit of its dimension (mm, °C, kPa, N·m, mL). */

@@ -11,7 +11,7 @@ export * from './judgement';
 export * from './verdict';
 export * from './figure';
 export type { WheelBearingMeasurement } from '../wheel-bearings/schema';
-export type { Id, BleedNipple, PedalFeel, Side } from './schemas/primitives';
+export type { Id, PedalFeel, Side } from './schemas/primitives';
 export type { AxleBrake, BleedNippleOrder, FluidPolicy } from './schemas/brakes';
 export type { LimitsOfMoment } from './schemas/limits';
 export type { SchemaIssue, SchemaProblem, SchemaProblems } from './schemas/said';

@@ -2,6 +2,10 @@
 export const corners = ['FL', 'FR', 'RL', 'RR'] as const;
 export type Corner = (typeof corners)[number];
 
+/** The nipples of one caliper. */
+export const bleedNipples = ['single', 'inner', 'outer'] as const;
+export type BleedNipple = (typeof bleedNipples)[number];
+
 export const grades = ['DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'mineral'] as const;
 export type Grade = (typeof grades)[number];
 

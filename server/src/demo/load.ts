@@ -6,7 +6,6 @@ import {
   type CrewMember,
   type Fact,
   type Instant,
-  type RecordOf,
   type Records,
   type TrackEvent,
   atPressure,
@@ -31,6 +30,7 @@ import type { Database, Entry } from '../database/database';
 import { FACTS } from '../database/entities';
 import { demoProcedures, demoRun } from './bedding';
 import { type DemoFile, compoundRecord, demoCarHeat, demoCompounds, demoReadings, demoTrace } from './heat';
+import type { AnyRecord } from './records';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
 import { demoTrackDay } from './track';
@@ -46,8 +46,6 @@ import {
   demoShop,
   demoVenues,
 } from './shop';
-
-export type AnyRecord = { [C in Collection]: { collection: C; body: RecordOf<C> } }[Collection];
 
 export interface DemoData {
   records: AnyRecord[];

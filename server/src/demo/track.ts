@@ -27,7 +27,7 @@ import {
   withFacts,
 } from '@calvik/core';
 import { chance } from '../instruments/chance';
-import type { AnyRecord } from './load';
+import type { AnyRecord } from './records';
 
 interface Made {
   at: Instant;

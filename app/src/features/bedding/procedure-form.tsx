@@ -18,26 +18,10 @@ import { RecordFoot } from '../../records/record-foot';
 import { routes } from '../../routes';
 import { useQuantity, useSaveRecord } from '../../records/save-record';
 import { newRecord } from '../../state/new-record';
-import { SeriesFields, type SeriesForm, emptySeries, seriesForm, seriesOf } from './series-fields';
+import { type ProcedureForm, SeriesFields, emptySeries, seriesForm, seriesOf } from './series-fields';
 
 const ANY = 'any';
 const places: DrivenAt[] = ['closedCourse', 'privateGround', 'road'];
-
-export interface ProcedureForm {
-  name: string;
-  author: Procedure['author'];
-  source: string;
-  compoundId: string;
-  use: Procedure['use'];
-  isMachine: boolean;
-  series: SeriesForm[];
-  coolingMin: string;
-  coolingSpeed: string;
-  cycles: string;
-  places: DrivenAt[];
-  aimsAt: string;
-  notes: string;
-}
 
 const figure = (text: string): number => readFigure(text) ?? Number.NaN;
 

@@ -1,11 +1,26 @@
 import { type Control, useFieldArray, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import type { BeddingSeries, UnitSystem } from '@calvik/core';
+import type { BeddingSeries, DrivenAt, Procedure, UnitSystem } from '@calvik/core';
 import { readFigure } from '@calvik/core/units';
 import { NumberField, QuantityField, SwitchField } from '../../ui/form';
 import { recordText } from '../../ui/quantity-text';
 import { IconButton, MainButton, Section } from '../../ui/screen';
-import type { ProcedureForm } from './procedure-form';
+
+export interface ProcedureForm {
+  name: string;
+  author: Procedure['author'];
+  source: string;
+  compoundId: string;
+  use: Procedure['use'];
+  isMachine: boolean;
+  series: SeriesForm[];
+  coolingMin: string;
+  coolingSpeed: string;
+  cycles: string;
+  places: DrivenAt[];
+  aimsAt: string;
+  notes: string;
+}
 
 /** One series as it is typed. */
 export interface SeriesForm {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isTimeZone } from '../../calendar';
 import type { Dimension } from '../../units';
-import { corners, grades } from '../terms';
+import { bleedNipples, corners, grades } from '../terms';
 import { said } from './said';
 
 /** UUID version 7, made by whoever creates the thing: sortable by time, safe to make offline. */
@@ -86,9 +86,8 @@ export const whole = (min: number, max: number, unit: string) =>
 export const corner = z.enum(corners);
 export const side = z.enum(['left', 'right']);
 export const grade = z.enum(grades);
-export const nipple = z.enum(['single', 'inner', 'outer']);
+export const nipple = z.enum(bleedNipples);
 export const pedalFeel = z.enum(['firm', 'acceptable', 'long', 'soft']);
 
 export type Side = z.infer<typeof side>;
-export type BleedNipple = z.infer<typeof nipple>;
 export type PedalFeel = z.infer<typeof pedalFeel>;
