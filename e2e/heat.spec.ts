@@ -112,10 +112,10 @@ test(
       await page.goto(`/cars/${car}/heat/readings?event=${event}`);
       const said = page.getByTestId('narrowed');
       const three = await said.innerText();
-      await page.getByRole('button', { name: /^Take back Caliper sticker/ }).click();
-      await field(page, 'Why it is taken back').fill('Wrong corner');
+      await page.getByRole('button', { name: /^Withdraw Caliper sticker/ }).click();
+      await field(page, 'Why it is withdrawn').fill('Wrong corner');
       await button(page, 'Withdraw').click();
-      await expect(page.getByRole('button', { name: /^Take back Caliper sticker/ })).toHaveCount(0);
+      await expect(page.getByRole('button', { name: /^Withdraw Caliper sticker/ })).toHaveCount(0);
       await expect(said).not.toHaveText(three);
     });
 

@@ -270,7 +270,7 @@ test(
     await page.goto('/import');
     await button(page, 'Undo the import of cars.csv').click();
     await button(page, 'Undo this import').click();
-    await expect(page.getByText('Put away: 2 cars, 1 customer.')).toBeVisible();
+    await expect(page.getByText('Archived: 2 cars, 1 customer.')).toBeVisible();
     await page.goto('/cars');
     await expect(link(page, 'Rooth Velund')).toBeVisible();
     await expect(link(page, 'Fisk Aldane')).toHaveCount(0);

@@ -72,7 +72,7 @@ export const actNames: Record<Act, string> = {
   putRight: 'Put right',
   padsChanged: 'Pads changed',
   rotorsChanged: 'Rotors changed',
-  rotorsRefaced: 'Rotors turned',
+  rotorsRefaced: 'Rotors skimmed',
   bled: 'Hot fluid drawn at each corner',
   flushed: 'Fluid flushed',
   levelSet: 'Level set',

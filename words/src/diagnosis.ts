@@ -23,7 +23,7 @@ export const signNames: Record<Sign, string> = {
   runoutHigh: 'High run-out',
   bearingPlay: 'Play in a wheel bearing',
   leakSeen: 'Fluid seen where none should be',
-  workedOnLately: 'Worked on lately',
+  workedOnLately: 'Fluid drawn or parts fitted in the last 21 days',
 };
 
 /** A check as something to do, how, and what it can show. */

@@ -138,7 +138,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     text: `${padSet(logbook, f.padSetId)} with ${rotorPair(logbook, f.rotorPairId)}`,
   }),
   rotorsRefaced: (f, logbook) => ({
-    title: f.how === 'turned' ? 'Rotors turned' : 'Rotors cleaned',
+    title: f.how === 'turned' ? 'Rotors skimmed' : 'Rotors cleaned',
     text: rotorPair(logbook, f.rotorPairId),
   }),
   roadUse: (f) => ({ title: `${Math.round(f.km)} km on the road`, text: '' }),

@@ -5,7 +5,7 @@ import { capital, counted, list } from './texts';
 
 /** Names of fields whose own name is not how people say it. */
 const names: Partial<Record<string, string>> = {
-  archived: 'put away',
+  archived: 'archived',
   assumed: 'not said yet',
   email: 'e-mail',
   boresMm: 'bores',

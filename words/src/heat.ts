@@ -134,4 +134,4 @@ export function heatReadText(read: HeatRead, say: Say): string {
 
 /** A reading against the model: "computed 512 °C, before 560 °C". */
 export const fittedText = ({ beforeC, afterC, isMisfit }: FittedReading, say: Say): string =>
-  `Computed ${say.value(afterC, 'temperature')}, before any reading ${say.value(beforeC, 'temperature')}.${isMisfit ? ' It does not fit: read it again, or take it back.' : ''}`;
+  `Computed ${say.value(afterC, 'temperature')}, before any reading ${say.value(beforeC, 'temperature')}.${isMisfit ? ' It does not fit: read it again, or withdraw it.' : ''}`;

@@ -1,3 +1,4 @@
+import { counted } from './texts';
 import type {
   AssumedKey,
   Axle,
@@ -119,11 +120,11 @@ export function policyName(policy: FluidPolicy): string {
     case 'everyEvent':
       return 'A: flush before every event';
     case 'window':
-      return `B: within ${policy.withinDays} ${policy.withinDays === 1 ? 'day' : 'days'} before the event`;
+      return `B: within ${counted(policy.withinDays, 'day')} before the event`;
     case 'bleedAfterTrackDay':
-      return `C: bleed after each track day, flush every ${policy.fullEveryMonths} months`;
+      return `C: bleed after each track day, flush every ${counted(policy.fullEveryMonths, 'month')}`;
     case 'roadInterval':
-      return `D: flush every ${policy.everyMonths} months`;
+      return `D: flush every ${counted(policy.everyMonths, 'month')}`;
     case 'weeklyInSeason':
       return 'E: bleed and top up weekly in season';
   }

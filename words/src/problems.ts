@@ -153,7 +153,7 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   notSessionOfCar: () => 'This is not a session of that car.',
   notLookedAt: () => 'Not looked at yet. Only the lead lets it out without a look, with limits and a reason.',
   signerHasLeft: () => 'Whoever is to sign this has left. Choose who is on duty.',
-  carIsPutAway: () => 'This car is put away: bring it back before anything is signed for it.',
+  carIsPutAway: () => 'This car is archived: restore it before anything is signed for it.',
   jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
   onlyLeadAccepts: () => 'The faces ask for more than that: only a lead accepts them as they are.',

@@ -18,7 +18,7 @@ const told = (path: string[], from: unknown, to: unknown, by = say): string =>
 test.each([
   [['plate'], 'QX 114', 'QX 115', 'Plate: QX 115, before QX 114'],
   [['plate'], '', 'QX 115', 'Plate: QX 115, before nothing'],
-  [['archived'], false, true, 'Put away: yes, before no'],
+  [['archived'], false, true, 'Archived: yes, before no'],
   [['reservoirMaxMl'], 300, 310, 'Reservoir up to MAX: 310 mL, before 300 mL'],
   [['front', 'boresMm'], [38, 38], [40, 36], 'Front, bores: 40.0 mm and 36.0 mm, before 38.0 mm and 38.0 mm'],
   [['lineLengthMm', 'FL'], 900, 1700, 'Line length, left front: 1700 mm, before 900 mm'],

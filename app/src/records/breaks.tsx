@@ -1,7 +1,7 @@
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { findingKey } from '@calvik/core';
 import { type Consequences, idOfLook } from '@calvik/core/run-up';
-import { counted } from '@calvik/words';
+import { counted, plural } from '@calvik/words';
 import { useLogbook } from '../state/hooks';
 import { useTokens } from '../theme/use-tokens';
 import { Text } from '../ui/text';
@@ -20,7 +20,7 @@ export function Breaks({ found: { looks, worse } }: { found: Consequences }) {
       role="status"
     >
       <Text as="strong">{`If you save this: ${[
-        looks.length > 0 ? `${looks.length} no longer ${looks.length === 1 ? 'fits' : 'fit'}` : '',
+        looks.length > 0 ? `${looks.length} no longer ${plural(looks.length, 'fits', 'fit')}` : '',
         worse.length > 0 ? `${counted(worse.length, 'car')} worse off` : '',
       ]
         .filter(Boolean)

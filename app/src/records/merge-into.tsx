@@ -40,7 +40,7 @@ export function MergeInto({ collection, id, name }: { collection: 'cars' | 'cust
       {into ? (
         <>
           <Text tone="amber" live>
-            {`${goes.join(', ')} of ${name} go to ${nameOf(into)}. What stands of ${nameOf(into)} stays, and ${name} is put away: there the two can be taken apart again.`}
+            {`${goes.join(', ')} of ${name} go to ${nameOf(into)}. What stands of ${nameOf(into)} stays, and ${name} is archived: there the two can be taken apart again.`}
           </Text>
           <MainButton mode="outlined" danger onPress={() => void merge()}>
             {`Merge into ${nameOf(into)}`}

@@ -20,12 +20,12 @@ export function RecordFoot<C extends Storable>({
   collection,
   record,
   name,
-  words = 'Put away',
+  words = 'Archive',
 }: {
   collection: C;
   record: RecordOf<C>;
   name: string;
-  /** On the button: "Put away", "Cancel the event". */
+  /** On the button: "Archive", "Cancel the event". */
   words?: string;
 }) {
   const logbook = useLogbook();
@@ -45,9 +45,9 @@ export function RecordFoot<C extends Storable>({
   const nameOf = nameIn(logbook);
   if (now.archived)
     return (
-      <Section title="Put away">
+      <Section title="Archive">
         <Text tone="amber" live>
-          {into ? `${name} was merged into ${nameOf(into)}, which has all of it now.` : `${name} is put away.`}
+          {into ? `${name} was merged into ${nameOf(into)}, which has all of it now.` : `${name} is archived.`}
         </Text>
         <MainButton mode="outlined" onPress={() => void set(false)}>
           {into ? 'Take the two apart again' : 'Restore'}

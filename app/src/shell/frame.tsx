@@ -1,3 +1,4 @@
+import { counted } from '@calvik/words';
 import { type Href, usePathname, useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -74,7 +75,7 @@ function Connection() {
       <Icon name="alert" size={18} color={t.amber} />
       <Text>
         {waiting > 0
-          ? `No connection. ${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} on this device.`
+          ? `No connection. ${counted(waiting, 'entry waits', 'entries wait')} on this device.`
           : 'No connection. You can go on; what you enter waits on this device.'}
       </Text>
     </View>

@@ -31,9 +31,9 @@ test('every version is told with its name and what was new in it, newest first',
 
 test('what hangs on it is said before it is put away; put away it can be taken back', async () => {
   show(<RecordFoot collection="customers" record={customer} name={customer.name} />, [], { cars: [car] });
-  press('Put away');
+  press('Archive');
   expect(text()).toContain(`Still in use by 1 car (${car.name})`);
-  await act(async () => press(`Put away: ${customer.name}`));
+  await act(async () => press(`Archive: ${customer.name}`));
   expect(saved('customers')[0]).toMatchObject({ archived: true });
   await waitFor(() => expect(isThere('Restore')).toBe(true));
   await act(async () => press('Restore'));
@@ -54,5 +54,5 @@ test('a fluid that was typed wrong is corrected on its own page, and asks again 
 test('a compound has its own put away, with the sets that are made of it', () => {
   place.params = { id: compounds[0]!.id };
   show(<CompoundScreen />, [], { compounds });
-  expect(isThere('Put away')).toBe(true);
+  expect(isThere('Archive')).toBe(true);
 });

@@ -1,5 +1,5 @@
 /** Customers and cars out of a table: which rows can be saved, and why the others cannot. */
-import equal from 'fast-deep-equal';
+import { isEqual } from 'es-toolkit/predicate';
 import { type Instant, type LocalDate, dateIn } from '../calendar';
 import { flushElsewhere } from '../fluid';
 import { defaultLineLengthsMm } from '../hydraulics';
@@ -260,7 +260,7 @@ export function importPreview(
     if (isOwnerChanged) changed.customers.set(key, told);
     const isNewFlush = flush && !(old && isKnownFlush(logbook, flush));
     if (isNewFlush) flushes.push(flush);
-    const isChanged = old !== undefined && !equal(old, car);
+    const isChanged = old !== undefined && !isEqual(old, car);
     if (!old) cars.push(car);
     else if (isChanged) changed.cars.push(car);
     else if (!isNewFlush && !isOwnerChanged) unchanged += 1;

@@ -1,9 +1,9 @@
 /** Two versions of a record that were both made from a third: what two people changed apart. Apart from the rest of the room: only what saves loads it. */
-import equal from 'fast-deep-equal';
+import { isEqual } from 'es-toolkit/predicate';
 import { type FieldChange, changedFields } from './changes';
 
 /** Whether two versions say the same. */
-export const isSame = (a: unknown, b: unknown): boolean => equal(a, b);
+export const isSame = (a: unknown, b: unknown): boolean => isEqual(a, b);
 
 /** A field that two people have changed to different things. */
 export interface Collision {
@@ -88,7 +88,7 @@ export function mergeVersions<T extends object>(base: T, mine: T, theirs: T): Me
     // One has changed a field of what the other has put in or taken out as a whole: that is what they differ about.
     const field = met.path.length < path.length ? met.path : path;
     const [a, b] = [at(own, field), at(stored, field)];
-    if (!equal(a, b)) collisions.set(field.join('.'), { path: field, was: at(was, field), mine: a, theirs: b });
+    if (!isEqual(a, b)) collisions.set(field.join('.'), { path: field, was: at(was, field), mine: a, theirs: b });
   }
   const kept = others.filter(({ path }) => !ours.some((o) => overlaps(o.path, path)));
   const decide = (isMine: (collision: Collision) => boolean): T =>

@@ -1,5 +1,5 @@
 /** The guided service: one job on one car, judged from its facts. */
-import isEqual from 'fast-deep-equal';
+import { isEqual } from 'es-toolkit/predicate';
 import { type LocalDate, dateIn } from '../calendar';
 import { type Fault, standingFaults } from '../condition';
 import { type FluidJudgement, judgeFluid } from '../demand';

@@ -1,4 +1,4 @@
-import isEqual from 'fast-deep-equal';
+import { isEqual } from 'es-toolkit/predicate';
 import { expectedPeakC } from '../demand';
 import type { Logbook } from '../logbook';
 import { type Car, type Fact, type Job, type LimitsOfMoment, SHOP_ID, stepKindsOf } from '../model';

@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { isDeepStrictEqual } from 'node:util';
+import { isEqual } from 'es-toolkit/predicate';
 import { BetterSqliteDriver, MikroORM, type SqlEntityManager } from '@mikro-orm/better-sqlite';
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
@@ -262,7 +262,7 @@ export class Database {
       // The same write, whose answer was lost on its way; others may have saved on top of it since.
       const next = sent.version + 1;
       const then = old.version === next ? old : await em.findOne(SupersededSchema, { id: sent.id, version: next });
-      return then && isDeepStrictEqual(JSON.parse(then.body), asJson(stored))
+      return then && isEqual(JSON.parse(then.body), asJson(stored))
         ? { outcome: 'unchanged', body }
         : { outcome: 'stale', stored: body, sent: sent as Body };
     }
@@ -302,7 +302,7 @@ export class Database {
     const old = await em.findOne(ItemSchema, { id: fact.id });
     if (old) {
       const body = JSON.parse(old.body) as Body;
-      return isDeepStrictEqual(body, asJson(fact))
+      return isEqual(body, asJson(fact))
         ? { outcome: 'unchanged', body }
         : { outcome: 'differs', stored: body };
     }

@@ -329,7 +329,7 @@ const describedPaths = (): Record<string, object> => ({
   },
   '/api/imports/{id}/undo': {
     post: {
-      summary: 'Put away what came with an import and has not been touched since',
+      summary: 'Archive what came with an import and has not been touched since',
       parameters: [idParameter],
       requestBody: { required: true, content: jsonContent(schemaOf(importToUndo)) },
       responses: { 200: { description: 'How many, and what stays' }, 404: problem('No such import') },

@@ -41,7 +41,7 @@ function endOf({ state, cure, ended }: Fault, logbook: Logbook, say: Say): strin
         ? `Since then: ${factText(cure, logbook, say).title}; shown to be right.`
         : 'Looked at again, and right.';
     case 'retracted':
-      return `Taken back by ${name}.`;
+      return `Withdrawn by ${name}.`;
     case 'letPass':
       return `Let pass by ${name}.`;
     case 'open':

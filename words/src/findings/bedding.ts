@@ -51,7 +51,7 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
     `Pad maker and rotor maker disagree: “${pads}” against “${rotors}”. Choose, and say whom you follow.`,
   countIsRight: ({ count }) => `${counted(count, 'application')} are right for this car.`,
   countTooSmall: ({ count, wanted, fromInstead }, _, say) =>
-    `This car needs ${wanted} applications, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
+    `This car needs ${counted(wanted, 'application')}, not ${count}${fromInstead ? `; or ${count} from ${say.quantity(fromInstead)}` : ''}.`,
   countTooLarge: ({ count, wanted }) => `Stop at ${wanted}, not ${count}: there the pads begin to fade.`,
   neverReachesAim: ({ aim, hottest, fromInstead }, _, say) =>
     `It never gets the faces to ${say.quantity(aim)} on this car, ${say.quantity(hottest)} at most.${fromInstead ? ` From ${say.quantity(fromInstead)} it would.` : ''}`,

@@ -19,9 +19,9 @@ export const ruleTexts: TextsFor<RuleFindings> = {
   noFlushOnRecord: () => 'No flush on record.',
   noBleedOnRecord: () => 'No bleed on record.',
   flushStillGood: ({ flushedOn, months, until }, _, say) =>
-    `Last flush ${say.date(flushedOn)}; good for ${months} months, until ${say.date(until)}.`,
+    `Last flush ${say.date(flushedOn)}; good for ${counted(months, 'month')}, until ${say.date(until)}.`,
   flushTooOld: ({ flushedOn, months, until, isOver }, _, say) =>
-    `Last flush ${say.date(flushedOn)}; the ${months} months ${isOver ? 'ended' : 'end'} on ${say.date(until)}.`,
+    `Last flush ${say.date(flushedOn)}; ${counted(months, 'month')} from then ${isOver ? 'ended' : 'end'} on ${say.date(until)}.`,
   workForEvent: (v, _, say) => {
     const asked = askedText(v, say);
     if (v.doneOn === null) return `No ${work[v.work]} on record; ${asked}.`;
@@ -69,7 +69,7 @@ export const fluidTexts: TextsFor<FluidFindings> = {
   boilsUnderPeak: ({ boilsAt, peak }, _, say) =>
     `Boils at ${say.quantity(boilsAt)} on the day; the fluid gets to ${say.quantity(peak)}.`,
   pouredFromOldBottle: ({ bottle, daysOpen, maxDays }) =>
-    `Filled from ${bottle}, open for ${daysOpen} days by then; the shop allows ${maxDays}. Test it in the car, or flush from another bottle.`,
+    `Filled from ${bottle}, open for ${counted(daysOpen, 'day')} by then; the shop allows ${maxDays}. Test it in the car, or flush from another bottle.`,
   testTypedAnew: ({ low, high, isBySameHand, peak }, _, say) => {
     const then = high === null ? 'withdrawn' : `at ${say.quantity(high)}`;
     const gets = `the fluid gets to ${say.quantity(peak)}`;

@@ -1,6 +1,6 @@
 import type { Dimension, FigureOutside, HeatFindings, HeatMissing, TooHot } from '@calvik/core';
 import { atPlace } from '../names';
-import { type TextsFor, counted, list } from '../texts';
+import { type TextsFor, counted, list, plural } from '../texts';
 
 /** What is missing before the heat of a car can be reckoned. */
 export const heatMissingNames: Record<HeatMissing, string> = {
@@ -60,14 +60,14 @@ export const heatTexts: TextsFor<HeatFindings> = {
   tooFewReadings: ({ have, want }, at) =>
     `Calipers read${atPlace(at)}: ${have} of the ${want} readings that are wanted. Stickers count, or a pyrometer on the caliper, read by somebody else than whoever takes it over.`,
   wayInNotAsked: ({ count }) =>
-    `${counted(count, 'reading')} ${count === 1 ? 'does' : 'do'} not say how the car came in: an easy lap before it changes what was read.`,
+    `${counted(count, 'reading')} ${plural(count, 'does', 'do')} not say how the car came in: an easy lap before it changes what was read.`,
   readInTooFewSessions: ({ have, want }) =>
     `Read after ${counted(have, 'session')}: ${want} are wanted, as one says little of another day or driver.`,
-  readLongAgo: ({ days }) => `Nothing was read in the last ${days} days.`,
+  readLongAgo: ({ days }) => `Nothing was read in the last ${counted(days, 'day')}.`,
   readingsDisagree: ({ count }) =>
-    `${counted(count, 'reading')} ${count === 1 ? 'does' : 'do'} not fit the others: look again, or withdraw what was misread.`,
+    `${counted(count, 'reading')} ${plural(count, 'does', 'do')} not fit the others: look again, or withdraw what was misread.`,
   bandStillWide: ({ percent, atMostPercent }) =>
     `The readings have left ${percent} % of the band, at most ${atMostPercent} % are wanted: read where it is least known.`,
   readingDoesNotFit: ({ count }) =>
-    `${counted(count, 'reading')} of heat ${count === 1 ? 'does' : 'do'} not fit what is computed: look at ${count === 1 ? 'it' : 'them'}.`,
+    `${counted(count, 'reading')} of heat ${plural(count, 'does', 'do')} not fit what is computed: look at ${plural(count, 'it', 'them')}.`,
 };

@@ -13,7 +13,7 @@ import {
   tapedRun,
 } from '@calvik/core';
 import { parseQuantity, preferredUnit } from '@calvik/core/units';
-import { axleNames } from '@calvik/words';
+import { axleNames, counted } from '@calvik/words';
 import { decisionNames, layerStateNames } from '@calvik/words/bedding';
 import { quantityProblemText } from '@calvik/words/input';
 import { useLogbook, useToday } from '../../state/hooks';
@@ -88,7 +88,7 @@ function BeddingPage({ car }: { car: Car }) {
             >
               <Text as="strong">{`${longDate(dateIn(run.at, logbook.shop.timeZone))}: ${run.procedure.name}`}</Text>
               <Text as="small">
-                {`${run.axles.map((a) => axleNames[a]).join(' and ')}, ${cycles.length} ${cycles.length === 1 ? 'cycle' : 'cycles'}; ${next === 'over' && last ? decisionNames[last.decision].toLowerCase() : nextText[next].toLowerCase()}`}
+                {`${run.axles.map((a) => axleNames[a]).join(' and ')}, ${counted(cycles.length, 'cycle')}; ${next === 'over' && last ? decisionNames[last.decision].toLowerCase() : nextText[next].toLowerCase()}`}
               </Text>
             </LinkRow>
           );
@@ -145,7 +145,7 @@ function Refaced({ rotorPairId, label }: { rotorPairId: string; label: string })
         value=""
         onChange={(how) => void save(how)}
         options={[
-          { value: 'turned', label: 'Turned' },
+          { value: 'turned', label: 'Skimmed' },
           { value: 'cleaned', label: 'Cleaned' },
         ]}
       />
@@ -186,7 +186,7 @@ function RoadUse({ car }: { car: Car }) {
   return (
     <Section title="Driven on the road">
       <Text as="small">
-        {`Cold driving wears the layer: from ${show(logbook.shop.reBedAfterRoadKm, 'distance')} or ${logbook.shop.reBedAfterDays} days on you are told to bed again.`}
+        {`Cold driving wears the layer: from ${show(logbook.shop.reBedAfterRoadKm, 'distance')} or ${counted(logbook.shop.reBedAfterDays, 'day')} on you are told to bed again.`}
       </Text>
       <View style={styles.row}>
         <View style={styles.grow}>

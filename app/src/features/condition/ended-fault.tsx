@@ -20,7 +20,7 @@ export function EndedFault({ car, fault }: { car: Car; fault: Fault }) {
       <Text as="small">{`Found ${when(fault.found.at(-1)!)}.`}</Text>
       <Text as="small">
         {fault.state === 'retracted'
-          ? `Taken back by ${who}: ${ended?.because ?? (ended && 'done' in ended ? String(ended.done) : 'read again')}`
+          ? `Withdrawn by ${who}: ${ended?.because ?? (ended && 'done' in ended ? String(ended.done) : 'read again')}`
           : ended
             ? `Cured ${when(ended)}, and shown since.`
             : 'Looked at again, and right.'}

@@ -13,7 +13,7 @@ import {
   repairsOfCar,
   seenProofs,
 } from '@calvik/core';
-import { list, placeName } from '@calvik/words';
+import { list, placeName, plural } from '@calvik/words';
 import { actNames, proofName, whereShown } from '@calvik/words/condition';
 import { causeNames } from '@calvik/words/track';
 import { useCrewOnDuty, useToday } from '../../state/hooks';
@@ -62,7 +62,7 @@ export function FaultCard({ car, fault }: { car: Car; fault: Fault }) {
         <Text as="small">{`Let pass ${when(fault.ended)}${'reason' in fault.ended ? `: ${String(fault.ended.reason)}` : ''}`}</Text>
       ) : null}
       {suspects.length > 0 ? (
-        <Text>{`${suspects.length === 1 ? 'Named' : 'Suspects'}: ${list(suspects.map((c) => causeNames[c].toLowerCase()))}.`}</Text>
+        <Text>{`${plural(suspects.length, 'Named', 'Suspects')}: ${list(suspects.map((c) => causeNames[c].toLowerCase()))}.`}</Text>
       ) : null}
       {cure ? (
         <Text>{`Done ${when(cure)}.`}</Text>

@@ -1,3 +1,4 @@
+import { counted } from '@calvik/words';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { type BottleState, type Finding, findingKey } from '@calvik/core';
 import { useTell } from '../../state/use-say';
@@ -23,12 +24,7 @@ export function BottleRow({
   const { show } = useUnits();
   const tell = useTell();
   const { bottle, fluid, daysOpen, leftMl } = state;
-  const age =
-    daysOpen === null
-      ? 'sealed'
-      : daysOpen === 0
-        ? 'opened today'
-        : `open ${daysOpen} ${daysOpen === 1 ? 'day' : 'days'}`;
+  const age = daysOpen === null ? 'sealed' : daysOpen === 0 ? 'opened today' : `open ${counted(daysOpen, 'day')}`;
   return (
     <Pressable
       role="radio"

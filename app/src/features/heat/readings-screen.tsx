@@ -110,15 +110,15 @@ function ReadingRow({
         </Text>
         {asking ? (
           <View style={styles.ask}>
-            <LineInput label="Why it is taken back" value={because} onChange={setBecause} maxLength={200} />
+            <LineInput label="Why it is withdrawn" value={because} onChange={setBecause} maxLength={200} />
             {problem ? <Text tone="stop">{problem}</Text> : null}
             <MainButton mode="outlined" danger onPress={takeBack} loading={saving} disabled={because.trim() === ''}>
               Withdraw
             </MainButton>
           </View>
         ) : (
-          <MainButton mode="text" label={`Take back ${title}`} onPress={() => setAsking(true)}>
-            Take back
+          <MainButton mode="text" label={`Withdraw ${title}`} onPress={() => setAsking(true)}>
+            Withdraw
           </MainButton>
         )}
       </View>

@@ -45,7 +45,7 @@ function Earlier({ made, onDone }: { made: Import; onDone: (sentence: string) =>
       const { left, ...gone } = await api.undoImport(made.id, crew!.id);
       await sync.read();
       onDone(
-        `Put away: ${counted(gone.cars, 'car')}, ${counted(gone.customers, 'customer')}.${left.length > 0 ? stays : ''}`,
+        `Archived: ${counted(gone.cars, 'car')}, ${counted(gone.customers, 'customer')}.${left.length > 0 ? stays : ''}`,
       );
     } catch (error) {
       setProblem(api.problemSentence(error, say));
@@ -60,7 +60,7 @@ function Earlier({ made, onDone }: { made: Import; onDone: (sentence: string) =>
       {asking ? (
         <>
           <Text live>
-            {`This puts away ${counted(cars.length, 'car')} and ${counted(customers.length, 'customer')}; they can be taken back under Settings.${stays}`}
+            {`This archives ${counted(cars.length, 'car')} and ${counted(customers.length, 'customer')}; they can be restored under Settings.${stays}`}
           </Text>
           <MainButton mode="outlined" danger disabled={!crew || cars.length === 0} onPress={() => void undo()}>
             Undo this import

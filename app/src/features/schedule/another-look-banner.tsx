@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { counted } from '@calvik/words';
+import { counted, plural } from '@calvik/words';
 import { MainButton } from '../../ui/screen';
 import { routes } from '../../routes';
 import { useAnotherLookInTurn } from './use-another-look';
@@ -10,7 +10,7 @@ export function AnotherLookBanner({ mode = 'outlined' }: { mode?: 'outlined' | '
   const list = useAnotherLookInTurn();
   return list.length === 0 ? null : (
     <MainButton mode={mode} onPress={() => router.push(routes.anotherLook)}>
-      {`${counted(list.length, 'entry', 'entries')} ${list.length === 1 ? 'needs' : 'need'} another look`}
+      {`${counted(list.length, 'entry', 'entries')} ${plural(list.length, 'needs', 'need')} another look`}
     </MainButton>
   );
 }

@@ -1,3 +1,4 @@
+import { plural } from '@calvik/words';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -147,7 +148,7 @@ function CrewMemberForm({ member }: { member: CrewMember }) {
       </Section>
       <Section title={member.archived ? 'Back again' : 'Leaves the crew'}>
         {!member.archived && open.length > 0 ? (
-          <Text tone="amber">{`${member.name} has ${open.length} open ${open.length === 1 ? 'job' : 'jobs'}. They stay on the board under “With nobody” until you give them to others or plan anew.`}</Text>
+          <Text tone="amber">{`${member.name} has ${open.length} open ${plural(open.length, 'job')}. They stay on the board under “With nobody” until you give them to others or plan anew.`}</Text>
         ) : null}
         <MainButton
           mode="outlined"

@@ -102,7 +102,7 @@ function Fixed() {
   );
   if (orphans.length === 0) return null;
   return (
-    <Text tone="amber">{`${orphans.length} ${orphans.length === 1 ? 'job is' : 'jobs are'} with somebody who has left the crew: a plan gives the work to others.`}</Text>
+    <Text tone="amber">{`${counted(orphans.length, 'job is', 'jobs are')} with somebody who has left the crew: a plan gives the work to others.`}</Text>
   );
 }
 
@@ -152,7 +152,7 @@ function Answer({ answer, again }: { answer: PlanAnswer; again: () => void }) {
         }
       >
         <Text testID="plan-summary">
-          {`${score.visits} ${score.visits === 1 ? 'visit' : 'visits'}, ${score.lateDays === 0 ? 'all in good time' : `${score.lateDays} ${score.lateDays === 1 ? 'day' : 'days'} late of good time`}. Wheels off once saves ${hoursAndMinutes(answer.savedMin)}.`}
+          {`${counted(score.visits, 'visit')}, ${score.lateDays === 0 ? 'all in good time' : `${counted(score.lateDays, 'day')} late of good time`}. Wheels off once saves ${hoursAndMinutes(answer.savedMin)}.`}
         </Text>
         <Text as="small">
           {`${answer.gap < 0.0005 ? 'Proven the best there is' : `A better plan may exist, by at most ${gapText(answer.gap)}: search longer`}, found in ${answer.seconds.toFixed(1)} s${answer.wasStopped ? ', stopped early' : ''}. Busiest day of one person: ${Math.round(score.peakLoad * 100)} % of own hours.`}

@@ -2,7 +2,7 @@ import { carLabel } from '@calvik/core';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Fact, ServiceJudgement, ServiceStep, StepKind } from '@calvik/core';
-import { phaseNames, stepName, stepWords } from '@calvik/words';
+import { phaseNames, stepName, stepWords, plural } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
@@ -167,7 +167,7 @@ export function StepFrame({
       {head}
       <FindingLines findings={standing.filter((f) => !asked.some((a) => a.code === f.code))} />
       {before.length > 0 ? (
-        <Text tone="amber">{`Out of turn: ${before.length} earlier ${before.length === 1 ? 'step is' : 'steps are'} open.`}</Text>
+        <Text tone="amber">{`Out of turn: ${before.length} earlier ${plural(before.length, 'step is', 'steps are')} open.`}</Text>
       ) : null}
       {asked.length > 0 ? (
         <View style={[styles.notice, { borderColor: t.amber }]} testID="asked">

@@ -20,16 +20,16 @@ export function ArchivedScreen() {
     const record = (logbook[collection] as ReadonlyMap<string, RecordOf<Storable>>).get(id)!;
     const result = await sync.save(collection, (archived ? { ...record, archived } : restored(record)) as Saved);
     setProblem(result.state === 'refused' ? result.sentence : null);
-    setSaid(result.state === 'refused' ? null : `${name} is ${archived ? 'put away' : 'back'}.`);
+    setSaid(result.state === 'refused' ? null : `${name} is ${archived ? 'archived' : 'restored'}.`);
   };
   const inUse = (['carKinds', 'ruleSets'] as const).flatMap((collection) =>
     [...logbook[collection].values()].filter((r) => !r.archived).map(({ id, name }) => ({ collection, id, name })),
   );
   return (
-    <Screen title="Put away" above="Nothing is ever deleted" back="/settings" maxWidth={wide ? 1080 : 720}>
+    <Screen title="Archive" above="Nothing is ever deleted" back="/settings" maxWidth={wide ? 1080 : 720}>
       {problem ? <Text tone="stop">{problem}</Text> : null}
       {said ? <Text live>{said}</Text> : null}
-      {away.length === 0 ? <Empty text="Nothing is put away." /> : null}
+      {away.length === 0 ? <Empty text="Nothing is archived." /> : null}
       <View style={wide ? styles.columns : styles.column}>
         {away.map(({ collection, records }) => (
           <View key={collection} style={wide ? styles.half : null}>

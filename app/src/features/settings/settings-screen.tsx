@@ -217,9 +217,9 @@ export function SettingsScreen() {
                   <Text as="small">{about}</Text>
                 </LinkRow>
               ))}
-              <LinkRow label="Put away" onPress={() => router.push(routes.archived)}>
-                <Text as="strong">Put away</Text>
-                <Text as="small">Cars, customers, events and parts that can be taken back</Text>
+              <LinkRow label="Archive" onPress={() => router.push(routes.archived)}>
+                <Text as="strong">Archive</Text>
+                <Text as="small">Cars, customers, events and parts that can be restored</Text>
               </LinkRow>
             </View>
           </Section>

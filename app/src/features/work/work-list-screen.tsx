@@ -27,7 +27,7 @@ import { MessageDialog } from '../customers/message-dialog';
 import { hoursAndMinutes, useWorkLists } from './use-work';
 import { useAnotherLook } from '../schedule/use-another-look';
 import { AddWorkDialog, WorkItemDialog } from './work-dialogs';
-import { loadUpHour, workName } from '@calvik/words';
+import { loadUpHour, workName, counted } from '@calvik/words';
 import { fluidText, partText, reasonText, ruleLines, workFindingText } from '@calvik/words/work';
 import { useUnits } from '../../ui/units';
 import { useSay } from '../../state/use-say';
@@ -74,7 +74,7 @@ function WorkListPage({ event }: { event: TrackEvent }) {
         </View>
         <Text as="small">{`${dateSpan(event.startDate, event.endDate)}. Load-up ${shortDate(loadUpOf(event))}${loadUpHour(event)}.`}</Text>
         {stuck > 0 ? (
-          <Text tone="amber">{`${stuck} ${stuck === 1 ? 'piece of work' : 'pieces of work'} cannot be done as things are: decide below.`}</Text>
+          <Text tone="amber">{`${counted(stuck, 'piece of work', 'pieces of work')} cannot be done as things are: decide below.`}</Text>
         ) : null}
       </Section>
       {bookings.length === 0 ? (
@@ -193,7 +193,7 @@ function CarList({ booking, event, items }: { booking: Booking; event: TrackEven
         </MainButton>
         {rules.length > 0 ? (
           <MainButton mode="text" onPress={() => setShowRules(!showRules)}>
-            {showRules ? 'Hide the rules' : `${rules.length} ${rules.length === 1 ? 'rule' : 'rules'}`}
+            {showRules ? 'Hide the rules' : `${counted(rules.length, 'rule')}`}
           </MainButton>
         ) : null}
       </View>

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import type { Logbook, RunUpCar, RunUpEvent } from '@calvik/core';
 import { dateIn, dateSpan, shortDate, timeIn } from '@calvik/core/calendar';
 import { carLabel, eventsOn } from '@calvik/core/logbook';
-import { jobNames } from '@calvik/words';
+import { jobNames, plural } from '@calvik/words';
 import { isFirstOfVisit } from '../../state/storage';
 import { useAppSelector, useCrewOnDuty, useLogbook, useToday } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -32,7 +32,7 @@ function DaysToGo({ days }: { days: number }) {
   return (
     <View style={styles.days}>
       <Text as="figure">{days <= 0 ? 'now' : String(days)}</Text>
-      {days > 0 ? <Text as="unit">{days === 1 ? 'day to go' : 'days to go'}</Text> : null}
+      {days > 0 ? <Text as="unit">{plural(days, 'day to go', 'days to go')}</Text> : null}
     </View>
   );
 }

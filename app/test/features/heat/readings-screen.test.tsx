@@ -100,9 +100,9 @@ test('what is on record stands against the model; a reading that does not fit is
   await waitFor(() =>
     expect(text()).toMatch(/Fluid at Two-day: \d+ °C ±\d+ °C without readings, \d+ °C ±\d+ °C with them\./),
   );
-  expect(text()).toContain('It does not fit: read it again, or take it back.');
-  press(/^Take back Pyrometer/);
-  type('Why it is taken back', 'Read the wheel, not the rotor');
+  expect(text()).toContain('It does not fit: read it again, or withdraw it.');
+  press(/^Withdraw Pyrometer/);
+  type('Why it is withdrawn', 'Read the wheel, not the rotor');
   await act(async () => press('Withdraw'));
   await waitFor(() =>
     expect(saved('facts')).toMatchObject([

@@ -122,10 +122,10 @@ test('an import is taken back whole, after saying what goes and what stays', asy
   answers[`/api/imports/${made.id}/undo`] = { cars: 1, customers: 0, left: [] };
   open(<ImportScreen />, {}, [], { cars: [other], imports: [made] });
   press('Undo the import of cars.csv');
-  expect(text()).toContain('This puts away 1 car and 0 customers');
+  expect(text()).toContain('This archives 1 car and 0 customers');
   await act(async () => press('Undo this import'));
   expect(last(`${made.id}/undo`)).toEqual({ by: crew.id });
-  expect(text()).toContain('Put away: 1 car, 0 customers.');
+  expect(text()).toContain('Archived: 1 car, 0 customers.');
 });
 
 test('one mend is for every row that has the same fault in the same words; all faults of a row stand together', async () => {

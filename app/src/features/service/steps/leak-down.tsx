@@ -1,3 +1,4 @@
+import { counted } from '@calvik/words';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { MIN_HOLD_S, judgeLeakDown } from '@calvik/core';
@@ -159,7 +160,7 @@ export function LeakDownStep({ s, step }: StepProps) {
             </MainButton>
           }
         />
-        <Text as="small">{`${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} so far.`}</Text>
+        <Text as="small">{`${counted(readings.length, 'reading')} so far.`}</Text>
       </Section>
     </StepFrame>
   );

@@ -12,7 +12,7 @@ import {
   timeIn,
   traceOf,
 } from '@calvik/core';
-import { type FastenerNames, fastenerNames, stepName } from '@calvik/words';
+import { type FastenerNames, fastenerNames, stepName, counted } from '@calvik/words';
 import { useCrewOnDuty, useToday } from '../../../state/hooks';
 import { useTokens } from '../../../theme/use-tokens';
 import { Icon } from '../../../ui/icons';
@@ -73,7 +73,7 @@ export function ReleaseStep({ s, step, logbook }: StepProps) {
           <Text as="heading" tone="stop">
             {gate.isReopened
               ? 'Was released; stopped again.'
-              : `Stopped: ${gate.stops.length} ${gate.stops.length === 1 ? 'thing' : 'things'} that nobody waives.`}
+              : `Stopped: ${counted(gate.stops.length, 'thing')} that nobody waives.`}
           </Text>
         ) : holding.length > 0 ? (
           <Text as="heading" tone="amber">{`Held: ${holding.length} for the lead.`}</Text>
