@@ -26,5 +26,6 @@ export const checks = (files = ['.']) => [
       ...['--cache-location', cache('prettier'), ...files],
     ],
   },
+  { name: 'Wording', args: [join(root, 'scripts/wording.mjs'), '--check'] },
   { name: 'Types', args: [bin('typescript-native/bin/tsc'), '-b', ...typed] },
 ];

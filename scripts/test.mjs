@@ -88,6 +88,7 @@ main(async () => {
       }
       await build;
     });
+    await phase('What is forgotten does not compile', () => run('node', ['scripts/promises.mjs'], { show: true }));
     await phase('Unit, reference and API tests', () =>
       run('npx', ['jest', '--maxWorkers=100%', '--json', `--outputFile=${join(results, 'unit.json')}`], { show: true }),
     );

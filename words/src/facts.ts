@@ -29,14 +29,12 @@ import { causeNames, decisionNames as goNames, faultNames as lookFaultNames, lim
 import { heatInstrumentNames, heatReadText } from './heat';
 import type { Say } from './reader';
 import { stepName } from './steps';
-import { bearingMethodNames } from './wheel-bearings';
+import type { FactText } from './measurement-words';
+import { measuredFactTexts } from './measurements';
 import { counted, list } from './texts';
 import { workName } from './work-names';
 
-export interface FactText {
-  title: string;
-  text: string;
-}
+export type { FactText };
 type Tell<K extends FactKind> = (fact: Extract<Fact, { kind: K }>, logbook: Logbook, say: Say) => FactText;
 
 const nameOfStep = (key: string): string => {
@@ -224,10 +222,7 @@ const tellings: { [K in FactKind]: Tell<K> } = {
     title: `Rotor, ${cornerNames[f.corner]}: ${say.fine({ value: Math.min(...f.thicknessesMm), measure: 'length' })} at the thinnest`,
     text: facesText(f),
   }),
-  wheelBearingMeasurement: (f, _, say) => ({
-    title: `Wheel bearing, ${cornerNames[f.corner]}: ${say.fine({ value: f.playMm, measure: 'length' })} play`,
-    text: bearingMethodNames[f.method],
-  }),
+  ...measuredFactTexts,
   partsDecision: (f) => ({
     title: `${subjectNames[f.subject]}, ${f.corner ? cornerNames[f.corner] : axleNames[f.axle]}: ${actionNames[f.action].toLowerCase()}`,
     text: f.reason,

@@ -1,19 +1,10 @@
 import type { Axle, BrakeSheet, Car, Corner, ServiceJudgement, StepId, StepKind } from '@calvik/core';
 import { axleOfCorner } from '@calvik/core/model';
+import { measuredStepWords } from './measurements';
 import { cornerNames, methodNames } from './names';
+import type { StepAt, StepSubject, StepWords } from './step-words';
 
-type StepAt = Pick<StepId, 'corner' | 'axle' | 'turn'>;
-
-/** What a step is called, and what to do in it, in one sentence. */
-interface StepWords {
-  name: (at: StepAt, s?: StepSubject) => string;
-  what: (at: StepAt, s: StepSubject) => string;
-  /** The usual caution, where it applies. */
-  caution?: string;
-}
-
-/** What of a service its steps are named by. */
-export type StepSubject = Pick<ServiceJudgement, 'car' | 'sheet' | 'exchange'>;
+export type { StepSubject } from './step-words';
 
 const isDrum = (car: Car, corner: Corner): boolean => car[axleOfCorner(corner)].brake === 'drum';
 
@@ -67,12 +58,7 @@ export const stepWords: Record<StepKind, StepWords> = {
     what: () => 'Micrometer at eight points, 10 mm in from the edge; then run-out, cracks, transfer layer.',
     caution: 'Hot rotors burn: wait. Dust is wetted, never blown.',
   },
-  wheelBearing: {
-    name: ({ corner }) => `Wheel bearing, ${cornerNames[corner!]}`,
-    what: () =>
-      'As it was read at the rim, rocked top and bottom, before the wheel came off; with the wheel off by a dial gauge on the hub.',
-    caution: 'On stands, never a jack alone.',
-  },
+  ...measuredStepWords,
   look: plain('Hoses, seals, hubs', 'Look at every corner; tap the corner of whatever is not right.'),
   decide: plain('Decide', 'Keep, change, carry a spare or refer: axle by axle, with the reason.'),
   retract: {

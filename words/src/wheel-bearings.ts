@@ -1,7 +1,7 @@
-import type { BrakeSheet, WheelBearingFindings, WheelBearingMeasurement } from '@calvik/core';
+import type { WheelBearingFindings, WheelBearingMeasurement } from '@calvik/core';
 import { maxPlayMm } from '@calvik/core/wheel-bearings';
-import { atPlace } from './names';
-import type { Say } from './reader';
+import type { MeasurementWords } from './measurement-words';
+import { atPlace, cornerNames } from './names';
 import type { TextsFor } from './texts';
 
 export const bearingMethodNames: Record<WheelBearingMeasurement['method'], string> = {
@@ -16,13 +16,23 @@ export const wheelBearingTexts: TextsFor<WheelBearingFindings> = {
     `Wheel-bearing play ${say.fine(play)}${atPlace(at)}, ${say.fine(max)} at most.`,
 };
 
-/** Its rows on the service sheet. */
-export const wheelBearingSection = {
+/** The check in words: its step, its rows on the service sheet, and how the history tells it. */
+export const wheelBearingWords: MeasurementWords<'wheelBearingMeasurement'> = {
+  step: {
+    name: ({ corner }) => `Wheel bearing, ${cornerNames[corner!]}`,
+    what: () =>
+      'As it was read at the rim, rocked top and bottom, before the wheel came off; with the wheel off by a dial gauge on the hub.',
+    caution: 'On stands, never a jack alone.',
+  },
   title: 'Wheel bearings',
   head: ['Play', 'At most', 'How'],
-  cells: ({ playMm, method }: WheelBearingMeasurement, sheet: BrakeSheet, say: Say): string[] => [
+  cells: ({ playMm, method }, sheet, say) => [
     say.value(playMm, 'length'),
     say.value(maxPlayMm(sheet, method), 'length'),
     bearingMethodNames[method],
   ],
+  fact: ({ corner, playMm, method }, say) => ({
+    title: `Wheel bearing, ${cornerNames[corner]}: ${say.fine({ value: playMm, measure: 'length' })} play`,
+    text: bearingMethodNames[method],
+  }),
 };

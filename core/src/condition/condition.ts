@@ -28,7 +28,7 @@ import { caliperVolumeMl } from '../hydraulics';
 import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets } from './place';
-import { readingOf } from './reads';
+import { readingOf, wayOf } from './reads';
 import { type Purpose, type Requirable, faultsAgainst, purposeTable, requirable } from './purposes';
 import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
 import { type Sighting, type Timeline, keyOf, mayRetract, timelineOf } from './timeline';
@@ -75,23 +75,6 @@ export interface Condition {
   lookedAt: readonly { proof: Requirable; place: Place; at: Instant | null }[];
 }
 
-/** The way of looking that an entry is: a second one of the same way may take back what the first one found. */
-function wayOf(fact: Fact): string | null {
-  switch (fact.kind) {
-    case 'trackCheck':
-      return `look ${fact.check}`;
-    case 'checksDone':
-      return `list ${fact.step}`;
-    case 'pedalCheck':
-      return `pedal ${fact.moment}`;
-    case 'wheelBearingMeasurement':
-      return `bearing ${fact.corner} ${fact.method}`;
-    case 'levelRead':
-      return 'level';
-    default:
-      return null;
-  }
-}
 function reasonOf(fact: Fact, kind: FaultKind): string {
   if (fact.kind === 'trackCheck') return fact.done;
   if (fact.kind === 'checksDone') return fact.items.find((i) => i.check === kind)?.remark ?? '';

@@ -28,6 +28,7 @@ import {
   severity,
   stepsByKey,
   worstOf,
+  type MeasuredKind,
 } from '../model';
 import { isFaceSeen, seenOnPads, thinnestEnd } from '../pads';
 import { judgeFeel, judgePedal, pedalFinding } from '../pedal';
@@ -439,3 +440,20 @@ export const doneToParts = ({ logbook, car }: CarOf): (Done & { fact: Fact })[] 
       return fact.kind === 'backFromBedding' && fact.isBedded ? [{ fact, act: 'bedded', place: { axle } }] : [];
     });
   });
+
+type LookedAtKind = MeasuredKind | Extract<FactKind, `${string}Check`> | 'checksDone' | 'levelRead';
+/**
+ * The way of looking that an entry is: a second one of the same way may take back what the first one found. Null for what is taken back by rules of
+ * its own. One entry for everything that is called a check or a measurement.
+ */
+const ways: { [K in LookedAtKind]: (fact: Extract<Fact, { kind: K }>) => string | null } = {
+  trackCheck: ({ check }) => `look ${check}`,
+  checksDone: ({ step }) => `list ${step}`,
+  pedalCheck: ({ moment }) => `pedal ${moment}`,
+  padMeasurement: () => null,
+  rotorMeasurement: () => null,
+  wheelBearingMeasurement: ({ corner, method }) => `bearing ${corner} ${method}`,
+  levelRead: () => 'level',
+};
+export const wayOf = (fact: Fact): string | null =>
+  (ways[fact.kind as LookedAtKind] as ((of: Fact) => string | null) | undefined)?.(fact) ?? null;

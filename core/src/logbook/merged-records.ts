@@ -1,5 +1,5 @@
 /** Customers and cars that were entered twice: whatever hangs on the one that was merged counts for the one that stays. Nothing is rewritten, so that it can be taken apart again. */
-import type { Fact } from '../model';
+import { type Fact, collectionsTo } from '../model';
 import type { Records, Replaced } from './stored';
 
 type Into = (id: string) => string;
@@ -27,6 +27,13 @@ const followed = <T extends object>(all: Iterable<T> | undefined, field: string,
     return now === id ? r : { ...r, [field]: now };
   });
 
+/** All records that point at a collection, each followed to where it is now: by the registry of references, so that none is forgotten. */
+const pointed = (records: Records, target: 'cars' | 'customers', into: Into): Records =>
+  collectionsTo(target).reduce<Records>(
+    (next, { collection, field }) => ({ ...next, [collection]: followed<object>(next[collection], field, into) }),
+    records,
+  );
+
 /** Records and facts as they count: of what was merged, the one that stays has all. The same where nothing was. */
 export function asMerged(
   records: Records,
@@ -35,31 +42,14 @@ export function asMerged(
 ): { records: Records; effective: readonly Fact[]; replaced: readonly Replaced[] } {
   const ofCustomer = intoOf(records.customers ?? []);
   const ofCar = intoOf(records.cars ?? []);
-  let next: Records = records;
-  if (ofCustomer)
-    next = {
-      ...next,
-      cars: followed(next.cars, 'customerId', ofCustomer),
-      messages: followed(next.messages, 'customerId', ofCustomer),
-    };
+  let next: Records = ofCustomer ? pointed(records, 'customers', ofCustomer) : records;
   if (!ofCar) return { records: next, effective, replaced };
+  // The sheet of the one that stays holds; that of the other only where it has none.
   const sheets = [...(next.brakeSheets ?? [])];
   const own = new Set(sheets.filter((s) => !s.archived).map((s) => s.carId));
+  next = { ...next, brakeSheets: sheets.filter((s) => ofCar(s.carId) === s.carId || !own.has(ofCar(s.carId))) };
   return {
-    records: {
-      ...next,
-      bookings: followed(next.bookings, 'carId', ofCar),
-      jobs: followed(next.jobs, 'carId', ofCar),
-      padSets: followed(next.padSets, 'carId', ofCar),
-      rotorPairs: followed(next.rotorPairs, 'carId', ofCar),
-      wearParts: followed(next.wearParts, 'carId', ofCar),
-      // The sheet of the one that stays holds; that of the other only where it has none.
-      brakeSheets: followed(
-        sheets.filter((s) => ofCar(s.carId) === s.carId || !own.has(ofCar(s.carId))),
-        'carId',
-        ofCar,
-      ),
-    },
+    records: pointed(next, 'cars', ofCar),
     effective: followed(effective, 'carId', ofCar),
     replaced: replaced.map((r) => {
       const [fact] = followed([r.fact], 'carId', ofCar);

@@ -2,6 +2,7 @@ export * from './terms';
 export * from './track-terms';
 export * from './condition-terms';
 export * from './collections';
+export { collectionsTo, recordReferences } from './references';
 export * from './defaults';
 export * from './procedures';
 export * from './finding';
@@ -39,6 +40,7 @@ export type {
   ExchangeCorner,
   Fact,
   FactKind,
+  MeasuredKind,
   FluidExchange,
   MoistureReading,
   SystemCleared,

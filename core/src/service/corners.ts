@@ -12,6 +12,7 @@ import {
 } from '../inventory';
 import { type Logbook, ofKind, remembered } from '../logbook';
 import {
+  type MeasuredKind,
   type Axle,
   type BrakeSheet,
   type Car,
@@ -159,10 +160,8 @@ export function judgeCorners(logbook: Logbook, car: Car, sheet: BrakeSheet, rule
   return { parts, corners: states, odd, axleFindings };
 }
 
-type CornerReading = 'padMeasurement' | 'rotorMeasurement' | 'wheelBearingMeasurement';
-
 /** The last reading of a kind at a corner before a job: what last time's figure was. */
-export const readingBefore = <K extends CornerReading>(
+export const readingBefore = <K extends MeasuredKind>(
   logbook: Logbook,
   car: Car,
   kind: K,
@@ -175,7 +174,7 @@ export const readingBefore = <K extends CornerReading>(
   }) ?? null;
 
 /** What a job measured at a corner first, before anything was changed. */
-export const measuredIn = <K extends CornerReading>(
+export const measuredIn = <K extends MeasuredKind>(
   facts: readonly Fact[],
   kind: K,
   corner: Corner,

@@ -1,4 +1,5 @@
 import { type Fact, type FactKind, type StepId, type WorkKind, stepId } from '../model';
+import { type MeasurementKind, cornerMeasurements, measurementKinds } from './measurements';
 
 type OfKind<K extends FactKind> = Extract<Fact, { kind: K }>;
 
@@ -14,6 +15,14 @@ interface FactTraits<K extends FactKind> {
 }
 
 const done = { readIn: null, timeGoesTo: null } as const;
+
+/** Of the measured checks: each is taken in its step. */
+const measuredTraits = Object.fromEntries(
+  measurementKinds.map((kind): [MeasurementKind, FactTraits<MeasurementKind>] => [
+    kind,
+    { readIn: ({ corner }) => stepId(cornerMeasurements[kind].step, { corner }), timeGoesTo: 'measure' },
+  ]),
+) as { [K in MeasurementKind]: FactTraits<K> };
 
 /** One entry for every kind of fact; a kind without one does not compile. */
 export const factTraits: { [K in FactKind]: FactTraits<K> } = {
@@ -38,7 +47,7 @@ export const factTraits: { [K in FactKind]: FactTraits<K> } = {
   checksDone: done,
   padMeasurement: { readIn: ({ corner }) => stepId('pads', { corner }), timeGoesTo: 'measure' },
   rotorMeasurement: { readIn: ({ corner }) => stepId('rotor', { corner }), timeGoesTo: 'measure' },
-  wheelBearingMeasurement: { readIn: ({ corner }) => stepId('wheelBearing', { corner }), timeGoesTo: 'measure' },
+  ...measuredTraits,
   partsDecision: done,
   pistonsRetracted: { readIn: ({ axle }) => stepId('retract', { axle }), timeGoesTo: 'pads' },
   partsFitted: {

@@ -11,7 +11,14 @@ export { limitsOf, withLimits } from './limits';
 export { type Move, limitMoves } from './limit-moves';
 export { limitValue } from './limit-figures';
 export { type MovedLimit, isOwnLimit, limitsMovedAt } from './moved-limits';
-export { type MeasurementKind, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
+export {
+  type MeasuredFindings,
+  type MeasuredStep,
+  type MeasurementKind,
+  cornerMeasurements,
+  judgeMeasurements,
+  measurementKinds,
+} from './measurements';
 export { measuringDue } from './measuring';
 export { questionsOf } from './questions';
 export { stepOfFinding } from './step-of-finding';

@@ -7,9 +7,9 @@ import type { PadFindings } from '../pads';
 import type { PedalFindings } from '../pedal';
 import type { RotorFindings } from '../rotors';
 import type { TorqueFindings } from '../torque';
-import type { WheelBearingFindings } from '../wheel-bearings';
 import type { ServiceFindings } from './findings';
 import type { ServiceJudgement } from './judge';
+import type { MeasuredFindings } from './measurements';
 import type { ServiceStep } from './steps';
 
 /** Where each finding of a subject is put right; those that name their own step lead there. */
@@ -52,7 +52,7 @@ const rotorStep: Record<keyof RotorFindings, StepKind> = {
   ceramicAboveMass: 'rotor',
   ceramicNotWeighed: 'rotor',
 };
-const bearingStep: Record<keyof WheelBearingFindings, StepKind> = {
+const measuredStep: Record<keyof MeasuredFindings, StepKind> = {
   wheelBearingPlayTooHigh: 'wheelBearing',
   wheelBearingPlay: 'wheelBearing',
 };
@@ -167,10 +167,12 @@ const proofStep: Record<Requirable, StepKind> = {
   rockedTight: 'wheelBearing',
   noPlay: 'wheelBearing',
 };
-const stepKindOf: Record<string, StepKind | null | undefined> = {
+/** Findings that always have a step: one whose subject is forgotten does not compile. */
+type AlwaysPutRight = PadFindings & RotorFindings & MeasuredFindings & TorqueFindings & PedalFindings & ServiceFindings;
+const stepKindOf: Record<keyof AlwaysPutRight, StepKind | null> & Partial<Record<string, StepKind | null>> = {
   ...padStep,
   ...rotorStep,
-  ...bearingStep,
+  ...measuredStep,
   ...torqueStep,
   ...pedalStep,
   ...hydraulicsStep,

@@ -25,7 +25,7 @@ import type { TorqueLine } from '../torque';
 import { type PartsGoingOn, downChecks, fitChecks, groundChecks, lookChecks, retractChecks } from './checks';
 import type { CarCorners } from './corners';
 import { type DecidedWork, type Recommendation, decidedWork } from './decide';
-import { cornerMeasurements, judgeMeasurements } from './measurements';
+import { type MeasuredStep, cornerMeasurements, judgeMeasurements, measurementKinds } from './measurements';
 
 export const phases = ['intake', 'measure', 'decide', 'fit', 'exchange', 'tighten', 'release'] as const;
 export type Phase = (typeof phases)[number];
@@ -135,6 +135,11 @@ const measured = (kind: keyof typeof cornerMeasurements): StepDefinition => ({
     ),
 });
 
+/** Steps in which a measured check is taken: one that has no check does not compile below. */
+const measuredSteps = Object.fromEntries(
+  measurementKinds.map((kind) => [cornerMeasurements[kind].step, measured(kind)]),
+) as Record<MeasuredStep, StepDefinition>;
+
 /** Axles that are taken apart: by what was decided, or because somebody has pushed the pistons back already. */
 const openedAxles = ({ work, facts }: StepContext): StepPlace[] =>
   axles
@@ -187,7 +192,7 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
     closedBy: (c, { corner }) => last(c, 'rotorMeasurement', (f) => f.corner === corner),
     verdict: ({ corners }, { corner }) => corners.corners[corner!].rotorJudgement?.verdict ?? 'inOrder',
   },
-  wheelBearing: measured('wheelBearingMeasurement'),
+  ...measuredSteps,
   look: list('measure', ({ sheet }) => lookChecks(sheet)),
   decide: {
     phase: 'decide',

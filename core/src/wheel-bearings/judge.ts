@@ -1,5 +1,5 @@
 import { type BrakeSheet, type Finding, type WheelBearingMeasurement, mm } from '../model';
-import { wheelBearingFinding } from './findings';
+import { type WheelBearingFindings, wheelBearingFinding } from './findings';
 
 /**
  * The most that a wheel may rock on its bearing where the car's sheet says nothing, mm. By hand at the rim a sound bearing has no play that
@@ -20,7 +20,7 @@ export const maxPlayMm = (
 export function judgeWheelBearing(
   { corner, playMm, method }: Pick<WheelBearingMeasurement, 'corner' | 'playMm' | 'method'>,
   sheet: Pick<BrakeSheet, 'maxWheelBearingPlayMm'>,
-): Finding {
+): Finding & { code: keyof WheelBearingFindings } {
   const max = maxPlayMm(sheet, method);
   const values = { play: mm(playMm), max: mm(max) };
   return playMm > max

@@ -5,7 +5,8 @@ import { BetterSqliteDriver, MikroORM, type SqlEntityManager } from '@mikro-orm/
 import { raw } from '@mikro-orm/core';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Collection, type Fact, type RecordOf } from '@calvik/core';
-import { factReferences, factSchema, recordReferences, recordSchemas } from '@calvik/core/model/schemas';
+import { recordReferences } from '@calvik/core';
+import { factReferences, factSchema, recordSchemas } from '@calvik/core/model/schemas';
 import { FACTS, type Item, type Photo, FeedSchema, ItemSchema, PhotoSchema, SupersededSchema } from './entities';
 import { migrationsList } from './migrations';
 
@@ -302,9 +303,7 @@ export class Database {
     const old = await em.findOne(ItemSchema, { id: fact.id });
     if (old) {
       const body = JSON.parse(old.body) as Body;
-      return isEqual(body, asJson(fact))
-        ? { outcome: 'unchanged', body }
-        : { outcome: 'differs', stored: body };
+      return isEqual(body, asJson(fact)) ? { outcome: 'unchanged', body } : { outcome: 'differs', stored: body };
     }
     const missing = await this.missing(em, factReferences(fact));
     if (missing.length > 0) return { outcome: 'dangling', missing };

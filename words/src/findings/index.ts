@@ -1,4 +1,5 @@
 import type {
+  MeasuredFindings,
   BeddingFindings,
   ConditionFindings,
   Finding,
@@ -17,7 +18,6 @@ import type {
   ServiceFindings,
   TorqueFindings,
   TrackFindings,
-  WheelBearingFindings,
 } from '@calvik/core';
 import { type Say, tellApart } from '../reader';
 import type { TextsFor } from '../texts';
@@ -33,7 +33,7 @@ import { jobTexts, readinessTexts, serviceTexts } from './service';
 /** Every finding of core but those of work lists and plans, which come with `@calvik/words/work`. */
 type AllFindings = PadFindings &
   RotorFindings &
-  WheelBearingFindings &
+  MeasuredFindings &
   TorqueFindings &
   PedalFindings &
   HydraulicsFindings &

@@ -1,7 +1,7 @@
 import { carLabel } from '@calvik/core';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
-import type { Fact, ServiceJudgement, ServiceStep, StepKind } from '@calvik/core';
+import type { Fact, ServiceJudgement, ServiceStep } from '@calvik/core';
 import { phaseNames, stepName, stepWords, plural } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
@@ -17,21 +17,6 @@ import { type Made, type StepFact, disagreeing } from './use-service';
 
 /** On a phone shorter than this the caution comes after the figures too. */
 const SHORT = 800;
-/** Steps in which figures are typed: on a phone the keypad takes half the height, so the figures come before the sentences. */
-const withKeypad: ReadonlySet<StepKind> = new Set<StepKind>([
-  'reservoir',
-  'boil',
-  'pads',
-  'rotor',
-  'wheelBearing',
-  'retract',
-  'leakDown',
-  'bleed',
-  'clutch',
-  'torque',
-  'wheels',
-  'level',
-]);
 const whyAgain = ['Misread', 'Typed wrong', 'Measured again', 'Wrong corner'] as const;
 const whySo = ['Read twice, it is right', 'Other parts are on', 'Put right since'] as const;
 const whyNow = ['Working together', 'Other side first', 'Waiting for a part'] as const;
@@ -51,6 +36,7 @@ export function StepFrame({
   footer,
   wanted,
   unsaved,
+  hasKeypad = false,
 }: {
   s: ServiceJudgement;
   step: ServiceStep;
@@ -67,6 +53,8 @@ export function StepFrame({
   unsaved?: string | null;
   /** Said beside the sentence: the figure wanted. */
   wanted?: string;
+  /** Figures are typed here: on a phone the keypad takes half the height, so the figures come before the sentences. */
+  hasKeypad?: boolean;
 }) {
   const t = useTokens();
   const crew = useCrewOnDuty();
@@ -83,7 +71,7 @@ export function StepFrame({
   const isEnough = Array.isArray(make?.());
   const [warned, setWarned] = useState(false);
   const wide = useWide();
-  const isTight = !wide && withKeypad.has(step.kind);
+  const isTight = !wide && hasKeypad;
   const standing = disagreeing(s, step);
   const isShort = useWindowDimensions().height < SHORT && isTight;
   const name = (crewId: string): string => logbook.crew.get(crewId)?.name ?? 'somebody';

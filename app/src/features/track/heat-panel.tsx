@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Corner, ONE_MOMENT_S, corners, planOf } from '@calvik/core';
 import { readFigure } from '@calvik/core/units';
-import { cornerNames } from '@calvik/words';
+import { cornerNames, counted } from '@calvik/words';
 import * as api from '../../api/client';
 import { useLogbook, useNow, useToday, useWalk } from '../../state/hooks';
 import { useDraft } from '../../state/use-draft';
@@ -177,7 +177,7 @@ export function HeatPanel({ car, session, look, onDone }: PanelProps) {
             </View>
             <View style={styles.grow}>
               <MainButton onPress={() => saveTyped()} loading={saving}>
-                {unsaved.length > 1 ? `Save ${unsaved.length} readings` : `Save ${unsaved[0] ?? corner}`}
+                {unsaved.length > 1 ? `Save ${counted(unsaved.length, 'reading')}` : `Save ${unsaved[0] ?? corner}`}
               </MainButton>
             </View>
           </View>

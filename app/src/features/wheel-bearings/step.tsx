@@ -32,6 +32,7 @@ export function WheelBearingStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={`${fine(max)} at most.`}
       make={() =>
         playMm === null

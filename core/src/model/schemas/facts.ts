@@ -122,6 +122,12 @@ export const factSchema = z
   .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
 export type Fact = z.infer<typeof factSchema>;
 export type FactKind = Fact['kind'];
+/** Readings that are taken corner by corner: whatever is called a measurement. */
+export type MeasuredKind = Extract<FactKind, `${string}Measurement`>;
+
+type FieldsOf<F> = F extends unknown ? keyof F : never;
+/** Fields of facts that are called an id of something: each must be said below, but for files and photos, which are no records. */
+type PointerField = Exclude<Extract<FieldsOf<Fact>, `${string}Id`>, 'fileId' | 'photoId'>;
 
 /** Where the ids in a fact's fields lead. */
 const pointers = {
@@ -149,7 +155,7 @@ const pointers = {
   diagnosisId: 'facts',
   foundId: 'facts',
   replaces: 'facts',
-} as const satisfies Record<string, Collection | 'facts'>;
+} as const satisfies Record<PointerField, Collection | 'facts'> & Record<string, Collection | 'facts'>;
 
 /** The ids that a fact points at, with the collection each must be in. */
 export function factReferences(fact: Fact): { path: string; collection: Collection | 'facts'; id: string }[] {

@@ -393,28 +393,3 @@ export const recordSchemas = {
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;
-
-/** Where a record of a collection points at another: the other must exist before it is saved. */
-export const recordReferences: { [C in Collection]?: Record<string, Collection> } = {
-  customers: { mergedIntoId: 'customers' },
-  cars: { mergedIntoId: 'cars', customerId: 'customers' },
-  events: { venueId: 'venues', ruleSetId: 'ruleSets' },
-  bookings: { eventId: 'events', carId: 'cars' },
-  bottles: { fluidId: 'fluids' },
-  jobs: {
-    carId: 'cars',
-    eventId: 'events',
-    crewId: 'crew',
-    helperId: 'crew',
-    liftId: 'lifts',
-    bookingId: 'bookings',
-  },
-  padSets: { carId: 'cars', rotorPairId: 'rotorPairs', compoundId: 'compounds' },
-  rotorPairs: { carId: 'cars' },
-  procedures: { compoundId: 'compounds' },
-  brakeSheets: { carId: 'cars' },
-  imports: { by: 'crew' },
-  wearParts: { carId: 'cars' },
-  orders: { supplierId: 'suppliers' },
-  messages: { customerId: 'customers', bookingId: 'bookings' },
-};

@@ -7,7 +7,7 @@ import { discardThicknessMm } from '@calvik/core/rotors';
 import { measuredIn, measurementKinds } from '@calvik/core/service';
 import { cornerNames, padConditionWords, facesText } from '../../names';
 import { capital } from '../../texts';
-import { measurementSections } from '../measurements';
+import { measurementWords } from '../../measurements';
 import type { SheetBar, SheetCorner, SheetSection } from './types';
 import type { SheetWriter } from './writer';
 
@@ -82,7 +82,7 @@ export function rotorsTable(w: SheetWriter): Table {
 /** The measured checks that have a folder of their own, each with its rows. */
 export const otherTables = ({ s, say }: SheetWriter): { title: string; table: Table }[] =>
   measurementKinds.map((kind) => {
-    const { title, head, cells } = measurementSections[kind];
+    const { title, head, cells } = measurementWords[kind];
     return {
       title,
       table: {

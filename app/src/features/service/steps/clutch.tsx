@@ -50,6 +50,7 @@ export function ClutchStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={
         outlook.stopAfterMl === null
           ? undefined

@@ -27,6 +27,7 @@ export function DrawStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={[
         isPushedFirst
           ? `Push ${show(pushThroughMl(car, outlook.beforeMl), 'volume')} of old fluid through, then fill to MAX.`

@@ -77,6 +77,7 @@ export function RetractStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={tell(sum.finding)}
       make={() => {
         if (level === null) return 'Type the level before.';

@@ -105,6 +105,7 @@ export function BoilStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={`Wants ${show(judgement.demanded.value, 'temperature')}${s.event ? ` at ${s.event.name}` : ''}.`}
       make={() =>
         body

@@ -74,6 +74,7 @@ export function LeakDownStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={`${show(start, 'pressure')} for ${MIN_HOLD_S} s at least.`}
       make={() => {
         // What is judged must stand still: the next reading could turn it.

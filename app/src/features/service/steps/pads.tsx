@@ -34,6 +34,7 @@ export function PadsStep(props: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={`${padSet ? `${padSet.label}, ${compoundName(logbook, padSet)}; l` : 'L'}imit: ${padLimitOwnerNames[spec.limitFrom]}.`}
       make={p.make}
       usual={{ says: 'Both clean', make: p.makeUsual }}

@@ -88,6 +88,7 @@ export function ReservoirStep({ s, step, logbook }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={
         target
           ? `Set it to ${show(target.target.value, 'volume')}${target.target.value >= car.reservoirMaxMl - 1 ? ', MAX' : ', below MAX: worn pads will give fluid back'}.`

@@ -33,6 +33,7 @@ export function RotorStep(props: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       wanted={
         (hasJudder ? 'Judder was said: read the run-out too, and all eight points. ' : '') +
         (rotorPair

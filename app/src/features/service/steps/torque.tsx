@@ -23,6 +23,7 @@ export function TorqueStep({ s, step }: StepProps) {
     <StepFrame
       s={s}
       step={step}
+      hasKeypad
       unsaved={
         clicked > 0 && active
           ? `${counted(clicked, 'click')} of ${active.fastener.name.toLowerCase()}, ${active.corner}, not saved.`
