@@ -43,7 +43,13 @@ const isProse = (text) =>
   !/^[\w./:#-]+$/.test(text.trim().replace(/^\p{Lu}\p{Ll}+$/u, 'Ok word'));
 
 function sentencesOf(file) {
-  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS);
+  const source = ts.createSourceFile(
+    file,
+    readFileSync(file, 'utf8'),
+    ts.ScriptTarget.Latest,
+    true,
+    file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS,
+  );
   const found = new Set();
   const say = (text) => {
     const plain = text.replace(/\s+/g, ' ').trim();

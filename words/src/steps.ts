@@ -1,8 +1,8 @@
-import type { Axle, BrakeSheet, Car, Corner, ServiceJudgement, StepId, StepKind } from '@calvik/core';
+import type { Axle, BrakeSheet, Car, Corner, StepId, StepKind } from '@calvik/core';
 import { axleOfCorner } from '@calvik/core/model';
 import { measuredStepWords } from './measurements';
 import { cornerNames, methodNames } from './names';
-import type { StepAt, StepSubject, StepWords } from './step-words';
+import type { StepSubject, StepWords } from './step-words';
 
 export type { StepSubject } from './step-words';
 

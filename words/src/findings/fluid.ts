@@ -1,7 +1,7 @@
 import type { Finding, FluidFindings, Quantity, RuleFindings } from '@calvik/core';
 import { baseNames, cornerNames, ruleOwnerNames } from '../names';
 import type { Say } from '../reader';
-import { type TextsFor, counted, list } from '../texts';
+import { type TextsFor, counted, list, plural } from '../texts';
 
 const corners = (named: readonly string[]): string =>
   list(named.map((c) => cornerNames[c as keyof typeof cornerNames]));
@@ -21,7 +21,7 @@ export const ruleTexts: TextsFor<RuleFindings> = {
   flushStillGood: ({ flushedOn, months, until }, _, say) =>
     `Last flush ${say.date(flushedOn)}; good for ${counted(months, 'month')}, until ${say.date(until)}.`,
   flushTooOld: ({ flushedOn, months, until, isOver }, _, say) =>
-    `Last flush ${say.date(flushedOn)}; ${counted(months, 'month')} from then ${isOver ? 'ended' : 'end'} on ${say.date(until)}.`,
+    `Last flush ${say.date(flushedOn)}; the ${counted(months, 'month')} ${isOver ? 'ended' : plural(months, 'ends', 'end')} on ${say.date(until)}.`,
   workForEvent: (v, _, say) => {
     const asked = askedText(v, say);
     if (v.doneOn === null) return `No ${work[v.work]} on record; ${asked}.`;
