@@ -5,3 +5,4 @@ export { beddingFinding } from './findings';
 export * from './judge';
 export * from './layer';
 export * from './look';
+export * from './run';

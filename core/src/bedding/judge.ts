@@ -13,6 +13,7 @@ import {
 } from '../model';
 import { beddingFinding } from './findings';
 import { layerOnAxle } from './layer';
+import { runState } from './run';
 
 /** The run whose tape is still over the ducts; null where there is none. */
 export const tapedRun = (logbook: Logbook, car: Car): BeddingBegun | null => {
@@ -20,13 +21,10 @@ export const tapedRun = (logbook: Logbook, car: Car): BeddingBegun | null => {
   const run = ofKind(facts, 'beddingBegun').findLast((f) => f.hasTapedDucts) ?? null;
   return run && ofKind(facts, 'ductsUntaped').some((f) => isAfter(f, run)) ? null : run;
 };
+/** Whether tape is left over the ducts; while the run is not over it belongs there. */
 export const hasTapeOn = (logbook: Logbook, car: Car): boolean => {
   const run = tapedRun(logbook, car);
-  // While the run is not over the tape belongs there.
-  return (
-    run !== null &&
-    ofKind(logbook.factsOfCar(car.id), 'beddingLook').some((f) => f.runId === run.id && f.decision === 'accept')
-  );
+  return run !== null && runState(logbook, run).next === 'over';
 };
 
 export interface BeddingJudgement {

@@ -92,6 +92,16 @@ export interface Logbook {
   jobsOfCar(carId: string): readonly Job[];
 }
 
+/** Parts and orders that a fact is about. */
+const partsOf = (f: Fact): (string | null | undefined)[] => [
+  'padSetId' in f ? f.padSetId : null,
+  'rotorPairId' in f ? f.rotorPairId : null,
+  'scrappedPadSetId' in f ? f.scrappedPadSetId : null,
+  'scrappedRotorPairId' in f ? f.scrappedRotorPairId : null,
+  'wearPartId' in f ? f.wearPartId : null,
+  'orderId' in f ? f.orderId : null,
+];
+
 const recordedLater = (a: Fact, b: Fact): boolean =>
   a.recordedAt === b.recordedAt ? a.id > b.id : a.recordedAt > b.recordedAt;
 
@@ -284,14 +294,7 @@ export function indexLogbook(asStored: Records, stored: readonly Fact[], allRepl
   };
   const cars = saying('cars');
   const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
-  const ofPart = index(counting, (f) => [
-    'padSetId' in f ? f.padSetId : null,
-    'rotorPairId' in f ? f.rotorPairId : null,
-    'scrappedPadSetId' in f ? f.scrappedPadSetId : null,
-    'scrappedRotorPairId' in f ? f.scrappedRotorPairId : null,
-    'wearPartId' in f ? f.wearPartId : null,
-    'orderId' in f ? f.orderId : null,
-  ]);
+  const ofPart = index(counting, partsOf);
   const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
   const replacedOf = index(replaced, ({ fact }) => ['carId' in fact ? fact.carId : undefined]);
   const ofBottle = index(counting, bottlesOf);
@@ -400,9 +403,6 @@ export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
     ]),
     factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
     factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
-    factsOfPart: add(
-      logbook.factsOfPart,
-      (f, id) => ('padSetId' in f && f.padSetId === id) || ('rotorPairId' in f && f.rotorPairId === id),
-    ),
+    factsOfPart: add(logbook.factsOfPart, (f, id) => partsOf(f).includes(id)),
   };
 }

@@ -1,8 +1,8 @@
 import { type Request, type Response, Router } from 'express';
 import { z } from 'zod';
-import { type BeddingBegun, type Logbook, ofKind } from '@calvik/core';
+import { type BeddingBegun, type Logbook, ofKind, runState } from '@calvik/core';
 import { traceGpx } from '@calvik/core/traces';
-import { type BeddingSheet, beddingRows, beddingRun, beddingSheet } from '@calvik/words/documents';
+import { type BeddingSheet, beddingRows, beddingSheet } from '@calvik/words/documents';
 import type { Database } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { DriveReader } from '../drives/reader';
@@ -55,7 +55,7 @@ export function beddingRoutes(database: Database, cache: LogbookCache, drives: D
 
   router.get('/bedding-runs/:id/drive.gpx', async (request, response) => {
     const { logbook, run, name } = await runOf(request);
-    const driven = beddingRun(logbook, run).cycles.findLast((c) => c.fileId !== null);
+    const driven = runState(logbook, run).cycles.findLast((c) => c.fileId !== null);
     if (!driven?.fileId) throw new Problem(404, 'noSuch', { what: 'drive' });
     const points = await pointsOfFile(database, drives, driven.fileId, null);
     response

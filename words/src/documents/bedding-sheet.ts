@@ -1,9 +1,9 @@
 /** The bedding sheet: what was done to which pair, application by application, what the faces said, and who accepted it. */
-import type { BeddingBegun, BeddingDriven, BeddingLook, Logbook, UnitSystem } from '@calvik/core';
-import { acceptanceLacks } from '@calvik/core/bedding';
+import type { BeddingBegun, Logbook, UnitSystem } from '@calvik/core';
+import { runState } from '@calvik/core/bedding';
 import { dateIn, longDate } from '@calvik/core/calendar';
 import { axleParts } from '@calvik/core/inventory';
-import { carLabel, ofKind } from '@calvik/core/logbook';
+import { carLabel } from '@calvik/core/logbook';
 import {
   applicationText,
   authorNames,
@@ -40,26 +40,15 @@ export interface BeddingSheet {
   caution: string;
 }
 
-/** One run with its cycles and its looks. */
-export function beddingRun(logbook: Logbook, run: BeddingBegun): { cycles: BeddingDriven[]; looks: BeddingLook[] } {
-  const facts = logbook.factsOfCar(run.carId);
-  return {
-    cycles: ofKind(facts, 'beddingDriven').filter((f) => f.runId === run.id),
-    looks: ofKind(facts, 'beddingLook').filter((f) => f.runId === run.id),
-  };
-}
-
 const sideNames = { inner: 'inner face', outer: 'outer face' } as const;
 
 export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSystem): BeddingSheet | null {
   const car = logbook.cars.get(run.carId);
   if (!car) return null;
   const say = sayTo({ units, timeZone: logbook.shop.timeZone });
-  const { cycles, looks } = beddingRun(logbook, run);
+  const { cycles, looks, lacks, next } = runState(logbook, run);
+  const isAccepted = next === 'over';
   const name = (id: string): string => logbook.crew.get(id)?.name ?? 'somebody unknown';
-  const last = run.axles.map((axle) => looks.findLast((l) => l.axle === axle));
-  const lacks = last.map((l) => l?.decision === 'accept' && acceptanceLacks(logbook, l)).find(Boolean) || null;
-  const isAccepted = last.every((l) => l?.decision === 'accept') && lacks === null;
   const { procedure: p } = run;
   const sections: SheetSection[] = [
     {
@@ -154,7 +143,7 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
 
 /** The applications of a run as rows of a table: metric, as they were stored. */
 export const beddingRows = (logbook: Logbook, run: BeddingBegun): object[] =>
-  beddingRun(logbook, run).cycles.flatMap((c) =>
+  runState(logbook, run).cycles.flatMap((c) =>
     c.applications.map((a, i) => ({
       cycle: c.cycle,
       application: i + 1,

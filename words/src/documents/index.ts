@@ -1,5 +1,5 @@
 /** What leaves the shop on paper, as a file or as a text. */
-export { type BeddingSheet, beddingRows, beddingRun, beddingSheet } from './bedding-sheet';
+export { type BeddingSheet, beddingRows, beddingSheet } from './bedding-sheet';
 export { type CalendarEntry, calendarOfCrew, calendarOfEvent, calendarOfShop } from './calendar-entries';
 export { messageText } from './messages';
 export { type RunSheet, type RunSheetJob, runSheet } from './run-sheet';

@@ -11,6 +11,8 @@ import {
   layerOnAxle,
   longDate,
   tapedRun,
+  runState,
+  runsOf,
 } from '@calvik/core';
 import { parseQuantity, preferredUnit } from '@calvik/core/units';
 import { axleNames, counted } from '@calvik/words';
@@ -27,7 +29,6 @@ import { FindingLine } from '../../facts/finding-line';
 import { Gone } from '../../records/not-found-page';
 import { routes } from '../../routes';
 import { useSaveFact } from '../../facts/save-fact';
-import { runState, runsOf } from './use-bedding';
 
 export function BeddingScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { carLabel, type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, ofKind } from '@calvik/core';
+import { carLabel, type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, runState } from '@calvik/core';
 import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding/driving';
 import { traceCsv } from '@calvik/core/traces';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
@@ -57,7 +57,7 @@ export function DriveCycle({ car, run, cycle }: { car: Car; run: BeddingBegun; c
   const [openedMs] = useState(() => Date.now());
   const model = useMemo(() => {
     const of = beddingCar(logbook, car, run.airTempC, run.hasTapedDucts);
-    const before = ofKind(logbook.factsOfCar(car.id), 'beddingDriven').findLast((f) => f.runId === run.id);
+    const before = runState(logbook, run).cycles.at(-1);
     const isWarm = before && (openedMs - Date.parse(before.recordedAt)) / 60_000 < WARM_MIN;
     const ended = before?.applications.at(-1);
     const endS = ended ? ended.startS + ended.seconds + before!.cooledS : 0;

@@ -1,4 +1,4 @@
-import { carLabel } from '@calvik/core';
+import { carLabel, runState } from '@calvik/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -22,7 +22,7 @@ import { routes } from '../../routes';
 import { useSaveFact } from '../../facts/save-fact';
 import { newId } from '../../state/new-record';
 import { SpeedChart } from '../venues/speed-chart';
-import { beddingCar, runState } from './use-bedding';
+import { beddingCar } from './use-bedding';
 
 export function BeddingFileScreen() {
   const { id, run: runId } = useLocalSearchParams<{ id: string; run: string }>();

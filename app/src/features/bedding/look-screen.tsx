@@ -18,6 +18,7 @@ import {
   proposedDecision,
   wantsReason,
   workKey,
+  runState,
 } from '@calvik/core';
 import { cornerNames } from '@calvik/words';
 import { beddingWordTexts, decisionNames, faceSeenTexts } from '@calvik/words/bedding';
@@ -35,7 +36,6 @@ import { Gone } from '../../records/not-found-page';
 import { NOT_A_PICTURE, Picture, choosePicture, storePicture } from '../../files/pictures';
 import { routes } from '../../routes';
 import { type NewFact, type ToSave, useSaveFact } from '../../facts/save-fact';
-import { runState } from './use-bedding';
 
 export function BeddingLookScreen() {
   const { id, run: runId } = useLocalSearchParams<{ id: string; run: string }>();

@@ -1,3 +1,4 @@
+import { runState } from '@calvik/core';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import type { BeddingBegun, Car } from '@calvik/core';
@@ -6,7 +7,6 @@ import { useLogbook } from '../../state/hooks';
 import { Gone } from '../../records/not-found-page';
 import { DriveCycle } from './drive-cycle';
 import { RunSummary } from './run-summary';
-import { runState } from './use-bedding';
 
 export function BeddingRunScreen() {
   const { id, run: runId } = useLocalSearchParams<{ id: string; run: string }>();

@@ -20,7 +20,7 @@ import { openFile } from '../../files/open-file';
 import { Picture } from '../../files/pictures';
 import { routes } from '../../routes';
 import { useSaveFact } from '../../facts/save-fact';
-import type { BeddingRunState } from './use-bedding';
+import type { BeddingRunState } from '@calvik/core';
 
 /** What has come of a run, and what comes next. */
 export function RunSummary({
