@@ -1,4 +1,4 @@
-import { Fragment, type ReactNode, useCallback } from 'react';
+import { Fragment, type ReactNode, useCallback, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Dimension, Unit, Verdict } from '@calvik/core';
 import { parseQuantity, preferredUnit, quantityParts } from '@calvik/core/units';
@@ -120,6 +120,12 @@ export function FigureFields({
   );
   const field = fields[at]!;
   const next = fields[at + 1];
+  // On a short phone the keys cover the lower lines: the one that is typed into comes up by itself.
+  const line = useRef<View>(null);
+  useEffect(() => {
+    const element = line.current as unknown as Element | null;
+    element?.scrollIntoView?.({ block: 'nearest' });
+  }, [field.key]);
   const { places } = field;
   const isWhole = (text: string | undefined): boolean =>
     places !== undefined && new RegExp(`^\\d+[.,]\\d{${places}}$`).test(text?.trim() ?? '');
@@ -163,6 +169,7 @@ export function FigureFields({
               {i === cellIndex ? besides : null}
               <View style={{ width: `${100 / columns}%`, padding: 2 }}>
                 <Pressable
+                  ref={on ? line : undefined}
                   role="button"
                   aria-label={`${f.label}: ${text || 'not typed'}`}
                   aria-pressed={on}
