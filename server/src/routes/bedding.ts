@@ -10,6 +10,7 @@ import { Problem, invalid } from '../problems';
 import { beddingPdf } from '../sheet/bedding-pdf';
 import { sendCsv } from './csv';
 import { pointsOfFile } from './traces';
+import { type Described, problem, idParameter } from './described';
 
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
@@ -65,3 +66,31 @@ export function beddingRoutes(database: Database, cache: LogbookCache, drives: D
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const beddingPaths = (): Described => ({
+  '/api/bedding-runs/{id}/sheet.pdf': {
+    get: {
+      summary: 'The sheet of a bedding run',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: { 200: { description: 'A page', content: { 'application/pdf': {} } }, 404: problem('No such run') },
+    },
+  },
+  '/api/bedding-runs/{id}/applications.csv': {
+    get: {
+      summary: 'Every application of a bedding run as CSV',
+      parameters: [idParameter],
+      responses: { 200: { description: 'A table', content: { 'text/csv': {} } }, 404: problem('No such run') },
+    },
+  },
+  '/api/bedding-runs/{id}/drive.gpx': {
+    get: {
+      summary: 'The drive of a bedding run as GPX',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A track', content: { 'application/gpx+xml': {} } },
+        404: problem('No such run, or no drive'),
+      },
+    },
+  },
+});

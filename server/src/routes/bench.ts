@@ -25,6 +25,7 @@ import { CLICK_EVERY_MS, clicks } from '../instruments/torque-wrench';
 import { type HiddenTruth, truthOfBottle, truthOfCar } from '../instruments/truth';
 import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
+import { type Described, jsonContent, problem, idParameter, schemaOf, file } from './described';
 
 /** What starts the tester. */
 export const testerRequest = z
@@ -224,3 +225,59 @@ export function benchRoutes(cache: LogbookCache, speed: number): { router: Route
 
   return { router, stopAll: () => runs.forEach((run) => run.stop('serverStopping')) };
 }
+
+/** A simulated instrument that streams: how it is started, listened to and stopped. */
+const instrumentPaths = (name: string, what: string, request: z.ZodType, started: object): Described => ({
+  [`/api/bench/${name}`]: {
+    post: {
+      summary: `Start the simulated ${what}`,
+      requestBody: { required: true, content: jsonContent(schemaOf(request)) },
+      responses: { ...started, 404: problem('No such car or bottle'), 422: problem('Not valid') },
+    },
+  },
+  [`/api/bench/${name}/{id}/stream`]: {
+    get: {
+      summary: 'Readings as server-sent events: sample, then result or stopped',
+      parameters: [idParameter],
+      responses: { 200: file('A stream', 'text/event-stream'), 404: problem('Over') },
+    },
+  },
+  [`/api/bench/${name}/{id}`]: {
+    delete: {
+      summary: 'Switch it off',
+      parameters: [idParameter],
+      responses: { 204: { description: 'Off' }, 404: problem('Over') },
+    },
+  },
+});
+
+/** As the description of the API has them. */
+export const benchPaths = (): Described => ({
+  ...instrumentPaths('boiling-tests', 'boiling tester', testerRequest, {
+    201: { description: 'Heating' },
+    409: problem('Probe not submerged'),
+  }),
+  ...instrumentPaths('calipers', 'digital caliper', caliperRequest, { 201: { description: 'Closing' } }),
+  ...instrumentPaths('wrenches', 'torque wrench', wrenchRequest, { 201: { description: 'Listening' } }),
+  ...instrumentPaths('drives', 'driver who beds brakes', driveRequest, { 201: { description: 'Driving' } }),
+  ...instrumentPaths('gauges', 'pressure gauge', gaugeRequest, { 201: { description: 'Holding' } }),
+  '/api/bench/moisture-readings': {
+    post: {
+      summary: 'Dip the simulated moisture pen',
+      requestBody: { required: true, content: jsonContent(schemaOf(penRequest)) },
+      responses: { 200: { description: 'Read' }, 404: problem('No such car'), 422: problem('Not valid') },
+    },
+  },
+  '/api/bench/heat-readings': {
+    post: {
+      summary: 'Read thermal paint, a caliper sticker or a pyrometer after a session of the simulated car',
+      requestBody: { required: true, content: jsonContent(schemaOf(heatRequest)) },
+      responses: {
+        200: { description: 'What was read' },
+        404: problem('No such car or venue'),
+        409: problem('The venue has no braking zones'),
+        422: problem('Not valid'),
+      },
+    },
+  },
+});

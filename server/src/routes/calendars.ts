@@ -3,6 +3,7 @@ import ical, { ICalCalendarMethod } from 'ical-generator';
 import { type CalendarEntry, calendarOfCrew, calendarOfEvent, calendarOfShop } from '@calvik/words/documents';
 import { Problem } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
+import { type Described, problem, idParameter, file } from './described';
 
 /** Calendars to subscribe to or to save, iCalendar (RFC 5545): one for each of the crew, one for each event. */
 export function calendarRoutes(cache: LogbookCache): Router {
@@ -62,3 +63,30 @@ export function calendarRoutes(cache: LogbookCache): Router {
 
   return router;
 }
+
+/** As the description of the API has them. */
+export const calendarsPaths = (): Described => ({
+  '/api/calendars/shop.ics': {
+    get: {
+      summary: 'Every event with its load-up, and every job of the shop',
+      responses: { 200: file('iCalendar (RFC 5545)', 'text/calendar') },
+    },
+  },
+  ...Object.assign(
+    {},
+    ...(
+      [
+        ['crew', 'A person’s jobs, those they help with too'],
+        ['events', 'An event with the work that is planned for it'],
+      ] as const
+    ).map(([of, summary]) => ({
+      [`/api/calendars/${of}/{id}.ics`]: {
+        get: {
+          summary,
+          parameters: [idParameter],
+          responses: { 200: file('iCalendar (RFC 5545)', 'text/calendar'), 404: problem('Not there') },
+        },
+      },
+    })),
+  ),
+});

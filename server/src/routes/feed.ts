@@ -5,6 +5,7 @@ import { localDate } from '@calvik/core/model/schemas';
 import { invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';
+import { type Described, jsonContent, ref, problem, number } from './described';
 
 const feedQuery = z.object({
   since: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
@@ -43,3 +44,30 @@ export function feedRoutes(database: Database, cache: LogbookCache): Router {
 
   return router;
 }
+
+/** As the description of the API has them. */
+export const feedPaths = (): Described => ({
+  '/api/changes': {
+    get: {
+      summary: 'Everything saved after a cursor, in order',
+      parameters: [
+        { name: 'since', in: 'query', schema: number('Cursor of the last page', 0) },
+        { name: 'limit', in: 'query', schema: number('Rows at most', 1) },
+      ],
+      responses: {
+        200: { description: 'A page of the feed', content: jsonContent(ref('Changes')) },
+        422: problem('Not valid'),
+      },
+    },
+  },
+  '/api/run-up': {
+    get: {
+      summary: 'The coming events with each booked car judged',
+      parameters: [{ name: 'on', in: 'query', schema: { type: 'string', format: 'date' } }],
+      responses: {
+        200: { description: 'The board', content: jsonContent({ type: 'object' }) },
+        422: problem('Not valid'),
+      },
+    },
+  },
+});

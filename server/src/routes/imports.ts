@@ -24,6 +24,7 @@ import { plainCar } from '../plain-car';
 import { Problem, invalid } from '../problems';
 import { sendCsvText } from './csv';
 import { limitFacts, refusal } from './records';
+import { type Described, jsonContent, problem, idParameter, schemaOf } from './described';
 
 const LIMIT = '8mb';
 
@@ -235,3 +236,50 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const importsPaths = (): Described => ({
+  '/api/imports/template.csv': {
+    get: { summary: 'An empty table with every column that is read', responses: { 200: { description: 'CSV' } } },
+  },
+  '/api/exports/cars.csv': {
+    get: {
+      summary: 'Customers and cars as a table that imports again unchanged',
+      responses: { 200: { description: 'CSV' } },
+    },
+  },
+  '/api/imports/table': {
+    post: {
+      summary:
+        'Split a table of customers and cars (CSV, or a workbook’s first sheet) into cells, and guess its columns; nothing is saved',
+      requestBody: { required: true, content: { 'text/csv': { schema: { type: 'string' } } } },
+      responses: {
+        200: { description: 'The cells' },
+        415: problem('A workbook that cannot be read'),
+        422: problem('Cannot be read'),
+      },
+    },
+  },
+  '/api/imports/preview': {
+    post: {
+      summary: 'What its rows would become, and which cannot; nothing is saved',
+      requestBody: { required: true, content: jsonContent(schemaOf(importTable)) },
+      responses: { 200: { description: 'Rows and refusals' }, 422: problem('Cannot be read') },
+    },
+  },
+  '/api/imports/save': {
+    post: {
+      summary: 'Save its rows, all that can be',
+      requestBody: { required: true, content: jsonContent(schemaOf(importToSave)) },
+      responses: { 201: { description: 'How many' }, 422: problem('Cannot be read') },
+    },
+  },
+  '/api/imports/{id}/undo': {
+    post: {
+      summary: 'Archive what came with an import and has not been touched since',
+      parameters: [idParameter],
+      requestBody: { required: true, content: jsonContent(schemaOf(importToUndo)) },
+      responses: { 200: { description: 'How many, and what stays' }, 404: problem('No such import') },
+    },
+  },
+});

@@ -2,6 +2,7 @@ import { Router, raw } from 'express';
 import { id } from '@calvik/core/model/schemas';
 import { Problem } from '../problems';
 import type { Database } from '../database/database';
+import { type Described, problem, idParameter, file } from './described';
 
 const TYPES = ['image/jpeg', 'image/png', 'image/webp'];
 const LIMIT = '3mb';
@@ -37,3 +38,32 @@ export function photoRoutes(database: Database): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const photosPaths = (): Described => ({
+  '/api/photos/{id}': {
+    put: {
+      summary: 'Save a picture; sent twice, it is stored once',
+      parameters: [idParameter],
+      requestBody: {
+        required: true,
+        content: Object.fromEntries(
+          ['image/jpeg', 'image/png', 'image/webp'].map((t) => [t, { schema: { type: 'string', format: 'binary' } }]),
+        ),
+      },
+      responses: {
+        200: { description: 'Saved before' },
+        201: { description: 'Saved' },
+        409: problem('Another picture under the same id'),
+        413: problem('Too large'),
+        415: problem('Not a kind of picture that is taken'),
+        422: problem('Not a picture'),
+      },
+    },
+    get: {
+      summary: 'A picture, as it was sent',
+      parameters: [idParameter],
+      responses: { 200: file('The picture', 'image/*'), 404: problem('Not there') },
+    },
+  },
+});

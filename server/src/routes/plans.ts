@@ -7,6 +7,7 @@ import { Problem, invalid } from '../problems';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';
 import { authorOf, refusal } from './records';
+import { type Described, jsonContent, problem, idParameter, schemaOf } from './described';
 
 /** What starts the search for a plan. */
 export const planRequest = z.object({ seconds: quantity(1, 120, 's').default(20) });
@@ -55,3 +56,33 @@ export function planRoutes(database: Database, cache: LogbookCache, planner: Pla
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const plansPaths = (): Described => ({
+  '/api/plans': {
+    post: {
+      summary: 'Search for a plan over crew and lifts, in a thread of its own',
+      requestBody: { required: false, content: jsonContent(schemaOf(planRequest)) },
+      responses: { 201: { description: 'Searching' }, 422: problem('Not valid') },
+    },
+  },
+  '/api/plans/{id}': {
+    get: {
+      summary: 'How far the search is, or the plan with what it leaves out',
+      parameters: [idParameter],
+      responses: { 200: { description: 'Working, done or failed' }, 404: problem('Not there any more') },
+    },
+    delete: {
+      summary: 'End the search with the best plan so far',
+      parameters: [idParameter],
+      responses: { 204: { description: 'Ending' }, 404: problem('Not there any more') },
+    },
+  },
+  '/api/plans/{id}/take': {
+    post: {
+      summary: 'Save all jobs of a plan, or none',
+      parameters: [idParameter],
+      responses: { 200: { description: 'Saved' }, 409: problem('Not ready, or a job was changed meanwhile') },
+    },
+  },
+});

@@ -11,6 +11,7 @@ import { Problem, fieldError, invalid } from '../problems';
 import { FACTS } from '../database/entities';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Author, Saved, Database, Write } from '../database/database';
+import { type Described, jsonContent, ref, problem, idParameter, schemaOf } from './described';
 
 /** Records that a car is let go by. */
 const hasLimits: ReadonlySet<string> = new Set<Collection>([
@@ -220,3 +221,62 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
   router.get(`/${FACTS}/:id`, read(FACTS));
   return router;
 }
+
+function collectionPaths(collection: string, what: string): Described {
+  return {
+    [`/api/${collection}/{id}`]: {
+      put: {
+        summary: `Save ${what}; sent twice, it is stored once`,
+        tags: [collection],
+        parameters: [idParameter],
+        requestBody: { required: true, content: jsonContent(ref(collection)) },
+        responses: {
+          200: { description: 'Saved before, or updated', content: jsonContent(ref(collection)) },
+          201: { description: 'Saved', content: jsonContent(ref(collection)) },
+          409: problem('Stale version, or another body under the same id'),
+          413: problem('Too large'),
+          415: problem('Not JSON'),
+          422: problem('Not valid; the fields are named'),
+        },
+      },
+      get: {
+        summary: `Read ${what}`,
+        tags: [collection],
+        parameters: [idParameter],
+        responses: { 200: { description: 'Found', content: jsonContent(ref(collection)) }, 404: problem('Not there') },
+      },
+    },
+  };
+}
+
+const historyPath = (collection: string): Described => ({
+  [`/api/${collection}/{id}/history`]: {
+    get: {
+      summary: 'Every version of it, with who saved it and when',
+      tags: [collection],
+      parameters: [idParameter],
+      responses: { 200: { description: 'Oldest first' }, 404: problem('Not there') },
+    },
+  },
+});
+
+/** As the description of the API has them. */
+export const recordsPaths = (): Described => ({
+  ...Object.assign({}, ...collections.map((c) => collectionPaths(c, `a record of ${c}`))),
+  ...collectionPaths('facts', 'a fact'),
+  '/api/batches': {
+    post: {
+      summary:
+        'Save several records and facts in one transaction: all of it, or nothing; sent twice, it is stored once',
+      requestBody: { required: true, content: jsonContent(schemaOf(batchToSave)) },
+      responses: {
+        200: { description: 'Each as it is stored now' },
+        409: problem('One of them is stale, differs or may not be; `at` is its place'),
+        413: problem('Too large'),
+        415: problem('Not JSON'),
+        422: problem('One of them is not valid, or points at what is not there; `at` is its place'),
+      },
+    },
+  },
+  ...Object.assign({}, ...collections.map((c) => historyPath(c))),
+});

@@ -8,6 +8,7 @@ import { Problem, invalid } from '../problems';
 import { runSheetPdf } from '../sheet/run-sheet-pdf';
 import { weekPdf } from '../sheet/week-pdf';
 import { current } from './current';
+import { type Described, problem, pdf, dayParameter, sizeParameter } from './described';
 
 export const paperQuery = z.object({ size: z.enum(['A4', 'letter']).default('A4') });
 const runSheetQuery = paperQuery.extend({ crew: id.optional() });
@@ -51,3 +52,21 @@ export function runSheetRoutes(cache: LogbookCache): Router {
 
   return router;
 }
+
+/** As the description of the API has them. */
+export const runSheetsPaths = (): Described => ({
+  '/api/run-sheets/{day}.pdf': {
+    get: {
+      summary: 'The day’s work by person, or of one person, for the wall',
+      parameters: [dayParameter, sizeParameter, { name: 'crew', in: 'query', schema: { type: 'string' } }],
+      responses: { 200: pdf, 404: problem('No such person'), 422: problem('Not a day') },
+    },
+  },
+  '/api/weeks/{day}.pdf': {
+    get: {
+      summary: 'A week from that day on, or up to five, a page each',
+      parameters: [dayParameter, sizeParameter, { name: 'weeks', in: 'query', schema: { type: 'integer' } }],
+      responses: { 200: pdf, 422: problem('Not a day') },
+    },
+  },
+});

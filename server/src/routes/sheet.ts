@@ -8,6 +8,7 @@ import { Problem, invalid } from '../problems';
 import { type SheetPhoto, sheetPdf } from '../sheet/pdf';
 import type { LogbookCache } from '../database/logbook-cache';
 import type { Database } from '../database/database';
+import { type Described, problem, idParameter, file } from './described';
 
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
@@ -79,3 +80,29 @@ export function sheetRoutes(database: Database, cache: LogbookCache): Router {
 
   return router;
 }
+
+/** As the description of the API has them. */
+export const sheetPaths = (): Described => ({
+  ...Object.assign(
+    {},
+    ...(
+      [
+        ['pdf', 'application/pdf'],
+        ['json', 'application/json'],
+        ['csv', 'text/csv'],
+      ] as const
+    ).map(([ending, type]) => ({
+      [`/api/jobs/{id}/service-sheet.${ending}`]: {
+        get: {
+          summary: `The service sheet as ${ending.toUpperCase()}`,
+          parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+          responses: {
+            200: file('The sheet', type),
+            404: problem('No such service'),
+            422: problem('Not units that are known'),
+          },
+        },
+      },
+    })),
+  ),
+});

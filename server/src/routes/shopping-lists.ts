@@ -4,6 +4,7 @@ import { shoppingRows } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { sendCsv } from './csv';
 import { current } from './current';
+import { type Described, problem } from './described';
 
 /** What is to be bought, as CSV and JSON. */
 export function shoppingListRoutes(cache: LogbookCache): Router {
@@ -22,3 +23,20 @@ export function shoppingListRoutes(cache: LogbookCache): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const shoppingListsPaths = (): Described => ({
+  ...Object.assign(
+    {},
+    ...['work-list', 'shopping-list'].flatMap((list) =>
+      ['csv', 'json'].map((format) => ({
+        [`/api/${list}.${format}`]: {
+          get: {
+            summary: `The ${list.replace('-', ' ')} as ${format.toUpperCase()}`,
+            responses: { 200: { description: 'A row for each piece' }, 422: problem('Not valid') },
+          },
+        },
+      })),
+    ),
+  ),
+});

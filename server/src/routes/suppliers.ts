@@ -5,6 +5,7 @@ import type { LogbookCache } from '../database/logbook-cache';
 import { supplierAnswer } from '../instruments/supplier';
 import { Problem, invalid } from '../problems';
 import { current } from './current';
+import { type Described, jsonContent, problem, idParameter, schemaOf } from './described';
 
 /** What a supplier is asked. */
 export const supplierQuestion = z.object({
@@ -30,3 +31,19 @@ export function supplierRoutes(cache: LogbookCache): Router {
 
   return router;
 }
+
+/** As the description of the API has them. */
+export const suppliersPaths = (): Described => ({
+  '/api/suppliers/{id}/answers': {
+    post: {
+      summary: 'Ask a simulated supplier for prices and days',
+      parameters: [idParameter],
+      requestBody: { required: true, content: jsonContent(schemaOf(supplierQuestion)) },
+      responses: {
+        200: { description: 'An answer to each line' },
+        404: problem('No such supplier'),
+        422: problem('Not sold there'),
+      },
+    },
+  },
+});

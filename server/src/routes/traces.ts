@@ -9,6 +9,7 @@ import type { LogbookCache } from '../database/logbook-cache';
 import type { DriveReader } from '../drives/reader';
 import { Problem, invalid } from '../problems';
 import { sendCsvText } from './csv';
+import { type Described, problem, traceContent, idParameter } from './described';
 
 /** Types of files that a drive comes in. */
 const TYPES = ['text/csv', 'application/gpx+xml'];
@@ -112,3 +113,66 @@ export function traceRoutes(database: Database, cache: LogbookCache, drives: Dri
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const tracesPaths = (): Described => ({
+  '/api/traces/preview': {
+    post: {
+      summary: 'Read a drive, and find its laps and braking zones; nothing is saved',
+      description:
+        'A table of any separator and any heads, or GPX. `time` and `speed` number the columns from 0; without them they are guessed.',
+      parameters: [
+        ...['time', 'speed'].map((name) => ({ name, in: 'query', schema: { type: 'integer', minimum: 0 } })),
+        { name: 'timeUnit', in: 'query', schema: { enum: ['s', 'ms', 'min', 'clock'] } },
+        { name: 'speedUnit', in: 'query', schema: { enum: ['km/h', 'm/s', 'mph', 'kn'] } },
+      ],
+      requestBody: { required: true, content: traceContent },
+      responses: { 200: { description: 'Columns, lap and zones' }, 422: problem('Not readable, and why') },
+    },
+  },
+  '/api/traces/{id}': {
+    put: {
+      summary: 'Save a drive as it came; sent twice, it is stored once',
+      parameters: [idParameter],
+      requestBody: { required: true, content: traceContent },
+      responses: {
+        200: { description: 'Saved before' },
+        201: { description: 'Saved' },
+        409: problem('Another file under this id'),
+        422: problem('Not readable'),
+      },
+    },
+    get: {
+      summary: 'A drive as it came',
+      parameters: [idParameter],
+      responses: { 200: { description: 'The file' }, 404: problem('Not there') },
+    },
+  },
+  '/api/venues/{id}/zones.csv': {
+    get: {
+      summary: 'Braking zones of a venue as CSV',
+      parameters: [idParameter],
+      responses: { 200: { description: 'A table', content: { 'text/csv': {} } }, 404: problem('No such venue') },
+    },
+  },
+  '/api/venues/{id}/trace.csv': {
+    get: {
+      summary: 'The drive of a venue as CSV: seconds and km/h',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A table', content: { 'text/csv': {} } },
+        404: problem('No such venue, or no drive'),
+      },
+    },
+  },
+  '/api/venues/{id}/trace.gpx': {
+    get: {
+      summary: 'The drive of a venue as GPX 1.1 with the speed of each point',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A track', content: { 'application/gpx+xml': {} } },
+        404: problem('No such venue, or no drive'),
+      },
+    },
+  },
+});

@@ -6,6 +6,7 @@ import { afterEventSheet, driverCard, referralLetter } from '@calvik/words/docum
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';
 import { begin, finish } from '../sheet/document';
+import { type Described, problem, idParameter } from './described';
 
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
 
@@ -100,3 +101,34 @@ export function trackRoutes(cache: LogbookCache): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const trackPaths = (): Described => ({
+  '/api/bookings/{id}/after-event.pdf': {
+    get: {
+      summary: 'What a customer is told after an event',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: { 200: { description: 'Pages', content: { 'application/pdf': {} } }, 404: problem('No such booking') },
+    },
+  },
+  '/api/referrals/{id}/letter.pdf': {
+    get: {
+      summary: 'A referral, for whoever takes the car on',
+      parameters: [idParameter, { name: 'units', in: 'query', schema: { enum: ['metric', 'imperial'] } }],
+      responses: {
+        200: { description: 'A page', content: { 'application/pdf': {} } },
+        404: problem('No such referral'),
+      },
+    },
+  },
+  '/api/session-decisions/{id}/card.pdf': {
+    get: {
+      summary: 'The card for the driver',
+      parameters: [idParameter],
+      responses: {
+        200: { description: 'A page', content: { 'application/pdf': {} } },
+        404: problem('No such decision'),
+      },
+    },
+  },
+});

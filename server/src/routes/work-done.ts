@@ -6,6 +6,7 @@ import { jobNames, workName } from '@calvik/words';
 import type { LogbookCache } from '../database/logbook-cache';
 import { invalid } from '../problems';
 import { sendCsv } from './csv';
+import { type Described, problem, stretchParameters } from './described';
 
 const stretch = z.object({ from: localDate, to: localDate });
 
@@ -70,3 +71,21 @@ export function workDoneRoutes(cache: LogbookCache): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const workDonePaths = (): Described => ({
+  '/api/exports/work-done.csv': {
+    get: {
+      summary: 'Work that was done from one day to another, with minutes, parts and fluid, for the invoice',
+      parameters: stretchParameters,
+      responses: { 200: { description: 'CSV' }, 422: problem('No days') },
+    },
+  },
+  '/api/exports/work-done.json': {
+    get: {
+      summary: 'The same as JSON',
+      parameters: stretchParameters,
+      responses: { 200: { description: 'Jobs' }, 422: problem('No days') },
+    },
+  },
+});

@@ -8,6 +8,7 @@ import { sendCsv } from './csv';
 import { workListPdf } from '../sheet/work-list-pdf';
 import { current } from './current';
 import { paperQuery, sendPdf } from './run-sheets';
+import { type Described, problem, pdf, sizeParameter } from './described';
 
 const listQuery = z.object({ event: id.optional() });
 
@@ -45,3 +46,14 @@ export function workListRoutes(cache: LogbookCache): Router {
   });
   return router;
 }
+
+/** As the description of the API has them. */
+export const workListsPaths = (): Described => ({
+  '/api/work-list.pdf': {
+    get: {
+      summary: 'The work list, of one event or of all, with boxes to tick',
+      parameters: [sizeParameter, { name: 'event', in: 'query', schema: { type: 'string' } }],
+      responses: { 200: pdf, 404: problem('No such event'), 422: problem('Not valid') },
+    },
+  },
+});
