@@ -11,7 +11,12 @@ const compiled = {
   'Event day': 'track',
   'Guided service': 'service',
 };
-const inChromium = { 'First paint of a step': 'step', 'Run-up page': 'home', Bundle: 'bundle' };
+const inChromium = {
+  'First paint of a step': 'step',
+  'Run-up page': 'home',
+  Bundle: 'bundle',
+  'Work of a phone': 'work',
+};
 
 main(async () => {
   await ensureInstalled();
