@@ -239,6 +239,8 @@ const readers: { [K in FactKind]: Reader<K> } = {
     const isThick = [fact.inner, fact.outer].every((face) => thinnestEnd(face) >= padLimitMm);
     const isSeen = isFaceSeen(fact.inner) && isFaceSeen(fact.outer);
     const isSound = severity(worstOf(seenOnPads(fact, brake))) <= severity('watch');
+    // The thinnest alone shows that a pad is out, and not that both are sound: nobody has looked at their faces.
+    if (fact.isThinnestOnly && isThick) return {};
     return { shows: [{ proof: 'padsSound', place: { corner: fact.corner }, isRight: isThick && isSeen && isSound }] };
   },
   rotorMeasurement: ({ corner, crack, crackLengthMm, transferLayer, isSeen, runoutMm, thicknessesMm }) => {

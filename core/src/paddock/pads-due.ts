@@ -1,6 +1,7 @@
 /** Whether the pads are gauged after a session, where the shop gauges them after every second one or less often; and whether the thinnest is enough. */
 import { type Logbook, brakeSheetOf } from '../logbook';
 import { type Car, type Corner, axleOfCorner, corners } from '../model';
+import { conditionOf, standingFaults } from '../condition';
 import { axleParts, padReadingsAt } from '../inventory';
 import { thinnest } from '../pads';
 import { judgeCorners, padSpec } from '../service';
@@ -35,15 +36,19 @@ export function padsDue(logbook: Logbook, car: Car, session: TrackSession): bool
 }
 
 /**
- * Corners where both pads are to be read: nobody has read both of what is on, or something stands against them. Elsewhere the thinnest alone keeps
+ * Corners where both pads are to be read: nobody has read both of what is on, something stands against them, or that they are sound has still to be shown. Elsewhere the thinnest alone keeps
  * the limit; which pad wears, and whether both wear alike, is not known again before both are read.
  */
 export function readInFull(logbook: Logbook, car: Car): Corner[] {
+  const owed = [...standingFaults(logbook, car).flatMap((f) => f.missing), ...conditionOf(logbook, car).voided].flatMap(
+    ({ proof, place }) => (proof === 'padsSound' ? [place] : []),
+  );
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   return corners.filter((corner) => {
     if (car[axleOfCorner(corner)].brake === 'drum') return false;
     const isReadInFull = padReadingsAt(logbook, car, corner).some((r) => !r.isThinnestOnly);
     const found = state.corners[corner].padJudgement?.findings ?? [];
-    return !isReadInFull || found.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
+    const isOwed = owed.some((place) => place.corner === undefined || place.corner === corner);
+    return !isReadInFull || isOwed || found.some((f) => f.verdict === 'stop' || f.verdict === 'needsWork');
   });
 }

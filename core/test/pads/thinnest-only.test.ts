@@ -78,4 +78,15 @@ describe('which corners are read in full', () => {
     };
     expect(sum(onlyThinnest).explainedMl).toBeCloseTo(sum(after).explainedMl, 9);
   });
+  test('the thinnest shows nobody that both pads are sound, and a thin one shows that they are not', () => {
+    const glazed = {
+      ...gauge('07:40', 'FR', 10, 10),
+      inner: { thicknessMm: 10, otherEndMm: null, conditions: ['crumbling'], isSeen: true },
+    } as Fact;
+    const before = [...allPads('07:30', 11), glazed];
+    const open = (facts: Fact[]) => readInFull(book(facts), trackCar);
+    expect(open(before)).toEqual(['FR']);
+    const thinnest = { ...gauge('08:40', 'FR', 9.8, 9.8), isThinnestOnly: true, explanation: 'Gauged only.' } as Fact;
+    expect(open([...before, thinnest])).toEqual(['FR']);
+  });
 });
