@@ -20,8 +20,8 @@ export function ClickKeys({ w }: { w: TorqueLineWork }) {
     <Text tone="stop" live>
       {w.sentence}
     </Text>
-  ) : w.draft.oneMoreNm !== null ? (
-    <OneMore w={w} nm={w.draft.oneMoreNm} />
+  ) : w.oneMoreNm !== null ? (
+    <OneMore w={w} nm={w.oneMoreNm} />
   ) : null;
   const save = (
     <MainButton onPress={w.save} loading={w.saving} disabled={w.saving}>

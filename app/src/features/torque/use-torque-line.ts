@@ -32,10 +32,18 @@ interface LineForm extends FastenerDraft {
   isTyping: boolean;
   /** What the wrench is set to; empty: to the figure. */
   setting: string;
-  /** A click that came when all were done: somebody says which fastener it was on. */
-  oneMoreNm: number | null;
+  /** Clicks that came when all were done, oldest first: somebody says which fastener each was on. */
+  moreNm: number[];
   instrument: TorqueSet['instrument'];
 }
+
+interface Log {
+  clicks: Click[];
+  /** Clicks that nobody has said the fastener of. */
+  more: number[];
+}
+
+const MOST_CLICKS = 24;
 
 /** Names a line of the torque table. */
 export const keyOf = (line: Pick<TorqueLine, 'fastener' | 'corner'>): string => `${line.fastener.key}.${line.corner}`;
@@ -65,7 +73,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     typed: '',
     isTyping: false,
     setting: '',
-    oneMoreNm: null,
+    moreNm: [],
     condition: f.condition,
     newBolts: '',
     locker: '',
@@ -75,9 +83,10 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
   const shopWrenches = useWrench();
   const { wrench: tool } = shopWrenches;
   const [sentence, setSentence] = useState<string | null>(null);
-  const [clicks, setClicks] = useState<Click[]>(() =>
-    draft.clicks.map((c, i) => (typeof c === 'number' ? { nm: c, position: order[i % order.length]! } : c)),
-  );
+  const [{ clicks, more }, setLog] = useState<Log>(() => ({
+    clicks: draft.clicks.map((c, i) => (typeof c === 'number' ? { nm: c, position: order[i % order.length]! } : c)),
+    more: draft.moreNm,
+  }));
   const [picked, pick] = useState<number | null>(null);
   // A figure that is typed and not logged would be left behind as well.
   const unsaved = clicks.length + (draft.typed.trim() === '' ? 0 : 1);
@@ -94,18 +103,19 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
   const settingText = draft.setting || recordText(f.torqueNm, 'torque', system);
   const settingNm = read(settingText, 'torque');
 
-  const keep = (now: Click[], over: Partial<LineForm> = {}): Click[] => {
-    change({ clicks: now, ...over });
-    return now;
+  const keep = (log: Log, over: Partial<LineForm> = {}): Log => {
+    change({ clicks: log.clicks, moreNm: log.more, ...over });
+    return log;
   };
   /** A wrench sends click upon click: each is put to what stands then. One too many is nobody's, until somebody says whose. */
   const add = (nm: number, instrument: LineForm['instrument']): void => {
     const at = picked;
     pick(null);
-    setClicks((now) => {
-      const position = at ?? leftOf(now)[0];
-      if (position === undefined) return keep(now, { oneMoreNm: nm });
-      return keep([...now, { nm, position }].slice(0, 24), { typed: '', instrument });
+    setLog((now) => {
+      const position = at ?? leftOf(now.clicks)[0];
+      return position === undefined
+        ? keep({ ...now, more: [...now.more, nm] })
+        : keep({ ...now, clicks: [...now.clicks, { nm, position }].slice(0, MOST_CLICKS) }, { typed: '', instrument });
     });
   };
   const wrench = useInstrument<{ torqueNm: number }>('wrenches', ({ torqueNm }) => add(torqueNm, 'simulatedWrench'));
@@ -113,7 +123,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
   const save = async (made: readonly Click[] = clicks): Promise<void> => {
     const done = new Map(made.map((c) => [c.position, c.nm]));
     if (done.size < f.perCorner) return setSentence(`${f.perCorner - done.size} of ${f.perCorner} not torqued.`);
-    if (draft.oneMoreNm !== null) return setSentence('Tap what the last click was on, or undo it.');
+    if (more.length > 0) return setSentence('Tap what the last click was on, or undo it.');
     if (!tool) return setSentence('Choose the wrench.');
     if (f.isOneUse && draft.newBolts === '') return setSentence('Say whether new bolts went in.');
     if (f.angleDeg !== null && draft.angle === '') return setSentence('Say whether the second stage is done.');
@@ -145,8 +155,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     );
     if (!isSaved) return onClicks(made.length);
     clear();
-    setClicks([]);
-    change({ clicks: [], typed: '', oneMoreNm: null });
+    setLog(keep({ clicks: [], more: [] }, { typed: '' }));
     onSaved(made.every((c) => judgeClick(c.nm, f).verdict === 'inOrder'));
   };
 
@@ -159,6 +168,8 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     isTyping,
     isReading,
     clicks,
+    /** The click that nobody has said the fastener of; null where there is none. */
+    oneMoreNm: more[0] ?? null,
     lastOf,
     order,
     left,
@@ -174,14 +185,16 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     saving,
     save: () => void save(),
     pick: (position: number): void => {
-      if (draft.oneMoreNm === null) return pick(position);
-      const nm = draft.oneMoreNm;
-      setClicks((now) => keep([...now, { nm, position }].slice(0, 24), { oneMoreNm: null }));
+      const [nm, ...rest] = more;
+      if (nm === undefined) pick(position);
+      else setLog(keep({ clicks: [...clicks, { nm, position }].slice(0, MOST_CLICKS), more: rest }));
     },
-    undo: (): void => {
-      if (draft.oneMoreNm !== null) return change({ oneMoreNm: null });
-      setClicks((now) => keep(now.slice(0, -1)));
-    },
+    undo: (): void =>
+      setLog((now) =>
+        keep(
+          now.more.length > 0 ? { ...now, more: now.more.slice(0, -1) } : { ...now, clicks: now.clicks.slice(0, -1) },
+        ),
+      ),
     /** A click at the wrench's setting, or the figure that was typed. */
     logClick: (): void => {
       // The line is being saved: a click now would count for the wheel before.
@@ -194,10 +207,8 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     /** All that are left clicked at the setting, in their order: said and saved in one. */
     logAll: (): void => {
       if (saving || settingNm === null) return;
-      const made = keep([...clicks, ...left.map((position) => ({ nm: settingNm, position }))], {
-        instrument: 'byHand',
-      });
-      setClicks(made);
+      const made = [...clicks, ...left.map((position) => ({ nm: settingNm, position }))];
+      setLog(keep({ clicks: made, more }, { instrument: 'byHand' }));
       pick(null);
       if (made.every((c) => judgeClick(c.nm, f).verdict === 'inOrder')) void save(made);
     },

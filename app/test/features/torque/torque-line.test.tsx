@@ -1,10 +1,24 @@
-import { act, screen } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
+import { type Wrench, shopDefaults } from '@calvik/core';
 import type * as Hands from '../../builders/hands';
-import { freshHands, press, type } from '../../builders/hands';
+import { freshHands, press, saved, type } from '../../builders/hands';
+import { id } from '../../builders/scene';
 import { step, said } from '../../builders/steps-scene';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/hands').expoRouter);
 freshHands();
+
+const wrench: Wrench = {
+  id: id(90),
+  version: 1,
+  archived: false,
+  label: 'W-1',
+  kind: 'click',
+  calibratedOn: null,
+  minNm: null,
+  maxNm: null,
+  notes: '',
+};
 
 test('a click out of band is marked, and grease on the thread warns of the preload', async () => {
   step('wheels');
@@ -26,4 +40,19 @@ test('five of five is seen, and a click too many is nobody’s until somebody sa
   expect(screen.getByText('5 of 5')).toBeTruthy();
   expect(screen.queryByRole('button', { name: /^Click at/ })).toBeNull();
   expect(screen.getByRole('button', { name: /^Save front wheel nuts/ })).toBeTruthy();
+});
+
+test('where the shop says so the nuts of a wheel are logged with one tap, and saved with it', async () => {
+  step('wheels', [], {
+    shops: [{ ...shopDefaults, version: 2, isWheelLoggedAtOnce: true }],
+    wrenches: [wrench],
+  });
+  await act(async () => press('Choose the wrench'));
+  press(/^W-1, /, 'radio');
+  await act(async () => press('All 5 clicked at 100 N·m: save'));
+  await waitFor(() =>
+    expect(saved('facts')).toMatchObject([
+      { kind: 'torqueSet', readingsNm: [100, 100, 100, 100, 100], positions: [1, 3, 5, 2, 4] },
+    ]),
+  );
 });
