@@ -1,22 +1,9 @@
 import { DndContext, type DragEndEvent, type DragMoveEvent, useDroppable } from '@dnd-kit/core';
-import { type CSSProperties, type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  type Job,
-  dateIn,
-  isDone,
-  plusDays,
-  shortDate,
-  timeIn,
-  type Finding,
-  findingKey,
-  minutesOfDay,
-  timeOfDay,
-  spanOfJob,
-} from '@calvik/core';
-import { type Unplanned, absenceOf, hoursOf } from '@calvik/core/run-up';
-import { useLogbook, useNow, useToday } from '../../state/hooks';
-import type { Tokens } from '../../theme/tokens';
+import { type Job, dateIn, plusDays, shortDate, timeIn, type Finding, findingKey, timeOfDay } from '@calvik/core';
+import type { Unplanned } from '@calvik/core/run-up';
+import { useLogbook, useToday } from '../../state/hooks';
 import { useTokens } from '../../theme/use-tokens';
 import { onArrows } from '../../ui/arrow-keys';
 import { Icon } from '../../ui/icons';
@@ -24,20 +11,16 @@ import { MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { VerdictMark } from '../../ui/verdict';
 import { carOf, handsOf } from '../../records/job-words';
-import { lanesOf } from './lanes';
-import { BESIDE, Block, type BoardRow, NARROW } from './timeline-block';
-import { EDGE, FROM, LABEL, type Layout, ROW, TO, collide, useBoardSensors, wantedPlace } from './timeline-drag';
+import type { BoardRow } from './timeline-block';
+import { EDGE, FROM, LABEL, type Layout, TO, collide, useBoardSensors, wantedPlace } from './timeline-drag';
+import { TimelineRow } from './timeline-row';
 import { UnplannedChip, spokenDrags } from './unplanned';
-import { useAnotherLook } from './use-another-look';
 import type { useMove } from './use-move';
 import { useTell } from '../../state/use-say';
 
 /** More would push the board off the screen. */
 const MOST_CHIPS = 10;
 const EDGE_WIDTH = 44;
-const LEAST_WIDTH = 18;
-/** One of several lanes of a row, px. */
-const LANE = 50;
 /** So much of it lies in the margin of the page. */
 const EDGE_OUTSIDE = 16;
 
@@ -58,16 +41,6 @@ interface Props {
 /** Which rows a job stands in: of its people, or of its lift. */
 const standsIn = (row: BoardRow, job: Job): boolean =>
   row.by === 'crew' ? job.crewId === row.id || job.helperId === row.id : (job.liftId ?? '') === row.id;
-
-function Cell({ id, data, style, children }: { id: string; data: object; style: CSSProperties; children?: ReactNode }) {
-  const { setNodeRef, isOver } = useDroppable({ id, data });
-  const t = useTokens();
-  return (
-    <div ref={setNodeRef} style={{ ...style, background: isOver ? t.ironWash : style.background }}>
-      {children}
-    </div>
-  );
-}
 
 /** Where a job is dropped to go beyond what is shown. */
 function Edge({ side, shiftDays }: { side: 'left' | 'right'; shiftDays: number }) {
@@ -103,11 +76,9 @@ function Edge({ side, shiftDays }: { side: 'left' | 'right'; shiftDays: number }
 /** A day with a clock across, or a week with a column for each day; rows of people or of lifts. */
 export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, proposed }: Props) {
   const tell = useTell();
-  const another = useAnotherLook();
   const t = useTokens();
   const logbook = useLogbook();
   const today = useToday();
-  const nowMin = minutesOfDay(timeIn(new Date(useNow(60_000)).toISOString(), logbook.shop.timeZone));
   const [width, setWidth] = useState(900);
   const [isDragging, setDragging] = useState(false);
   const [over, setOver] = useState<{ to: Job; objections: Finding[] } | null>(null);
@@ -208,88 +179,18 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
               ) : null}
             </div>
           ) : null}
-          {rows.map((row) => {
-            const member = row.by === 'crew' ? logbook.crew.get(row.id) : undefined;
-            return (
-              <div
-                key={row.id}
-                style={{
-                  position: 'relative',
-                  display: 'flex',
-                  minHeight: ROW,
-                  borderBottom: `1px solid ${t.rule}`,
-                }}
-              >
-                <View style={styles.label}>
-                  <Text as="strong" numberOfLines={2}>
-                    {row.name}
-                  </Text>
-                  {!isWeek && member && absenceOf(logbook, member, days[0]!) ? (
-                    <Text as="small">{tell(absenceOf(logbook, member, days[0]!)!)}</Text>
-                  ) : null}
-                </View>
-                {days.map((day) => {
-                  const own = jobs.filter((j) => standsIn(row, j) && dateIn(j.startAt, timeZone) === day);
-                  const absent = member ? absenceOf(logbook, member, day) : null;
-                  const open = member && !absent ? hoursOf(logbook, member, day) : null;
-                  const placed = new Map<string, Placed>(
-                    isWeek
-                      ? []
-                      : own.map((job) => {
-                          const { from, to } = spanOfJob(logbook, job);
-                          return [job.id, placeOf((from - FROM) * perMinute, (to - FROM) * perMinute, width - LABEL)];
-                        }),
-                  );
-                  const { lane, count } = lanesOf([...placed].map(([id, p]) => ({ id, from: p.from, to: p.to })));
-                  return (
-                    <Cell
-                      key={day}
-                      id={`${row.id} ${day}`}
-                      data={{ row, day }}
-                      style={{
-                        position: 'relative',
-                        width: isWeek ? column : width - LABEL,
-                        minHeight: isWeek ? ROW : Math.max(ROW, count * LANE + 6),
-                        background: absent ? offLook(t) : 'transparent',
-                        borderLeft: `1px solid ${t.rule}`,
-                        boxSizing: 'border-box',
-                        padding: isWeek ? 3 : 0,
-                      }}
-                    >
-                      {!isWeek && open ? <Off t={t} open={open} perMinute={perMinute} /> : null}
-                      {own.map((job) => {
-                        const finding = isDone(logbook, job) ? undefined : another.of(job.id)[0];
-                        const place = placed.get(job.id);
-                        return (
-                          <Block
-                            key={job.id}
-                            job={job}
-                            row={row}
-                            broken={finding ? tell(finding) : null}
-                            proposed={proposed.get(job.id) ?? null}
-                            label={place?.label ?? null}
-                            onOpen={() => onOpen(job.id)}
-                            style={
-                              place
-                                ? {
-                                    position: 'absolute',
-                                    left: place.left,
-                                    width: place.width,
-                                    top: 3 + (lane.get(job.id) ?? 0) * LANE,
-                                    height: count > 1 ? LANE - 3 : ROW - 7,
-                                  }
-                                : { position: 'relative', marginBottom: 3, minHeight: 48 }
-                            }
-                          />
-                        );
-                      })}
-                      {!isWeek && day === today ? <Now t={t} left={(nowMin - FROM) * perMinute} /> : null}
-                    </Cell>
-                  );
-                })}
-              </div>
-            );
-          })}
+          {rows.map((row) => (
+            <TimelineRow
+              key={row.id}
+              row={row}
+              days={days}
+              jobs={jobs.filter((j) => standsIn(row, j))}
+              width={width}
+              layout={layout}
+              proposed={proposed}
+              onOpen={onOpen}
+            />
+          ))}
         </div>
       </DndContext>
       {isWeek ? (
@@ -307,63 +208,6 @@ export function Timeline({ days, rows, jobs, mover, onOpen, onDay, unplanned, pr
   );
 }
 
-interface Placed {
-  left: number;
-  width: number;
-  /** With its label, where that stands beside it. */
-  from: number;
-  to: number;
-  label: { side: 'left' | 'right'; width: number } | null;
-}
-
-/** Where a block lies, and where its words do: in it, or beside it where it is too short for them. */
-function placeOf(fromPx: number, toPx: number, roomPx: number): Placed {
-  // What lies before or after the clock of the board stands at its edge; its words say when.
-  const left = Math.min(Math.max(0, fromPx), roomPx - LEAST_WIDTH);
-  const width = Math.max(LEAST_WIDTH, Math.min(toPx - 2, roomPx) - left);
-  const inside = { left, width, from: left, to: left + width, label: null };
-  if (width >= NARROW) return inside;
-  const isRight = inside.to + BESIDE <= roomPx;
-  return {
-    ...inside,
-    label: { side: isRight ? 'right' : 'left', width: BESIDE - 6 },
-    from: isRight ? inside.from : inside.from - BESIDE,
-    to: isRight ? inside.to + BESIDE : inside.to,
-  };
-}
-
-/** Where the clock stands. */
-function Now({ t, left }: { t: Tokens; left: number }) {
-  if (left < 0) return null;
-  return (
-    <div
-      data-testid="board-now"
-      style={{ position: 'absolute', left, top: 0, bottom: 0, borderLeft: `2px solid ${t.ink}`, pointerEvents: 'none' }}
-    />
-  );
-}
-
-/** Time in which somebody is not there: hatched, as everything is that may not be used. */
-const offLook = (t: Tokens): string => `repeating-linear-gradient(135deg, ${t.rule} 0 2px, transparent 2px 9px)`;
-
-function Off({ t, open, perMinute }: { t: Tokens; open: { from: number; to: number }; perMinute: number }) {
-  const bar = (from: number, to: number): CSSProperties => ({
-    position: 'absolute',
-    left: (from - FROM) * perMinute,
-    width: Math.max(0, (to - from) * perMinute),
-    top: 0,
-    bottom: 0,
-    background: offLook(t),
-    pointerEvents: 'none',
-  });
-  return (
-    <>
-      <div style={bar(FROM, Math.max(FROM, open.from))} />
-      <div style={bar(Math.min(TO, open.to), TO)} />
-    </>
-  );
-}
-
 const styles = StyleSheet.create({
   live: {
     minHeight: 64,
@@ -378,6 +222,5 @@ const styles = StyleSheet.create({
   objection: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
   grow: { flex: 1, minWidth: 0 },
   tray: { width: LABEL - 6 },
-  label: { width: LABEL, paddingRight: 8, paddingTop: 6 },
   weekFoot: { flexDirection: 'row', marginLeft: LABEL },
 });
