@@ -129,7 +129,7 @@ test(
     await test.step('rotors that were turned make the pair green, and the event that wants bedded parts says so', async () => {
       await page.goto(`/cars/${car}/bedding`);
       await button(page, 'Rotors R-001 were turned or cleaned').click();
-      await page.getByRole('radio', { name: 'Rotors R-001: Turned' }).click();
+      await page.getByRole('radio', { name: 'Rotors R-001: Skimmed' }).click();
       await expect(page.getByTestId('layer-front')).toContainText('Green');
       await page.goto(`/events/${event}`);
       await expect(page.getByText(/Front pads P-001 on R-001/).first()).toBeVisible();

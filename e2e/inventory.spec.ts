@@ -69,8 +69,9 @@ test(
     await page.goto(`${page.url()}/ground`);
     await expect(page.getByText('Electric parking brake in service mode, doors shut')).toBeVisible();
     await page.goto(page.url().replace('/ground', '/wheels'));
-    await expect(page.getByTestId('torque-frontWheel.FL')).toContainText(/108\.5\sN·m/);
-    await expect(page.getByTestId('torque-rearWheel.RL')).toContainText('No figure');
+    const table = page.getByRole('group', { name: 'Torque table' });
+    await expect(table).toContainText(/Front wheel nuts108\.5\sN·m/);
+    await expect(table).toContainText(/Rear wheel nutsNo figure/);
     complaints.none();
   },
 );

@@ -1,5 +1,5 @@
 import type { Fact, MeasuredStep, MeasurementKind } from '@calvik/core';
-import { cornerMeasurements, measurementKinds } from '@calvik/core/service';
+import { cornerMeasurements, measurementKinds } from '@calvik/core/service/measurements';
 import type { FactText, MeasurementWords } from './measurement-words';
 import type { Say } from './reader';
 import type { StepWords } from './step-words';
