@@ -7,6 +7,7 @@ import { fetchPagesAhead } from '../api/pages-ahead';
 import { SyncContext, useAppSelector } from '../state/hooks';
 import { selectShop } from '../state/logbook';
 import { store } from '../state/store';
+import { watchForWanted, whenWanted } from '../state/when-wanted';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../shell/frame';
@@ -46,9 +47,19 @@ function Themed() {
   );
 }
 
-const sync = new Sync(store, async (...whole) => (await loadLater()).heatAhead(...whole));
+const sync = new Sync(store, async (...whole) => {
+  if (location.pathname === '/') {
+    // The run-up shows what the server judged: heat is computed behind it, when more is wanted.
+    void whenWanted()
+      .then(async () => (await loadLater()).heatAhead(...whole))
+      .catch(() => undefined);
+    return;
+  }
+  await (await loadLater()).heatAhead(...whole);
+});
 
 // Begun before anything is drawn: drawing the frame takes as long as reading the feed, and every page but the run-up waits for what follows.
+watchForWanted();
 sync.start();
 if (location.pathname !== '/') {
   loadLater()
@@ -59,7 +70,8 @@ if (location.pathname !== '/') {
 export default function Root() {
   useEffect(() => {
     sync.start();
-    const ahead = setTimeout(() => void fetchPagesAhead(), 3000);
+    let ahead: ReturnType<typeof setTimeout>;
+    void whenWanted().then(() => (ahead = setTimeout(() => void fetchPagesAhead(), 1000)));
     return () => {
       clearTimeout(ahead);
       sync.stop();

@@ -26,6 +26,7 @@ import { lightTheme } from '../../src/theme/theme';
 import { PaperIcon } from '../../src/ui/icons';
 import { UnitsContext } from '../../src/ui/units';
 import { WorkingHost } from '../../src/ui/working';
+import { watchForWanted } from '../../src/state/when-wanted';
 import { WorkingSheet } from '../../src/ui/working-sheet';
 
 export const id = (n: number): string => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -170,6 +171,8 @@ export function show(
   records: Parameters<typeof feed>[1] = {},
   units: 'metric' | 'imperial' = 'metric',
 ): AppStore {
+  // Somebody is at it.
+  watchForWanted('/a page');
   const store = makeStore();
   if (facts !== 'unread') store.dispatch(received(feed(facts, records)));
   store.dispatch(prefer({ crewId: crew.id, units }));

@@ -12,6 +12,7 @@ import { useTokens } from '../../theme/use-tokens';
 import { Empty, IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { HatchStrip, VerdictMark } from '../../ui/verdict';
+import { useWanted } from '../../state/when-wanted';
 import { laterPiece } from '../lazy-screen';
 import { useRunUp } from './use-run-up';
 import { useTell } from '../../state/use-say';
@@ -165,6 +166,7 @@ export function RunUpScreen() {
   const wide = useWide();
   // Drawn in slices: a hundred cars at once would hold up whoever touches the screen.
   const board = useDeferredValue(useRunUp(), null);
+  const isWanted = useWanted();
   const book = useDeferredValue(useLogbook());
   const crew = useCrewOnDuty();
   const onNow = useEventsToday();
@@ -227,7 +229,7 @@ export function RunUpScreen() {
           ))}
         </View>
       ) : null}
-      {board && board.length > 0 ? <AnotherLookBanner /> : null}
+      {isWanted && board && board.length > 0 ? <AnotherLookBanner /> : null}
       {board === null ? (
         online ? (
           <View style={styles.loading}>
@@ -261,7 +263,7 @@ export function RunUpScreen() {
     <View style={styles.sides}>
       <View style={styles.left}>{list}</View>
       <View style={[styles.right, { borderColor: t.rule }]}>
-        {shown ? <BesideRunUp carId={shown.carId} eventId={shown.eventId} /> : null}
+        {isWanted && shown ? <BesideRunUp carId={shown.carId} eventId={shown.eventId} /> : null}
       </View>
     </View>
   );

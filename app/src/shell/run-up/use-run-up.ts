@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Logbook, RunUpEvent, TrackEvent, judgeEvent } from '@calvik/core';
 import { useAgreedLogbook, useAppSelector, useLoaded, useToday } from '../../state/hooks';
+import { useWanted } from '../../state/when-wanted';
 import { useLater } from '../lazy-screen';
 
 /** Up to here the board is judged in one go; beyond, event by event with room for the thumb between. */
@@ -14,8 +15,14 @@ export function useRunUp(): RunUpEvent[] | null {
   const logbook = useAgreedLogbook();
   const today = useToday();
   const loaded = useLoaded();
-  const code = useLater(loaded);
-  const judge = loaded ? code : null;
+  // The server has judged these very facts with the same function: it is not done once more before more is wanted.
+  const isAsServer = useAppSelector(
+    ({ logbook: l }) =>
+      l.runUp !== null && l.runUp.cursor === l.cursor && l.runUp.today === today && l.unsent.length === 0,
+  );
+  const isWanted = useWanted();
+  const code = useLater(loaded && (isWanted || !isAsServer));
+  const judge = loaded && !isAsServer ? code : null;
   const fromServer = useAppSelector((state) => state.logbook.runUp?.events ?? null);
   const events = useMemo(() => judge?.comingEvents(logbook, today) ?? [], [judge, logbook, today]);
   const many = events.reduce((sum, e) => sum + logbook.bookingsOfEvent(e.id).length, 0) > CARS_AT_ONCE;
