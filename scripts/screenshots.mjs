@@ -265,10 +265,12 @@ main(async () => {
   });
   await shoot('service-torque', PHONE, `/service/${service.job}/wheels`, {
     act: async (page) => {
+      await page.getByRole('button', { name: 'Type a reading', exact: true }).click();
       for (const nm of ['115', '114', '96']) {
         await page.getByRole('textbox', { name: /^Click, / }).fill(nm);
-        await page.getByRole('button', { name: 'Log click' }).click();
+        await page.getByRole('button', { name: 'Log click', exact: true }).click();
       }
+      await page.getByRole('button', { name: 'Back to clicks' }).click();
       await page.getByTestId('clicks').scrollIntoViewIfNeeded();
     },
   });
