@@ -14,6 +14,8 @@ export interface BoardRow {
   by: 'crew' | 'lift';
 }
 
+/** A block lower than this has room for two lines, px. */
+const LOW = 60;
 /** A block narrower than this has its words beside it, in so much room, px. */
 export const NARROW = 80;
 export const BESIDE = 150;
@@ -53,6 +55,8 @@ export function Block({
   const isNarrow = label !== null;
   // A name is worth a second line where there is little room; what is done then has one.
   const isTight = typeof style.width === 'number' && style.width < 150;
+  // In a lane there is room for two lines in all.
+  const isLow = typeof style.height === 'number' && style.height < LOW;
   return (
     <div
       ref={setNodeRef}
@@ -71,6 +75,8 @@ export function Block({
       }}
       style={{
         ...style,
+        display: 'flex',
+        flexDirection: 'column',
         boxSizing: 'border-box',
         overflow: isNarrow ? 'visible' : 'hidden',
         cursor: done || isHelping || proposed ? 'default' : 'grab',
@@ -108,12 +114,17 @@ export function Block({
           </Text>
         </div>
       ) : (
-        <Text as="small" tone={done ? 'inkSoft' : 'ink'} numberOfLines={isTight ? 2 : 1} style={styles.blockName}>
+        <Text
+          as="small"
+          tone={done ? 'inkSoft' : 'ink'}
+          numberOfLines={isTight && !isLow ? 2 : 1}
+          style={styles.blockName}
+        >
           {`${time} ${carOf(logbook, job)}`}
         </Text>
       )}
-      {isNarrow ? null : (
-        <Text as="small" numberOfLines={isTight ? 1 : 2} style={styles.blockText}>
+      {isNarrow || (isLow && broken !== null) ? null : (
+        <Text as="small" numberOfLines={isTight || isLow ? 1 : 2} style={styles.blockText}>
           {isHelping ? 'helping' : workOf(logbook, job)}
         </Text>
       )}
@@ -122,7 +133,7 @@ export function Block({
           {broken}
         </Text>
       )}
-      {!isNarrow && !isTight && (proposed !== null || row.by === 'lift' || job.isPinned || job.helperId) ? (
+      {!isNarrow && !isTight && !isLow && (proposed !== null || row.by === 'lift' || job.isPinned || job.helperId) ? (
         <Text as="small" numberOfLines={1} style={styles.blockText}>
           {[proposed, row.by === 'lift' || job.helperId ? handsOf(logbook, job) : '', job.isPinned ? 'pinned' : '']
             .filter(Boolean)

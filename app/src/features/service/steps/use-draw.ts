@@ -99,7 +99,8 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
   const isSaid =
     draft.clean !== '' || draft.bubbles !== '' || draft.shut || draft.capped || (nipple?.torqueNm ?? null) === null;
   const makeUsual = () => {
-    if (pouringMl > 0 || volumeMl === null || isSaid) return null;
+    // Under MIN the level comes first; nothing is usual then.
+    if (pouringMl > 0 || volumeMl === null || isSaid || outlook.isUnderMin) return null;
     return [
       {
         kind: 'nippleBled' as const,
