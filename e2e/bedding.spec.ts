@@ -193,7 +193,7 @@ test(
       await expect(prompt(page)).toContainText('Roll, no brakes', { timeout: 90_000 });
       await expect(button(page, 'Look at the faces')).toBeVisible({ timeout: 90_000 });
       await expect(page.getByText(/Cycle 1: 1[2-9] of 1[2-9] applications/)).toBeVisible();
-      await expect(page.getByText('Stood still on hot pads once: look for a pad outline.')).toBeVisible();
+      await expect(page.getByText('Stopped on hot pads once: look for a pad outline.')).toBeVisible();
       await expect(page.getByTestId('application').nth(1)).toContainText('full stop');
     });
 

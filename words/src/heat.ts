@@ -42,7 +42,7 @@ const howToKnow: Record<HeatInputKey, string> = {
   frontWeightPercent: 'Weigh the front axle',
   motorSharePercent: 'Find the regenerative braking share',
   motorPowerKw: 'Find the most that the motors take',
-  motorFrontPercent: 'Find which axle the motors brake',
+  motorFrontPercent: 'Find which axle the regenerative braking acts on',
   motorLeftPercent: 'Find the regenerative braking share with the battery full or hot',
   rearPressurePercent: 'Measure the pressure at the rear',
   frontRadiusMm: 'Measure the effective radius in front',

@@ -332,7 +332,7 @@ export const checkNames: Record<CheckName, string> = {
   unionsUnderPedal: 'Unions, nipples and hoses dry under a held pedal',
   wheelsTurnFree: 'Each wheel turns free by hand',
   parkingBrakeNormal: 'Parking brake out of service mode',
-  ductsFitted: 'Ducts fitted as the event wants them',
+  ductsFitted: 'Ducts fitted as the event asks',
   wheelsOn: 'Wheels on, car on the ground',
 };
 

@@ -83,7 +83,7 @@ export function beddingSheet(logbook: Logbook, run: BeddingBegun, units: UnitSys
         lines: [
           `${speedSourceNames[c.speedFrom]}; cooled ${Math.round(c.cooledS / 60)} of ${Math.round(c.coolingWantedS / 60)} min rolling`,
           ...(c.hotStops > 0
-            ? [`Stood still on hot pads: ${c.hotStops === 1 ? 'once' : counted(c.hotStops, 'time')}`]
+            ? [`Stopped on hot pads: ${c.hotStops === 1 ? 'once' : counted(c.hotStops, 'time')}`]
             : []),
           ...(c.endedBecause ? [`Ended before it was through: ${c.endedBecause}`] : []),
         ],

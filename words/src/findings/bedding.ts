@@ -27,7 +27,7 @@ export const beddingTexts: TextsFor<BeddingFindings> = {
   pairWantsAgain: (p, { axle }) =>
     `${pair(p, axle)}: ${
       {
-        anotherCycle: 'another cycle is wanted.',
+        anotherCycle: 'not bedded yet, drive another cycle.',
         cleanAndAgain: 'clean the rotors and bed again.',
         turn: 'turn the rotors, then bed again.',
       }[p.decision]

@@ -9,8 +9,8 @@ const work = { flush: 'flush', bleed: 'bleed' };
 
 const askedText = ({ rule, days, afterOn }: RuleFindings['workForEvent'], say: Say): string =>
   ({
-    afterEvent: `the rule wants one after the event of ${say.date(afterOn ?? '1970-01-01')}`,
-    forThisEvent: `the rule wants one for this event, at most ${counted(days ?? 0, 'day')} before it`,
+    afterEvent: `the rule asks for one after the event of ${say.date(afterOn ?? '1970-01-01')}`,
+    forThisEvent: `the rule asks for one for this event, at most ${counted(days ?? 0, 'day')} before it`,
     window: `rule says ${days}`,
     weekly: 'the rule says weekly in season',
   })[rule];

@@ -150,7 +150,7 @@ export const pedalTexts: TextsFor<PedalFindings> = {
   pedalSinks: () => 'Pedal sinks under a steady foot: a leak, or a bypassing master cylinder.',
   pedalLong: () => 'Pedal long: find out why before it goes.',
   pedalWorseThanBefore: ({ feel, before }) =>
-    `Pedal ${feelNames[feel]}, it came in ${feelNames[before]}: it must be as good or better.`,
+    `Pedal ${feelNames[feel]}, came in ${feelNames[before]}: it must be at least that now.`,
   pedalHeldTooShort: ({ heldSeconds, minSeconds }) =>
     `Held ${heldSeconds === null ? 'for an unknown time' : `${Math.round(heldSeconds)} s`}; hold it ${minSeconds} s.`,
   pedalSinkingNotSaid: () => 'Not said whether it sinks under a steady foot.',

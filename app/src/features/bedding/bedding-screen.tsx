@@ -39,7 +39,7 @@ export function BeddingScreen() {
 const nextText = {
   drive: 'To be driven',
   look: 'Look at the faces',
-  again: 'Another cycle is wanted',
+  again: 'Not bedded yet: another cycle',
   over: 'Bedded',
 } as const;
 

@@ -142,7 +142,7 @@ function FilePage({ car, run }: { car: Car; run: BeddingBegun }) {
         <Section title={countText(state.counted, state.wanted.length)}>
           {state.counted >= state.wanted.length && state.brakedWhileCooling > 0 ? (
             <>
-              <Text tone="amber">{`Braked ${state.brakedWhileCooling} more times after the count.`}</Text>
+              <Text tone="amber">{`Braked ${state.brakedWhileCooling === 1 ? 'once more' : `${state.brakedWhileCooling} more times`} after the count.`}</Text>
               <MainButton
                 mode="outlined"
                 loading={busy}
@@ -164,7 +164,7 @@ function FilePage({ car, run }: { car: Car; run: BeddingBegun }) {
             toS={found!.curve.at(-1)!.seconds}
           />
           <AgainstModel driven={driven} model={playBedding(model.heated, program, { airC: run.airTempC }).facesC} />
-          <Text as="small">{`Cooled ${Math.round(state.cooledS / 6) / 10} of ${run.procedure.cooling.minutes} min rolling.${state.hotStops > 0 ? ` Stood still on hot pads ${state.hotStops} times.` : ''}`}</Text>
+          <Text as="small">{`Cooled ${Math.round(state.cooledS / 6) / 10} of ${run.procedure.cooling.minutes} min rolling.${state.hotStops > 0 ? ` Stopped on hot pads ${state.hotStops} times.` : ''}`}</Text>
         </Section>
       ) : null}
     </Screen>

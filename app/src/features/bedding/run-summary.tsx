@@ -125,7 +125,7 @@ function CycleDriven({ c }: { c: BeddingDriven }) {
         {`${speedSourceNames[c.speedFrom]}; cooled ${min(c.cooledS)} of ${min(c.coolingWantedS)} min${c.endedBecause ? `. Ended: ${c.endedBecause}` : ''}`}
       </Text>
       {c.hotStops > 0 ? (
-        <Text tone="amber">{`Stood still on hot pads ${c.hotStops === 1 ? 'once' : `${c.hotStops} times`}: look for a pad outline.`}</Text>
+        <Text tone="amber">{`Stopped on hot pads ${c.hotStops === 1 ? 'once' : `${c.hotStops} times`}: look for a pad outline.`}</Text>
       ) : null}
       {c.cooledS < c.coolingWantedS - 15 ? (
         <Text tone="amber">The cooling was cut short: let it cool before you look.</Text>

@@ -101,7 +101,7 @@ function CustomerFormScreen({ customer }: { customer: Customer | null }) {
           ]}
         />
       </Section>
-      <Section title="What this customer wants for the fluid">
+      <Section title="Fluid: what this customer asks for">
         <PickField
           control={form.control}
           name="fluidPolicy.school"

@@ -243,10 +243,10 @@ function EventPage({ event }: { event: TrackEvent }) {
             </Text>
             <Text>
               {event.flushWithinDays
-                ? `${event.organiser || 'The organiser'} wants the fluid changed within ${counted(event.flushWithinDays, 'day')} before it.`
+                ? `${event.organiser || 'The organiser'} asks for a fluid change within ${counted(event.flushWithinDays, 'day')} before it.`
                 : 'The organiser has no rule about the age of the fluid.'}
             </Text>
-            <Text>{`Margin over the peak: the shop wants ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
+            <Text>{`Margin over the peak: the shop asks for ${show(logbook.shop.demandedMarginC, 'temperatureDifference')}${event.demandedMarginC === null ? '' : `, this event ${show(event.demandedMarginC, 'temperatureDifference')}`}. The highest of shop, event and customer holds.`}</Text>
             <Rules event={event} />
             {venue ? (
               <MainButton mode="text" icon="edit" onPress={() => router.push(routes.venue(venue.id))}>

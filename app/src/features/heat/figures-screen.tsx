@@ -140,7 +140,7 @@ function FiguresForm({ car }: { car: Car }) {
       </Section>
       <Section title="Electric motors that brake">
         <Text as="small">
-          What an event demands is reckoned with the battery full or hot: it may be on any lap. Ask its maker what is
+          What an event demands is computed with the battery full or hot: it may be on any lap. Ask its maker what is
           left then.
         </Text>
         {quantityField('motorSharePercent', 'Of the braking, while the battery takes it', 'share')}

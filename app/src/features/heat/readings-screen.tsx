@@ -106,7 +106,7 @@ function ReadingRow({
         <Text as={fitted?.isMisfit ? 'body' : 'small'} tone={fitted?.isMisfit ? 'amber' : undefined}>
           {fitted
             ? fittedText(fitted, say)
-            : 'Not reckoned with: the venue has no braking zones, or nobody knows what the fluid boiled at.'}
+            : 'Not used: the venue has no braking zones, or nobody knows what the fluid boiled at.'}
         </Text>
         {asking ? (
           <View style={styles.ask}>

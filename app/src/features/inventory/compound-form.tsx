@@ -118,7 +118,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
           name="friction"
           label="Friction"
           optional
-          hint="Like 0.42; empty: a usual pad is reckoned with"
+          hint="Like 0.42; empty: a usual pad is assumed"
         />
       </Section>
       <Section title="Bedding">

@@ -8,7 +8,7 @@ import { Chips } from '../../ui/chips';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { newId } from '../../state/new-record';
-import { workName } from '@calvik/words';
+import { workName, counted } from '@calvik/words';
 import { ownerName } from '@calvik/words/work';
 
 /** Work of a visit that no guided screen covers, ticked off one by one; a form line by line. */
@@ -85,7 +85,7 @@ function Extra({ job, extra }: { job: Job; extra: VisitExtra }) {
           style={styles.grow}
         />
         <MainButton mode="outlined" onPress={() => void finish()}>
-          {open.length > 0 ? `Done, ${open.length} not in order` : 'Done'}
+          {open.length > 0 ? `Sign with ${counted(open.length, 'open point')}` : 'Done'}
         </MainButton>
       </View>
       {problem ? <Text tone="stop">{problem}</Text> : null}

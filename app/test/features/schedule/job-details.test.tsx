@@ -39,11 +39,11 @@ describe('the board', () => {
     const errand: Job = { ...job, kind: 'errand', covers: ['inspection'] };
     show(<BoardScreen />, old, { ...scene, events: [formed], jobs: [errand] });
     type('Minutes it took: Inspection form', 'ages');
-    press('Done, 2 not in order');
+    press('Sign with 2 open points');
     expect(screen.getByText(/Minutes from 1 to 1440/)).toBeTruthy();
     type('Minutes it took: Inspection form', '20 min');
     press(/^Inspection form: Hoses dry \(/, 'checkbox');
-    press('Done, 1 not in order');
+    press('Sign with 1 open point');
     await waitFor(() => expect(saved('facts')).toHaveLength(1));
     expect(saved('facts')[0]).toMatchObject({
       kind: 'workDone',

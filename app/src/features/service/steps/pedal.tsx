@@ -32,6 +32,13 @@ interface PedalForm {
   engine: 'yes' | 'no' | 'none' | '';
 }
 
+/** What the finished job must show, by how the pedal was before it. */
+const cameIn = (before: PedalFeel | null): string => {
+  const name = feels.find((f) => f.value === before)?.label.toLowerCase();
+  if (name === undefined) return 'Must be firm.';
+  return before === 'acceptable' ? `Came in ${name}: must be at least that now.` : `Came in ${name}: must be firm now.`;
+};
+
 /** The pedal: how it feels before anything is opened, and the gate that it must pass before the car moves. */
 export function PedalStep({ s, step }: StepProps) {
   const router = useRouter();
@@ -67,7 +74,6 @@ export function PedalStep({ s, step }: StepProps) {
   };
   const judged = isGate && draft.feel ? judgePedal(body as unknown as PedalCheck & Fact, s.baseline) : null;
   const isBad = judged !== null && !judged.isPassed;
-  const before = s.baseline && feels.find((f) => f.value === s.baseline!.feel)?.label.toLowerCase();
   return (
     <StepFrame
       s={s}
@@ -89,7 +95,7 @@ export function PedalStep({ s, step }: StepProps) {
         return 'stay';
       }}
       saveLabel={isBad ? 'Save, then bleed again' : undefined}
-      wanted={isGate ? (before ? `It came in ${before}: as good or better.` : 'Firm.') : undefined}
+      wanted={isGate ? cameIn(s.baseline?.feel ?? null) : undefined}
     >
       <Section title={isGate ? 'Pumped until firm, it feels' : 'It feels'}>
         <ChoiceChips
