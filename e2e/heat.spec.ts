@@ -183,7 +183,9 @@ test.describe(() => {
         await field(page, `${i + 1} s`).fill(seconds!);
       }
       await button(page, 'Save, then enter the event').click();
-      await expect(page.getByText('Zone 3: it ends slower than it begins, by 5 km/h at least.')).toBeVisible();
+      await expect(
+        page.getByText(/^Zone 3: speed at its end\. A zone ends slower than it begins, by 5.km\/h at least\.$/),
+      ).toBeVisible();
       await page.reload();
       await expect(page.getByText('Your unfinished entry is back.')).toBeVisible();
       await field(page, '3 from').fill('165');

@@ -4,6 +4,9 @@ import { type Logbook, ofKind } from '../logbook';
 import type { Axle, BeddingBegun, BeddingDriven, BeddingLook, Finding } from '../model';
 import { acceptanceLacks } from './layer';
 
+/** Rotors are still warm from the cycle before within so long, min. Common practice, no source. */
+export const WARM_MIN = 30;
+
 /** A run, with what has come of it. */
 export interface BeddingRunState {
   run: BeddingBegun;

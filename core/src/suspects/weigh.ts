@@ -171,3 +171,12 @@ export function advise(
   const isEnough = ranked[0]!.share >= ENOUGH.share || !best || best.bitsPerMinute < ENOUGH.bitsPerMinute;
   return { suspects: ranked, next: isEnough ? null : best, others, isEnough };
 }
+
+/** Under this share a suspect is not worth a line; a factor nearer to one than these tells nothing. Own figures. */
+export const LEAST_SUSPECT_SHARE = 0.02;
+const TELLING = { more: 1.15, less: 0.87 };
+/** What makes a suspect likelier, and what less, the most telling first as they come. */
+export const tellingOf = <E extends { factor: number }>(because: readonly E[]): { more: E[]; less: E[] } => ({
+  more: because.filter((b) => b.factor > TELLING.more),
+  less: because.filter((b) => b.factor < TELLING.less),
+});

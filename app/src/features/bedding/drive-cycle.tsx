@@ -1,7 +1,15 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { carLabel, type BeddingBegun, type BeddingSeries, type Car, type SpeedSource, runState } from '@calvik/core';
+import {
+  carLabel,
+  type BeddingBegun,
+  type BeddingSeries,
+  type Car,
+  type SpeedSource,
+  WARM_MIN,
+  runState,
+} from '@calvik/core';
 import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding/driving';
 import { traceCsv } from '@calvik/core/traces';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
@@ -33,8 +41,6 @@ interface RunPreferences {
 const PACES = { '1': 'Real time', '4': '4 ×', '10': '10 ×' } as const;
 /** Without a speed for so long somebody should know. */
 const LOST_S = 4;
-/** Still warm from the cycle before within so long, min. */
-const WARM_MIN = 30;
 
 /** What is left of a cycle, as series of one: for whoever drives on. */
 const seriesLeft = ({ wanted, counted }: CounterState): BeddingSeries[] =>

@@ -1,22 +1,22 @@
 import { StyleSheet, View } from 'react-native';
 import type { Suspect } from '@calvik/core/diagnosis';
+import { LEAST_SUSPECT_SHARE, tellingOf } from '@calvik/core/suspects';
 import { causeNames, evidenceText, factorText, shareText } from '@calvik/words/diagnosis';
 import { useTokens } from '../../theme/use-tokens';
 import { Text } from '../../ui/text';
 
-/** Under this a suspect is not worth a line. */
-const LEAST_SHARE = 0.02;
 const MOST_LINES = 6;
 
 /** Suspects with their probability, and why: what makes each likelier, what less. */
 export function Suspects({ suspects }: { suspects: readonly Suspect[] }) {
   const t = useTokens();
-  const shown = suspects.filter((s, i) => i === 0 || s.share >= LEAST_SHARE).slice(0, MOST_LINES);
+  const shown = suspects.filter((s, i) => i === 0 || s.share >= LEAST_SUSPECT_SHARE).slice(0, MOST_LINES);
   return (
     <View role="list" aria-label="Suspects">
       {shown.map((s, i) => {
-        const forIt = s.because.filter((b) => b.factor > 1.15).slice(0, 3);
-        const against = s.because.filter((b) => b.factor < 0.87).slice(0, 2);
+        const { more, less } = tellingOf(s.because);
+        const forIt = more.slice(0, 3);
+        const against = less.slice(0, 2);
         return (
           <View
             key={s.cause}

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useWatch } from 'react-hook-form';
 import { type Venue, recordDefaults } from '@calvik/core';
 import { useLogbook } from '../../state/hooks';
+import { useSay } from '../../state/use-say';
 import { useUnits } from '../../ui/units';
 import { DraftNotice, QuantityField, TextField } from '../../ui/form';
 import { useDraftForm } from '../../state/use-draft-form';
@@ -31,6 +32,7 @@ interface VenueForm {
 function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const router = useRouter();
   const { shop } = useLogbook();
+  const say = useSay();
   const { system } = useUnits();
   const quantity = useQuantity();
   const { form, restored, startOver, finished, openedAs } = useDraftForm<VenueForm>(
@@ -50,7 +52,7 @@ function VenueFormScreen({ venue }: { venue: Venue | null }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const { saveRecord, saving, problem, warning } = useSaveRecord('venues', form, finished, openedAs);
   const save = form.handleSubmit((f) => {
-    const read = zonesOfRows(f.zones, system);
+    const read = zonesOfRows(f.zones, system, say);
     if ('problem' in read) return setTrouble(read.problem);
     setTrouble(null);
     const record: Venue = {

@@ -1,6 +1,9 @@
 import { StyleSheet, View } from 'react-native';
 import { type BrakingZone, type UnitSystem, fromCanonical, parseQuantity, preferredUnit } from '@calvik/core';
 import { readFigure } from '@calvik/core/units';
+import { brakingZone } from '@calvik/core/model/schemas';
+import type { Say } from '@calvik/words';
+import { fieldErrors } from '../../state/new-record';
 import { LineInput } from '../../ui/line-input';
 import { IconButton, MainButton } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -31,10 +34,18 @@ const emptyRow: ZoneRow = { from: '', to: '', seconds: '', slope: '' };
 export const isEmptyRow = (r: ZoneRow): boolean =>
   [r.from, r.to, r.seconds, r.slope].every((text) => text.trim() === '');
 
+const columnNames: Record<string, string> = {
+  fromKmh: 'speed at its beginning',
+  toKmh: 'speed at its end',
+  secondsSince: 'seconds since the zone before',
+  slopePercent: 'slope',
+};
+
 /** The zones that were typed, or which row cannot be read and why. Empty rows are passed over. */
 export function zonesOfRows(
   rows: readonly ZoneRow[],
   system: UnitSystem,
+  say: Say,
 ): { zones: BrakingZone[] } | { problem: string } {
   const zones: BrakingZone[] = [];
   for (const [i, row] of rows.entries()) {
@@ -48,14 +59,14 @@ export function zonesOfRows(
     const number = (text: string): number => readFigure(text, ['s', '%']) ?? Number.NaN;
     const [fromKmh, toKmh] = [speed(row.from, row.kept?.fromKmh), speed(row.to, row.kept?.toKmh)];
     if (fromKmh === null || toKmh === null) return { problem: `${at} type both speeds, like 205 and 85.` };
-    if (fromKmh < toKmh + 5) return { problem: `${at} it ends slower than it begins, by 5 km/h at least.` };
-    if (fromKmh < 20 || fromKmh > 500 || toKmh < 0) return { problem: `${at} speeds lie between 0 and 500 km/h.` };
     const secondsSince = number(row.seconds);
-    if (!Number.isFinite(secondsSince) || secondsSince < 0 || secondsSince > 900)
-      return { problem: `${at} seconds since the zone before, up to 900.` };
+    if (Number.isNaN(secondsSince)) return { problem: `${at} type the seconds since the zone before.` };
     const slopePercent = row.slope.trim() === '' ? 0 : number(row.slope);
-    if (!Number.isFinite(slopePercent) || Math.abs(slopePercent) > 30)
-      return { problem: `${at} a slope lies between −30 and 30 %.` };
+    if (Number.isNaN(slopePercent)) return { problem: `${at} type the slope, or leave it empty.` };
+    // The limits are those of the record's schema.
+    const checked = brakingZone.safeParse({ fromKmh, toKmh, secondsSince, slopePercent });
+    const error = checked.success ? undefined : fieldErrors(checked.error, say)[0];
+    if (error) return { problem: `${at} ${columnNames[error.path] ?? error.path}. ${error.message}` };
     zones.push({ fromKmh, toKmh, secondsSince, slopePercent });
   }
   return { zones };
