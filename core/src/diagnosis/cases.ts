@@ -1,6 +1,6 @@
 /** A diagnosis as it stands: what is known from words, readings and history, what was checked, and what it turned out to be. */
 import { layerOnAxle } from '../bedding';
-import { dateIn } from '../calendar';
+import { dateIn, plusDays } from '../calendar';
 import { judgeFluid } from '../demand';
 import { type Logbook, ofKind, brakeSheetOf } from '../logbook';
 import {
@@ -86,14 +86,14 @@ export function signsOnRecord(logbook: Logbook, car: Car, session: TrackSession 
   if (fluid.rules.some((r) => !r.met && r.work === 'flush')) add('fluidOld', null, 'history');
   for (const axle of axles)
     if (layerOnAxle(logbook, car, axle, today).finding?.code === 'pairGreen') add('pairGreen', null, 'history');
-  const since = Date.parse(today) - LATELY_DAYS * 86_400_000;
+  const since = plusDays(today, -LATELY_DAYS);
   const began = session?.fact.outAt ?? `${today}T23:59:59.999Z`;
   const isWorkedOn = logbook
     .factsOfCar(car.id)
     .some(
       (f) =>
         (f.kind === 'partsFitted' || f.kind === 'fluidExchange') &&
-        Date.parse(f.at) >= since &&
+        dateIn(f.at, logbook.shop.timeZone) >= since &&
         f.at <= began &&
         !(f.kind === 'partsFitted' && f.changed === 'none'),
     );

@@ -1,4 +1,5 @@
 /** Plans by rule of thumb: earliest due first, each task on the first day that takes it. */
+import { daysBetween } from '../calendar';
 import { type Assignment, type Plan, type Problem, type Task, visitsOf } from './problem';
 import { sequenceDay } from './sequence';
 import { stockShort } from './stock';
@@ -120,7 +121,7 @@ export class Timetable {
 
 /** Days on the calendar between two day indices. */
 export const calendarGap = (problem: Problem, from: number, to: number): number =>
-  Math.round((Date.parse(problem.days[to]!) - Date.parse(problem.days[from]!)) / 86_400_000);
+  daysBetween(problem.days[from]!, problem.days[to]!);
 
 /** Which of two days to try first: by the pace up to the target, after it the earlier one. */
 const nearer = (problem: Problem, due: number, a: number, b: number): number =>
