@@ -30,8 +30,8 @@ interface LineForm extends FastenerDraft {
   typed: string;
   /** Readings are typed instead of logged at the wrench's setting. */
   isTyping: boolean;
-  /** What the wrench is set to; empty: to the figure. */
-  setting: string;
+  /** What the wrench is set to; null: to the figure. */
+  setting: string | null;
   /** Clicks that came when all were done, oldest first: somebody says which fastener each was on. */
   moreNm: number[];
   instrument: TorqueSet['instrument'];
@@ -72,7 +72,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
     clicks: [],
     typed: '',
     isTyping: false,
-    setting: '',
+    setting: null,
     moreNm: [],
     condition: f.condition,
     newBolts: '',
@@ -100,7 +100,7 @@ export function useTorqueLine({ jobId, car, line, onClicks, onSaved }: TorqueLin
   const lastOf = new Map(clicks.map((c) => [c.position, c.nm]));
   const isReading = tool?.kind === 'reading';
   const isTyping = draft.isTyping || isReading || f.torqueNm === null;
-  const settingText = draft.setting || recordText(f.torqueNm, 'torque', system);
+  const settingText = draft.setting ?? recordText(f.torqueNm, 'torque', system);
   const settingNm = read(settingText, 'torque');
 
   const keep = (log: Log, over: Partial<LineForm> = {}): Log => {
