@@ -122,10 +122,11 @@ export function FigureFields({
   const next = fields[at + 1];
   // On a short phone the keys cover the lower lines: the one that is typed into comes up by itself.
   const line = useRef<View>(null);
+  const isFirst = at === 0;
   useEffect(() => {
-    const element = line.current as unknown as Element | null;
-    element?.scrollIntoView?.({ block: 'nearest' });
-  }, [field.key]);
+    // A page opens at its top.
+    if (!isFirst) (line.current as unknown as Element | null)?.scrollIntoView?.({ block: 'nearest' });
+  }, [field.key, isFirst]);
   const { places } = field;
   const isWhole = (text: string | undefined): boolean =>
     places !== undefined && new RegExp(`^\\d+[.,]\\d{${places}}$`).test(text?.trim() ?? '');
