@@ -1,5 +1,6 @@
 /** What one row of a table says of its car. */
-import { isValid, parse } from 'date-fns';
+import { isValid } from 'date-fns/isValid';
+import { parse } from 'date-fns/parse';
 import { enGB } from 'date-fns/locale/en-GB';
 import type { LocalDate } from '../calendar';
 import { type BoresProblem, parseBores, usualBoresMm } from '../hydraulics';

@@ -1,7 +1,7 @@
-/** Files of a drive: tables of any separator and any heads, and GPX; in and out. */
+/** Files of a drive: tables of any separator and any heads, and GPX, in; GPX out. */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import Papa from 'papaparse';
-import type { BrakingZone } from '../model';
+import { EARTH_M, distanceM } from './tables';
 import { type ReadTrace, type TraceColumns, type TracePoint, guessColumns, readPoints, readTrace } from './trace';
 
 export type TraceFile =
@@ -10,16 +10,6 @@ export type TraceFile =
 /** `tooMuch`: whoever reads it gave up, for time or memory. */
 export type FileProblem = 'emptyFile' | 'notText' | 'notATable' | 'notXml' | 'noTrack' | 'trackWithoutTime' | 'tooMuch';
 export type OpenedTrace = { ok: true; file: TraceFile } | { ok: false; problem: FileProblem };
-
-const EARTH_M = 6_371_008.8;
-const radians = (degrees: number): number => (degrees * Math.PI) / 180;
-/** Great-circle distance, m: the haversine formula. */
-export function distanceM(a: { lat: number; lon: number }, b: { lat: number; lon: number }): number {
-  const h =
-    Math.sin(radians(b.lat - a.lat) / 2) ** 2 +
-    Math.cos(radians(a.lat)) * Math.cos(radians(b.lat)) * Math.sin(radians(b.lon - a.lon) / 2) ** 2;
-  return 2 * EARTH_M * Math.asin(Math.min(1, Math.sqrt(h)));
-}
 
 interface GpxPoint {
   lat: number;
@@ -112,26 +102,6 @@ export const traceIn = (file: TraceFile, columns: TraceColumns | null): ReadTrac
     : columns === null
       ? { ok: false, problem: 'noSpeed', row: null }
       : readTrace(file.rows, columns);
-
-/** A drive as a table: seconds and km/h. */
-export const traceCsv = (points: readonly TracePoint[]): string =>
-  `${Papa.unparse(
-    {
-      fields: ['time s', 'speed km/h'],
-      data: points.map((p) => [p.seconds.toFixed(3), (p.speedMPerS * 3.6).toFixed(2)]),
-    },
-    { newline: '\n' },
-  )}\n`;
-
-/** Braking zones as a table. */
-export const zonesCsv = (zones: readonly BrakingZone[]): string =>
-  `${Papa.unparse(
-    {
-      fields: ['from km/h', 'to km/h', 'seconds since the last zone', 'slope %'],
-      data: zones.map((z) => [z.fromKmh.toFixed(1), z.toKmh.toFixed(1), z.secondsSince.toFixed(2), z.slopePercent]),
-    },
-    { newline: '\n' },
-  )}\n`;
 
 /**
  * A drive as GPX 1.1 with the speed of each point. Where the car was is not known: its places lie along a meridian, as far from each other as

@@ -11,7 +11,7 @@ import {
   runState,
 } from '@calvik/core';
 import { type CounterState, applicationsOf, followRun, nextWanted } from '@calvik/core/bedding/driving';
-import { traceCsv } from '@calvik/core/traces';
+import { traceCsv } from '@calvik/core/traces/tables';
 import { countedSpoken, coolingText, moreText, promptText, seriesText, speedSourceNames } from '@calvik/words/bedding';
 import { dropDraft } from '../../state/bedding-draft';
 import { useLogbook, useNow, useToday } from '../../state/hooks';

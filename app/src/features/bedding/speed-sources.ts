@@ -1,7 +1,7 @@
 /** Where speed comes from: the phone's own place, or the simulated drive of the server. */
 import { useEffect, useRef, useState } from 'react';
 import type { BeddingSeries } from '@calvik/core';
-import { distanceM } from '@calvik/core/traces';
+import { distanceM } from '@calvik/core/traces/tables';
 import { useInstrument } from '../../facts/use-instrument';
 
 export interface HeardSpeed {
