@@ -79,7 +79,7 @@ test('from a new customer to a recorded, corrected flush', { tag: '@phone' }, as
     await field(page, 'Demanded margin over peak temperature').fill('35');
     await button(page, 'Save event').click();
     await expect(page.getByRole('heading', { name: 'Aldermoor half day', level: 1 })).toBeVisible();
-    await expect(page.getByText(/wants the fluid changed within 56\sdays/)).toBeVisible();
+    await expect(page.getByText(/asks for a fluid change within 56\sdays/)).toBeVisible();
     await button(page, 'Book a car').first().click();
     await link(page, 'Book Aske Velund').click();
     await expect(link(page, /Aske Velund: No test/)).toBeVisible();

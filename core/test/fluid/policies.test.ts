@@ -39,7 +39,7 @@ describe('A: a full exchange before every event', () => {
       met: false,
       dueBy: '2026-06-12',
       notBefore: '2026-05-10',
-      said: 'Last flush 35 days before the event; the rule wants one after the event of 10 May 2026.',
+      said: 'Last flush 35 days before the event; the rule asks for one after the event of 10 May 2026.',
     });
   });
   test('with no earlier event, within thirty days before it', () => {

@@ -15,7 +15,7 @@ describe('an event', () => {
 
   test('says what is demanded, by whom, and how each booked car stands', () => {
     open(<EventScreen />, params, [flush(20, 100), boil(21, 1, 300)]);
-    expect(text()).toMatch(/Ring Circle wants the fluid changed within 30 days/);
+    expect(text()).toMatch(/Ring Circle asks for a fluid change within 30 days/);
     expect(text()).toMatch(/this event 35\s°C/);
     expect(text()).toMatch(/Pads of 8\.0\smm at least\. Bedded parts only\. 2 inspection points\./);
     expect(isThere(/^Rooth Velund: Last flush 110\sdays before the event; rule says 30/, 'link')).toBe(true);
