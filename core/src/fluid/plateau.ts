@@ -16,7 +16,7 @@ export interface Plateau {
 /** No brake fluid boils below this, however wet and however high up, °C: water alone boils at 90 °C on a pass of 3,000 m. */
 const LOWEST_C = 90;
 /** A heater slower than this cannot be told from one that fades, °C/s. Calvik's own figure, as the three that follow. */
-const SLOWEST_HEATING = 1;
+const SLOWEST_HEATING = 1.2;
 /** Flat is at most this share of the heating before it: a slow heater climbs slowly, and is not boiling. */
 const FLAT_SHARE = 0.1;
 /** Right before it boils the sample still climbs by this share of its fastest: one that only loses its heat slows down bit by bit. */

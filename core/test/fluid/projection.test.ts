@@ -210,7 +210,8 @@ describe('the plateau', () => {
           expect(findPlateau(heated(Math.min(perS, 1), 0, 2000, seed))).toBeNull();
         },
       ),
-      { numRuns: 40, endOnFailure: true },
+      // A heater of just over a degree a second was one of them.
+      { numRuns: 40, endOnFailure: true, examples: [[1.0257973143713848, 0.009988354560429874, 990]] },
     );
     // 0.2 °C/s for eight minutes.
     expect(findPlateau(heated(0.2, 0, 2000, 1, 480))).toBeNull();
