@@ -1,6 +1,8 @@
 /** What a diagnosis says: signs, checks with their outcomes, and what to do about each cause. */
 import type { Cause, DiagnosticCheck, Sign } from '@calvik/core';
 import type { CheckKnowledge, Evidence } from '@calvik/core/diagnosis';
+import { LATELY_DAYS } from '@calvik/core/model';
+import { counted } from './texts';
 import { complaintWords } from './names';
 
 export { causeNames } from './track';
@@ -23,7 +25,7 @@ export const signNames: Record<Sign, string> = {
   runoutHigh: 'High run-out',
   bearingPlay: 'Play in a wheel bearing',
   leakSeen: 'Fluid seen where none should be',
-  workedOnLately: 'Fluid drawn or parts fitted in the last 21 days',
+  workedOnLately: `Fluid drawn or parts fitted in the last ${counted(LATELY_DAYS, 'day')}`,
 };
 
 /** A check as something to do, how, and what it can show. */

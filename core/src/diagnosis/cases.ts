@@ -14,6 +14,7 @@ import {
   type Sign,
   axles,
   corners,
+  LATELY_DAYS,
 } from '../model';
 import { answerTo } from '../paddock';
 import type { PadFindings } from '../pads';
@@ -28,9 +29,6 @@ export interface FoundSign {
   corner: Corner | null;
   from: 'reading' | 'history';
 }
-
-/** Days within which work on the brakes may have left something behind. Calvik's own figure. */
-const LATELY_DAYS = 21;
 
 /** What a measurement that is judged so is a sign of. */
 const signOfCode: Record<string, Sign | undefined> = {

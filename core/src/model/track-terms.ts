@@ -57,6 +57,8 @@ export const signs = [
   'workedOnLately',
 ] as const;
 export type Sign = (typeof signs)[number];
+/** Days within which work on the brakes may have left something behind. Calvik's own figure. */
+export const LATELY_DAYS = 21;
 
 /** What it can turn out to be. */
 export const causes = [

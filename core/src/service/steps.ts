@@ -182,7 +182,8 @@ export const stepDefinitions: { [K in StepKind]: StepDefinition } = {
   pads: {
     phase: 'measure',
     places: () => WALK.map((corner) => ({ corner })),
-    closedBy: (c, { corner }) => last(c, 'padMeasurement', (f) => f.corner === corner),
+    // The thinnest alone, as it is read in the paddock, is no measuring of a service.
+    closedBy: (c, { corner }) => last(c, 'padMeasurement', (f) => f.corner === corner && !f.isThinnestOnly),
     verdict: ({ corners }, { corner }) => corners.corners[corner!].padJudgement?.verdict ?? 'inOrder',
   },
   rotor: {

@@ -29,12 +29,15 @@ export function LeakDownStep({ s, step }: StepProps) {
     readings: GaugeReading[];
     by: 'byHand' | 'simulatedGauge';
     typed: string;
+    /** When the figure was typed, ms. */
+    typedAt: number;
     began: number;
     attempt: number;
   }>(`service.${s.job.id}.seal`, {
     readings: [],
     by: 'byHand',
     typed: '',
+    typedAt: 0,
     began: 0,
     attempt: s.facts.filter((f) => f.kind === 'leakDownTest').length,
   });
@@ -47,7 +50,7 @@ export function LeakDownStep({ s, step }: StepProps) {
     }),
   );
   const readings = live;
-  // Its own clock: what is typed at the end is noted with the second in which it is saved.
+  // Its own clock.
   const [now, setNow] = useState(() => Date.now());
   const isTimed = readings.length > 0 && draft.by === 'byHand' && draft.began > 0;
   useEffect(() => {
@@ -58,16 +61,18 @@ export function LeakDownStep({ s, step }: StepProps) {
   const typedKpa = read(draft.typed, 'pressure');
   const note = (): void => {
     if (typedKpa === null) return;
-    const at = Date.now();
+    // The hold begins with the key that starts it; what is noted later was read when it was typed.
+    const at = readings.length === 0 ? Date.now() : draft.typedAt;
     const began = readings.length === 0 ? at : draft.began;
     const next = [...readings, { seconds: Math.round((at - began) / 1000), pressureKpa: typedKpa }];
     setLive(next);
-    setNow(at);
+    setNow(Date.now());
     change({ readings: next, by: 'byHand', typed: '', began });
   };
   const runS = isTimed ? Math.max(0, Math.round((now - draft.began) / 1000)) : 0;
-  /** All that stands, with what is typed as the reading of this second. */
-  const all = isTimed && typedKpa !== null ? [...readings, { seconds: runS, pressureKpa: typedKpa }] : readings;
+  // What is typed was read when it was typed: a figure of before the wait is none of its end.
+  const typedS = Math.max(0, Math.round((draft.typedAt - draft.began) / 1000));
+  const all = isTimed && typedKpa !== null ? [...readings, { seconds: typedS, pressureKpa: typedKpa }] : readings;
   const judged = all.length > 1 ? judgeLeakDown({ id: '', readings: all }, s.car.pressureCeilingKpa) : null;
   const held = Math.max(judged?.heldSeconds ?? 0, runS);
   return (
@@ -141,7 +146,7 @@ export function LeakDownStep({ s, step }: StepProps) {
         <FigureFields
           fields={[{ key: 'typed', label: 'Gauge now', dimension: 'pressure' }]}
           values={{ typed: draft.typed }}
-          onChange={(_, typed) => change({ typed })}
+          onChange={(_, typed) => change({ typed, typedAt: Date.now() })}
           selected="typed"
           onSelect={() => undefined}
           onDone={note}

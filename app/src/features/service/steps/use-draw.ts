@@ -61,6 +61,23 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
     ...(draft.bubbles === 'fine' ? { strokesWithoutBubbles: draft.strokesClear } : {}),
   };
 
+  /** The nipple as an entry, with what is said of it. */
+  const bled = (
+    said: Pick<NippleBled, 'ranClean' | 'bubbles' | 'isShut' | 'torqueNm' | 'isCapped'> & Partial<NippleBled>,
+  ) =>
+    ({
+      kind: 'nippleBled' as const,
+      exchangeId: exchange.begun!.id,
+      index,
+      corner: own.corner,
+      nipple: own.nipple,
+      bottleId: draft.bottleId,
+      volumeMl: volumeMl ?? 0,
+      lowestLevelMl: lowestMl,
+      toppedUpMl,
+      ...said,
+    }) satisfies Omit<NippleBled, 'id' | 'at' | 'recordedAt' | 'by' | 'carId' | 'jobId'>;
+
   /** The entry that this makes: a top-up while one is typed, else the nipple; or what is missing. */
   const make = () => {
     if (pouringMl > 0)
@@ -76,24 +93,7 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
     if (!draft.clean) return { says: 'Say whether it ran clean.', at: 'Runs' };
     if (!draft.bubbles) return { says: 'Say what bubbles were seen, or none.', at: 'Bubbles' };
     if (!draft.shut) return { says: 'The bleed nipple must be shut before you go on.', at: 'Bleed nipple shut' };
-    return [
-      {
-        kind: 'nippleBled' as const,
-        exchangeId: exchange.begun!.id,
-        index,
-        corner: own.corner,
-        nipple: own.nipple,
-        bottleId: draft.bottleId,
-        volumeMl,
-        lowestLevelMl: lowestMl,
-        toppedUpMl,
-        ranClean: draft.clean === 'yes',
-        ...seen,
-        isShut: draft.shut,
-        torqueNm,
-        isCapped: draft.capped,
-      } satisfies Omit<NippleBled, 'id' | 'at' | 'recordedAt' | 'by' | 'carId' | 'jobId'>,
-    ];
+    return [bled({ ranClean: draft.clean === 'yes', ...seen, isShut: draft.shut, torqueNm, isCapped: draft.capped })];
   };
   /** The nipple with what is usual said too: clear, clicked at its figure, shut and capped; not once anything has been said of it. */
   const isSaid =
@@ -101,24 +101,8 @@ export function useDraw({ s, step }: Pick<StepProps, 's' | 'step'>) {
   const makeUsual = () => {
     // Under MIN the level comes first; nothing is usual then.
     if (pouringMl > 0 || volumeMl === null || isSaid || outlook.isUnderMin) return null;
-    return [
-      {
-        kind: 'nippleBled' as const,
-        exchangeId: exchange.begun!.id,
-        index,
-        corner: own.corner,
-        nipple: own.nipple,
-        bottleId: draft.bottleId,
-        volumeMl,
-        lowestLevelMl: lowestMl,
-        toppedUpMl,
-        ranClean: true,
-        bubbles: 'none' as const,
-        isShut: true,
-        torqueNm: torqueNm ?? nipple!.torqueNm,
-        isCapped: true,
-      },
-    ];
+    const figureNm = torqueNm ?? nipple!.torqueNm;
+    return [bled({ ranClean: true, bubbles: 'none', isShut: true, torqueNm: figureNm, isCapped: true })];
   };
   /** What follows a save: a top-up leaves the nipple open, and it goes on here. */
   const saved = (): 'stay' | void => {

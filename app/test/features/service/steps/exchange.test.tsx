@@ -114,4 +114,29 @@ describe('the exchange', () => {
     expect(screen.getByText(/^Held 4 s: hold it 120 s at least/)).toBeTruthy();
     expect(saved()).toEqual([]);
   });
+  test('a figure that was typed before the wait is none of its end', async () => {
+    const begun = {
+      ...at(40),
+      kind: 'exchangeBegun',
+      scope: 'full',
+      method: 'pressureAir',
+      bottleId: sealed.id,
+      drawnOffMl: 0,
+      refillMl: 0,
+      pressureKpa: 100,
+      wantedNewPercent: 90,
+    } as Fact;
+    const began = Date.now();
+    const clock = jest.spyOn(Date, 'now').mockReturnValue(began);
+    step('leakDown', [...ready, begun]);
+    type('Gauge now', '1 bar');
+    press('Start the hold');
+    clock.mockReturnValue(began + 5_000);
+    type('Gauge now', '1 bar');
+    clock.mockReturnValue(began + 130_000);
+    await saveIt(/^Save/);
+    clock.mockRestore();
+    expect(screen.getByText(/^Held 5 s: hold it 120 s at least/)).toBeTruthy();
+    expect(saved()).toEqual([]);
+  });
 });
