@@ -169,3 +169,11 @@ describe('what to go on with', () => {
     expect(judged([hand(LEAD), hand(TECH)]).steps.find((s) => s.key === 'look')!.handedTo).toBe(TECH);
   });
 });
+
+test('the thinnest pad alone closes no step of a service', () => {
+  const state = (facts: Fact[]) => judged(facts).steps.find((s) => s.key === 'pads.FL')!.state;
+  const whole = wholeService();
+  expect(state(whole)).toBe('done');
+  const thinnest = whole.map((f) => (f.kind === 'padMeasurement' ? { ...f, isThinnestOnly: true } : f));
+  expect(state(thinnest)).toBe('todo');
+});
