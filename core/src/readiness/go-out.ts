@@ -52,13 +52,21 @@ export type DecisionRefusal =
   | { code: 'ownLimit' }
   | { code: 'notSessionOfCar' };
 
-/** Why a decision must not be saved. Nobody lets a stop pass; what only limits the lead may let go, with a reason. */
-export function refuseDecision(logbook: Logbook, fact: SessionDecision, today: LocalDate): DecisionRefusal | null {
+/**
+ * Why a decision must not be saved. Nobody lets a stop pass; what only limits the lead may let go, with a reason.
+ * @param outlook of the session as it was driven, where somebody has computed it: what it adds to the look counts as well
+ */
+export function refuseDecision(
+  logbook: Logbook,
+  fact: SessionDecision,
+  today: LocalDate,
+  outlook: HeatOutlook | null = null,
+): DecisionRefusal | null {
   const car = logbook.cars.get(fact.carId);
   const session = car && findSession(logbook, car.id, fact.sessionId);
   if (!car || !session) return { code: 'notSessionOfCar' };
   const event = logbook.events.get(session.fact.eventId) ?? null;
-  const { findings, proposed, signed } = goingOut(logbook, car, event, session, today);
+  const { findings, proposed, signed } = goingOut(logbook, car, event, session, today, outlook);
   const hasReason = fact.reason.trim() !== '';
   if (proposed === null && fact.decision !== 'stop') {
     // Out without a look: the lead's waiver, with limits and a reason.

@@ -37,6 +37,6 @@ export function useLook(car: Car, session: TrackSession) {
     const found = venue && heatCase(logbook, car, venue, withDucts(logbook, car, planOf(session)));
     const known = found && found.missing.length === 0 && outlookOf.has(found.heatCase);
     const outlook = known ? outlookOf(found.heatCase) : null;
-    return goingOut(logbook, car, event, session, today, outlook);
+    return { ...goingOut(logbook, car, event, session, today, outlook), outlook };
   }, [logbook, car, session, today]);
 }

@@ -14,7 +14,7 @@ describe('the decision', () => {
     expect(text()).toContain('Advice: stop.');
     press('Decision: Go', 'radio');
     await act(() => sign('Sign: Go'));
-    expect(text()).toContain('It stays stopped: put right what stops it, and look again.');
+    expect(text()).toContain('Put it right and look again.');
     press('Decision: Stop', 'radio');
     await act(() => sign('Sign: Stop'));
     await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
@@ -26,14 +26,14 @@ describe('the decision', () => {
     expect(text()).toContain('Look first, or stop it.');
     press('Decision: Go', 'radio');
     await act(() => sign('Sign: Go'));
-    expect(text()).toContain('Only the lead lets it out without a look.');
+    expect(text()).toContain('Only the lead lets it out without a look, with limits and a reason.');
     expect(facts('sessionDecision')).toEqual([]);
   });
   test('limits are read; the lead lets it out without a look, with limits and a reason', async () => {
     open(<DecisionScreen />, atLook, [driven()], 'lead');
     press('Decision: Go', 'radio');
     await act(() => sign('Sign: Go'));
-    expect(text()).toContain('Without a look it goes out with limits at most.');
+    expect(text()).toContain('Only the lead lets it out without a look, with limits and a reason.');
     press('Decision: Go, with limits', 'radio');
     type('Laps at most', 'five');
     await act(() => sign('Sign: Go, with limits'));
@@ -45,7 +45,7 @@ describe('the decision', () => {
     );
     await act(() => sign('Sign: Go, with limits'));
     expect(text()).toContain('Give the reason.');
-    type('Reason (wanted)', 'Five laps to see.');
+    type('Reason (required)', 'Five laps to see.');
     await act(() => sign('Sign: Go, with limits'));
     await waitFor(() => expect(facts('sessionDecision')).toHaveLength(1));
     expect(facts('sessionDecision')[0]).toMatchObject({ limits: { maxLaps: 5, coolDownLap: true } });
