@@ -10,6 +10,10 @@ export interface HeardSpeed {
   kmh: number;
 }
 
+/** Faster than life, for trying it out. */
+export const PACES = { '1': 'Real time', '4': '4 ×', '10': '10 ×' } as const;
+export type Pace = keyof typeof PACES;
+
 interface Fix {
   atMs: number;
   lat: number;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import type { Axle, BeddingBands, BeddingBegun, DrivenApplication, SpeedSource } from '@calvik/core';
 import {
   type CounterState,
@@ -89,7 +89,7 @@ export function useCycle(
     [car, applications, air],
   );
   // The count follows the model where the car's own figures are on record.
-  useEffect(() => {
+  const adapt = useEffectEvent(() => {
     const now = kept.current.state;
     if (!car.isKnown || now.applications.length === 0 || now.phase === 'cooled') return;
     const change = adaptation(car.heated, now, bands, { ...air, axle });
@@ -100,9 +100,9 @@ export function useCycle(
       push({ seconds: lastS(), more: change.more });
       setAdapted(change);
     }
-    // Asked again after each application, not for each sample.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [applications.length]);
+  });
+  // Asked again after each application, not for each sample.
+  useEffect(() => adapt(), [applications.length]);
   // Where nothing is heard it cools by the clock.
   const now = useNow(500);
   const shown = head?.source === 'tap' ? timePassed(state, (now - Date.parse(head.startedAt)) / 1000) : state;

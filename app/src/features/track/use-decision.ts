@@ -68,7 +68,7 @@ export function useDecision(car: Car, session: TrackSession) {
   });
   const shown = {
     // Before anybody has looked nothing stands ready to be signed.
-    decision: draft.decision || (proposed ?? ''),
+    decision: draft.decision || (proposed ?? ('' as const)),
     laps: draft.laps ?? (suggested.maxLaps === null ? '' : String(suggested.maxLaps)),
     minutes: draft.minutes ?? (longest.minutes === null ? '' : String(Math.max(1, longest.minutes))),
     traits: draft.traits ?? traits.filter((t) => suggested[t] || (t === 'coolDownLap' && longest.minutes !== null)),
