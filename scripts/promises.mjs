@@ -27,7 +27,7 @@ const check = {
     ['core/src/model/steps.ts', "  'wheelBearing',\n"],
     ['core/src/model/steps.ts', "  wheelBearing: 'corner',\n"],
     ['core/src/condition/reads.ts', /  wheelBearingMeasurement: \(fact, \{ sheet \}\) => \{[\s\S]*?\n  \},\n/],
-    ['core/src/condition/reads.ts', /  wheelBearingMeasurement: \(\{ corner.*\n/],
+    ['core/src/condition/ways.ts', /  wheelBearingMeasurement: \(\{ corner.*\n/],
     ['core/src/service/measurements.ts', /  wheelBearingMeasurement: .*\n/],
     ['core/src/service/step-of-finding.ts', "  wheelBearingPlayTooHigh: 'wheelBearing',\n"],
     ['core/src/service/step-of-finding.ts', /  \.\.\.measuredStep,\n/],

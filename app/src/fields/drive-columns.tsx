@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import type { TraceColumns } from '@calvik/core/traces';
@@ -24,14 +24,14 @@ export function DriveColumns({
   });
   const { time, timeUnit, speed, speedUnit } = useWatch({ control });
   const first = useRef(true);
+  const tell = useEffectEvent(onChange);
+  // Asked anew when somebody chooses another column or unit, not when the answer comes.
   useEffect(() => {
     if (first.current) {
       first.current = false;
       return;
     }
-    onChange({ time: Number(time), timeUnit: timeUnit!, speed: Number(speed), speedUnit: speedUnit! });
-    // Asked anew when somebody chooses another column or unit, not when the answer comes.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    tell({ time: Number(time), timeUnit: timeUnit!, speed: Number(speed), speedUnit: speedUnit! });
   }, [time, timeUnit, speed, speedUnit]);
   const columns = preview.head.map((name, i) => ({
     value: String(i),

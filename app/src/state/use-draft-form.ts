@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useRef, useState } from 'react';
 import { type DefaultValues, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
 import { useLoaded } from './hooks';
 import { read, remove, write } from './storage';
@@ -51,15 +51,17 @@ export function useDraftForm<T extends FieldValues>(
       },
     });
   }, [subscribe, key, begun]);
-  useEffect(() => {
-    if (!loaded || isSettled.current) return;
+  const settle = useEffectEvent(() => {
+    if (isSettled.current) return;
     isSettled.current = true;
     const isUntouched = draft === null && read(DRAFT + key) === null;
     reset({ ...defaults, ...draft } as DefaultValues<T>, { keepDirtyValues: true });
     opened.current ??= record;
     if (isUntouched) remove(DRAFT + key);
-    // Once, when the logbook has been read.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+  });
+  // Once, when the logbook has been read.
+  useEffect(() => {
+    if (loaded) settle();
   }, [loaded]);
   const finished = useCallback(
     (as?: object) => {

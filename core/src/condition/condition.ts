@@ -28,10 +28,11 @@ import { caliperVolumeMl } from '../hydraulics';
 import { type Evidence, posterior, priorOf } from '../suspects';
 import { conditionFinding } from './findings';
 import { cornersAt, meets } from './place';
-import { readingOf, wayOf } from './reads';
+import { readingOf } from './reads';
 import { type Purpose, type Requirable, faultsAgainst, purposeTable, requirable } from './purposes';
 import { type Act, causeTable, faultTable, isComplaint, ofWholeCar } from './tables';
 import { type Sighting, type Timeline, keyOf, mayRetract, timelineOf } from './timeline';
+import { wayOf } from './ways';
 
 /** `open`: it stands. `letPass`: a lead has let it pass for a while. The others are over. */
 export type FaultState = 'open' | 'letPass' | 'cured' | 'retracted';

@@ -2,8 +2,7 @@
  * What each kind of entry says of a car: what it does, what it finds wrong, and what it shows to be right. One line for every kind; a kind
  * without one does not compile.
  */
-import { axleParts } from '../inventory';
-import { type Logbook, brakeSheetOf, ofKind } from '../logbook';
+import { type Logbook, brakeSheetOf } from '../logbook';
 import {
   type Axle,
   type BrakeSheet,
@@ -21,14 +20,12 @@ import {
   type Place,
   type Proof,
   axleOfCorner,
-  axles,
   corners,
   cornersOf,
   mm,
   severity,
   stepsByKey,
   worstOf,
-  type MeasuredKind,
 } from '../model';
 import { isFaceSeen, seenOnPads, thinnestEnd } from '../pads';
 import { judgeFeel, judgePedal, pedalFinding } from '../pedal';
@@ -414,48 +411,3 @@ const readers: { [K in FactKind]: Reader<K> } = {
 export function readingOf<K extends FactKind>(fact: Extract<Fact, { kind: K }>, of: CarOf): Reading {
   return (readers[fact.kind as K] as Reader<K>)(fact, of);
 }
-
-/** A fitting that is tightened is a new hose where that was decided in the same job. */
-export const hosesReplaced = ({ sheet }: CarOf, facts: readonly Fact[]): (Done & { fact: Fact })[] =>
-  ofKind(facts, 'partsDecision')
-    .filter((d) => d.subject === 'hoses' && (d.action === 'change' || d.action === 'scrap'))
-    .flatMap((decision) =>
-      ofKind(facts, 'torqueSet')
-        .filter(
-          (f) =>
-            f.jobId === decision.jobId &&
-            f.corner === decision.corner &&
-            f.at >= decision.at &&
-            sheet.fasteners.some(({ key, group }) => key === f.fastenerKey && group === 'hose'),
-        )
-        .map((fact) => ({ act: 'hoseReplaced', place: { corner: fact.corner }, fact })),
-    );
-
-/** What was done to rotors while they were nobody's, or off the car: it goes with them. */
-export const doneToParts = ({ logbook, car }: CarOf): (Done & { fact: Fact })[] =>
-  axles.flatMap((axle) => {
-    const { rotorPair } = axleParts(logbook, car, axle);
-    if (!rotorPair) return [];
-    return logbook.factsOfPart(rotorPair.id).flatMap((fact): (Done & { fact: Fact })[] => {
-      if (fact.kind === 'rotorsRefaced')
-        return [{ fact, act: fact.how === 'turned' ? 'rotorsRefaced' : 'facesCleaned', place: { axle } }];
-      return fact.kind === 'backFromBedding' && fact.isBedded ? [{ fact, act: 'bedded', place: { axle } }] : [];
-    });
-  });
-
-type LookedAtKind = MeasuredKind | Extract<FactKind, `${string}Check`> | 'checksDone' | 'levelRead';
-/**
- * The way of looking that an entry is: a second one of the same way may take back what the first one found. Null for what is taken back by rules of
- * its own. One entry for everything that is called a check or a measurement.
- */
-const ways: { [K in LookedAtKind]: (fact: Extract<Fact, { kind: K }>) => string | null } = {
-  trackCheck: ({ check }) => `look ${check}`,
-  checksDone: ({ step }) => `list ${step}`,
-  pedalCheck: ({ moment }) => `pedal ${moment}`,
-  padMeasurement: () => null,
-  rotorMeasurement: () => null,
-  wheelBearingMeasurement: ({ corner, method }) => `bearing ${corner} ${method}`,
-  levelRead: () => 'level',
-};
-export const wayOf = (fact: Fact): string | null =>
-  (ways[fact.kind as LookedAtKind] as ((of: Fact) => string | null) | undefined)?.(fact) ?? null;

@@ -2,18 +2,9 @@
 import { type Logbook, byTime, correctionsOf, mayTakeBack } from '../logbook';
 import type { Car, Fact, FaultKind, Finding, Proof } from '../model';
 import { factsAfter, hotCorners, levelSumOf, sessionsOfCar } from '../sessions';
+import { doneToParts, hosesReplaced } from './parts-done';
 import { placeKey } from './place';
-import {
-  type CarOf,
-  type Done,
-  type Found,
-  type Reading,
-  type Shown,
-  carOf,
-  doneToParts,
-  hosesReplaced,
-  readingOf,
-} from './reads';
+import { type CarOf, type Done, type Found, type Reading, type Shown, carOf, readingOf } from './reads';
 import { type Act, faultTable, voidTable } from './tables';
 
 type At<T> = T & { fact: Fact };

@@ -5,9 +5,6 @@ import {
   type Car,
   type Figure,
   type Finding,
-  type Fluid,
-  type FluidPolicy,
-  type MoistureReading,
   type Origin,
   type TrackEvent,
   type Verdict,
@@ -18,8 +15,6 @@ import {
 import {
   type FluidDue,
   type FluidState,
-  PEN_TOLERANCE_PERCENT,
-  type RuleOwner,
   type RuleVerdict,
   anchorOf,
   atPressure,
@@ -29,17 +24,17 @@ import {
   exchangeDate,
   fluidFinding,
   fluidState,
-  judgePolicy,
   nextDue,
   pressureAtAltitude,
   strictest,
   uptakeFigure,
-  waterAt,
   waterFigure,
 } from '../fluid';
 import { TESTED_WITHIN_DAYS, boilingFinding, boilingRule, doubtFinding } from './boiling';
-import { loadUpOf } from './load-up';
-import { expectedPeakC } from './peak';
+import { demandedBoilingPoint } from './demanded';
+import { noFluidDoes } from './fresh';
+import { penAgainstTest, penFinding } from './pen';
+import { policyRules } from './policies';
 
 /** What Calvik makes of a car's fluid, for one event or, without one, for today. */
 export interface FluidJudgement {
@@ -68,134 +63,6 @@ export interface FluidJudgement {
   day: LocalDate;
 }
 
-/** Water by a moisture pen at which to look again, and at which to change, %. Common practice, no source. */
-const PEN_AMBER_PERCENT = 2;
-const PEN_RED_PERCENT = 3;
-
-/** The event before this one that the car was booked to and that is over by then. */
-export function previousEventEnd(logbook: Logbook, car: Car, before: LocalDate): LocalDate | null {
-  const ends = logbook
-    .bookingsOfCar(car.id)
-    .map((b) => logbook.events.get(b.eventId))
-    .filter((e): e is TrackEvent => e !== undefined && !e.archived && e.endDate < before)
-    .map((e) => e.endDate)
-    .sort();
-  return ends.at(-1) ?? null;
-}
-
-function demand(logbook: Logbook, car: Car, event: TrackEvent | null): { peak: Figure; demanded: Figure } {
-  const customer = logbook.customers.get(car.customerId);
-  const margins: { value: number; origin: Origin }[] = [
-    { value: logbook.shop.demandedMarginC, origin: { from: 'default', label: 'Shop’s demanded margin' } },
-  ];
-  if (typeof customer?.demandedMarginC === 'number') {
-    margins.push({
-      value: customer.demandedMarginC,
-      origin: { from: 'record', label: `${customer.name} asks for it` },
-    });
-  }
-  if (event && typeof event.demandedMarginC === 'number') {
-    margins.push({ value: event.demandedMarginC, origin: { from: 'record', label: `${event.name} asks for it` } });
-  }
-  const margin = margins.reduce((a, b) => (b.value > a.value ? b : a));
-  const peak = expectedPeakC(logbook, car, event);
-  return {
-    peak,
-    demanded: {
-      label: 'Demanded boiling point',
-      value: peak.value + margin.value,
-      measure: 'temperature',
-      working: {
-        formula: 'peak fluid temperature + strictest margin',
-        inputs: [
-          {
-            name: 'peak fluid temperature',
-            value: peak.value,
-            measure: 'temperature',
-            origin: { from: 'computed', figure: peak },
-          },
-          { name: 'margin', value: margin.value, measure: 'temperatureDifference', origin: margin.origin },
-        ],
-        source: 'Margin: common practice, no source; the strictest of shop, customer and event holds',
-      },
-    },
-  };
-}
-
-function policiesInForce(
-  logbook: Logbook,
-  car: Car,
-  event: TrackEvent | null,
-): { policy: FluidPolicy; owner: RuleOwner }[] {
-  const customer = logbook.customers.get(car.customerId);
-  return [
-    ...(event?.flushWithinDays
-      ? [
-          {
-            policy: { school: 'window', withinDays: event.flushWithinDays } as FluidPolicy,
-            owner: 'organiser' as const,
-          },
-        ]
-      : []),
-    ...(customer?.fluidPolicy ? [{ policy: customer.fluidPolicy, owner: 'customer' as const }] : []),
-    ...logbook.shop.fluidPolicies.map((policy) => ({ policy, owner: 'shop' as const })),
-  ];
-}
-
-/** Fluid work that stands in the plan, taken as done on its day. */
-export interface PlannedFluid {
-  flushOn: LocalDate | null;
-  bleedOn: LocalDate | null;
-}
-
-const later = (a: LocalDate | null, b: LocalDate | null): LocalDate | null =>
-  a === null || (b !== null && b > a) ? b : a;
-
-/**
- * What the policies of organiser, customer and shop say of a car's fluid for an event.
- * @param planned work taken as done; without it only what is on record counts
- */
-export function policyRules(
-  logbook: Logbook,
-  car: Car,
-  event: TrackEvent | null,
-  today: LocalDate,
-  state: FluidState,
-  planned: PlannedFluid = { flushOn: null, bleedOn: null },
-): RuleVerdict[] {
-  const { timeZone } = logbook.shop;
-  const lastExchangeOn = later(exchangeDate(state.lastExchange, timeZone), planned.flushOn);
-  const lastBleedOn = later(later(exchangeDate(state.lastBleed, timeZone), planned.flushOn), planned.bleedOn);
-  const context = {
-    today,
-    event: event && {
-      name: event.name,
-      startDate: event.startDate,
-      endDate: event.endDate,
-      loadUp: loadUpOf(event),
-    },
-    previousEventEnd: previousEventEnd(logbook, car, event?.startDate ?? today),
-    lastExchangeOn,
-    lastBleedOn,
-  };
-  return policiesInForce(logbook, car, event).flatMap(({ policy, owner }) => judgePolicy(policy, owner, context));
-}
-
-function penAgainstTest(state: FluidState, pen: MoistureReading | undefined, timeZone: string): Finding | null {
-  const test = state.current.tests.at(-1);
-  if (!pen || !test) return null;
-  const anchor = anchorOf(state.current, timeZone)!;
-  // Either may be the newer one: bring the test's water forward to the pen's day before comparing.
-  const byTest = pen.at > anchor.at ? waterAt(anchor, state.uptake.percentPerYear, pen.at) : anchor.waterPercent;
-  if (Math.abs(pen.waterPercent - byTest) <= PEN_TOLERANCE_PERCENT) return null;
-  return fluidFinding(
-    'penDisagrees',
-    'watch',
-    {},
-    { penPercent: pen.waterPercent, boilPercent: Math.round(10 * byTest) / 10 },
-  );
-}
-
 /** A rule that is not met, as a finding of the fluid: what the rule says, and whose it is. */
 const ruleFinding = (rule: RuleVerdict, today: LocalDate): Finding => ({
   code: 'ruleNotMet',
@@ -221,7 +88,7 @@ export function judgeFluid(logbook: Logbook, car: Car, event: TrackEvent | null,
   const day = event && event.endDate > today ? event.endDate : today;
   const dayAt = middayOf(day, timeZone);
   const anchor = anchorOf(state.current, timeZone);
-  const { peak, demanded } = demand(logbook, car, event);
+  const { peak, demanded } = demandedBoilingPoint(logbook, car, event);
   const venue = event ? logbook.venues.get(event.venueId) : undefined;
   const altitude = venue?.altitudeM ?? logbook.shop.altitudeM;
   const ambient = pressureAtAltitude(altitude);
@@ -362,52 +229,4 @@ function oldBottle(logbook: Logbook, { current: { exchange, tests } }: FluidStat
       );
   }
   return null;
-}
-
-function penFinding({ waterPercent }: MoistureReading): Finding | null {
-  if (waterPercent >= PEN_RED_PERCENT)
-    return fluidFinding('penRed', 'needsWork', {}, { waterPercent, red: PEN_RED_PERCENT });
-  return waterPercent >= PEN_AMBER_PERCENT
-    ? fluidFinding('penAmber', 'watch', {}, { waterPercent, amber: PEN_AMBER_PERCENT })
-    : null;
-}
-
-/**
- * What a fluid would boil at on the day if it went in fresh today, °C: by its label, with the uptake of this car until then, at the air pressure there.
- * @param today in the shop's time zone
- */
-export function freshBoilingPointC(
-  logbook: Logbook,
-  car: Car,
-  fluid: Pick<Fluid, 'dryBoilingPointC' | 'wetBoilingPointC'>,
-  event: TrackEvent | null,
-  today: LocalDate,
-): number {
-  const { uptake } = fluidState(logbook, car, middayOf(today, logbook.shop.timeZone));
-  const day = event && event.endDate > today ? event.endDate : today;
-  const waterPercent = (uptake.percentPerYear * daysBetween(today, day)) / 365;
-  const venue = event ? logbook.venues.get(event.venueId) : undefined;
-  const ambient = pressureAtAltitude(venue?.altitudeM ?? logbook.shop.altitudeM);
-  return atPressure(boilingPointAt(waterPercent, fluid), ambient);
-}
-
-/** Said where no fluid of the car's grade on record would meet the demand, fresh as it may be; null where one does. */
-function noFluidDoes(logbook: Logbook, car: Car, event: TrackEvent, today: LocalDate, wantedC: number): Finding | null {
-  const fresh = [...logbook.fluids.values()]
-    .filter((f) => !f.archived && f.grade === car.fluidGrade)
-    .map((f) => ({ fluid: f.name, boilsAtC: freshBoilingPointC(logbook, car, f, event, today) }))
-    .sort((a, b) => b.boilsAtC - a.boilsAtC);
-  const best = fresh[0];
-  if (best && best.boilsAtC >= wantedC) return null;
-  return fluidFinding(
-    'noFluidMeetsDemand',
-    'needsWork',
-    {},
-    {
-      fluid: best?.fluid ?? '',
-      grade: car.fluidGrade,
-      boilsAt: best ? celsius(best.boilsAtC) : null,
-      wanted: celsius(wantedC),
-    },
-  );
 }

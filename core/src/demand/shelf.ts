@@ -4,7 +4,8 @@ import { type HelpLimits, type OnShelf, isVentedPair, rotorMassKg } from '../hea
 import { axleParts, bottleState, compoundOf, fittingCandidates, padSetMm } from '../inventory';
 import type { Logbook } from '../logbook';
 import { type Axle, type Car, type TrackEvent, axles } from '../model';
-import { freshBoilingPointC, judgeFluid } from './judge';
+import { freshBoilingPointC } from './fresh';
+import { judgeFluid } from './judge';
 
 /** With less left a bottle flushes no car. Calvik's own figure. */
 const LEAST_LEFT_ML = 300;

@@ -5,7 +5,7 @@ import type { Logbook } from '../logbook';
 import { type Booking, type Finding, type Job, type Message, distinctFindings } from '../model';
 import type { WorkItem } from '../work';
 import { scheduleFinding } from './findings';
-import { stocksFor, usesOf } from './from-logbook';
+import { stocksFor, usesOf } from './shelf';
 import type { Problem } from './problem';
 import { slotFindings, workLists } from './slot';
 import { stockShort } from './stock';

@@ -1,14 +1,7 @@
 /** Work on the calendar: who is there when, what a place would break, and a plan as jobs. Making plans is `@calvik/core/schedule/solver`. */
 export type { Plan, Problem, Score } from './problem';
-export {
-  type PlanningCase,
-  type ProposedPlan,
-  jobKindOf,
-  nextRound,
-  planningCase,
-  proposedPlan,
-  staysPut,
-} from './from-logbook';
+export { type PlanningCase, planningCase, staysPut } from './planning-case';
+export { type ProposedPlan, jobKindOf, nextRound, proposedPlan } from './proposed-plan';
 export { absenceOf, hoursOf } from './hours';
 export type { ScheduleFindings } from './findings';
 export { slotFindings, workLists, workListsInTurn } from './slot';

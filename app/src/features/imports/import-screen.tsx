@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { dateIn, longDate } from '@calvik/core';
 import { type ImportTable, neededColumns } from '@calvik/core/imports';
 import { counted, list } from '@calvik/words';
@@ -56,20 +56,18 @@ export function ImportScreen() {
   const by = crew?.id ?? null;
   const lacking = table ? neededColumns.filter((c) => !table.columns.includes(c)) : [];
   const canRead = table !== null && by !== null && lacking.length === 0;
+  const look = useEffectEvent((asked: ImportTable, crewId: string, show: (answer: api.ImportAnswer) => void) => {
+    void during(async () => show(await api.previewImport({ ...asked, by: crewId })));
+  });
   // Looked at anew whenever somebody has changed a column or a cell; an answer that is late is not shown.
   useEffect(() => {
     setPreview(null);
     if (!canRead) return;
     let isLate = false;
-    void during(async () => {
-      const answer = await api.previewImport({ ...table, by });
-      if (!isLate) setPreview(answer);
-    });
+    look(table, by, (answer) => isLate || setPreview(answer));
     return () => {
       isLate = true;
     };
-    // `during` is made anew with each drawing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [table, by, canRead]);
   const choose = (chosen: File): void => {
     setSaved(null);

@@ -1,4 +1,4 @@
-import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Corner } from '@calvik/core';
 import { useDraft } from '../../state/use-draft';
@@ -46,13 +46,12 @@ export function useCaliper({
   const caliper = useInstrument<Jaws>('calipers', setJaws);
   const measure = (on: CaliperTarget): void => void caliper.start({ carId, corner, target: on });
   const begin = useRef(habit.isUsed && isWanted);
-  // Before the first paint: the step opens with the caliper in place of the keypad.
-  useLayoutEffect(() => {
+  const measureFirst = useEffectEvent(() => {
     if (begin.current) measure(target);
     begin.current = false;
-    // Once, when the step opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  });
+  // Before the first paint: the step opens with the caliper in place of the keypad.
+  useLayoutEffect(() => measureFirst(), []);
   const take = (): void => {
     if (!jaws) return;
     const next = onTake(jaws.mm);
