@@ -16,6 +16,7 @@ import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { brotliCompress, gzip } from 'node:zlib';
+import { cutScreens } from './pieces.mjs';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const say = (text) => process.stdout.write(`${text}\n`);
@@ -165,18 +166,28 @@ async function ensureInterfaceBuilt() {
   rmSync(join(root, 'app', 'dist'), { recursive: true, force: true });
   await during('Building the interface (one to two minutes the first time)', () => exportWeb(join(root, 'app')));
   copyFonts();
-  // The pages' code, for the app to fetch ahead while there is a connection.
   const scripts = join('_expo', 'static', 'js', 'web');
+  const plan = JSON.parse(readFileSync(join(root, 'app', 'src', 'shell', 'pieces.json'), 'utf8'));
+  const pieces = cutScreens(join(root, 'app', 'dist', scripts), plan);
+  // The pages' code, for the app to fetch ahead while there is a connection.
   const names = readdirSync(join(root, 'app', 'dist', scripts)).filter((name) => name.endsWith('.js'));
   // What begins by itself is the first page or a worker; all else only defines what a page will call.
   const begins = (name) => /__r\(\d+/.test(readFileSync(join(root, 'app', 'dist', scripts, name), 'utf8').slice(-300));
   const isOfFirstPage = (name) => name.startsWith('__') || name.startsWith('entry-');
   const ahead = names.filter((name) => !isOfFirstPage(name));
   const paths = (list) => list.map((name) => `/${scripts}/${name}`);
+  const later = ahead.filter((n) => !begins(n) && !pieces.includes(n));
   writeFileSync(
     join(root, 'app', 'dist', 'pages.json'),
-    JSON.stringify({ pages: paths(ahead.filter((n) => !begins(n))), workers: paths(ahead.filter(begins)) }),
+    JSON.stringify({
+      pieces: paths(pieces).map((file, i) => ({ file, at: plan[i]?.at ?? null })),
+      pages: paths(later),
+      workers: paths(ahead.filter(begins)),
+    }),
   );
+  const page = join(root, 'app', 'dist', 'index.html');
+  const list = `<script type="application/json" id="pieces">${JSON.stringify(paths(pieces))}</script>`;
+  writeFileSync(page, readFileSync(page, 'utf8').replace('</body>', `${list}</body>`));
   await during('Compressing it', compressFiles);
   writeFileSync(stamp, print);
 }

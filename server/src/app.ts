@@ -43,16 +43,23 @@ export interface AppSettings {
 const FILE = /\.(js|css|map|json|html|txt|xml|ico|png|jpe?g|webp|svg|ttf|otf|woff2?|wasm|php|env)$/i;
 const HASHED = /-[0-9a-f]{32}\.|\.[0-9a-f]{32}\./;
 
-/** The whole application: API, and the built interface beside it. `stop` ends what streams. */
-/** Which code every screen but the run-up needs, so that a browser fetches it beside the first page's own and not after it (RFC 8288). */
-function preloads(staticDir: string): string | undefined {
+/**
+ * Which code a page needs besides the first one's, so that a browser fetches it beside that and not after it (RFC 8288). It is cut into pieces, of which a
+ * page needs those up to the one that names its address; any other page needs all.
+ */
+function preloadsOf(staticDir: string): (path: string) => string | undefined {
   const list = join(staticDir, 'pages.json');
-  if (!existsSync(list)) return undefined;
-  const { pages } = JSON.parse(readFileSync(list, 'utf8')) as { pages: string[] };
-  const screens = pages.find((page) => page.includes('/screens-'));
-  return screens && `<${screens}>; rel=preload; as=script`;
+  if (!existsSync(list)) return () => undefined;
+  const { pieces } = JSON.parse(readFileSync(list, 'utf8')) as { pieces: { file: string; at: string | null }[] };
+  const addresses = pieces.map(({ at }) => (at === null ? null : new RegExp(at)));
+  return (path) => {
+    const last = addresses.findIndex((at) => at?.test(path));
+    const needed = last < 0 ? pieces : pieces.slice(0, last + 1);
+    return needed.map(({ file }) => `<${file}>; rel=preload; as=script`).join(', ') || undefined;
+  };
 }
 
+/** The whole application: API, and the built interface beside it. `stop` ends what streams. */
 export function createApp({ database, logger, staticDir, instrumentSpeed = 8, version = '0.1.0' }: AppSettings): {
   app: Express;
   stop: () => void;
@@ -134,14 +141,16 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
         },
       }),
     );
-    const codeOfScreens = preloads(staticDir);
+    const preloads = preloadsOf(staticDir);
     app.get('/{*path}', (request, response, next) => {
       // A missing file is missing; any other address is a place inside the interface, also one with a point in it.
       if (FILE.test(request.path)) next();
-      else
+      else {
+        const code = preloads(request.path);
         response
-          .set({ 'Cache-Control': 'no-cache', ...(codeOfScreens && { Link: codeOfScreens }) })
+          .set({ 'Cache-Control': 'no-cache', ...(code && { Link: code }) })
           .sendFile(join(staticDir, 'index.html'));
+      }
     });
   }
   app.use(notFound);

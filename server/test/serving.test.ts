@@ -27,7 +27,11 @@ beforeAll(async () => {
   const screens = `screens-${'0123456789abcdef'.repeat(2)}.js`;
   writeFileSync(join(folder, 'dist', screens), 'later');
   writeFileSync(join(folder, 'dist', `${screens}.br`), brotliCompressSync('later, as the build compressed it'));
-  writeFileSync(join(folder, 'dist', 'pages.json'), JSON.stringify({ pages: [`/${screens}`], workers: [] }));
+  const pieces = [
+    { file: `/${screens}`, at: '^/service/' },
+    { file: '/rest.js', at: null },
+  ];
+  writeFileSync(join(folder, 'dist', 'pages.json'), JSON.stringify({ pieces, pages: [], workers: [] }));
   database = await Database.open(join(folder, 'data.sqlite'));
   await loadDemo(database, '2026-06-01T09:00:00.000Z');
   const built = createApp({
@@ -57,7 +61,9 @@ describe('the interface', () => {
   });
   test('code that the build compressed is sent as it lies there, and a screen’s is named beside its page', async () => {
     const address = (await request(url).get('/service/a-job/wheels')).headers.link;
-    const code = /^<(.+)>; rel=preload; as=script$/.exec(address ?? '')?.[1] ?? '';
+    const code = /^<([^>]+)>; rel=preload; as=script$/.exec(address ?? '')?.[1] ?? '';
+    // A page whose address no piece names needs all of them.
+    expect((await request(url).get('/cars/a-car')).headers.link).toBe(`${address}, </rest.js>; rel=preload; as=script`);
     const ask = (encodings: string) => fetch(url + code, { headers: { 'Accept-Encoding': encodings } });
     const compressed = await ask('gzip, br');
     expect(compressed.headers.get('content-encoding')).toBe('br');

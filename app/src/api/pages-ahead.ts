@@ -1,5 +1,8 @@
 type LoadPage = (path: string) => Promise<unknown>;
 
+/** Brings a file of code into this page, once. Where there is no bundle (in tests) all code is here. */
+export const loadCodeFile = async (path: string): Promise<void> => void (await bundler()?.(path));
+
 /** What the bundler loads the code of a page with; it never asks for the same one twice. */
 const bundler = (): LoadPage | undefined => {
   const prefix = (globalThis as { __METRO_GLOBAL_PREFIX__?: string }).__METRO_GLOBAL_PREFIX__ ?? '';
@@ -12,10 +15,13 @@ const bundler = (): LoadPage | undefined => {
  */
 export async function fetchPagesAhead(): Promise<void> {
   try {
-    const { pages, workers } = (await (await fetch('/pages.json')).json()) as { pages: string[]; workers: string[] };
-    const load = bundler();
-    for (const page of pages) {
-      await load?.(page);
+    const { pieces, pages, workers } = (await (await fetch('/pages.json')).json()) as {
+      pieces: { file: string }[];
+      pages: string[];
+      workers: string[];
+    };
+    for (const page of [...pieces.map(({ file }) => file), ...pages]) {
+      await loadCodeFile(page);
       // Whoever touches the screen meanwhile is answered.
       await new Promise((resume) => setTimeout(resume, 0));
     }

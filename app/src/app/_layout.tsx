@@ -11,13 +11,14 @@ import { watchForWanted, whenWanted } from '../state/when-wanted';
 import { Sync } from '../state/sync';
 import { darkTheme, lightTheme } from '../theme/theme';
 import { Frame } from '../shell/frame';
-import { laterPiece, loadLater } from '../shell/lazy-screen';
+import { laterPiece, loadLater, whenLoaded } from '../shell/lazy-screen';
 import { PaperIcon } from '../ui/icons';
-import { TimeZoneContext } from '../ui/date-habit';
+import { DatePickerContext, TimeZoneContext } from '../ui/date-habit';
 import { UnitsContext } from '../ui/units';
 import { WorkingHost } from '../ui/working';
 
 const WorkingSheet = laterPiece('WorkingSheet');
+const DatePicker = laterPiece('DatePicker');
 
 export { ErrorBoundary } from '../ui/error-boundary';
 
@@ -36,11 +37,13 @@ function Themed() {
     <PaperProvider theme={theme} settings={{ icon: PaperIcon as never }}>
       <UnitsContext.Provider value={units}>
         <TimeZoneContext.Provider value={timeZone}>
-          <WorkingHost sheet={WorkingSheet}>
-            <Frame>
-              <Slot />
-            </Frame>
-          </WorkingHost>
+          <DatePickerContext.Provider value={DatePicker}>
+            <WorkingHost sheet={WorkingSheet}>
+              <Frame>
+                <Slot />
+              </Frame>
+            </WorkingHost>
+          </DatePickerContext.Provider>
         </TimeZoneContext.Provider>
       </UnitsContext.Provider>
     </PaperProvider>
@@ -51,18 +54,18 @@ const sync = new Sync(store, async (...whole) => {
   if (location.pathname === '/') {
     // The run-up shows what the server judged: heat is computed behind it, when more is wanted.
     void whenWanted()
-      .then(async () => (await loadLater()).heatAhead(...whole))
+      .then(async () => (await loadLater('heatAhead')).heatAhead(...whole))
       .catch(() => undefined);
     return;
   }
-  await (await loadLater()).heatAhead(...whole);
+  await (await loadLater('heatAhead')).heatAhead(...whole);
 });
 
 // Begun before anything is drawn: drawing the frame takes as long as reading the feed, and every page but the run-up waits for what follows.
 watchForWanted();
 sync.start();
 if (location.pathname !== '/') {
-  loadLater()
+  loadLater('startHeatWorker')
     .then(({ startHeatWorker }) => startHeatWorker())
     .catch(() => undefined);
 }
@@ -71,7 +74,9 @@ export default function Root() {
   useEffect(() => {
     sync.start();
     let ahead: ReturnType<typeof setTimeout>;
-    void whenWanted().then(() => (ahead = setTimeout(() => void fetchPagesAhead(), 1000)));
+    void whenWanted()
+      .then(whenLoaded)
+      .then(() => (ahead = setTimeout(() => void fetchPagesAhead(), 1000)));
     return () => {
       clearTimeout(ahead);
       sync.stop();

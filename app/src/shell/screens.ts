@@ -1,6 +1,6 @@
 /**
- * Every screen but the run-up, what is seldom opened on it, and the judgement that it is drawn from, in one piece of code that comes when
- * the first of them is wanted.
+ * Every screen but the run-up, what is seldom opened on it, and the judgement that it is drawn from. Which of it comes first, and for which pages, says
+ * `pieces.json`: the build cuts it by that.
  */
 // Modules are evaluated when something of theirs is used. These two give to what is here already: sentences of work and plans, outlooks of heat.
 import '@calvik/core/heat-outlook/computing';
@@ -76,6 +76,8 @@ export { WrenchScreen } from '../features/inventory/wrenches';
 export { StockScreen } from '../features/inventory/stock-screen';
 export { PlanScreen } from '../features/work/plan-screen';
 export { WorkScreen } from '../features/work/work-screen';
-export { SheetScreen, StepScreen } from '../features/service';
+export { SheetScreen } from '../features/service/sheet-screen';
+export { StepScreen } from '../features/service/step-screen';
 export { ShortcutList } from './shortcut-list';
+export { DatePicker } from '../ui/date-picker';
 export { WorkingSheet } from '../ui/working-sheet';

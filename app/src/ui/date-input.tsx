@@ -1,24 +1,11 @@
 import { useContext, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { DatePickerModal, en, enGB, registerTranslation } from 'react-native-paper-dates';
 import { dateIn, isLocalDate, longDate, shortDate } from '@calvik/core/calendar';
 import { readDate, writeDate } from '@calvik/core/calendar/read-date';
-import { TimeZoneContext, dateHabitOf } from './date-habit';
+import { DatePickerContext, TimeZoneContext, dateHabitOf } from './date-habit';
 import { IconButton } from './screen';
 import { Text } from './text';
-
-registerTranslation('en-GB', enGB);
-registerTranslation('en-US', en);
-
-const toDate = (text: string): Date | undefined => {
-  const [y, m, d] = isLocalDate(text) ? text.split('-').map(Number) : [];
-  return y && m && d ? new Date(y, m - 1, d) : undefined;
-};
-const fromDate = (date: Date | undefined): string =>
-  date
-    ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
-    : '';
 
 /**
  * A date typed or picked: a bare one, for dialogs and lists that are no form. It holds what it shows: a date, nothing, or the text that is none, which
@@ -45,6 +32,7 @@ export function DateInput({
   // What stood there when it was entered: a date that follows another one changes nothing under the hand.
   const [entered, setEntered] = useState<string | null>(null);
   const timeZone = useContext(TimeZoneContext);
+  const DatePicker = useContext(DatePickerContext);
   const habit = dateHabitOf(timeZone);
   const order = habit === 'en-US' ? 'monthFirst' : 'dayFirst';
   const isDate = isLocalDate(value);
@@ -88,27 +76,26 @@ export function DateInput({
             }}
           />
         ) : null}
-        <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} />
+        {DatePicker ? <IconButton icon="calendar" label={`Pick: ${label}`} onPress={() => setOpen(true)} /> : null}
       </View>
       {words ? (
         <Text as="small" tone={isWrong ? 'amber' : undefined}>
           {words}
         </Text>
       ) : null}
-      <DatePickerModal
-        locale={habit}
-        mode="single"
-        startWeekOnMonday
-        label={label}
-        visible={open}
-        date={toDate(value)}
-        onDismiss={() => setOpen(false)}
-        onConfirm={({ date }) => {
-          setOpen(false);
-          setTyping(null);
-          onChange(fromDate(date));
-        }}
-      />
+      {DatePicker && open ? (
+        <DatePicker
+          label={label}
+          value={value}
+          habit={habit}
+          onClose={() => setOpen(false)}
+          onPick={(date) => {
+            setOpen(false);
+            setTyping(null);
+            onChange(date);
+          }}
+        />
+      ) : null}
     </View>
   );
 }

@@ -1,9 +1,9 @@
 /** A date field holds what it shows: a date, nothing, or a text that is none. */
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useEffect, useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { longDate } from '@calvik/core';
-import { TimeZoneContext } from '../../src/ui/date-habit';
+import { DatePickerContext, type DatePickerProps, TimeZoneContext } from '../../src/ui/date-habit';
 import { DateInput } from '../../src/ui/date-input';
 
 let held = '';
@@ -33,6 +33,29 @@ const open = (begin: string, timeZone = 'Europe/London', optional = false): void
 const field = (): HTMLInputElement => screen.getByLabelText('First day', { selector: 'input' });
 const typing = (text: string): void => void fireEvent.change(field(), { target: { value: text } });
 const leave = (): void => void fireEvent.blur(field());
+
+test('a day is picked where a calendar can be had; without one it is typed', () => {
+  open('2027-01-05');
+  expect(screen.queryByLabelText('Pick: First day')).toBeNull();
+  let shown: DatePickerProps | null = null;
+  const Calendar = (props: DatePickerProps) => {
+    shown = props;
+    return null;
+  };
+  cleanup();
+  render(
+    <PaperProvider>
+      <DatePickerContext.Provider value={Calendar}>
+        <Harness begin="2027-01-05" />
+      </DatePickerContext.Provider>
+    </PaperProvider>,
+  );
+  fireEvent.click(screen.getByLabelText('Pick: First day'));
+  expect(shown).toMatchObject({ value: '2027-01-05', habit: 'en-GB' });
+  act(() => shown!.onPick('2027-02-01'));
+  expect(held).toBe('2027-02-01');
+  expect(field().value).toBe('01/02/2027');
+});
 
 test.each([
   ['5.1.27', '2027-01-05', '05/01/2027'],

@@ -1,4 +1,4 @@
-import { ServiceScreen } from '.';
+import { ServiceScreen } from './service-screen';
 import { AlsoInThisVisit } from '../work/visit-extras';
 
 /** A service at a glance, with what else stands in its visit. */

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Logbook, RunUpEvent, TrackEvent, judgeEvent } from '@calvik/core';
 import { useAgreedLogbook, useAppSelector, useLoaded, useToday } from '../../state/hooks';
 import { useWanted } from '../../state/when-wanted';
-import { useLater } from '../lazy-screen';
+import { useRunUpJudge } from '../lazy-screen';
 
 /** Up to here the board is judged in one go; beyond, event by event with room for the thumb between. */
 const CARS_AT_ONCE = 40;
@@ -21,7 +21,7 @@ export function useRunUp(): RunUpEvent[] | null {
       l.runUp !== null && l.runUp.cursor === l.cursor && l.runUp.today === today && l.unsent.length === 0,
   );
   const isWanted = useWanted();
-  const code = useLater(loaded && (isWanted || !isAsServer));
+  const code = useRunUpJudge(loaded && (isWanted || !isAsServer));
   const judge = loaded && !isAsServer ? code : null;
   const fromServer = useAppSelector((state) => state.logbook.runUp?.events ?? null);
   const events = useMemo(() => judge?.comingEvents(logbook, today) ?? [], [judge, logbook, today]);

@@ -14,7 +14,7 @@ jest.mock('expo-router', () => jest.requireActual<typeof Hands>('../../builders/
 
 freshHands();
 // What judges is here: until then the server's answer shows.
-beforeAll(async () => void (await loadLater()));
+beforeAll(async () => void (await loadLater('runUp')));
 
 beforeEach(() => {
   place.params = { id: car.id };

@@ -3,14 +3,14 @@ import { act, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { type RunUpEvent, comingEvents, judgeEvent, recordDefaults, runUp, shopDefaults } from '@calvik/core';
-import { useLater } from '../../../src/shell/lazy-screen';
+import { useRunUpJudge } from '../../../src/shell/lazy-screen';
 import { useRunUp } from '../../../src/shell/run-up/use-run-up';
 import { received, runUpReceived } from '../../../src/state/logbook';
 import { makeStore } from '../../../src/state/store';
 import { car, customer, id } from '../../builders/scene';
 
-jest.mock('../../../src/shell/lazy-screen', () => ({ useLater: jest.fn() }));
-const codeIs = (code: object | null): void => void jest.mocked(useLater).mockReturnValue(code as never);
+jest.mock('../../../src/shell/lazy-screen', () => ({ useRunUpJudge: jest.fn() }));
+const codeIs = (code: object | null): void => void jest.mocked(useRunUpJudge).mockReturnValue(code as never);
 const judges = { comingEvents, judgeEvent, runUp };
 
 const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
