@@ -1,4 +1,4 @@
-import { useContext, useState } from 'react';
+import { createElement, useContext, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { dateIn, isLocalDate, longDate, shortDate } from '@calvik/core/calendar';
@@ -83,19 +83,19 @@ export function DateInput({
           {words}
         </Text>
       ) : null}
-      {DatePicker && open ? (
-        <DatePicker
-          label={label}
-          value={value}
-          habit={habit}
-          onClose={() => setOpen(false)}
-          onPick={(date) => {
-            setOpen(false);
-            setTyping(null);
-            onChange(date);
-          }}
-        />
-      ) : null}
+      {DatePicker && open
+        ? createElement(DatePicker, {
+            label,
+            value,
+            habit,
+            onClose: () => setOpen(false),
+            onPick: (date) => {
+              setOpen(false);
+              setTyping(null);
+              onChange(date);
+            },
+          })
+        : null}
     </View>
   );
 }
