@@ -98,7 +98,7 @@ test(
       await button(page, /^Decide/).click();
       await choose(page, 'Decision: Go');
       await button(page, 'Sign: Go').click({ delay: HELD_MS });
-      await expect(page.getByTestId('notice')).toContainText(/stays stopped|Only the lead/);
+      await expect(page.getByTestId('notice')).toContainText(/Put it right and look again|Only the lead/);
       await button(page, 'Back').click();
     });
 
@@ -328,7 +328,7 @@ test('the lead’s view of the day, and a timetable typed once', { tag: '@wide' 
   }).toPass();
   await choose(page, 'Decision: Go, with limits');
   await button(page, /^Sign:/).click({ delay: HELD_MS });
-  await expect(page.getByTestId('notice')).toContainText('stays stopped');
+  await expect(page.getByTestId('notice')).toContainText('Put it right and look again.');
   // How the suspects are weighed, and set back.
   await page.goto('/case-weights');
   await expect(page.getByText('3 own cases')).toBeVisible();

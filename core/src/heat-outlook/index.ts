@@ -1,6 +1,6 @@
 export * from './case';
 export type { HeatCurve } from './curves';
-export { heatedCarOf } from './drive';
+export { heatedCarOf, piecesOf } from './drive';
 export * from './figures';
 export * from './findings';
 export type { Help, HelpChange, HelpLimits, OnShelf } from './help';

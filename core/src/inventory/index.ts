@@ -15,4 +15,5 @@ export * from './labels';
 export * from './parts';
 export * from './readings';
 export { receive, usuallyReceived } from './receive';
+export { type Stint, stintsOf, stintsOn } from './stints';
 export * from './supply';

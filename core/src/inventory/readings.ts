@@ -27,7 +27,8 @@ import {
 } from '../model';
 import { seenOnPads, thinnest } from '../pads';
 import { seenOnRotor } from '../rotors';
-import { type KindOfPart, axleParts, changes, isAfter, kindsOfPart } from './axle-parts';
+import { type KindOfPart, axleParts, isAfter, kindsOfPart } from './axle-parts';
+import { takesOff } from './stints';
 
 type ReadingOf<K extends KindOfPart> = Extract<Fact, { kind: (typeof kindsOfPart)[K]['reading'] }>;
 
@@ -54,17 +55,11 @@ export function rotorAt(logbook: Logbook, car: Car, corner: Corner): RotorMeasur
 const byTimeOnce = <F extends Fact>(facts: readonly F[]): F[] =>
   [...new Map(facts.map((f) => [f.id, f])).values()].sort(byTime);
 
-/** Whether a fitting puts something else on than this part; one without a label only where it says that parts were changed. */
-const takesOff = (fitting: PartsFitted, partId: string, of: KindOfPart): boolean => {
-  const label = fitting[kindsOfPart[of].label];
-  return label === null ? changes(fitting, of) : label !== partId;
-};
-
 /**
  * Every reading of a labelled part, oldest first, wherever it was on: those that name it, and those without a label that were taken while it
  * stood as fitted. A set that is recorded as fitted a second time is the same set.
  */
-function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): readonly ReadingOf<K>[] {
+export function readingsOfPart<K extends KindOfPart>(logbook: Logbook, partId: string, of: K): readonly ReadingOf<K>[] {
   const own = logbook.factsOfPart(partId);
   const on = axlesThatHad(own, partId, of).map(({ carId, axle }) => ({ facts: logbook.factsOfCar(carId), axle }));
   return remembered(own, of, on.flatMap(Object.values), () => readingsInTurn(own, on, partId, of));

@@ -1,0 +1,86 @@
+/** What a car has still to drive: the sessions of its coming events. */
+import { type LocalDate, dateIn, daysBetween, plusDays } from '../calendar';
+import type { Logbook } from '../logbook';
+import { type Axle, type Booking, type Car, type TrackEvent, usualSession } from '../model';
+import { sessionsAt } from '../sessions';
+import { severitiesOf } from './severity';
+
+/** One session that is still to be driven. */
+export interface SessionAhead {
+  eventId: string;
+  day: LocalDate;
+  /** Of this car at this event, from 1, those driven already among them. */
+  nth: number;
+  minutes: number;
+  /** Dry minutes at a usual venue of the car. */
+  usualMin: number;
+  /** How unsure that is, as a share. */
+  spread: number;
+}
+
+/** Sessions of a day where nobody has entered a timetable. Common practice, no source. */
+const USUAL_SESSIONS_A_DAY = 4;
+/** How unsure a minute ahead is: at a venue that is known, at one that is not, and where even the timetable is a guess. Own figures. */
+const SPREAD = { known: 0.15, unknown: 0.35, guessed: 0.25 } as const;
+
+/** Sessions that an event has for a car, as planned. */
+function plannedOf(event: TrackEvent, booking: Pick<Booking, 'group'>): { day: LocalDate; minutes: number }[] {
+  if (event.timetable.length > 0)
+    return event.timetable
+      .filter((s) => s.group === '' || s.group === booking.group)
+      .sort((a, b) => a.day.localeCompare(b.day) || a.from.localeCompare(b.from));
+  const minutes = event.session?.drivenMin ?? usualSession.drivenMin;
+  const days = daysBetween(event.startDate, event.endDate) + 1;
+  return Array.from({ length: days * USUAL_SESSIONS_A_DAY }, (_, i) => ({
+    day: plusDays(event.startDate, Math.floor(i / USUAL_SESSIONS_A_DAY)),
+    minutes,
+  }));
+}
+
+/** What is still to be driven at one event, soonest first: of today's sessions, those that were driven today are over. */
+export function sessionsAhead(
+  logbook: Logbook,
+  car: Car,
+  axle: Axle,
+  event: TrackEvent,
+  booking: Pick<Booking, 'group'>,
+  today: LocalDate,
+): SessionAhead[] {
+  const driven = sessionsAt(logbook, car.id, event.id);
+  const drivenToday = driven.filter((s) => dateIn(s.fact.at, logbook.shop.timeZone) === today).length;
+  const severities = severitiesOf(logbook, car, axle);
+  const known = severities.isKnown(event.venueId) ? SPREAD.known : SPREAD.unknown;
+  const spread = event.timetable.length > 0 ? known : Math.hypot(known, SPREAD.guessed);
+  return plannedOf(event, booking)
+    .filter((s) => s.day >= today)
+    .filter((s, i, all) => s.day !== today || i - all.findIndex((o) => o.day === today) >= drivenToday)
+    .map(({ day, minutes }, i) => ({
+      eventId: event.id,
+      day,
+      nth: driven.length + i + 1,
+      minutes,
+      usualMin: minutes * severities.of(event.venueId),
+      spread,
+    }));
+}
+
+/** Events that a car is booked to before another one and that are not over: what is on now is driven there first. */
+export const eventsBefore = (
+  logbook: Logbook,
+  car: Car,
+  event: TrackEvent,
+  today: LocalDate,
+): { event: TrackEvent; booking: Booking }[] =>
+  logbook
+    .bookingsOfCar(car.id)
+    .flatMap((booking) => {
+      const other = logbook.events.get(booking.eventId);
+      const isBefore =
+        other &&
+        !other.archived &&
+        other.id !== event.id &&
+        other.endDate >= today &&
+        other.startDate < event.startDate;
+      return isBefore ? [{ event: other, booking }] : [];
+    })
+    .sort((a, b) => a.event.startDate.localeCompare(b.event.startDate));

@@ -1,0 +1,9 @@
+/** What lasts: how fast pads and rotors of a car wear, what is left of them after so much driving, and how sure that is. */
+export { type SessionAhead, sessionsAhead } from './ahead';
+export { type RatePrior, type WearEstimate, type WearPoint, estimateWear, rateOf } from './estimate';
+export { type Exposure, exposuresOf, usualMinBetween } from './exposure';
+export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wearHistoryOn } from './faces';
+export { type AxleWear, type FaceWear, type Left, type LeftAfter, axleWear, wearOf } from './outlook';
+export { type SeenRate, type WearKind, expectedRate, usualRate } from './prior';
+export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
+export { WET_SHARE, venueLoad } from './severity';
