@@ -16,6 +16,7 @@ export * from './service';
 export * from './paddock';
 export * from './sessions';
 export * from './torque';
+export * from './wear';
 export * from './wheel-bearings';
 export * from './units';
 export * from './model';

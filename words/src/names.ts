@@ -69,6 +69,7 @@ export const gateNames: Record<GateName, string> = {
   heat: 'Heat',
   bedding: 'Bedding',
   parts: 'Pads and rotors',
+  wear: 'Wear',
   service: 'Service',
   track: 'Track',
 };

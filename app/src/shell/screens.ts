@@ -27,6 +27,7 @@ export { VenueTraceScreen } from '../features/venues/trace-screen';
 export { HeatFiguresScreen } from '../features/heat/figures-screen';
 export { HeatReadingsScreen } from '../features/heat/readings-screen';
 export { HeatScreen } from '../features/heat/heat-screen';
+export { WearScreen } from '../features/wear/wear-screen';
 export { BeddingScreen } from '../features/bedding/bedding-screen';
 export { BeddingFileScreen } from '../features/bedding/file-screen';
 export { BeddingLookScreen } from '../features/bedding/look-screen';

@@ -22,6 +22,7 @@ export function CurveChart({
   until,
   curves,
   suffix,
+  isFromZero = true,
   testID,
   over,
 }: {
@@ -32,6 +33,8 @@ export function CurveChart({
   until: number;
   curves: readonly Curve[];
   suffix: string;
+  /** Else the scale begins at the least of all curves. */
+  isFromZero?: boolean;
   testID: string;
   over?: (place: { x: (share: number) => number; top: number; height: number }) => ReactNode;
 }) {
@@ -58,7 +61,7 @@ export function CurveChart({
               ...(dashes ? { strokeDashArray: dashes } : {}),
             })),
           }}
-          fromZero
+          fromZero={isFromZero}
           withInnerLines
           withVerticalLines={false}
           yAxisSuffix={suffix}

@@ -21,6 +21,7 @@ import {
   worstFirst,
   worstOf,
 } from '../model';
+import { judgeWear } from '../wear';
 import { readinessFinding } from './findings';
 
 /** One thing that must be right before a car goes out. */
@@ -104,6 +105,7 @@ const gates = {
   fluid: (logbook, car, event, today): FluidJudgement => judgeFluid(logbook, car, event, today),
   heat: judgeHeat,
   parts: judgeParts,
+  wear: judgeWear,
   bedding,
   service: judgeLastService,
   track: judgeTrack,

@@ -24,6 +24,8 @@ export interface WearEstimate {
   nodes: { rate: number; weight: number; mm: number; varMm2: number }[];
   /** How far each reading lay from what was expected of it before it was read, in standard deviations; the first one at 0. */
   offBy: number[];
+  /** What was expected of each reading before it was read, mm; of the first what was read. */
+  expectedMm: number[];
 }
 
 /** Wear of a session scatters by this share about its mean. Calvik's own figure. */
@@ -70,6 +72,7 @@ function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: n
   // The same for every rate.
   let varMm2 = first!.sdMm ** 2;
   const offBy = [0];
+  const expectedMm = [first!.mm];
   for (const point of later) {
     for (const node of nodes) node.mm -= node.rate * point.usualMin;
     varMm2 += scatterMm2(scatterRate, point.usualMin);
@@ -80,6 +83,7 @@ function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: n
     const gain = varMm2 / varOfReading;
     const off = (point.mm - expected) / Math.sqrt(spread + varOfReading);
     offBy.push(off);
+    expectedMm.push(expected);
     for (const node of nodes) {
       const z = (point.mm - node.mm) / sd;
       node.logWeight += logHuber(z);
@@ -93,7 +97,11 @@ function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: n
     varMm2 += (beyond * sd) ** 2 / 4;
   }
   const total = nodes.reduce((sum, n) => sum + n.weight, 0);
-  return { nodes: nodes.map(({ rate, weight, mm }) => ({ rate, weight: weight / total, mm, varMm2 })), offBy };
+  return {
+    nodes: nodes.map(({ rate, weight, mm }) => ({ rate, weight: weight / total, mm, varMm2 })),
+    offBy,
+    expectedMm,
+  };
 }
 
 /**

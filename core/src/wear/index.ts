@@ -2,8 +2,12 @@
 export { type SessionAhead, sessionsAhead } from './ahead';
 export { type RatePrior, type WearEstimate, type WearPoint, estimateWear, rateOf } from './estimate';
 export { type Exposure, exposuresOf, usualMinBetween } from './exposure';
+export { type WearFigures, wearFigures } from './figures';
+export type { WearFindings } from './findings';
+export { CHANGE_FROM, SPARE_FROM, type WearJudgement, judgeWear, lastsFinding } from './judge';
 export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wearHistoryOn } from './faces';
-export { type AxleWear, type FaceWear, type Left, type LeftAfter, axleWear, wearOf } from './outlook';
+export { type WearLine, wearLine } from './line';
+export { type AfterSession, type AxleWear, type FaceWear, type Left, axleWear, leftOf, wearOf } from './outlook';
 export { type SeenRate, type WearKind, expectedRate, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 export { WET_SHARE, venueLoad } from './severity';

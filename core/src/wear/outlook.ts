@@ -6,6 +6,7 @@ import { type Logbook, brakeSheetOf } from '../logbook';
 import type { Axle, Car, Corner, PadSet, RotorPair, TrackEvent } from '../model';
 import { padSpec } from '../service';
 import { type SessionAhead, eventsBefore, sessionsAhead } from './ahead';
+import type { Exposure } from './exposure';
 import { type RatePrior, type WearEstimate, estimateWear, rateOf } from './estimate';
 import { type FaceHistory, type PartHistoryOfWear, wearHistoryOfPart, wearHistoryOn } from './faces';
 import { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
@@ -23,11 +24,13 @@ export interface Left {
   meanMm: number;
   lowMm: number;
   highMm: number;
-  /** Probability that it is under its limit by then, 0 to 1. */
-  under: number;
 }
-export interface LeftAfter extends Left {
+/** A session that is still to be driven, with all that is driven until it is over. */
+export interface AfterSession {
   session: SessionAhead;
+  ahead: Ahead;
+  /** Probability that any face is under its limit by then, 0 to 1. */
+  under: number;
 }
 
 /** Pads or rotors of one axle until the end of an event. */
@@ -40,9 +43,14 @@ export interface AxleWear {
   faces: FaceWear[];
   /** The face that comes to its limit first. */
   first: FaceWear;
-  now: Left;
-  /** After each session of this event that is still to be driven. */
-  after: LeftAfter[];
+  /** What it has been through. */
+  exposures: readonly Exposure[];
+  /** What of it is driven before the event, since it was read last. */
+  before: Ahead;
+  /** Of that, what is still to be driven at earlier events, min. */
+  beforeMinutes: number;
+  /** Each session of the event that is still to be driven. */
+  after: AfterSession[];
   /** Probability that it is under its limit before the last session is over, 0 to 1. */
   underBeforeEnd: number;
   /** After which session of the event it should be looked at: the first that leaves a chance worth looking at; null where none does. */
@@ -59,13 +67,6 @@ const BAND = { low: 0.1, high: 0.9 } as const;
 const WORTH_A_LOOK = 0.05;
 /** Sets of a compound that were read, from which on one that was not read itself is spoken of. */
 const ENOUGH_SETS = 3;
-
-const leftAt = (face: FaceWear, ahead: Ahead, limitMm: number): Left => ({
-  meanMm: meanLeftMm(face.estimate, ahead),
-  lowMm: quantileLeftMm(face.estimate, ahead, BAND.low),
-  highMm: quantileLeftMm(face.estimate, ahead, BAND.high),
-  under: probabilityUnder(face.estimate, ahead, limitMm),
-});
 
 /** Several stretches as one: what is unsure of each venue is unsure of all of its sessions together. */
 function together(stretches: readonly { usualMin: number; spread: number }[]): Ahead {
@@ -142,14 +143,12 @@ export function axleWear(
   const first = faces.reduce((a, b) => (underAt(b, sessions.length) > underAt(a, sessions.length) ? b : a));
   const underAnyAfter = (count: number): number =>
     underOfAny(faces.map((face) => ({ corner: face.corner, under: underAt(face, count) })));
-  const after = cumulative(
-    sessions.map((session, i) => ({
-      ...leftAt(first, aheadOf(first, i + 1), limitMm),
-      under: underAnyAfter(i + 1),
-      session,
-    })),
-  );
-  const underBeforeEnd = after.at(-1)?.under ?? underAnyAfter(0);
+  const after: AfterSession[] = [];
+  for (const [i, session] of sessions.entries()) {
+    // What scatters more with each session never makes a smaller chance of it.
+    const under = Math.max(underAnyAfter(i + 1), after.at(-1)?.under ?? 0);
+    after.push({ session, ahead: aheadOf(first, i + 1), under });
+  }
   return {
     of,
     axle,
@@ -157,13 +156,34 @@ export function axleWear(
     limitMm,
     faces,
     first,
-    now: leftAt(first, { usualMin: first.sinceMin, spread: 0 }, limitMm),
+    exposures: history.exposures,
+    before: aheadOf(first, 0),
+    beforeMinutes: before.reduce((sum, s) => sum + s.minutes, 0),
     after,
-    underBeforeEnd,
+    underBeforeEnd: after.at(-1)?.under ?? underAnyAfter(0),
     lookAfter: after.find((a) => a.under >= WORTH_A_LOOK)?.session.nth ?? null,
     isTold: first.tells > 0 || drawnFrom.ofCompound >= ENOUGH_SETS,
     drawnFrom,
   };
+}
+
+/**
+ * What is left of the face that comes to its limit first: as it is when the event begins, and after each of its sessions. Apart from {@link axleWear}, for a band takes
+ * longer to find than a chance.
+ */
+export function leftOf({ first, before, after }: Pick<AxleWear, 'first' | 'before' | 'after'>): Left[] {
+  const found: Left[] = [];
+  for (const ahead of [before, ...after.map((a) => a.ahead)]) {
+    const last = found.at(-1);
+    const edge = (share: number): number => quantileLeftMm(first.estimate, ahead, share);
+    // More driven never leaves more.
+    found.push({
+      meanMm: meanLeftMm(first.estimate, ahead),
+      lowMm: Math.min(edge(BAND.low), last?.lowMm ?? Infinity),
+      highMm: Math.min(edge(BAND.high), last?.highMm ?? Infinity),
+    });
+  }
+  return found;
 }
 
 /**
@@ -183,21 +203,6 @@ const stretch = (sessions: readonly SessionAhead[]): { usualMin: number; spread:
   const off = sessions.reduce((sum, s) => sum + s.usualMin * s.spread, 0);
   return { usualMin, spread: usualMin > 0 ? off / usualMin : 0 };
 };
-
-/** More driven never leaves more, and never a smaller chance to be under: what scatters more with each session does not say otherwise. */
-function cumulative(steps: readonly LeftAfter[]): LeftAfter[] {
-  const out: LeftAfter[] = [];
-  for (const step of steps) {
-    const last = out.at(-1);
-    out.push({
-      ...step,
-      lowMm: Math.min(step.lowMm, last?.lowMm ?? Infinity),
-      highMm: Math.min(step.highMm, last?.highMm ?? Infinity),
-      under: Math.max(step.under, last?.under ?? 0),
-    });
-  }
-  return out;
-}
 
 /** Everything of a car that wears until the end of an event. */
 export const wearOf = (logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate): AxleWear[] =>

@@ -4,6 +4,7 @@ import { notShownFor } from '../condition';
 import { rulesInForce } from '../demand';
 import { type PartNeed, axleParts, compoundName, partsFor, shelfNeed, toBuy } from '../inventory';
 import { type Axle, type Finding, type PadSet, axleOfWork, axles, cornersOf, mm, workKey } from '../model';
+import { axleWear, lastsFinding } from '../wear';
 import { type CarCorners, judgeCorners, measuringDue, serviceFinding } from '../service';
 import { workFinding } from './findings';
 import { type Context, type WorkNeed, type WorkReason, noRule } from './types';
@@ -52,6 +53,9 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
   for (const p of places)
     for (const finding of p.padJudgement?.findings ?? [])
       if (finding.verdict === 'stop' && finding.code !== 'padUnderLimit') reasons.push({ finding, from: null });
+  const wear = axleWear(logbook, car, axle, 'pads', event, today);
+  const lasts = wear && wear.part?.id === now?.id ? lastsFinding(wear, null) : null;
+  if (lasts?.code === 'wearWillNotLast') reasons.push({ finding: lasts, from: null });
   if (now?.use === 'road' && trackSetOf(c, axle))
     reasons.push({ finding: workFinding('roadPadsOn', 'needsWork', at, { pads: now.label }), from: null });
   if (reasons.length > 0) {
@@ -68,18 +72,17 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
   }
   if (thinnestMm === null || !now) return [];
   const percentOfNew = (100 * thinnestMm) / now.newThicknessMm;
-  if (percentOfNew >= logbook.shop.padTrackStartPercent) return [];
-  const finding = workFinding('takeSpare', 'watch', at, {
+  const isThin = percentOfNew < logbook.shop.padTrackStartPercent;
+  const thin = workFinding('takeSpare', 'watch', at, {
     thickness: mm(thinnestMm),
     percentOfNew: Math.round(percentOfNew),
   });
-  return [
-    {
-      key: workKey('spare', axle),
-      reasons: [{ finding, from: { owner: 'shop', name: '' } }],
-      parts: [spareNeed(c, axle, now, limitMm)],
-    },
+  const why: WorkReason[] = [
+    ...(lasts ? [{ finding: lasts, from: null }] : []),
+    ...(isThin ? [{ finding: thin, from: { owner: 'shop' as const, name: '' } }] : []),
   ];
+  if (why.length === 0) return [];
+  return [{ key: workKey('spare', axle), reasons: why, parts: [spareNeed(c, axle, now, limitMm)] }];
 }
 
 function rotorNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {

@@ -18,6 +18,7 @@ import type {
   ServiceFindings,
   TorqueFindings,
   TrackFindings,
+  WearFindings,
 } from '@calvik/core';
 import { type Say, tellApart } from '../reader';
 import type { TextsFor } from '../texts';
@@ -28,6 +29,7 @@ import { fluidTexts } from './fluid';
 import { heatTexts } from './heat';
 import { hydraulicsTexts, inventoryTexts, padTexts, pedalTexts, rotorTexts, torqueTexts } from './parts';
 import { trackTexts } from './track';
+import { wearTexts } from './wear';
 import { jobTexts, readinessTexts, serviceTexts } from './service';
 
 /** Every finding of core but those of work lists and plans, which come with `@calvik/words/work`. */
@@ -45,6 +47,7 @@ type AllFindings = PadFindings &
   ServiceFindings &
   ReadinessFindings &
   TrackFindings &
+  WearFindings &
   JobFindings;
 
 const texts: TextsFor<AllFindings> = {
@@ -57,6 +60,7 @@ const texts: TextsFor<AllFindings> = {
   ...inventoryTexts,
   ...fluidTexts,
   ...heatTexts,
+  ...wearTexts,
   ...beddingTexts,
   ...conditionTexts,
   ...serviceTexts,

@@ -11,6 +11,7 @@ import {
   isGuided,
   bleedSequence,
   judgeHeat,
+  judgeWear,
   layerOnAxle,
   openJobsOfCar,
   brakeSheetOf,
@@ -212,6 +213,12 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
             <Text as="small">
               {event ? tell(judgeHeat(logbook, car, event, today).headline) : 'Book it to an event first.'}
             </Text>
+          </LinkRow>
+        </Section>
+        <Section title="Wear">
+          <LinkRow label="How long pads and rotors last" onPress={() => go(routes.wear(car.id, at))}>
+            <Text as="strong">{event ? `What lasts until the end of ${event.name}` : 'What lasts'}</Text>
+            <Text as="small">{tell(judgeWear(logbook, car, event, today).headline)}</Text>
           </LinkRow>
         </Section>
         <Section title="Boiling tests">

@@ -1,0 +1,100 @@
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  type AxleWear,
+  type Left,
+  type PadSet,
+  compoundName,
+  fromCanonical,
+  leftOf,
+  preferredUnit,
+  shortDate,
+  wearFigures,
+  wearLine,
+} from '@calvik/core';
+import { cornerNames, counted } from '@calvik/words';
+import { useLogbook } from '../../state/hooks';
+import { Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { useUnits } from '../../ui/units';
+import { FigureView } from '../../ui/working';
+import { WearChart } from './wear-chart';
+
+const sideNames = { inner: ', inner pad', outer: ', outer pad', rotor: '' } as const;
+const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`);
+
+/** Pads or rotors of one axle: what is left, until when, and how sure that is. */
+export function PartWear({ wear }: { wear: AxleWear }) {
+  const logbook = useLogbook();
+  const { show, system } = useUnits();
+  const figures = useMemo(() => wearFigures(wear), [wear]);
+  const line = useMemo(() => wearLine(wear), [wear]);
+  const lefts = useMemo(() => leftOf(wear), [wear]);
+  const { of, axle, part, first, after, drawnFrom, limitMm } = wear;
+  const name = `${axle === 'front' ? 'Front' : 'Rear'} ${of}`;
+  const compound = of === 'pads' ? compoundName(logbook, part as PadSet | null) : '';
+  const unit = preferredUnit('length', system);
+  const bandOf = ({ lowMm, highMm }: Left): string =>
+    [lowMm, highMm].map((mm) => fromCanonical(Math.max(0, mm), unit).toFixed(system === 'metric' ? 1 : 3)).join('–');
+  const isOneDay = after.every((a) => a.session.day === after[0]!.session.day);
+  const nameOf = ({ day, nth }: AxleWear['after'][number]['session']): string =>
+    isOneDay ? `Session ${nth}` : `${shortDate(day).split(' ')[0]}, session ${nth}`;
+  const where = `${cornerNames[first.corner]}${sideNames[first.side]}`;
+  return (
+    <Section title={[name, part?.label, compound].filter(Boolean).join(', ')}>
+      <View style={styles.figures}>
+        <FigureView figure={figures.atEnd ?? figures.now} big />
+        {wear.isTold ? <FigureView figure={figures.under} /> : null}
+        <FigureView figure={figures.anHour} />
+      </View>
+      <Text as="small">
+        {`The ${where} comes to its limit first. ${
+          first.tells > 0
+            ? `${counted(first.tells, 'reading')} with driving before ${first.tells === 1 ? 'it' : 'them'}`
+            : 'Not read again since it was driven'
+        }${drawnFrom.sets > 0 ? `; drawn from ${counted(drawnFrom.sets, 'other set')}, ${drawnFrom.ofCompound} of the same compound` : ''}.`}
+      </Text>
+      {wear.isTold ? null : (
+        <Text tone="amber">
+          {`Read too seldom to go by: what is shown is what is usual. ${of === 'pads' ? 'Gauge' : 'Measure'} it after it has been driven.`}
+        </Text>
+      )}
+      <WearChart
+        line={line}
+        newMm={part?.newThicknessMm ?? null}
+        limitMm={limitMm}
+        label={`${name}, ${where}`}
+        testID={`wear-chart-${axle}-${of}`}
+      />
+      {wear.isTold && after.length > 0 ? (
+        <View style={styles.table}>
+          {after.map((a, i) => (
+            <View key={a.session.nth} style={styles.row}>
+              <Text style={styles.session}>{nameOf(a.session)}</Text>
+              <Text style={styles.left}>{show(Math.max(0, lefts[i + 1]!.meanMm), 'length')}</Text>
+              <Text as="small" style={styles.band}>
+                {bandOf(lefts[i + 1]!)}
+              </Text>
+              <Text style={styles.under} tone={a.under >= 0.1 ? 'amber' : 'ink'}>
+                {percentText(a.under)}
+              </Text>
+            </View>
+          ))}
+          <Text as="small">
+            After each session: what is left, its band, and the chance to be under the limit by then.
+          </Text>
+        </View>
+      ) : null}
+    </Section>
+  );
+}
+
+const styles = StyleSheet.create({
+  figures: { flexDirection: 'row', flexWrap: 'wrap', gap: 20 },
+  table: { gap: 4 },
+  row: { flexDirection: 'row', gap: 8, alignItems: 'baseline' },
+  session: { flex: 4, minWidth: 0 },
+  left: { flex: 3, minWidth: 0, textAlign: 'right' },
+  band: { flex: 3, minWidth: 0, textAlign: 'right' },
+  under: { flex: 2, minWidth: 0, textAlign: 'right' },
+});

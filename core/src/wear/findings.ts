@@ -1,0 +1,20 @@
+import { type Quantity, findingsOf } from '../model';
+
+/** Which parts of an axle. */
+type Worn = { part: 'pads' | 'rotors' };
+
+export interface WearFindings {
+  /** More likely than not under a limit before the last session is over. */
+  wearWillNotLast: Worn & { percent: number; limit: Quantity; session: number | null };
+  /** With a chance that is worth a spare. */
+  wearMayNotLast: Worn & { percent: number; limit: Quantity; lookAfter: number | null };
+  /** The same, and a spare set is reserved. */
+  spareGoesAlong: Worn & { percent: number; spare: string };
+  /** A reading that does not fit what was read before and driven since. */
+  wearReadingOff: { pad: 'inner' | 'outer' | null; read: Quantity; expected: Quantity };
+  wearInOrder: { percent: number };
+  /** Read too seldom to say anything. */
+  wearNotTold: Record<string, never>;
+  noEventForWear: Record<string, never>;
+}
+export const wearFinding = findingsOf<WearFindings>();

@@ -1,0 +1,76 @@
+/** Whether pads and rotors of a car last until the end of an event. */
+import type { LocalDate } from '../calendar';
+import { type Logbook } from '../logbook';
+import { type Booking, type Car, type Finding, type TrackEvent, type Verdict, mm, worstFirst, worstOf } from '../model';
+import { SLIP_SDS } from './estimate';
+import { wearFinding } from './findings';
+import { type AxleWear, type FaceWear, wearOf } from './outlook';
+
+/** A change is for what will not last, a spare for what might not: from these chances on. Own figures. */
+export const CHANGE_FROM = 0.5;
+export const SPARE_FROM = 0.1;
+
+/** The spare set that is reserved for a booking, for an axle; null where none is. */
+function spareOf(logbook: Logbook, booking: Booking | undefined, { axle, part, of }: AxleWear): string | null {
+  if (of !== 'pads') return null;
+  const set = booking?.reservedIds.flatMap((id) => logbook.padSets.get(id) ?? []).find((p) => p.axle === axle);
+  return set && set.id !== part?.id ? set.label : null;
+}
+
+/** What is to be said of one axle's pads or rotors; null where it lasts, or where too little was read to speak. */
+export function lastsFinding(wear: AxleWear, spare: string | null): Finding | null {
+  const { of, axle, underBeforeEnd, limitMm, lookAfter } = wear;
+  if (!wear.isTold || underBeforeEnd < SPARE_FROM) return null;
+  const percent = Math.round(100 * underBeforeEnd);
+  const limit = mm(limitMm);
+  if (underBeforeEnd >= CHANGE_FROM) {
+    const session = wear.after.find((a) => a.under >= CHANGE_FROM)?.session.nth ?? null;
+    return wearFinding('wearWillNotLast', 'needsWork', { axle }, { part: of, percent, limit, session });
+  }
+  if (spare !== null) return wearFinding('spareGoesAlong', 'inOrder', { axle }, { part: of, percent, spare });
+  return wearFinding('wearMayNotLast', 'watch', { axle }, { part: of, percent, limit, lookAfter });
+}
+
+/** The last reading of a face where it does not fit: with two before it there is something that it does not fit to. */
+function offFinding(face: FaceWear): Finding | null {
+  const last = face.points.at(-1);
+  if (!last || last.factId === null || face.points.length < 3) return null;
+  const off = face.estimate.offBy.at(-1)!;
+  const expected = face.estimate.expectedMm.at(-1)!;
+  // What could be the truth for any other reason is no slip.
+  if (Math.abs(off) <= SLIP_SDS) return null;
+  const pad = face.side === 'rotor' ? null : face.side;
+  return wearFinding(
+    'wearReadingOff',
+    'watch',
+    { corner: face.corner },
+    { pad, read: mm(last.mm), expected: mm(expected) },
+  );
+}
+
+export interface WearJudgement {
+  verdict: Verdict;
+  headline: Finding;
+  findings: Finding[];
+}
+
+/** Whether a car's pads and rotors last until the end of an event; in order where nothing is said to be known. */
+export function judgeWear(logbook: Logbook, car: Car, event: TrackEvent | null, today: LocalDate): WearJudgement {
+  const booking = event ? logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id) : undefined;
+  if (!event || !booking) {
+    const headline = wearFinding('noEventForWear', 'inOrder', {}, {});
+    return { verdict: 'inOrder', headline, findings: [] };
+  }
+  const wear = wearOf(logbook, car, event, today);
+  const told = wear.filter((w) => w.isTold);
+  const findings = worstFirst([
+    ...told.flatMap((w) => lastsFinding(w, spareOf(logbook, booking, w)) ?? []),
+    ...told.flatMap((w) => w.faces.flatMap((face) => offFinding(face) ?? [])),
+  ]);
+  const most = Math.max(0, ...told.map((w) => w.underBeforeEnd));
+  const quiet =
+    told.length === 0
+      ? wearFinding('wearNotTold', 'inOrder', {}, {})
+      : wearFinding('wearInOrder', 'inOrder', {}, { percent: Math.round(100 * most) });
+  return { verdict: worstOf(findings), headline: findings[0] ?? quiet, findings };
+}

@@ -1,0 +1,32 @@
+/** A face over the track hours of its part: what was read, and what is left after what is still to be driven. */
+import { SLIP_SDS } from './estimate';
+import { type AxleWear, type Left, leftOf } from './outlook';
+
+export interface WearLine {
+  /** Readings, oldest first; the label's thickness where nobody read it new. */
+  read: { hours: number; at: string; mm: number; sdMm: number; isLabel: boolean; isOff: boolean }[];
+  /** From now on: before the event, and after each of its sessions; `session` is null for the first. */
+  ahead: (Left & { hours: number; session: number | null; under: number | null })[];
+}
+
+/** @param wear whose face that comes to its limit first is drawn */
+export function wearLine(wear: AxleWear): WearLine {
+  const { first, exposures } = wear;
+  const hoursAt = (at: string): number => exposures.reduce((sum, e) => (e.at <= at ? sum + e.minutes / 60 : sum), 0);
+  const read = first.points.map((p, i) => ({
+    hours: hoursAt(p.at),
+    at: p.at,
+    mm: p.mm,
+    sdMm: p.sdMm,
+    isLabel: p.factId === null,
+    isOff: Math.abs(first.estimate.offBy[i]!) > SLIP_SDS,
+  }));
+  const lefts = leftOf(wear);
+  let hours = hoursAt('9') + wear.beforeMinutes / 60;
+  const ahead = lefts.map((left, i) => {
+    const step = i === 0 ? null : wear.after[i - 1]!;
+    if (step) hours += step.session.minutes / 60;
+    return { ...left, hours, session: step?.session.nth ?? null, under: step?.under ?? null };
+  });
+  return { read, ahead };
+}
