@@ -1,9 +1,11 @@
 /** Limits that can be computed: how many laps the pads have left, and what the findings ask for. */
+import { dateIn } from '../calendar';
 import { heatAxle } from '../heat-outlook';
 import { padReadingsAt } from '../inventory';
 import { type Logbook, brakeSheetOf } from '../logbook';
 import { type Car, type Corner, type Finding, type SessionLimits, axleOfCorner, axles, corners } from '../model';
 import { thinnestEnd, wornBetween } from '../pads';
+import { SPARE_FROM, axleWear, severitiesOf, usualMinLeft } from '../wear';
 import { judgeCorners } from '../service';
 import { type TrackSession, planOf, sessionsAt } from '../sessions';
 
@@ -24,7 +26,18 @@ export interface PadLaps {
 
 const lapsOf = (s: TrackSession): number => s.fact.laps ?? Math.max(1, Math.round(s.minutes / LAP_MIN));
 
-/** How many laps the pads of each corner have left by what this event has worn of them; corners that were not read twice are left out. */
+/** Laps like the last ones until a pad is under its limit with a chance that asks for a spare, by all that was ever read of it; no limit where too little was. */
+function lapsByWear(logbook: Logbook, car: Car, corner: Corner, session: TrackSession): number {
+  const event = logbook.events.get(session.fact.eventId) ?? null;
+  const axle = axleOfCorner(corner);
+  const wear = axleWear(logbook, car, axle, 'pads', event, dateIn(session.fact.at, logbook.shop.timeZone));
+  if (!wear?.isTold) return Infinity;
+  const usualMinALap =
+    (session.minutes / lapsOf(session)) * (event ? severitiesOf(logbook, car, axle).of(event.venueId) : 1);
+  return Math.floor(usualMinLeft(wear, corner, SPARE_FROM) / usualMinALap);
+}
+
+/** How many laps the pads of each corner have left by what this event has worn of them, and by all that was ever read of them: the fewer; corners that were not read twice are left out. */
 export function padLapsLeft(logbook: Logbook, car: Car, session: TrackSession): PadLaps[] {
   const state = judgeCorners(logbook, car, brakeSheetOf(logbook, car));
   const sessions = sessionsAt(logbook, car.id, session.fact.eventId).filter((s) => s.nth <= session.nth);
@@ -47,7 +60,8 @@ export function padLapsLeft(logbook: Logbook, car: Car, session: TrackSession): 
       perLapMm: p.lost / laps,
       laps: Math.max(0, Math.floor((p.left * laps) / p.lost)),
     }));
-    return [{ corner, ...each.reduce((a, b) => (b.laps < a.laps ? b : a)) }];
+    const worst = each.reduce((a, b) => (b.laps < a.laps ? b : a));
+    return [{ corner, ...worst, laps: Math.min(worst.laps, lapsByWear(logbook, car, corner, session)) }];
   });
 }
 

@@ -10,4 +10,5 @@ export { type WearLine, wearLine } from './line';
 export { type AfterSession, type AxleWear, type FaceWear, type Left, axleWear, leftOf, wearOf } from './outlook';
 export { type SeenRate, type WearKind, expectedRate, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
-export { WET_SHARE, venueLoad } from './severity';
+export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';
+export { usualMinLeft } from './until';

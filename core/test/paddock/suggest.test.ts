@@ -7,20 +7,21 @@ const first = session('09:00', '09:20');
 const facts = [...allPads('08:00', 9), first, ...allPads('09:30', 8.2)];
 const book = trackBook(facts);
 
-test('0.8 mm in eight laps is 0.1 a lap: from 8.2 mm down to half a millimetre over the limit of 3 are 47 laps', () => {
+test('0.8 mm in eight laps is 0.1 a lap: 47 laps to half a millimetre over the limit, fewer by how little two readings tell', () => {
   const left = padLapsLeft(book, trackCar, sessionOf(book, first));
   expect(left).toHaveLength(4);
   for (const { perLapMm, laps } of left) {
     expect(perLapMm).toBeCloseTo(0.1, 6);
-    expect(Math.abs(laps - 47)).toBeLessThanOrEqual(1);
+    expect(laps).toBeLessThanOrEqual(47);
+    expect(laps).toBeGreaterThanOrEqual(25);
   }
   expect(suggestLimits(book, trackCar, sessionOf(book, first), []).maxLaps).toBeNull();
 });
 test('pads that would not last one and a half such sessions limit the laps', () => {
   const thin = trackBook([...allPads('08:00', 5), first, ...allPads('09:30', 4.2)]);
-  // 0.7 mm at 0.1 a lap.
+  // 0.7 mm at 0.1 a lap, and not so sure.
   const { maxLaps } = suggestLimits(thin, trackCar, sessionOf(thin, first), []);
-  expect(maxLaps).toBeGreaterThanOrEqual(6);
+  expect(maxLaps).toBeGreaterThanOrEqual(4);
   expect(maxLaps).toBeLessThanOrEqual(7);
 });
 test('what twenty minutes wear is three times as much in an hour; a few minutes say nothing', () => {

@@ -1,0 +1,89 @@
+/** One car with one set in front: fitted, driven, read. Tests put together what happened. */
+import type { Logbook } from '../../src/logbook';
+import { type Booking, type Fact, type PadMeasurement, type Shop, recordDefaults } from '../../src/model';
+import { CREW, book, makeCar, makeEvent, makeVenue, newId } from './book';
+import { makePadSet, makeRotorPair } from './service-book';
+
+export const car = makeCar({ name: 'Worn car' });
+export const venue = makeVenue();
+export const set = makePadSet({ label: 'P-1', axle: 'front', newThicknessMm: 12, carId: car.id });
+export const other = makePadSet({ label: 'P-2', axle: 'front', newThicknessMm: 12, carId: car.id });
+export const pair = makeRotorPair({ label: 'R-1', axle: 'front', newThicknessMm: 26, discardThicknessMm: 24 });
+export const past = makeEvent(venue.id, '2026-05-02', '2026-05-03');
+export const coming = makeEvent(venue.id, '2026-06-06', '2026-06-07', {
+  timetable: ['2026-06-06', '2026-06-07'].flatMap((day) =>
+    ['09:00', '11:00', '14:00'].map((from) => ({ day, from, minutes: 20, group: '' })),
+  ),
+});
+const booking: Booking = {
+  version: 0,
+  archived: false,
+  ...recordDefaults.bookings,
+  id: newId(),
+  eventId: coming.id,
+  carId: car.id,
+  notes: '',
+};
+export const TODAY = '2026-06-01';
+const jobId = newId();
+
+/** @param on "05-02 10:00" */
+const at = (on: string): string => `2026-${on.replace(' ', 'T')}:00.000Z`;
+const fact = (on: string, body: object): Fact =>
+  ({ id: newId(), at: at(on), recordedAt: at(on), by: CREW, carId: car.id, ...body }) as unknown as Fact;
+
+export const fit = (on: string, padSetId: string | null, rotorPairId: string | null = null): Fact =>
+  fact(on, {
+    kind: 'partsFitted',
+    jobId,
+    axle: 'front',
+    padSetId,
+    rotorPairId,
+    changed: rotorPairId ? 'both' : 'pads',
+  });
+/** A session that came in at that moment. */
+export const drive = (on: string, minutes = 20, over: object = {}): Fact =>
+  fact(on, {
+    kind: 'sessionDriven',
+    eventId: past.id,
+    outAt: new Date(Date.parse(at(on)) - minutes * 60_000).toISOString(),
+    laps: 10,
+    coolDownLap: false,
+    isWet: false,
+    airTempC: 20,
+    ducts: null,
+    complaints: [],
+    words: '',
+    isNothingToSay: true,
+    ...over,
+  });
+const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
+/** Both front corners, inner and outer. */
+export const read = (on: string, inner: number, outer = inner + 0.3, over: Partial<PadMeasurement> = {}): Fact[] =>
+  (['FL', 'FR'] as const).map((corner) =>
+    fact(on, {
+      kind: 'padMeasurement',
+      jobId,
+      corner,
+      padSetId: set.id,
+      inner: face(inner),
+      outer: face(outer),
+      hatClearanceMm: null,
+      instrument: 'byHand',
+      ...over,
+    }),
+  );
+
+export const logbook = (facts: Fact[], over: Partial<Booking> = {}, shop: Partial<Shop> = {}): Logbook =>
+  book(
+    {
+      venues: [venue],
+      cars: [car],
+      padSets: [set, other],
+      rotorPairs: [pair],
+      events: [past, coming],
+      bookings: [{ ...booking, ...over }],
+    },
+    [...facts].sort((a, b) => a.at.localeCompare(b.at)),
+    shop,
+  );

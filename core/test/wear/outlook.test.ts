@@ -1,0 +1,174 @@
+/** What of a car lasts: three sets by hand, and a part's own life through everything that happens to it. */
+import fc from 'fast-check';
+import type { Fact } from '../../src/model';
+import { judgeCar } from '../../src/readiness';
+import { axleWear, judgeWear, leftOf, usualMinLeft, wearLine, wearOf } from '../../src/wear';
+import { workOfEvents } from '../../src/work';
+import { within } from '../builders/budget';
+import { TODAY, car, coming, drive, fit, logbook, other, past, read, set } from '../builders/worn-car';
+
+const front = (facts: Fact[], over = {}, shop = {}) =>
+  axleWear(logbook(facts, over, shop), car, 'front', 'pads', coming, TODAY)!;
+/** Three sessions of twenty minutes each on two days of May, with readings before, between and after. */
+const driven = (mm: [number, number, number]): Fact[] => [
+  fit('05-01 08:00', set.id),
+  ...read('05-01 09:00', mm[0]),
+  ...['05-02 09:00', '05-02 11:00', '05-02 14:00'].map((on) => drive(on)),
+  ...read('05-02 16:00', mm[1]),
+  ...['05-03 09:00', '05-03 11:00', '05-03 14:00'].map((on) => drive(on)),
+  ...read('05-03 16:00', mm[2]),
+];
+
+describe('three sets by hand; six sessions of twenty minutes are ahead', () => {
+  test('a tenth of a millimetre a session from 11 mm: it lasts', () => {
+    // 0.3 mm in an hour: 0.6 in two, 10.4 − 0.6 = 9.8 left.
+    const w = front(driven([11, 10.7, 10.4]));
+    expect(leftOf(w).at(-1)!.meanMm).toBeCloseTo(9.8, 0);
+    expect(w.underBeforeEnd).toBeLessThan(0.01);
+    expect(w.lookAfter).toBeNull();
+  });
+  test('0.8 mm a session from 12: 7.2 are left, 4.8 go, and 3 is the limit: it may not last', () => {
+    const w = front(driven([12, 9.6, 7.2]));
+    expect(leftOf(w).at(-1)!.meanMm).toBeCloseTo(2.5, 0);
+    expect(w.underBeforeEnd).toBeGreaterThan(0.5);
+    expect(w.after.findIndex((a) => a.under >= 0.5)).toBeGreaterThanOrEqual(3);
+  });
+  test('half a millimetre a session from 9: 6 left, 3 go: as likely as not', () => {
+    const w = front(driven([9, 7.5, 6]));
+    expect(leftOf(w).at(-1)!.meanMm).toBeCloseTo(3, 0);
+    expect(w.underBeforeEnd).toBeGreaterThan(0.25);
+    expect(w.underBeforeEnd).toBeLessThan(0.8);
+  });
+});
+
+describe('a part’s own life', () => {
+  const base = driven([12, 10.8, 9.6]);
+  const perHour = (facts: Fact[]): number => 60 * Math.exp(front(facts).first.rate.logMean);
+  test('off and back on: what was driven meanwhile wore another set', () => {
+    const swapped = [
+      ...base.slice(0, 7),
+      fit('05-02 17:00', other.id),
+      ...['05-02 18:00', '05-02 18:30'].map((on) => drive(on)),
+      fit('05-02 20:00', set.id),
+      ...base.slice(7),
+    ];
+    expect(perHour(swapped)).toBeCloseTo(perHour(base), 2);
+    expect(wearLine(front(swapped)).read.at(-1)!.hours).toBeCloseTo(2, 1);
+  });
+  test('a set that was read away from the car, and goes on again, keeps what was read', () => {
+    const w = front([...base, fit('05-10 08:00', other.id), fit('05-20 08:00', set.id)]);
+    expect(w.first.points).toHaveLength(3);
+    expect(w.part?.id).toBe(set.id);
+  });
+  test('wet minutes wear less', () => {
+    const wet = base.map((f) => (f.kind === 'sessionDriven' ? { ...f, isWet: true } : f)) as Fact[];
+    expect(perHour(wet)).toBeGreaterThan(1.3 * perHour(base));
+  });
+  test('a corrected reading counts for nothing', () => {
+    const wrong = read('05-03 15:00', 4);
+    const right = wrong.map((f, i) => ({ ...read('05-03 15:00', 9.7)[i]!, replaces: f.id, because: 'Misread.' }));
+    const w = front([...base, ...wrong, ...right] as Fact[]);
+    expect(w.first.points.map((p) => p.mm)).not.toContain(4);
+  });
+  test('never read before it was driven: its label stands, and says little', () => {
+    const w = front(base.filter((f) => !(f.kind === 'padMeasurement' && f.at < '2026-05-02')));
+    expect(w.first.points[0]).toMatchObject({ factId: null, mm: 12 });
+  });
+  test('only the thinnest was read: it speaks for the pad that was thinner', () => {
+    const thin = read('05-03 18:00', 9.2, 9.2, { isThinnestOnly: true });
+    const w = front([...base, ...thin]);
+    const of = (side: string) => w.faces.find((f) => f.corner === 'FL' && f.side === side)!;
+    expect(of('inner').points.at(-1)!.mm).toBe(9.2);
+    expect(of('outer').points).toHaveLength(3);
+  });
+  test('what is driven today is not still ahead', () => {
+    const facts = [...base, drive('06-06 09:20', 20, { eventId: coming.id })];
+    const w = axleWear(logbook(facts), car, 'front', 'pads', coming, '2026-06-06')!;
+    expect(w.after.map((a) => a.session.nth)).toEqual([2, 3, 4, 5, 6]);
+    expect(past.id).not.toBe(coming.id);
+  });
+});
+
+describe('what is said of it', () => {
+  const judged = (facts: Fact[], over = {}) => judgeWear(logbook(facts, over), car, coming, TODAY);
+  test('one reading says that too little is known, and nothing is asked for', () => {
+    expect(judged([fit('05-01 08:00', set.id), ...read('05-01 09:00', 6)])).toMatchObject({
+      verdict: 'inOrder',
+      headline: { code: 'wearNotTold' },
+    });
+  });
+  test('what will not last is changed, what might not has a spare along; a reserved one settles it', () => {
+    expect(judged(driven([12, 9.4, 6.8])).headline).toMatchObject({
+      code: 'wearWillNotLast',
+      verdict: 'needsWork',
+      place: { axle: 'front' },
+    });
+    const may = driven([12, 9.9, 7.8]);
+    expect(judged(may).headline).toMatchObject({ code: 'wearMayNotLast', verdict: 'watch' });
+    expect(judged(may, { reservedIds: [other.id] }).headline).toMatchObject({
+      code: 'spareGoesAlong',
+      verdict: 'inOrder',
+      values: { spare: 'P-2' },
+    });
+  });
+  test('a reading that does not fit is named', () => {
+    const facts = [...driven([12, 11.4, 10.8]), drive('05-10 10:00'), ...read('05-10 12:00', 13.4)];
+    expect(judged(facts).findings.map((f) => f.code)).toContain('wearReadingOff');
+  });
+  test('gate and work list ask the same function', () => {
+    for (const [mm, code, key] of [
+      [[12, 9.4, 6.8], 'wearWillNotLast', 'pads.front'],
+      [[12, 9.9, 7.8], 'wearMayNotLast', 'spare.front'],
+    ] as const) {
+      const book = logbook(driven([...mm]));
+      const gate = judgeCar(book, car, coming, TODAY).gates.find((g) => g.gate === 'wear')!;
+      expect(gate.findings.map((f) => f.code)).toContain(code);
+      const items = [...workOfEvents(book, TODAY).values()].flat();
+      const item = items.find((i) => i.key === key);
+      expect(item?.reasons.map((r) => r.finding.code)).toContain(code);
+    }
+  });
+  test('minutes left: the thinner it is, the fewer', () => {
+    const left = (mm: [number, number, number]): number => usualMinLeft(front(driven(mm)), 'FL', 0.1);
+    expect(left([12, 10.8, 9.6])).toBeGreaterThan(left([10, 8.8, 7.6]));
+    expect(left([6, 4, 2.5])).toBe(0);
+  });
+});
+
+test('whatever is written down within the schema, figures are finite and chances are chances', () => {
+  const hours = fc.integer({ min: 0, max: 600 });
+  const on = (h: number): string =>
+    new Date(Date.UTC(2026, 4, 1) + h * 3_600_000).toISOString().slice(5, 16).replace('T', ' ');
+  const entry = fc.oneof(
+    fc.tuple(hours, fc.constantFrom(set.id, other.id, null)).map(([h, id]) => [fit(on(h), id)]),
+    fc
+      .tuple(hours, fc.integer({ min: 1, max: 300 }), fc.boolean())
+      .map(([h, m, isWet]) => [drive(on(h), m, { isWet })]),
+    fc
+      .tuple(
+        hours,
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.constantFrom(set.id, other.id, null),
+      )
+      .map(([h, a, b, padSetId]) => read(on(h), a, b, { padSetId })),
+  );
+  fc.assert(
+    fc.property(fc.array(entry, { maxLength: 14 }), (entries) => {
+      const book = logbook(entries.flat());
+      for (const w of wearOf(book, car, coming, TODAY)) {
+        expect(w.underBeforeEnd).toBeGreaterThanOrEqual(0);
+        expect(w.underBeforeEnd).toBeLessThanOrEqual(1 + 1e-9);
+        const lefts = leftOf(w);
+        for (const [i, l] of lefts.entries()) {
+          expect([l.meanMm, l.lowMm, l.highMm].every(Number.isFinite)).toBe(true);
+          if (i > 0) expect(l.meanMm).toBeLessThanOrEqual(lefts[i - 1]!.meanMm + 1e-9);
+        }
+        const chances = w.after.map((a) => a.under);
+        expect([...chances].sort((a, b) => a - b)).toEqual(chances);
+      }
+      expect(judgeWear(book, car, coming, TODAY).headline.code).toMatch(/\w/);
+    }),
+    within({ seconds: 6, atMost: 120, inTorture: 5000 }),
+  );
+});
