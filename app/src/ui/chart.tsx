@@ -14,7 +14,7 @@ const Drawn = onDemand<ChartProps>(
 );
 
 /** A line chart on paper: thin rules, our fonts, no fill. */
-export function Chart(props: Omit<ChartProps, 'chartConfig'>) {
+export function Chart({ decimals = 0, ...props }: Omit<ChartProps, 'chartConfig'> & { decimals?: number }) {
   const t = useTokens();
   return (
     <Drawn
@@ -26,7 +26,7 @@ export function Chart(props: Omit<ChartProps, 'chartConfig'>) {
         backgroundGradientTo: t.paper,
         color: () => t.inkSoft,
         labelColor: () => t.inkSoft,
-        decimalPlaces: 0,
+        decimalPlaces: decimals,
         propsForDots: { r: '4', fill: t.ink },
         propsForBackgroundLines: { stroke: t.rule, strokeDasharray: '' },
         propsForLabels: { fontFamily: fonts.label, fontSize: 13 },

@@ -62,6 +62,7 @@ export function CurveChart({
             })),
           }}
           fromZero={isFromZero}
+          decimals={isFromZero ? 0 : 1}
           withInnerLines
           withVerticalLines={false}
           yAxisSuffix={suffix}

@@ -64,6 +64,14 @@ export function sessionsAhead(
     }));
 }
 
+/** Events that a car is booked to and that are not over, soonest first. */
+export const comingEventsOf = (logbook: Logbook, car: Pick<Car, 'id'>, today: LocalDate): TrackEvent[] =>
+  logbook
+    .bookingsOfCar(car.id)
+    .flatMap((b) => logbook.events.get(b.eventId) ?? [])
+    .filter((e) => !e.archived && e.endDate >= today)
+    .sort((a, b) => a.startDate.localeCompare(b.startDate) || a.id.localeCompare(b.id));
+
 /** Events that a car is booked to before another one and that are not over: what is on now is driven there first. */
 export const eventsBefore = (
   logbook: Logbook,

@@ -1,5 +1,5 @@
 /** What lasts: how fast pads and rotors of a car wear, what is left of them after so much driving, and how sure that is. */
-export { type SessionAhead, sessionsAhead } from './ahead';
+export { type SessionAhead, comingEventsOf, sessionsAhead } from './ahead';
 export { type RatePrior, type WearEstimate, type WearPoint, estimateWear, rateOf } from './estimate';
 export { type Exposure, exposuresOf, usualMinBetween } from './exposure';
 export { type WearFigures, wearFigures } from './figures';
@@ -7,7 +7,16 @@ export type { WearFindings } from './findings';
 export { CHANGE_FROM, SPARE_FROM, type WearJudgement, judgeWear, lastsFinding } from './judge';
 export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wearHistoryOn } from './faces';
 export { type WearLine, wearLine } from './line';
-export { type AfterSession, type AxleWear, type FaceWear, type Left, axleWear, leftOf, wearOf } from './outlook';
+export {
+  type AfterSession,
+  type AxleWear,
+  type FaceWear,
+  type Left,
+  WORTH_A_LOOK,
+  axleWear,
+  leftOf,
+  wearOf,
+} from './outlook';
 export { type SeenRate, type WearKind, expectedRate, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';

@@ -64,7 +64,7 @@ export interface AxleWear {
 /** A band holds what it is about eight times in ten. */
 const BAND = { low: 0.1, high: 0.9 } as const;
 /** A chance from which a look is worth while. Own figure. */
-const WORTH_A_LOOK = 0.05;
+export const WORTH_A_LOOK = 0.05;
 /** Sets of a compound that were read, from which on one that was not read itself is spoken of. */
 const ENOUGH_SETS = 3;
 
@@ -105,6 +105,7 @@ function limitOf(
 /**
  * Pads or rotors of an axle until the end of an event.
  * @param event null: as they are now, with nothing ahead
+ * @param given a set that might go on, in place of what is on or is to go on
  * @returns null where nobody has read them, or no limit is known
  */
 export function axleWear(
@@ -114,9 +115,10 @@ export function axleWear(
   of: KindOfPart,
   event: TrackEvent | null,
   today: LocalDate,
+  given: PadSet | null = null,
 ): AxleWear | null {
   if (of === 'rotors' && car[axle].brake === 'drum') return null;
-  const set = of === 'pads' && event ? setForEvent(logbook, car, axle) : null;
+  const set = given ?? (of === 'pads' && event ? setForEvent(logbook, car, axle) : null);
   const history = set ? wearHistoryOfPart(logbook, set, of) : wearHistoryOn(logbook, car, axle, of);
   const limitMm = limitOf(logbook, car, axle, of, history, event);
   const read = history.faces.filter((f) => f.points.length > 0);

@@ -300,7 +300,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
   session('t2', eventId, minutesAgo(195), {
     laps: 9,
     heat: { FL: 262, FR: 276, RL: 188, RR: 184 },
-    pads: { front: [8.4, 8.3], rear: [8.7, 8.6] },
+    pads: { front: [8.2, 8.3], rear: [8.7, 8.6] },
     levelMl: 261,
     torque: true,
     decision: { decision: 'go' },
@@ -310,7 +310,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     complaints: ['pulls'],
     words: 'Pulls a little to the right into the hairpin.',
     heat: { FL: 258, FR: 331, RL: 190, RR: 186 },
-    pads: { front: [8.1, 8.1], rear: [8.6, 8.5] },
+    pads: { front: [7.6, 7.8], rear: [8.6, 8.5] },
     levelMl: 257,
     decision: {
       decision: 'limits',

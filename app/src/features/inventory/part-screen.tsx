@@ -28,6 +28,7 @@ import { IconButton, LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { reservedText } from '@calvik/words';
 import { MachineBedding } from '../bedding/machine';
+import { GoodFor } from '../wear/good-for';
 import { routes } from '../../routes';
 
 /** Where a part is, in words: on a car, promised, or on the shelf. */
@@ -94,6 +95,7 @@ export function PadSetScreen() {
           ) : null;
         })}
       </Section>
+      <GoodFor set={set} />
       <Section title="Belongs with">
         <Owner part={set} />
         {pair ? (

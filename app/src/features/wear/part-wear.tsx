@@ -44,8 +44,8 @@ export function PartWear({ wear }: { wear: AxleWear }) {
     <Section title={[name, part?.label, compound].filter(Boolean).join(', ')}>
       <View style={styles.figures}>
         <FigureView figure={figures.atEnd ?? figures.now} big />
-        {wear.isTold ? <FigureView figure={figures.under} /> : null}
-        <FigureView figure={figures.anHour} />
+        {wear.isTold ? <FigureView figure={figures.under} digits={0} /> : null}
+        <FigureView figure={figures.anHour} digits={of === 'pads' ? 2 : 3} />
       </View>
       <Text as="small">
         {`The ${where} comes to its limit first. ${

@@ -1,12 +1,12 @@
-import { useLocalSearchParams } from 'expo-router';
+import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
-import { type Car, type TrackEvent, carLabel, judgeWear, wearOf } from '@calvik/core';
+import { type Car, type TrackEvent, carLabel, comingEventsOf, judgeWear, shortDate, wearOf } from '@calvik/core';
 import { FindingLines } from '../../facts/finding-line';
 import { Gone } from '../../records/not-found-page';
 import { routes } from '../../routes';
 import { useLogbook, useToday } from '../../state/hooks';
 import { useTell } from '../../state/use-say';
-import { Screen } from '../../ui/screen';
+import { LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { PartWear } from './part-wear';
@@ -23,6 +23,8 @@ function WearPage({ car, event }: { car: Car; event: TrackEvent | null }) {
   const logbook = useLogbook();
   const today = useToday();
   const tell = useTell();
+  const router = useRouter();
+  const events = comingEventsOf(logbook, car, today);
   const judged = useMemo(() => judgeWear(logbook, car, event, today), [logbook, car, event, today]);
   const wear = useMemo(() => wearOf(logbook, car, event, today), [logbook, car, event, today]);
   return (
@@ -32,6 +34,21 @@ function WearPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       back={routes.car(car.id, { event: event?.id })}
     >
       {judged.findings.length > 0 ? <FindingLines findings={judged.findings} /> : <Text>{tell(judged.headline)}</Text>}
+      {events.length > 1 ? (
+        <Section title="At every event that it is booked to">
+          {events.map((e) => (
+            <LinkRow
+              key={e.id}
+              label={`Wear at ${e.name}`}
+              selected={e.id === event?.id}
+              onPress={() => router.setParams({ event: e.id })}
+            >
+              <Text as="strong">{`${shortDate(e.startDate)}, ${e.name}`}</Text>
+              <Text as="small">{tell(judgeWear(logbook, car, e, today).headline)}</Text>
+            </LinkRow>
+          ))}
+        </Section>
+      ) : null}
       {wear.length === 0 ? (
         <Text>Nothing of this car has been measured yet: measure pads and rotors in a service first.</Text>
       ) : null}

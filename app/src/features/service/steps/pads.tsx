@@ -49,6 +49,7 @@ export function PadsStep(props: StepProps) {
               limit={spec.limitMm}
               end={0}
               reading={p.leastMm}
+              projected={p.projectedMm}
               show={(value) => show(value, 'length')}
             />
             <LiveFinding findings={findings} hasReading={p.hasReading} />

@@ -3,10 +3,12 @@ import {
   type PadCondition,
   type PadFace,
   type PadMeasurement,
+  axleWear,
   isFaceSeen,
   judgeFacesSeen,
   judgePads,
   judgeThickness,
+  leftOf,
   oddCorner,
   partnerOf,
   questionsOf,
@@ -18,6 +20,7 @@ import {
 import { type FigureField, useReadFigure } from '../../../ui/figure-fields';
 import { recordText } from '../../../ui/quantity-text';
 import { useUnits } from '../../../ui/units';
+import { useToday } from '../../../state/hooks';
 import { useCursor, useDraft } from '../../../state/use-draft';
 import { type NewFact, asFact } from '../../../facts/save-fact';
 import { usePlaces } from '../use-places';
@@ -42,6 +45,7 @@ const noOne = { id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' };
 export function usePads({ s, step, logbook }: StepProps) {
   const { system } = useUnits();
   const read = useReadFigure();
+  const today = useToday();
   const corner = step.corner!;
   const state = s.corners.corners[corner];
   const { spec, padSet } = state;
@@ -156,6 +160,13 @@ export function usePads({ s, step, logbook }: StepProps) {
     const judgement = judgeThickness(face.thicknessMm, spec, corner, side);
     return judgement.verdict === 'inOrder' ? asked : [...asked, judgement];
   }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, read]);
+  // What the event ahead takes of it, where it has been read often enough to say.
+  const takenMm = useMemo(() => {
+    const wear = s.event && axleWear(logbook, s.car, state.axle, 'pads', s.event, today);
+    if (!wear?.isTold || wear.after.length === 0) return null;
+    const lefts = leftOf(wear);
+    return lefts[0]!.meanMm - lefts.at(-1)!.meanMm;
+  }, [logbook, s.car, s.event, state.axle, today]);
   const leastMm = judged?.thinnest.value ?? mm('inner') ?? mm('outer');
 
   /** The reading; or what is missing of it. */
@@ -190,6 +201,8 @@ export function usePads({ s, step, logbook }: StepProps) {
     padSet,
     isStanding: standing !== undefined,
     leastMm,
+    /** Where it will be after the event; null where nobody can say. */
+    projectedMm: leastMm === null || takenMm === null ? null : Math.max(0, leastMm - takenMm),
     freshMm: spec.newMm ?? Math.max(usualNewPadMm(spec.brake), leastMm ?? 0),
     findings: worstFirst([...(judged?.findings ?? []), ...half, ...(odd ? [odd] : [])]),
     unseen: body ? judgeFacesSeen(body, spec.brake) : [],
