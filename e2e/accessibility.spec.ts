@@ -132,6 +132,7 @@ const views = [
   '/crew/{crew}',
   '/import',
   '/messages',
+  '/cars/{driven}/wear',
   '/cars/{heated}/heat',
   '/cars/{heated}/heat/readings',
   '/cars/{heated}/heat/figures',
