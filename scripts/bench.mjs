@@ -10,6 +10,7 @@ const compiled = {
   Bedding: 'bedding',
   'Event day': 'track',
   'Guided service': 'service',
+  Wear: 'wear',
 };
 const inChromium = {
   'First paint of a step': 'step',

@@ -31,18 +31,6 @@ export async function eveningPictures({ shoot, changes, url }) {
       await page.getByText(/ saved this on /).waitFor();
     },
   });
-  await shoot('import', PHONE, '/import', {
-    act: async (page) => {
-      const csv = (await (await fetch(`${url}/api/exports/cars.csv`)).text()).trim().split('\r\n');
-      csv[2] = csv[2].replace(',left,', ',right,');
-      csv.push('Nora Fisk,Fisk Aldane,,,Aldane,Four,20x5,OV 700,DOT 9,left,fixed,4 × 38,floating,36,,,,');
-      await page
-        .locator('input[type=file]')
-        .setInputFiles({ name: 'cars.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.join('\r\n')) });
-      await page.getByTestId('import-summary').waitFor();
-      await page.getByRole('heading', { name: 'What would be saved' }).evaluate((h) => h.scrollIntoView());
-    },
-  });
 }
 
 const PHONE = { width: 390, height: 844 };

@@ -9,6 +9,9 @@ export async function trackPictures({ shoot, changes, idOf }) {
   const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
   await shoot('event-day', PHONE, `${day}/day`);
   await shoot('driver-card', PHONE, `/track/${tessaro}/${limits.sessionId}/card`);
+  await shoot('wear', PHONE, `/cars/${tessaro}/wear?event=${idOf('events', 'Skarrow closing sprint')}`, {
+    act: (page) => page.getByTestId('wear-chart-front-pads').scrollIntoViewIfNeeded(),
+  });
   await shoot('condition', PHONE, `/cars/${idOf('cars', 'Brandreth Brennick')}/condition`);
   await shoot('session-look', PHONE, `${day}/day`, {
     act: async (page) => {

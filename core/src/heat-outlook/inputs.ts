@@ -4,7 +4,7 @@ import { thinnest } from '../pads';
 import { pistonAreaMm2, sidesOf } from '../hydraulics';
 import type { RotorMaterial } from '../heat';
 import { ROTOR_KG_PER_M3 } from '../rotors';
-import type { Logbook } from '../logbook';
+import { type Logbook, remembered } from '../logbook';
 import {
   type Axle,
   type Car,
@@ -148,19 +148,33 @@ export const rotorMassKg = (
   (r.isVented ? VENTED_FILL : 1) *
   (1 + HAT_SHARE);
 
+/** Parts that are in use, by the car and the axle that they belong to. */
+const ownedBy = <T extends PadSet | RotorPair>(all: ReadonlyMap<string, T>): ReadonlyMap<string, T[]> =>
+  remembered(all, 'by car and axle', [], () => {
+    const found = new Map<string, T[]>();
+    for (const part of all.values()) {
+      if (part.archived || part.carId === null) continue;
+      const key = `${part.carId} ${part.axle}`;
+      const own = found.get(key);
+      if (own) own.push(part);
+      else found.set(key, [part]);
+    }
+    return found;
+  });
+
 /**
  * What is on an axle, or would be: where nobody has recorded a fitting, the one set or pair that belongs to this car. Two of a kind say nothing of which
  * is on.
  */
 function partsOf(logbook: Logbook, car: Car, axle: Axle): { padSet: PadSet | null; rotorPair: RotorPair | null } {
   const { padSet, rotorPair } = axleParts(logbook, car, axle);
-  const only = <T extends PadSet | RotorPair>(all: Iterable<T>): T | null => {
-    const own = [...all].filter((p) => !p.archived && p.carId === car.id && p.axle === axle);
+  const only = <T extends PadSet | RotorPair>(all: ReadonlyMap<string, T>): T | null => {
+    const own = ownedBy(all).get(`${car.id} ${axle}`) ?? [];
     return own.length === 1 && placeOf(logbook, own[0]!.id).at === 'shelf' ? own[0]! : null;
   };
   return {
-    padSet: padSet ?? only(logbook.padSets.values()),
-    rotorPair: rotorPair ?? only(logbook.rotorPairs.values()),
+    padSet: padSet ?? only(logbook.padSets),
+    rotorPair: rotorPair ?? only(logbook.rotorPairs),
   };
 }
 

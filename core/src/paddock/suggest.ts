@@ -33,7 +33,7 @@ function lapsByWear(logbook: Logbook, car: Car, corner: Corner, session: TrackSe
   const wear = axleWear(logbook, car, axle, 'pads', event, dateIn(session.fact.at, logbook.shop.timeZone));
   if (!wear?.isTold) return Infinity;
   const usualMinALap =
-    (session.minutes / lapsOf(session)) * (event ? severitiesOf(logbook, car, axle).of(event.venueId) : 1);
+    (session.minutes / lapsOf(session)) * severitiesOf(logbook, car, axle).of(logbook.venues.get(event?.venueId ?? ''));
   return Math.floor(usualMinLeft(wear, corner, SPARE_FROM) / usualMinALap);
 }
 

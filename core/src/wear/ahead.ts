@@ -49,7 +49,8 @@ export function sessionsAhead(
   const driven = sessionsAt(logbook, car.id, event.id);
   const drivenToday = driven.filter((s) => dateIn(s.fact.at, logbook.shop.timeZone) === today).length;
   const severities = severitiesOf(logbook, car, axle);
-  const known = severities.isKnown(event.venueId) ? SPREAD.known : SPREAD.unknown;
+  const venue = logbook.venues.get(event.venueId);
+  const known = severities.isKnown(venue) ? SPREAD.known : SPREAD.unknown;
   const spread = event.timetable.length > 0 ? known : Math.hypot(known, SPREAD.guessed);
   return plannedOf(event, booking)
     .filter((s) => s.day >= today)
@@ -59,7 +60,7 @@ export function sessionsAhead(
       day,
       nth: driven.length + i + 1,
       minutes,
-      usualMin: minutes * severities.of(event.venueId),
+      usualMin: minutes * severities.of(venue),
       spread,
     }));
 }

@@ -18,8 +18,13 @@ export interface Exposure {
   usualMin: number;
 }
 
-const isDuring = ({ fact }: TrackSession, { from, until }: Stint): boolean =>
-  (from === null || fact.at > from.at) && (until === null || fact.at <= until);
+/** The sessions of a car while a part was on it. */
+function sessionsDuring(sessions: readonly TrackSession[], { from, until }: Stint): readonly TrackSession[] {
+  const first = from === null ? 0 : sessions.findIndex((s) => s.fact.at > from.at);
+  if (first < 0) return [];
+  const end = until === null ? -1 : sessions.findIndex((s, i) => i >= first && s.fact.at > until);
+  return sessions.slice(first, end < 0 ? undefined : end);
+}
 
 /** Every session that a part was driven in, oldest first. */
 export function exposuresOf(logbook: Logbook, stints: readonly Stint[]): Exposure[] {
@@ -28,23 +33,20 @@ export function exposuresOf(logbook: Logbook, stints: readonly Stint[]): Exposur
       const car = logbook.cars.get(stint.carId);
       if (!car) return [];
       const severities = severitiesOf(logbook, car, stint.axle);
-      return sessionsOfCar(logbook, car.id)
-        .filter((s) => isDuring(s, stint))
-        .map(({ fact, minutes }) => {
-          const venueId = logbook.events.get(fact.eventId)?.venueId ?? null;
-          const severity = venueId === null ? 1 : severities.of(venueId);
-          return {
-            sessionId: fact.id,
-            venueId,
-            at: fact.at,
-            minutes,
-            laps: fact.laps,
-            isWet: fact.isWet,
-            usualMin: minutes * severity * (fact.isWet ? WET_SHARE : 1),
-          };
-        });
+      return sessionsDuring(sessionsOfCar(logbook, car.id), stint).map(({ fact, minutes }) => {
+        const venue = logbook.venues.get(logbook.events.get(fact.eventId)?.venueId ?? '');
+        return {
+          sessionId: fact.id,
+          venueId: venue?.id ?? null,
+          at: fact.at,
+          minutes,
+          laps: fact.laps,
+          isWet: fact.isWet,
+          usualMin: minutes * severities.of(venue) * (fact.isWet ? WET_SHARE : 1),
+        };
+      });
     })
-    .sort((a, b) => a.at.localeCompare(b.at));
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
 }
 
 /** Usual minutes after one moment and up to another. */

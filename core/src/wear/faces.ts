@@ -130,9 +130,10 @@ function historyOf(
   stints: readonly Stint[],
   readings: readonly Fact[],
 ): PartHistoryOfWear {
-  const exposures = exposuresOf(logbook, stints);
   const from = stints[0]?.from?.at;
   const label = part && from !== undefined ? { mm: part.newThicknessMm, at: from } : null;
+  if (readings.length === 0 && label === null) return { of, axle, part, exposures: [], faces: [] };
+  const exposures = exposuresOf(logbook, stints);
   const faces = cornersOf(axle).flatMap((corner): FaceHistory[] => {
     const here = readings.filter((r) => (r as PadMeasurement | RotorMeasurement).corner === corner);
     if (of === 'rotors')

@@ -3,7 +3,7 @@ import { brakeEnergyJ, rotorConvection } from '../heat';
 import { heatInputs, heatedCarOf, piecesOf } from '../heat-outlook';
 import { type Logbook, brakeSheetOf, remembered } from '../logbook';
 import { type Axle, type Car, type Venue, usualSession } from '../model';
-import { sessionsOfCar } from '../sessions';
+import { type TrackSession, sessionsOfCar } from '../sessions';
 
 /** Wear at this rotor temperature counts as one, °C, and grows by e for each so many more. Calvik's own figures: wear goes faster when hot. */
 const HEAT = { fromC: 300, growsByEPerC: 350, atMostC: 750 } as const;
@@ -16,7 +16,7 @@ export const WET_SHARE = 0.6;
  * @returns null where zones, mass or rotors are not on record
  */
 export function venueLoad(logbook: Logbook, car: Car, axle: Axle, venue: Venue): number | null {
-  if (venue.zones.length === 0) return null;
+  if (venue.zones.length === 0 || car.heat.massKg === null) return null;
   const { inputs, axles } = heatInputs(logbook, car, usualSession.airTempC);
   if (inputs.massKg.isDefault || !axles[axle].isKnown) return null;
   const ducts = brakeSheetOf(logbook, car).hasDucts ? ('on' as const) : ('off' as const);
@@ -51,36 +51,47 @@ export function venueLoad(logbook: Logbook, car: Car, axle: Axle, venue: Venue):
 
 /** How hard each venue is on an axle, against the usual one of this car; a venue of which too little is known is as the usual one. */
 export interface Severities {
-  of: (venueId: string) => number;
+  of: (venue: Venue | undefined) => number;
   /** Whether the car has driven there, or enough is on record to tell. */
-  isKnown: (venueId: string) => boolean;
+  isKnown: (venue: Venue | undefined) => boolean;
 }
 
 /** Severities of an axle: relative to the mean of the venues that the car has driven at and of which enough is known. */
 export function severitiesOf(logbook: Logbook, car: Car, axle: Axle): Severities {
-  const { venues, events } = logbook;
   const sessions = sessionsOfCar(logbook, car.id);
-  const sheet = logbook.brakeSheetOfCar(car.id);
-  return remembered(sessions, `severity ${axle}`, [car, venues, events, sheet], () => {
-    const loads = new Map<string, number | null>();
-    const loadOf = (venueId: string): number | null => {
-      const known = loads.get(venueId);
+  const driven = venuesOf(logbook, sessions);
+  return remembered(sessions, `severity ${axle}`, [car, logbook.brakeSheetOfCar(car.id), ...driven], () => {
+    const loads = new Map<Venue, number | null>();
+    const loadOf = (venue: Venue): number | null => {
+      const known = loads.get(venue);
       if (known !== undefined) return known;
-      const venue = venues.get(venueId);
-      const load = venue ? venueLoad(logbook, car, axle, venue) : null;
-      loads.set(venueId, load);
+      const load = venueLoad(logbook, car, axle, venue);
+      loads.set(venue, load);
       return load;
     };
-    const driven = new Set(sessions.flatMap((s) => events.get(s.fact.eventId)?.venueId ?? []));
-    const known = [...driven].flatMap((id) => loadOf(id) ?? []);
+    const known = driven.flatMap((venue) => loadOf(venue) ?? []);
     const usual = known.length > 0 ? known.reduce((a, b) => a + b, 0) / known.length : null;
-    const of = (venueId: string): number => {
-      const load = loadOf(venueId);
-      return load === null || usual === null ? 1 : load / usual;
-    };
+    const ids = new Set(driven.map((venue) => venue.id));
     return {
-      of,
-      isKnown: (venueId) => driven.has(venueId) || (usual !== null && loadOf(venueId) !== null),
+      of: (venue) => {
+        const load = venue && usual !== null ? loadOf(venue) : null;
+        return load === null || usual === null ? 1 : load / usual;
+      },
+      isKnown: (venue) => venue !== undefined && (ids.has(venue.id) || (usual !== null && loadOf(venue) !== null)),
     };
   });
 }
+
+/** The venues that were driven at, in the order in which they came. */
+const venuesOf = ({ events, venues }: Logbook, sessions: readonly TrackSession[]): readonly Venue[] =>
+  remembered(sessions, 'venues', [events, venues], () => {
+    const found = new Set<Venue>();
+    let last = '';
+    for (const { fact } of sessions) {
+      if (fact.eventId === last) continue;
+      last = fact.eventId;
+      const venue = venues.get(events.get(last)?.venueId ?? '');
+      if (venue) found.add(venue);
+    }
+    return [...found];
+  });

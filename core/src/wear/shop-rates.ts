@@ -1,14 +1,16 @@
 /** What the shop has seen of how fast things wear: of every set and rotor pair that was read and driven. */
-import { type Logbook, remembered } from '../logbook';
-import type { PadSet, RotorPair } from '../model';
-import { type RatePrior, estimateWear, rateOf } from './estimate';
+import { type KindOfPart, kindsOfPart } from '../inventory';
+import { type Logbook, ofKind, remembered } from '../logbook';
+import type { Fact, PadSet, RotorPair } from '../model';
+import { type RatePrior, scatterMm2 } from './estimate';
 import { type PartHistoryOfWear, wearHistoryOfPart } from './faces';
-import { type SeenRate, type WearKind, expectedRate, usualRate } from './prior';
+import { type SeenRate, type WearKind, expectedRate } from './prior';
 
-/** So wide that a rate is told by its readings alone. */
-const OPEN_SD = 1.5;
-/** Less than this tells nothing of a rate. */
-const LEAST_PRECISION = 0.5;
+/** Worn by less than so many times what a reading is off by, a set tells nothing of its rate. */
+const LEAST_WORN_SDS = 3;
+/** So many of the latest sets of all cars speak, and of its own: compounds and drivers change. */
+const LATEST_SETS = 80;
+const OWN_SETS = 3;
 
 export const kindOfWear = ({ of, axle, part }: Pick<PartHistoryOfWear, 'of' | 'axle' | 'part'>): WearKind =>
   of === 'rotors'
@@ -22,55 +24,71 @@ export const kindOfWear = ({ of, axle, part }: Pick<PartHistoryOfWear, 'of' | 'a
 const compoundOf = (part: PadSet | RotorPair | null): string | null =>
   part === null ? null : 'compoundId' in part ? part.compoundId : part.material;
 
-/** What the readings of a part alone say of its rate; null where they say next to nothing. */
-function seenRate(history: PartHistoryOfWear): (RatePrior & { carId: string | null }) | null {
+/**
+ * What the readings of a part alone say of its rate, in closed form: what was worn off from the first to the last of them over what was driven, the middle one of its
+ * faces (they wear alike: together they say hardly more than one). Null where they say next to nothing.
+ */
+function seenRate(history: PartHistoryOfWear): RatePrior | null {
   return remembered(history, 'seen', [], () => {
-    const open = { logMean: usualRate(kindOfWear(history)).logMean, logSd: OPEN_SD };
-    const told = history.faces.flatMap((face) => {
-      if (face.tells === 0) return [];
-      const after = rateOf(estimateWear(face.points, open));
-      const precision = 1 / after.logSd ** 2 - 1 / OPEN_SD ** 2;
-      if (precision < LEAST_PRECISION) return [];
-      const mean = (after.logMean / after.logSd ** 2 - open.logMean / OPEN_SD ** 2) / precision;
-      return [{ mean, precision }];
+    const told = history.faces.flatMap(({ points }): RatePrior[] => {
+      const read = points.filter((p) => p.factId !== null);
+      const [first, last] = [read[0], read.at(-1)];
+      if (!first || !last || first === last) return [];
+      const driven = read.slice(1).reduce((sum, p) => sum + p.usualMin, 0);
+      const [worn, off] = [first.mm - last.mm, Math.hypot(first.sdMm, last.sdMm)];
+      if (driven <= 0 || worn < LEAST_WORN_SDS * off) return [];
+      const rate = worn / driven;
+      return [{ logMean: Math.log(rate), logSd: Math.hypot(off, Math.sqrt(scatterMm2(rate, driven))) / worn }];
     });
     if (told.length === 0) return null;
-    const total = told.reduce((sum, t) => sum + t.precision, 0);
-    // Faces of one set wear alike: together they say hardly more than one of them.
-    return {
-      logMean: told.reduce((sum, t) => sum + t.mean * t.precision, 0) / total,
-      logSd: Math.sqrt(told.length / total),
-      carId: null,
-    };
+    return told.sort((a, b) => a.logMean - b.logMean)[Math.floor(told.length / 2)]!;
   });
 }
 
 type Seen = SeenRate & { partId: string };
 
-/** What every part of the shop has shown, by kind. */
-function seenByKind(logbook: Logbook): ReadonlyMap<WearKind, Seen[]> {
-  return remembered(logbook, 'seen rates', [], () => {
-    const found = new Map<WearKind, Seen[]>();
-    const add = (part: PadSet | RotorPair, of: 'pads' | 'rotors'): void => {
-      const carId = logbook
-        .factsOfPart(part.id)
-        .reduce<string | null>((id, f) => ('carId' in f && f.kind === 'partsFitted' ? f.carId : id), null);
-      if (carId === null) return;
-      const history = wearHistoryOfPart(logbook, part, of);
-      const rate = seenRate(history);
-      if (!rate) return;
-      const kind = kindOfWear(history);
-      const { logMean, logSd } = rate;
-      found.set(kind, [
-        ...(found.get(kind) ?? []),
-        { partId: part.id, carId, compoundId: compoundOf(part), logMean, logSd },
-      ]);
-    };
-    for (const set of logbook.padSets.values()) add(set, 'pads');
-    for (const pair of logbook.rotorPairs.values()) add(pair, 'rotors');
+/** What a part has shown, with the car that it was on last; null where it says nothing. */
+function seenOf(logbook: Logbook, part: PadSet | RotorPair, of: KindOfPart): Seen | null {
+  const on = ofKind(logbook.factsOfPart(part.id), 'partsFitted').at(-1);
+  if (!on) return null;
+  const rate = seenRate(wearHistoryOfPart(logbook, part, of));
+  return rate && { ...rate, partId: part.id, carId: on.carId, compoundId: compoundOf(part) };
+}
+
+const partsOf = (logbook: Logbook, of: KindOfPart): ReadonlyMap<string, PadSet | RotorPair> =>
+  of === 'pads' ? logbook.padSets : logbook.rotorPairs;
+
+/** The latest parts of a kind that say something, the newest first. */
+function latestOf(logbook: Logbook, kind: WearKind, of: KindOfPart): readonly Seen[] {
+  return remembered(logbook, `latest ${kind}`, [], () => {
+    const found: Seen[] = [];
+    for (const part of [...partsOf(logbook, of).values()].reverse()) {
+      if (kindOfWear({ of, axle: part.axle, part }) !== kind) continue;
+      const seen = seenOf(logbook, part, of);
+      if (seen) found.push(seen);
+      if (found.length >= LATEST_SETS) break;
+    }
     return found;
   });
 }
+
+/** The latest of a car's own. */
+function ownOf(logbook: Logbook, carId: string, kind: WearKind, of: KindOfPart): Seen[] {
+  return [...fittedTo(logbook.factsOfCar(carId), of)]
+    .reverse()
+    .flatMap((id) => {
+      const part = partsOf(logbook, of).get(id);
+      const isAlike = part !== undefined && kindOfWear({ of, axle: part.axle, part }) === kind;
+      return (isAlike && seenOf(logbook, part, of)) || [];
+    })
+    .slice(0, OWN_SETS);
+}
+/** The last labels that were fitted to a car, oldest first. */
+const fittedTo = (facts: readonly Fact[], of: KindOfPart): string[] =>
+  remembered(facts, `fitted ${of}`, [], () => {
+    const ids = ofKind(facts, 'partsFitted').flatMap((f) => f[kindsOfPart[of].label] ?? []);
+    return [...new Set(ids.reverse())].slice(0, 3 * OWN_SETS).reverse();
+  });
 
 /** What to expect of a part before its own readings, and of how many other parts that is drawn. */
 export function ratePriorOf(
@@ -79,7 +97,8 @@ export function ratePriorOf(
   history: PartHistoryOfWear,
 ): { prior: RatePrior; sets: number; ofCompound: number } {
   const kind = kindOfWear(history);
-  const others = (seenByKind(logbook).get(kind) ?? []).filter((s) => s.partId !== history.part?.id);
+  const all = [...latestOf(logbook, kind, history.of), ...ownOf(logbook, carId, kind, history.of)];
+  const others = [...new Map(all.map((s) => [s.partId, s])).values()].filter((s) => s.partId !== history.part?.id);
   const compoundId = compoundOf(history.part);
   return {
     prior: expectedRate(kind, others, carId, compoundId),
