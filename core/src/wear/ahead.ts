@@ -23,18 +23,30 @@ const USUAL_SESSIONS_A_DAY = 4;
 /** How unsure a minute ahead is: at a venue that is known, at one that is not, and where even the timetable is a guess. Own figures. */
 const SPREAD = { known: 0.15, unknown: 0.35, guessed: 0.25 } as const;
 
-/** Sessions that an event has for a car, as planned. */
-function plannedOf(event: TrackEvent, booking: Pick<Booking, 'group'>): { day: LocalDate; minutes: number }[] {
-  if (event.timetable.length > 0)
-    return event.timetable
-      .filter((s) => s.group === '' || s.group === booking.group)
-      .sort((a, b) => a.day.localeCompare(b.day) || a.from.localeCompare(b.from));
+interface PlannedMin {
+  day: LocalDate;
+  minutes: number;
+  isGuessed: boolean;
+}
+
+/**
+ * Sessions that an event has for a car. A day that nobody has entered anything for has as many as days usually have; so has one of which the timetable knows
+ * nothing for this car's group, where it knows nothing of it on any day.
+ */
+function plannedOf(event: TrackEvent, { group }: Pick<Booking, 'group'>): PlannedMin[] {
+  const own = event.timetable.filter((s) => s.group === '' || s.group === group);
   const minutes = event.session?.drivenMin ?? usualSession.drivenMin;
-  const days = daysBetween(event.startDate, event.endDate) + 1;
-  return Array.from({ length: days * USUAL_SESSIONS_A_DAY }, (_, i) => ({
-    day: plusDays(event.startDate, Math.floor(i / USUAL_SESSIONS_A_DAY)),
-    minutes,
-  }));
+  const days = Array.from({ length: daysBetween(event.startDate, event.endDate) + 1 }, (_, i) =>
+    plusDays(event.startDate, i),
+  );
+  return days.flatMap((day): PlannedMin[] => {
+    const entered = (own.length > 0 ? event.timetable : []).some((s) => s.day === day);
+    if (!entered) return Array.from({ length: USUAL_SESSIONS_A_DAY }, () => ({ day, minutes, isGuessed: true }));
+    return own
+      .filter((s) => s.day === day)
+      .sort((a, b) => a.from.localeCompare(b.from))
+      .map((s) => ({ day, minutes: s.minutes, isGuessed: false }));
+  });
 }
 
 /** What is still to be driven at one event, soonest first: of today's sessions, those that were driven today are over. */
@@ -51,17 +63,16 @@ export function sessionsAhead(
   const severities = severitiesOf(logbook, car, axle);
   const venue = logbook.venues.get(event.venueId);
   const known = severities.isKnown(venue) ? SPREAD.known : SPREAD.unknown;
-  const spread = event.timetable.length > 0 ? known : Math.hypot(known, SPREAD.guessed);
   return plannedOf(event, booking)
     .filter((s) => s.day >= today)
     .filter((s, i, all) => s.day !== today || i - all.findIndex((o) => o.day === today) >= drivenToday)
-    .map(({ day, minutes }, i) => ({
+    .map(({ day, minutes, isGuessed }, i) => ({
       eventId: event.id,
       day,
       nth: driven.length + i + 1,
       minutes,
       usualMin: minutes * severities.of(venue),
-      spread,
+      spread: isGuessed ? Math.hypot(known, SPREAD.guessed) : known,
     }));
 }
 

@@ -1,7 +1,18 @@
 /** Whether pads and rotors of a car last until the end of an event. */
 import type { LocalDate } from '../calendar';
-import { type Logbook } from '../logbook';
-import { type Booking, type Car, type Finding, type TrackEvent, type Verdict, mm, worstFirst, worstOf } from '../model';
+import { thinnestOfSet } from '../inventory';
+import type { Logbook } from '../logbook';
+import {
+  type Booking,
+  type Car,
+  type Finding,
+  type PadSet,
+  type TrackEvent,
+  type Verdict,
+  mm,
+  worstFirst,
+  worstOf,
+} from '../model';
 import { SLIP_SDS } from './estimate';
 import { wearFinding } from './findings';
 import { type AxleWear, type FaceWear, wearOf } from './outlook';
@@ -9,12 +20,17 @@ import { type AxleWear, type FaceWear, wearOf } from './outlook';
 /** A change is for what will not last, a spare for what might not: from these chances on. Own figures. */
 export const CHANGE_FROM = 0.5;
 export const SPARE_FROM = 0.1;
+/** A spare has so much over its limit at least, mm. Own figure. */
+const SPARE_OVER_LIMIT_MM = 2;
 
-/** The spare set that is reserved for a booking, for an axle; null where none is. */
-function spareOf(logbook: Logbook, booking: Booking | undefined, { axle, part, of }: AxleWear): string | null {
+/** The spare set that is reserved for a booking, for an axle; null where none is, or it is as thin as what it would stand in for. */
+function spareOf(logbook: Logbook, booking: Booking | undefined, { axle, part, of, limitMm }: AxleWear): string | null {
   if (of !== 'pads') return null;
-  const set = booking?.reservedIds.flatMap((id) => logbook.padSets.get(id) ?? []).find((p) => p.axle === axle);
-  return set && set.id !== part?.id ? set.label : null;
+  const isGood = (set: PadSet): boolean =>
+    set.axle === axle &&
+    set.id !== part?.id &&
+    (thinnestOfSet(logbook, set.id) ?? set.newThicknessMm) >= limitMm + SPARE_OVER_LIMIT_MM;
+  return booking?.reservedIds.flatMap((id) => logbook.padSets.get(id) ?? []).find(isGood)?.label ?? null;
 }
 
 /** What is to be said of one axle's pads or rotors; null where it lasts, or where too little was read to speak. */

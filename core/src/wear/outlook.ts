@@ -65,8 +65,31 @@ export interface AxleWear {
 const BAND = { low: 0.1, high: 0.9 } as const;
 /** A chance from which a look is worth while. Own figure. */
 export const WORTH_A_LOOK = 0.05;
+/** How far faces of one axle lie apart, as a factor of e. Own figure. */
+const FACES_APART = 0.25;
 /** Sets of a compound that were read, from which on one that was not read itself is spoken of. */
 const ENOUGH_SETS = 3;
+
+/** The faces of an axle with what is known of each: one that was not read again since it was driven wears about as those that were. */
+function facesOf(read: readonly FaceHistory[], prior: RatePrior): FaceWear[] {
+  const known = (face: FaceHistory, before: RatePrior): FaceWear => {
+    const estimate = estimateWear(face.points, before);
+    return { ...face, estimate, rate: rateOf(estimate) };
+  };
+  const told = read.filter((f) => f.tells > 0).map((f) => known(f, prior));
+  const mean = (of: (rate: RatePrior) => number): number => told.reduce((sum, f) => sum + of(f.rate), 0) / told.length;
+  const alike =
+    told.length === 0
+      ? prior
+      : {
+          logMean: mean((r) => r.logMean),
+          logSd: Math.hypot(
+            mean((r) => r.logSd),
+            FACES_APART,
+          ),
+        };
+  return read.map((face) => told.find((f) => f.corner === face.corner && f.side === face.side) ?? known(face, alike));
+}
 
 /** Several stretches as one: what is unsure of each venue is unsure of all of its sessions together. */
 function together(stretches: readonly { usualMin: number; spread: number }[]): Ahead {
@@ -124,10 +147,7 @@ export function axleWear(
   const read = history.faces.filter((f) => f.points.length > 0);
   if (limitMm === null || read.length === 0) return null;
   const { prior, ...drawnFrom } = ratePriorOf(logbook, car.id, history);
-  const faces = read.map((face): FaceWear => {
-    const estimate = estimateWear(face.points, prior);
-    return { ...face, estimate, rate: rateOf(estimate) };
-  });
+  const faces = facesOf(read, prior);
   const booking = event && logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id);
   const sessions = event && booking ? sessionsAhead(logbook, car, axle, event, booking, today) : [];
   // A part that waits on the shelf is not driven at the events before.
@@ -164,7 +184,7 @@ export function axleWear(
     after,
     underBeforeEnd: after.at(-1)?.under ?? underAnyAfter(0),
     lookAfter: after.find((a) => a.under >= WORTH_A_LOOK)?.session.nth ?? null,
-    isTold: first.tells > 0 || drawnFrom.ofCompound >= ENOUGH_SETS,
+    isTold: faces.some((f) => f.tells > 0) || drawnFrom.ofCompound >= ENOUGH_SETS,
     drawnFrom,
   };
 }

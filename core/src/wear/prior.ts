@@ -34,7 +34,7 @@ export interface SeenRate extends RatePrior {
   compoundId: string | null;
 }
 
-interface Belief {
+export interface Belief {
   mean: number;
   variance: number;
 }
@@ -42,8 +42,8 @@ const combine = (a: Belief, b: Belief): Belief => {
   const [p, q] = [1 / a.variance, 1 / b.variance];
   return { mean: (p * a.mean + q * b.mean) / (p + q), variance: 1 / (p + q) };
 };
-/** What several say of one mean, each with its own spread about it; null where there are none. */
-const pooled = (seen: readonly Belief[]): Belief | null =>
+/** What several say of one mean, each with its own variance: weighted by how sure each is; null where there are none. */
+export const pooled = (seen: readonly Belief[]): Belief | null =>
   seen.length === 0 ? null : seen.reduce((a, b) => combine(a, b));
 const wider = ({ mean, variance }: Belief, by: number): Belief => ({ mean, variance: variance + by ** 2 });
 const refine = (prior: Belief, seen: Belief | null): Belief => (seen ? combine(prior, seen) : prior);

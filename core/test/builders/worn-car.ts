@@ -1,6 +1,13 @@
 /** One car with one set in front: fitted, driven, read. Tests put together what happened. */
 import type { Logbook } from '../../src/logbook';
-import { type Booking, type Fact, type PadMeasurement, type Shop, recordDefaults } from '../../src/model';
+import {
+  type Booking,
+  type Fact,
+  type PadMeasurement,
+  type Shop,
+  type TrackEvent,
+  recordDefaults,
+} from '../../src/model';
 import { CREW, book, makeCar, makeEvent, makeVenue, newId } from './book';
 import { makePadSet, makeRotorPair } from './service-book';
 
@@ -74,14 +81,19 @@ export const read = (on: string, inner: number, outer = inner + 0.3, over: Parti
     }),
   );
 
-export const logbook = (facts: Fact[], over: Partial<Booking> = {}, shop: Partial<Shop> = {}): Logbook =>
+export const logbook = (
+  facts: Fact[],
+  over: Partial<Booking> = {},
+  shop: Partial<Shop> = {},
+  event: TrackEvent = coming,
+): Logbook =>
   book(
     {
       venues: [venue],
       cars: [car],
       padSets: [set, other],
       rotorPairs: [pair],
-      events: [past, coming],
+      events: [past, event],
       bookings: [{ ...booking, ...over }],
     },
     [...facts].sort((a, b) => a.at.localeCompare(b.at)),

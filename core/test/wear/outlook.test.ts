@@ -89,6 +89,31 @@ describe('a part’s own life', () => {
   });
 });
 
+describe('what nobody has entered is no good news', () => {
+  const facts = driven([12, 10.8, 9.6]);
+  const ahead = (over: object, event: object = {}): number => {
+    const changed = { ...coming, ...event };
+    return axleWear(logbook(facts, over, {}, changed), car, 'front', 'pads', changed, TODAY)!.after.length;
+  };
+  test('a group that the timetable does not know drives as days usually do, not never', () => {
+    const grouped = coming.timetable.map((s) => ({ ...s, group: 'A' }));
+    expect(ahead({ group: 'A' }, { timetable: grouped })).toBe(6);
+    expect(ahead({ group: 'a typo' }, { timetable: grouped })).toBe(8);
+  });
+  test('of a day without a timetable as many sessions are taken as days usually have', () => {
+    expect(ahead({}, { timetable: coming.timetable.filter((s) => s.day === '2026-06-06') })).toBe(3 + 4);
+    expect(ahead({}, { timetable: [] })).toBe(8);
+  });
+  test('one corner that was read once wears as the other does', () => {
+    const one = driven([12, 9.6, 7.2]).filter(
+      (f) => !(f.kind === 'padMeasurement' && f.corner === 'FR' && f.at > '2026-05-02'),
+    );
+    const w = front(one);
+    expect(w.isTold).toBe(true);
+    expect(w.underBeforeEnd).toBeGreaterThan(0.5);
+  });
+});
+
 describe('what is said of it', () => {
   const judged = (facts: Fact[], over = {}) => judgeWear(logbook(facts, over), car, coming, TODAY);
   test('one reading says that too little is known, and nothing is asked for', () => {
@@ -110,6 +135,12 @@ describe('what is said of it', () => {
       verdict: 'inOrder',
       values: { spare: 'P-2' },
     });
+    // One that is as thin itself stands in for nothing.
+    const worn = read('05-20 10:00', 3.5, 3.5, { padSetId: other.id });
+    expect(
+      judged([...may, fit('05-19 10:00', other.id), ...worn, fit('05-21 10:00', set.id)], { reservedIds: [other.id] })
+        .headline,
+    ).toMatchObject({ code: 'wearMayNotLast' });
   });
   test('a reading that does not fit is named', () => {
     const facts = [...driven([12, 11.4, 10.8]), drive('05-10 10:00'), ...read('05-10 12:00', 13.4)];

@@ -1,5 +1,5 @@
 /** What is expected of a set that nobody has read: drawn towards what the shop has seen, as the hierarchy of normals says. */
-import { type SeenRate, expectedRate, usualRate } from '../../src/wear';
+import { type SeenRate, expectedRate, pooled, usualRate } from '../../src/wear';
 
 const kind = 'front.track' as const;
 const seen = (carId: string, compoundId: string | null, rate: number, logSd = 0.2): SeenRate => ({
@@ -93,4 +93,12 @@ test('the car’s own sets count for more than those of others', () => {
   expect(own.logMean).toBeGreaterThan(other.logMean);
   expect(other.logMean).toBeGreaterThan(compound.logMean);
   expect(own.logSd).toBeLessThan(other.logSd);
+});
+
+test('the eight schools, pooled: 7.7 with a standard error of 4.1 (Gelman and others, Bayesian Data Analysis, ch. 5; from memory)', () => {
+  const effects = [28, 8, -3, 7, -1, 1, 18, 12];
+  const errors = [15, 10, 16, 11, 9, 11, 10, 18];
+  const { mean, variance } = pooled(effects.map((mean, i) => ({ mean, variance: errors[i]! ** 2 })))!;
+  expect(mean).toBeCloseTo(7.7, 1);
+  expect(Math.sqrt(variance)).toBeCloseTo(4.1, 1);
 });
