@@ -40,6 +40,7 @@ export const shopDefaults: Shop = {
   capAdapters: [],
   pressureBleeders: null,
   trailers: null,
+  labourMinorPerHour: null,
   slackDays: 1,
   afterEventDays: 7,
   machineBeddingDays: 6,

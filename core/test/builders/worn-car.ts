@@ -1,5 +1,5 @@
 /** One car with one set in front: fitted, driven, read. Tests put together what happened. */
-import type { Logbook } from '../../src/logbook';
+import type { Logbook, Records } from '../../src/logbook';
 import {
   type Booking,
   type Fact,
@@ -86,6 +86,7 @@ export const logbook = (
   over: Partial<Booking> = {},
   shop: Partial<Shop> = {},
   event: TrackEvent = coming,
+  records: Partial<Records> = {},
 ): Logbook =>
   book(
     {
@@ -95,6 +96,7 @@ export const logbook = (
       rotorPairs: [pair],
       events: [past, event],
       bookings: [{ ...booking, ...over }],
+      ...records,
     },
     [...facts].sort((a, b) => a.at.localeCompare(b.at)),
     shop,

@@ -84,6 +84,8 @@ export const shop = z.object({
     .string()
     .refine((code) => /^[A-Z]{3}$/.test(code), said('notACurrency'))
     .default('EUR'),
+  /** What an hour of brake work costs, in minor units of the currency; null where nobody has said. */
+  labourMinorPerHour: whole(0, 10_000_000, 'cents').nullable().default(null),
   /** Days that work should be finished before load-up. */
   slackDays: whole(0, 14, 'days').default(1),
   /** Days after an event within which ducts come off and road pads go back. */

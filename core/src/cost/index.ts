@@ -1,0 +1,12 @@
+/** What an hour on track costs: `@calvik/core/cost`. */
+export {
+  type AnHour,
+  type CarCost,
+  type CostLack,
+  type CostPart,
+  costAnHour,
+  costOf,
+  dearerBy,
+  sumOf,
+} from './an-hour';
+export { type Price, priceOfMl, priceOfPair, priceOfSet } from './prices';

@@ -1,0 +1,140 @@
+/** What an hour on track costs: sums by hand, and what is lacking is said. */
+import fc from 'fast-check';
+import type { Records } from '../../src/logbook';
+import type { Fact, PartsOrder } from '../../src/model';
+import { costAnHour, costOf, dearerBy, sumOf, type CostPart } from '../../src/cost';
+import { CREW, newId } from '../builders/book';
+import { TODAY, car, drive, fit, logbook, pair, read, set } from '../builders/worn-car';
+
+/** Six sessions of twenty minutes, 0.3 mm each. */
+const facts: Fact[] = [
+  fit('05-01 08:00', set.id, pair.id),
+  ...read('05-01 09:00', 12, 12),
+  ...['05-02 09:00', '05-02 11:00', '05-02 14:00'].map((on) => drive(on)),
+  ...read('05-02 16:00', 11.1, 11.1),
+  ...['05-03 09:00', '05-03 11:00', '05-03 14:00'].map((on) => drive(on)),
+  ...read('05-03 16:00', 10.2, 10.2),
+];
+const order = (likeId: string, unitPriceMinor: number | null, over: Partial<PartsOrder> = {}): PartsOrder => ({
+  id: newId(),
+  version: 0,
+  archived: false,
+  supplierId: newId(),
+  placedOn: '2026-04-01',
+  placedBy: 'page',
+  lines: [{ goods: 'padSet', likeId, name: 'Pads', count: 1, bookingIds: [], unitPriceMinor, deliveries: [] }],
+  ...over,
+});
+const cost = (orders: PartsOrder[], more: Fact[] = [], shop = {}) => {
+  const book = logbook([...facts, ...more], {}, shop, undefined, { orders } as Partial<Records>);
+  return costAnHour(book, car, null, TODAY);
+};
+const padsOf = (of: ReturnType<typeof costAnHour>): CostPart => of.parts.find((p) => p.kind === 'pads')!;
+
+test('by hand: 0.9 mm an hour of 9 mm is ten hours; a set at 240 costs 24 an hour', () => {
+  const pads = padsOf(cost([order(set.id, 24_000)]));
+  expect(pads.life!.hours).toBeGreaterThan(9);
+  expect(pads.life!.hours).toBeLessThan(11);
+  expect(pads.anHour!.minor / 100).toBeGreaterThan(21.5);
+  expect(pads.anHour!.minor / 100).toBeLessThan(26.5);
+  expect(pads.anHour!.lowMinor).toBeLessThan(pads.anHour!.minor);
+  expect(pads.anHour!.highMinor).toBeGreaterThan(pads.anHour!.minor);
+});
+test('a price that nobody entered is said, and never taken as nought', () => {
+  const none = cost([order(set.id, null)]);
+  expect(padsOf(none)).toMatchObject({ lacks: 'price', anHour: null });
+  expect(none.lacking.map((p) => p.kind)).toEqual(['pads', 'rotors', 'fluid', 'labour']);
+  expect(none.known).toEqual({ minor: 0, lowMinor: 0, highMinor: 0 });
+});
+test('the latest price counts; one in another currency is not added up', () => {
+  const later = order(set.id, 30_000, { placedOn: '2026-05-01' });
+  expect(padsOf(cost([later, order(set.id, 24_000)])).price!.minor).toBe(30_000);
+  expect(padsOf(cost([order(set.id, 24_000, { currency: 'CHF' })]))).toMatchObject({
+    lacks: 'otherCurrency',
+    anHour: null,
+  });
+});
+test('read too seldom there is no life', () => {
+  const rotors = cost([order(pair.id, 60_000)]).parts.find((p) => p.kind === 'rotors')!;
+  expect(rotors).toMatchObject({ lacks: 'life', anHour: null });
+});
+test('labour: an hour and a half of work for two hours on track, at 80', () => {
+  const jobId = newId();
+  const done = {
+    id: newId(),
+    at: '2026-05-20T10:00:00.000Z',
+    recordedAt: '2026-05-20T10:00:00.000Z',
+    by: CREW,
+    kind: 'workDone',
+    carId: car.id,
+    jobId,
+    items: ['pads.front'],
+    minutes: 90,
+  } as unknown as Fact;
+  const job = {
+    id: jobId,
+    version: 0,
+    archived: false,
+    kind: 'errand',
+    carId: car.id,
+    eventId: null,
+    crewId: CREW,
+    startAt: '2026-05-20T08:00:00.000Z',
+    durationMin: 90,
+    notes: '',
+    helperId: null,
+    liftId: null,
+    bookingId: null,
+    covers: ['pads.front'],
+    isPinned: false,
+  };
+  const book = logbook([...facts, done], {}, { labourMinorPerHour: 8_000 }, undefined, {
+    jobs: [job],
+  } as unknown as Partial<Records>);
+  const labour = costAnHour(book, car, null, TODAY).parts.find((p) => p.kind === 'labour')!;
+  expect(labour.anHour!.minor).toBeCloseTo((8_000 * 1.5) / 2, 6);
+});
+test('twice the price that lasts 1.6 times is dearer by a quarter of the hour', () => {
+  const pads = padsOf(cost([order(set.id, 24_000)]));
+  const more = dearerBy(pads, { priceMinor: 48_000, lastsTimes: 1.6 })!;
+  expect(more.minor / pads.anHour!.minor).toBeCloseTo(0.25, 6);
+  expect(more.lowMinor).toBeLessThan(more.minor);
+  expect(more.highMinor).toBeGreaterThan(more.minor);
+  expect(dearerBy(pads, { priceMinor: 24_000, lastsTimes: 1 })!.minor).toBeCloseTo(0, 9);
+});
+test('parts add up to the whole, and hours to the event and the year', () => {
+  const part = (minor: number): CostPart => ({
+    kind: 'pads',
+    axle: 'front',
+    label: '',
+    price: null,
+    life: null,
+    lacks: null,
+    anHour: { minor, lowMinor: minor / 2, highMinor: minor * 2 },
+  });
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 0, max: 1_000_000 }), { maxLength: 8 }),
+      fc.array(fc.double({ min: 0, max: 10, noNaN: true }), { maxLength: 12 }),
+      (list, hours) => {
+        const parts = list.map(part);
+        const all = sumOf(parts);
+        expect(all.minor).toBeCloseTo(
+          list.reduce((a, b) => a + b, 0),
+          6,
+        );
+        const events = hours.map((h) => costOf(all, h).minor).reduce((a, b) => a + b, 0);
+        const year = costOf(
+          all,
+          hours.reduce((a, b) => a + b, 0),
+        ).minor;
+        expect(Math.abs(events - year)).toBeLessThan(1e-6 * Math.max(1, year));
+        expect(all.lowMinor).toBeLessThanOrEqual(all.minor);
+      },
+    ),
+  );
+});
+test('a currency without a minor unit is counted as it is', () => {
+  const yen = cost([order(set.id, 24_000, { currency: 'JPY' })], [], { currency: 'JPY' });
+  expect(padsOf(yen)).toMatchObject({ lacks: null, price: { minor: 24_000, currency: 'JPY' } });
+});
