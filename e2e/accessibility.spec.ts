@@ -133,6 +133,7 @@ const views = [
   '/import',
   '/messages',
   '/cars/{driven}/wear',
+  '/cars/{driven}/cost',
   '/cars/{heated}/heat',
   '/cars/{heated}/heat/readings',
   '/cars/{heated}/heat/figures',

@@ -41,6 +41,7 @@ export const routes = {
   brakeSheet: (id: string) => to(`/cars/${id}/sheet`),
   fluid: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/verdict`, query),
   heat: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/heat`, query),
+  cost: (id: string) => to(`/cars/${id}/cost`),
   wear: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/wear`, query),
   heatFigures: (id: string) => to(`/cars/${id}/heat/figures`),
   heatReadings: (id: string, query?: { event?: string | undefined }) => to(`/cars/${id}/heat/readings`, query),

@@ -25,6 +25,7 @@ import { shoppingListRoutes } from './routes/shopping-lists';
 import { traceRoutes } from './routes/traces';
 import { trackRoutes } from './routes/track';
 import { supplierRoutes } from './routes/suppliers';
+import { costRoutes } from './routes/costs';
 import { workDoneRoutes } from './routes/work-done';
 import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
@@ -116,6 +117,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: planRoutes(database, cache, planner) },
     { at: '/api', router: workListRoutes(cache) },
     { at: '/api', router: workDoneRoutes(cache) },
+    { at: '/api', router: costRoutes(cache) },
     { at: '/api', router: shoppingListRoutes(cache) },
     { at: '/api', router: runSheetRoutes(cache) },
     { at: '/api', router: supplierRoutes(cache) },

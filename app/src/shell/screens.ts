@@ -18,6 +18,7 @@ export { EditCarScreen, NewCarScreen } from '../features/cars/car-form';
 export { WorkDoneScreen } from '../features/work/work-done-screen';
 export { CarScreen } from '../features/cars/car-screen';
 export { ConditionScreen } from '../features/condition/condition-screen';
+export { CostScreen } from '../features/cost/cost-screen';
 export { CarsScreen } from '../features/cars/cars-screen';
 export { EditCustomerScreen, NewCustomerScreen } from '../features/customers/customer-form';
 export { EditEventScreen, NewEventScreen } from '../features/events/event-form';

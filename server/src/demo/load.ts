@@ -33,6 +33,7 @@ import { type DemoFile, compoundRecord, demoCarHeat, demoCompounds, demoReadings
 import type { AnyRecord } from './records';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
+import { demoOrders } from './orders';
 import { demoTrackDay } from './track';
 import {
   type DemoCar,
@@ -442,6 +443,9 @@ export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
   });
   records.push(...day.records);
   facts.push(...day.facts);
+  const ordered = demoOrders(logbook, { newId, at, crew });
+  for (const body of ordered.orders) records.push({ collection: 'orders', body });
+  facts.push(...ordered.facts);
   for (const fact of facts)
     if (fact.kind === 'carReleased') fact.limits = limitsOf(logbook, logbook.jobs.get(fact.jobId)!);
   return { records, facts, files };

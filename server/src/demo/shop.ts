@@ -16,6 +16,7 @@ const common = { version: 0, archived: false };
 
 export const demoShop: Shop = {
   ...shopDefaults,
+  labourMinorPerHour: 9_200,
   ...common,
   id: SHOP_ID,
   name: 'Ferrant & Loy Track Preparation',

@@ -16,6 +16,7 @@ import { shoppingListsPaths } from './shopping-lists';
 import { suppliersPaths } from './suppliers';
 import { tracesPaths } from './traces';
 import { trackPaths } from './track';
+import { costPaths } from './costs';
 import { workDonePaths } from './work-done';
 import { workListsPaths } from './work-lists';
 
@@ -74,6 +75,7 @@ const describedPaths = (): Described => ({
   ...suppliersPaths(),
   ...importsPaths(),
   ...workDonePaths(),
+  ...costPaths(),
   ...benchPaths(),
   ...tracesPaths(),
   ...beddingPaths(),

@@ -221,6 +221,12 @@ function CarPage({ car, event }: { car: Car; event: TrackEvent | null }) {
             <Text as="small">{tell(judgeWear(logbook, car, event, today).headline)}</Text>
           </LinkRow>
         </Section>
+        <Section title="Cost">
+          <LinkRow label="What an hour on track costs" onPress={() => go(routes.cost(car.id))}>
+            <Text as="strong">What an hour on track costs</Text>
+            <Text as="small">Pads, rotors, fluid and labour over their lives.</Text>
+          </LinkRow>
+        </Section>
         <Section title="Boiling tests">
           <TestChart car={car} event={event} />
         </Section>

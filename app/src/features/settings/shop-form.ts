@@ -7,7 +7,7 @@ import {
   readTimeSpan,
   writeTimeSpan,
 } from '@calvik/core';
-import { isCurrency } from '../../fields/money';
+import { isCurrency, priceMinor, priceText } from '../../fields/money';
 import { recordText } from '../../ui/quantity-text';
 import { type TypedDaysOff, noDaysTyped, readDaysOff } from '../../fields/days-off-fields';
 import { type PolicyForm, policyOf } from '../../fields/policy-fields';
@@ -43,6 +43,7 @@ export interface ShopForm extends RulesForm {
   off: TypedDaysOff;
   pace: Shop['planPace'];
   currency: string;
+  labour: string;
   /** A line each. */
   adapters: string;
   bleeders: string;
@@ -91,6 +92,7 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   off: noDaysTyped,
   pace: shop.planPace,
   currency: shop.currency,
+  labour: shop.labourMinorPerHour === null ? '' : priceText(shop.labourMinorPerHour, shop.currency),
   adapters: shop.capAdapters.join('\n'),
   bleeders: shop.pressureBleeders === null ? '' : String(shop.pressureBleeders),
   trailers: shop.trailers === null ? '' : String(shop.trailers),
@@ -116,6 +118,9 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
   if ('message' in breaks) return breaks.message;
   if (!isCurrency(f.currency.trim().toUpperCase()))
     return `“${f.currency.trim()}” is no currency: give its three letters, like EUR.`;
+  const labour = priceMinor(f.labour, f.currency.trim().toUpperCase());
+  if (Number.isNaN(labour))
+    return `“${f.labour.trim()}” is no price of an hour: type it like 80.00, or leave it empty.`;
   const off = readDaysOff(f.off);
   if (off && 'message' in off) return off.message;
   return {
@@ -126,6 +131,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     closedDays: off ? [...f.closed, off.day] : f.closed,
     planPace: f.pace,
     currency: f.currency.trim().toUpperCase(),
+    labourMinorPerHour: labour,
     capAdapters: f.adapters
       .split('\n')
       .map((line) => line.trim())

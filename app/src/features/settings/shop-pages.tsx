@@ -27,6 +27,12 @@ export function NameAndPlace({ form }: { form: UseFormReturn<ShopForm> }) {
       <TextField control={control} name="currency" label="Currency of prices" hint="Three letters, like EUR" required />
       <TextField
         control={control}
+        name="labour"
+        label="An hour of brake work"
+        hint="Without tax. Empty: labour is not counted in what an hour costs"
+      />
+      <TextField
+        control={control}
         name="adapters"
         label="Cap adapters for the pressure bleeder, a line each"
         hint="As they are called with the cars"
