@@ -75,9 +75,10 @@ describe('plans', () => {
     const taken = await api.post(`/api/plans/${id}/take`);
     expect(taken.body).toEqual({ saved: answer!.jobs.length, dropped: 0 });
     expect((await saved('jobs')).length).toBe(before + answer!.jobs.length);
-    // A search that was stopped may leave something to be had: the next one, seen through, finds it, and the one after that nothing more.
+    // A search that was stopped may leave something to be had, and plan what a better one needs no more: the next one, seen through, finds it, and the one after
+    // that nothing more.
     const better = await finished(((await api.post('/api/plans').send({ seconds: 20 })).body as PlanRun).id);
-    expect(better.answer!.drop).toEqual([]);
+    expect(better.answer!.drop.every((job) => job.covers.length > 0)).toBe(true);
     await api.post(`/api/plans/${better.id}/take`);
     const again = await finished(((await api.post('/api/plans').send({ seconds: 20 })).body as PlanRun).id);
     expect(again.answer!.moved).toEqual([]);

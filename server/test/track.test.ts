@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Papa from 'papaparse';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
@@ -303,6 +304,27 @@ describe('fluid after heat', () => {
     // Once it was begun the car is not driven before it is released.
     const gates = judgeCar(logbook, logbook.cars.get(car.velund)!, null, TODAY).gates;
     expect(gates.find((g) => g.gate === 'service')?.verdict).toBe('needsWork');
+  });
+});
+
+describe('what an hour costs', () => {
+  test('a table with a line for each part; what is lacking is said and not counted', async () => {
+    const answer = await api.get(`/api/exports/cars/${car.tessaro}/cost.csv`);
+    expect([answer.status, answer.type]).toEqual([200, 'text/csv']);
+    const rows = Papa.parse<Record<string, string>>(answer.text.replace(/^\ufeff/, '').trim(), { header: true }).data;
+    expect(rows.map((r) => r['what'])).toEqual([
+      'Front pads',
+      'Front rotors',
+      'Rear pads',
+      'Rear rotors',
+      'Fluid',
+      'Labour of brake work',
+    ]);
+    const pads = rows[0]!;
+    expect(pads).toMatchObject({ label: 'P-023', price_minor: '23400', currency: 'EUR', lacks: '' });
+    expect(Number(pads['minor_an_hour'])).toBeCloseTo(23_400 / Number(pads['lasts_hours']), -2);
+    expect(rows[1]).toMatchObject({ lacks: 'life', minor_an_hour: '' });
+    expect((await api.get('/api/exports/cars/x/cost.csv')).status).toBe(404);
   });
 });
 

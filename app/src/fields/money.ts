@@ -1,11 +1,6 @@
 import { readFigure } from '@calvik/core/units';
+import { minorPerUnit, moneyText } from '@calvik/words/money';
 import { useLogbook } from '../state/hooks';
-
-const formatOf = (currency: string): Intl.NumberFormat =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-/** Minor units in one of a currency: a hundred cents, but one yen. */
-const minorPerUnit = (currency: string): number =>
-  10 ** (formatOf(currency).resolvedOptions().maximumFractionDigits ?? 2);
 
 /** Whether a code names a currency, by ISO 4217 as this machine knows it. */
 export const isCurrency = (code: string): boolean => Intl.supportedValuesOf('currency').includes(code);
@@ -13,7 +8,7 @@ export const isCurrency = (code: string): boolean => Intl.supportedValuesOf('cur
 /** A price in the currency that it was agreed in; without one, in the shop's. */
 export function useMoney(): (minor: number, currency?: string) => string {
   const { shop } = useLogbook();
-  return (minor, currency = shop.currency) => formatOf(currency).format(minor / minorPerUnit(currency));
+  return (minor, currency = shop.currency) => moneyText(minor, currency);
 }
 
 /**

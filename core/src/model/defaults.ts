@@ -41,6 +41,7 @@ export const shopDefaults: Shop = {
   pressureBleeders: null,
   trailers: null,
   labourMinorPerHour: null,
+  isCostTold: false,
   slackDays: 1,
   afterEventDays: 7,
   machineBeddingDays: 6,

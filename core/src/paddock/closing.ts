@@ -21,6 +21,7 @@ import {
 } from '../model';
 import { thinnest } from '../pads';
 import { type TrackSession, sessionsAt, trackFinding } from '../sessions';
+import { SPARE_FROM, axleWear, usualMinLeft } from '../wear';
 import { answerTo } from './look-list';
 import { judgeTrack } from './state';
 
@@ -113,11 +114,15 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
     : [];
   add(
     'shelf',
-    driven.flatMap(({ axle, set }) => {
+    driven.flatMap(({ axle, set }): Finding[] => {
       const read = cornersOf(axle).filter((c) =>
         facts.some((f) => f.kind === 'padMeasurement' && f.corner === c && f.at >= last!.fact.at),
       );
-      return read.length === 2 ? [] : [trackFinding('closeSetNotRead', 'needsWork', { axle }, { pads: set.label })];
+      if (read.length < 2) return [trackFinding('closeSetNotRead', 'needsWork', { axle }, { pads: set.label })];
+      const wear = axleWear(logbook, car, axle, 'pads', null, today, set);
+      if (!wear?.isTold) return [];
+      const minutes = Math.min(...cornersOf(axle).map((c) => usualMinLeft(wear, c, SPARE_FROM)));
+      return [trackFinding('closeSetOnShelf', 'inOrder', { axle }, { pads: set.label, minutes: Math.round(minutes) })];
     }),
     driven.length > 0,
   );

@@ -7,7 +7,8 @@ export interface TrackFindings {
   levelMoreThanWear: { drop: Quantity; explained: Quantity };
   levelLeak: { drop: Quantity; explained: Quantity };
   levelRose: { rise: Quantity };
-  levelWearUnknown: { drop: Quantity };
+  /** With what it would be of each front pad, if all of it went there. */
+  levelWearUnknown: { drop: Quantity; frontPad: Quantity };
   levelNotComparable: Record<string, never>;
   levelUnderMin: { level: Quantity; min: Quantity };
   /** Of the heat, brought to one moment. */
@@ -48,6 +49,8 @@ export interface TrackFindings {
   closeRoadPads: { pads: string; rotors: string };
   closeOtherRotors: { pads: string; rotors: string };
   closeSetNotRead: { pads: string };
+  /** What is left of it, in minutes at a usual venue of the car. */
+  closeSetOnShelf: { pads: string; minutes: number };
   closeFluidWanted: { work: AskedWork };
   closeFluidOut: { volume: Quantity };
   closeNotTold: Record<string, never>;

@@ -12,6 +12,7 @@ import {
   axleOfCorner,
   corners,
   millilitres,
+  mm,
 } from '../model';
 import { wornBetween } from '../pads';
 import { trackFinding } from './findings';
@@ -50,6 +51,9 @@ export function levelAgainstWear(
   const toleranceMl = READ_TO_ML + WEAR_SHARE * explainedMl;
   const values = { drop: millilitres(dropMl), explained: millilitres(explainedMl) };
   const over = dropMl - explainedMl;
+  // Both pads of both front corners together, worn by a millimetre.
+  const mlPerMm = 2 * returnedMl(car.front, { innerPadMm: 1, outerPadMm: 1, rotorMm: 0 });
+  const frontPadMm = Math.max(0, over) / mlPerMm;
   const finding =
     toMl < car.reservoirMinMl
       ? trackFinding('levelUnderMin', 'stop', {}, { level: millilitres(toMl), min: millilitres(car.reservoirMinMl) })
@@ -58,7 +62,7 @@ export function levelAgainstWear(
         : over > toleranceMl
           ? isWearKnown
             ? trackFinding('levelMoreThanWear', 'needsWork', {}, values)
-            : trackFinding('levelWearUnknown', 'needsWork', {}, { drop: values.drop })
+            : trackFinding('levelWearUnknown', 'needsWork', {}, { drop: values.drop, frontPad: mm(frontPadMm) })
           : dropMl < -toleranceMl
             ? trackFinding('levelRose', 'watch', {}, { rise: millilitres(-dropMl) })
             : trackFinding('levelByWear', 'inOrder', {}, values);

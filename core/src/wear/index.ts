@@ -19,5 +19,6 @@ export {
 } from './outlook';
 export { type Belief, type SeenRate, type WearKind, expectedRate, pooled, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
+export { type Rotation, rotationsOf } from './rotation';
 export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';
 export { usualMinLeft } from './until';

@@ -77,7 +77,12 @@ test('under MIN stops whatever wear explains; wear that nobody gauged explains n
     code: 'levelUnderMin',
     verdict: 'stop',
   });
-  expect(levelAgainstWear(car, { ...none, RL: null }, 250, 240).finding.code).toBe('levelWearUnknown');
+  const { finding } = levelAgainstWear(car, { ...none, RL: null }, 250, 240);
+  expect(finding.code).toBe('levelWearUnknown');
+  // Backwards through the same sum: so much off every front pad takes those ten millilitres.
+  const { value: mm } = finding.values['frontPad'] as { value: number };
+  const each = { innerPadMm: mm, outerPadMm: mm, rotorMm: 0 };
+  expect(levelAgainstWear(car, { ...none, FL: each, FR: each }, 250, 240).explainedMl).toBeCloseTo(10, 9);
 });
 
 test('the level before is the one read last, with what was poured in; fluid moved since makes it unknown', () => {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import type { Fact } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
-import { axleWear, judgeWear, leftOf, usualMinLeft, wearLine, wearOf } from '../../src/wear';
+import { axleWear, judgeWear, leftOf, rotationsOf, usualMinLeft, wearLine, wearOf } from '../../src/wear';
 import { workOfEvents } from '../../src/work';
 import { within } from '../builders/budget';
 import { TODAY, car, coming, drive, fit, logbook, other, past, read, set } from '../builders/worn-car';
@@ -111,6 +111,21 @@ describe('what nobody has entered is no good news', () => {
     const w = front(one);
     expect(w.isTold).toBe(true);
     expect(w.underBeforeEnd).toBeGreaterThan(0.5);
+  });
+});
+
+describe('what could change places', () => {
+  const apart = driven([12, 10, 8]).map((f) =>
+    f.kind === 'padMeasurement' && f.corner === 'FL' && f.at > '2026-05-03'
+      ? { ...f, outer: { ...f.outer, thicknessMm: 9.6 } }
+      : f,
+  ) as Fact[];
+  test('inner and outer of a fixed caliper, not of a floating one; nothing of directional pads', () => {
+    const w = front(apart);
+    expect(rotationsOf(car, w)).toEqual([{ kind: 'innerAndOuter', corner: 'FL', thickMm: 9.6, thinMm: 8 }]);
+    const floating = { ...car, front: { ...car.front, brake: 'floatingCaliper' as const } };
+    expect(rotationsOf(floating as typeof car, w)).toEqual([]);
+    expect(rotationsOf(car, { ...w, part: { ...set, isDirectional: true } })).toEqual([]);
   });
 });
 

@@ -2,6 +2,7 @@
 import type { Booking, Car, Fault, Logbook, UnitSystem } from '@calvik/core';
 import { dateSpan } from '@calvik/core/calendar';
 import { conditionOf } from '@calvik/core/condition';
+import { costAnHour } from '@calvik/core/cost';
 import { carLabel, ofKind } from '@calvik/core/logbook';
 import { findingKey } from '@calvik/core/model';
 import { judgeLook } from '@calvik/core/paddock';
@@ -9,6 +10,8 @@ import { type TrackSession, decisionsOn, factsAfter } from '@calvik/core/session
 import { closingOf, wearOver, wearPerHour } from '@calvik/core/track';
 import { factText } from '../facts';
 import { findingText } from '../findings';
+import { costPartName } from '../cost';
+import { moneyText } from '../money';
 import { complaintWords, cornerNames } from '../names';
 import { type Say, sayTo } from '../reader';
 import { counted, list } from '../texts';
@@ -166,6 +169,7 @@ export function afterEventSheet(
       })(),
       table: null,
     },
+    ...costSection(logbook, car, today),
     {
       title: 'Next',
       lines: [
@@ -188,6 +192,25 @@ export function afterEventSheet(
     signature: closing.closed ? `${name(closing.closed.by)}, ${say.moment(closing.closed.at)}` : '',
     caution: 'Pads read through a caliper’s window are read roughly. The makers’ sheets come first.',
   };
+}
+
+/** What an hour costs, where the shop tells it. */
+function costSection(logbook: Logbook, car: Car, today: string): SheetSection[] {
+  if (!logbook.shop.isCostTold) return [];
+  const { known, lacking, parts, currency } = costAnHour(logbook, car, null, today);
+  if (lacking.length === parts.length) return [];
+  const money = (minor: number): string => moneyText(minor, currency);
+  const left = lacking.map((p) => costPartName(p).toLowerCase());
+  return [
+    {
+      title: 'What an hour on track costs',
+      lines: [
+        `${money(known.minor)}, ${money(known.lowMinor)} to ${money(known.highMinor)}: ${list(parts.filter((p) => p.lacks === null).map((p) => costPartName(p).toLowerCase()))}. Without tax.`,
+        ...(left.length > 0 ? [`Not counted, for nobody knows it yet: ${list(left)}.`] : []),
+      ],
+      table: null,
+    },
+  ];
 }
 
 /** Wear as a gauge tells it: tenths of a millimetre, thousandths of an inch. */

@@ -12,8 +12,8 @@ export const trackTexts: TextsFor<TrackFindings> = {
   levelLeak: ({ drop, explained }, _, say) =>
     `Level down ${say.quantity(drop)}; wear explains ${say.quantity(explained)}: it leaks.`,
   levelRose: ({ rise }, _, say) => `Level up ${say.quantity(rise)}: hot fluid, or read it again standing level.`,
-  levelWearUnknown: ({ drop }, _, say) =>
-    `Level down ${say.quantity(drop)}: gauge the pads to know whether wear explains it.`,
+  levelWearUnknown: ({ drop, frontPad }, _, say) =>
+    `Level down ${say.quantity(drop)}: ${say.quantity(frontPad)} off each front pad, or a leak. Gauge the pads.`,
   levelNotComparable: () => 'No level on record from before: this one is the first to compare with.',
   levelUnderMin: ({ level, min }, _, say) =>
     `Level ${say.quantity(level)}, under MIN at ${say.quantity(min)}: air may be in.`,
@@ -53,6 +53,8 @@ export const trackTexts: TextsFor<TrackFindings> = {
     `Road pads ${pads}${rotors ? ` on their rotors ${rotors}` : ''} go back on the ${axle ?? 'axle'}.`,
   closeOtherRotors: ({ pads, rotors }, { axle }) =>
     `Road pads ${pads} are on other rotors at the ${axle ?? 'axle'}: their own are ${rotors}.`,
+  closeSetOnShelf: ({ pads, minutes }) =>
+    `Set ${pads} goes on the shelf with about ${minutes < 90 ? `${Math.round(minutes / 5) * 5} min` : `${(minutes / 60).toFixed(1)} h`} of track left.`,
   closeSetNotRead: ({ pads }) => `Set ${pads}: not read since the last session.`,
   closeFluidWanted: ({ work }) =>
     ({

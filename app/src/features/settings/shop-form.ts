@@ -44,6 +44,7 @@ export interface ShopForm extends RulesForm {
   pace: Shop['planPace'];
   currency: string;
   labour: string;
+  costTold: boolean;
   /** A line each. */
   adapters: string;
   bleeders: string;
@@ -93,6 +94,7 @@ export const shopForm = (shop: Shop, system: UnitSystem): ShopForm => ({
   pace: shop.planPace,
   currency: shop.currency,
   labour: shop.labourMinorPerHour === null ? '' : priceText(shop.labourMinorPerHour, shop.currency),
+  costTold: shop.isCostTold,
   adapters: shop.capAdapters.join('\n'),
   bleeders: shop.pressureBleeders === null ? '' : String(shop.pressureBleeders),
   trailers: shop.trailers === null ? '' : String(shop.trailers),
@@ -132,6 +134,7 @@ export function shopOf(f: ShopForm, shop: Shop, quantity: ReturnType<typeof useQ
     planPace: f.pace,
     currency: f.currency.trim().toUpperCase(),
     labourMinorPerHour: labour,
+    isCostTold: f.costTold,
     capAdapters: f.adapters
       .split('\n')
       .map((line) => line.trim())

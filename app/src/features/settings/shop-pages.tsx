@@ -31,6 +31,7 @@ export function NameAndPlace({ form }: { form: UseFormReturn<ShopForm> }) {
         label="An hour of brake work"
         hint="Without tax. Empty: labour is not counted in what an hour costs"
       />
+      <SwitchField control={control} name="costTold" label="Tell customers what an hour on track costs" />
       <TextField
         control={control}
         name="adapters"

@@ -2,12 +2,14 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   type AxleWear,
+  type Car,
   type Left,
   type PadSet,
   compoundName,
   fromCanonical,
   leftOf,
   preferredUnit,
+  rotationsOf,
   shortDate,
   wearFigures,
   wearLine,
@@ -24,7 +26,7 @@ const sideNames = { inner: ', inner pad', outer: ', outer pad', rotor: '' } as c
 const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`);
 
 /** Pads or rotors of one axle: what is left, until when, and how sure that is. */
-export function PartWear({ wear }: { wear: AxleWear }) {
+export function PartWear({ car, wear }: { car: Car; wear: AxleWear }) {
   const logbook = useLogbook();
   const { show, system } = useUnits();
   const figures = useMemo(() => wearFigures(wear), [wear]);
@@ -59,6 +61,11 @@ export function PartWear({ wear }: { wear: AxleWear }) {
           {`Read too seldom to go by: what is shown is what is usual. ${of === 'pads' ? 'Gauge' : 'Measure'} it after it has been driven.`}
         </Text>
       )}
+      {rotationsOf(car, wear).map((r) => (
+        <Text key={r.kind === 'innerAndOuter' ? r.corner : r.kind}>
+          {`${r.kind === 'innerAndOuter' ? `Swap inner and outer at the ${cornerNames[r.corner]}` : 'Swap left and right'}: ${show(r.thickMm, 'length')} against ${show(r.thinMm, 'length')}. Where pads and caliper allow it, and nothing drags or sticks.`}
+        </Text>
+      ))}
       <WearChart
         line={line}
         newMm={part?.newThicknessMm ?? null}

@@ -86,6 +86,8 @@ export const shop = z.object({
     .default('EUR'),
   /** What an hour of brake work costs, in minor units of the currency; null where nobody has said. */
   labourMinorPerHour: whole(0, 10_000_000, 'cents').nullable().default(null),
+  /** Whether customers are told what an hour on track costs, on the sheet after an event. */
+  isCostTold: z.boolean().default(false),
   /** Days that work should be finished before load-up. */
   slackDays: whole(0, 14, 'days').default(1),
   /** Days after an event within which ducts come off and road pads go back. */
