@@ -88,6 +88,7 @@ export const recordDefaults = {
     maxTempC: null,
     friction: null,
     layerFormsC: null,
+    lostMmAnHour: null,
     beddingSource: '',
     notes: '',
   } satisfies Partial<Compound>,

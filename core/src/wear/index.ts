@@ -17,7 +17,7 @@ export {
   leftOf,
   wearOf,
 } from './outlook';
-export { type Belief, type SeenRate, type WearKind, expectedRate, pooled, usualRate } from './prior';
+export { type Belief, type SeenRate, type WearKind, expectedRate, pooled, rateOfSheet, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 export { type Rotation, rotationsOf } from './rotation';
 export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';

@@ -24,6 +24,15 @@ const usual: Record<WearKind, RatePrior> = {
 };
 export const usualRate = (kind: WearKind): RatePrior => usual[kind];
 
+/** A sheet is written for another car at another venue: so far off, as a factor of e. Own figure. */
+const SHEET_SD = 0.4;
+
+/** What a compound's sheet says of a rate: it speaks of front pads, rear ones lose as much less as is usual. @param lostMmAnHour of a front pad */
+export function rateOfSheet(kind: WearKind, lostMmAnHour: number): RatePrior {
+  const front = `front.${kind.split('.')[1] as 'track'}` as const;
+  return { logMean: Math.log(lostMmAnHour / 60) + usual[kind].logMean - usual[front].logMean, logSd: SHEET_SD };
+}
+
 /** How far compounds of one use, cars with one compound, and sets of one car lie apart, as factors of e. Own figures. */
 const APART = { compounds: 0.35, cars: 0.35, sets: 0.2 } as const;
 
@@ -64,6 +73,7 @@ function means(seen: readonly SeenRate[], by: (s: SeenRate) => string, of: (grou
  * The rate to expect of a set that nobody has read yet.
  * @param seen rates of other sets of the same kind, without that set
  * @param carId and compoundId of the set
+ * @param sheet what its compound's sheet says, where it says something: it stands in for what is usual of that compound
  * @example expectedRate('front.track', [], 'a car', null) // what is usual
  */
 export function expectedRate(
@@ -71,6 +81,7 @@ export function expectedRate(
   seen: readonly SeenRate[],
   carId: string,
   compoundId: string | null,
+  sheet: RatePrior | null = null,
 ): RatePrior {
   const { logMean, logSd } = usual[kind];
   const own = (s: SeenRate): Belief => ({ mean: s.logMean, variance: s.logSd ** 2 + APART.sets ** 2 });
@@ -95,7 +106,8 @@ export function expectedRate(
     pooled([...others.values()].map((belief) => wider(belief, APART.compounds))),
   );
   const same = seen.filter((s) => compoundOf(s) === target);
-  const compound = refine(wider(ofUse, APART.compounds), ofCompound(same, carId));
+  const before = sheet ? { mean: sheet.logMean, variance: sheet.logSd ** 2 } : wider(ofUse, APART.compounds);
+  const compound = refine(before, ofCompound(same, carId));
   const car = refine(wider(compound, APART.cars), ofCars(same).get(carId) ?? null);
   const set = wider(car, APART.sets);
   return { logMean: set.mean, logSd: Math.sqrt(set.variance) };

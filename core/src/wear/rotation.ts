@@ -27,8 +27,8 @@ export function rotationsOf(car: Pick<Car, 'front' | 'rear'>, { of, axle, part, 
       found.push({ kind: 'innerAndOuter', corner, thickMm, thinMm });
     return (inner + outer) / 2;
   });
-  const [left, right] = means;
-  if (left != null && right != null && Math.abs(left - right) >= APART_MM)
+  const [left = null, right = null] = means;
+  if (left !== null && right !== null && Math.abs(left - right) >= APART_MM)
     found.push({ kind: 'leftAndRight', axle, thickMm: Math.max(left, right), thinMm: Math.min(left, right) });
   return found;
 }

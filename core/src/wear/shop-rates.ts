@@ -4,7 +4,7 @@ import { type Logbook, ofKind, remembered } from '../logbook';
 import type { Fact, PadSet, RotorPair } from '../model';
 import { type RatePrior, scatterMm2 } from './estimate';
 import { type PartHistoryOfWear, wearHistoryOfPart } from './faces';
-import { type SeenRate, type WearKind, expectedRate } from './prior';
+import { type SeenRate, type WearKind, expectedRate, rateOfSheet } from './prior';
 
 /** Worn by less than so many times what a reading is off by, a set tells nothing of its rate. */
 const LEAST_WORN_SDS = 3;
@@ -100,8 +100,9 @@ export function ratePriorOf(
   const all = [...latestOf(logbook, kind, history.of), ...ownOf(logbook, carId, kind, history.of)];
   const others = [...new Map(all.map((s) => [s.partId, s])).values()].filter((s) => s.partId !== history.part?.id);
   const compoundId = compoundOf(history.part);
+  const said = history.of === 'pads' ? logbook.compounds.get(compoundId ?? '')?.lostMmAnHour : null;
   return {
-    prior: expectedRate(kind, others, carId, compoundId),
+    prior: expectedRate(kind, others, carId, compoundId, said ? rateOfSheet(kind, said) : null),
     sets: others.length,
     ofCompound: others.filter((s) => s.compoundId === compoundId).length,
   };

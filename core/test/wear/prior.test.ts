@@ -1,5 +1,5 @@
 /** What is expected of a set that nobody has read: drawn towards what the shop has seen, as the hierarchy of normals says. */
-import { type SeenRate, expectedRate, pooled, usualRate } from '../../src/wear';
+import { type SeenRate, expectedRate, pooled, rateOfSheet, usualRate } from '../../src/wear';
 
 const kind = 'front.track' as const;
 const seen = (carId: string, compoundId: string | null, rate: number, logSd = 0.2): SeenRate => ({
@@ -101,4 +101,16 @@ test('the eight schools, pooled: 7.7 with a standard error of 4.1 (Gelman and ot
   const { mean, variance } = pooled(effects.map((mean, i) => ({ mean, variance: errors[i]! ** 2 })))!;
   expect(mean).toBeCloseTo(7.7, 1);
   expect(Math.sqrt(variance)).toBeCloseTo(4.1, 1);
+});
+
+test('a compound’s sheet stands in for what is usual of it, and gives way to what is read', () => {
+  const sheet = rateOfSheet(kind, 3);
+  const alone = expectedRate(kind, [], 'car', 'soft', sheet);
+  expect(Math.exp(alone.logMean)).toBeCloseTo(0.05, 6);
+  expect(alone.logSd).toBeLessThan(expectedRate(kind, [], 'car', 'soft').logSd);
+  const read = expectedRate(kind, [seen('car', 'soft', 0.1), seen('car', 'soft', 0.1)], 'car', 'soft', sheet);
+  expect(Math.exp(read.logMean)).toBeGreaterThan(0.075);
+  // Rear pads lose as much less as is usual.
+  const rear = Math.exp(rateOfSheet('rear.track', 3).logMean) / 0.05;
+  expect(rear).toBeCloseTo(Math.exp(usualRate('rear.track').logMean - usualRate('front.track').logMean), 6);
 });

@@ -22,7 +22,15 @@ export const newCompound = (name: string, use: Compound['use']): Compound => ({
 });
 
 type CompoundForm = Record<
-  'name' | 'minWorkingC' | 'maxWorkingC' | 'maxTempC' | 'friction' | 'layerFormsC' | 'beddingSource' | 'notes',
+  | 'name'
+  | 'minWorkingC'
+  | 'maxWorkingC'
+  | 'maxTempC'
+  | 'friction'
+  | 'layerFormsC'
+  | 'lostAnHour'
+  | 'beddingSource'
+  | 'notes',
   string
 > & { use: Compound['use'] };
 
@@ -39,6 +47,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
       maxWorkingC: temp(compound?.maxWorkingC),
       maxTempC: temp(compound?.maxTempC),
       layerFormsC: temp(compound?.layerFormsC),
+      lostAnHour: recordText(compound?.lostMmAnHour, 'length', system),
       friction: compound?.friction?.toString() ?? '',
       beddingSource: compound?.beddingSource ?? '',
       notes: compound?.notes ?? '',
@@ -58,6 +67,7 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
         maxWorkingC: orNull(f.maxWorkingC),
         maxTempC: orNull(f.maxTempC),
         layerFormsC: orNull(f.layerFormsC),
+        lostMmAnHour: f.lostAnHour.trim() === '' ? null : quantity(f.lostAnHour, 'length'),
         friction: readFigure(f.friction),
         beddingSource: f.beddingSource,
         notes: f.notes,
@@ -119,6 +129,16 @@ function CompoundFormScreen({ compound }: { compound: Compound | null }) {
           label="Friction"
           optional
           hint="Like 0.42; empty: a usual pad is assumed"
+        />
+      </Section>
+      <Section title="Wear">
+        <QuantityField
+          control={control}
+          name="lostAnHour"
+          label="A front pad loses in an hour of track"
+          dimension="length"
+          optional
+          hint="By its sheet. Empty: by what is usual, and by what the shop reads"
         />
       </Section>
       <Section title="Bedding">

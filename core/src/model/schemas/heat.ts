@@ -109,6 +109,8 @@ export const compound = z
     friction: quantity(0.1, 0.9, '').nullable().default(null),
     /** Rotor face from which its transfer layer forms. */
     layerFormsC: tempC(50, 800).nullable().default(null),
+    /** What a front pad of it loses in an hour of track, by its sheet or by others' word. */
+    lostMmAnHour: quantity(0.05, 20, 'mm').nullable().default(null),
     /** Where its bedding procedure comes from. */
     beddingSource: note(200).default(''),
     notes: note().default(''),
