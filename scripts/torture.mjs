@@ -2,13 +2,13 @@
  * `npm run torture`: what takes too long for every run, with new chances each time: fifty thousand seasons and twenty
  * thousand services against the oracle, the rows of the condition’s tables taken out in turn, the band of heat over two
  * hundred cars and against another model of three hundred, a thousand bedding drives, four thousand days at a track, a thousand planned shops,
- * twenty thousand evenings of a lead.
+ * twenty thousand evenings of a lead, what was said of three thousand sets of pads.
  */
 import { ensureCompiled, ensureInstalled, main, run, say } from './lib.mjs';
 
 const played = [
   ['core', 'service/(adversary|step-of-finding)|heat-outlook/compute|sessions/state|schedule/(another-look|solve)'],
-  ['core', 'condition/(season|mutation)|logbook/remembered|readiness/readiness|diagnosis/weigh|oracle/'],
+  ['core', 'condition/(season|mutation)|logbook/remembered|readiness/readiness|diagnosis/weigh|oracle/|wear/'],
   ['words', 'evening'],
   ['server', 'instruments/drive|adversary|imports|routes/records'],
 ];

@@ -41,7 +41,7 @@ export interface FaceHistory {
 }
 
 /** A part, or what is on an axle without a label, with all that it has been through. */
-export interface PartHistoryOfWear {
+export interface WearHistory {
   of: KindOfPart;
   axle: Axle;
   part: PadSet | RotorPair | null;
@@ -129,7 +129,7 @@ function historyOf(
   part: PadSet | RotorPair | null,
   stints: readonly Stint[],
   readings: readonly Fact[],
-): PartHistoryOfWear {
+): WearHistory {
   const from = stints[0]?.from?.at;
   const label = part && from !== undefined ? { mm: part.newThicknessMm, at: from } : null;
   if (readings.length === 0 && label === null) return { of, axle, part, exposures: [], faces: [] };
@@ -147,7 +147,7 @@ function historyOf(
 }
 
 /** What a labelled part has been through. */
-export function wearHistoryOfPart(logbook: Logbook, part: PadSet | RotorPair, of: KindOfPart): PartHistoryOfWear {
+export function wearHistoryOfPart(logbook: Logbook, part: PadSet | RotorPair, of: KindOfPart): WearHistory {
   const own = logbook.factsOfPart(part.id);
   const cars = [...new Set(own.flatMap((f) => ('carId' in f && f.carId ? [f.carId] : [])))];
   const restsOn = cars.flatMap((id) => {
@@ -160,7 +160,7 @@ export function wearHistoryOfPart(logbook: Logbook, part: PadSet | RotorPair, of
 }
 
 /** What is on an axle now, with or without a label. */
-export function wearHistoryOn(logbook: Logbook, car: Car, axle: Axle, of: KindOfPart): PartHistoryOfWear {
+export function wearHistoryOn(logbook: Logbook, car: Car, axle: Axle, of: KindOfPart): WearHistory {
   const parts = axleParts(logbook, car, axle);
   const part = of === 'pads' ? parts.padSet : parts.rotorPair;
   if (part) return wearHistoryOfPart(logbook, part, of);

@@ -8,7 +8,7 @@ import { padSpec } from '../service';
 import { type SessionAhead, eventsBefore, sessionsAhead } from './ahead';
 import type { Exposure } from './exposure';
 import { type RatePrior, type WearEstimate, estimateWear, rateOf } from './estimate';
-import { type FaceHistory, type PartHistoryOfWear, wearHistoryOfPart, wearHistoryOn } from './faces';
+import { type FaceHistory, type WearHistory, wearHistoryOfPart, wearHistoryOn } from './faces';
 import { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 import { ratePriorOf } from './shop-rates';
 
@@ -114,7 +114,7 @@ function limitOf(
   car: Car,
   axle: Axle,
   of: KindOfPart,
-  history: PartHistoryOfWear,
+  history: WearHistory,
   event: TrackEvent | null,
 ) {
   if (of === 'rotors') {

@@ -3,7 +3,7 @@ import { type KindOfPart, kindsOfPart } from '../inventory';
 import { type Logbook, ofKind, remembered } from '../logbook';
 import type { Fact, PadSet, RotorPair } from '../model';
 import { type RatePrior, scatterMm2 } from './estimate';
-import { type PartHistoryOfWear, wearHistoryOfPart } from './faces';
+import { type WearHistory, wearHistoryOfPart } from './faces';
 import { type SeenRate, type WearKind, expectedRate, rateOfSheet } from './prior';
 
 /** Worn by less than so many times what a reading is off by, a set tells nothing of its rate. */
@@ -12,7 +12,7 @@ const LEAST_WORN_SDS = 3;
 const LATEST_SETS = 80;
 const OWN_SETS = 3;
 
-export const kindOfWear = ({ of, axle, part }: Pick<PartHistoryOfWear, 'of' | 'axle' | 'part'>): WearKind =>
+export const kindOfWear = ({ of, axle, part }: Pick<WearHistory, 'of' | 'axle' | 'part'>): WearKind =>
   of === 'rotors'
     ? `${axle}.rotor`
     : part === null || !('use' in part)
@@ -28,7 +28,7 @@ const compoundOf = (part: PadSet | RotorPair | null): string | null =>
  * What the readings of a part alone say of its rate, in closed form: what was worn off from the first to the last of them over what was driven, the middle one of its
  * faces (they wear alike: together they say hardly more than one). Null where they say next to nothing.
  */
-function seenRate(history: PartHistoryOfWear): RatePrior | null {
+function seenRate(history: WearHistory): RatePrior | null {
   return remembered(history, 'seen', [], () => {
     const told = history.faces.flatMap(({ points }): RatePrior[] => {
       const read = points.filter((p) => p.factId !== null);
@@ -94,7 +94,7 @@ const fittedTo = (facts: readonly Fact[], of: KindOfPart): string[] =>
 export function ratePriorOf(
   logbook: Logbook,
   carId: string,
-  history: PartHistoryOfWear,
+  history: WearHistory,
 ): { prior: RatePrior; sets: number; ofCompound: number } {
   const kind = kindOfWear(history);
   const all = [...latestOf(logbook, kind, history.of), ...ownOf(logbook, carId, kind, history.of)];

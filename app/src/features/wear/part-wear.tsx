@@ -5,12 +5,17 @@ import {
   type Car,
   type Left,
   type PadSet,
+  SPARE_FROM,
+  type Venue,
   compoundName,
+  cornersOf,
   fromCanonical,
   leftOf,
   preferredUnit,
   rotationsOf,
+  severitiesOf,
   shortDate,
+  usualMinLeft,
   wearFigures,
   wearLine,
 } from '@calvik/core';
@@ -23,10 +28,12 @@ import { FigureView } from '../../ui/working';
 import { WearChart } from './wear-chart';
 
 const sideNames = { inner: ', inner pad', outer: ', outer pad', rotor: '' } as const;
+const minutesText = (minutes: number): string =>
+  minutes < 1 ? 'Nothing' : minutes < 100 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
 const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`);
 
 /** Pads or rotors of one axle: what is left, until when, and how sure that is. */
-export function PartWear({ car, wear }: { car: Car; wear: AxleWear }) {
+export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue: Venue | undefined }) {
   const logbook = useLogbook();
   const { show, system } = useUnits();
   const figures = useMemo(() => wearFigures(wear), [wear]);
@@ -36,6 +43,10 @@ export function PartWear({ car, wear }: { car: Car; wear: AxleWear }) {
   const name = `${axle === 'front' ? 'Front' : 'Rear'} ${of}`;
   const compound = of === 'pads' ? compoundName(logbook, part as PadSet | null) : '';
   const unit = preferredUnit('length', system);
+  const minutesLeft = useMemo(() => {
+    const usual = cornersOf(wear.axle).map((corner) => usualMinLeft(wear, corner, SPARE_FROM));
+    return Math.min(...usual) / severitiesOf(logbook, car, wear.axle).of(venue);
+  }, [wear, logbook, car, venue]);
   const bandOf = ({ lowMm, highMm }: Left): string =>
     [lowMm, highMm].map((mm) => fromCanonical(Math.max(0, mm), unit).toFixed(system === 'metric' ? 1 : 3)).join('–');
   const isOneDay = after.every((a) => a.session.day === after[0]!.session.day);
@@ -56,7 +67,11 @@ export function PartWear({ car, wear }: { car: Car; wear: AxleWear }) {
             : 'Not read again since it was driven'
         }${drawnFrom.sets > 0 ? `; drawn from ${counted(drawnFrom.sets, 'other set')}, ${drawnFrom.ofCompound} of the same compound` : ''}.`}
       </Text>
-      {wear.isTold ? null : (
+      {wear.isTold ? (
+        <Text>
+          {`${minutesText(minutesLeft)} on track left${venue ? ` at ${venue.name}` : ''}, as it is read now, until the chance to be under the limit gets over ${Math.round(100 * SPARE_FROM)} %.`}
+        </Text>
+      ) : (
         <Text tone="amber">
           {`Read too seldom to go by: what is shown is what is usual. ${of === 'pads' ? 'Gauge' : 'Measure'} it after it has been driven.`}
         </Text>

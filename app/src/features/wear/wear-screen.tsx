@@ -53,7 +53,7 @@ function WearPage({ car, event }: { car: Car; event: TrackEvent | null }) {
         <Text>Nothing of this car has been measured yet: measure pads and rotors in a service first.</Text>
       ) : null}
       {wear.map((w) => (
-        <PartWear key={`${w.axle} ${w.of}`} car={car} wear={w} />
+        <PartWear key={`${w.axle} ${w.of}`} car={car} wear={w} venue={logbook.venues.get(event?.venueId ?? '')} />
       ))}
       <Text as="small">
         What is computed is a witness, not a judge: whatever is read counts. Follow the maker’s limits, and look when it
