@@ -41,6 +41,7 @@ const imperial = sayTo({ units: 'imperial', timeZone: 'UTC' });
 const sample: Record<string, FindingValue> = {
   drop: millilitres(12),
   explained: millilitres(5),
+  frontPad: mm(1.4),
   rise: millilitres(9),
   level: millilitres(100),
   min: millilitres(120),

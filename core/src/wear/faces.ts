@@ -34,7 +34,7 @@ export interface FaceHistory {
   side: WearSide;
   /** Oldest first. */
   points: readonly FacePoint[];
-  /** Readings with driving before them: what tells of a rate. */
+  /** Readings with driving between them and the reading before: what tells of a rate. A label alone does not. */
   tells: number;
   /** Usual minutes since the last reading. */
   sinceMin: number;
@@ -117,7 +117,7 @@ function faceHistory(
     corner,
     side,
     points,
-    tells: points.filter((p) => p.usualMin > 0).length,
+    tells: points.filter((p, i) => p.usualMin > 0 && typeof points[i - 1]?.factId === 'string').length,
     sinceMin: last ? usualMinBetween(exposures, last.at, '9') : 0,
   };
 }
