@@ -45,6 +45,8 @@ export interface WearHistory {
   of: KindOfPart;
   axle: Axle;
   part: PadSet | RotorPair | null;
+  /** Shoes of a drum. */
+  isLining: boolean;
   exposures: readonly Exposure[];
   faces: readonly FaceHistory[];
 }
@@ -129,10 +131,11 @@ function historyOf(
   part: PadSet | RotorPair | null,
   stints: readonly Stint[],
   readings: readonly Fact[],
+  isLining: boolean,
 ): WearHistory {
   const from = stints[0]?.from?.at;
   const label = part && from !== undefined ? { mm: part.newThicknessMm, at: from } : null;
-  if (readings.length === 0 && label === null) return { of, axle, part, exposures: [], faces: [] };
+  if (readings.length === 0 && label === null) return { of, axle, part, isLining, exposures: [], faces: [] };
   const exposures = exposuresOf(logbook, stints);
   const faces = cornersOf(axle).flatMap((corner): FaceHistory[] => {
     const here = readings.filter((r) => (r as PadMeasurement | RotorMeasurement).corner === corner);
@@ -143,7 +146,7 @@ function historyOf(
       faceHistory(corner, side, padReads(logbook, pads, side), exposures, label),
     );
   });
-  return { of, axle, part, exposures, faces };
+  return { of, axle, part, isLining, exposures, faces };
 }
 
 /** What a labelled part has been through. */
@@ -155,7 +158,15 @@ export function wearHistoryOfPart(logbook: Logbook, part: PadSet | RotorPair, of
     return [logbook.factsOfCar(id), car, ...(car ? [severitiesOf(logbook, car, part.axle)] : [])];
   });
   return remembered(own, `wear ${of}`, [part, ...restsOn], () =>
-    historyOf(logbook, of, part.axle, part, stintsOf(logbook, part.id, of), readingsOfPart(logbook, part.id, of)),
+    historyOf(
+      logbook,
+      of,
+      part.axle,
+      part,
+      stintsOf(logbook, part.id, of),
+      readingsOfPart(logbook, part.id, of),
+      'isLining' in part && part.isLining,
+    ),
   );
 }
 
@@ -169,6 +180,7 @@ export function wearHistoryOn(logbook: Logbook, car: Car, axle: Axle, of: KindOf
     const since = of === 'pads' ? parts.padsSince : parts.rotorsSince;
     const kind = of === 'pads' ? 'padMeasurement' : 'rotorMeasurement';
     const readings = ofKind(facts, kind).filter((f) => axleOfCorner(f.corner) === axle && isAfter(f, since));
-    return historyOf(logbook, of, axle, null, stintsOn(logbook, car, axle, of), readings);
+    const isLining = of === 'pads' && car[axle].brake === 'drum';
+    return historyOf(logbook, of, axle, null, stintsOn(logbook, car, axle, of), readings, isLining);
   });
 }

@@ -12,14 +12,22 @@ const LEAST_WORN_SDS = 3;
 const LATEST_SETS = 80;
 const OWN_SETS = 3;
 
-export const kindOfWear = ({ of, axle, part }: Pick<WearHistory, 'of' | 'axle' | 'part'>): WearKind =>
+/** What wears. Pads without a label are taken to be for the track. */
+export const kindOfWear = ({
+  of,
+  axle,
+  part,
+  isLining,
+}: Pick<WearHistory, 'of' | 'axle' | 'part' | 'isLining'>): WearKind =>
   of === 'rotors'
     ? `${axle}.rotor`
-    : part === null || !('use' in part)
-      ? `${axle}.track`
-      : part.isLining
-        ? `${axle}.lining`
+    : isLining
+      ? `${axle}.lining`
+      : part === null || !('use' in part)
+        ? `${axle}.track`
         : `${axle}.${part.use}`;
+const kindOfPart = (of: KindOfPart, part: PadSet | RotorPair): WearKind =>
+  kindOfWear({ of, axle: part.axle, part, isLining: 'isLining' in part && part.isLining });
 
 const compoundOf = (part: PadSet | RotorPair | null): string | null =>
   part === null ? null : 'compoundId' in part ? part.compoundId : part.material;
@@ -63,7 +71,7 @@ function latestOf(logbook: Logbook, kind: WearKind, of: KindOfPart): readonly Se
   return remembered(logbook, `latest ${kind}`, [], () => {
     const found: Seen[] = [];
     for (const part of [...partsOf(logbook, of).values()].reverse()) {
-      if (kindOfWear({ of, axle: part.axle, part }) !== kind) continue;
+      if (kindOfPart(of, part) !== kind) continue;
       const seen = seenOf(logbook, part, of);
       if (seen) found.push(seen);
       if (found.length >= LATEST_SETS) break;
@@ -78,7 +86,7 @@ function ownOf(logbook: Logbook, carId: string, kind: WearKind, of: KindOfPart):
     .reverse()
     .flatMap((id) => {
       const part = partsOf(logbook, of).get(id);
-      const isAlike = part !== undefined && kindOfWear({ of, axle: part.axle, part }) === kind;
+      const isAlike = part !== undefined && kindOfPart(of, part) === kind;
       return (isAlike && seenOf(logbook, part, of)) || [];
     })
     .slice(0, OWN_SETS);

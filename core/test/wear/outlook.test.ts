@@ -2,7 +2,16 @@
 import fc from 'fast-check';
 import type { Fact } from '../../src/model';
 import { judgeCar } from '../../src/readiness';
-import { axleWear, judgeWear, leftOf, rotationsOf, usualMinLeft, wearLine, wearOf } from '../../src/wear';
+import {
+  axleWear,
+  judgeWear,
+  leftOf,
+  rotationsOf,
+  usualMinLeft,
+  wearHistoryOn,
+  wearLine,
+  wearOf,
+} from '../../src/wear';
 import { workOfEvents } from '../../src/work';
 import { within } from '../builders/budget';
 import { TODAY, car, coming, drive, fit, logbook, other, past, read, set } from '../builders/worn-car';
@@ -112,6 +121,13 @@ describe('what nobody has entered is no good news', () => {
     expect(w.isTold).toBe(true);
     expect(w.underBeforeEnd).toBeGreaterThan(0.5);
   });
+});
+
+test('shoes of a drum without a label wear as linings do', () => {
+  const drum = { ...car, rear: { ...car.rear, brake: 'drum' as const } } as typeof car;
+  const book = logbook([], {}, {}, undefined, { cars: [drum] });
+  expect(wearHistoryOn(book, drum, 'rear', 'pads').isLining).toBe(true);
+  expect(wearHistoryOn(book, drum, 'front', 'pads').isLining).toBe(false);
 });
 
 describe('what could change places', () => {
