@@ -1,3 +1,4 @@
+export { trackTime } from './track-time';
 export { type FastenerNames, fastenerNames, findingText } from './findings';
 export { reservedText } from './findings/parts';
 export { ruleTexts } from './findings/fluid';

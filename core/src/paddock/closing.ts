@@ -21,7 +21,7 @@ import {
 } from '../model';
 import { thinnest } from '../pads';
 import { type TrackSession, sessionsAt, trackFinding } from '../sessions';
-import { SPARE_FROM, axleWear, usualMinLeft } from '../wear';
+import { minutesLeftOfSet } from '../wear';
 import { answerTo } from './look-list';
 import { judgeTrack } from './state';
 
@@ -119,9 +119,8 @@ export function closingOf(logbook: Logbook, booking: Booking, car: Car, event: T
         facts.some((f) => f.kind === 'padMeasurement' && f.corner === c && f.at >= last!.fact.at),
       );
       if (read.length < 2) return [trackFinding('closeSetNotRead', 'needsWork', { axle }, { pads: set.label })];
-      const wear = axleWear(logbook, car, axle, 'pads', null, today, set);
-      if (!wear?.isTold) return [];
-      const minutes = Math.min(...cornersOf(axle).map((c) => usualMinLeft(wear, c, SPARE_FROM)));
+      const minutes = minutesLeftOfSet(logbook, set, today);
+      if (minutes === null) return [];
       return [trackFinding('closeSetOnShelf', 'inOrder', { axle }, { pads: set.label, minutes: Math.round(minutes) })];
     }),
     driven.length > 0,

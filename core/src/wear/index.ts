@@ -21,4 +21,4 @@ export { type Belief, type SeenRate, type WearKind, expectedRate, pooled, rateOf
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 export { type Rotation, rotationsOf } from './rotation';
 export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';
-export { usualMinLeft } from './until';
+export { minutesLeftOfSet, usualMinLeft } from './until';

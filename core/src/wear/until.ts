@@ -1,6 +1,10 @@
 /** How long a corner may still be driven. */
-import type { Corner } from '../model';
-import type { AxleWear } from './outlook';
+import type { LocalDate } from '../calendar';
+import { placeOf } from '../inventory';
+import type { Logbook } from '../logbook';
+import { type Corner, type PadSet, cornersOf } from '../model';
+import { SPARE_FROM } from './judge';
+import { type AxleWear, axleWear } from './outlook';
 import { probabilityUnder } from './project';
 
 /** Longer than this nobody asks, usual minutes. */
@@ -33,4 +37,16 @@ export function usualMinLeft({ faces, limitMm }: AxleWear, corner: Corner, chanc
     else low = middle;
   }
   return low;
+}
+
+/**
+ * Usual minutes that a set has left on the car that it is on or belongs to; null where it is stock, or was read too seldom to say.
+ * @param today in the shop's time zone
+ */
+export function minutesLeftOfSet(logbook: Logbook, set: PadSet, today: LocalDate): number | null {
+  const place = placeOf(logbook, set.id);
+  const car = logbook.cars.get(place.at === 'car' ? place.carId : (set.carId ?? ''));
+  if (!car || place.at === 'scrapped') return null;
+  const wear = axleWear(logbook, car, set.axle, 'pads', null, today, set);
+  return wear?.isTold ? Math.min(...cornersOf(set.axle).map((c) => usualMinLeft(wear, c, SPARE_FROM))) : null;
 }

@@ -1,3 +1,4 @@
+import { trackTime } from '../track-time';
 import type { TrackFindings } from '@calvik/core';
 import { faultTitle } from '../condition';
 import { complaintWords, cornerNames, jobNames } from '../names';
@@ -54,7 +55,7 @@ export const trackTexts: TextsFor<TrackFindings> = {
   closeOtherRotors: ({ pads, rotors }, { axle }) =>
     `Road pads ${pads} are on other rotors at the ${axle ?? 'axle'}: their own are ${rotors}.`,
   closeSetOnShelf: ({ pads, minutes }) =>
-    `Set ${pads} goes on the shelf with about ${minutes < 90 ? `${Math.round(minutes / 5) * 5} min` : `${(minutes / 60).toFixed(1)} h`} of track left.`,
+    `Set ${pads} goes on the shelf with about ${trackTime(minutes)} of track left.`,
   closeSetNotRead: ({ pads }) => `Set ${pads}: not read since the last session.`,
   closeFluidWanted: ({ work }) =>
     ({

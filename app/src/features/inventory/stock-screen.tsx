@@ -10,6 +10,7 @@ import {
   bottleState,
   judgeBottleAge,
   carLabel,
+  minutesLeftOfSet,
 } from '@calvik/core';
 import { useTell } from '../../state/use-say';
 import { useLogbook, useToday } from '../../state/hooks';
@@ -19,7 +20,7 @@ import { Empty, LinkRow, MainButton, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { placeWords } from './part-screen';
 import { Waste } from './waste';
-import { counted, reservedText } from '@calvik/words';
+import { counted, reservedText, trackTime } from '@calvik/words';
 import { routes } from '../../routes';
 import { Compounds } from './compounds';
 import { WearParts } from './wear-parts';
@@ -138,7 +139,7 @@ export function StockScreen() {
 
 type Part = (PadSet | RotorPair) & { words: string };
 
-/** Labelled parts, those on the shelf first. */
+/** Labelled parts, those on the shelf first; of sets that were driven and read, those with most left. */
 function Parts({
   title,
   pages,
@@ -155,8 +156,18 @@ function Parts({
   const today = useToday();
   const listed = parts
     .filter((p) => !p.archived)
-    .map((p) => ({ ...p, place: placeWords(logbook, p, today), isOnShelf: placeOf(logbook, p.id).at === 'shelf' }))
-    .sort((a, b) => Number(b.isOnShelf) - Number(a.isOnShelf) || b.label.localeCompare(a.label));
+    .map((p) => ({
+      ...p,
+      place: placeWords(logbook, p, today),
+      isOnShelf: placeOf(logbook, p.id).at === 'shelf',
+      leftMin: 'compoundId' in p ? minutesLeftOfSet(logbook, p, today) : null,
+    }))
+    .sort(
+      (a, b) =>
+        Number(b.isOnShelf) - Number(a.isOnShelf) ||
+        (b.leftMin ?? -1) - (a.leftMin ?? -1) ||
+        b.label.localeCompare(a.label),
+    );
   return (
     <Section
       title={title}
@@ -171,7 +182,7 @@ function Parts({
         {listed.map((p) => (
           <LinkRow key={p.id} label={p.words} onPress={() => router.push(pages.open(p.id))}>
             <Text as="strong">{p.words}</Text>
-            <Text as="small">{`${p.axle}${p.carId ? `, ${carLabel(logbook, p.carId) || 'a car'}’s` : ', stock'}, ${p.place}`}</Text>
+            <Text as="small">{`${p.axle}${p.carId ? `, ${carLabel(logbook, p.carId) || 'a car'}’s` : ', stock'}, ${p.place}${p.leftMin === null ? '' : `; about ${trackTime(p.leftMin)} of track left`}`}</Text>
           </LinkRow>
         ))}
       </View>

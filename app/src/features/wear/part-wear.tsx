@@ -19,7 +19,7 @@ import {
   wearFigures,
   wearLine,
 } from '@calvik/core';
-import { cornerNames, counted } from '@calvik/words';
+import { cornerNames, counted, trackTime } from '@calvik/words';
 import { useLogbook } from '../../state/hooks';
 import { Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -28,8 +28,7 @@ import { FigureView } from '../../ui/working';
 import { WearChart } from './wear-chart';
 
 const sideNames = { inner: ', inner pad', outer: ', outer pad', rotor: '' } as const;
-const minutesText = (minutes: number): string =>
-  minutes < 1 ? 'Nothing' : minutes < 100 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
+const minutesText = (minutes: number): string => (minutes < 3 ? 'Nothing' : trackTime(minutes));
 const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`);
 
 /** Pads or rotors of one axle: what is left, until when, and how sure that is. */
