@@ -1,5 +1,5 @@
 /**
- * A shop whose pads wear by a law of their own, not the model's: with energy and temperature of each session, inner and outer apart, a taper that grows, readings
+ * A shop whose pads wear by a law of their own, not the model's: with energy and temperature of each session, inner and outer apart, thin pads faster, readings
  * that are off, slips among them, sets that come off and go back on. What is true is known here and told to nobody.
  */
 import type { Logbook } from '../../src/logbook';
