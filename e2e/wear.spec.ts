@@ -34,7 +34,9 @@ test(
 
     await test.step('every event that it is booked to has a line; at the nearest it lasts', async () => {
       await link(page, 'Wear at Pellmoor club day').click();
-      await expect(page.getByText(/^Pads and rotors last: /).first()).toBeVisible();
+      await expect(
+        page.getByText(/^Front pads and rear pads last: .* Not known of front rotors and rear rotors\.$/).first(),
+      ).toBeVisible();
     });
 
     await test.step('the work list of that event changes them, for that reason', async () => {

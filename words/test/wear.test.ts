@@ -10,6 +10,8 @@ const sample: Record<string, FindingValue> = {
   session: 5,
   lookAfter: 3,
   spare: 'P-2',
+  lasts: ['front.pads'],
+  notTold: ['rear.pads', 'front.rotors'],
   pad: 'inner',
   read: mm(9.4),
   expected: mm(7.6),

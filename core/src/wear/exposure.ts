@@ -49,6 +49,9 @@ export function exposuresOf(logbook: Logbook, stints: readonly Stint[]): Exposur
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
 }
 
+/** Later than any moment. */
+export const EVER = '9999';
+
 /** Usual minutes after one moment and up to another. */
 export const usualMinBetween = (exposures: readonly Exposure[], after: string, upTo: string): number =>
   exposures.reduce((sum, e) => (e.at > after && e.at <= upTo ? sum + e.usualMin : sum), 0);

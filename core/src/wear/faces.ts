@@ -16,7 +16,7 @@ import {
 } from '../model';
 import { thinnestEnd } from '../pads';
 import type { WearPoint } from './estimate';
-import { type Exposure, exposuresOf, usualMinBetween } from './exposure';
+import { EVER, type Exposure, exposuresOf, usualMinBetween } from './exposure';
 import { severitiesOf } from './severity';
 
 /** Which face: of the two pads of a corner, or the rotor as a whole. */
@@ -120,7 +120,7 @@ function faceHistory(
     side,
     points,
     tells: points.filter((p, i) => p.usualMin > 0 && typeof points[i - 1]?.factId === 'string').length,
-    sinceMin: last ? usualMinBetween(exposures, last.at, '9') : 0,
+    sinceMin: last ? usualMinBetween(exposures, last.at, EVER) : 0,
   };
 }
 

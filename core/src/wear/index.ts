@@ -3,7 +3,7 @@ export { type SessionAhead, comingEventsOf, sessionsAhead } from './ahead';
 export { type RatePrior, type WearEstimate, type WearPoint, estimateWear, rateOf } from './estimate';
 export { type Exposure, exposuresOf, usualMinBetween } from './exposure';
 export { type WearFigures, wearFigures } from './figures';
-export type { WearFindings } from './findings';
+export type { WearFindings, WornPart } from './findings';
 export { CHANGE_FROM, SPARE_FROM, type WearJudgement, judgeWear, lastsFinding } from './judge';
 export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wearHistoryOn } from './faces';
 export { type WearLine, wearLine } from './line';
@@ -15,10 +15,11 @@ export {
   WORTH_A_LOOK,
   axleWear,
   leftOf,
+  takenAheadMm,
   wearOf,
 } from './outlook';
 export { type Belief, type SeenRate, type WearKind, expectedRate, pooled, rateOfSheet, usualRate } from './prior';
 export { type Ahead, meanLeftMm, probabilityUnder, quantileLeftMm } from './project';
 export { type Rotation, rotationsOf } from './rotation';
 export { type Severities, WET_SHARE, severitiesOf, venueLoad } from './severity';
-export { minutesLeftOfSet, usualMinLeft } from './until';
+export { minutesLeft, minutesLeftOfSet, usualMinLeft } from './until';

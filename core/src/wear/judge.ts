@@ -9,12 +9,13 @@ import {
   type PadSet,
   type TrackEvent,
   type Verdict,
+  axles,
   mm,
   worstFirst,
   worstOf,
 } from '../model';
 import { SLIP_SDS } from './estimate';
-import { wearFinding } from './findings';
+import { type WornPart, wearFinding } from './findings';
 import { type AxleWear, type FaceWear, wearOf } from './outlook';
 
 /** A change is for what will not last, a spare for what might not: from these chances on. Own figures. */
@@ -39,11 +40,13 @@ export function lastsFinding(wear: AxleWear, spare: string | null): Finding | nu
   if (!wear.isTold || underBeforeEnd < SPARE_FROM) return null;
   const percent = Math.round(100 * underBeforeEnd);
   const limit = mm(limitMm);
+  if (wear.isUnderNow) return wearFinding('wearUnderNow', 'needsWork', { axle }, { part: of, limit });
   if (underBeforeEnd >= CHANGE_FROM) {
     const session = wear.after.find((a) => a.under >= CHANGE_FROM)?.session.nth ?? null;
     return wearFinding('wearWillNotLast', 'needsWork', { axle }, { part: of, percent, limit, session });
   }
-  if (spare !== null) return wearFinding('spareGoesAlong', 'inOrder', { axle }, { part: of, percent, spare });
+  if (spare !== null)
+    return wearFinding('spareGoesAlong', 'inOrder', { axle }, { part: of, percent, spare, lookAfter });
   return wearFinding('wearMayNotLast', 'watch', { axle }, { part: of, percent, limit, lookAfter });
 }
 
@@ -84,9 +87,15 @@ export function judgeWear(logbook: Logbook, car: Car, event: TrackEvent | null, 
     ...told.flatMap((w) => w.faces.flatMap((face) => offFinding(face) ?? [])),
   ]);
   const most = Math.max(0, ...told.map((w) => w.underBeforeEnd));
+  const lasts = told.map((w): WornPart => `${w.axle}.${w.of}`);
+  // What nobody has read is not in order: it is said. A drum has no rotor.
+  const all = axles.flatMap((axle): WornPart[] =>
+    car[axle].brake === 'drum' ? [`${axle}.pads`] : [`${axle}.pads`, `${axle}.rotors`],
+  );
+  const notTold = all.filter((part) => !lasts.includes(part));
   const quiet =
     told.length === 0
       ? wearFinding('wearNotTold', 'inOrder', {}, {})
-      : wearFinding('wearInOrder', 'inOrder', {}, { percent: Math.round(100 * most) });
+      : wearFinding('wearInOrder', 'inOrder', {}, { percent: Math.round(100 * most), lasts, notTold });
   return { verdict: worstOf(findings), headline: findings[0] ?? quiet, findings };
 }

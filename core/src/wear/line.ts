@@ -1,5 +1,6 @@
 /** A face over the track hours of its part: what was read, and what is left after what is still to be driven. */
 import { SLIP_SDS } from './estimate';
+import { EVER } from './exposure';
 import { type AxleWear, type Left, leftOf } from './outlook';
 
 export interface WearLine {
@@ -22,7 +23,7 @@ export function wearLine(wear: AxleWear): WearLine {
     isOff: Math.abs(first.estimate.offBy[i]!) > SLIP_SDS,
   }));
   const lefts = leftOf(wear);
-  let hours = hoursAt('9') + wear.beforeMinutes / 60;
+  let hours = hoursAt(EVER) + wear.beforeMinutes / 60;
   const ahead = lefts.map((left, i) => {
     const step = i === 0 ? null : wear.after[i - 1]!;
     if (step) hours += step.session.minutes / 60;

@@ -1,7 +1,7 @@
 /** What of a car lasts until the end of an event: for pads and rotors of each axle, with how sure that is. */
 import type { LocalDate } from '../calendar';
 import { rulesInForce } from '../demand';
-import { type KindOfPart, axleParts } from '../inventory';
+import { type KindOfPart, axleParts, thinnestOfSet } from '../inventory';
 import { type Logbook, brakeSheetOf } from '../logbook';
 import type { Axle, Car, Corner, PadSet, RotorPair, TrackEvent } from '../model';
 import { padSpec } from '../service';
@@ -55,6 +55,8 @@ export interface AxleWear {
   underBeforeEnd: number;
   /** After which session of the event it should be looked at: the first that leaves a chance worth looking at; null where none does. */
   lookAfter: number | null;
+  /** Read under its limit already, and nobody has said why that was wrong: then a model says nothing milder. */
+  isUnderNow: boolean;
   /** Whether it has been read often enough to speak of; else what is said is drawn from other sets alone. */
   isTold: boolean;
   /** Other sets that it is drawn from, and those of its compound among them. */
@@ -125,6 +127,13 @@ function limitOf(
   return Math.max(limitMm, (event && rulesInForce(logbook, car, event).minPadMm?.value) ?? 0);
 }
 
+/** Whether a part was read under a limit: what was read once counts until somebody who may says why it was wrong, as the gate has it. */
+function isReadUnder(logbook: Logbook, { of, part, faces }: WearHistory, limitMm: number): boolean {
+  const last = faces.flatMap((f) => f.points.findLast((p) => p.factId !== null)?.mm ?? []);
+  const thinnest = of === 'pads' && part ? thinnestOfSet(logbook, part.id) : null;
+  return Math.min(thinnest ?? Infinity, ...last) < limitMm;
+}
+
 /**
  * Pads or rotors of an axle until the end of an event.
  * @param event null: as they are now, with nothing ahead
@@ -163,8 +172,9 @@ export function axleWear(
   const underAt = (face: FaceWear, count: number): number =>
     probabilityUnder(face.estimate, aheadOf(face, count), limitMm);
   const first = faces.reduce((a, b) => (underAt(b, sessions.length) > underAt(a, sessions.length) ? b : a));
+  const isUnderNow = isReadUnder(logbook, history, limitMm);
   const underAnyAfter = (count: number): number =>
-    underOfAny(faces.map((face) => ({ corner: face.corner, under: underAt(face, count) })));
+    isUnderNow ? 1 : underOfAny(faces.map((face) => ({ corner: face.corner, under: underAt(face, count) })));
   const after: AfterSession[] = [];
   for (const [i, session] of sessions.entries()) {
     // What scatters more with each session never makes a smaller chance of it.
@@ -184,7 +194,8 @@ export function axleWear(
     after,
     underBeforeEnd: after.at(-1)?.under ?? underAnyAfter(0),
     lookAfter: after.find((a) => a.under >= WORTH_A_LOOK)?.session.nth ?? null,
-    isTold: faces.some((f) => f.tells > 0) || drawnFrom.ofCompound >= ENOUGH_SETS,
+    isUnderNow,
+    isTold: isUnderNow || faces.some((f) => f.tells > 0) || drawnFrom.ofCompound >= ENOUGH_SETS,
     drawnFrom,
   };
 }
@@ -206,6 +217,14 @@ export function leftOf({ first, before, after }: Pick<AxleWear, 'first' | 'befor
     });
   }
   return found;
+}
+
+/** What the event ahead takes of the face that comes to its limit first, mm; null where too little was read to say, or nothing is ahead. */
+export function takenAheadMm(wear: AxleWear): number | null {
+  const last = wear.after.at(-1);
+  return wear.isTold && last
+    ? meanLeftMm(wear.first.estimate, wear.before) - meanLeftMm(wear.first.estimate, last.ahead)
+    : null;
 }
 
 /**

@@ -55,7 +55,9 @@ function padNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
       if (finding.verdict === 'stop' && finding.code !== 'padUnderLimit') reasons.push({ finding, from: null });
   const wear = axleWear(logbook, car, axle, 'pads', event, today);
   const lasts = wear && wear.part?.id === now?.id ? lastsFinding(wear, null) : null;
-  if (lasts?.code === 'wearWillNotLast') reasons.push({ finding: lasts, from: null });
+  // That it is under a limit now has been said by then.
+  if (lasts?.verdict === 'needsWork' && !(wear?.isUnderNow && reasons.length > 0))
+    reasons.push({ finding: lasts, from: null });
   if (now?.use === 'road' && trackSetOf(c, axle))
     reasons.push({ finding: workFinding('roadPadsOn', 'needsWork', at, { pads: now.label }), from: null });
   if (reasons.length > 0) {

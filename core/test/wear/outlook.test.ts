@@ -6,6 +6,7 @@ import {
   axleWear,
   judgeWear,
   leftOf,
+  minutesLeftOfSet,
   rotationsOf,
   usualMinLeft,
   wearHistoryOn,
@@ -172,6 +173,28 @@ describe('what is said of it', () => {
       judged([...may, fit('05-19 10:00', other.id), ...worn, fit('05-21 10:00', set.id)], { reservedIds: [other.id] })
         .headline,
     ).toMatchObject({ code: 'wearMayNotLast' });
+  });
+  test('of what nobody has read it is said that it is not known, beside what lasts', () => {
+    expect(judged(driven([11, 10.7, 10.4])).headline).toMatchObject({
+      code: 'wearInOrder',
+      values: { lasts: ['front.pads'], notTold: ['front.rotors', 'rear.pads', 'rear.rotors'] },
+    });
+  });
+  test('a model says nothing milder than a reading under the limit, be it called a slip or followed by a thicker one', () => {
+    const lasting = driven([12, 11.7, 11.4]);
+    const under = read('05-10 10:00', 2.6, 2.6);
+    for (const facts of [
+      [...lasting, ...under],
+      [...lasting, ...under, ...read('05-11 10:00', 11.3)],
+    ]) {
+      const w = front(facts);
+      expect(w.underBeforeEnd).toBe(1);
+      expect(usualMinLeft(w, 'FL', 0.1)).toBe(0);
+      expect(minutesLeftOfSet(logbook(facts), set, TODAY)).toBe(0);
+      expect(judged(facts).headline.code).toBe('wearUnderNow');
+    }
+    // Once only, and never driven again: no less.
+    expect(judged([fit('05-01 08:00', set.id), ...read('05-01 09:00', 2.6)]).verdict).toBe('needsWork');
   });
   test('a reading that does not fit is named', () => {
     const facts = [...driven([12, 11.4, 10.8]), drive('05-10 10:00'), ...read('05-10 12:00', 13.4)];

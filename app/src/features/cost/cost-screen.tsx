@@ -34,7 +34,9 @@ function CostPage({ car }: { car: Car }) {
         const sessions = sessionsAhead(logbook, car, 'front', event, booking, today);
         const hours = sessions.reduce((sum, s) => sum + s.minutes / 60, 0);
         const there = costAnHour(logbook, car, logbook.venues.get(event.venueId) ?? null, today);
-        return hours > 0 ? [{ event, hours, cost: costOf(there.known, hours) }] : [];
+        return hours > 0
+          ? [{ event, hours, cost: costOf(there.known, hours), isAtLeast: there.lacking.length > 0 }]
+          : [];
       }),
     [logbook, car, today],
   );
@@ -67,10 +69,10 @@ function CostPage({ car }: { car: Car }) {
       </Section>
       {events.length > 0 && !isNothing ? (
         <Section title="Events ahead">
-          {events.map(({ event, hours, cost: sum }) => (
+          {events.map(({ event, hours, cost: sum, isAtLeast }) => (
             <View key={event.id}>
-              <Text as="strong">{`${event.name}: ${money(sum.minor)}`}</Text>
-              <Text as="small">{`${hours.toFixed(1)} h on track, ${bandText(sum, money)}`}</Text>
+              <Text as="strong">{`${event.name}: ${isAtLeast ? 'at least ' : ''}${money(sum.minor)}`}</Text>
+              <Text as="small">{`${hours.toFixed(1)} h on track still ahead, ${bandText(sum, money)}`}</Text>
             </View>
           ))}
         </Section>

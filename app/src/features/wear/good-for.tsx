@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { type PadSet, axleWear, carLabel, placeOf, comingEventsOf } from '@calvik/core';
+import { type PadSet, SPARE_FROM, axleWear, carLabel, placeOf, comingEventsOf } from '@calvik/core';
 import { routes } from '../../routes';
 import { useLogbook, useToday } from '../../state/hooks';
 import { LinkRow, Section } from '../../ui/screen';
@@ -28,7 +28,7 @@ export function GoodFor({ set }: { set: PadSet }) {
           onPress={() => router.push(routes.wear(car.id, { event: event.id }))}
         >
           <Text as="strong">{event.name}</Text>
-          <Text as="small" tone={wear.isTold && wear.underBeforeEnd >= 0.1 ? 'amber' : 'inkSoft'}>
+          <Text as="small" tone={wear.isTold && wear.underBeforeEnd >= SPARE_FROM ? 'amber' : 'inkSoft'}>
             {wear.isTold
               ? `${Math.round(100 * wear.underBeforeEnd)} % that it is under its limit before the last session`
               : 'Read too seldom to say'}

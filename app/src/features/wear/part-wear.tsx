@@ -8,14 +8,12 @@ import {
   SPARE_FROM,
   type Venue,
   compoundName,
-  cornersOf,
   fromCanonical,
   leftOf,
+  minutesLeft,
   preferredUnit,
   rotationsOf,
-  severitiesOf,
   shortDate,
-  usualMinLeft,
   wearFigures,
   wearLine,
 } from '@calvik/core';
@@ -42,10 +40,7 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
   const name = `${axle === 'front' ? 'Front' : 'Rear'} ${of}`;
   const compound = of === 'pads' ? compoundName(logbook, part as PadSet | null) : '';
   const unit = preferredUnit('length', system);
-  const minutesLeft = useMemo(() => {
-    const usual = cornersOf(wear.axle).map((corner) => usualMinLeft(wear, corner, SPARE_FROM));
-    return Math.min(...usual) / severitiesOf(logbook, car, wear.axle).of(venue);
-  }, [wear, logbook, car, venue]);
+  const minutes = useMemo(() => minutesLeft(logbook, car, wear, venue), [logbook, car, wear, venue]);
   const bandOf = ({ lowMm, highMm }: Left): string =>
     [lowMm, highMm].map((mm) => fromCanonical(Math.max(0, mm), unit).toFixed(system === 'metric' ? 1 : 3)).join('–');
   const isOneDay = after.every((a) => a.session.day === after[0]!.session.day);
@@ -68,7 +63,7 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
       </Text>
       {wear.isTold ? (
         <Text>
-          {`${minutesText(minutesLeft)} on track left${venue ? ` at ${venue.name}` : ''}, as it is read now, until the chance to be under the limit gets over ${Math.round(100 * SPARE_FROM)} %.`}
+          {`${minutesText(minutes)} on track left${venue ? ` at ${venue.name}` : ''}, as it is read now, until the chance to be under the limit gets over ${Math.round(100 * SPARE_FROM)} %.`}
         </Text>
       ) : (
         <Text tone="amber">
@@ -96,7 +91,7 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
               <Text as="small" style={styles.band}>
                 {bandOf(lefts[i + 1]!)}
               </Text>
-              <Text style={styles.under} tone={a.under >= 0.1 ? 'amber' : 'ink'}>
+              <Text style={styles.under} tone={a.under >= SPARE_FROM ? 'amber' : 'ink'}>
                 {percentText(a.under)}
               </Text>
             </View>

@@ -8,11 +8,11 @@ import {
   judgeFacesSeen,
   judgePads,
   judgeThickness,
-  leftOf,
   oddCorner,
   partnerOf,
   questionsOf,
   readingBefore,
+  takenAheadMm,
   thinnest,
   usualNewPadMm,
   worstFirst,
@@ -163,9 +163,7 @@ export function usePads({ s, step, logbook }: StepProps) {
   // What the event ahead takes of it, where it has been read often enough to say.
   const takenMm = useMemo(() => {
     const wear = s.event && axleWear(logbook, s.car, state.axle, 'pads', s.event, today);
-    if (!wear?.isTold || wear.after.length === 0) return null;
-    const lefts = leftOf(wear);
-    return lefts[0]!.meanMm - lefts.at(-1)!.meanMm;
+    return wear && takenAheadMm(wear);
   }, [logbook, s.car, s.event, state.axle, today]);
   const leastMm = judged?.thinnest.value ?? mm('inner') ?? mm('outer');
 
