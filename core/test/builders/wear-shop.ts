@@ -11,9 +11,9 @@ import {
   type Fact,
   type PadSet,
   type TrackEvent,
-  recordDefaults,
 } from '../../src/model';
 import { CREW, book, compoundNamed, makeCar, makeEvent, makeVenue, newId } from './book';
+import { booked, cleanFace, sessionBody } from './driven';
 import { dice } from './heat-case';
 import { makePadSet } from './service-book';
 
@@ -88,21 +88,13 @@ export function wearShop(seed: number, cars: number, slipShare = 0.03): WearShop
     const jobId = newId();
     all.cars.push(car);
     all.sets.push(set);
-    all.bookings.push({
-      version: 0,
-      archived: false,
-      ...recordDefaults.bookings,
-      id: newId(),
-      eventId: coming.id,
-      carId: car.id,
-      notes: '',
-    });
+    all.bookings.push(booked(coming.id, car.id));
     const read = (atMs: number): void => {
       for (const corner of ['FL', 'FR'] as const) {
         const one = (side: 'inner' | 'outer') => {
           const slip = uniform() < slipShare ? (uniform() < 0.5 ? -1 : 1) * (1 + 2 * uniform()) : 0;
           const mm = Math.max(0.2, Math.min(39, left[`${corner}.${side}`] + 0.12 * normal() + slip));
-          return { thicknessMm: Math.round(mm * 10) / 10, otherEndMm: null, conditions: [], isSeen: true };
+          return cleanFace(Math.round(mm * 10) / 10);
         };
         add(atMs, {
           kind: 'padMeasurement',
@@ -144,18 +136,8 @@ export function wearShop(seed: number, cars: number, slipShare = 0.03): WearShop
         const minutes = 15 + Math.round(10 * uniform());
         drive(s, minutes);
         add(outMs + minutes * 60_000, {
-          kind: 'sessionDriven',
+          ...sessionBody(event.id, outMs),
           carId: car.id,
-          eventId: event.id,
-          outAt: new Date(outMs).toISOString(),
-          laps: null,
-          coolDownLap: false,
-          isWet: false,
-          airTempC: 20,
-          ducts: null,
-          complaints: [],
-          words: '',
-          isNothingToSay: true,
         });
       }
       if (uniform() < 0.75) read(START + i * 14 * DAY_MS + 9 * 3_600_000);

@@ -1,14 +1,8 @@
 /** One car with one set in front: fitted, driven, read. Tests put together what happened. */
 import type { Logbook, Records } from '../../src/logbook';
-import {
-  type Booking,
-  type Fact,
-  type PadMeasurement,
-  type Shop,
-  type TrackEvent,
-  recordDefaults,
-} from '../../src/model';
+import { type Booking, type Fact, type PadMeasurement, type Shop, type TrackEvent } from '../../src/model';
 import { CREW, book, makeCar, makeEvent, makeVenue, newId } from './book';
+import { booked, cleanFace, sessionBody } from './driven';
 import { makePadSet, makeRotorPair } from './service-book';
 
 export const car = makeCar({ name: 'Worn car' });
@@ -22,15 +16,7 @@ export const coming = makeEvent(venue.id, '2026-06-06', '2026-06-07', {
     ['09:00', '11:00', '14:00'].map((from) => ({ day, from, minutes: 20, group: '' })),
   ),
 });
-const booking: Booking = {
-  version: 0,
-  archived: false,
-  ...recordDefaults.bookings,
-  id: newId(),
-  eventId: coming.id,
-  carId: car.id,
-  notes: '',
-};
+const booking = booked(coming.id, car.id);
 export const TODAY = '2026-06-01';
 const jobId = newId();
 
@@ -51,20 +37,10 @@ export const fit = (on: string, padSetId: string | null, rotorPairId: string | n
 /** A session that came in at that moment. */
 export const drive = (on: string, minutes = 20, over: object = {}): Fact =>
   fact(on, {
-    kind: 'sessionDriven',
-    eventId: past.id,
-    outAt: new Date(Date.parse(at(on)) - minutes * 60_000).toISOString(),
+    ...sessionBody(past.id, Date.parse(at(on)) - minutes * 60_000),
     laps: 10,
-    coolDownLap: false,
-    isWet: false,
-    airTempC: 20,
-    ducts: null,
-    complaints: [],
-    words: '',
-    isNothingToSay: true,
     ...over,
   });
-const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
 /** Both front corners, inner and outer. */
 export const read = (on: string, inner: number, outer = inner + 0.3, over: Partial<PadMeasurement> = {}): Fact[] =>
   (['FL', 'FR'] as const).map((corner) =>
@@ -73,8 +49,8 @@ export const read = (on: string, inner: number, outer = inner + 0.3, over: Parti
       jobId,
       corner,
       padSetId: set.id,
-      inner: face(inner),
-      outer: face(outer),
+      inner: cleanFace(inner),
+      outer: cleanFace(outer),
       hatClearanceMm: null,
       instrument: 'byHand',
       ...over,
