@@ -26,6 +26,7 @@ import { traceRoutes } from './routes/traces';
 import { trackRoutes } from './routes/track';
 import { supplierRoutes } from './routes/suppliers';
 import { costRoutes } from './routes/costs';
+import { queueRoutes } from './routes/queue';
 import { workDoneRoutes } from './routes/work-done';
 import { workListRoutes } from './routes/work-lists';
 import { LogbookCache } from './database/logbook-cache';
@@ -118,6 +119,7 @@ export function createApp({ database, logger, staticDir, instrumentSpeed = 8, ve
     { at: '/api', router: workListRoutes(cache) },
     { at: '/api', router: workDoneRoutes(cache) },
     { at: '/api', router: costRoutes(cache) },
+    { at: '/api', router: queueRoutes(cache) },
     { at: '/api', router: shoppingListRoutes(cache) },
     { at: '/api', router: runSheetRoutes(cache) },
     { at: '/api', router: supplierRoutes(cache) },

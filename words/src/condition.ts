@@ -82,6 +82,7 @@ export const actNames: Record<Act, string> = {
   clearedByWorkshop: 'Put right by a workshop',
   pistonsPushed: 'Pistons pushed back',
   wheelOff: 'Wheel off',
+  jointOpened: 'Hydraulic joint opened',
 };
 
 /** What has to be shown. */

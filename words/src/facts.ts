@@ -1,4 +1,5 @@
 /** How the history tells a fact: one entry for every kind; a kind without one does not compile. */
+import { timeIn } from '@calvik/core/calendar';
 import { brakeSheetOf } from '@calvik/core/logbook';
 import type { Fact, FactKind, Logbook, RepairDone } from '@calvik/core';
 import { wasteOf } from '@calvik/core/inventory';
@@ -31,6 +32,7 @@ import type { Say } from './reader';
 import { stepName } from './steps';
 import type { FactText } from './measurement-words';
 import { measuredFactTexts } from './measurements';
+import { moveText } from './queue-names';
 import { counted, list } from './texts';
 import { workName } from './work-names';
 
@@ -174,6 +176,12 @@ const tellings: { [K in FactKind]: Tell<K> } = {
   diagnosisOpened: () => ({ title: 'Diagnosis begun', text: '' }),
   diagnosisChecked: (f) => ({ title: evidenceText({ check: f.check, outcome: f.outcome }), text: '' }),
   diagnosisClosed: (f) => ({ title: `It was: ${causeNames[f.cause].toLowerCase()}`, text: f.words }),
+  queueMove: (f, logbook) => ({ title: moveText(logbook, f), text: 'In the paddock queue' }),
+  queueOrdered: () => ({ title: 'Queue put in order by hand', text: '' }),
+  crewAway: (f, logbook) => ({
+    title: `${logbook.crew.get(f.crewId)?.name ?? 'Somebody'} away until ${timeIn(f.until, logbook.shop.timeZone)}`,
+    text: f.why,
+  }),
   referralWritten: (f) => ({
     title: `Referred to ${f.to}`,
     text: f.mayBeDriven ? 'May be driven there' : 'Not to be driven',

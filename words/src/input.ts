@@ -125,6 +125,13 @@ const schemaTexts: { [C in SchemaProblem]: (values: SchemaProblems[C], say: Say)
   eventEndsBeforeItBegins: () => 'The event ends before it begins.',
   loadUpAfterStart: () => 'Load-up is after the event begins.',
   windowEndsBeforeItBegins: () => 'The window ends before it begins.',
+  sealedAndOpened: () => 'A sealed bottle has no day on which it was opened.',
+  wantedTwice: () => 'The same thing is wanted twice.',
+  nobodyWaits: () => 'Choose a car, or write down who is there with what.',
+  promisedTooEarly: () => 'That time is past: promise a later one.',
+  helpsThemself: () => 'Nobody is their own second pair of hands.',
+  awayEndsBeforeItBegins: () => 'That ends before it begins.',
+  awayTooLong: () => 'Longer than a day: take them off the event instead.',
   wetAboveDry: () => 'The wet boiling point must be below the dry one.',
   seriesSlowsNothing: () => 'An application ends slower than it begins, by 10 km/h at least.',
   seriesToStandstill: () =>

@@ -362,6 +362,7 @@ export const collectionNames: Record<Collection | 'facts', string> = {
   compounds: 'compound',
   procedures: 'bedding procedure',
   imports: 'import',
+  queueEntries: 'car in the paddock queue',
   facts: 'entry',
 };
 

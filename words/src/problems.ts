@@ -1,10 +1,12 @@
 /** What can go wrong between a client and the server (RFC 9457): codes with their values, and the sentence for each. */
-import type { Collection, Finding } from '@calvik/core';
+import type { Collection, Finding, QueueProof } from '@calvik/core';
 import type { Refusal } from '@calvik/core/track';
 import type { FileProblem, TraceProblem } from '@calvik/core/traces';
 import { findingText } from './findings';
 import { collectionNames } from './names';
+import { queueProofNames } from './queue-names';
 import type { Say } from './reader';
+import { list } from './texts';
 import { traceProblemText } from './traces';
 
 /** Every problem that the server answers with, and what it says beside its code. */
@@ -49,6 +51,14 @@ export interface Problems {
   signerHasLeft: Record<string, never>;
   carIsPutAway: Record<string, never>;
   jobIsCancelled: Record<string, never>;
+  /** Of the paddock queue. */
+  queueEntryGone: Record<string, never>;
+  neverBegun: Record<string, never>;
+  queueIsOver: Record<string, never>;
+  notInHand: Record<string, never>;
+  crewHasLeft: Record<string, never>;
+  notShown: { proofs: readonly QueueProof[] };
+  carOfEntry: Record<string, never>;
   databaseSilent: Record<string, never>;
   bodyNotJson: Record<string, never>;
   bodyTooLarge: Record<string, never>;
@@ -155,6 +165,13 @@ const texts: { [C in ProblemCode]: (values: Problems[C], say: Say) => string } =
   signerHasLeft: () => 'Whoever is to sign this has left. Choose who is on duty.',
   carIsPutAway: () => 'This car is archived: restore it before anything is signed for it.',
   jobIsCancelled: () => 'This job was cancelled: nothing is signed in it.',
+  queueEntryGone: () => 'This car is no longer in the queue.',
+  neverBegun: () => 'Nobody has begun this car yet: start it first.',
+  queueIsOver: () => 'This car is done with, or has left: start it again first.',
+  notInHand: () => 'Nobody is at this car just now.',
+  crewHasLeft: () => 'Whoever was chosen is no longer of the crew.',
+  notShown: ({ proofs }) => `Before it leaves, show: ${list(proofs.map((p) => queueProofNames[p].toLowerCase()))}.`,
+  carOfEntry: () => 'The car of this entry is on record and stays: take the entry out and add the other car.',
   notToLetPass: () => 'This is not let pass: put it right, and show it.',
   onlyLeadAccepts: () => 'The faces ask for more than that: only a lead accepts them as they are.',
   onlyLeadTakesOver: () => 'Only a lead takes over a computed peak.',
@@ -209,6 +226,8 @@ export const problemText = <C extends ProblemCode>(code: C, values: Problems[C],
 export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: Problems[ProblemCode] } =>
   'finding' in refusal
     ? { code: refusal.code, values: { finding: refusal.finding } }
+    : 'proofs' in refusal
+      ? { code: refusal.code, values: { proofs: refusal.proofs } }
     : { code: refusal.code, values: {} };
 
 /** A problem that came over the wire: what the server said, where this version does not know its code. */

@@ -16,7 +16,7 @@ export function headOfLook(logbook: Logbook, look: AnotherLook): { name: string;
   return look.about === 'booking'
     ? { name: car, small: event ? `${event.name}, ${longDate(event.startDate)}` : '' }
     : {
-        name: `${logbook.customers.get(look.message.customerId)?.name ?? 'Customer'}, about ${car}`,
+        name: `${logbook.customers.get(look.message.customerId ?? '')?.name ?? 'Customer'}, about ${car}`,
         small: `Written ${longDate(dateIn(look.message.writtenAt, logbook.shop.timeZone))}`,
       };
 }

@@ -128,6 +128,7 @@ const shelves: Record<Storable, true> = {
   wrenches: true,
   ruleSets: true,
   procedures: true,
+  queueEntries: true,
 };
 
 /** Everything that is put away, by collection. */
@@ -142,6 +143,11 @@ export const putAway = (logbook: Logbook): { collection: Storable; records: { id
     .filter((c) => c.records.length > 0);
 
 const nameOf = (record: object): string => {
-  const { name, label, placedOn } = record as { name?: string; label?: string; placedOn?: string };
-  return name ?? label ?? (placedOn ? `Order of ${placedOn}` : '');
+  const { name, label, placedOn, walkIn } = record as {
+    name?: string;
+    label?: string;
+    placedOn?: string;
+    walkIn?: { car: string } | null;
+  };
+  return name ?? label ?? walkIn?.car ?? (placedOn ? `Order of ${placedOn}` : 'Car in the queue');
 };

@@ -19,6 +19,7 @@ import {
   type LookCheck,
   type Place,
   type Proof,
+  type QueueWant,
   axleOfCorner,
   corners,
   cornersOf,
@@ -111,6 +112,38 @@ const proofOfCheck: Record<LookCheck, Proof> = {
   debris: 'clear',
   wheelPlay: 'rockedTight',
 };
+
+/** What cannot be put right here stands against the car, unless it may be driven there. */
+const referred = ({ mayBeDriven, to }: { mayBeDriven: boolean; to: string }): Found[] =>
+  mayBeDriven
+    ? []
+    : [
+        {
+          kind: 'referred',
+          place: {},
+          finding: trackFinding('referredNotDriven', faultTable.referred.gravity, {}, { to }),
+        },
+      ];
+
+/** What work in the paddock leaves open, from when it is begun: it cures nothing and shows nothing, other entries do. */
+function doneInQueue({ work, axle }: QueueWant): Done[] {
+  const place: Place = axle ? { axle } : {};
+  const wheelOff: Done = { act: 'wheelOff', place };
+  switch (work) {
+    case 'pads':
+    case 'rotors':
+      return [wheelOff, { act: 'pistonsPushed', place }];
+    case 'hoses':
+    case 'bleed':
+    case 'flush':
+      return [wheelOff, { act: 'jointOpened', place }];
+    case 'findFault':
+    case 'boilingTest':
+    case 'reTorque':
+    case 'other':
+      return [];
+  }
+}
 
 const complained = (complaint: Complaint): Found => ({
   kind: complaint,
@@ -331,18 +364,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
       shows: (shows[outcome] ?? []).map((proof) => everywhere(proof)),
     };
   },
-  referralWritten: ({ mayBeDriven, to }) =>
-    mayBeDriven
-      ? {}
-      : {
-          finds: [
-            {
-              kind: 'referred',
-              place: {},
-              finding: trackFinding('referredNotDriven', faultTable.referred.gravity, {}, { to }),
-            },
-          ],
-        },
+  referralWritten: (fact) => ({ finds: referred(fact) }),
   beddingLook: ({ axle, decision, faces }) => ({
     does: decision === 'accept' ? [{ act: 'bedded', place: { axle } }] : [],
     shows: [
@@ -393,6 +415,13 @@ const readers: { [K in FactKind]: Reader<K> } = {
   stepHandedOver: says,
   holdWaived: says,
   photoTaken: says,
+  queueMove: ({ move }) => ({
+    does: move.move === 'started' || move.move === 'foundMore' ? move.wants.flatMap(doneInQueue) : [],
+    finds:
+      move.move === 'said' ? move.complaints.map(complained) : move.move === 'referred' ? referred(move) : [],
+  }),
+  queueOrdered: says,
+  crewAway: says,
   stockCounted: says,
   wearPartUsed: says,
   goodsReceived: says,

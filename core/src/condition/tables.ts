@@ -31,7 +31,8 @@ export type Act =
   | 'released'
   | 'clearedByWorkshop'
   | 'pistonsPushed'
-  | 'wheelOff';
+  | 'wheelOff'
+  | 'jointOpened';
 
 /** Proofs of the whole car; all others are of a corner. */
 export const ofWholeCar: ReadonlySet<Proof> = new Set<Proof>(['pedalFirm', 'boosterWorks', 'levelKept']);
@@ -267,6 +268,7 @@ export const notRight: Partial<Record<Proof, FaultKind>> = {
 export const voidTable: Record<Act, readonly Requirable[]> = {
   pistonsPushed: ['pedalFirm'],
   wheelOff: ['torqued'],
+  jointOpened: ['pedalFirm', 'dry'],
   // New pads are never on without pistons that were pushed back: those say it.
   padsChanged: [],
   rotorsChanged: [],

@@ -10,6 +10,7 @@ export {
   usualBoresMm,
 } from './bores';
 export { circuitAtRisk, circuitOf } from './circuits';
+export { plainCar } from './plain-car';
 export { type HydraulicsFindings, hydraulicsFinding } from './findings';
 export {
   type CornerWear,

@@ -19,6 +19,7 @@ import {
   type Wrench,
   type PadSet,
   type PartsOrder,
+  type QueueEntry,
   type RecordOf,
   type RotorPair,
   type RuleSet,
@@ -62,6 +63,7 @@ export interface Logbook {
   orders: ReadonlyMap<string, PartsOrder>;
   messages: ReadonlyMap<string, Message>;
   wrenches: ReadonlyMap<string, Wrench>;
+  queueEntries: ReadonlyMap<string, QueueEntry>;
   compounds: ReadonlyMap<string, Compound>;
   imports: ReadonlyMap<string, Import>;
   /** Bedding procedures: those that come with Calvik, unless the shop has edited them, and its own. */
@@ -80,6 +82,8 @@ export interface Logbook {
   factsOfJob(jobId: string): readonly Fact[];
   /** Facts that count, oldest first, about a pad set, a rotor pair, a wear part or an order. */
   factsOfPart(partId: string): readonly Fact[];
+  /** Facts that count, oldest first, about a car in the paddock queue, or about the queue of an event: its order, who is away. */
+  factsOfQueue(entryOrEventId: string): readonly Fact[];
   /** Used fluid handed over, in no particular order. */
   wasteHandedOver: readonly WasteHandedOver[];
   /** What diagnoses of all cars turned out to be, oldest first, and when the shop set its own cases aside. */
@@ -101,6 +105,10 @@ const partsOf = (f: Fact): (string | null | undefined)[] => [
   'wearPartId' in f ? f.wearPartId : null,
   'orderId' in f ? f.orderId : null,
 ];
+
+/** The entry, or the event, of whose queue a fact tells. */
+const queueOf = (f: Fact): string | null =>
+  f.kind === 'queueMove' ? f.queueEntryId : f.kind === 'queueOrdered' || f.kind === 'crewAway' ? f.eventId : null;
 
 const recordedLater = (a: Fact, b: Fact): boolean =>
   a.recordedAt === b.recordedAt ? a.id > b.id : a.recordedAt > b.recordedAt;
@@ -295,7 +303,12 @@ export function indexLogbook(asStored: Records, stored: readonly Fact[], allRepl
   const cars = saying('cars');
   const counting: Fact[] = [...effective, ...composeExchanges(effective, cars)];
   const ofPart = index(counting, partsOf);
-  const ofCar = index(counting, (f) => ['carId' in f ? f.carId : undefined]);
+  const ofQueue = index(counting, (f) => [queueOf(f)]);
+  const queueEntries = byId(records.queueEntries);
+  // What was begun on a car before anybody knew which it is counts for it.
+  const carOf = (f: Fact): string | null | undefined =>
+    f.kind === 'queueMove' ? (f.carId ?? queueEntries.get(f.queueEntryId)?.carId) : 'carId' in f ? f.carId : undefined;
+  const ofCar = index(counting, (f) => [carOf(f)]);
   const replacedOf = index(replaced, ({ fact }) => ['carId' in fact ? fact.carId : undefined]);
   const ofBottle = index(counting, bottlesOf);
   const ofJob = index(counting, (f) => [f.jobId]);
@@ -337,10 +350,12 @@ export function indexLogbook(asStored: Records, stored: readonly Fact[], allRepl
     orders: saying('orders'),
     messages: saying('messages'),
     wrenches: saying('wrenches'),
+    queueEntries,
     wasteHandedOver: counting.filter((f): f is WasteHandedOver => f.kind === 'wasteHandedOver'),
     diagnosesClosed: counting.filter((f): f is DiagnosisClosed => f.kind === 'diagnosisClosed').sort(byTime),
     weightsReset: counting.filter((f): f is CaseWeightsReset => f.kind === 'caseWeightsReset').sort(byTime),
     factsOfPart: sortedOnDemand('part', ofPart),
+    factsOfQueue: sortedOnDemand('queue', ofQueue),
     brakeSheetOfCar: (carId) => sheets.get(carId) ?? null,
     factsOfCar: sortedOnDemand('car', ofCar),
     replacedOfCar: (carId) => replacedOf.get(carId) ?? none,
@@ -404,5 +419,6 @@ export function withFacts(logbook: Logbook, extra: readonly Fact[]): Logbook {
     factsOfBottle: add(logbook.factsOfBottle, (f, id) => bottlesOf(f).includes(id)),
     factsOfJob: add(logbook.factsOfJob, (f, id) => f.jobId === id),
     factsOfPart: add(logbook.factsOfPart, (f, id) => partsOf(f).includes(id)),
+    factsOfQueue: add(logbook.factsOfQueue, (f, id) => queueOf(f) === id),
   };
 }

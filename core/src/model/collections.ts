@@ -24,5 +24,6 @@ export const collections = [
   'messages',
   'wrenches',
   'imports',
+  'queueEntries',
 ] as const;
 export type Collection = (typeof collections)[number];

@@ -101,6 +101,6 @@ export const recordDefaults = {
   brakeSheets: { maxWheelBearingPlayMm: null } satisfies Partial<BrakeSheet>,
   wrenches: { minNm: null, maxNm: null } satisfies Partial<Wrench>,
   orders: { placedBy: 'page' as const } satisfies Partial<PartsOrder>,
-  messages: { told: null } satisfies Partial<Message>,
+  messages: { told: null, queueEntryId: null } satisfies Partial<Message>,
   jobs: { helperId: null, liftId: null, bookingId: null, covers: [], isPinned: false } satisfies Partial<Job>,
 };

@@ -1,6 +1,7 @@
 export * from './terms';
 export * from './track-terms';
 export * from './condition-terms';
+export * from './queue-terms';
 export * from './collections';
 export { collectionsTo, recordReferences } from './references';
 export * from './defaults';
@@ -11,6 +12,15 @@ export * from './work';
 export * from './judgement';
 export * from './verdict';
 export * from './figure';
+export type {
+  CrewAway,
+  OwnBottle,
+  QueueEntry,
+  QueueMove,
+  QueueMoveKind,
+  QueueOrdered,
+  QueueWant,
+} from './schemas/queue';
 export type { WheelBearingMeasurement } from '../wheel-bearings/schema';
 export type { Id, PedalFeel, Side } from './schemas/primitives';
 export type { AxleBrake, BleedNippleOrder, FluidPolicy } from './schemas/brakes';

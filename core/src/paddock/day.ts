@@ -12,7 +12,7 @@ import {
   severity,
 } from '../model';
 import { isClosed } from './closed';
-import { type TrackSession, isLookDue, sessionsAt } from '../sessions';
+import { type TrackSession, isLookDue, sessionsAt, sessionsOfDay } from '../sessions';
 import { type TrackState, judgeTrack } from './state';
 
 /** What a car needs now. */
@@ -54,12 +54,6 @@ export interface EventDay {
   slots: DaySlot[];
   cars: CarOnDay[];
 }
-
-/** Sessions of a day, in order; of one group, and those of everybody. */
-export const sessionsOfDay = (event: TrackEvent, day: LocalDate, group: string | null): PlannedSession[] =>
-  event.timetable
-    .filter((s) => s.day === day && (group === null || s.group === '' || s.group === group))
-    .sort((a, b) => a.from.localeCompare(b.from));
 
 /** The next session that a car drives in, by the clock; null where none is left. */
 export const nextSlot = (

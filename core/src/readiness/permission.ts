@@ -4,6 +4,7 @@ import type { LocalDate } from '../calendar';
 import { type Fault, conditionOf } from '../condition';
 import { type Logbook, isLead } from '../logbook';
 import { peakDemand } from '../demand';
+import { type MoveRefusal, refuseMove } from '../queue';
 import type { BeddingLook, Fact, FaultLetPass, PeakTakenOver } from '../model';
 import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '../service';
 import { type DecisionRefusal, refuseDecision } from './go-out';
@@ -12,6 +13,7 @@ import { type DecisionRefusal, refuseDecision } from './go-out';
 export type Refusal =
   | ServiceRefusal
   | DecisionRefusal
+  | MoveRefusal
   | { code: 'lookWithoutReason' | 'onlyLeadAccepts' | 'onlyLeadStates' | 'onlyLeadTakesOver' | 'notEnoughRead' }
   | { code: 'notToLetPass' | 'signerHasLeft' | 'carIsPutAway' | 'jobIsCancelled' };
 
@@ -19,6 +21,7 @@ export type Refusal =
 export const needsPermission = (fact: Fact): boolean =>
   fact.kind === 'sessionDecision' ||
   fact.kind === 'faultLetPass' ||
+  fact.kind === 'queueMove' ||
   fact.kind === 'beddingLook' ||
   fact.kind === 'peakTakenOver' ||
   needsServicePermission(fact);
@@ -34,6 +37,7 @@ export function refusalOf(logbook: Logbook, fact: Fact, today: LocalDate): Refus
     const fault = car && conditionOf(logbook, car).faults.find((f) => isLetPass(f, fact));
     return !fault || fault.finding.verdict === 'stop' ? { code: 'notToLetPass' } : null;
   }
+  if (fact.kind === 'queueMove') return refuseMove(logbook, fact);
   if (fact.kind === 'peakTakenOver') return refuseTakeOver(logbook, fact);
   if (fact.kind === 'beddingLook') return refuseLook(logbook, fact);
   return refuseServiceFact(logbook, fact, today);

@@ -12,3 +12,4 @@ export type { TrackFindings } from './findings';
 export { trackFinding } from './findings';
 export * from './level';
 export * from './session';
+export * from './timetable';

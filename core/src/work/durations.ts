@@ -82,6 +82,19 @@ function recordedTimes(logbook: Logbook): Timed[] {
   return times;
 }
 
+const timesKnown = new WeakMap<Logbook, ReadonlyMap<WorkKind, readonly number[]>>();
+/** Minutes that each kind of work took this shop, as they are on record. */
+export function minutesOnRecord(logbook: Logbook): ReadonlyMap<WorkKind, readonly number[]> {
+  let times = timesKnown.get(logbook);
+  if (!times) {
+    const all = new Map<WorkKind, number[]>();
+    for (const { kind, minutes } of recordedTimes(logbook)) all.set(kind, [...(all.get(kind) ?? []), minutes]);
+    times = all;
+    timesKnown.set(logbook, times);
+  }
+  return times;
+}
+
 const known = new WeakMap<Logbook, (key: string) => DurationEstimate>();
 
 /**

@@ -1,6 +1,6 @@
 /** What each booked car needs, why, when and with what: derived from facts, rules and dates; nothing of it is stored. */
 export { bottleSizeMl } from './allot';
-export { type DurationEstimate, VISIT_MINUTES, durationOf, usualMinutes } from './durations';
+export { type DurationEstimate, VISIT_MINUTES, durationOf, minutesOnRecord, usualMinutes } from './durations';
 export { type DoneJob, type GoodsUsed, type TakenAgainstPlanned, takenBy, workDoneBetween } from './done';
 export { type WorkFindings, workFinding } from './findings';
 export { type VisitExtra, visitExtras, visitSaving, workOfBooking, workOfEvents, workOfEventsInTurn } from './items';

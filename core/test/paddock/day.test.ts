@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Booking, type Finding, type PlannedSession, type Verdict, recordDefaults } from '../../src/model';
-import { eventDay, nextSlot, sessionsOfDay } from '../../src/track';
+import { sessionsOfDay } from '../../src/sessions';
+import { eventDay, nextSlot } from '../../src/track';
 import { customer, makeCar, newId } from '../builders/book';
 import { bookEvent, check, decide, fact, goodLook, session, trackBook, trackCar } from '../builders/track-book';
 import { booking as anyBooking } from '../builders/track-records';

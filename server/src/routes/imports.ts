@@ -15,18 +15,23 @@ import {
   isOrderOpen,
   neededColumns,
 } from '@calvik/core/imports';
-import { boresText } from '@calvik/core';
+import { boresText, plainCar } from '@calvik/core';
 import { changedFields } from '@calvik/core/logbook/changes';
 import { id } from '@calvik/core/model/schemas';
 import type { Database, Entry, Write } from '../database/database';
 import type { LogbookCache } from '../database/logbook-cache';
-import { plainCar } from '../plain-car';
 import { Problem, invalid } from '../problems';
 import { sendCsvText } from './csv';
 import { limitFacts, refusal } from './records';
 import { type Described, jsonContent, problem, idParameter, schemaOf } from './described';
 
 const LIMIT = '8mb';
+
+/** What an imported car has until somebody enters its own figures: said in its notes. */
+const importedCar = {
+  ...plainCar,
+  notes: 'Imported: calipers, reservoir and lines are assumed. Enter this car’s own figures before its first service.',
+};
 
 export const importTable = z.object({
   head: z.array(z.string()).max(100),
@@ -120,7 +125,7 @@ export function importRoutes(database: Database, cache: LogbookCache): Router {
     if (neededColumns.some((c) => !table.columns.includes(c)))
       throw new Problem(422, 'columnsMissing', { wanted: neededColumns, found: table.head, clue: null });
     const { logbook } = await cache.current();
-    return importPreview(logbook, table, plainCar, { newId: uuidv7, now: new Date().toISOString(), by });
+    return importPreview(logbook, table, importedCar, { newId: uuidv7, now: new Date().toISOString(), by });
   };
 
   router.get('/imports/template.csv', (_request, response) => {

@@ -17,6 +17,7 @@ import { suppliersPaths } from './suppliers';
 import { tracesPaths } from './traces';
 import { trackPaths } from './track';
 import { costPaths } from './costs';
+import { queuePaths } from './queue';
 import { workDonePaths } from './work-done';
 import { workListsPaths } from './work-lists';
 
@@ -76,6 +77,7 @@ const describedPaths = (): Described => ({
   ...importsPaths(),
   ...workDonePaths(),
   ...costPaths(),
+  ...queuePaths(),
   ...benchPaths(),
   ...tracesPaths(),
   ...beddingPaths(),

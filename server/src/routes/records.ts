@@ -112,6 +112,14 @@ async function allowMerge(
   if (into === record.id) throw new Problem(422, 'mergedIntoItself', {});
 }
 
+/** Whose car an entry of the queue is stays as it is once it is said: what was found and begun counts for that car. */
+async function allowCarOfEntry(database: Database, collection: Collection, record: RecordOf<Collection>): Promise<void> {
+  if (collection !== 'queueEntries') return;
+  const stored = await database.find(collection, record.id);
+  const carId = stored === null ? null : (JSON.parse(stored) as RecordOf<'queueEntries'>).carId;
+  if (carId !== null && (record as RecordOf<'queueEntries'>).carId !== carId) throw new Problem(409, 'carOfEntry', {});
+}
+
 /** A limit that is made milder is written down, with who does it, in every service and at every event that is under way. */
 export async function limitFacts<C extends Collection>(
   cache: LogbookCache,
@@ -160,6 +168,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
       if (!parsed.success) throw invalid(parsed.error);
       const author = authorOf(request);
       await allowMerge(cache, collection as Collection, parsed.data as RecordOf<Collection>, author);
+      await allowCarOfEntry(database, collection as Collection, parsed.data as RecordOf<Collection>);
       const moves = await limitFacts(cache, collection as Collection, parsed.data as RecordOf<Collection>, author);
       answer(response, await database.saveRecord(collection, parsed.data, author, moves));
     });
@@ -203,6 +212,7 @@ export function recordRoutes(database: Database, cache: LogbookCache): Router {
         } else {
           const record = parsed.data as RecordOf<Collection>;
           await allowMerge(cache, collection, record, author);
+          await allowCarOfEntry(database, collection, record);
           writes.push({ collection, body: record, facts: await limitFacts(cache, collection, record, author) });
         }
       });

@@ -1,38 +1,13 @@
-import { type Request, type Response, Router } from 'express';
+import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { type Fact, type FactKind, type Logbook, type UnitSystem, dateIn, ofKind } from '@calvik/core';
-import { type SheetHead, writeHead, writeSections, writeSignature } from '../sheet/parts';
 import { afterEventSheet, driverCard, referralLetter } from '@calvik/words/documents';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem, invalid } from '../problems';
-import { begin, finish } from '../sheet/document';
+import { paperPdf, sendPaper } from '../sheet/paper';
 import { type Described, problem, idParameter } from './described';
 
 const sheetQuery = z.object({ units: z.enum(['metric', 'imperial']).optional() });
-
-interface Paper extends SheetHead {
-  sections: Parameters<typeof writeSections>[1];
-  signature: string;
-  caution: string;
-}
-
-/** A paper with head, sections and signature as a PDF on A4. @param isGood a thin frame, not a thick one */
-function paperPdf(paper: Paper, isGood: boolean): Promise<Buffer> {
-  const { doc, bytes } = begin(`${paper.title}, ${paper.car}`, paper.shop);
-  writeHead(doc, paper, isGood);
-  writeSections(doc, paper.sections);
-  writeSignature(doc, paper);
-  finish(doc, `${paper.shop}   ${paper.car}`);
-  return bytes;
-}
-
-const send = async (response: Response, name: string, pdf: Promise<Buffer>): Promise<void> => {
-  response
-    .type('application/pdf')
-    .set('Content-Disposition', `inline; filename="${name.replace(/[^a-z0-9]+/gi, '-').toLowerCase()}.pdf"`)
-    .set('Cache-Control', 'no-store')
-    .send(await pdf);
-};
 
 /** Papers of an event day: the driver's card, a referral, and the sheet after the event. */
 export function trackRoutes(cache: LogbookCache): Router {
@@ -57,7 +32,7 @@ export function trackRoutes(cache: LogbookCache): Router {
     const today = dateIn(new Date().toISOString(), logbook.shop.timeZone);
     const sheet = booking && afterEventSheet(logbook, booking, unitsOf(logbook, booking.carId, units), today);
     if (!sheet) throw new Problem(404, 'noSuch', { what: 'booking' });
-    await send(response, `after the event ${sheet.car}`, paperPdf(sheet, sheet.isClosed));
+    await sendPaper(response, `after the event ${sheet.car}`, paperPdf(sheet, sheet.isClosed));
   });
 
   router.get('/referrals/:id/letter.pdf', async (request, response) => {
@@ -66,7 +41,7 @@ export function trackRoutes(cache: LogbookCache): Router {
     const letter = fact && referralLetter(logbook, fact, unitsOf(logbook, fact.carId, units));
     if (!letter) throw new Problem(404, 'noSuch', { what: 'diagnosis' });
     const head = { title: 'For', lines: [letter.to], table: null };
-    await send(
+    await sendPaper(
       response,
       `referral ${letter.car}`,
       paperPdf({ ...letter, sections: [head, ...letter.sections] }, letter.mayBeDriven),
@@ -79,7 +54,7 @@ export function trackRoutes(cache: LogbookCache): Router {
     const card = fact && driverCard(logbook, fact);
     if (!card) throw new Problem(404, 'noSuch', { what: 'session' });
     const car = logbook.cars.get(fact.carId)!;
-    await send(
+    await sendPaper(
       response,
       `card ${card.car}`,
       paperPdf(

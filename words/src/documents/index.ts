@@ -16,4 +16,5 @@ export {
 export { shoppingRows, workListRows } from './tables';
 export { type AfterEventSheet, afterEventSheet, afterEventText } from './after-event';
 export { type DriverCard, driverCard, driverCardText } from './driver-card';
+export { queueReferral } from './queue-referral';
 export { type ReferralLetter, referralLetter, referralsOf } from './referral';

@@ -74,6 +74,9 @@ export function messageText(
     }
     case 'afterEvent':
       return afterEventText(logbook, booking, event.endDate);
+    // Written in the queue itself: it knows when the car is back.
+    case 'queue':
+      return '';
     case 'found': {
       const found = foundSentences(logbook, booking, items, say);
       return cutAtWord(

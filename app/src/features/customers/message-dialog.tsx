@@ -44,6 +44,7 @@ export function MessageDialog({
       id: idFor('message'),
       customerId: customer.id,
       bookingId: booking.id,
+      queueEntryId: null,
       about,
       to: customer.phone,
       text: text.trim(),

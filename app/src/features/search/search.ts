@@ -8,6 +8,7 @@ import {
   dateSpan,
   lettersAndDigits,
 } from '@calvik/core';
+import { queueName } from '@calvik/core/queue';
 import { routes } from '../../routes';
 
 export interface Found {
@@ -43,6 +44,7 @@ type Searched = Extract<
   | 'suppliers'
   | 'venues'
   | 'crew'
+  | 'queueEntries'
 >;
 
 const looks: { [C in Searched]: { kind: string; of: (record: RecordOf<C>, logbook: Logbook) => Looked } } = {
@@ -100,6 +102,15 @@ const looks: { [C in Searched]: { kind: string; of: (record: RecordOf<C>, logboo
   wearParts: { kind: 'Part', of: (p) => ({ name: p.name, to: routes.wearPart(p.id) }) },
   suppliers: { kind: 'Supplier', of: (s) => ({ name: s.name, to: routes.supplier(s.id) }) },
   venues: { kind: 'Venue', of: (v) => ({ name: v.name, to: routes.venue(v.id) }) },
+  queueEntries: {
+    kind: 'In the queue',
+    of: (q, logbook) => ({
+      name: queueName(logbook, q),
+      about: [q.walkIn?.driver, logbook.events.get(q.eventId)?.name],
+      tight: [q.walkIn?.phone ?? '', q.walkIn?.car ?? ''],
+      to: routes.queueEntry(q.eventId, q.id),
+    }),
+  },
   crew: { kind: 'Crew', of: (m) => ({ name: m.name, about: [m.role], to: routes.crewMember(m.id) }) },
 };
 

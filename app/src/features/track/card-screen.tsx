@@ -52,6 +52,7 @@ export function DriverCardScreen() {
       id: idFor('message'),
       customerId: customer.id,
       bookingId: booking?.id ?? null,
+      queueEntryId: null,
       about: 'goOut',
       to: customer.phone,
       text: driverCardText(card),

@@ -102,6 +102,7 @@ function ClosingPage({ event, booking, car }: { event: TrackEvent; booking: Book
       id: idFor(`message ${text.trim()}`),
       customerId: customer.id,
       bookingId: booking.id,
+      queueEntryId: null,
       about: 'afterEvent',
       to: customer.phone,
       text: text.trim().slice(0, 800),

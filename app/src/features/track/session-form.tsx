@@ -20,7 +20,7 @@ import {
   carLabel,
 } from '@calvik/core';
 import { readCount } from '@calvik/core/units';
-import { sessionsOfDay } from '@calvik/core/track';
+import { sessionsOfDay } from '@calvik/core/sessions';
 import { complaintWords } from '@calvik/words';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';

@@ -369,6 +369,7 @@ function Texts({ cars }: { cars: readonly OfCar[] }) {
         id: idFor(`${kind} ${booking.id}`),
         customerId: customer.id,
         bookingId: booking.id,
+        queueEntryId: null,
         about: kind,
         to: customer.phone,
         text,

@@ -7,6 +7,7 @@ import { conditionFacts } from './condition';
 import { corner, id, line, nipple, note, pedalFeel, quantity } from './primitives';
 import { heatReading, peakTakenOver } from './heat';
 import { planningFacts } from './planning';
+import { queueFacts } from './queue';
 import { serviceFacts, wasteHandedOver } from './service';
 import { trackFacts } from './track';
 
@@ -117,6 +118,7 @@ export const factSchema = z
     ...beddingFacts,
     ...trackFacts,
     ...conditionFacts,
+    ...queueFacts,
   ])
   .refine((f) => f.replaces === undefined || f.because !== undefined, said('noReasonForCorrection', {}, ['because']))
   .refine((f) => f.replaces !== f.id, said('replacesItself', {}, ['replaces']));
@@ -137,6 +139,8 @@ const pointers = {
   jobId: 'jobs',
   by: 'crew',
   toCrewId: 'crew',
+  crewId: 'crew',
+  queueEntryId: 'queueEntries',
   padSetId: 'padSets',
   rotorPairId: 'rotorPairs',
   scrappedPadSetId: 'padSets',
@@ -163,6 +167,23 @@ export function factReferences(fact: Fact): { path: string; collection: Collecti
     const target = (fact as Record<string, unknown>)[path];
     return typeof target === 'string' ? [{ path, collection, id: target }] : [];
   });
+  if (fact.kind === 'queueMove')
+    return [
+      ...found,
+      ...(['crewId', 'helperId'] as const).flatMap((field) => {
+        const target = (fact.move as Partial<Record<typeof field, string | null>>)[field];
+        return target ? [{ path: `move.${field}`, collection: 'crew' as const, id: target }] : [];
+      }),
+    ];
+  if (fact.kind === 'queueOrdered')
+    return [
+      ...found,
+      ...fact.queueEntryIds.map((entryId, i) => ({
+        path: `queueEntryIds.${i}`,
+        collection: 'queueEntries' as const,
+        id: entryId,
+      })),
+    ];
   if (fact.kind !== 'fluidExchange') return found;
   return [
     ...found,

@@ -11,4 +11,5 @@ export * from './service';
 export * from './heat';
 export * from './bedding';
 export * from './track';
+export * from './queue';
 export { beddingPlace, goods, workChange, workKey } from './planning';

@@ -148,9 +148,12 @@ export type PartsOrder = z.infer<typeof partsOrder>;
 /** A text to a customer, in the simulated outbox: nothing leaves the machine. */
 export const message = z.object({
   ...record,
-  customerId: id,
+  /** Null: of a driver in the paddock who is no customer. */
+  customerId: id.nullable(),
   bookingId: id.nullable().default(null),
-  about: z.enum(['booked', 'bringIn', 'found', 'goOut', 'afterEvent']),
+  /** The car in the paddock queue that it is about. */
+  queueEntryId: id.nullable().default(null),
+  about: z.enum(['booked', 'bringIn', 'found', 'goOut', 'afterEvent', 'queue']),
   to: note(40),
   text: line(800),
   writtenAt: instant,

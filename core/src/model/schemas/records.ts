@@ -23,6 +23,7 @@ import {
   workRules,
   workSkill,
 } from './planning';
+import { queueEntry } from './queue';
 import { plannedSession } from './track';
 import {
   corner,
@@ -394,6 +395,7 @@ export const recordSchemas = {
   compounds: compound,
   procedures: procedure,
   imports: tableImport,
+  queueEntries: queueEntry,
 } as const satisfies Record<Collection, z.ZodType>;
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>;

@@ -45,6 +45,13 @@ export interface SchemaProblems {
   eventEndsBeforeItBegins: Record<string, never>;
   loadUpAfterStart: Record<string, never>;
   windowEndsBeforeItBegins: Record<string, never>;
+  sealedAndOpened: Record<string, never>;
+  wantedTwice: Record<string, never>;
+  nobodyWaits: Record<string, never>;
+  promisedTooEarly: Record<string, never>;
+  helpsThemself: Record<string, never>;
+  awayEndsBeforeItBegins: Record<string, never>;
+  awayTooLong: Record<string, never>;
   wetAboveDry: Record<string, never>;
   tooFewReadings: { min: number };
   rangeSwapped: Record<string, never>;

@@ -1,7 +1,9 @@
-import { type Car, assumedKeys, defaultLineLengthsMm, noToolsSaid, nothingKnown, usualBoresMm } from '@calvik/core';
+import { type Car, assumedKeys, noToolsSaid, nothingKnown } from '../model';
+import { usualBoresMm } from './bores';
+import { defaultLineLengthsMm } from './sequence';
 
-/** What an imported car has until somebody enters its own figures: said in its notes. */
-export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'> = {
+/** What a car has that came in by a table or out of the paddock, until somebody enters its own figures. */
+export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model' | 'notes'> = {
   version: 0,
   archived: false,
   year: null,
@@ -36,5 +38,4 @@ export const plainCar: Omit<Car, 'id' | 'customerId' | 'name' | 'make' | 'model'
   heat: nothingKnown,
   tools: noToolsSaid,
   assumed: [...assumedKeys],
-  notes: 'Imported: calipers, reservoir and lines are assumed. Enter this car’s own figures before its first service.',
 };

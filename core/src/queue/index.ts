@@ -1,0 +1,35 @@
+/** The paddock queue: who is next, and when a car is back. `@calvik/core/queue`. */
+export { type Becomes, type MayBecome, mayBecome } from './becomes';
+export {
+  BELTS_MIN,
+  EVENING_ENDS,
+  MORNING_BEGINS,
+  type QueueCase,
+  type QueueJob,
+  type QueuePiece,
+  awayAt,
+  orderByHand,
+  sessionsAhead,
+} from './case';
+export { type Laws, type Minutes, lawOfMinutes, lawsOf } from './durations';
+export { type QueueFindings, queueFinding } from './findings';
+export { type Broken, type QueueAt, type QueueLine, brokenBy, queueAt } from './judge';
+export { type QueueTool, queueKinds } from './kinds';
+export { type QueueThing, ableFor, crewAt, gradeOf, judgeNeeds, thingsFor } from './needs';
+export { bestOrder, costOf, usualMinutesLeft } from './order';
+export { type Draw, type Played, type Stretch, play, throwDice, usualDraw } from './play';
+export { KEPT, type Planned, type QueuePlan, SHAKY, markBy, planQueue } from './promise';
+export { type MoveRefusal, refuseMove } from './refuse';
+export {
+  type GivenPromise,
+  type QueueState,
+  type QueueStatus,
+  isOver,
+  movesOf,
+  promisesKept,
+  proofsWanted,
+  queueName,
+  queueState,
+  queueStates,
+} from './state';
+export { type MadeOfWalkIn, carLikeWalkIn, madeOfWalkIn } from './walk-in';
