@@ -228,7 +228,7 @@ export const refusalProblem = (refusal: Refusal): { code: ProblemCode; values: P
     ? { code: refusal.code, values: { finding: refusal.finding } }
     : 'proofs' in refusal
       ? { code: refusal.code, values: { proofs: refusal.proofs } }
-    : { code: refusal.code, values: {} };
+      : { code: refusal.code, values: {} };
 
 /** A problem that came over the wire: what the server said, where this version does not know its code. */
 export function receivedProblemText(problem: { code?: string; values?: unknown; detail?: string }, say: Say): string {

@@ -1,6 +1,7 @@
 /** Names of what belongs to the paddock queue. */
 import type { Logbook, QueueMove, QueueProof, QueueWant, QueueWork } from '@calvik/core';
 import { timeIn } from '@calvik/core/calendar';
+import type { QueueStatus } from '@calvik/core/queue';
 import { complaintWords } from './names';
 import { list } from './texts';
 
@@ -18,13 +19,22 @@ export const queueWorkNames: Record<QueueWork, string> = {
 
 /** "Front pads", "Bleed" */
 export const wantName = ({ work, axle }: QueueWant): string =>
-  axle === null
-    ? queueWorkNames[work]
-    : `${axle === 'front' ? 'Front' : 'Rear'} ${queueWorkNames[work].toLowerCase()}`;
+  axle === null ? queueWorkNames[work] : `${axle === 'front' ? 'Front' : 'Rear'} ${queueWorkNames[work].toLowerCase()}`;
 
 /** "Front pads and bleed" */
 export const wantsText = (wants: readonly QueueWant[]): string =>
   list(wants.map((w, i) => (i === 0 ? wantName(w) : wantName(w).toLowerCase())));
+
+/** "In the paddock queue, back by 14:20" */
+export function promiseLine(
+  logbook: Logbook,
+  own: { status: QueueStatus; promise: { backBy: string; outcome: string } | null },
+): string {
+  const where = own.status === 'inHand' ? 'Being worked on' : 'In the paddock queue';
+  if (!own.promise) return `${where}, no time promised yet`;
+  const time = timeIn(own.promise.backBy, logbook.shop.timeZone);
+  return own.promise.outcome === 'broken' ? `${where}, was to be back by ${time}` : `${where}, back by ${time}`;
+}
 
 /** What is shown before a car leaves. */
 export const queueProofNames: Record<QueueProof, string> = {

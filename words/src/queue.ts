@@ -6,7 +6,7 @@ import { addTexts } from './findings';
 import { queueWorkNames } from './queue-names';
 import { type TextsFor, counted, list } from './texts';
 
-export { moveText, queueProofNames, queueWorkNames, wantName, wantsText } from './queue-names';
+export { moveText, promiseLine, queueProofNames, queueWorkNames, wantName, wantsText } from './queue-names';
 
 export const queueStatusNames: Record<QueueStatus, string> = {
   waiting: 'Waiting',
@@ -63,7 +63,8 @@ const queueTexts: TextsFor<QueueFindings> = {
     `The driver’s bottle holds ${say.quantity(left)}, the work takes about ${say.quantity(wanted)}.`,
   fluidUnknown: () => 'Nobody has said what fluid is in it: read the cap, ask the driver.',
   noFluidHere: ({ grade }) => `No ${grade} here that may go in, or too little of it.`,
-  notBefore: ({ time, fits }) => (fits === null ? `Not back before ${time}.` : `Not back before ${time}; for ${fits}, yes.`),
+  notBefore: ({ time, fits }) =>
+    fits === null ? `Not back before ${time}.` : `Not back before ${time}; for ${fits}, yes.`,
   afterLastSession: ({ when }) =>
     when === 'evening'
       ? 'It would not be back before its last session: in the evening, after it.'

@@ -17,6 +17,7 @@ import {
   unknownsOf,
 } from '@calvik/core/heat-outlook/computing';
 import { type CounterState, type Program, countRun, sampleOf } from '@calvik/core/bedding/driving';
+import { type AfterSessions, type QueueCase, type QueuePlan, planQueue } from '@calvik/core/queue/computing';
 import {
   type OpenedTrace,
   type ReadTrace,
@@ -63,6 +64,11 @@ export interface CountedFile {
 }
 
 export const heatTasks = {
+  /** The order of a paddock queue and what can be promised. */
+  queuePlan(c: QueueCase, after: AfterSessions, order?: readonly number[]): QueuePlan {
+    return planQueue(c, after, order);
+  },
+
   /** What a session gets to, and how long the next one may be for its fluid to stay under a limit. */
   sessionHeat(
     c: HeatCase,

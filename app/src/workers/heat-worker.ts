@@ -69,3 +69,6 @@ export const previewTrace = async (...args: Parameters<HeatTasks['trace']>): Pro
 export const countDrive = async (
   ...args: Parameters<HeatTasks['countFile']>
 ): Promise<ReturnType<HeatTasks['countFile']>> => ask((t) => t.countFile(...args));
+export const queuePlan = async (
+  ...args: Parameters<HeatTasks['queuePlan']>
+): Promise<ReturnType<HeatTasks['queuePlan']>> => ask((t) => t.queuePlan(...args));

@@ -86,7 +86,11 @@ function countsOf(logbook: Logbook, now: Instant): Counts {
 }
 
 /** How probable each cause is by what the driver says and what is on record; null where there is nothing to go by. */
-function causesOf(logbook: Logbook, { entry, car, complaints }: QueueState, now: Instant): Record<Cause, number> | null {
+function causesOf(
+  logbook: Logbook,
+  { entry, car, complaints }: QueueState,
+  now: Instant,
+): Record<Cause, number> | null {
   const session = car ? (sessionsAt(logbook, car.id, entry.eventId).at(-1) ?? null) : null;
   const found = car && session ? signsOnRecord(logbook, car, session, dateIn(now, logbook.shop.timeZone)) : [];
   if (complaints.length === 0 && !(found.length > 0 && entry.wants.some((w) => w.work === 'findFault'))) return null;
@@ -127,7 +131,11 @@ export function mayBecome(logbook: Logbook, state: QueueState, now: Instant): Be
       const before = usually[work]?.[other] ?? 0;
       const seen = own?.found.get(other) ?? 0;
       if (before === 0 && seen === 0) continue;
-      add(other, (before * USUAL_WORTH + seen) / (USUAL_WORTH + (own?.cars ?? 0)), seen > before * USUAL_WORTH ? 'record' : 'usual');
+      add(
+        other,
+        (before * USUAL_WORTH + seen) / (USUAL_WORTH + (own?.cars ?? 0)),
+        seen > before * USUAL_WORTH ? 'record' : 'usual',
+      );
     }
   }
   return {

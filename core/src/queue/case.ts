@@ -5,69 +5,17 @@ import type { Logbook } from '../logbook';
 import type { CrewAway, CrewMember, QueueWork, TrackEvent } from '../model';
 import { sessionsOfDay } from '../sessions';
 import { type Becomes, mayBecome } from './becomes';
-import { type Laws, type Minutes, lawsOf } from './durations';
+import { type Laws, lawsOf } from './durations';
 import { PEDAL_ALONE, type QueueTool, axlesOf, queueKinds } from './kinds';
+import { type AfterSessions, type QueueCase, type QueueJob, type QueuePiece, instantIn, minutesFrom } from './problem';
 import { ableFor, bleedMethodHere, crewAt } from './needs';
 import { type QueueState, isOver, queueStates } from './state';
 
-/** One stretch of a car's work, in the order in which it is done. */
-export interface QueuePiece {
-  work: QueueWork | 'wheelsOff' | 'wheelsOn';
-  law: Minutes;
-  /** Which of the laws it is: what is not known of one is the same for every car. */
-  lawKey: string;
-  /** So many times as long as the law says. */
-  times: number;
-  tool: QueueTool | null;
-  /** How probable it is that it is done at all. */
-  share: number;
-  wheelsOff: boolean;
-}
-
-export interface QueueJob {
-  entryId: string;
-  pieces: QueuePiece[];
-  /** Hands that can do it, by their place. */
-  able: number[];
-  people: 1 | 2;
-  /** Who is at it now, by their place; null where nobody is. */
-  inHand: { hand: number; helper: number | null } | null;
-  workedMin: number;
-  /** Not before. */
-  readyAt: number;
-  /** When the car is out on track; each lasts until it is back and may be touched. */
-  out: Span[];
-  staysIn: boolean;
-  /** What its driver was told; null: nothing that still counts. */
-  promisedBy: number | null;
-}
-
-export interface QueueCase {
-  now: Instant;
-  /** A number out of the event: the same queue is thrown with the same dice. */
-  seed: number;
-  hands: { id: string; name: string; away: Span[] }[];
-  tools: Record<QueueTool, number>;
-  pace: { mu: number; sd: number };
-  jobs: QueueJob[];
-  /** Entries whose order was set by hand, first to last. */
-  byHand: string[];
-}
-
 /** From the flag to hands on the car: out of the pit lane, cooled so that it may be touched, min. Own figure. */
 const BACK_MIN = 10;
-/** So long before it goes out it is wanted back: the driver gets in, min. Own figure. */
-export const BELTS_MIN = 5;
 /** Nobody works in a paddock after this, nor before that. Own figures. */
 export const EVENING_ENDS = '21:00';
 export const MORNING_BEGINS = '07:00';
-/** A car that would be back in time for its last session less often than so is not worth beginning before it. Own figure. */
-export const WORTH_BEGINNING = 0.2;
-
-export const minutesFrom = (now: Instant, at: Instant): number => (Date.parse(at) - Date.parse(now)) / 60_000;
-export const instantIn = (now: Instant, minutes: number): Instant =>
-  new Date(Date.parse(now) + minutes * 60_000).toISOString();
-
 /** Sessions of a car that are not over, today and on the days after. @returns from and to, as instants */
 export function sessionsAhead(
   logbook: Logbook,
@@ -178,12 +126,18 @@ export function queueCase(
     const method = bleedMethodHere(logbook, s, crew);
     const hand = s.status === 'inHand' ? at(s.crewId) : -1;
     // Of two cars that one has in hand at once by what was written down, the one begun last is.
-    const isFree = hand >= 0 && !open.some((o) => o !== s && o.status === 'inHand' && o.crewId === s.crewId && later(o, s));
+    const isFree =
+      hand >= 0 && !open.some((o) => o !== s && o.status === 'inHand' && o.crewId === s.crewId && later(o, s));
     const helper = s.helperId === null ? null : at(s.helperId);
     if (isFree) taken.add(hand);
     return {
       entryId: s.entry.id,
-      pieces: piecesOf(s, laws, becomes.get(s.entry.id)!, method === 'pedalAlone' ? PEDAL_ALONE : method === 'pedalTwo' ? 1 : 0),
+      pieces: piecesOf(
+        s,
+        laws,
+        becomes.get(s.entry.id)!,
+        method === 'pedalAlone' ? PEDAL_ALONE : method === 'pedalTwo' ? 1 : 0,
+      ),
       able: ableFor(hands, s).map((m) => at(m.id)),
       people: method === 'pedalTwo' ? 2 : 1,
       inHand: isFree ? { hand, helper: helper === null || helper < 0 || helper === hand ? null : helper } : null,
@@ -228,12 +182,8 @@ export function queueCase(
 const later = (a: QueueState, b: QueueState): boolean =>
   (a.startedAt ?? '') > (b.startedAt ?? '') || (a.startedAt === b.startedAt && a.entry.id > b.entry.id);
 
-/** When those of the evening begin, and of the next morning: after the last session of the day; null where the event has no more days. */
-export function afterSessions(
-  logbook: Logbook,
-  event: TrackEvent,
-  now: Instant,
-): { eveningAt: number; eveningEnds: number; morningAt: number | null } {
+/** When the evening and the next morning of an event begin. */
+export function afterSessions(logbook: Logbook, event: TrackEvent, now: Instant): Omit<AfterSessions, 'dayEndsAt'> {
   const { timeZone } = logbook.shop;
   const today = dateIn(now, timeZone);
   const last = sessionsOfDay(event, today, null)

@@ -1,19 +1,20 @@
 /** The paddock queue: who is next, and when a car is back. `@calvik/core/queue`. */
 export { type Becomes, type MayBecome, mayBecome } from './becomes';
-export {
-  BELTS_MIN,
-  EVENING_ENDS,
-  MORNING_BEGINS,
-  type QueueCase,
-  type QueueJob,
-  type QueuePiece,
-  awayAt,
-  orderByHand,
-  sessionsAhead,
-} from './case';
+export { EVENING_ENDS, MORNING_BEGINS, awayAt, orderByHand, sessionsAhead } from './case';
+export { type AfterSessions, BELTS_MIN, type QueueCase, type QueueJob, type QueuePiece } from './problem';
 export { type Laws, type Minutes, lawOfMinutes, lawsOf } from './durations';
 export { type QueueFindings, queueFinding } from './findings';
-export { type Broken, type QueueAt, type QueueLine, brokenBy, queueAt } from './judge';
+export {
+  type Broken,
+  type PreparedQueue,
+  type QueueAt,
+  type QueueLine,
+  brokenBy,
+  placesOf,
+  prepareQueue,
+  queueAt,
+  queueOf,
+} from './judge';
 export { type QueueTool, queueKinds } from './kinds';
 export { type QueueThing, ableFor, crewAt, gradeOf, judgeNeeds, thingsFor } from './needs';
 export { bestOrder, costOf, usualMinutesLeft } from './order';
@@ -26,6 +27,7 @@ export {
   type QueueStatus,
   isOver,
   movesOf,
+  promiseOfCar,
   promisesKept,
   proofsWanted,
   queueName,

@@ -58,7 +58,8 @@ function ofOwnBottle(logbook: Logbook, state: QueueState, wantedMl: number, now:
   const found: Finding[] = [];
   if (grade) {
     const mixes = checkGrade(bottle.grade, grade);
-    if (mixes.verdict === 'stop') return [queueFinding('ownBottleWrong', 'stop', {}, { has: grade, brought: bottle.grade })];
+    if (mixes.verdict === 'stop')
+      return [queueFinding('ownBottleWrong', 'stop', {}, { has: grade, brought: bottle.grade })];
     if (mixes.verdict !== 'inOrder') found.push(mixes);
   }
   const { openBottleDays, timeZone } = logbook.shop;
@@ -79,7 +80,8 @@ function ofOwnBottle(logbook: Logbook, state: QueueState, wantedMl: number, now:
 function isFluidHere(logbook: Logbook, state: QueueState, grade: Grade, wantedMl: number, now: Instant): boolean {
   const today = dateIn(now, logbook.shop.timeZone);
   const own = state.entry.ownBottle;
-  if (own && ofOwnBottle(logbook, state, wantedMl, now).length === 0 && (own.leftMl ?? wantedMl) >= wantedMl) return true;
+  if (own && ofOwnBottle(logbook, state, wantedMl, now).length === 0 && (own.leftMl ?? wantedMl) >= wantedMl)
+    return true;
   const sum = (bottles: readonly { leftMl: number }[]): number => bottles.reduce((ml, b) => ml + b.leftMl, 0);
   if (state.car)
     return (
@@ -94,7 +96,9 @@ function isFluidHere(logbook: Logbook, state: QueueState, grade: Grade, wantedMl
       [...logbook.bottles.values()]
         .filter((b) => !b.archived)
         .map((b) => bottleState(logbook, b, today))
-        .filter((b) => !b.openTooLong && !b.reservedFor && b.fluid && checkGrade(b.fluid.grade, grade).verdict === 'inOrder'),
+        .filter(
+          (b) => !b.openTooLong && !b.reservedFor && b.fluid && checkGrade(b.fluid.grade, grade).verdict === 'inOrder',
+        ),
     ) >= wantedMl
   );
 }
@@ -125,8 +129,7 @@ export function thingsFor(logbook: Logbook, event: TrackEvent, state: QueueState
 export function judgeNeeds(logbook: Logbook, event: TrackEvent, state: QueueState, now: Instant): Finding[] {
   const crew = crewAt(logbook, event);
   const found: Finding[] = [];
-  if (ableFor(crew, state).length === 0)
-    found.push(queueFinding('nobodyCan', 'stop', {}, { skills: skillsOf(state) }));
+  if (ableFor(crew, state).length === 0) found.push(queueFinding('nobodyCan', 'stop', {}, { skills: skillsOf(state) }));
   const method = bleedMethodHere(logbook, state, crew);
   if (method !== null) {
     if (state.car && lacksAdapter(logbook, state.car))

@@ -1,5 +1,5 @@
 /** In which order a queue breaks the fewest promises, and makes cars miss the fewest sessions. */
-import { BELTS_MIN, type QueueCase } from './case';
+import { BELTS_MIN, type QueueCase } from './problem';
 import { type Draw, type Played, play, throwDice, usualDraw } from './play';
 
 /** So many throws to compare orders by, and so many cars played at most in all of them: a long queue is compared by fewer orders. */
@@ -75,7 +75,7 @@ export function bestOrder(c: QueueCase): number[] {
   };
   for (const start of [all, by((j) => dueOf(c, j)), by((j) => dueOf(c, j) - usual[j]!), by((j) => usual[j]!)])
     isBetter(asByHand(start));
-  for (let gains = true; gains && played < MOST_PLAYED; ) {
+  for (let gains = true; gains && played < MOST_PLAYED;) {
     gains = false;
     for (let from = 0; from < best.length && played < MOST_PLAYED; from++)
       for (const to of [from - 1, 0, from + 2, best.length - 1]) {

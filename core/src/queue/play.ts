@@ -3,7 +3,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { probit } from 'simple-statistics';
 import { endOf } from '../jobs';
-import { BELTS_MIN, type QueueCase, type QueueJob } from './case';
+import { BELTS_MIN, type QueueCase, type QueueJob } from './problem';
 import type { QueueTool } from './kinds';
 
 /** Stretches of a car's work as they turn out: minutes, and the tool they take. */
@@ -36,7 +36,11 @@ function after(stretches: readonly Stretch[], workedMin: number): Stretch[] {
 }
 
 /** Stretches of a job, each piece done or not and as long as it is told. */
-function stretchesOf(job: QueueJob, isDone: (share: number) => boolean, minutes: (piece: QueueJob['pieces'][number]) => number): Stretch[] {
+function stretchesOf(
+  job: QueueJob,
+  isDone: (share: number) => boolean,
+  minutes: (piece: QueueJob['pieces'][number]) => number,
+): Stretch[] {
   const done = job.pieces.map((p) => isDone(p.share));
   const wheels = job.pieces.some((p, i) => p.wheelsOff && done[i]);
   return job.pieces.flatMap((p, i): Stretch[] => {
@@ -69,7 +73,12 @@ export function throwDice(c: QueueCase, count: number): Draw[] {
       if (job.workedMin <= 0) return all;
       for (let n = 0; n < MOST_THROWS && sum(all) <= job.workedMin; n++) all = drawn();
       if (sum(all) > job.workedMin) return after(all, job.workedMin);
-      return [{ minutes: Math.max(1, job.workedMin * STILL_TO_COME * -Math.log(1 - uniform())), tool: all.at(-1)?.tool ?? null }];
+      return [
+        {
+          minutes: Math.max(1, job.workedMin * STILL_TO_COME * -Math.log(1 - uniform())),
+          tool: all.at(-1)?.tool ?? null,
+        },
+      ];
     });
   });
 }
@@ -83,7 +92,9 @@ export const usualDraw = (c: QueueCase): Draw =>
       ({ law, times }) => times * Math.exp(law.mu + c.pace.mu),
     );
     const left = after(all, job.workedMin);
-    return left.length > 0 ? left : [{ minutes: Math.max(1, job.workedMin * STILL_TO_COME), tool: all.at(-1)?.tool ?? null }];
+    return left.length > 0
+      ? left
+      : [{ minutes: Math.max(1, job.workedMin * STILL_TO_COME), tool: all.at(-1)?.tool ?? null }];
   });
 
 /** How an evening went, by job: minutes from now, Infinity where it never was. */
@@ -199,7 +210,8 @@ export function play(c: QueueCase, draw: Draw, order: readonly number[], usualMi
     let soonest = Infinity;
     for (let h = 0; h < hands; h++) {
       if (until[h]! < soonest) soonest = until[h]!;
-      if (at[h] === -1 && left.length > 0) for (const a of c.hands[h]!.away) if (a.to > t && a.to < soonest) soonest = a.to;
+      if (at[h] === -1 && left.length > 0)
+        for (const a of c.hands[h]!.away) if (a.to > t && a.to < soonest) soonest = a.to;
     }
     for (const job of left) {
       const from = mayBegin(job, t);

@@ -1,6 +1,6 @@
 /** When a car is back: a time that holds four times in five, by simulation; and whether that is in time for its next session. */
 import type { Instant } from '../calendar';
-import { BELTS_MIN, type QueueCase, WORTH_BEGINNING, instantIn } from './case';
+import { type AfterSessions, BELTS_MIN, type QueueCase, WORTH_BEGINNING, instantIn } from './problem';
 import { bestOrder, usualMinutesLeft } from './order';
 import { type Played, play, throwDice, usualDraw } from './play';
 
@@ -59,15 +59,14 @@ const shareOf = (moments: readonly number[], isIn: (moment: number) => boolean):
 function putOff(
   c: QueueCase,
   order: readonly number[],
-  after: { eveningAt: number; eveningEnds: number; morningAt: number | null },
-  dayEndsAt: number,
+  after: AfterSessions,
 ): { case: QueueCase; when: ReadonlyMap<string, 'evening' | 'morning'> } {
   const draws = throwDice(c, 100);
   const usual = usualMinutesLeft(c);
   const played = draws.map((draw) => play(c, draw, order, usual));
   const when = new Map<string, 'evening' | 'morning'>();
   const jobs = c.jobs.map((job, j) => {
-    const last = job.out.filter((o) => o.from > 0 && o.from < dayEndsAt).at(-1);
+    const last = job.out.filter((o) => o.from > 0 && o.from < after.dayEndsAt).at(-1);
     if (!last || job.inHand || job.staysIn || job.promisedBy !== null || job.workedMin > 0) return job;
     const inTime = shareOf(
       played.map((p) => p.ended[j]!),
@@ -86,13 +85,9 @@ function putOff(
  * @param after when the evening and the next morning begin, minutes from now
  * @param order jobs by their place, where it is asked what another order would do; else the best one is found
  */
-export function planQueue(
-  given: QueueCase,
-  after: { eveningAt: number; eveningEnds: number; morningAt: number | null; dayEndsAt: number },
-  asked?: readonly number[],
-): QueuePlan {
+export function planQueue(given: QueueCase, after: AfterSessions, asked?: readonly number[]): QueuePlan {
   const first = asked ?? bestOrder(given);
-  const { case: c, when } = putOff(given, first, after, after.dayEndsAt);
+  const { case: c, when } = putOff(given, first, after);
   const order = asked ?? (when.size === 0 ? first : bestOrder(c));
   const usual = usualMinutesLeft(c);
   const played = throwDice(c, THROWS).map((draw) => play(c, draw, order, usual));
@@ -120,9 +115,7 @@ export function planQueue(
     };
   });
   const begun = (j: number): number => (c.jobs[j]!.inHand ? -1 : mostly.begun[j]!);
-  const inOrder = c.jobs
-    .map((_, j) => j)
-    .sort((a, b) => begun(a) - begun(b) || order.indexOf(a) - order.indexOf(b));
+  const inOrder = c.jobs.map((_, j) => j).sort((a, b) => begun(a) - begun(b) || order.indexOf(a) - order.indexOf(b));
   let place = 0;
   return {
     now: c.now,
@@ -131,4 +124,3 @@ export function planQueue(
     order: order.map((j) => c.jobs[j]!.entryId),
   };
 }
-

@@ -54,7 +54,8 @@ export interface QueueState {
   moves: readonly QueueMove[];
 }
 
-const minutesBetween = (from: Instant, to: Instant): number => Math.max(0, (Date.parse(to) - Date.parse(from)) / 60_000);
+const minutesBetween = (from: Instant, to: Instant): number =>
+  Math.max(0, (Date.parse(to) - Date.parse(from)) / 60_000);
 const merged = (wants: readonly QueueWant[], more: readonly QueueWant[]): QueueWant[] => [
   ...wants,
   ...more.filter((w, i) => !wants.some((o) => isEqual(o, w)) && more.findIndex((o) => isEqual(o, w)) === i),
@@ -121,7 +122,10 @@ export function queueState(logbook: Logbook, entry: QueueEntry, now: Instant): Q
         s.pausedWhy = null;
         s.endedAt = null;
         s.referral = null;
-        s.found = merged(s.found, move.wants.filter((w) => !entry.wants.some((o) => isEqual(o, w))));
+        s.found = merged(
+          s.found,
+          move.wants.filter((w) => !entry.wants.some((o) => isEqual(o, w))),
+        );
         break;
       case 'paused':
         if (s.status !== 'inHand') break;
@@ -137,7 +141,10 @@ export function queueState(logbook: Logbook, entry: QueueEntry, now: Instant): Q
         if (s.helperId === move.crewId) s.helperId = null;
         break;
       case 'foundMore':
-        s.found = merged(s.found, move.wants.filter((w) => !entry.wants.some((o) => isEqual(o, w))));
+        s.found = merged(
+          s.found,
+          move.wants.filter((w) => !entry.wants.some((o) => isEqual(o, w))),
+        );
         if (s.endedAt !== null) {
           s.status = 'waiting';
           s.endedAt = null;
@@ -202,10 +209,23 @@ export const queueStates = (logbook: Logbook, eventId: string, now: Instant): Qu
     .sort((a, b) => a.arrivedAt.localeCompare(b.arrivedAt) || a.id.localeCompare(b.id))
     .map((e) => queueState(logbook, e, now));
 
+/** The promise that stands for a booked car at an event, with where its work is; null where it is not in the queue. */
+export function promiseOfCar(
+  logbook: Logbook,
+  eventId: string,
+  carId: string,
+  now: Instant,
+): Pick<QueueState, 'status' | 'promise' | 'entry'> | null {
+  const own = [...logbook.queueEntries.values()]
+    .filter((e) => e.eventId === eventId && e.carId === carId && !e.archived)
+    .sort((a, b) => a.arrivedAt.localeCompare(b.arrivedAt))
+    .map((e) => queueState(logbook, e, now))
+    .findLast((s) => !isOver(s));
+  return own ?? null;
+}
+
 /** Promises given at an event, counted by what became of them: each time that somebody was told counts. */
-export const promisesKept = (
-  states: readonly QueueState[],
-): Record<GivenPromise['outcome'], number> => {
+export const promisesKept = (states: readonly QueueState[]): Record<GivenPromise['outcome'], number> => {
   const count = { kept: 0, broken: 0, moved: 0, open: 0, void: 0 };
   for (const { promises } of states) for (const { outcome } of promises) count[outcome] += 1;
   return count;

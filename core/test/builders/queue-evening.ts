@@ -69,7 +69,12 @@ const TICK = 0.25;
 const LONGEST = 16 * 60;
 
 /** Plays it: whoever is free takes the first car of the order that they can do, that is there and that is not wanted on track before long. */
-export function playByTheClock(c: QueueCase, work: readonly Work[][], order: readonly number[], usual: readonly number[]): Evening {
+export function playByTheClock(
+  c: QueueCase,
+  work: readonly Work[][],
+  order: readonly number[],
+  usual: readonly number[],
+): Evening {
   const left = c.jobs.map((_, j) => work[j]!.map((w) => w.minutes));
   const ended = c.jobs.map(() => Infinity);
   const begun = c.jobs.map(() => false);

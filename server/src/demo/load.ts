@@ -34,6 +34,7 @@ import type { AnyRecord } from './records';
 import { demoHands, demoRuleSets, demoRunUp } from './run-up';
 import { demoService } from './service';
 import { demoOrders } from './orders';
+import { demoQueue } from './queue';
 import { demoTrackDay } from './track';
 import {
   type DemoCar,
@@ -443,6 +444,9 @@ export function demoData(now: Instant, timeZone = demoShop.timeZone): DemoData {
   });
   records.push(...day.records);
   facts.push(...day.facts);
+  const evening = demoQueue({ at: now, eventId: day.eventId, crew, carId: carIdOf });
+  records.push(...evening.records);
+  facts.push(...evening.facts);
   const ordered = demoOrders(logbook, { newId, at, crew });
   for (const body of ordered.orders) records.push({ collection: 'orders', body });
   facts.push(...ordered.facts);
@@ -479,6 +483,7 @@ export async function loadDemo(database: Database, now: Instant, timeZone?: stri
     'orders',
     'messages',
     'wrenches',
+    'queueEntries',
   ];
   const sorted = [...records].sort((a, b) => order.indexOf(a.collection) - order.indexOf(b.collection));
   const lead = sorted.find(({ collection, body }) => collection === 'crew' && 'role' in body && body.role === 'lead');

@@ -65,7 +65,7 @@ interface Seen {
   decision?: { decision: 'go' | 'limits' | 'stop'; limits?: Partial<SessionLimits>; reason?: string };
 }
 
-export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord[]; facts: Fact[] } {
+export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord[]; facts: Fact[]; eventId: string } {
   const dice = chance('a day at the track');
   const { timeZone } = logbook.shop;
   const today = dateIn(made.at, timeZone);
@@ -112,7 +112,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
       endDate: today,
       flushWithinDays: null,
       demandedMarginC: null,
-      crewIds: [made.crew.sanna!],
+      crewIds: [made.crew.sanna!, made.crew.bram!],
       session: {
         outLap: true,
         drivenMin: 20,
@@ -378,5 +378,5 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
   past('v2', 61, 'unevenLayer', 'Blotches on both front faces, cleaned and bedded again.', 'judder', 'facesCleaned');
   past('t2', 61, 'padsOverheated', 'Edges white, pads sanded.', 'firmNoBite', 'padsSanded');
   past('b1', 60, 'unevenLayer', 'Outline of a pad on the right front.', 'judder', 'facesCleaned');
-  return { records, facts: facts.sort((a, b) => a.at.localeCompare(b.at)) };
+  return { records, eventId, facts: facts.sort((a, b) => a.at.localeCompare(b.at)) };
 }

@@ -49,7 +49,9 @@ export function queueRoutes(cache: LogbookCache): Router {
         begun: clock(s.firstStartedAt),
         ended: clock(s.endedAt),
         worked_min: Math.round(s.workedMin),
-        promised: s.promises.map((p) => `${timeIn(p.backBy, timeZone)} ${promiseNames[p.outcome].toLowerCase()}`).join('; '),
+        promised: s.promises
+          .map((p) => `${timeIn(p.backBy, timeZone)} ${promiseNames[p.outcome].toLowerCase()}`)
+          .join('; '),
       })),
     );
   });
@@ -70,7 +72,8 @@ export const queuePaths = (): Described => ({
   },
   '/api/exports/events/{id}/queue.csv': {
     get: {
-      summary: 'The paddock queue of an event: each car with what was wanted and found, and what became of its promises',
+      summary:
+        'The paddock queue of an event: each car with what was wanted and found, and what became of its promises',
       parameters: [idParameter],
       responses: { 200: { description: 'CSV' }, 404: problem('No such event') },
     },

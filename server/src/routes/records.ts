@@ -113,7 +113,11 @@ async function allowMerge(
 }
 
 /** Whose car an entry of the queue is stays as it is once it is said: what was found and begun counts for that car. */
-async function allowCarOfEntry(database: Database, collection: Collection, record: RecordOf<Collection>): Promise<void> {
+async function allowCarOfEntry(
+  database: Database,
+  collection: Collection,
+  record: RecordOf<Collection>,
+): Promise<void> {
   if (collection !== 'queueEntries') return;
   const stored = await database.find(collection, record.id);
   const carId = stored === null ? null : (JSON.parse(stored) as RecordOf<'queueEntries'>).carId;

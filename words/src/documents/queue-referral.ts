@@ -47,10 +47,7 @@ export function queueReferral(logbook: Logbook, fact: QueueMove): ReferralLetter
       },
       {
         title: 'What was done in the paddock',
-        lines:
-          before.length === 0
-            ? ['Nothing.']
-            : before.map((m) => `${say.moment(m.at)}: ${moveText(logbook, m)}.`),
+        lines: before.length === 0 ? ['Nothing.'] : before.map((m) => `${say.moment(m.at)}: ${moveText(logbook, m)}.`),
         table: null,
       },
       ...(gate

@@ -71,9 +71,18 @@ function EventPage({ event }: { event: TrackEvent }) {
       {event.archived ? <Text tone="amber">This event is cancelled.</Text> : null}
       {trailers ? <Text tone="amber">{tell(trailers)}</Text> : null}
       {today >= event.startDate ? (
-        <MainButton mode="outlined" onPress={() => router.push(routes.eventDay(event.id))}>
-          Event day
-        </MainButton>
+        <View style={styles.footer}>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.eventDay(event.id))}>
+              Event day
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.queue(event.id))}>
+              Paddock queue
+            </MainButton>
+          </View>
+        </View>
       ) : null}
       {cancelled ? (
         <View style={styles.cancelled} role="status">

@@ -2,8 +2,10 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { carLabel, decisionsOn, findSession, sessionsOfCar } from '@calvik/core';
+import { promiseOfCar } from '@calvik/core/queue/state';
+import { promiseLine } from '@calvik/words/queue-names';
 import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
-import { useLogbook, useSync } from '../../state/hooks';
+import { useLogbook, useNow, useSync } from '../../state/hooks';
 import { useOwnIds } from '../../state/use-own-ids';
 import { useTokens } from '../../theme/use-tokens';
 import { Empty, MainButton, Screen } from '../../ui/screen';
@@ -22,6 +24,7 @@ export function DriverCardScreen() {
   const t = useTokens();
   const logbook = useLogbook();
   const sync = useSync();
+  const now = useNow(60_000);
   const { idFor, anew } = useOwnIds();
   const [told, setTold] = useState<string | null>(null);
   const car = logbook.cars.get(carId);
@@ -44,6 +47,7 @@ export function DriverCardScreen() {
     );
   const customer = logbook.customers.get(car.customerId);
   const booking = logbook.bookingsOfEvent(session.fact.eventId).find((b) => b.carId === car.id);
+  const waiting = promiseOfCar(logbook, session.fact.eventId, car.id, new Date(now).toISOString());
   const isStop = card.kind === 'stop';
   const text = async (): Promise<void> => {
     if (!customer) return setTold('There is no customer to text.');
@@ -96,6 +100,7 @@ export function DriverCardScreen() {
               {line}
             </Text>
           ))}
+          {waiting ? <Text as="strong">{promiseLine(logbook, waiting)}</Text> : null}
           <Text as="small">{card.signature}</Text>
         </View>
       </View>

@@ -3,7 +3,9 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { carLabel, type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, timeIn } from '@calvik/core';
 import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
+import { promiseOfCar } from '@calvik/core/queue/state';
 import { counted } from '@calvik/words';
+import { promiseLine } from '@calvik/words/queue-names';
 import { decisionNames, needText } from '@calvik/words/track';
 import { useAgreedLogbook, useCrewOnDuty, useLogbook, useNow, useToday } from '../../state/hooks';
 import { useFastenerNames } from './use-look';
@@ -99,9 +101,18 @@ function DayPage({ event }: { event: TrackEvent }) {
         <IconButton icon="calendar" label="The event itself" onPress={() => router.push(routes.event(event.id))} />
       }
       footer={
-        <MainButton icon="plus" onPress={() => router.push(routes.newSession(event.id))}>
-          New session
-        </MainButton>
+        <View style={styles.foot}>
+          <View style={styles.grow}>
+            <MainButton icon="plus" onPress={() => router.push(routes.newSession(event.id))}>
+              New session
+            </MainButton>
+          </View>
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => router.push(routes.queue(event.id))}>
+              Queue
+            </MainButton>
+          </View>
+        </View>
       }
     >
       {wide ? (
@@ -163,6 +174,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
   const logbook = useLogbook();
   const { car, need, verdict, headline, sessions, booking, customer } = line;
   const fasteners = useFastenerNames(car);
+  const now = useNow(60_000);
   const go = (): void => {
     if (need.kind === 'look' || need.kind === 'mend') router.push(routes.look(car.id, need.sessionId));
     else if (need.kind === 'decide') router.push(routes.decide(car.id, need.sessionId));
@@ -170,6 +182,7 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
     else router.push(routes.closing(event.id, booking.id));
   };
   const last = sessions.at(-1);
+  const waiting = promiseOfCar(logbook, event.id, car.id, new Date(now).toISOString());
   const quiet = verdict === 'inOrder';
   return (
     <View style={styles.car}>
@@ -202,6 +215,11 @@ function CarLine({ line, event, wide }: { line: CarOnDay; event: TrackEvent; wid
               .filter(Boolean)
               .join(' · ')}
           </Text>
+          {waiting ? (
+            <Text as="small" tone="ink" testID="day-promise">
+              {promiseLine(logbook, waiting)}
+            </Text>
+          ) : null}
         </LinkRow>
       </View>
       <View style={wide ? styles.needWide : styles.need}>
@@ -255,6 +273,7 @@ function Decided({ day }: { day: EventDay }) {
 }
 
 const styles = StyleSheet.create({
+  foot: { flexDirection: 'row', gap: 8 },
   sides: { flexDirection: 'row', gap: 28 },
   left: { flex: 1.5, minWidth: 0, gap: 24 },
   right: { flex: 1, minWidth: 0, gap: 24 },

@@ -89,7 +89,10 @@ export const queueMove = z
     move,
   })
   .refine((f) => f.move.move !== 'promised' || f.move.backBy > f.at, said('promisedTooEarly', {}, ['move', 'backBy']))
-  .refine((f) => f.move.move !== 'started' || f.move.helperId !== f.move.crewId, said('helpsThemself', {}, ['move', 'helperId']));
+  .refine(
+    (f) => f.move.move !== 'started' || f.move.helperId !== f.move.crewId,
+    said('helpsThemself', {}, ['move', 'helperId']),
+  );
 export type QueueMove = z.infer<typeof queueMove>;
 export type QueueMoveKind = QueueMove['move']['move'];
 

@@ -1,0 +1,3 @@
+import { laterScreen } from '../../../../shell/lazy-screen';
+
+export default laterScreen('QueueEntryScreen');

@@ -1,0 +1,118 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { dateIn, timeIn } from '@calvik/core';
+import { type QueueLine, SHAKY, queueName } from '@calvik/core/queue';
+import { promiseNames, queueMessage } from '@calvik/words/queue';
+import { useLogbook, useSync } from '../../state/hooks';
+import { newRecord } from '../../state/new-record';
+import { useOwnIds } from '../../state/use-own-ids';
+import { useTell } from '../../state/use-say';
+import { useTokens } from '../../theme/use-tokens';
+import { MainButton, Section } from '../../ui/screen';
+import { Text } from '../../ui/text';
+import { backText } from './queue-words';
+import type { useQueueMove } from './use-queue-move';
+
+/** When the car is back, for which session that is in time, and what its driver is told. */
+export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnType<typeof useQueueMove> }) {
+  const t = useTokens();
+  const tell = useTell();
+  const logbook = useLogbook();
+  const sync = useSync();
+  const { idFor, anew } = useOwnIds();
+  const [told, setTold] = useState<string | null>(null);
+  const { state, plan, gate } = line;
+  const { timeZone } = logbook.shop;
+  const { promise, entry, customer } = state;
+  const name = queueName(logbook, entry);
+  const back = backText(logbook, line);
+  const today = dateIn(new Date().toISOString(), timeZone);
+  const holds = promise?.outcome === 'open' && plan?.keeps !== null && plan !== null && plan.keeps >= SHAKY;
+  const offered = plan?.backBy ?? null;
+  const canPromise = offered !== null && !holds && offered > new Date().toISOString();
+  const write = async (backBy: string | null): Promise<void> => {
+    const against = gate && gate.verdict !== 'inOrder' && gate.verdict !== 'watch' ? tell(gate.headline) : null;
+    const result = await sync.save('messages', {
+      ...newRecord(),
+      id: idFor('message'),
+      customerId: customer?.id ?? null,
+      bookingId: null,
+      queueEntryId: entry.id,
+      about: 'queue',
+      to: customer?.phone ?? entry.walkIn?.phone ?? '',
+      text: queueMessage(logbook, state, name, backBy, against).slice(0, 800),
+      writtenAt: new Date().toISOString(),
+      told: null,
+    });
+    if (result.state !== 'refused') anew();
+    setTold(result.state === 'refused' ? result.sentence : 'In the messages: send it from there, or say it.');
+  };
+  const give = async (): Promise<void> => {
+    if (offered === null) return;
+    await mover.moveAll([{ entry, move: { move: 'promised', backBy: offered } }]);
+  };
+  return (
+    <Section title="Back by">
+      <View style={[styles.panel, { borderColor: t.ink, backgroundColor: t.sheet }]} testID="promise">
+        <View style={styles.row}>
+          <Text as="bigFigure">{back.time}</Text>
+          <View style={styles.grow}>
+            <Text as="strong">
+              {promise?.outcome === 'open'
+                ? `Promised. Holds ${typeof plan?.keeps === 'number' ? Math.round(plan.keeps * 100) : '…'} times in a hundred`
+                : back.small === 'could be'
+                  ? 'Holds four times in five'
+                  : back.small}
+            </Text>
+            {promise && promise.outcome !== 'open' ? (
+              <Text as="small">{`${promiseNames[promise.outcome]}: ${timeIn(promise.backBy, timeZone)}`}</Text>
+            ) : null}
+            {promise?.outcome === 'open' && offered && !holds ? (
+              <Text as="small">{`Four times in five only ${timeIn(offered, timeZone)}`}</Text>
+            ) : null}
+          </View>
+        </View>
+        {(plan?.sessions ?? []).slice(0, 4).map((s) => (
+          <View key={s.from} style={styles.row}>
+            <Text style={styles.grow}>
+              {`For ${dateIn(s.from, timeZone) === today ? '' : 'tomorrow '}${timeIn(s.from, timeZone)}`}
+            </Text>
+            <Text as={s.fits ? 'strong' : 'body'} tone={s.fits ? 'ink' : 'amber'}>
+              {s.fits ? 'yes' : 'no'}
+            </Text>
+            <Text as="unit" style={styles.share}>{`${Math.round(s.share * 100)} %`}</Text>
+          </View>
+        ))}
+      </View>
+      <View style={styles.row}>
+        {canPromise ? (
+          <View style={styles.grow}>
+            <MainButton mode="outlined" onPress={() => void give()} loading={mover.saving}>
+              {`Promise ${timeIn(offered, timeZone)}`}
+            </MainButton>
+          </View>
+        ) : null}
+        <View style={styles.grow}>
+          <MainButton
+            mode="outlined"
+            onPress={() => void write(promise?.outcome === 'open' ? promise.backBy : offered)}
+          >
+            Text the driver
+          </MainButton>
+        </View>
+      </View>
+      {told ? (
+        <Text tone="iron" live>
+          {told}
+        </Text>
+      ) : null}
+    </Section>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { borderWidth: 1, borderRadius: 3, padding: 12, gap: 6 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  grow: { flex: 1, minWidth: 0 },
+  share: { width: 52, textAlign: 'right' },
+});
