@@ -114,7 +114,7 @@ export function demoQueue({ at, eventId, crew, carId }: Made): { records: AnyRec
       wants: [['pads', 'front']],
       group: 'A',
       staysIn: true,
-      moves: [[22, 'sanna', { move: 'promised', backBy: mark(70) }]],
+      moves: [[22, 'sanna', { move: 'promised', backBy: mark(125) }]],
     },
     { car: 'b2', arrived: 20, wants: [['hoses']], staysIn: true, words: 'Left rear union.' },
     {

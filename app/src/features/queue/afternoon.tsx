@@ -23,11 +23,11 @@ import { Text } from '../../ui/text';
 
 /** Pixels. */
 const LABEL = 92;
-const ROW = 62;
+const ROW = 84;
+const BAR = 30;
+const LABEL_LANE = 22;
 const LANE = 26;
 const LEAST = 4;
-/** A bar narrower than this has its name beside it. */
-const NARROW = 84;
 /** So much is drawn at least, min, and what a key moves a bar by. */
 const LEAST_MIN = 180;
 const STEP_MIN = 15;
@@ -89,7 +89,8 @@ export function Afternoon({
     );
   };
   const hours: Instant[] = [];
-  for (let m = Math.ceil(scale.from / 30) * 30; m < last; m += 30) hours.push(new Date(m * 60_000).toISOString());
+  for (let m = Math.ceil(scale.from / 30) * 30; m < last - 30 / scale.perMinute; m += 30)
+    hours.push(new Date(m * 60_000).toISOString());
   const hands = crewAt(logbook, event);
   const rows = [
     ...hands.map((h) => ({ id: h.id, name: h.name })),
@@ -163,8 +164,8 @@ export function Afternoon({
                   ))}
                 {shown
                   .filter((l) => l.plan!.handId === row.id)
-                  .map((l) => (
-                    <Bar key={l.state.entry.id} line={l} event={event} scale={scale} logbook={logbook} />
+                  .map((l, i) => (
+                    <Bar key={l.state.entry.id} line={l} event={event} scale={scale} logbook={logbook} lane={i % 2} />
                   ))}
               </div>
             ))}
@@ -188,7 +189,20 @@ export function Afternoon({
   );
 }
 
-function Bar({ line, event, scale, logbook }: { line: QueueLine; event: TrackEvent; scale: Scale; logbook: Logbook }) {
+function Bar({
+  line,
+  event,
+  scale,
+  logbook,
+  lane,
+}: {
+  line: QueueLine;
+  event: TrackEvent;
+  scale: Scale;
+  logbook: Logbook;
+  /** Under the bar its name stands in one of two lines, so that short bars can be read. */
+  lane: number;
+}) {
   const t = useTokens();
   const router = useRouter();
   const { state, plan } = line;
@@ -226,7 +240,7 @@ function Bar({ line, event, scale, logbook }: { line: QueueLine; event: TrackEve
           left: LABEL + from,
           width: whole,
           top: 6,
-          height: ROW - 14,
+          height: BAR,
           boxSizing: 'border-box',
           borderLeft: `4px solid ${edge}`,
           borderTop: `1px solid ${edge}`,
@@ -236,16 +250,23 @@ function Bar({ line, event, scale, logbook }: { line: QueueLine; event: TrackEve
           touchAction: 'none',
           zIndex: isDragging ? 10 : 1,
           transform: transform ? `translate3d(${transform.x}px, 0, 0)` : undefined,
-          overflow: whole < NARROW ? 'visible' : 'hidden',
-          whiteSpace: 'nowrap',
-          padding: '3px 6px',
+        }}
+      />
+      <div
+        style={{
+          position: 'absolute',
+          left: LABEL + from + 4,
+          top: 6 + BAR + lane * LABEL_LANE,
+          maxWidth: 170,
+          pointerEvents: 'none',
+          background: t.paper,
+          paddingRight: 4,
+          zIndex: 3,
+          display: 'flex',
         }}
       >
-        <Text as="strong" numberOfLines={1}>
+        <Text as="small" tone="ink" numberOfLines={1}>
           {name}
-        </Text>
-        <Text as="small" numberOfLines={1}>
-          {wantsText(state.wants)}
         </Text>
       </div>
       {promise ? (
@@ -255,7 +276,7 @@ function Bar({ line, event, scale, logbook }: { line: QueueLine; event: TrackEve
             position: 'absolute',
             left: LABEL + left(scale, promise),
             top: 2,
-            height: ROW - 6,
+            height: BAR + 8,
             borderLeft: `2px dashed ${edge}`,
             pointerEvents: 'none',
             zIndex: 2,

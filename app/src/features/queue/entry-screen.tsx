@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type QueueEntry, type TrackEvent, dateIn, timeIn } from '@calvik/core';
+import { type QueueEntry, type QueueProof, type TrackEvent, dateIn, timeIn } from '@calvik/core';
 import { type QueueLine, isOver, queueName, thingsFor } from '@calvik/core/queue';
 import { becomesText, moveText, queueStatusNames, thingNames, wantsText } from '@calvik/words/queue';
 import { list } from '@calvik/words';
@@ -17,12 +17,12 @@ import { VerdictMark } from '../../ui/verdict';
 import { EditEntry } from './edit-entry';
 import { PromisePanel } from './promise-panel';
 import { BreaksDialog } from './queue-screen';
-import { StartPanel } from './start-panel';
+import { StartPanel, useStart } from './start-panel';
 import { useOrder } from './use-order';
 import { type Queue, useQueue } from './use-queue';
 import { useQueueMove } from './use-queue-move';
 import { WalkInRecord } from './walk-in-record';
-import { DonePanel, FoundMorePanel, NotHerePanel, PausePanel } from './work-panels';
+import { FoundMorePanel, NotHerePanel, PausePanel, ShownPanel } from './work-panels';
 
 export function QueueEntryScreen() {
   const { id, entry: entryId } = useLocalSearchParams<{ id: string; entry: string }>();
@@ -41,12 +41,28 @@ function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
   const order = useOrder(event, queue);
   const wide = useWide();
   const [isEditing, setEditing] = useState(false);
+  const [shown, setShown] = useState<QueueProof[]>([]);
   const line = [...queue.at.lines, ...queue.at.over].find((l) => l.state.entry.id === entry.id);
+  const start = useStart(line, queue.at, event, mover);
   if (!line) return <Gone what="car in the queue" back="/" />;
   const { state } = line;
   const over = isOver(state);
   const panel = { entry, state, mover };
   const name = queueName(logbook, entry);
+  const action =
+    state.status === 'inHand' ? (
+      <MainButton
+        icon="check"
+        loading={mover.saving}
+        onPress={() => void mover.moveAll([{ entry, move: { move: 'done', shown } }])}
+      >
+        Done
+      </MainButton>
+    ) : start.who === '' ? null : (
+      <MainButton mode={over ? 'outlined' : 'contained'} loading={mover.saving} onPress={() => void start.move()}>
+        {`${state.status === 'waiting' ? 'Start' : state.status === 'paused' ? 'Go on' : 'Start again'}: ${logbook.crew.get(start.who)?.name ?? ''}`}
+      </MainButton>
+    );
   return (
     <Screen
       title={name}
@@ -56,6 +72,7 @@ function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
       maxWidth={wide ? 860 : 720}
       notice={mover.problem ?? queue.problem ?? order.problem}
       actions={<IconButton icon="edit" label={`Edit ${name} in the queue`} onPress={() => setEditing(!isEditing)} />}
+      footer={isEditing ? undefined : action}
     >
       {isEditing ? (
         <EditEntry entry={entry} event={event} onSaved={() => setEditing(false)} />
@@ -63,16 +80,19 @@ function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
         <>
           {over ? null : <PromisePanel line={line} mover={mover} />}
           <Wanted line={line} event={event} />
-          {over ? null : <StartPanel key={state.status} line={line} at={queue.at} event={event} mover={mover} />}
-          {state.status === 'inHand' || state.status === 'paused' ? <DonePanel {...panel} /> : null}
-          {state.status === 'inHand' ? <FoundMorePanel {...panel} /> : null}
-          {state.status === 'inHand' ? <PausePanel {...panel} /> : null}
+          {state.status === 'inHand' ? (
+            <>
+              <ShownPanel state={state} shown={shown} onChange={setShown} />
+              <FoundMorePanel {...panel} />
+              <PausePanel {...panel} />
+            </>
+          ) : null}
+          <StartPanel line={line} start={start} mover={mover} />
           {state.status === 'waiting' || state.status === 'paused' ? (
             <Place line={line} queue={queue} onMove={(before) => void order.moveBefore(entry.id, before)} />
           ) : null}
           <Gate line={line} event={event} />
           {over && !state.referral ? null : <NotHerePanel {...panel} />}
-          {over ? <StartPanel key="again" line={line} at={queue.at} event={event} mover={mover} /> : null}
           <Moves line={line} />
         </>
       )}

@@ -60,7 +60,7 @@ export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnTy
             <Text as="strong">
               {promise?.outcome === 'open'
                 ? `Promised. Holds ${typeof plan?.keeps === 'number' ? Math.round(plan.keeps * 100) : '…'} times in a hundred`
-                : back.small === 'could be'
+                : back.small === 'back by'
                   ? 'Holds four times in five'
                   : back.small}
             </Text>

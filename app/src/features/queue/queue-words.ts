@@ -26,7 +26,7 @@ export function backText(logbook: Logbook, { state, plan }: QueueLine): { time: 
   if (plan?.backBy)
     return {
       time: timeIn(plan.backBy, timeZone),
-      small: promise?.outcome === 'broken' ? `not ${timeIn(promise.backBy, timeZone)}` : 'could be',
+      small: promise?.outcome === 'broken' ? `not ${timeIn(promise.backBy, timeZone)}` : 'back by',
     };
   return { time: '–', small: plan ? 'nobody can say' : 'working out' };
 }

@@ -81,30 +81,34 @@ export function FoundMorePanel({ entry, state, mover }: PanelProps) {
 }
 
 /** What is shown of a car before it leaves: asked of one that is not on record, where no gate asks. */
-export function DonePanel({ entry, state, mover }: PanelProps) {
-  const [shown, setShown] = useState<QueueProof[]>([]);
+export function ShownPanel({
+  state,
+  shown,
+  onChange,
+}: {
+  state: QueueState;
+  shown: QueueProof[];
+  onChange: (shown: QueueProof[]) => void;
+}) {
   const wanted = state.car ? [] : proofsWanted(state);
   return (
-    <Section title="Done">
+    <Section title="Before it leaves">
       {state.car ? (
         <Text>
           Its own gate asks for the pedal, the nuts and the joints: show them in its look. Done here is no signature.
         </Text>
       ) : (
-        <Text>Nobody drives on a doubtful pedal. Show each before it leaves:</Text>
+        <Text>Nobody drives on a doubtful pedal. Show each:</Text>
       )}
       {wanted.length > 0 ? (
         <Chips
           label="Shown"
           columns={1}
           chosen={shown}
-          onChange={setShown}
+          onChange={onChange}
           options={wanted.map((p) => ({ value: p, label: queueProofNames[p] }))}
         />
       ) : null}
-      <MainButton loading={mover.saving} onPress={() => void mover.moveAll([{ entry, move: { move: 'done', shown } }])}>
-        Done
-      </MainButton>
     </Section>
   );
 }
