@@ -111,8 +111,22 @@ export interface Played {
  * hands waits for one.
  * @param order jobs by their place, first to last; those in hand need not be in it
  * @param usualMin of each job what is left of it as it mostly goes: what one goes by when one begins
+ * @param told of every stretch as it is begun: its job, who does it, its tool, and until when
  */
-export function play(c: QueueCase, draw: Draw, order: readonly number[], usualMin: readonly number[]): Played {
+export function play(
+  c: QueueCase,
+  draw: Draw,
+  order: readonly number[],
+  usualMin: readonly number[],
+  told?: (stretch: {
+    job: number;
+    hand: number;
+    helper: number;
+    tool: QueueTool | null;
+    from: number;
+    to: number;
+  }) => void,
+): Played {
   const n = c.jobs.length;
   const hands = c.hands.length;
   const begun = new Float64Array(n).fill(Infinity);
@@ -130,6 +144,7 @@ export function play(c: QueueCase, draw: Draw, order: readonly number[], usualMi
   const run = (hand: number, t: number): void => {
     const s = draw[at[hand]!]![stretch[hand]!]!;
     until[hand] = endOf(t, s.minutes, c.hands[hand]!.away);
+    told?.({ job: at[hand]!, hand, helper: helperOf[hand]!, tool: s.tool, from: t, to: until[hand]! });
   };
   /** Begins the stretch that is next, or waits for its tool; with none left the job is done. */
   const next = (hand: number, t: number): void => {

@@ -22,6 +22,8 @@ export type Entry = { at: number; by: 'lead' | 'technician' } & (
   | { what: 'closed'; diagnosis: number; cause: string }
   | { what: 'pushed'; axle: 'front' | 'rear' }
   | { what: 'referred'; driven: boolean }
+  | { what: 'queueSaid'; words: string[] }
+  | { what: 'queueBegun'; works: string[]; axle: 'front' | 'rear' | null }
   | { what: 'workshop' }
   | { what: 'repair'; repair: string; corner: Wheel | null }
   | { what: 'recheck'; proof: string; corner: Wheel | null; right: boolean }
@@ -158,7 +160,7 @@ const SHOWN_BY_CHECK: Record<string, Record<string, string>> = {
 };
 const WHEEL_OFF_CHECKS = ['openNipple', 'thicknessPoints', 'runout', 'hoseUnderPressure', 'padLabels', 'hardwareLook'];
 /** What opens the hydraulics or moves a piston: the pedal is pressed again. What takes a wheel off: its nuts. */
-const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded', 'pushed'];
+const OPENS = [...AIR, ...LEAK, 'caliperFreed', 'boosterRepaired', 'pistonsPumpedOut', 'padsSanded', 'pushed', 'begun'];
 const WHEEL_OFF = ['caliperFreed', 'caliperReplaced', ...PLAY, 'padsSanded', 'hardwareRefitted', 'wheelOff'];
 const OF_CAR = new Set(['pedalFirm', 'level', 'boosterWorks']);
 const SHOWN_BY_LINE: Record<string, string> = {
@@ -371,6 +373,18 @@ export function forbids(
       case 'pushed':
         act(e, 'pushed', e.axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
         break;
+      case 'queueSaid':
+        for (const word of e.words) said.push({ word, at: e.at });
+        break;
+      // Whoever has begun on the hydraulics in the paddock may have opened them; nothing is cured by it.
+      case 'queueBegun': {
+        const where: Wheel[] = e.axle === null ? WHEELS : e.axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR'];
+        const isWet = e.works.some((w) => ['hoses', 'bleed', 'flush'].includes(w));
+        if (isWet) act(e, 'begun', where);
+        if (isWet || e.works.some((w) => ['pads', 'rotors'].includes(w))) act(e, 'wheelOff', where);
+        if (e.works.some((w) => ['pads', 'rotors'].includes(w))) act(e, 'pushed', where);
+        break;
+      }
       case 'boiled':
         see(e, 'boiled', null);
         break;
@@ -466,7 +480,7 @@ export function forbids(
     const off = voidedAt(WHEEL_OFF, [w]);
     const nuts = `torqued ${w.startsWith('F') ? 'frontWheel' : 'rearWheel'} ${w}`;
     if (isOnGround && off >= 0 && !isShown(nuts, WHEELS, off)) why.push(`nuts not torqued since ${w}`);
-    const joint = voidedAt(LEAK, [w]);
+    const joint = voidedAt([...LEAK, 'begun'], [w]);
     if (joint >= 0 && !isShown('dry', [w], joint)) why.push(`joint not looked at since ${w}`);
   }
   const lastSaid = new Map<string, number>();

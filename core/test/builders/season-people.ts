@@ -11,6 +11,7 @@ import {
   corners,
   faultsByCheck,
   lookChecks,
+  queueWorks,
   repairs,
   repairsOfCar,
   seenProofs,
@@ -45,6 +46,16 @@ const time = (seconds: number): string =>
   [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60]
     .map((n) => String(n).padStart(2, '0'))
     .join(':');
+
+/** The car's place in the paddock queue, and what happens there that says nothing of it. */
+const QUEUED = newId();
+const idleMoves = [
+  { move: 'paused', why: 'Called away' },
+  { move: 'handedOver', crewId: LEAD, why: '' },
+  { move: 'done', shown: ['pedalFirm', 'jointsDry', 'levelRight', 'nutsTorqued'] },
+  { move: 'left', why: 'Gone' },
+  { move: 'promised', backBy: '2026-06-14T12:00:00.000Z' },
+];
 
 /** People at work on one car; each entry a little after the one before. */
 export class People {
@@ -380,8 +391,38 @@ export class People {
     );
   }
 
+  /** In the paddock queue: what a driver says there, what is begun, what is handed on; pauses and promises change nothing. */
+  private queue(): void {
+    const of = { kind: 'queueMove', queueEntryId: QUEUED };
+    const roll = this.roll();
+    const axle = this.pick(['front', 'rear', null] as const);
+    const wants = this.some(queueWorks, 0.2).map((work) => ({ work, axle }));
+    if (roll < 0.2) {
+      const words = [this.pick(complaints)];
+      this.put({ what: 'queueSaid', words }, { ...of, move: { move: 'said', complaints: words } });
+    } else if (roll < 0.3) {
+      const driven = this.roll() < 0.5;
+      this.put(
+        { what: 'referred', driven },
+        { ...of, move: { move: 'referred', to: 'A workshop', words: '', mayBeDriven: driven } },
+      );
+    } else if (roll < 0.5) this.put({ what: 'queueBegun', works: [], axle }, { ...of, move: this.pick(idleMoves) });
+    else if (wants.length > 0)
+      this.put(
+        { what: 'queueBegun', works: wants.map((w) => w.work), axle },
+        {
+          ...of,
+          move:
+            this.roll() < 0.7
+              ? { move: 'started', crewId: TECH, helperId: null, wants }
+              : { move: 'foundMore', wants, words: '' },
+        },
+      );
+  }
+
   /** Any of what people do. */
   act(): void {
+    if (this.roll() < 0.06) return this.queue();
     const roll = this.roll() * 100;
     if (roll < 5) this.drive();
     else if (roll < 25) this.look();
