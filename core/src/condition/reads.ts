@@ -417,8 +417,7 @@ const readers: { [K in FactKind]: Reader<K> } = {
   photoTaken: says,
   queueMove: ({ move }) => ({
     does: move.move === 'started' || move.move === 'foundMore' ? move.wants.flatMap(doneInQueue) : [],
-    finds:
-      move.move === 'said' ? move.complaints.map(complained) : move.move === 'referred' ? referred(move) : [],
+    finds: move.move === 'said' ? move.complaints.map(complained) : move.move === 'referred' ? referred(move) : [],
   }),
   queueOrdered: says,
   crewAway: says,

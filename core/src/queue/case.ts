@@ -92,6 +92,19 @@ function awaySpans(away: readonly CrewAway[], member: CrewMember, now: Instant):
   return apart;
 }
 
+/** Cars that turn up in an hour before any have, worth so many hours of looking; and how far back one looks, h. Own figures. */
+const ARRIVALS = { perHour: 1, worthHours: 2, lookBackHours: 2 } as const;
+
+/**
+ * How many cars turn up in an hour, by those that did lately: a gamma law and its counts.
+ * @param minutesAgo of each car that came, minutes before now
+ */
+export function arrivalRate(minutesAgo: readonly number[]): number {
+  const lately = minutesAgo.filter((m) => m >= 0 && m <= ARRIVALS.lookBackHours * 60);
+  const hours = Math.max(0, ...lately) / 60;
+  return (ARRIVALS.perHour * ARRIVALS.worthHours + lately.length) / (ARRIVALS.worthHours + hours);
+}
+
 const seedOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(-7), 16) || 1;
 
 /** The latest of who is away, as it counts: of two words for one stretch the later one. */
@@ -175,6 +188,7 @@ export function queueCase(
       pace: { mu: laws.pace.mu, sd: laws.pace.sd },
       jobs,
       byHand: orderByHand(logbook, event.id),
+      arrivalsPerHour: arrivalRate(states.map((s) => -minutesFrom(now, s.entry.arrivedAt))),
     },
   };
 }

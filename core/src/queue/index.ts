@@ -1,6 +1,6 @@
 /** The paddock queue: who is next, and when a car is back. `@calvik/core/queue`. */
 export { type Becomes, type MayBecome, mayBecome } from './becomes';
-export { EVENING_ENDS, MORNING_BEGINS, awayAt, orderByHand, sessionsAhead } from './case';
+export { EVENING_ENDS, MORNING_BEGINS, arrivalRate, awayAt, orderByHand, sessionsAhead } from './case';
 export { type AfterSessions, BELTS_MIN, type QueueCase, type QueueJob, type QueuePiece } from './problem';
 export { type Laws, type Minutes, lawOfMinutes, lawsOf } from './durations';
 export { type QueueFindings, queueFinding } from './findings';

@@ -7,7 +7,7 @@ const THROWS = 32;
 const MOST_PLAYED = 40_000;
 
 /** What a broken promise weighs against a session that is missed, and against a minute of waiting of each car. Own figures. */
-const WEIGHT = { promise: 1, session: 0.7, minute: 0.0005 } as const;
+const WEIGHT = { promise: 1, session: 0.15, minute: 0.0005 } as const;
 /** A car that nobody ever comes to waits as long as this, min. */
 const NEVER_MIN = 1440;
 

@@ -83,6 +83,46 @@ export function throwDice(c: QueueCase, count: number): Draw[] {
   });
 }
 
+/** A car that nobody knows yet takes so long as a median, with this spread of its logarithm, and one in so many takes the bleeder. Own figures. */
+const UNKNOWN = { minutes: 35, sigma: 0.5, bleederShare: 0.4 } as const;
+/** So far ahead cars turn up that matter, min, and so many at most. */
+const AHEAD_MIN = 150;
+const MOST_ARRIVALS = 12;
+
+/**
+ * The same queue with cars that may yet turn up, for each throw others: last in every order, but at hand when a car that was told of is out on track.
+ * Without them a promise would count on gaps that somebody else will have.
+ */
+export function withArrivals(c: QueueCase, draws: readonly Draw[]): { case: QueueCase; draw: Draw }[] {
+  const dice = xoroshiro128plus(c.seed ^ 0x5f3759df);
+  const uniform = (): number => uniformFloat64(dice);
+  return draws.map((draw) => {
+    const jobs: QueueJob[] = [];
+    const work: Draw = [];
+    for (let t = 0; jobs.length < MOST_ARRIVALS && c.arrivalsPerHour > 0;) {
+      t += (-Math.log(1 - uniform()) * 60) / c.arrivalsPerHour;
+      if (t > AHEAD_MIN) break;
+      const minutes = UNKNOWN.minutes * Math.exp(UNKNOWN.sigma * probit(Math.min(1 - 1e-9, Math.max(1e-9, uniform()))));
+      work.push([{ minutes, tool: uniform() < UNKNOWN.bleederShare ? 'bleeder' : null }]);
+      jobs.push({
+        entryId: '',
+        pieces: [],
+        able: c.hands.map((_, h) => h),
+        people: 1,
+        inHand: null,
+        workedMin: 0,
+        readyAt: t,
+        out: [],
+        staysIn: true,
+        promisedBy: null,
+      });
+    }
+    return jobs.length === 0
+      ? { case: c, draw }
+      : { case: { ...c, jobs: [...c.jobs, ...jobs] }, draw: [...draw, ...work] };
+  });
+}
+
 /** As it goes if everything takes as long as it mostly does and nothing unlikely is found. */
 export const usualDraw = (c: QueueCase): Draw =>
   c.jobs.map((job) => {

@@ -45,6 +45,8 @@ export interface QueueCase {
   tools: Record<QueueTool, number>;
   pace: { mu: number; sd: number };
   jobs: QueueJob[];
+  /** Cars that turn up in an hour, as a mean: they fill the gaps that others were to have. */
+  arrivalsPerHour: number;
   /** Entries whose order was set by hand, first to last. */
   byHand: string[];
 }

@@ -2,7 +2,7 @@
 import type { Instant } from '../calendar';
 import { type AfterSessions, BELTS_MIN, type QueueCase, WORTH_BEGINNING, instantIn } from './problem';
 import { bestOrder, usualMinutesLeft } from './order';
-import { type Played, play, throwDice, usualDraw } from './play';
+import { type Played, play, throwDice, usualDraw, withArrivals } from './play';
 
 /** So often a promise holds. Common practice, no source. */
 export const KEPT = 0.8;
@@ -90,7 +90,10 @@ export function planQueue(given: QueueCase, after: AfterSessions, asked?: readon
   const { case: c, when } = putOff(given, first, after);
   const order = asked ?? (when.size === 0 ? first : bestOrder(c));
   const usual = usualMinutesLeft(c);
-  const played = throwDice(c, THROWS).map((draw) => play(c, draw, order, usual));
+  const played = withArrivals(c, throwDice(c, THROWS)).map(({ case: busier, draw }) => {
+    const more = busier.jobs.slice(c.jobs.length).map((_, i) => c.jobs.length + i);
+    return play(busier, draw, [...order, ...more], [...usual, ...more.map(() => 0)]);
+  });
   const mostly: Played = play(c, usualDraw(c), order, usual);
   const instant = (minutes: number): Instant | null => (Number.isFinite(minutes) ? instantIn(c.now, minutes) : null);
   const planned = c.jobs.map((job, j): Planned => {

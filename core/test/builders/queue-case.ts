@@ -42,6 +42,7 @@ export const caseOf = (jobs: QueueJob[], over: Partial<QueueCase> = {}): QueueCa
   pace: { mu: 0, sd: 0.15 },
   jobs,
   byHand: [],
+  arrivalsPerHour: 1,
   ...over,
 });
 

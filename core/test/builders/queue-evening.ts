@@ -2,7 +2,7 @@
  * An evening in the paddock played by the clock, minute by minute, with durations of a law of its own: nothing of it is shared with the queue that it
  * judges. Gamma instead of log-normal, belief about the shop off by a uniform error instead of a normal one.
  */
-import type { QueueCase } from '../../src/queue';
+import type { QueueCase, QueueJob } from '../../src/queue';
 
 export interface Dice {
   uniform(): number;
@@ -39,11 +39,11 @@ export interface Work {
   tool: 'bleeder' | 'wrench' | null;
 }
 
-/** What each car takes on one evening. */
-export function trueWork(c: QueueCase, d: Dice): Work[][] {
+/** What cars take on one evening: for each in turn. */
+export function truth(c: Pick<QueueCase, 'pace'>, d: Dice): (job: QueueJob) => Work[] {
   const pace = c.pace.mu + c.pace.sd * flat(d);
   const shift = new Map<string, number>();
-  return c.jobs.map((job) => {
+  return (job) => {
     const found = job.pieces.map((p) => d.uniform() < p.share);
     const wheels = job.pieces.some((p, i) => p.wheelsOff && found[i]);
     return job.pieces.flatMap((p, i): Work[] => {
@@ -55,73 +55,97 @@ export function trueWork(c: QueueCase, d: Dice): Work[][] {
       const shape = 1 / (Math.exp(variance) - 1);
       return [{ minutes: (gamma(d, shape) / shape) * mean, tool: p.tool }];
     });
-  });
+  };
 }
-
-export interface Evening {
-  /** By job, minutes from now; Infinity where it was never done. */
-  ended: number[];
-  /** Who was at what, tick by tick, to be checked by itself. */
-  ticks: { t: number; at: (number | null)[]; uses: Record<'bleeder' | 'wrench', number> }[];
-}
+export const trueWork = (c: QueueCase, d: Dice): Work[][] => c.jobs.map(truth(c, d));
 
 const TICK = 0.25;
 const LONGEST = 16 * 60;
 
-/** Plays it: whoever is free takes the first car of the order that they can do, that is there and that is not wanted on track before long. */
+/** A paddock as it goes on, tick by tick: cars may come in while it does. */
+export class Paddock {
+  t = 0;
+  readonly left: number[][] = [];
+  readonly work: Work[][] = [];
+  readonly begunAt: number[] = [];
+  readonly ended: number[] = [];
+  readonly at: (number | null)[];
+  private readonly holds: ('bleeder' | 'wrench' | null)[];
+  private readonly since: number[];
+
+  constructor(private readonly c: Pick<QueueCase, 'hands' | 'tools'>) {
+    this.at = c.hands.map(() => null);
+    this.holds = c.hands.map(() => null);
+    this.since = c.hands.map(() => 0);
+  }
+
+  add(work: Work[]): void {
+    this.work.push(work);
+    this.left.push(work.map((w) => w.minutes));
+    this.begunAt.push(Infinity);
+    this.ended.push(Infinity);
+  }
+  workedMin(job: number): number {
+    return this.work[job]!.reduce((sum, w, i) => sum + w.minutes - Math.max(0, this.left[job]![i]!), 0);
+  }
+
+  private isOut({ out, staysIn, readyAt }: QueueJob, usual: number): boolean {
+    if (this.t < readyAt) return true;
+    if (out.some((o) => o.from <= this.t && this.t < o.to && (!staysIn || o.from <= 0))) return true;
+    return !staysIn && out.some((o) => this.t < o.from && this.t + usual > o.from - 5);
+  }
+  private isAway = (h: number): boolean => this.c.hands[h]!.away.some((a) => a.from <= this.t && this.t < a.to);
+  private inUse = (tool: 'bleeder' | 'wrench'): number => this.holds.filter((h) => h === tool).length;
+
+  /** Whoever is free takes the first car of the order that they can do, that is there and that is not wanted on track before long. */
+  step(jobs: readonly QueueJob[], order: readonly number[], usual: readonly number[]): void {
+    for (let h = 0; h < this.at.length; h++) {
+      if (this.at[h] !== null || this.isAway(h)) continue;
+      const job = order.find(
+        (j) => this.begunAt[j] === Infinity && jobs[j]!.able.includes(h) && !this.isOut(jobs[j]!, usual[j]!),
+      );
+      if (job === undefined) continue;
+      this.at[h] = job;
+      this.begunAt[job] = this.t;
+      this.since[h] = this.t;
+    }
+    // Who came to a tool first has it first.
+    const byWait = this.at.map((_, h) => h).sort((a, b) => this.since[a]! - this.since[b]!);
+    for (const h of byWait) {
+      const job = this.at[h];
+      if (job === null || job === undefined || this.isAway(h)) continue;
+      const left = this.left[job]!;
+      const i = left.findIndex((m) => m > 0);
+      if (i < 0) continue;
+      const { tool } = this.work[job]![i]!;
+      if (tool !== this.holds[h]) this.holds[h] = null;
+      if (tool !== null && this.holds[h] === null) {
+        if (this.inUse(tool) >= this.c.tools[tool]) continue;
+        this.holds[h] = tool;
+      }
+      left[i]! -= TICK;
+      if (left[i]! <= 0) {
+        this.holds[h] = null;
+        this.since[h] = this.t + TICK;
+      }
+      if (left.every((m) => m <= 0)) {
+        this.ended[job] = this.t + TICK;
+        this.at[h] = null;
+      }
+    }
+    this.t += TICK;
+  }
+}
+
+/** Plays a queue in one order to its end. */
 export function playByTheClock(
   c: QueueCase,
   work: readonly Work[][],
   order: readonly number[],
   usual: readonly number[],
-): Evening {
-  const left = c.jobs.map((_, j) => work[j]!.map((w) => w.minutes));
-  const ended = c.jobs.map(() => Infinity);
-  const begun = c.jobs.map(() => false);
-  const at: (number | null)[] = c.hands.map(() => null);
-  const holds: ('bleeder' | 'wrench' | null)[] = c.hands.map(() => null);
-  const since: number[] = c.hands.map(() => 0);
-  const ticks: Evening['ticks'] = [];
-  const inUse = (tool: 'bleeder' | 'wrench'): number => holds.filter((h) => h === tool).length;
-  const isOut = (j: number, t: number): boolean => {
-    const { out, staysIn, readyAt } = c.jobs[j]!;
-    if (t < readyAt) return true;
-    if (out.some((o) => o.from <= t && t < o.to && (!staysIn || o.from <= 0))) return true;
-    return !staysIn && out.some((o) => t < o.from && t + usual[j]! > o.from - 5);
-  };
-  for (let t = 0; t < LONGEST && ended.some((e) => e === Infinity); t += TICK) {
-    for (let h = 0; h < c.hands.length; h++) {
-      if (at[h] !== null || c.hands[h]!.away.some((a) => a.from <= t && t < a.to)) continue;
-      const job = order.find((j) => !begun[j] && c.jobs[j]!.able.includes(h) && !isOut(j, t));
-      if (job === undefined) continue;
-      at[h] = job;
-      begun[job] = true;
-      since[h] = t;
-    }
-    // Who came to a tool first has it first.
-    const byWait = c.hands.map((_, h) => h).sort((a, b) => since[a]! - since[b]!);
-    for (const h of byWait) {
-      const job = at[h];
-      if (job === null || c.hands[h]!.away.some((a) => a.from <= t && t < a.to)) continue;
-      const i = left[job!]!.findIndex((m) => m > 0);
-      if (i < 0) continue;
-      const { tool } = work[job!]![i]!;
-      if (tool !== holds[h]) holds[h] = null;
-      if (tool !== null && holds[h] === null) {
-        if (inUse(tool) >= c.tools[tool]) continue;
-        holds[h] = tool;
-      }
-      left[job!]![i]! -= TICK;
-      if (left[job!]![i]! <= 0) {
-        holds[h] = null;
-        since[h] = t + TICK;
-      }
-      if (left[job!]!.every((m) => m <= 0)) {
-        ended[job!] = t + TICK;
-        at[h] = null;
-      }
-    }
-    ticks.push({ t, at: [...at], uses: { bleeder: inUse('bleeder'), wrench: inUse('wrench') } });
-  }
-  return { ended, ticks };
+): number[] {
+  const paddock = new Paddock(c);
+  for (const w of work) paddock.add(w);
+  while (paddock.t < LONGEST && paddock.ended.some((e) => e === Infinity)) paddock.step(c.jobs, order, usual);
+  return paddock.ended;
 }
