@@ -1,16 +1,16 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { dateIn, timeIn } from '@calvik/core';
-import { type QueueLine, SHAKY, queueName } from '@calvik/core/queue';
-import { promiseNames, queueMessage } from '@calvik/words/queue';
+import { type QueueLine, SHAKY } from '@calvik/core/queue';
+import { promiseNames } from '@calvik/words/queue';
 import { useLogbook, useSync } from '../../state/hooks';
-import { newRecord } from '../../state/new-record';
 import { useOwnIds } from '../../state/use-own-ids';
 import { useTell } from '../../state/use-say';
 import { useTokens } from '../../theme/use-tokens';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { backText } from './queue-words';
+import { messageOf } from './tell-them';
 import type { useQueueMove } from './use-queue-move';
 
 /** When the car is back, for which session that is in time, and what its driver is told. */
@@ -23,8 +23,7 @@ export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnTy
   const [told, setTold] = useState<string | null>(null);
   const { state, plan, gate } = line;
   const { timeZone } = logbook.shop;
-  const { promise, entry, customer } = state;
-  const name = queueName(logbook, entry);
+  const { promise, entry } = state;
   const back = backText(logbook, line);
   const today = dateIn(new Date().toISOString(), timeZone);
   const holds = promise?.outcome === 'open' && plan?.keeps !== null && plan !== null && plan.keeps >= SHAKY;
@@ -32,18 +31,7 @@ export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnTy
   const canPromise = offered !== null && !holds && offered > new Date().toISOString();
   const write = async (backBy: string | null): Promise<void> => {
     const against = gate && gate.verdict !== 'inOrder' && gate.verdict !== 'watch' ? tell(gate.headline) : null;
-    const result = await sync.save('messages', {
-      ...newRecord(),
-      id: idFor('message'),
-      customerId: customer?.id ?? null,
-      bookingId: null,
-      queueEntryId: entry.id,
-      about: 'queue',
-      to: customer?.phone ?? entry.walkIn?.phone ?? '',
-      text: queueMessage(logbook, state, name, backBy, against).slice(0, 800),
-      writtenAt: new Date().toISOString(),
-      told: null,
-    });
+    const result = await sync.save('messages', messageOf(logbook, line, backBy, against, idFor('message')));
     if (result.state !== 'refused') anew();
     setTold(result.state === 'refused' ? result.sentence : 'In the messages: send it from there, or say it.');
   };

@@ -14,6 +14,7 @@ import { Text } from '../../ui/text';
 import { Afternoon } from './afternoon';
 import { Hands } from './hands';
 import { OverRow, QueueRow } from './queue-list';
+import { TellThem } from './tell-them';
 import { type Asked, useOrder } from './use-order';
 import { useQueue } from './use-queue';
 import { useQueueMove } from './use-queue-move';
@@ -116,6 +117,7 @@ function QueuePage({ event }: { event: TrackEvent }) {
           {`Promises: ${[`${promises.kept} kept`, `${promises.broken} broken`, `${promises.moved} moved`, `${promises.open} open`].join(', ')}`}
         </Text>
       ) : null}
+      <TellThem lines={at.lines} />
       {wide ? (
         <View style={styles.sides}>
           <View style={styles.left}>
