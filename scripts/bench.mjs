@@ -11,9 +11,11 @@ const compiled = {
   'Event day': 'track',
   'Guided service': 'service',
   Wear: 'wear',
+  Queue: 'queue',
 };
 const inChromium = {
   'First paint of a step': 'step',
+  'Answer of a queue': 'answer',
   'Run-up page': 'home',
   Bundle: 'bundle',
   'Work of a phone': 'work',

@@ -11,7 +11,7 @@ import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { backText } from './queue-words';
 import { messageOf } from './tell-them';
-import type { useQueueMove } from './use-queue-move';
+import type { OfEntry, useQueueMove } from './use-queue-move';
 
 /** When the car is back, for which session that is in time, and what its driver is told. */
 export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnType<typeof useQueueMove> }) {
@@ -29,15 +29,24 @@ export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnTy
   const holds = promise?.outcome === 'open' && plan?.keeps !== null && plan !== null && plan.keeps >= SHAKY;
   const offered = plan?.backBy ?? null;
   const canPromise = offered !== null && !holds && offered > new Date().toISOString();
-  const write = async (backBy: string | null): Promise<void> => {
+  const message = (backBy: string | null) => {
     const against = gate && gate.verdict !== 'inOrder' && gate.verdict !== 'watch' ? tell(gate.headline) : null;
-    const result = await sync.save('messages', messageOf(logbook, line, backBy, against, idFor('message')));
-    if (result.state !== 'refused') anew();
-    setTold(result.state === 'refused' ? result.sentence : 'In the messages: send it from there, or say it.');
+    return messageOf(logbook, line, backBy, against, idFor('message'));
   };
-  const give = async (): Promise<void> => {
-    if (offered === null) return;
-    await mover.moveAll([{ entry, move: { move: 'promised', backBy: offered } }]);
+  /** What a driver is told is a promise, whether it is said or written. */
+  const write = async (): Promise<void> => {
+    const isPromised = promise?.outcome === 'open';
+    if (isPromised || offered === null) {
+      const result = await sync.save('messages', message(isPromised ? promise.backBy : null));
+      if (result.state === 'refused') return setTold(result.sentence);
+    } else if (!(await mover.moveAll([promised(offered)], [{ collection: 'messages', body: message(offered) }])))
+      return;
+    anew();
+    setTold('In the messages: send it from there, or say it.');
+  };
+  const promised = (backBy: string): OfEntry => ({ entry, move: { move: 'promised', backBy } });
+  const give = (): void => {
+    if (offered !== null) void mover.moveAll([promised(offered)]);
   };
   return (
     <Section title="Back by">
@@ -75,16 +84,13 @@ export function PromisePanel({ line, mover }: { line: QueueLine; mover: ReturnTy
       <View style={styles.row}>
         {canPromise ? (
           <View style={styles.grow}>
-            <MainButton mode="outlined" onPress={() => void give()} loading={mover.saving}>
+            <MainButton mode="outlined" onPress={give} loading={mover.saving}>
               {`Promise ${timeIn(offered, timeZone)}`}
             </MainButton>
           </View>
         ) : null}
         <View style={styles.grow}>
-          <MainButton
-            mode="outlined"
-            onPress={() => void write(promise?.outcome === 'open' ? promise.backBy : offered)}
-          >
+          <MainButton mode="outlined" onPress={() => void write()} loading={mover.saving}>
             Text the driver
           </MainButton>
         </View>

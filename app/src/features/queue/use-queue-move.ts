@@ -1,7 +1,8 @@
-import { type QueueEntry, type QueueMove, dateIn } from '@calvik/core';
+import { type Collection, type QueueEntry, type QueueMove, dateIn } from '@calvik/core';
 import { refuseMove } from '@calvik/core/queue';
 import { refusalProblem, problemText } from '@calvik/words/problems';
 import { useState } from 'react';
+import type { Saved } from '../../api/client';
 import { asFact, useSaveFact } from '../../facts/save-fact';
 import { useCrewOnDuty, useLogbook } from '../../state/hooks';
 import { useSay } from '../../state/use-say';
@@ -15,7 +16,11 @@ export interface OfEntry {
 
 /** Saves moves of cars in the queue, all or none; what the server would refuse is refused here, in its words. */
 export function useQueueMove(): {
-  moveAll: (moves: readonly OfEntry[]) => Promise<boolean>;
+  /** @param records saved along with them */
+  moveAll: (
+    moves: readonly OfEntry[],
+    records?: readonly { collection: Collection; body: Saved }[],
+  ) => Promise<boolean>;
   saving: boolean;
   problem: string | null;
 } {
@@ -24,7 +29,10 @@ export function useQueueMove(): {
   const say = useSay();
   const { saveFacts, saving, problem } = useSaveFact();
   const [refused, setRefused] = useState<string | null>(null);
-  const moveAll = async (moves: readonly OfEntry[]): Promise<boolean> => {
+  const moveAll = async (
+    moves: readonly OfEntry[],
+    records: readonly { collection: Collection; body: Saved }[] = [],
+  ): Promise<boolean> => {
     const now = new Date().toISOString();
     const drafts = moves.map(({ entry, move }) => ({
       kind: 'queueMove' as const,
@@ -43,6 +51,7 @@ export function useQueueMove(): {
     return saveFacts(
       drafts.map((draft) => ({ draft })),
       dateIn(now, logbook.shop.timeZone),
+      records,
     );
   };
   return { moveAll, saving, problem: refused ?? problem };
