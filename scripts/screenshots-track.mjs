@@ -1,14 +1,22 @@
 /** Pictures of the event that goes on today in the demo shop. */
 const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
 
-/** @param shoot takes one picture of a page @param changes everything on record */
-export async function trackPictures({ shoot, changes, idOf }) {
+/** @param shoot takes one picture of a page */
+export async function trackPictures({ shoot, idOf }) {
   const day = `/events/${idOf('events', 'Pellmoor club day')}`;
   const tessaro = idOf('cars', 'Lunde-Orr Tessaro');
-  const limits = changes.find((c) => c.body.kind === 'sessionDecision' && c.body.decision === 'limits').body;
   const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
   await shoot('event-day', PHONE, `${day}/day`);
-  await shoot('driver-card', PHONE, `/track/${tessaro}/${limits.sessionId}/card`);
+  const timed = (page) =>
+    page
+      .getByTestId('back-by')
+      .first()
+      .getByText(/^\d\d:\d\d$/)
+      .waitFor();
+  await shoot('queue', PHONE, `${day}/queue`, { act: timed });
+  await shoot('queue-afternoon', WIDE, `${day}/queue`, { act: timed });
+  await shoot('cost', PHONE, `/cars/${tessaro}/cost`);
   await shoot('wear', PHONE, `/cars/${tessaro}/wear?event=${idOf('events', 'Skarrow closing sprint')}`, {
     act: (page) => page.getByTestId('wear-chart-front-pads').scrollIntoViewIfNeeded(),
   });

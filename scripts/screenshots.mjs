@@ -235,8 +235,8 @@ main(async () => {
     say,
   });
 
-  await trackPictures({ shoot, changes, idOf });
-  await eveningPictures({ shoot, changes, url: server.url });
+  await trackPictures({ shoot, idOf });
+  await eveningPictures({ shoot, changes });
 
   // The planning evening: the list, a plan that is taken, and the board that it makes.
   await shoot('work-list', PHONE, `${event}/work`, {
@@ -245,7 +245,6 @@ main(async () => {
   const busiest = await takePlan(server.url);
   await shoot('board', WIDE, `/board?day=${busiest}`);
   await shoot('weeks', WIDE, '/weeks');
-  await shoot('another-look', PHONE, '/another-look');
 
   // Today's service on the Velund, brought as far as its torque.
   const service = await serviceUnderWay(server.url, changes);

@@ -23,7 +23,11 @@ export function MessagesScreen() {
       {messages.map((m) => (
         <Section
           key={m.id}
-          title={logbook.customers.get(m.customerId ?? '')?.name ?? logbook.queueEntries.get(m.queueEntryId ?? '')?.walkIn?.driver ?? 'Customer'}
+          title={
+            logbook.customers.get(m.customerId ?? '')?.name ??
+            logbook.queueEntries.get(m.queueEntryId ?? '')?.walkIn?.driver ??
+            'Customer'
+          }
           aside={
             <Text as="small">{`${shortDate(dateIn(m.writtenAt, timeZone))} ${timeIn(m.writtenAt, timeZone)}`}</Text>
           }
