@@ -223,3 +223,71 @@ test('an order that breaks a promise says whose, before it is saved', { tag: ['@
   complaints.none();
   await page.context().close();
 });
+
+test.describe('from an empty shop', () => {
+  test.use({ story: 'empty' });
+
+  test(
+    'nobody, no timetable, no bottle: a car goes in, is begun, worked on over a break, and done',
+    { tag: ['@phone'] },
+    async ({ browser, shop }) => {
+      const put = async (collection: string, body: object & { id: string }): Promise<void> => {
+        const saved = await fetch(`${shop.url}/api/${collection}/${body.id}`, {
+          method: 'PUT',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ version: 0, archived: false, ...body }),
+        });
+        expect(saved.status, await saved.text()).toBeLessThan(300);
+      };
+      const [crew, venue, event] = [1, 2, 3].map((n) => `01900000-0000-7000-8000-00000000e00${n}`) as [
+        string,
+        string,
+        string,
+      ];
+      const today = new Date().toISOString().slice(0, 10);
+      await put('crew', { id: crew, name: 'Mara Quist', role: 'lead' });
+      await put('venues', { id: venue, name: 'Somewhere', altitudeM: 0, peakFluidTempC: 200 });
+      await put('events', {
+        id: event,
+        name: 'Open day',
+        venueId: venue,
+        startDate: today,
+        endDate: today,
+        flushWithinDays: null,
+        demandedMarginC: null,
+      });
+      const { page, complaints } = await deviceOf(browser, crew);
+      await page.goto(`/events/${event}/queue`);
+      await expect(page.getByText('Nobody waits. Whoever turns up goes in with a name and a car.')).toBeVisible();
+      await button(page, 'Add a car').first().click();
+      await expect(page.getByRole('radio', { name: 'Who: Walk-in' })).toBeChecked();
+      await field(page, 'Driver').fill('Ode Lund');
+      await field(page, 'Car').fill('Brown one');
+      await page.getByRole('checkbox', { name: 'Wants: Bleed' }).click();
+      await button(page, 'Put it in the queue').click();
+      // What nobody has said is said to be so; nothing stands in the way of beginning.
+      await button(page, /^\d more$/).click();
+      await expect(page.getByText('Nobody has said what fluid is in it: read the cap, ask the driver.')).toBeVisible();
+      await expect(page.getByText('No torque wrench on record.')).toBeVisible();
+      await button(page, 'Start: Mara Quist').click();
+      await expect(page.getByText(/^Begun by Mara Quist: bleed$/)).toBeVisible();
+      await button(page, 'Back').click();
+      await button(page, 'Mara Quist goes away').click();
+      await page.getByRole('radio', { name: 'For: 60 min' }).click();
+      await button(page, 'Away from now').click();
+      await expect(page.getByText(/away until \d\d:\d\d/)).toBeVisible();
+      await button(page, 'Mara Quist is back').click();
+      await expect(page.getByText(/away until/)).toHaveCount(0);
+      await row(page, 'Brown one').click();
+      // What is wanted is made less: what was begun is asked for all the same.
+      await button(page, 'Edit Brown one in the queue').click();
+      await page.getByRole('checkbox', { name: 'Wants: Bleed' }).click();
+      await page.getByRole('checkbox', { name: 'Wants: Boiling test' }).click();
+      await button(page, 'Save').click();
+      await button(page, 'Done').click();
+      await expect(page.getByTestId('notice')).toHaveText(/^Before it leaves, show: /);
+      complaints.none();
+      await page.context().close();
+    },
+  );
+});

@@ -24,7 +24,7 @@ async function tasks(): Promise<Remote<HeatTasks> | HeatTasks> {
     failure = new Promise((_, fail) =>
       started.addEventListener('error', () => {
         cancelHeat();
-        fail(new Error('What computes heat could not be loaded. Try again when there is a connection.'));
+        fail(new Error('What computes this could not be loaded. Try again when there is a connection.'));
       }),
     );
     failure.catch(() => undefined);

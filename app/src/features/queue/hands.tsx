@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Portal } from 'react-native-paper';
-import { type CrewMember, type TrackEvent, dateIn, timeIn } from '@calvik/core';
+import { type CrewAway, type CrewMember, type TrackEvent, dateIn, timeIn } from '@calvik/core';
 import { type QueueAt, awayAt, crewAt, queueName } from '@calvik/core/queue';
 import { useLogbook } from '../../state/hooks';
 import { useSaveFact } from '../../facts/save-fact';
@@ -11,6 +11,8 @@ import { LineInput } from '../../ui/line-input';
 import { MainButton, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 
+/** The page's clock goes by minutes: what begins within one has begun. */
+const A_MINUTE = 60_000;
 const breaks = ['15', '30', '60', '120'] as const;
 
 /** Who is here, at what, and who is away until when. */
@@ -18,7 +20,18 @@ export function Hands({ event, at }: { event: TrackEvent; at: QueueAt }) {
   const logbook = useLogbook();
   const [away, setAway] = useState<CrewMember | null>(null);
   const { timeZone } = logbook.shop;
-  const absences = awayAt(logbook, event.id).filter((a) => a.until > at.now);
+  const { saveFact, problem } = useSaveFact();
+  /** Back before the time: the break ends now, or never was. */
+  const back = (off: CrewAway): void => {
+    const now = new Date().toISOString();
+    const { crewId, eventId, from, why } = off;
+    void saveFact(
+      from < now ? { kind: 'crewAway', eventId, crewId, from, until: now, why } : { kind: 'withdrawal' },
+      dateIn(now, timeZone),
+      { fact: off, because: 'Back before the time' },
+    );
+  };
+  const absences = awayAt(logbook, event.id).filter((a) => Date.parse(a.until) > Date.parse(at.now) + A_MINUTE);
   return (
     <Section title="Hands">
       {crewAt(logbook, event).map((m) => {
@@ -36,19 +49,26 @@ export function Hands({ event, at }: { event: TrackEvent; at: QueueAt }) {
                     ? `at ${queueName(logbook, line.state.entry)}${line.plan?.to ? ` until about ${timeIn(line.plan.to, timeZone)}` : ''}`
                     : 'free',
                   off
-                    ? `${off.from > at.now ? `away ${timeIn(off.from, timeZone)} to` : 'away until'} ${timeIn(off.until, timeZone)}${off.why ? `: ${off.why}` : ''}`
+                    ? `${Date.parse(off.from) > Date.parse(at.now) + A_MINUTE ? `away ${timeIn(off.from, timeZone)} to` : 'away until'} ${timeIn(off.until, timeZone)}${off.why ? `: ${off.why}` : ''}`
                     : '',
                 ]
                   .filter(Boolean)
                   .join(' · ')}
               </Text>
             </View>
-            <MainButton mode="text" label={`${m.name} goes away`} onPress={() => setAway(m)}>
-              Break
-            </MainButton>
+            {off ? (
+              <MainButton mode="text" label={`${m.name} is back`} onPress={() => back(off)}>
+                Back
+              </MainButton>
+            ) : (
+              <MainButton mode="text" label={`${m.name} goes away`} onPress={() => setAway(m)}>
+                Break
+              </MainButton>
+            )}
           </View>
         );
       })}
+      {problem ? <Text tone="stop">{problem}</Text> : null}
       {away ? <BreakDialog key={away.id} event={event} member={away} onClose={() => setAway(null)} /> : null}
     </Section>
   );
