@@ -208,3 +208,52 @@ describe('whatever is read', () => {
     );
   });
 });
+
+/**
+ * Montgomery, Peck and Vining, Introduction to Linear Regression Analysis, example 2.1 (rocket propellant: shear strength in psi over the age of the batch in
+ * weeks), with the slope of 2.1, its standard error and interval of 2.3, and the prediction interval of 2.7. From memory; the data give the book's figures.
+ */
+describe('a worked example of a straight line that falls', () => {
+  const book = {
+    slope: -37.15,
+    slopeSe: 2.89,
+    residualSd: Math.sqrt(9244.59),
+    at10: [2048.32, 2464.32] as const,
+    t: 2.101,
+  };
+  // prettier-ignore
+  const batches = [
+    [15.5, 2158.7], [23.75, 1678.15], [8, 2316], [17, 2061.3], [5.5, 2207.5], [19, 1708.3], [24, 1784.7], [2.5, 2575], [7.5, 2357.9], [11, 2256.7],
+    [13, 2165.2], [3.75, 2399.55], [25, 1779.8], [9.75, 2336.75], [22, 1765.3], [18, 2053.5], [6, 2414.4], [12.5, 2200.5], [2, 2654.2], [21.5, 1753.7],
+  ].sort((a, b) => a[0]! - b[0]!) as [number, number][];
+  /** Weeks are taken as so many minutes: then what scatters from session to session is nothing beside the reading. */
+  const MINUTES_A_WEEK = 1000;
+  const readings = batches.map(([week, psi], i): WearPoint => ({
+    mm: psi,
+    sdMm: book.residualSd,
+    usualMin: i === 0 ? 0 : (week - batches[i - 1]![0]) * MINUTES_A_WEEK,
+  }));
+  const { nodes } = estimateWear(readings, { logMean: Math.log(30 / MINUTES_A_WEEK), logSd: 0.4 });
+  const mean = (of: (node: (typeof nodes)[number]) => number): number =>
+    nodes.reduce((sum, n) => sum + n.weight * of(n), 0);
+
+  it('gives the slope of least squares, by the library and by the book, and how sure it is', () => {
+    const line = linearRegression(batches);
+    expect(line.m).toBeCloseTo(book.slope, 2);
+    const rate = mean((n) => n.rate) * MINUTES_A_WEEK;
+    const sd = Math.sqrt(mean((n) => (n.rate * MINUTES_A_WEEK - rate) ** 2));
+    // What is believed beforehand weighs little beside twenty batches.
+    expect(Math.abs(rate + book.slope)).toBeLessThan(book.slopeSe / 4);
+    expect(sd / book.slopeSe).toBeGreaterThan(0.93);
+    expect(sd / book.slopeSe).toBeLessThan(1.07);
+  });
+
+  it('gives the prediction interval of the book for a batch of ten weeks', () => {
+    const back = (25 - 10) * MINUTES_A_WEEK;
+    const centre = mean((n) => n.mm + n.rate * back);
+    const sd = Math.sqrt(mean((n) => n.varMm2 + (n.mm + n.rate * back - centre) ** 2) + book.residualSd ** 2);
+    // The book does not know the spread of a reading, and takes Student's law for it.
+    expect(centre - book.t * sd).toBeCloseTo(book.at10[0], -1.3);
+    expect(centre + book.t * sd).toBeCloseTo(book.at10[1], -1.3);
+  });
+});
