@@ -231,7 +231,7 @@ test.describe('from an empty shop', () => {
     'nobody, no timetable, no bottle: a car goes in, is begun, worked on over a break, and done',
     { tag: ['@phone'] },
     async ({ browser, shop }) => {
-      const put = async (collection: string, body: object & { id: string }): Promise<void> => {
+      const put = async (collection: string, body: Record<string, unknown> & { id: string }): Promise<void> => {
         const saved = await fetch(`${shop.url}/api/${collection}/${body.id}`, {
           method: 'PUT',
           headers: { 'Content-Type': 'application/json' },

@@ -1,16 +1,18 @@
-/** What a part has been through: track time while it was on a car, in minutes of that car's usual venue. */
+/** What a part has been through while it was on a car: track time, roads and bedding, in minutes of that car's usual venue. */
 import type { Stint } from '../inventory';
-import type { Logbook } from '../logbook';
-import { type TrackSession, sessionsOfCar } from '../sessions';
+import { type Logbook, ofKind } from '../logbook';
+import type { Fact } from '../model';
+import { sessionsOfCar } from '../sessions';
 import { WET_SHARE, severitiesOf } from './severity';
 
-/** One session that wore a part. */
+/** One stretch of driving that wore a part. */
 export interface Exposure {
-  sessionId: string;
+  factId: string;
+  /** Null off the track. */
   venueId: string | null;
-  /** When it came in. */
+  /** When it came in, or when it was written down. */
   at: string;
-  /** On track, min. */
+  /** On track, min; none on a road. */
   minutes: number;
   laps: number | null;
   isWet: boolean;
@@ -18,25 +20,42 @@ export interface Exposure {
   usualMin: number;
 }
 
-/** The sessions of a car while a part was on it. */
-function sessionsDuring(sessions: readonly TrackSession[], { from, until }: Stint): readonly TrackSession[] {
-  const first = from === null ? 0 : sessions.findIndex((s) => s.fact.at > from.at);
-  if (first < 0) return [];
-  const end = until === null ? -1 : sessions.findIndex((s, i) => i >= first && s.fact.at > until);
-  return sessions.slice(first, end < 0 ? undefined : end);
-}
+/** Road kilometres that wear as a usual minute of track does, and braking applications of a bedding run that do. Own figures. */
+export const ROAD_KM_A_MINUTE = 250;
+export const APPLICATIONS_A_MINUTE = 4;
 
-/** Every session that a part was driven in, oldest first. */
+/** What of a list, oldest first, happened while a part was on. */
+function during<T>(list: readonly T[], atOf: (item: T) => string, { from, until }: Stint): readonly T[] {
+  const first = from === null ? 0 : list.findIndex((item) => atOf(item) > from.at);
+  if (first < 0) return [];
+  const end = until === null ? -1 : list.findIndex((item, i) => i >= first && atOf(item) > until);
+  return list.slice(first, end < 0 ? undefined : end);
+}
+const atOf = (f: Fact): string => f.at;
+
+/** Off the track nobody drives at a venue: roads by their kilometres, bedding by its applications. */
+const offTrack = (factId: string, at: string, usualMin: number): Exposure => ({
+  factId,
+  venueId: null,
+  at,
+  minutes: 0,
+  laps: null,
+  isWet: false,
+  usualMin,
+});
+
+/** Everything that a part was driven in, oldest first. */
 export function exposuresOf(logbook: Logbook, stints: readonly Stint[]): Exposure[] {
   return stints
     .flatMap((stint): Exposure[] => {
       const car = logbook.cars.get(stint.carId);
       if (!car) return [];
+      const facts = logbook.factsOfCar(car.id);
       const severities = severitiesOf(logbook, car, stint.axle);
-      return sessionsDuring(sessionsOfCar(logbook, car.id), stint).map(({ fact, minutes }) => {
+      const onTrack = during(sessionsOfCar(logbook, car.id), (s) => s.fact.at, stint).map(({ fact, minutes }) => {
         const venue = logbook.venues.get(logbook.events.get(fact.eventId)?.venueId ?? '');
         return {
-          sessionId: fact.id,
+          factId: fact.id,
           venueId: venue?.id ?? null,
           at: fact.at,
           minutes,
@@ -45,6 +64,13 @@ export function exposuresOf(logbook: Logbook, stints: readonly Stint[]): Exposur
           usualMin: minutes * severities.of(venue) * (fact.isWet ? WET_SHARE : 1),
         };
       });
+      return [
+        ...onTrack,
+        ...during(ofKind(facts, 'roadUse'), atOf, stint).map((f) => offTrack(f.id, f.at, f.km / ROAD_KM_A_MINUTE)),
+        ...during(ofKind(facts, 'beddingDriven'), atOf, stint).map((f) =>
+          offTrack(f.id, f.at, f.applications.length / APPLICATIONS_A_MINUTE),
+        ),
+      ];
     })
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
 }

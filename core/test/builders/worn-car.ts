@@ -41,6 +41,22 @@ export const drive = (on: string, minutes = 20, over: object = {}): Fact =>
     laps: 10,
     ...over,
   });
+/** Kilometres on the road, and a bedding run of so many applications. */
+export const onRoad = (on: string, km: number): Fact => fact(on, { kind: 'roadUse', km });
+export const bedding = (on: string, applications: number): Fact =>
+  fact(on, {
+    kind: 'beddingDriven',
+    runId: newId(),
+    cycle: 1,
+    speedFrom: 'tapped',
+    wanted: applications,
+    applications: Array.from({ length: applications }, () => ({})),
+    cooledS: 300,
+    coolingWantedS: 300,
+    hotStops: 0,
+    fileId: null,
+    endedBecause: '',
+  });
 /** Both front corners, inner and outer. */
 export const read = (on: string, inner: number, outer = inner + 0.3, over: Partial<PadMeasurement> = {}): Fact[] =>
   (['FL', 'FR'] as const).map((corner) =>

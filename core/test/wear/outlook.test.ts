@@ -15,7 +15,7 @@ import {
 } from '../../src/wear';
 import { workOfEvents } from '../../src/work';
 import { within } from '../builders/budget';
-import { TODAY, car, coming, drive, fit, logbook, other, past, read, set } from '../builders/worn-car';
+import { TODAY, bedding, car, coming, drive, fit, logbook, onRoad, other, past, read, set } from '../builders/worn-car';
 
 const front = (facts: Fact[], over = {}, shop = {}) =>
   axleWear(logbook(facts, over, shop), car, 'front', 'pads', coming, TODAY)!;
@@ -64,6 +64,16 @@ describe('a part’s own life', () => {
     ];
     expect(perHour(swapped)).toBeCloseTo(perHour(base), 2);
     expect(wearLine(front(swapped)).read.at(-1)!.hours).toBeCloseTo(2, 1);
+  });
+  test('road and bedding between two readings count as so much track, and as no hour of it', () => {
+    const off = [onRoad('05-02 17:00', 5000), bedding('05-02 18:00', 40)];
+    const w = front([...base.slice(0, 7), ...off, ...base.slice(7)]);
+    // 20 and 10 usual minutes beside the sixty of the three sessions after them.
+    expect(w.first.points.map((p) => Math.round(p.usualMin))).toEqual([0, 60, 90]);
+    expect(perHour([...base.slice(0, 7), ...off, ...base.slice(7)])).toBeLessThan(perHour(base));
+    expect(wearLine(w).read.at(-1)!.hours).toBeCloseTo(2, 1);
+    // What was driven on the road since it was read last has worn it, too.
+    expect(front([...base, onRoad('05-10 08:00', 5000)]).first.sinceMin).toBeCloseTo(20, 6);
   });
   test('a set that was read away from the car, and goes on again, keeps what was read', () => {
     const w = front([...base, fit('05-10 08:00', other.id), fit('05-20 08:00', set.id)]);
