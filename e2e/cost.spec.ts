@@ -17,7 +17,12 @@ test(
       await expect(
         page.getByText('Not known yet how long it lasts: drive it, and read it again.').first(),
       ).toBeVisible();
-      await expect(page.getByText(/^Skarrow closing sprint: at least €/)).toBeVisible();
+      await expect(page.getByTestId('year-event').filter({ hasText: 'Skarrow closing sprint' })).toContainText(
+        /at least €[\d.,]+.*h ahead/,
+      );
+      await expect(page.getByTestId('year-sum').first()).toContainText(/The year, [\d.]+ hat least €/);
+      const table = await (await fetch(`${shop.url}/api/exports/cars/${car}/cost-by-event.csv`)).text();
+      expect(table).toMatch(/Skarrow closing sprint.*Front pads/);
     });
 
     await test.step('another set at twice the price that lasts 1.6 times', async () => {

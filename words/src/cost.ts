@@ -2,10 +2,10 @@
 import type { CostLack, CostPart } from '@calvik/core/cost';
 
 /** "Front pads" */
-export const costPartName = ({ kind, axle }: Pick<CostPart, 'kind' | 'axle'>): string =>
+export const costPartName = ({ kind, axle, isRingAlone }: Pick<CostPart, 'kind' | 'axle' | 'isRingAlone'>): string =>
   ({
     pads: `${axle === 'rear' ? 'Rear' : 'Front'} pads`,
-    rotors: `${axle === 'rear' ? 'Rear' : 'Front'} rotors`,
+    rotors: `${axle === 'rear' ? 'Rear' : 'Front'} ${isRingAlone ? 'rotor rings' : 'rotors'}`,
     fluid: 'Fluid',
     labour: 'Labour of brake work',
   })[kind];

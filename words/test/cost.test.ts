@@ -8,7 +8,8 @@ test('a currency says how many minor units it has', () => {
   expect(moneyText(8450, 'JPY')).toBe('JP¥8,450');
 });
 test('each part has a name, and each lack says what to do', () => {
-  expect(costPartName({ kind: 'pads', axle: 'rear' })).toBe('Rear pads');
-  expect(costPartName({ kind: 'labour', axle: null })).toBe('Labour of brake work');
+  expect(costPartName({ kind: 'pads', axle: 'rear', isRingAlone: false })).toBe('Rear pads');
+  expect(costPartName({ kind: 'rotors', axle: 'front', isRingAlone: true })).toBe('Front rotor rings');
+  expect(costPartName({ kind: 'labour', axle: null, isRingAlone: false })).toBe('Labour of brake work');
   for (const text of Object.values(costLackTexts)) expect(text).toMatch(/\.$/);
 });

@@ -3,8 +3,9 @@ import { type LocalDate, dateIn, plusDays } from '../calendar';
 import { axleParts } from '../inventory';
 import { type Logbook, bottlesOf, ofKind } from '../logbook';
 import { type Axle, type Car, type PadSet, type RotorPair, type Venue, axles } from '../model';
+import { isCeramic } from '../rotors';
 import { sessionsOfCar } from '../sessions';
-import { axleWear, severitiesOf } from '../wear';
+import { axleWear, newWeighedMm, severitiesOf } from '../wear';
 import { workDoneBetween } from '../work';
 import { type Price, priceOfMl, priceOfPair, priceOfSet } from './prices';
 
@@ -23,6 +24,10 @@ export interface CostPart {
   axle: Axle | null;
   /** What is on now, where it has a label. */
   label: string;
+  /** Of rotors with a hat of its own: the ring is what wears and is bought. */
+  isRingAlone: boolean;
+  /** Of carbon-ceramic: then iron ones may be what is asked about. */
+  isCeramic: boolean;
   /** Null where something is lacking: it is said, and never taken as nought. */
   anHour: AnHour | null;
   lacks: CostLack | null;
@@ -46,7 +51,9 @@ const YEAR_DAYS = 365;
 /** A year with less on track says nothing of what an hour takes. Own figure. */
 const LEAST_HOURS = 1;
 
-type Wearing = Pick<CostPart, 'kind' | 'axle' | 'label' | 'price' | 'life'>;
+type Wearing = Pick<CostPart, 'kind' | 'axle' | 'label' | 'price' | 'life'> &
+  Partial<Pick<CostPart, 'isRingAlone' | 'isCeramic'>>;
+const noRotor = { isRingAlone: false, isCeramic: false };
 
 const over = (price: number, life: NonNullable<CostPart['life']>): AnHour => ({
   minor: price / life.hours,
@@ -63,14 +70,17 @@ function priced(part: Wearing, currency: string): CostPart {
         : part.life === null
           ? 'life'
           : null;
-  return { ...part, lacks, anHour: lacks === null ? over(part.price!.minor, part.life!) : null };
+  return { ...noRotor, ...part, lacks, anHour: lacks === null ? over(part.price!.minor, part.life!) : null };
 }
 
 /** Hours that pads or rotors of an axle last from new to their limit, at a venue. */
 function lifeOf(logbook: Logbook, car: Car, axle: Axle, of: 'pads' | 'rotors', venue: Venue | null, today: LocalDate) {
   const wear = axleWear(logbook, car, axle, of, null, today);
   if (!wear?.isTold || !wear.part) return null;
-  const usable = wear.part.newThicknessMm - wear.limitMm;
+  const { weighed, part } = wear;
+  const newMm = weighed ? newWeighedMm(weighed, part) : part.newThicknessMm;
+  if (newMm === null) return null;
+  const usable = newMm - wear.limitMm;
   // The face that wears fastest ends the set.
   const { logMean, logSd } = wear.faces.map((f) => f.rate).reduce((a, b) => (b.logMean > a.logMean ? b : a));
   const severity = severitiesOf(logbook, car, axle).of(venue ?? undefined);
@@ -120,6 +130,7 @@ function labourPart(logbook: Logbook, car: Car, today: LocalDate, hours: number)
   const lacks: CostLack | null = price === null ? 'rate' : an === null ? 'life' : null;
   const minor = lacks === null ? price!.minor * an! : 0;
   return {
+    ...noRotor,
     kind: 'labour',
     axle: null,
     label: '',
@@ -141,7 +152,18 @@ export function costAnHour(logbook: Logbook, car: Car, venue: Venue | null, toda
   const worn = axles.flatMap((axle): CostPart[] => {
     const { padSet, rotorPair } = axleParts(logbook, car, axle);
     const wearing = (kind: 'pads' | 'rotors', part: PadSet | RotorPair, price: Price | null): CostPart =>
-      priced({ kind, axle, label: part.label, price, life: lifeOf(logbook, car, axle, kind, venue, today) }, currency);
+      priced(
+        {
+          kind,
+          axle,
+          label: part.label,
+          price,
+          life: lifeOf(logbook, car, axle, kind, venue, today),
+          isRingAlone: 'isTwoPiece' in part && part.isTwoPiece,
+          isCeramic: 'material' in part && isCeramic(part),
+        },
+        currency,
+      );
     return [
       ...(padSet ? [wearing('pads', padSet, priceOfSet(logbook, padSet))] : []),
       ...(rotorPair ? [wearing('rotors', rotorPair, priceOfPair(logbook, rotorPair))] : []),
@@ -152,7 +174,7 @@ export function costAnHour(logbook: Logbook, car: Car, venue: Venue | null, toda
 }
 
 /** What of several is known, together: their bands as if all were long-lived, or all short. */
-export const sumOf = (parts: readonly CostPart[]): AnHour =>
+export const sumOf = (parts: readonly Pick<CostPart, 'anHour'>[]): AnHour =>
   parts.reduce(
     (sum, { anHour }) =>
       anHour

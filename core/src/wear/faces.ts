@@ -15,6 +15,7 @@ import {
   cornersOf,
 } from '../model';
 import { thinnestEnd } from '../pads';
+import { type ByWeight, byWeight, newWeighedMm, overLeastMm, scalesSdMm } from './by-weight';
 import type { WearPoint } from './estimate';
 import { EVER, type Exposure, exposuresOf, usualMinBetween } from './exposure';
 import { severitiesOf } from './severity';
@@ -91,8 +92,19 @@ function padReads(logbook: Logbook, readings: readonly PadMeasurement[], side: '
   });
 }
 
-const rotorReads = (readings: readonly RotorMeasurement[]): Read[] =>
-  readings.map((m) => ({ factId: m.id, at: m.at, mm: Math.min(...m.thicknessesMm), sdMm: READING_SD_MM.micrometer }));
+const rotorReads = (readings: readonly RotorMeasurement[], weighed: ByWeight | null): Read[] =>
+  weighed
+    ? readings.flatMap((m) =>
+        m.massKg === null
+          ? []
+          : [{ factId: m.id, at: m.at, mm: overLeastMm(weighed, m.massKg), sdMm: scalesSdMm(weighed) }],
+      )
+    : readings.map((m) => ({
+        factId: m.id,
+        at: m.at,
+        mm: Math.min(...m.thicknessesMm),
+        sdMm: READING_SD_MM.micrometer,
+      }));
 
 /** Joins readings with what was driven between them; the label stands for a first reading that is missing. */
 function faceHistory(
@@ -134,13 +146,15 @@ function historyOf(
   isLining: boolean,
 ): WearHistory {
   const from = stints[0]?.from?.at;
-  const label = part && from !== undefined ? { mm: part.newThicknessMm, at: from } : null;
+  const weighed = byWeight(part);
+  const newMm = weighed ? newWeighedMm(weighed, part) : (part?.newThicknessMm ?? null);
+  const label = newMm !== null && from !== undefined ? { mm: newMm, at: from } : null;
   if (readings.length === 0 && label === null) return { of, axle, part, isLining, exposures: [], faces: [] };
   const exposures = exposuresOf(logbook, stints);
   const faces = cornersOf(axle).flatMap((corner): FaceHistory[] => {
     const here = readings.filter((r) => (r as PadMeasurement | RotorMeasurement).corner === corner);
     if (of === 'rotors')
-      return [faceHistory(corner, 'rotor', rotorReads(ofKind(here, 'rotorMeasurement')), exposures, label)];
+      return [faceHistory(corner, 'rotor', rotorReads(ofKind(here, 'rotorMeasurement'), weighed), exposures, label)];
     const pads = ofKind(here, 'padMeasurement');
     return (['inner', 'outer'] as const).map((side) =>
       faceHistory(corner, side, padReads(logbook, pads, side), exposures, label),

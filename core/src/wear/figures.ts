@@ -9,6 +9,7 @@ import {
   input,
   makeFigure,
 } from '../model';
+import { leftAs } from './by-weight';
 import { SESSION_SCATTER } from './estimate';
 import { type AxleWear, leftOf } from './outlook';
 
@@ -20,7 +21,7 @@ const SOURCE =
 const sideNames = { inner: 'inner pad', outer: 'outer pad', rotor: 'rotor' } as const;
 
 export interface WearFigures {
-  /** Lost in an hour at a usual venue of the car, mm. */
+  /** Lost in an hour at a usual venue of the car, mm; of what is weighed, as all of these, kg. */
   anHour: Figure;
   /** Left when the event begins, mm; without an event now. */
   now: Figure;
@@ -32,22 +33,26 @@ export interface WearFigures {
 
 /** The figures of the face that comes to its limit first. */
 export function wearFigures(wear: AxleWear): WearFigures {
-  const { first, limitMm, after, drawnFrom } = wear;
+  const { first, limitMm, after, drawnFrom, weighed } = wear;
+  const measure = weighed ? 'mass' : 'length';
+  /** As it is measured: what is left, and what is lost. */
+  const left = (leftMm: number): number => leftAs(weighed, leftMm).value;
+  const lost = (lostMm: number): number => lostMm * (weighed?.kgAMm ?? 1);
   const place = { corner: first.corner };
   const readings = first.points.map((p): WorkingInput =>
     input(
       `${p.factId === null ? 'label' : sideNames[first.side]}, after ${Math.round(p.usualMin)} usual min`,
-      p.mm,
-      'length',
+      left(p.mm),
+      measure,
       p.factId === null ? fromRecord('Label of the part') : fromFact(p.factId, 'Measured'),
     ),
   );
-  const hourly = (log: number): number => 60 * Math.exp(log);
+  const hourly = (log: number): number => lost(60 * Math.exp(log));
   const { logMean, logSd } = first.rate;
   const anHour = makeFigure(
     'Lost in an hour of track',
     hourly(logMean),
-    'length',
+    measure,
     'readings against what was driven between them, drawn towards what other sets have shown',
     [
       ...readings,
@@ -62,21 +67,23 @@ export function wearFigures(wear: AxleWear): WearFigures {
   );
   const lefts = leftOf(wear);
   const leftFigure = (label: string, index: number): Figure => {
-    const left = lefts[index]!;
+    const then = lefts[index]!;
     const { usualMin } = index === 0 ? wear.before : after[index - 1]!.ahead;
     return makeFigure(
       label,
-      left.meanMm,
-      'length',
-      'last thickness by all readings − rate × minutes at a usual venue',
+      left(then.meanMm),
+      measure,
+      weighed
+        ? 'last weight by all readings − rate × minutes at a usual venue'
+        : 'last thickness by all readings − rate × minutes at a usual venue',
       [
         ...readings.slice(-1),
-        input('lost in an hour', anHour.value, 'length', { from: 'computed', figure: anHour }),
+        input('lost in an hour', anHour.value, measure, { from: 'computed', figure: anHour }),
         input('driven since, and ahead', usualMin, 'duration', fromRecord('Sessions, and the timetable ahead')),
         input('scatter of a session', 100 * SESSION_SCATTER, 'share', fromDefault('Calvik’s own figure')),
       ],
       SOURCE,
-      { place, band: { low: left.lowMm, high: left.highMm, meaning: 'eight in ten' } },
+      { place, band: { low: left(then.lowMm), high: left(then.highMm), meaning: 'eight in ten' } },
     );
   };
   const atEnd = after.length > 0 ? leftFigure('Left after the last session', after.length) : null;
@@ -92,9 +99,9 @@ export function wearFigures(wear: AxleWear): WearFigures {
       'share of what may be left after the last session that lies under the limit; of the two corners the likelier, and half of what the other adds',
       [
         ...(atEnd
-          ? [input('left after the last session', atEnd.value, 'length', { from: 'computed' as const, figure: atEnd })]
+          ? [input('left after the last session', atEnd.value, measure, { from: 'computed' as const, figure: atEnd })]
           : []),
-        input('limit', limitMm, 'length', fromRecord('The strictest of shop, customer, event and maker')),
+        input('limit', left(limitMm), measure, fromRecord('The strictest of shop, customer, event and maker')),
       ],
       SOURCE,
     ),

@@ -10,10 +10,10 @@ import {
   type TrackEvent,
   type Verdict,
   axles,
-  mm,
   worstFirst,
   worstOf,
 } from '../model';
+import { leftAs } from './by-weight';
 import { SLIP_SDS } from './estimate';
 import { type WornPart, wearFinding } from './findings';
 import { type AxleWear, type FaceWear, wearOf } from './outlook';
@@ -39,7 +39,7 @@ export function lastsFinding(wear: AxleWear, spare: string | null): Finding | nu
   const { of, axle, underBeforeEnd, limitMm, lookAfter } = wear;
   if (!wear.isTold || underBeforeEnd < SPARE_FROM) return null;
   const percent = Math.round(100 * underBeforeEnd);
-  const limit = mm(limitMm);
+  const limit = leftAs(wear.weighed, limitMm);
   if (wear.isUnderNow) return wearFinding('wearUnderNow', 'needsWork', { axle }, { part: of, limit });
   if (underBeforeEnd >= CHANGE_FROM) {
     const session = wear.after.find((a) => a.under >= CHANGE_FROM)?.session.nth ?? null;
@@ -51,7 +51,7 @@ export function lastsFinding(wear: AxleWear, spare: string | null): Finding | nu
 }
 
 /** The last reading of a face where it does not fit: with two before it there is something that it does not fit to. */
-function offFinding(face: FaceWear): Finding | null {
+function offFinding(face: FaceWear, { weighed }: AxleWear): Finding | null {
   const last = face.points.at(-1);
   if (!last || last.factId === null || face.points.length < 3) return null;
   const off = face.estimate.offBy.at(-1)!;
@@ -63,7 +63,7 @@ function offFinding(face: FaceWear): Finding | null {
     'wearReadingOff',
     'watch',
     { corner: face.corner },
-    { pad, read: mm(last.mm), expected: mm(expected) },
+    { pad, read: leftAs(weighed, last.mm), expected: leftAs(weighed, expected) },
   );
 }
 
@@ -84,7 +84,7 @@ export function judgeWear(logbook: Logbook, car: Car, event: TrackEvent | null, 
   const told = wear.filter((w) => w.isTold);
   const findings = worstFirst([
     ...told.flatMap((w) => lastsFinding(w, spareOf(logbook, booking, w)) ?? []),
-    ...told.flatMap((w) => w.faces.flatMap((face) => offFinding(face) ?? [])),
+    ...told.flatMap((w) => w.faces.flatMap((face) => offFinding(face, w) ?? [])),
   ]);
   const most = Math.max(0, ...told.map((w) => w.underBeforeEnd));
   const lasts = told.map((w): WornPart => `${w.axle}.${w.of}`);

@@ -6,6 +6,7 @@ import { type Logbook, brakeSheetOf } from '../logbook';
 import type { Axle, Car, Corner, PadSet, RotorPair, TrackEvent } from '../model';
 import { padSpec } from '../service';
 import { type SessionAhead, eventsBefore, sessionsAhead } from './ahead';
+import { type ByWeight, byWeight } from './by-weight';
 import type { Exposure } from './exposure';
 import { type RatePrior, type WearEstimate, estimateWear, rateOf } from './estimate';
 import { type FaceHistory, type WearHistory, wearHistoryOfPart, wearHistoryOn } from './faces';
@@ -38,8 +39,10 @@ export interface AxleWear {
   of: KindOfPart;
   axle: Axle;
   part: PadSet | RotorPair | null;
-  /** The strictest of all limits that hold, mm. */
+  /** The strictest of all limits that hold, mm; 0 of what is weighed. */
   limitMm: number;
+  /** How it is measured where that is by its weight; null: by its thickness. */
+  weighed: ByWeight | null;
   faces: FaceWear[];
   /** The face that comes to its limit first. */
   first: FaceWear;
@@ -121,7 +124,7 @@ function limitOf(
 ) {
   if (of === 'rotors') {
     const pair = history.part as RotorPair | null;
-    return pair && pair.material === 'greyIron' ? pair.discardThicknessMm : null;
+    return !pair ? null : byWeight(pair) ? 0 : pair.discardThicknessMm;
   }
   const { limitMm } = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, history.part as PadSet | null);
   return Math.max(limitMm, (event && rulesInForce(logbook, car, event).minPadMm?.value) ?? 0);
@@ -186,6 +189,7 @@ export function axleWear(
     axle,
     part: history.part,
     limitMm,
+    weighed: byWeight(history.part),
     faces,
     first,
     exposures: history.exposures,

@@ -6,7 +6,7 @@ import type { Axle } from '../model';
 import type { RatePrior } from './estimate';
 
 /** What wears: by axle, and by what it is. */
-export type WearKind = `${Axle}.${'track' | 'road' | 'lining' | 'rotor'}`;
+export type WearKind = `${Axle}.${'track' | 'road' | 'lining' | 'rotor' | 'ceramic'}`;
 
 /** What wears, in mm a minute of track, and how far that may be off, as a factor of e. Common practice, no source; own figures. */
 const usual: Record<WearKind, RatePrior> = {
@@ -21,6 +21,9 @@ const usual: Record<WearKind, RatePrior> = {
   // Rotors are reckoned in weekends: some 0.1 to 0.2 mm each at the front.
   'front.rotor': { logMean: Math.log(0.0006), logSd: 0.9 },
   'rear.rotor': { logMean: Math.log(0.0003), logSd: 0.9 },
+  // By weight, reckoned as thickness: some 2 % of a rotor in fifty hours.
+  'front.ceramic': { logMean: Math.log(0.00014), logSd: 1 },
+  'rear.ceramic': { logMean: Math.log(0.00008), logSd: 1 },
 };
 export const usualRate = (kind: WearKind): RatePrior => usual[kind];
 

@@ -2,6 +2,7 @@
 import { type KindOfPart, kindsOfPart } from '../inventory';
 import { type Logbook, ofKind, remembered } from '../logbook';
 import type { Fact, PadSet, RotorPair } from '../model';
+import { isCeramic } from '../rotors';
 import { type RatePrior, scatterMm2 } from './estimate';
 import { type WearHistory, wearHistoryOfPart } from './faces';
 import { type SeenRate, type WearKind, expectedRate, rateOfSheet } from './prior';
@@ -20,7 +21,9 @@ export const kindOfWear = ({
   isLining,
 }: Pick<WearHistory, 'of' | 'axle' | 'part' | 'isLining'>): WearKind =>
   of === 'rotors'
-    ? `${axle}.rotor`
+    ? part && 'material' in part && isCeramic(part)
+      ? `${axle}.ceramic`
+      : `${axle}.rotor`
     : isLining
       ? `${axle}.lining`
       : part === null || !('use' in part)

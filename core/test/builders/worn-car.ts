@@ -41,6 +41,33 @@ export const drive = (on: string, minutes = 20, over: object = {}): Fact =>
     laps: 10,
     ...over,
   });
+/** Both front rotors on the scales: before, between and after the two days of May, kg. */
+export const weighed = ([before, between, after]: [number, number, number], rotorPairId = pair.id): Fact[] =>
+  (
+    [
+      ['05-01 09:30', before],
+      ['05-02 16:30', between],
+      ['05-03 16:30', after],
+    ] as const
+  ).flatMap(([on, massKg]) =>
+    (['FL', 'FR'] as const).map((corner) =>
+      fact(on, {
+        kind: 'rotorMeasurement',
+        jobId,
+        corner,
+        rotorPairId,
+        thicknessesMm: [26],
+        runoutMm: null,
+        lipMm: null,
+        massKg,
+        crack: 'none',
+        crackLengthMm: null,
+        wearMarksGone: false,
+        transferLayer: 'even',
+        instrument: 'byHand',
+      }),
+    ),
+  );
 /** Kilometres on the road, and a bedding run of so many applications. */
 export const onRoad = (on: string, km: number): Fact => fact(on, { kind: 'roadUse', km });
 export const bedding = (on: string, applications: number): Fact =>

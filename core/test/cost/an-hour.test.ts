@@ -1,10 +1,10 @@
 /** What an hour on track costs: sums by hand, and what is lacking is said. */
 import fc from 'fast-check';
 import type { Records } from '../../src/logbook';
-import type { Fact, PartsOrder } from '../../src/model';
-import { costAnHour, costOf, dearerBy, sumOf, type CostPart } from '../../src/cost';
+import type { Fact, PartsOrder, RotorPair, TrackEvent } from '../../src/model';
+import { costAnHour, costOf, costOfYears, dearerBy, sumOf, type CostPart, type YearCost } from '../../src/cost';
 import { CREW, newId } from '../builders/book';
-import { TODAY, car, drive, fit, logbook, pair, read, set } from '../builders/worn-car';
+import { TODAY, car, coming, drive, fit, logbook, pair, past, read, set, weighed } from '../builders/worn-car';
 
 /** Six sessions of twenty minutes, 0.3 mm each. */
 const facts: Fact[] = [
@@ -107,6 +107,8 @@ test('parts add up to the whole, and hours to the event and the year', () => {
     kind: 'pads',
     axle: 'front',
     label: '',
+    isRingAlone: false,
+    isCeramic: false,
     price: null,
     life: null,
     lacks: null,
@@ -137,4 +139,73 @@ test('parts add up to the whole, and hours to the event and the year', () => {
 test('a currency without a minor unit is counted as it is', () => {
   const yen = cost([order(set.id, 24_000, { currency: 'JPY' })], [], { currency: 'JPY' });
   expect(padsOf(yen)).toMatchObject({ lacks: null, price: { minor: 24_000, currency: 'JPY' } });
+});
+
+describe('the year, event by event', () => {
+  const book = (more: Fact[] = [], events: TrackEvent = coming) =>
+    logbook([...facts, ...more], {}, { labourMinorPerHour: 6000 }, events, {
+      orders: [order(set.id, 24_000)],
+    } as Partial<Records>);
+  it('by hand: two hours were driven and two are ahead, at 24 an hour', () => {
+    const [year] = costOfYears(book(), car, TODAY) as [YearCost];
+    expect(year.events.map((e) => [e.event.id, Math.round(60 * e.drivenHours), Math.round(60 * e.aheadHours)])).toEqual(
+      [
+        [past.id, 120, 0],
+        [coming.id, 0, 120],
+      ],
+    );
+    expect(year.hours).toBeCloseTo(4, 9);
+    expect(year.cost.minor / 100).toBeGreaterThan(86);
+    expect(year.cost.minor / 100).toBeLessThan(106);
+    // Nobody has priced rotors: it is at least this.
+    expect(year.isAtLeast).toBe(true);
+  });
+  it('parts add up to their event and events to the year, whatever was driven; another year is none of it', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 4, max: 60 }), { maxLength: 6 }), (minutes) => {
+        const more = minutes.map((m, i) => drive(`05-0${4 + i} 12:00`, m));
+        const [year] = costOfYears(book(more), car, TODAY) as [YearCost];
+        const close = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(1e-6 * Math.max(1, Math.abs(b)));
+        for (const key of ['minor', 'lowMinor', 'highMinor'] as const) {
+          for (const e of year.events)
+            close(
+              e.parts.reduce((sum, p) => sum + p.cost[key], 0),
+              e.cost[key],
+            );
+          close(
+            year.events.reduce((sum, e) => sum + e.cost[key], 0),
+            year.cost[key],
+          );
+        }
+        close(year.hours, 4 + minutes.reduce((a, b) => a + b, 0) / 60);
+      }),
+      { numRuns: 20 },
+    );
+    expect(costOfYears(book(), car, '2027-02-01')).toEqual([]);
+    const next = { ...coming, startDate: '2027-01-09', endDate: '2027-01-10', timetable: [] };
+    expect(costOfYears(book([], next), car, TODAY).map((y) => y.year)).toEqual([2026, 2027]);
+  });
+});
+
+describe('rotors', () => {
+  const rotorsOf = (over: Partial<RotorPair>, more: Fact[] = []) => {
+    const made = { ...pair, ...over } as RotorPair;
+    const orders = [order(pair.id, 900_000)];
+    const own = logbook([...facts, ...more], {}, {}, undefined, { orders, rotorPairs: [made] } as Partial<Records>);
+    return costAnHour(own, car, null, TODAY).parts.find((p) => p.kind === 'rotors')!;
+  };
+  it('with a hat of their own are counted as rings', () => {
+    expect(rotorsOf({ isTwoPiece: true }).isRingAlone).toBe(true);
+    expect(rotorsOf({}).isRingAlone).toBe(false);
+  });
+  it('of carbon-ceramic last by their weight, and iron ones may be asked about instead', () => {
+    const ceramic = { material: 'carbonCeramic', discardThicknessMm: null, newMassKg: 5.6, minMassKg: 5.4 } as const;
+    const part = rotorsOf(ceramic, weighed([5.6, 5.58, 5.56]));
+    expect(part.isCeramic).toBe(true);
+    // A fiftieth of a kilogram an hour of the fifth that it may lose: ten hours.
+    expect(part.life!.hours).toBeGreaterThan(7);
+    expect(part.life!.hours).toBeLessThan(14);
+    const iron = dearerBy(part, { priceMinor: 60_000, lastsTimes: 0.8 })!;
+    expect(iron.minor).toBeLessThan(0);
+  });
 });

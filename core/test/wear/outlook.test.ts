@@ -5,17 +5,34 @@ import { judgeCar } from '../../src/readiness';
 import {
   axleWear,
   judgeWear,
+  leftAs,
   leftOf,
   minutesLeftOfSet,
   rotationsOf,
   usualMinLeft,
   wearHistoryOn,
+  wearFigures,
   wearLine,
   wearOf,
 } from '../../src/wear';
 import { workOfEvents } from '../../src/work';
 import { within } from '../builders/budget';
-import { TODAY, bedding, car, coming, drive, fit, logbook, onRoad, other, past, read, set } from '../builders/worn-car';
+import {
+  TODAY,
+  bedding,
+  car,
+  coming,
+  drive,
+  fit,
+  logbook,
+  onRoad,
+  other,
+  pair,
+  past,
+  read,
+  set,
+  weighed,
+} from '../builders/worn-car';
 
 const front = (facts: Fact[], over = {}, shop = {}) =>
   axleWear(logbook(facts, over, shop), car, 'front', 'pads', coming, TODAY)!;
@@ -48,6 +65,68 @@ describe('three sets by hand; six sessions of twenty minutes are ahead', () => {
     expect(leftOf(w).at(-1)!.meanMm).toBeCloseTo(3, 0);
     expect(w.underBeforeEnd).toBeGreaterThan(0.25);
     expect(w.underBeforeEnd).toBeLessThan(0.8);
+  });
+});
+
+describe('carbon-ceramic rotors, by weight', () => {
+  const ceramic = {
+    ...pair,
+    material: 'carbonCeramic' as const,
+    discardThicknessMm: null,
+    newMassKg: 5.6,
+    minMassKg: 5.4,
+  };
+  const rotors = (kg: [number, number, number], facts: Fact[] = driven([12, 11.8, 11.6])) =>
+    axleWear(
+      logbook([fit('05-01 07:00', set.id, pair.id), ...facts.slice(1), ...weighed(kg)], {}, {}, coming, {
+        rotorPairs: [ceramic],
+      }),
+      car,
+      'front',
+      'rotors',
+      coming,
+      TODAY,
+    )!;
+  test('twenty grams an hour: forty more in the two hours ahead, told in kilograms', () => {
+    const w = rotors([5.6, 5.58, 5.56]);
+    expect(w.isTold).toBe(true);
+    const end = leftAs(w.weighed, leftOf(w).at(-1)!.meanMm);
+    expect(end.measure).toBe('mass');
+    expect(end.value).toBeGreaterThan(5.505);
+    expect(end.value).toBeLessThan(5.54);
+    expect(w.underBeforeEnd).toBeLessThan(0.02);
+    const figures = wearFigures(w);
+    expect(figures.now.measure).toBe('mass');
+    expect(figures.anHour.value).toBeGreaterThan(0.012);
+    expect(figures.anHour.value).toBeLessThan(0.028);
+    expect(leftAs(w.weighed, w.limitMm)).toEqual({ value: 5.4, measure: 'mass' });
+  });
+  test('close to the least that it may weigh it would not last; under it, nothing milder is said', () => {
+    expect(rotors([5.5, 5.46, 5.42]).underBeforeEnd).toBeGreaterThan(0.6);
+    const under = rotors([5.46, 5.42, 5.39]);
+    expect(under.isUnderNow).toBe(true);
+    const own = logbook(
+      [fit('05-01 07:00', set.id, pair.id), ...driven([12, 11.8, 11.6]).slice(1), ...weighed([5.46, 5.42, 5.39])],
+      {},
+      {},
+      coming,
+      { rotorPairs: [ceramic] },
+    );
+    expect(judgeWear(own, car, coming, TODAY).findings.find((f) => f.code === 'wearUnderNow')?.values).toMatchObject({
+      part: 'rotors',
+      limit: { value: 5.4, measure: 'mass' },
+    });
+  });
+  test('never weighed, nothing is said of it: its thickness tells nothing', () => {
+    const w = axleWear(
+      logbook([fit('05-01 07:00', set.id, pair.id)], {}, {}, coming, { rotorPairs: [{ ...ceramic, newMassKg: null }] }),
+      car,
+      'front',
+      'rotors',
+      coming,
+      TODAY,
+    );
+    expect(w).toBeNull();
   });
 });
 

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { type CostPart, costAnHour } from '@calvik/core/cost';
+import { type CostPart, costAnHour, costOfYears } from '@calvik/core/cost';
 import { costPartName } from '@calvik/words/cost';
 import type { LogbookCache } from '../database/logbook-cache';
 import { Problem } from '../problems';
@@ -38,6 +38,31 @@ export function costRoutes(cache: LogbookCache): Router {
       parts.map((part) => rowOf(part, currency)),
     );
   });
+  router.get('/exports/cars/:id/cost-by-event.csv', async (request, response) => {
+    const { logbook, today } = await current(cache);
+    const car = logbook.cars.get(String(request.params.id));
+    if (!car) throw new Problem(404, 'noSuch', { what: 'car' });
+    sendCsv(
+      response,
+      `cost-by-event-${car.id}`,
+      costOfYears(logbook, car, today).flatMap((year) =>
+        year.events.flatMap(({ event, drivenHours, aheadHours, parts, isAtLeast }) =>
+          parts.map((part) => ({
+            event: event.name,
+            from: event.startDate,
+            driven_hours: rounded(drivenHours),
+            ahead_hours: rounded(aheadHours),
+            what: costPartName(part),
+            minor: rounded(part.cost.minor),
+            minor_low: rounded(part.cost.lowMinor),
+            minor_high: rounded(part.cost.highMinor),
+            currency: year.currency,
+            at_least: isAtLeast ? 'yes' : 'no',
+          })),
+        ),
+      ),
+    );
+  });
   return router;
 }
 
@@ -46,6 +71,13 @@ export const costPaths = (): Described => ({
   '/api/exports/cars/{id}/cost.csv': {
     get: {
       summary: 'What an hour on track costs a car: each part with its price, its life and what is lacking',
+      parameters: [idParameter],
+      responses: { 200: { description: 'CSV' }, 404: problem('No such car') },
+    },
+  },
+  '/api/exports/cars/{id}/cost-by-event.csv': {
+    get: {
+      summary: 'What a car’s year comes to: each event with its parts, driven and ahead',
       parameters: [idParameter],
       responses: { 200: { description: 'CSV' }, 404: problem('No such car') },
     },

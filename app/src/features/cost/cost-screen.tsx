@@ -1,8 +1,8 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { type Car, carLabel, comingEventsOf, sessionsAhead } from '@calvik/core';
-import { type AnHour, type CostPart, costAnHour, costOf, dearerBy } from '@calvik/core/cost';
+import { type Car, carLabel } from '@calvik/core';
+import { type AnHour, type CostPart, type YearCost, costAnHour, costOfYears, dearerBy } from '@calvik/core/cost';
 import { readFigure } from '@calvik/core/units';
 import { costLackTexts, costPartName } from '@calvik/words/cost';
 import { priceMinor, useMoney } from '../../fields/money';
@@ -27,19 +27,7 @@ function CostPage({ car }: { car: Car }) {
   const today = useToday();
   const money = useMoney();
   const cost = useMemo(() => costAnHour(logbook, car, null, today), [logbook, car, today]);
-  const events = useMemo(
-    () =>
-      comingEventsOf(logbook, car, today).flatMap((event) => {
-        const booking = logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id)!;
-        const sessions = sessionsAhead(logbook, car, 'front', event, booking, today);
-        const hours = sessions.reduce((sum, s) => sum + s.minutes / 60, 0);
-        const there = costAnHour(logbook, car, logbook.venues.get(event.venueId) ?? null, today);
-        return hours > 0
-          ? [{ event, hours, cost: costOf(there.known, hours), isAtLeast: there.lacking.length > 0 }]
-          : [];
-      }),
-    [logbook, car, today],
-  );
+  const years = useMemo(() => costOfYears(logbook, car, today), [logbook, car, today]);
   const isNothing = cost.lacking.length === cost.parts.length;
   return (
     <Screen
@@ -67,16 +55,9 @@ function CostPage({ car }: { car: Car }) {
           <PartLine key={`${part.kind} ${part.axle ?? ''}`} part={part} />
         ))}
       </Section>
-      {events.length > 0 && !isNothing ? (
-        <Section title="Events ahead">
-          {events.map(({ event, hours, cost: sum, isAtLeast }) => (
-            <View key={event.id}>
-              <Text as="strong">{`${event.name}: ${isAtLeast ? 'at least ' : ''}${money(sum.minor)}`}</Text>
-              <Text as="small">{`${hours.toFixed(1)} h on track still ahead, ${bandText(sum, money)}`}</Text>
-            </View>
-          ))}
-        </Section>
-      ) : null}
+      {isNothing
+        ? null
+        : years.map((year, i) => <YearTable key={year.year} year={year} carId={i === 0 ? car.id : null} />)}
       <Compare parts={cost.parts.filter((p) => p.anHour !== null && p.kind !== 'labour')} />
     </Screen>
   );
@@ -84,6 +65,49 @@ function CostPage({ car }: { car: Car }) {
 
 const bandText = ({ lowMinor, highMinor }: AnHour, money: (minor: number) => string): string =>
   `${money(lowMinor)} to ${money(highMinor)}`;
+
+/** The year, event by event: driven and ahead, at the prices and lives of today. */
+function YearTable({ year, carId }: { year: YearCost; carId: string | null }) {
+  const money = useMoney();
+  const atLeast = (is: boolean): string => (is ? 'at least ' : '');
+  return (
+    <Section
+      title={`${year.year}, event by event`}
+      aside={
+        carId === null ? null : (
+          <MainButton
+            mode="text"
+            label="Event by event as a table"
+            onPress={() => openFile(`/api/exports/cars/${carId}/cost-by-event.csv`)}
+          >
+            CSV
+          </MainButton>
+        )
+      }
+    >
+      {year.events.map(({ event, drivenHours, aheadHours, cost, isAtLeast }) => (
+        <View key={event.id} style={styles.part} testID="year-event">
+          <View style={styles.row}>
+            <Text as="strong" style={styles.grow}>
+              {event.name}
+            </Text>
+            <Text as="strong">{`${atLeast(isAtLeast)}${money(cost.minor)}`}</Text>
+          </View>
+          <Text as="small">
+            {`${[drivenHours > 0 ? `${drivenHours.toFixed(1)} h driven` : '', aheadHours > 0 ? `${aheadHours.toFixed(1)} h ahead` : ''].filter(Boolean).join(', ')}, ${bandText(cost, money)}`}
+          </Text>
+        </View>
+      ))}
+      <View style={styles.row} testID="year-sum">
+        <Text as="strong" style={styles.grow}>
+          {`The year, ${year.hours.toFixed(1)} h`}
+        </Text>
+        <Text as="figure">{`${atLeast(year.isAtLeast)}${money(year.cost.minor)}`}</Text>
+      </View>
+      <Text as="small">{`${bandText(year.cost, money)}. Past events at today’s prices and lives.`}</Text>
+    </Section>
+  );
+}
 
 function PartLine({ part }: { part: CostPart }) {
   const money = useMoney();
@@ -129,7 +153,7 @@ function Compare({ parts }: { parts: readonly CostPart[] }) {
       ? dearerBy(part, { priceMinor: minor, lastsTimes: lasts })
       : null;
   return (
-    <Section title="Another part">
+    <Section title={part.isCeramic ? 'Iron instead of carbon-ceramic, or another part' : 'Another part'}>
       {parts.length > 1 ? (
         <ChoiceChips
           label="Instead of"

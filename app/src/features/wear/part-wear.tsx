@@ -9,8 +9,10 @@ import {
   type Venue,
   compoundName,
   fromCanonical,
+  leftAs,
   leftOf,
   minutesLeft,
+  newWeighedMm,
   preferredUnit,
   rotationsOf,
   shortDate,
@@ -39,10 +41,15 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
   const { of, axle, part, first, after, drawnFrom, limitMm } = wear;
   const name = `${axle === 'front' ? 'Front' : 'Rear'} ${of}`;
   const compound = of === 'pads' ? compoundName(logbook, part as PadSet | null) : '';
-  const unit = preferredUnit('length', system);
+  /** As it is measured: by its thickness, or by its weight. */
+  const left = (mm: number) => leftAs(wear.weighed, Math.max(0, mm));
+  const tell = (mm: number): string => show(left(mm).value, left(mm).measure);
+  const unit = preferredUnit(left(0).measure, system);
   const minutes = useMemo(() => minutesLeft(logbook, car, wear, venue), [logbook, car, wear, venue]);
   const bandOf = ({ lowMm, highMm }: Left): string =>
-    [lowMm, highMm].map((mm) => fromCanonical(Math.max(0, mm), unit).toFixed(system === 'metric' ? 1 : 3)).join('–');
+    [lowMm, highMm]
+      .map((mm) => fromCanonical(left(mm).value, unit).toFixed(wear.weighed ? 2 : system === 'metric' ? 1 : 3))
+      .join('–');
   const isOneDay = after.every((a) => a.session.day === after[0]!.session.day);
   const nameOf = ({ day, nth }: AxleWear['after'][number]['session']): string =>
     isOneDay ? `Session ${nth}` : `${shortDate(day).split(' ')[0]}, session ${nth}`;
@@ -52,7 +59,7 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
       <View style={styles.figures}>
         <FigureView figure={figures.atEnd ?? figures.now} big />
         {wear.isTold ? <FigureView figure={figures.under} digits={0} /> : null}
-        <FigureView figure={figures.anHour} digits={of === 'pads' ? 2 : 3} />
+        <FigureView figure={figures.anHour} digits={wear.weighed ? 4 : of === 'pads' ? 2 : 3} />
       </View>
       <Text as="small">
         {`The ${where} comes to its limit first. ${
@@ -77,7 +84,8 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
       ))}
       <WearChart
         line={line}
-        newMm={part?.newThicknessMm ?? null}
+        newMm={wear.weighed ? newWeighedMm(wear.weighed, part) : (part?.newThicknessMm ?? null)}
+        weighed={wear.weighed}
         limitMm={limitMm}
         label={`${name}, ${where}`}
         testID={`wear-chart-${axle}-${of}`}
@@ -87,7 +95,7 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
           {after.map((a, i) => (
             <View key={a.session.nth} style={styles.row}>
               <Text style={styles.session}>{nameOf(a.session)}</Text>
-              <Text style={styles.left}>{show(Math.max(0, lefts[i + 1]!.meanMm), 'length')}</Text>
+              <Text style={styles.left}>{tell(lefts[i + 1]!.meanMm)}</Text>
               <Text as="small" style={styles.band}>
                 {bandOf(lefts[i + 1]!)}
               </Text>

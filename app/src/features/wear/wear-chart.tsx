@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { Circle, G, Line, Polygon, Polyline, Text as SvgText } from 'react-native-svg';
-import type { WearLine } from '@calvik/core';
+import { type ByWeight, type WearLine, leftAs } from '@calvik/core';
 import { fromCanonical, preferredUnit, unitDefinition } from '@calvik/core/units';
 import { CurveChart } from '../../ui/curve-chart';
 import { Text } from '../../ui/text';
@@ -16,24 +16,29 @@ export function WearChart({
   line: { read, ahead },
   newMm,
   limitMm,
+  weighed,
   label,
   testID,
 }: {
   line: WearLine;
   newMm: number | null;
   limitMm: number;
+  /** How it is weighed; null: by its thickness. */
+  weighed: ByWeight | null;
   label: string;
   testID: string;
 }) {
   const t = useTokens();
   const { system, show } = useUnits();
-  const unit = preferredUnit('length', system);
-  const drawn = (mm: number): number => fromCanonical(mm, unit);
+  const { measure } = leftAs(weighed, 0);
+  const unit = preferredUnit(measure, system);
+  const drawn = (mm: number): number => fromCanonical(leftAs(weighed, mm).value, unit);
+  const tell = (mm: number): string => show(leftAs(weighed, mm).value, measure);
   const until = Math.max(0.5, ahead.at(-1)!.hours) * 1.02;
   const top = Math.max(newMm ?? 0, ...read.map((r) => r.mm + r.sdMm), limitMm);
   const least = Math.min(limitMm, ...read.map((r) => r.mm), ...ahead.map((a) => a.lowMm));
   // What wears little of what it is thick would be a straight line on a scale from nought.
-  const isFromZero = top - least > top / 3;
+  const isFromZero = !weighed && top - least > top / 3;
   const foot = isFromZero ? 0 : least - (top - least) / 4;
   const last = ahead.at(-1)!;
   return (
@@ -41,7 +46,7 @@ export function WearChart({
       <CurveChart
         testID={testID}
         height={HEIGHT}
-        label={`${label}: ${read.map((r) => `${show(r.mm, 'length')} at ${r.hours.toFixed(1)} h`).join(', ')}; about ${show(last.meanMm, 'length')} after ${last.hours.toFixed(1)} h, limit ${show(limitMm, 'length')}.`}
+        label={`${label}: ${read.map((r) => `${tell(r.mm)} at ${r.hours.toFixed(1)} h`).join(', ')}; about ${tell(last.meanMm)} after ${last.hours.toFixed(1)} h, limit ${tell(limitMm)}.`}
         until={until * 60}
         suffix={` ${unitDefinition(unit).label}`}
         curves={[
@@ -121,7 +126,7 @@ export function WearChart({
         }}
       />
       <Text as="small">
-        {`Minutes on track along the foot. Dots: readings, with how far each may be off; ${read.some((r) => r.isOff) ? 'amber: does not fit; ' : ''}${read.some((r) => r.isLabel) ? 'hollow: by its label; ' : ''}shaded: what is left, eight times in ten; red: limit ${show(limitMm, 'length')}.`}
+        {`Minutes on track along the foot. Dots: readings, with how far each may be off; ${read.some((r) => r.isOff) ? 'amber: does not fit; ' : ''}${read.some((r) => r.isLabel) ? 'hollow: by its label; ' : ''}shaded: what is left, eight times in ten; red: limit ${tell(limitMm)}.`}
       </Text>
     </View>
   );
