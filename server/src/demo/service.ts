@@ -34,7 +34,10 @@ export interface DemoContext {
 
 interface Axle {
   pads: { label: string; compound: string; newMm: number; mm: [inner: number, outer: number] };
-  rotors: { label: string; newMm: number; discardMm: number; outerMm: number; innerMm: number; kg: number; mm: number };
+  rotors: { label: string; newMm: number; discardMm: number; outerMm: number; innerMm: number; kg: number; mm: number } & {
+    /** Of carbon-ceramic: the least that one may weigh, and what it weighed. */
+    ceramic?: { minKg: number; weighedKg: number };
+  };
 }
 
 /** Cars whose brakes are on record, with what was measured at their last service. */
@@ -110,7 +113,7 @@ const measured: { key: string; daysAgo: number; by: string; front: Axle; rear: A
     by: 'sanna',
     front: {
       pads: { label: 'P-031', compound: 'Kerren R2', newMm: 13, mm: [10.2, 10.1] },
-      rotors: { label: 'R-031', newMm: 28, discardMm: 26.2, outerMm: 315, innerMm: 212, kg: 7.9, mm: 27.6 },
+      rotors: { label: 'R-031', newMm: 28, discardMm: 26.2, outerMm: 315, innerMm: 212, kg: 5.24, mm: 27.9, ceramic: { minKg: 5.08, weighedKg: 5.19 } },
     },
     rear: {
       pads: { label: 'P-032', compound: 'Kerren R1', newMm: 11, mm: [9.2, 9.1] },
@@ -206,8 +209,10 @@ export function demoService(ctx: DemoContext, nextEventId: string): DemoService 
         axle,
         carId: car.id,
         ...recordDefaults.rotorPairs,
+        material: rotors.ceramic ? 'carbonCeramic' : 'greyIron',
+        minMassKg: rotors.ceramic?.minKg ?? null,
         newThicknessMm: rotors.newMm,
-        discardThicknessMm: rotors.discardMm,
+        discardThicknessMm: rotors.ceramic ? null : rotors.discardMm,
         sweptOuterDiameterMm: rotors.outerMm,
         sweptInnerDiameterMm: rotors.innerMm,
         newMassKg: rotors.kg,
@@ -376,7 +381,7 @@ function pastService(
       thicknessesMm: Array.from({ length: 8 }, (_, i) => Math.round((least + (i % 3) * 0.004) * 1000) / 1000),
       runoutMm: 0.03,
       lipMm: 0.2,
-      massKg: null,
+      massKg: rotors.ceramic?.weighedKg ?? null,
       crack: axle === 'front' ? 'crazing' : 'none',
       crackLengthMm: null,
       wearMarksGone: false,

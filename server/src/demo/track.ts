@@ -57,6 +57,8 @@ interface Seen {
   heat?: Partial<Record<Corner, number>>;
   /** Inner and outer, front and rear, mm. */
   pads?: { front: [number, number]; rear: [number, number] };
+  /** One reading that cannot be: the wrong line of the gauge. */
+  slip?: { corner: Corner; innerMm: number };
   levelMl?: number;
   faults?: { check: (typeof lookChecks)[number]; fault: LookFault; corner: Corner | null }[];
   /** Lines that were answered by looking; all of them where nothing is said. */
@@ -230,7 +232,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
           jobId,
           corner,
           padSetId: axleParts(logbook, car, axle).padSet?.id ?? null,
-          inner: face(inner),
+          inner: face(seen.slip?.corner === corner ? seen.slip.innerMm : inner),
           outer: face(outer),
           hatClearanceMm: null,
           instrument: 'byHand',
@@ -291,6 +293,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     complaints: ['squeal'],
     heat: { FL: 281, FR: 277, RL: 204, RR: 208 },
     pads: { front: [9.3, 9.1], rear: [9.2, 9.1] },
+    slip: { corner: 'RR', innerMm: 10.5 },
     levelMl: 259,
     decision: { decision: 'go' },
   });
