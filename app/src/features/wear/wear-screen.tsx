@@ -10,6 +10,7 @@ import { LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { PartWear } from './part-wear';
+import { ThinnerHotter } from './thinner-hotter';
 
 export function WearScreen() {
   const { id, event: eventId } = useLocalSearchParams<{ id: string; event?: string }>();
@@ -55,6 +56,7 @@ function WearPage({ car, event }: { car: Car; event: TrackEvent | null }) {
       {wear.map((w) => (
         <PartWear key={`${w.axle} ${w.of}`} car={car} wear={w} venue={logbook.venues.get(event?.venueId ?? '')} />
       ))}
+      {event ? <ThinnerHotter car={car} event={event} wear={wear} /> : null}
       <Text as="small">
         What is computed is a witness, not a judge: whatever is read counts. Follow the maker’s limits, and look when it
         says look.
