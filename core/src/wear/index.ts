@@ -7,6 +7,7 @@ export type { WearFindings, WornPart } from './findings';
 export { CHANGE_FROM, SPARE_FROM, type WearJudgement, judgeWear, lastsFinding } from './judge';
 export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wearHistoryOn } from './faces';
 export { type ByWeight, leftAs, newWeighedMm } from './by-weight';
+export { type Season, type SetAhead, seasonOf, seasonsOf } from './season';
 export { type Thinning, thinningOf } from './thinning';
 export { type WearLine, wearLine } from './line';
 export {

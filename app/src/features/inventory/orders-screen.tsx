@@ -8,6 +8,7 @@ import { useLogbook, useToday } from '../../state/hooks';
 import { Empty, IconButton, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { FileLinks } from '../schedule/file-links';
+import { SeasonOfShop } from '../wear/season';
 import { useWorkLists } from '../work/use-work';
 import { unknownGoodsText } from '@calvik/words/work';
 import { routes } from '../../routes';
@@ -50,6 +51,7 @@ export function OrdersScreen() {
       {shopping.map((list) => (
         <SupplierList key={list.supplier?.id ?? ''} list={list} />
       ))}
+      <SeasonOfShop />
       {coming.length > 0 ? (
         <Section title="Ordered">
           <AllDue

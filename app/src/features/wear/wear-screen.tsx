@@ -10,6 +10,7 @@ import { LinkRow, Screen, Section } from '../../ui/screen';
 import { Text } from '../../ui/text';
 import { useEventFor } from '../fluid/use-fluid';
 import { PartWear } from './part-wear';
+import { SeasonOfCar } from './season';
 import { ThinnerHotter } from './thinner-hotter';
 
 export function WearScreen() {
@@ -50,6 +51,7 @@ function WearPage({ car, event }: { car: Car; event: TrackEvent | null }) {
           ))}
         </Section>
       ) : null}
+      <SeasonOfCar car={car} />
       {wear.length === 0 ? (
         <Text>Nothing of this car has been measured yet: measure pads and rotors in a service first.</Text>
       ) : null}
