@@ -1,5 +1,6 @@
 /** How many sets a car's calendar takes: which events the one that is on will see, and before which a new one is wanted. */
 import { type LocalDate, minusWorkingDays, plusDays } from '../calendar';
+import { loadUpOf } from '../demand';
 import { axleParts, fastestSupplier } from '../inventory';
 import { type Logbook, shopIsShut } from '../logbook';
 import type { Axle, Car, TrackEvent } from '../model';
@@ -11,7 +12,7 @@ import { type AxleWear, axleWear } from './outlook';
 /** A new set before an event. */
 export interface SetAhead {
   event: TrackEvent;
-  /** Last day to order it for it to be here the day before. */
+  /** Last day to order it for it to be here the day before load-up. */
   orderBy: LocalDate;
 }
 /** Pads or rotors of one axle over all events that the car is booked to. */
@@ -47,7 +48,7 @@ export function seasonOf(
   if (!first || worn.some(({ wear }) => !wear?.isTold)) return null;
   const lead = fastestSupplier(logbook, of === 'pads' ? 'padSet' : 'rotorPair')?.leadDays ?? 0;
   const isShut = shopIsShut(logbook);
-  const orderBy = (event: TrackEvent): LocalDate => minusWorkingDays(plusDays(event.startDate, -1), lead, isShut);
+  const orderBy = (event: TrackEvent): LocalDate => minusWorkingDays(plusDays(loadUpOf(event), -1), lead, isShut);
   const usualMin = (event: TrackEvent): number => {
     const booking = logbook.bookingsOfCar(car.id).find((b) => b.eventId === event.id)!;
     return sessionsAhead(logbook, car, axle, event, booking, today).reduce((sum, s) => sum + s.usualMin, 0);

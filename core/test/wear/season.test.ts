@@ -49,8 +49,8 @@ it('by hand: 0.6 mm a session from 12 to 3 mm is fifteen sessions, so a new set 
   // 5.4 mm are left: nine sessions, the first event and half of the second.
   expect(found.eventsLeft).toBe(1);
   expect(found.sets.map((s) => s.event.startDate)).toEqual(['2026-06-20', '2026-07-18', '2026-08-15']);
-  // Five working days before the Friday before.
-  expect(found.sets[0]!.orderBy).toBe('2026-06-12');
+  // Load-up is on Friday the 19th: five working days before the day before.
+  expect(found.sets[0]!.orderBy).toBe('2026-06-11');
 });
 
 it('what wears little sees all of them, and what is thin is changed before the first', () => {
