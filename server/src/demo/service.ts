@@ -34,7 +34,15 @@ export interface DemoContext {
 
 interface Axle {
   pads: { label: string; compound: string; newMm: number; mm: [inner: number, outer: number] };
-  rotors: { label: string; newMm: number; discardMm: number; outerMm: number; innerMm: number; kg: number; mm: number } & {
+  rotors: {
+    label: string;
+    newMm: number;
+    discardMm: number;
+    outerMm: number;
+    innerMm: number;
+    kg: number;
+    mm: number;
+  } & {
     /** Of carbon-ceramic: the least that one may weigh, and what it weighed. */
     ceramic?: { minKg: number; weighedKg: number };
   };
@@ -113,7 +121,16 @@ const measured: { key: string; daysAgo: number; by: string; front: Axle; rear: A
     by: 'sanna',
     front: {
       pads: { label: 'P-031', compound: 'Kerren R2', newMm: 13, mm: [10.2, 10.1] },
-      rotors: { label: 'R-031', newMm: 28, discardMm: 26.2, outerMm: 315, innerMm: 212, kg: 5.24, mm: 27.9, ceramic: { minKg: 5.08, weighedKg: 5.19 } },
+      rotors: {
+        label: 'R-031',
+        newMm: 28,
+        discardMm: 26.2,
+        outerMm: 315,
+        innerMm: 212,
+        kg: 5.24,
+        mm: 27.9,
+        ceramic: { minKg: 5.08, weighedKg: 5.19 },
+      },
     },
     rear: {
       pads: { label: 'P-032', compound: 'Kerren R1', newMm: 11, mm: [9.2, 9.1] },
