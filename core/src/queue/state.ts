@@ -171,6 +171,11 @@ export function queueState(logbook: Logbook, entry: QueueEntry, now: Instant): Q
     }
   }
   s.wants = merged(entry.wants, s.found);
+  // Done by one phone while another found more: what that leaves to be shown was not, and the car is not done with.
+  if (s.status === 'done' && car === null && proofsWanted(s).some((p) => !s.shown.includes(p))) {
+    s.status = 'waiting';
+    s.endedAt = null;
+  }
   s.promises = given.map((p, i): GivenPromise => {
     const later = given[i + 1];
     const ended = ends.find((e) => e.at >= p.at) ?? null;

@@ -51,6 +51,16 @@ describe('a car in the queue', () => {
     expect(stateOf([begun(entry, '14:00'), done, more('15:05')]).status).toBe('waiting');
   });
 
+  it('found by one phone before another had it done, a car that is not on record is not done with', () => {
+    const done = moveOf(entry, '15:00', { move: 'done', shown: ['pedalFirm', 'jointsDry', 'levelRight'] });
+    expect(stateOf([begun(entry, '14:00'), done]).status).toBe('waiting');
+    const test = entryOf({ wants: [{ work: 'boilingTest', axle: null }] });
+    const moves = [begun(test, '14:00'), moveOf(test, '14:30', { move: 'done', shown: [] })];
+    const found = moveOf(test, '14:20', { move: 'foundMore', wants: [{ work: 'pads', axle: 'front' }], words: '' });
+    expect(stateOf(moves, at('20:00'), test).status).toBe('done');
+    expect(stateOf([...moves, found], at('20:00'), test).status).toBe('waiting');
+  });
+
   it('what a driver was told is kept, broken or moved by the clock, and counts each time', () => {
     const told = (time: string, backBy: string) => moveOf(entry, time, { move: 'promised', backBy: at(backBy) });
     const done = (time: string) => moveOf(entry, time, { move: 'done', shown: [...queueProofs] });
