@@ -25,7 +25,7 @@ export function EditEntry({ entry, event, onSaved }: { entry: QueueEntry; event:
   const isWalkIn = entry.carId === null;
   const save = async (): Promise<void> => {
     const now = new Date().toISOString();
-    const typed = readEntry(draft, now, timeZone);
+    const typed = readEntry(draft, now, timeZone, entry.goesOutAt);
     if (typeof typed === 'string') return setSentence(typed);
     const body = {
       ...entry,

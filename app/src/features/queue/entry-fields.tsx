@@ -74,14 +74,21 @@ type Typed = Pick<QueueEntry, 'wants' | 'words' | 'group' | 'goesOutAt' | 'stays
 
 /**
  * What of an entry was typed, or what of it cannot be read.
- * @param now the moment: a time that is past today is meant for tomorrow
+ * @param now the moment
+ * @param kept the time that it went out by as it was saved: left as it is, it may have passed
  */
-export function readEntry(draft: EntryDraft, now: string, timeZone: string): Typed | string {
+export function readEntry(
+  draft: EntryDraft,
+  now: string,
+  timeZone: string,
+  kept: string | null = null,
+): Typed | string {
   if (draft.wants.length === 0) return 'Choose what is wanted.';
   const out = draft.goesOut.trim() === '' ? null : readTime(draft.goesOut);
   if (draft.goesOut.trim() !== '' && !out) return 'Give the time it goes out like 14:05.';
-  const goesOutAt = out ? instantAt(dateIn(now, timeZone), out, timeZone) : null;
-  if (goesOutAt !== null && goesOutAt <= now) return 'It goes out later than now: give the next time.';
+  const isKept = kept !== null && out === timeIn(kept, timeZone);
+  const goesOutAt = isKept ? kept : out ? instantAt(dateIn(now, timeZone), out, timeZone) : null;
+  if (goesOutAt !== null && !isKept && goesOutAt <= now) return 'It goes out later than now: give the next time.';
   let ownBottle: Typed['ownBottle'] = null;
   if (draft.bottle !== 'none') {
     if (draft.bottleGrade === '') return 'Say which fluid is in the driver’s bottle.';

@@ -64,4 +64,6 @@ it('shows an entry as it was typed, and reads it back the same', () => {
     arrivedAt: NOW,
   };
   expect(readEntry(draftOf(entry, 'UTC'), NOW, 'UTC')).toEqual(typed);
+  // Put right after the car has gone out, it need not be typed anew.
+  expect(readEntry(draftOf(entry, 'UTC'), '2026-06-13T16:00:00.000Z', 'UTC', entry.goesOutAt)).toEqual(typed);
 });
