@@ -9,5 +9,5 @@ export {
   dearerBy,
   sumOf,
 } from './an-hour';
-export { type EventCost, type EventPart, type YearCost, costOfEvent, costOfYears } from './of-year';
+export { type EventCost, type EventPart, type YearCost, costAtVenues, costOfEvent, costOfYears } from './of-year';
 export { type Price, priceOfMl, priceOfPair, priceOfSet } from './prices';

@@ -1,7 +1,7 @@
 /** What a car's year comes to, event by event: what was driven and what is booked, at the prices and lives of today. */
 import type { LocalDate } from '../calendar';
 import type { Logbook } from '../logbook';
-import type { Car, TrackEvent } from '../model';
+import type { Car, TrackEvent, Venue } from '../model';
 import { sessionsAt } from '../sessions';
 import { sessionsAhead } from '../wear';
 import { type AnHour, type CostPart, costAnHour, costOf, sumOf } from './an-hour';
@@ -75,4 +75,16 @@ export function costOfYears(logbook: Logbook, car: Car, today: LocalDate): YearC
       isAtLeast: own.some((e) => e.isAtLeast),
     };
   });
+}
+
+/** What an hour costs at each venue that a car has driven at or is booked to, the dearest first. */
+export function costAtVenues(logbook: Logbook, car: Car, today: LocalDate): { venue: Venue; anHour: AnHour }[] {
+  const events = [
+    ...logbook.factsOfCar(car.id).flatMap((f) => (f.kind === 'sessionDriven' ? [f.eventId] : [])),
+    ...logbook.bookingsOfCar(car.id).map((b) => b.eventId),
+  ];
+  return [...new Set(events.flatMap((id) => logbook.events.get(id)?.venueId ?? []))]
+    .flatMap((id) => logbook.venues.get(id) ?? [])
+    .map((venue) => ({ venue, anHour: costAnHour(logbook, car, venue, today).known }))
+    .sort((a, b) => b.anHour.minor - a.anHour.minor || a.venue.name.localeCompare(b.venue.name));
 }

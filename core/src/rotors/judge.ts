@@ -151,7 +151,7 @@ export function seenOnRotor(m: RotorMeasurement): Finding[] {
   if (m.isSeen === false) return [rotorFinding('rotorFacesNotSeen', 'needsWork', place, {})];
   const layer = transferLayerVerdicts[m.transferLayer];
   return [
-    ...(m.wearMarksGone ? [rotorFinding('wearMarksGone', 'stop', place, {})] : []),
+    ...(m.wearMarksGone || m.markLeftMm === 0 ? [rotorFinding('wearMarksGone', 'stop', place, {})] : []),
     ...crackFindings(m),
     ...(layer === 'inOrder' ? [] : [rotorFinding('transferLayer', layer, place, { transferLayer: m.transferLayer })]),
   ];

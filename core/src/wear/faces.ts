@@ -39,6 +39,8 @@ export interface FaceHistory {
   tells: number;
   /** Usual minutes since the last reading. */
   sinceMin: number;
+  /** Of a rotor: the thickness at which its wear mark or slot is gone, mm; null where nobody read how much is left of it. */
+  markGoneMm: number | null;
 }
 
 /** A part, or what is on an axle without a label, with all that it has been through. */
@@ -106,6 +108,12 @@ const rotorReads = (readings: readonly RotorMeasurement[], weighed: ByWeight | n
         sdMm: READING_SD_MM.micrometer,
       }));
 
+/** Both faces wear until the mark of each is gone: the rotor is thinner by twice what is left of it. */
+function markGoneMm(readings: readonly RotorMeasurement[]): number | null {
+  const last = readings.findLast((m) => typeof m.markLeftMm === 'number');
+  return last ? Math.min(...last.thicknessesMm) - 2 * last.markLeftMm! : null;
+}
+
 /** Joins readings with what was driven between them; the label stands for a first reading that is missing. */
 function faceHistory(
   corner: Corner,
@@ -113,6 +121,7 @@ function faceHistory(
   reads: readonly Read[],
   exposures: readonly Exposure[],
   label: { mm: number; at: string } | null,
+  markGoneMm: number | null = null,
 ): FaceHistory {
   const first = reads[0]?.at ?? null;
   const isDrivenBefore = label !== null && exposures.some((e) => e.at > label.at && (first === null || e.at <= first));
@@ -133,6 +142,7 @@ function faceHistory(
     points,
     tells: points.filter((p, i) => p.usualMin > 0 && typeof points[i - 1]?.factId === 'string').length,
     sinceMin: last ? usualMinBetween(exposures, last.at, EVER) : 0,
+    markGoneMm,
   };
 }
 
@@ -153,8 +163,12 @@ function historyOf(
   const exposures = exposuresOf(logbook, stints);
   const faces = cornersOf(axle).flatMap((corner): FaceHistory[] => {
     const here = readings.filter((r) => (r as PadMeasurement | RotorMeasurement).corner === corner);
-    if (of === 'rotors')
-      return [faceHistory(corner, 'rotor', rotorReads(ofKind(here, 'rotorMeasurement'), weighed), exposures, label)];
+    if (of === 'rotors') {
+      const read = ofKind(here, 'rotorMeasurement');
+      return [
+        faceHistory(corner, 'rotor', rotorReads(read, weighed), exposures, label, weighed ? null : markGoneMm(read)),
+      ];
+    }
     const pads = ofKind(here, 'padMeasurement');
     return (['inner', 'outer'] as const).map((side) =>
       faceHistory(corner, side, padReads(logbook, pads, side), exposures, label),

@@ -124,7 +124,9 @@ function limitOf(
 ) {
   if (of === 'rotors') {
     const pair = history.part as RotorPair | null;
-    return !pair ? null : byWeight(pair) ? 0 : pair.discardThicknessMm;
+    if (byWeight(pair)) return 0;
+    const limits = [pair?.discardThicknessMm, ...history.faces.map((f) => f.markGoneMm)].flatMap((mm) => mm ?? []);
+    return limits.length === 0 ? null : Math.max(...limits);
   }
   const { limitMm } = padSpec(logbook, car, brakeSheetOf(logbook, car), axle, history.part as PadSet | null);
   return Math.max(limitMm, (event && rulesInForce(logbook, car, event).minPadMm?.value) ?? 0);

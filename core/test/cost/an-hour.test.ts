@@ -2,9 +2,20 @@
 import fc from 'fast-check';
 import type { Records } from '../../src/logbook';
 import type { Fact, PartsOrder, RotorPair, TrackEvent } from '../../src/model';
-import { costAnHour, costOf, costOfYears, dearerBy, sumOf, type CostPart, type YearCost } from '../../src/cost';
-import { CREW, newId } from '../builders/book';
-import { TODAY, car, coming, drive, fit, logbook, pair, past, read, set, weighed } from '../builders/worn-car';
+import {
+  costAnHour,
+  costAtVenues,
+  costOf,
+  costOfYears,
+  dearerBy,
+  sumOf,
+  type CostPart,
+  type YearCost,
+} from '../../src/cost';
+import { CREW, makeEvent, makeVenue, newId } from '../builders/book';
+import { booked } from '../builders/driven';
+import { zones } from '../builders/heat-car';
+import { TODAY, car, coming, drive, fit, logbook, pair, past, read, set, venue, weighed } from '../builders/worn-car';
 
 /** Six sessions of twenty minutes, 0.3 mm each. */
 const facts: Fact[] = [
@@ -185,6 +196,26 @@ describe('the year, event by event', () => {
     const next = { ...coming, startDate: '2027-01-09', endDate: '2027-01-10', timetable: [] };
     expect(costOfYears(book([], next), car, TODAY).map((y) => y.year)).toEqual([2026, 2027]);
   });
+});
+
+it('an hour costs more where the car brakes harder', () => {
+  const far = makeVenue({ name: 'Far ring', zones: zones.map((z) => ({ ...z, toKmh: 60, secondsSince: 8 })) });
+  const near = { ...venue, zones };
+  const heavy = { ...car, heat: { ...car.heat, massKg: 1300 } };
+  const there = makeEvent(far.id, '2026-06-20');
+  const rear = { ...pair, id: newId(), axle: 'rear' as const };
+  const onRear = { ...fit('05-01 07:00', null, rear.id), axle: 'rear', changed: 'rotors' } as Fact;
+  const book = logbook([...facts, onRear], {}, {}, coming, {
+    cars: [heavy],
+    venues: [near, far],
+    rotorPairs: [pair, rear],
+    events: [past, coming, there],
+    bookings: [booked(coming.id, car.id), booked(there.id, car.id)],
+    orders: [order(set.id, 24_000)],
+  } as Partial<Records>);
+  const found = costAtVenues(book, heavy, TODAY);
+  expect(found.map((f) => f.venue.name)).toEqual(['Far ring', venue.name]);
+  expect(found[0]!.anHour.minor).toBeGreaterThan(found[1]!.anHour.minor);
 });
 
 describe('rotors', () => {

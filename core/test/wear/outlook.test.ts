@@ -130,6 +130,39 @@ describe('carbon-ceramic rotors, by weight', () => {
   });
 });
 
+describe('wear marks and slots', () => {
+  const iron = (more: object) =>
+    axleWear(
+      logbook([
+        fit('05-01 07:00', set.id, pair.id),
+        ...driven([12, 11.8, 11.6]).slice(1),
+        ...weighed([9, 9, 9]).map((f) => ({ ...f, thicknessesMm: [25.8], massKg: null, ...more }) as Fact),
+      ]),
+      car,
+      'front',
+      'rotors',
+      coming,
+      TODAY,
+    )!;
+  test('the rotor is out when its mark is gone, or at its discard thickness: whatever comes first', () => {
+    expect(iron({}).limitMm).toBe(24);
+    expect(iron({ markLeftMm: 2 }).limitMm).toBe(24);
+    // Half a millimetre a face: a millimetre in all.
+    expect(iron({ markLeftMm: 0.5 }).limitMm).toBeCloseTo(24.8, 9);
+    expect(iron({ markLeftMm: 0.1 }).underBeforeEnd).toBeGreaterThan(iron({ markLeftMm: 0.5 }).underBeforeEnd);
+  });
+  test('a rotor without a label has a limit as soon as its mark is read', () => {
+    const bare = [fit('05-01 07:00', set.id, null), ...driven([12, 11.8, 11.6]).slice(1)];
+    const read25 = (more: object) =>
+      weighed([9, 9, 9]).map(
+        (f) => ({ ...f, rotorPairId: null, thicknessesMm: [25.8], massKg: null, ...more }) as Fact,
+      );
+    const of = (facts: Fact[]) => axleWear(logbook([...bare, ...facts]), car, 'front', 'rotors', coming, TODAY);
+    expect(of(read25({}))).toBeNull();
+    expect(of(read25({ markLeftMm: 1 }))?.limitMm).toBeCloseTo(23.8, 9);
+  });
+});
+
 describe('a part’s own life', () => {
   const base = driven([12, 10.8, 9.6]);
   const perHour = (facts: Fact[]): number => 60 * Math.exp(front(facts).first.rate.logMean);

@@ -2,7 +2,15 @@ import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type Car, carLabel } from '@calvik/core';
-import { type AnHour, type CostPart, type YearCost, costAnHour, costOfYears, dearerBy } from '@calvik/core/cost';
+import {
+  type AnHour,
+  type CostPart,
+  type YearCost,
+  costAnHour,
+  costAtVenues,
+  costOfYears,
+  dearerBy,
+} from '@calvik/core/cost';
 import { readFigure } from '@calvik/core/units';
 import { costLackTexts, costPartName } from '@calvik/words/cost';
 import { priceMinor, useMoney } from '../../fields/money';
@@ -28,6 +36,7 @@ function CostPage({ car }: { car: Car }) {
   const money = useMoney();
   const cost = useMemo(() => costAnHour(logbook, car, null, today), [logbook, car, today]);
   const years = useMemo(() => costOfYears(logbook, car, today), [logbook, car, today]);
+  const venues = useMemo(() => costAtVenues(logbook, car, today), [logbook, car, today]);
   const isNothing = cost.lacking.length === cost.parts.length;
   return (
     <Screen
@@ -55,6 +64,19 @@ function CostPage({ car }: { car: Car }) {
           <PartLine key={`${part.kind} ${part.axle ?? ''}`} part={part} />
         ))}
       </Section>
+      {!isNothing && venues.length > 1 ? (
+        <Section title="An hour at each venue">
+          {venues.map(({ venue, anHour }) => (
+            <View key={venue.id} style={styles.row} testID="venue-hour">
+              <Text style={styles.grow}>{venue.name}</Text>
+              <Text as="strong">{money(anHour.minor)}</Text>
+              <Text as="small" style={styles.band}>
+                {bandText(anHour, money)}
+              </Text>
+            </View>
+          ))}
+        </Section>
+      ) : null}
       {isNothing
         ? null
         : years.map((year, i) => <YearTable key={year.year} year={year} carId={i === 0 ? car.id : null} />)}
@@ -183,4 +205,5 @@ const styles = StyleSheet.create({
   part: { paddingVertical: 6, gap: 2 },
   row: { flexDirection: 'row', gap: 8, alignItems: 'baseline' },
   grow: { flex: 1, minWidth: 0 },
+  band: { width: 140, textAlign: 'right' },
 });

@@ -106,6 +106,8 @@ export const rotorMeasurement = z.object({
   crack: z.enum(['none', 'crazing', 'crack', 'toEdge', 'joinsHoles']),
   crackLengthMm: quantity(0, 300, 'mm').nullable(),
   wearMarksGone: z.boolean(),
+  /** How deep a wear mark or slot still is on one face; left out where nobody read it. */
+  markLeftMm: quantity(0, 5, 'mm').nullable().optional(),
   transferLayer: z.enum(['even', 'thin', 'blotchy', 'smeared', 'rusty', 'none']),
   /** False: thickness alone, nobody has looked at the faces. An entry of before this was asked is taken as looked at. */
   isSeen: z.boolean().optional(),

@@ -55,6 +55,23 @@ export function RotorSeen({ r: { draft, change } }: { r: Rotor }) {
             { value: 'gone', label: 'Gone' },
           ]}
         />
+        {draft.marks === 'there' ? (
+          <>
+            <Text as="small">How deep on one face, where it can be read:</Text>
+            <ChoiceChips
+              label="Mark left"
+              columns={4}
+              value={draft.figures.mark ?? ''}
+              onChange={(mark) =>
+                change({ figures: { ...draft.figures, mark: mark === draft.figures.mark ? '' : mark } })
+              }
+              options={[0.1, 0.2, 0.3, 0.5, 0.8, 1, 1.5, 2].map((n) => ({
+                value: `${n} mm`,
+                label: show(n, 'length', system === 'metric' ? 1 : 3),
+              }))}
+            />
+          </>
+        ) : null}
       </Section>
     </>
   );

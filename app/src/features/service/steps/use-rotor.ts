@@ -45,6 +45,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
       lip: text(standing?.lipMm),
       mass: recordText(standing?.massKg, 'mass', system),
       crackLength: text(standing?.crackLengthMm),
+      mark: text(standing?.markLeftMm),
       discard: text(standing?.discardThicknessMm),
     },
     crack: standing?.crack ?? '',
@@ -74,6 +75,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
       crack: draft.crack || ('none' as const),
       crackLengthMm: draft.crack === 'crack' ? read(draft.figures.crackLength, 'length') : null,
       wearMarksGone: draft.marks === 'gone',
+      ...(draft.marks === 'there' && draft.figures.mark ? { markLeftMm: read(draft.figures.mark, 'length') } : {}),
       transferLayer: draft.transferLayer || ('even' as const),
       instrument: draft.instrument,
     };
