@@ -77,3 +77,74 @@ test(
     await page.context().close();
   },
 );
+
+test.describe('on the day', () => {
+  test.use({ story: 'eventDay' });
+
+  test(
+    'from readings to a spare in the work list of the next event, and to laps at most in a decision after a session',
+    { tag: ['@phone', '@wide'] },
+    async ({ browser, shop }) => {
+      const ids = await idsByName(shop.url);
+      const car = ids['Lunde-Orr Tessaro']!;
+      const { page, complaints } = await deviceOf(browser, ids['Ines Ferrant']!);
+
+      await test.step('a spare goes along where the chance is worth one', async () => {
+        await page.goto(`/events/${ids['Skarrow closing sprint']!}/work`);
+        await expect(
+          page
+            .getByText(/^Front pads may not last: \d+\s% under 6\.0\smm before the last session\. Take a spare/)
+            .first(),
+        ).toBeVisible();
+      });
+
+      await test.step('gauged after the session, the decision reckons how many laps are left', async () => {
+        const { changes } = (await (await fetch(`${shop.url}/api/changes?limit=5000`)).json()) as {
+          changes: { body: Record<string, unknown> & { id: string } }[];
+        };
+        const bodies = changes.map((c) => c.body);
+        const session = bodies.filter((b) => b['kind'] === 'sessionDriven' && b['carId'] === car).at(-1)!;
+        const face = (thicknessMm: number) => ({ thicknessMm, otherEndMm: null, conditions: [], isSeen: true });
+        for (const [i, corner] of ['FL', 'FR', 'RL', 'RR'].entries()) {
+          const last = bodies
+            .filter((b) => b['kind'] === 'padMeasurement' && b['carId'] === car && b['corner'] === corner)
+            .at(-1)!;
+          const now = new Date().toISOString();
+          const front = corner.startsWith('F');
+          const reading = {
+            ...last,
+            id: `01a00000-0000-7000-8000-00000000ea3${i}`,
+            at: now,
+            recordedAt: now,
+            inner: face(front ? 6.6 : 8.5),
+            outer: face(front ? 6.8 : 8.4),
+          };
+          const saved = await fetch(`${shop.url}/api/facts/${reading.id}`, {
+            method: 'PUT',
+            headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify(reading),
+          });
+          expect(saved.status, await saved.text()).toBeLessThan(300);
+        }
+        await page.goto(`/track/${car}/${session.id}/decide`);
+        await page.getByRole('radio', { name: /Go, with limits/ }).click();
+        await expect(page.getByText(/(left|right) front \d+ laps? \(0\.\d\d\smm a lap\)/i).first()).toBeVisible();
+        if ((page.viewportSize()?.width ?? 0) < 1000)
+          for (const size of [
+            { width: 390, height: 844 },
+            { width: 360, height: 740 },
+          ]) {
+            await page.setViewportSize(size);
+            expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+            await page.goto(`/cars/${car}/wear`);
+            await expect(page.getByTestId('wear-chart-front-pads')).toBeVisible();
+            const chart = (await page.getByTestId('wear-chart-front-pads').boundingBox())!;
+            expect(chart.x + chart.width).toBeLessThanOrEqual(size.width);
+            expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+          }
+      });
+      complaints.none();
+      await page.context().close();
+    },
+  );
+});

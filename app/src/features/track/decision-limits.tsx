@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { counted } from '@calvik/words';
+import { cornerNames, counted } from '@calvik/words';
 import { Chips } from '../../ui/chips';
 import { LineInput } from '../../ui/line-input';
 import { Section } from '../../ui/screen';
@@ -24,7 +24,7 @@ export function DecisionLimits({ d }: { d: DecisionInHand }) {
       <Text as="small">
         {d.pads.length > 0
           ? `Pads: ${d.pads
-              .map((p) => `${p.corner} ${counted(p.laps, 'lap')} (${show(p.perLapMm, 'length', 2)} a lap)`)
+              .map((p) => `${cornerNames[p.corner]} ${counted(p.laps, 'lap')} (${show(p.perLapMm, 'length', 2)} a lap)`)
               .join(', ')}.`
           : 'Pads were not read twice: no laps computed.'}{' '}
         {fluidText(d.longest)}
