@@ -58,47 +58,55 @@ const averaged = <N extends { weight: number }>(nodes: readonly N[], of: (node: 
   return sum / weights;
 };
 
+/** The grid of the rate's logarithm, in standard deviations, and what is believed of each before any reading. */
+const STEPS = Float64Array.from({ length: GRID.points }, (_, i) => -GRID.sds + (i * 2 * GRID.sds) / (GRID.points - 1));
+const BEFORE = STEPS.map((z) => -(z ** 2) / 2);
+
 /** One run through the readings, with scatter reckoned at one rate for all: so that a thinner reading speaks for a faster rate, always. */
 function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: number): WearEstimate {
   const [first, ...later] = points;
-  const step = (2 * GRID.sds) / (GRID.points - 1);
-  const rates = Array.from({ length: GRID.points }, (_, i) => -GRID.sds + i * step);
-  const nodes = rates.map((z) => ({
-    rate: Math.exp(prior.logMean + z * prior.logSd),
-    logWeight: -(z ** 2) / 2,
-    weight: Math.exp(-(z ** 2) / 2),
-    mm: first!.mm,
-  }));
+  const n = GRID.points;
+  const rates = STEPS.map((z) => Math.exp(prior.logMean + z * prior.logSd));
+  const logWeights = BEFORE.slice();
+  const weights = BEFORE.map(Math.exp);
+  const left = new Float64Array(n).fill(first!.mm);
   // The same for every rate.
   let varMm2 = first!.sdMm ** 2;
   const offBy = [0];
   const expectedMm = [first!.mm];
   for (const point of later) {
-    for (const node of nodes) node.mm -= node.rate * point.usualMin;
+    let [total, sum, squares] = [0, 0, 0];
+    for (let k = 0; k < n; k++) {
+      left[k]! -= rates[k]! * point.usualMin;
+      total += weights[k]!;
+      sum += weights[k]! * left[k]!;
+    }
     varMm2 += scatterMm2(scatterRate, point.usualMin);
-    const expected = averaged(nodes, (n) => n.mm);
-    const spread = averaged(nodes, (n) => (n.mm - expected) ** 2);
+    const expected = sum / total;
+    for (let k = 0; k < n; k++) squares += weights[k]! * (left[k]! - expected) ** 2;
+    const spread = squares / total;
     const varOfReading = varMm2 + point.sdMm ** 2;
     const sd = Math.sqrt(varOfReading);
     const gain = varMm2 / varOfReading;
     const off = (point.mm - expected) / Math.sqrt(spread + varOfReading);
     offBy.push(off);
     expectedMm.push(expected);
-    for (const node of nodes) {
-      const z = (point.mm - node.mm) / sd;
-      node.logWeight += logHuber(z);
-      node.mm += gain * clip(z) * sd;
+    let most = -Infinity;
+    for (let k = 0; k < n; k++) {
+      const z = (point.mm - left[k]!) / sd;
+      logWeights[k]! += logHuber(z);
+      left[k]! += gain * clip(z) * sd;
+      if (logWeights[k]! > most) most = logWeights[k]!;
     }
-    const most = Math.max(...nodes.map((n) => n.logWeight));
-    for (const node of nodes) node.weight = Math.exp(node.logWeight - most);
+    for (let k = 0; k < n; k++) weights[k] = Math.exp(logWeights[k]! - most);
     varMm2 *= 1 - gain;
     // What a slip leaves open widens what is known.
     const beyond = Math.min(SLIP_SDS, Math.max(0, Math.abs(off) - SLIP_SDS));
     varMm2 += (beyond * sd) ** 2 / 4;
   }
-  const total = nodes.reduce((sum, n) => sum + n.weight, 0);
+  const total = weights.reduce((sum, w) => sum + w, 0);
   return {
-    nodes: nodes.map(({ rate, weight, mm }) => ({ rate, weight: weight / total, mm, varMm2 })),
+    nodes: Array.from(rates, (rate, k) => ({ rate, weight: weights[k]! / total, mm: left[k]!, varMm2 })),
     offBy,
     expectedMm,
   };
