@@ -58,7 +58,7 @@ interface Seen {
   /** Inner and outer, front and rear, mm. */
   pads?: { front: [number, number]; rear: [number, number] };
   /** One reading that cannot be: the wrong line of the gauge. */
-  slip?: { corner: Corner; innerMm: number };
+  slip?: { corner: Corner; outerMm: number };
   levelMl?: number;
   faults?: { check: (typeof lookChecks)[number]; fault: LookFault; corner: Corner | null }[];
   /** Lines that were answered by looking; all of them where nothing is said. */
@@ -232,8 +232,8 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
           jobId,
           corner,
           padSetId: axleParts(logbook, car, axle).padSet?.id ?? null,
-          inner: face(seen.slip?.corner === corner ? seen.slip.innerMm : inner),
-          outer: face(outer),
+          inner: face(inner),
+          outer: face(seen.slip?.corner === corner ? seen.slip.outerMm : outer),
           hatClearanceMm: null,
           instrument: 'byHand',
         });
@@ -284,6 +284,7 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     laps: 9,
     heat: { FL: 268, FR: 262, RL: 196, RR: 199 },
     pads: { front: [9.6, 9.4], rear: [9.3, 9.2] },
+    slip: { corner: 'FR', outerMm: 10.9 },
     levelMl: 262,
     torque: true,
     decision: { decision: 'go' },
@@ -293,7 +294,6 @@ export function demoTrackDay(logbook: Logbook, made: Made): { records: AnyRecord
     complaints: ['squeal'],
     heat: { FL: 281, FR: 277, RL: 204, RR: 208 },
     pads: { front: [9.3, 9.1], rear: [9.2, 9.1] },
-    slip: { corner: 'RR', innerMm: 10.5 },
     levelMl: 259,
     decision: { decision: 'go' },
   });
