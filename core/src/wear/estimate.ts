@@ -74,6 +74,7 @@ function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: n
   let varMm2 = first!.sdMm ** 2;
   const offBy = [0];
   const expectedMm = [first!.mm];
+  let before = first!;
   for (const point of later) {
     let [total, sum, squares] = [0, 0, 0];
     for (let k = 0; k < n; k++) {
@@ -89,7 +90,10 @@ function filtered(points: readonly WearPoint[], prior: RatePrior, scatterRate: n
     const sd = Math.sqrt(varOfReading);
     const gain = varMm2 / varOfReading;
     const off = (point.mm - expected) / Math.sqrt(spread + varOfReading);
-    offBy.push(off);
+    // Nothing grows: what is read thicker than before is off, however little is known of the rate.
+    const grown = (point.mm - before.mm) / Math.hypot(point.sdMm, before.sdMm);
+    before = point;
+    offBy.push(grown > SLIP_SDS ? Math.max(off, grown) : off);
     expectedMm.push(expected);
     let most = -Infinity;
     for (let k = 0; k < n; k++) {

@@ -9,7 +9,7 @@ export { type FaceHistory, type FacePoint, type WearSide, wearHistoryOfPart, wea
 export { type ByWeight, leftAs, newWeighedMm } from './by-weight';
 export { type Season, type SetAhead, seasonOf, seasonsOf } from './season';
 export { type Thinning, thinningOf } from './thinning';
-export { type WearLine, wearLine } from './line';
+export { type OffReading, type WearLine, offReadings, wearLine } from './line';
 export {
   type AfterSession,
   type AxleWear,

@@ -1,6 +1,8 @@
 /** A face over the track hours of its part: what was read, and what is left after what is still to be driven. */
+import type { Corner } from '../model';
 import { SLIP_SDS } from './estimate';
 import { EVER } from './exposure';
+import type { WearSide } from './faces';
 import { type AxleWear, type Left, leftOf } from './outlook';
 
 export interface WearLine {
@@ -31,3 +33,22 @@ export function wearLine(wear: AxleWear): WearLine {
   });
   return { read, ahead };
 }
+
+/** A reading that does not fit what was read before it, of any face. */
+export interface OffReading {
+  corner: Corner;
+  side: WearSide;
+  at: string;
+  mm: number;
+  expectedMm: number;
+}
+
+/** All readings of a part that do not fit: they widen what is known, and none of them is obeyed alone. */
+export const offReadings = ({ faces }: Pick<AxleWear, 'faces'>): OffReading[] =>
+  faces.flatMap(({ corner, side, points, estimate }) =>
+    points.flatMap((p, i) =>
+      p.factId !== null && Math.abs(estimate.offBy[i]!) > SLIP_SDS
+        ? [{ corner, side, at: p.at, mm: p.mm, expectedMm: estimate.expectedMm[i]! }]
+        : [],
+    ),
+  );

@@ -7,6 +7,7 @@ import {
   judgeWear,
   leftAs,
   leftOf,
+  offReadings,
   minutesLeftOfSet,
   rotationsOf,
   usualMinLeft,
@@ -128,6 +129,21 @@ describe('carbon-ceramic rotors, by weight', () => {
     );
     expect(w).toBeNull();
   });
+});
+
+test('a reading that does not fit is named wherever it stands, with what was expected', () => {
+  const facts = driven([12, 10.8, 9.6]);
+  const slipped = facts.map((f) =>
+    f.kind === 'padMeasurement' && f.corner === 'FR' && f.at.startsWith('2026-05-02')
+      ? ({ ...f, outer: { ...f.outer, thicknessMm: 13.6 } } as Fact)
+      : f,
+  );
+  expect(offReadings(front(facts))).toEqual([]);
+  const [off, ...others] = offReadings(front(slipped));
+  expect(off).toMatchObject({ corner: 'FR', side: 'outer', mm: 13.6 });
+  expect(off!.expectedMm).toBeLessThan(12.3);
+  // Of two that contradict each other the later one may be off as well: somebody reads again.
+  expect(others.every((o) => o.corner === 'FR' && o.side === 'outer')).toBe(true);
 });
 
 describe('wear marks and slots', () => {

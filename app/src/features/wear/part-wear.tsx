@@ -8,11 +8,13 @@ import {
   SPARE_FROM,
   type Venue,
   compoundName,
+  dateIn,
   fromCanonical,
   leftAs,
   leftOf,
   minutesLeft,
   newWeighedMm,
+  offReadings,
   preferredUnit,
   rotationsOf,
   shortDate,
@@ -82,13 +84,11 @@ export function PartWear({ car, wear, venue }: { car: Car; wear: AxleWear; venue
           {`${r.kind === 'innerAndOuter' ? `Swap inner and outer at the ${cornerNames[r.corner]}` : 'Swap left and right'}: ${show(r.thickMm, 'length')} against ${show(r.thinMm, 'length')}. Where pads and caliper allow it, and nothing drags or sticks.`}
         </Text>
       ))}
-      {line.read
-        .filter((r) => r.isOff)
-        .map((r) => (
-          <Text key={r.at} tone="amber" testID="reading-off">
-            {`${tell(r.mm)} read after ${r.hours.toFixed(1)} h does not fit what was read before it: it widens the band, and is not obeyed alone.`}
-          </Text>
-        ))}
+      {offReadings(wear).map((r) => (
+        <Text key={`${r.corner} ${r.side} ${r.at}`} tone="amber" testID="reading-off">
+          {`${cornerNames[r.corner]}${sideNames[r.side]}, ${shortDate(dateIn(r.at, logbook.shop.timeZone))}: ${tell(r.mm)} read, about ${tell(r.expectedMm)} expected. It widens the band, and is not obeyed alone.`}
+        </Text>
+      ))}
       <WearChart
         line={line}
         newMm={wear.weighed ? newWeighedMm(wear.weighed, part) : (part?.newThicknessMm ?? null)}
