@@ -11,6 +11,8 @@ export interface WearFindings {
   wearWillNotLast: Worn & { percent: number; limit: Quantity; session: number | null };
   /** With a chance that is worth a spare. */
   wearMayNotLast: Worn & { percent: number; limit: Quantity; lookAfter: number | null };
+  /** By what is driven before it, more likely than not under the share of new that a track start is warned of at. */
+  wearThinAtStart: Worn & { percent: number; limit: Quantity };
   /** The same, and a spare set is reserved. */
   spareGoesAlong: Worn & { percent: number; spare: string; lookAfter: number | null };
   /** A reading that does not fit what was read before and driven since. */

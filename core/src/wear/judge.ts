@@ -10,6 +10,7 @@ import {
   type TrackEvent,
   type Verdict,
   axles,
+  mm,
   worstFirst,
   worstOf,
 } from '../model';
@@ -34,10 +35,22 @@ function spareOf(logbook: Logbook, booking: Booking | undefined, { axle, part, o
   return booking?.reservedIds.flatMap((id) => logbook.padSets.get(id) ?? []).find(isGood)?.label ?? null;
 }
 
+/** Thick enough now, and after the events before it most likely not any more: what it is at this moment its own gate says. */
+function thinAtStart({ of, axle, start, before, after, first }: AxleWear): Finding | null {
+  if (!start || after.length === 0 || start.under < CHANGE_FROM || before.usualMin <= first.sinceMin) return null;
+  return wearFinding(
+    'wearThinAtStart',
+    'watch',
+    { axle },
+    { part: of, percent: Math.round(100 * start.under), limit: mm(start.limitMm) },
+  );
+}
+
 /** What is to be said of one axle's pads or rotors; null where it lasts, or where too little was read to speak. */
 export function lastsFinding(wear: AxleWear, spare: string | null): Finding | null {
   const { of, axle, underBeforeEnd, limitMm, lookAfter } = wear;
-  if (!wear.isTold || underBeforeEnd < SPARE_FROM) return null;
+  if (!wear.isTold) return null;
+  if (underBeforeEnd < SPARE_FROM) return spare === null ? thinAtStart(wear) : null;
   const percent = Math.round(100 * underBeforeEnd);
   const limit = leftAs(wear.weighed, limitMm);
   if (wear.isUnderNow) return wearFinding('wearUnderNow', 'needsWork', { axle }, { part: of, limit });

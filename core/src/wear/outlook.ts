@@ -56,6 +56,8 @@ export interface AxleWear {
   after: AfterSession[];
   /** Probability that it is under its limit before the last session is over, 0 to 1. */
   underBeforeEnd: number;
+  /** The share of new under which a track start is warned of, mm, and the chance to begin the event under it; null of what has no label. */
+  start: { limitMm: number; under: number } | null;
   /** After which session of the event it should be looked at: the first that leaves a chance worth looking at; null where none does. */
   lookAfter: number | null;
   /** Read under its limit already, and nobody has said why that was wrong: then a model says nothing milder. */
@@ -132,6 +134,13 @@ function limitOf(
   return Math.max(limitMm, (event && rulesInForce(logbook, car, event).minPadMm?.value) ?? 0);
 }
 
+/** How thick pads are to begin an event, and how likely they begin it under that. */
+function startOf(logbook: Logbook, { of, part, isLining }: WearHistory, under: (limitMm: number) => number) {
+  if (of !== 'pads' || !part || isLining) return null;
+  const limitMm = (part.newThicknessMm * logbook.shop.padTrackStartPercent) / 100;
+  return { limitMm, under: under(limitMm) };
+}
+
 /** Whether a part was read under a limit: what was read once counts until somebody who may says why it was wrong, as the gate has it. */
 function isReadUnder(logbook: Logbook, { of, part, faces }: WearHistory, limitMm: number): boolean {
   const last = faces.flatMap((f) => f.points.findLast((p) => p.factId !== null)?.mm ?? []);
@@ -199,6 +208,7 @@ export function axleWear(
     beforeMinutes: before.reduce((sum, s) => sum + s.minutes, 0),
     after,
     underBeforeEnd: after.at(-1)?.under ?? underAnyAfter(0),
+    start: startOf(logbook, history, (limit) => probabilityUnder(first.estimate, aheadOf(first, 0), limit)),
     lookAfter: after.find((a) => a.under >= WORTH_A_LOOK)?.session.nth ?? null,
     isUnderNow,
     isTold: isUnderNow || faces.some((f) => f.tells > 0) || drawnFrom.ofCompound >= ENOUGH_SETS,

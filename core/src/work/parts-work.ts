@@ -92,6 +92,10 @@ function rotorNeeds(c: Context, state: CarCorners, axle: Axle): WorkNeed[] {
   const found = cornersOf(axle).flatMap((corner) =>
     (state.corners[corner].rotorJudgement?.findings ?? []).filter((f) => f.verdict === 'stop'),
   );
+  const wear = axleWear(logbook, car, axle, 'rotors', c.event, today);
+  const lasts = wear && lastsFinding(wear, null);
+  // What was read under its limit has been found by then.
+  if (lasts?.verdict === 'needsWork' && !(wear?.isUnderNow && found.length > 0)) found.push(lasts);
   if (found.length === 0) return [];
   const onShelf = partsFor(logbook, booking, car, axle, 'rotorPair', 0, today)[0];
   const now = axleParts(logbook, car, axle).rotorPair;

@@ -17,7 +17,9 @@ import {
   wearOf,
 } from '../../src/wear';
 import { workOfEvents } from '../../src/work';
+import { makeEvent } from '../builders/book';
 import { within } from '../builders/budget';
+import { booked } from '../builders/driven';
 import {
   TODAY,
   bedding,
@@ -32,6 +34,7 @@ import {
   past,
   read,
   set,
+  venue,
   weighed,
 } from '../builders/worn-car';
 
@@ -350,6 +353,39 @@ describe('what is said of it', () => {
       const item = items.find((i) => i.key === key);
       expect(item?.reasons.map((r) => r.finding.code)).toContain(code);
     }
+  });
+  test('what would begin an event under the shop’s share of new, by what is driven before it, has a spare along', () => {
+    // 7.3 mm by now, 0.3 an hour: two hours before it leave 6.7; at 58 % of 12 mm that is under 7.
+    const before = makeEvent(venue.id, '2026-06-03', '2026-06-04', {
+      timetable: ['2026-06-03', '2026-06-04'].flatMap((day) =>
+        ['09:00', '11:00', '14:00'].map((from) => ({ day, from, minutes: 20, group: '' })),
+      ),
+    });
+    const book = (share: number, isBefore = true) =>
+      logbook(driven([7.9, 7.6, 7.3]), {}, { padTrackStartPercent: share }, coming, {
+        events: [past, coming, before],
+        bookings: [booked(coming.id, car.id), ...(isBefore ? [booked(before.id, car.id)] : [])],
+      });
+    const codes = (share: number, isBefore = true) =>
+      judgeWear(book(share, isBefore), car, coming, TODAY).findings.map((f) => f.code);
+    expect(codes(58)).toContain('wearThinAtStart');
+    expect(codes(40)).not.toContain('wearThinAtStart');
+    // What it is now is its own gate's to say.
+    expect(codes(58, false)).not.toContain('wearThinAtStart');
+    const items = [...workOfEvents(book(58), TODAY).values()].flat();
+    const said = items.filter((i) => i.key === 'spare.front').flatMap((i) => i.reasons.map((r) => r.finding.code));
+    expect(said).toContain('wearThinAtStart');
+  });
+  test('rotors that would not last are on the work list too', () => {
+    const thin = [24.9, 24.5, 24.12];
+    const rotors = weighed([9, 9, 9]).map(
+      (f, i) => ({ ...f, massKg: null, thicknessesMm: [thin[Math.floor(i / 2)]] }) as Fact,
+    );
+    const book = logbook([fit('05-01 07:00', set.id, pair.id), ...driven([12, 11.9, 11.8]).slice(1), ...rotors]);
+    const items = [...workOfEvents(book, TODAY).values()].flat();
+    expect(items.find((i) => i.key === 'rotors.front')?.reasons.map((r) => r.finding.code)).toEqual([
+      'wearWillNotLast',
+    ]);
   });
   test('minutes left: the thinner it is, the fewer', () => {
     const left = (mm: [number, number, number]): number => usualMinLeft(front(driven(mm)), 'FL', 0.1);

@@ -14,6 +14,8 @@ export const wearTexts: TextsFor<WearFindings> = {
   wearUnderNow: ({ part, limit }, at, say) => `${partsAt(part, at)} were read ${limitOf(limit, say)}: change them.`,
   wearWillNotLast: ({ part, percent, limit, session }, at, say) =>
     `${partsAt(part, at)} would not last: ${percent} % ${limitOf(limit, say)} before the last session${session === null ? '' : `, most likely from session ${session} on`}. Change them first.`,
+  wearThinAtStart: ({ part, percent, limit }, at, say) =>
+    `${partsAt(part, at)} would begin it thin: ${percent} % ${limitOf(limit, say)}, the shop’s share of new. Take a spare.`,
   wearMayNotLast: ({ part, percent, limit, lookAfter }, at, say) =>
     `${partsAt(part, at)} may not last: ${percent} % ${limitOf(limit, say)} before the last session. Take a spare${lookAfter === null ? '' : `; look after session ${lookAfter}`}.`,
   spareGoesAlong: ({ part, percent, spare, lookAfter }, at) =>

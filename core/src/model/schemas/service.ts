@@ -84,6 +84,8 @@ export const padMeasurement = z.object({
   /** Between the pad's edge and the rotor's hat or its hardware. */
   hatClearanceMm: quantity(0, 60, 'mm').nullable(),
   instrument: measuredBy,
+  /** Measured with its plate, of which so much was taken off; left out where it was measured without. */
+  plateMm: quantity(1, 12, 'mm').optional(),
   /** Only the thinnest of the corner was read, and which pad it is nobody said: both faces carry it, and no pattern is read off them. */
   isThinnestOnly: z.boolean().optional(),
 });

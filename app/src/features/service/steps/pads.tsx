@@ -4,6 +4,7 @@ import { padConditionWords, padLimitOwnerNames } from '@calvik/words';
 import { Chips } from '../../../ui/chips';
 import { FigureFields } from '../../../ui/figure-fields';
 import { LimitBar } from '../../../ui/limit-bar';
+import { LineInput } from '../../../ui/line-input';
 import { PadDrawing } from '../../../ui/pad-drawing';
 import { SayAll } from '../../../ui/say-all';
 import { Section } from '../../../ui/screen';
@@ -81,6 +82,23 @@ export function PadsStep(props: StepProps) {
           { value: 'both', label: 'Both ends' },
         ]}
       />
+      <Segments
+        label="Plate"
+        value={draft.withPlate ? 'with' : 'without'}
+        onChange={(value) => change({ withPlate: value === 'with' })}
+        options={[
+          { value: 'without', label: 'Without the plate' },
+          { value: 'with', label: 'With the plate' },
+        ]}
+      />
+      {draft.withPlate ? (
+        <LineInput
+          label="Plate"
+          shown="How thick the plate is: it is taken off"
+          value={draft.plate}
+          onChange={(plate) => change({ plate })}
+        />
+      ) : null}
       {p.placesChoice}
       {padSides.map((side) => (
         <Section key={side} title={`Seen on the ${names[side].toLowerCase()}`}>

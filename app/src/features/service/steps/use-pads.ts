@@ -36,8 +36,15 @@ interface PadsForm {
   inner: PadCondition[];
   outer: PadCondition[];
   bothEnds: boolean;
+  /** Measured with the plate, and how thick that is as it was typed. */
+  withPlate: boolean;
+  plate: string;
   instrument: PadMeasurement['instrument'];
 }
+
+/** What is left of a figure without the plate; not under nothing: that is said when it is saved. */
+const withoutPlate = (typedMm: number, plateMm: number): number =>
+  Math.max(0, Math.round((typedMm - plateMm) * 1000) / 1000);
 
 const noOne = { id: '', at: '', recordedAt: '', by: '', carId: '', jobId: '' };
 
@@ -58,12 +65,15 @@ export function usePads({ s, step, logbook }: StepProps) {
   const standing = state.pads?.jobId === s.job.id && !isThirdLook ? state.pads : undefined;
   const last = readingBefore(logbook, s.car, 'padMeasurement', corner, s.job.id);
   const text = (mm: number | null | undefined): string => recordText(mm, 'length', system);
+  /** As it was typed: with the plate that was taken off. */
+  const typed = (mm: number | null | undefined): string =>
+    text(typeof mm === 'number' ? mm + (standing?.plateMm ?? 0) : mm);
   const { draft, change, clear } = useDraft<PadsForm>(`service.${s.job.id}.${step.key}`, {
     figures: {
-      inner: text(standing?.inner.thicknessMm),
-      outer: text(standing?.outer.thicknessMm),
-      innerEnd: text(standing?.inner.otherEndMm),
-      outerEnd: text(standing?.outer.otherEndMm),
+      inner: typed(standing?.inner.thicknessMm),
+      outer: typed(standing?.outer.thicknessMm),
+      innerEnd: typed(standing?.inner.otherEndMm),
+      outerEnd: typed(standing?.outer.otherEndMm),
       hat: text(standing?.hatClearanceMm),
     },
     seen: {
@@ -73,16 +83,26 @@ export function usePads({ s, step, logbook }: StepProps) {
     inner: standing?.inner.conditions ?? [],
     outer: standing?.outer.conditions ?? [],
     bothEnds: typeof standing?.inner.otherEndMm === 'number',
+    withPlate: standing?.plateMm !== undefined,
+    plate: text(standing?.plateMm ?? last?.plateMm),
     instrument: standing?.instrument ?? 'byHand',
   });
-  const mm = (key: string): number | null => read(draft.figures[key], 'length');
+  const plateMm = draft.withPlate ? read(draft.plate, 'length') : 0;
+  const offMm = plateMm ?? 0;
+  const isPlateMissing = draft.withPlate && offMm <= 0;
+  /** Friction material alone. */
+  const mm = (key: string): number | null => {
+    const value = read(draft.figures[key], 'length');
+    return value === null ? null : value - (key === 'hat' ? 0 : offMm);
+  };
   const [selected, select] = useCursor(`service.${s.job.id}.${step.key}`, 'inner');
   const { places, choice: placesChoice } = usePlaces('gauge');
   const field = (key: string, label: string, lastMm: number | null | undefined): FigureField => {
     const value = mm(key);
     const verdict = value === null ? undefined : judgeThickness(value, spec).verdict;
-    const judge = (thicknessMm: number) => judgeThickness(thicknessMm, spec).verdict;
-    return { key, label, dimension: 'length', last: lastMm ?? null, verdict, places, judge };
+    const judge = (typedMm: number) => judgeThickness(typedMm - offMm, spec).verdict;
+    const lastTyped = typeof lastMm === 'number' ? lastMm + offMm : null;
+    return { key, label, dimension: 'length', last: lastTyped, verdict, places, judge };
   };
   const fields: FigureField[] = padSides.flatMap((side) => [
     field(side, names[side], last?.[side].thicknessMm),
@@ -99,7 +119,10 @@ export function usePads({ s, step, logbook }: StepProps) {
 
   /** Takes a reading and says what to measure next. */
   const take = (readingMm: number): PadSide | null => {
-    change({ figures: { ...draft.figures, [selected]: text(readingMm) }, instrument: 'simulatedCaliper' });
+    change({
+      figures: { ...draft.figures, [selected]: text(readingMm + (selected === 'hat' ? 0 : offMm)) },
+      instrument: 'simulatedCaliper',
+    });
     const next = fields[fields.findIndex((f) => f.key === selected) + 1];
     if (!next || next.key === 'hat') return null;
     select(next.key);
@@ -108,12 +131,13 @@ export function usePads({ s, step, logbook }: StepProps) {
 
   const body = useMemo(() => {
     const face = (side: PadSide): PadFace | null => {
-      const thicknessMm = read(draft.figures[side], 'length');
-      return thicknessMm === null
+      const typedMm = read(draft.figures[side], 'length');
+      const endMm = draft.bothEnds ? read(draft.figures[`${side}End`], 'length') : null;
+      return typedMm === null
         ? null
         : {
-            thicknessMm,
-            otherEndMm: draft.bothEnds ? read(draft.figures[`${side}End`], 'length') : null,
+            thicknessMm: withoutPlate(typedMm, offMm),
+            otherEndMm: endMm === null ? null : withoutPlate(endMm, offMm),
             conditions: draft[side],
             isSeen: draft.seen[side] || draft[side].length > 0,
           };
@@ -129,8 +153,9 @@ export function usePads({ s, step, logbook }: StepProps) {
       outer,
       hatClearanceMm: isDrum ? null : read(draft.figures.hat, 'length'),
       instrument: draft.instrument,
+      ...(offMm > 0 ? { plateMm: offMm } : {}),
     };
-  }, [draft, corner, padSet, isDrum, read]);
+  }, [draft, corner, padSet, isDrum, offMm, read]);
   const judged = useMemo(() => body && judgePads({ ...body, ...noOne }, spec), [body, spec]);
   const other = s.corners.corners[partnerOf[corner]];
   const odd =
@@ -143,7 +168,11 @@ export function usePads({ s, step, logbook }: StepProps) {
     const typed = padSides.filter((side) => read(draft.figures[side], 'length') !== null);
     const [side] = typed;
     if (body || side === undefined || typed.length > 1) return [];
-    const face = { thicknessMm: read(draft.figures[side], 'length')!, otherEndMm: null, conditions: [] };
+    const face = {
+      thicknessMm: withoutPlate(read(draft.figures[side], 'length')!, offMm),
+      otherEndMm: null,
+      conditions: [],
+    };
     const alone = {
       kind: 'padMeasurement',
       corner,
@@ -159,7 +188,7 @@ export function usePads({ s, step, logbook }: StepProps) {
     const asked = questionsOf(logbook, fact).filter((f) => f.values.pad === side);
     const judgement = judgeThickness(face.thicknessMm, spec, corner, side);
     return judgement.verdict === 'inOrder' ? asked : [...asked, judgement];
-  }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, read]);
+  }, [draft.figures, body, corner, padSet, spec, logbook, s.car.id, s.job.id, offMm, read]);
   // What the event ahead takes of it, where it has been read often enough to say.
   const takenMm = useMemo(() => {
     const wear = s.event && axleWear(logbook, s.car, state.axle, 'pads', s.event, today);
@@ -171,12 +200,16 @@ export function usePads({ s, step, logbook }: StepProps) {
   const make = () => {
     for (const side of padSides)
       if (mm(side) === null) return { says: `Type the ${names[side].toLowerCase()}.`, select: () => select(side) };
+    if (isPlateMissing) return { says: 'Type how thick the plate is, or measure without it.', at: 'Plate' };
+    for (const side of padSides)
+      if (mm(side)! < 0)
+        return { says: `The ${names[side].toLowerCase()} is thinner than its plate.`, select: () => select(side) };
     return body ? [body] : 'A figure cannot be read.';
   };
   const isLookedAt = draft.seen.inner || draft.seen.outer || draft.inner.length + draft.outer.length > 0;
   /** The same with what is usual said of both faces; not once anything has been said of one. */
   const makeUsual = () =>
-    body && !isLookedAt
+    body && !isLookedAt && !isPlateMissing && padSides.every((side) => mm(side)! >= 0)
       ? [{ ...body, inner: { ...body.inner, isSeen: true }, outer: { ...body.outer, isSeen: true } }]
       : null;
   return {

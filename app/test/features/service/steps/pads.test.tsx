@@ -34,6 +34,27 @@ describe('measuring pads', () => {
     await waitFor(() => expect(router.replace).toHaveBeenCalledWith(`/service/${job.id}/pads.FR`));
   });
 
+  test('measured with the plate, the plate is taken off: judged and saved is the friction material', async () => {
+    step('pads.FL');
+    press('Plate: With the plate', 'radio');
+    type('Inner pad', '10.7');
+    press(/^Outer pad: /);
+    type('Outer pad', '8.0');
+    // Nor is it saved as usual: the plate would count as friction material.
+    expect(screen.queryByRole('button', { name: 'Both clean: save' })).toBeNull();
+    await saveIt();
+    expect(screen.getByText('Type how thick the plate is, or measure without it.')).toBeTruthy();
+    type('Plate', '5.5');
+    expect(said('live-verdict')).toMatch(/Pad FL outer 2\.5\smm, limit 3\.0\smm: change it/);
+    await saveIt('Save');
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]!).toMatchObject({
+      plateMm: 5.5,
+      inner: { thicknessMm: expect.closeTo(5.2, 6) },
+      outer: { thicknessMm: expect.closeTo(2.5, 6) },
+    });
+  });
+
   test('asks for what is missing, and brings back what was typed before a reload', async () => {
     step('pads.FL');
     await saveIt();
