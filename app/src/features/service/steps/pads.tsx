@@ -75,20 +75,12 @@ export function PadsStep(props: StepProps) {
       {caliper.button}
       <Segments
         label="Measured at"
-        value={draft.bothEnds ? 'both' : 'one'}
-        onChange={(value) => change({ bothEnds: value === 'both' })}
+        value={draft.withPlate ? 'plate' : draft.bothEnds ? 'both' : 'one'}
+        onChange={(value) => change({ bothEnds: value === 'both', withPlate: value === 'plate' })}
         options={[
           { value: 'one', label: 'Thinnest point' },
           { value: 'both', label: 'Both ends' },
-        ]}
-      />
-      <Segments
-        label="Plate"
-        value={draft.withPlate ? 'with' : 'without'}
-        onChange={(value) => change({ withPlate: value === 'with' })}
-        options={[
-          { value: 'without', label: 'Without the plate' },
-          { value: 'with', label: 'With the plate' },
+          { value: 'plate', label: 'With plate' },
         ]}
       />
       {draft.withPlate ? (

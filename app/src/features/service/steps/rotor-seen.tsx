@@ -48,16 +48,17 @@ export function RotorSeen({ r: { draft, change } }: { r: Rotor }) {
         <Text as="small">Wear dots, or the depth of the slots:</Text>
         <Segments
           label="Wear marks"
-          value={draft.marks}
-          onChange={(marks) => change({ marks })}
+          value={draft.marks === 'there' && draft.isMarkRead ? 'read' : draft.marks}
+          onChange={(marks) => change({ marks: marks === 'gone' ? 'gone' : 'there', isMarkRead: marks === 'read' })}
           options={[
             { value: 'there', label: 'Still there' },
+            { value: 'read', label: 'There, read' },
             { value: 'gone', label: 'Gone' },
           ]}
         />
-        {draft.marks === 'there' ? (
+        {draft.marks === 'there' && draft.isMarkRead ? (
           <>
-            <Text as="small">How deep on one face, where it can be read:</Text>
+            <Text as="small">How deep on one face:</Text>
             <ChoiceChips
               label="Mark left"
               columns={4}

@@ -23,6 +23,8 @@ export interface RotorForm {
   crack: RotorMeasurement['crack'] | '';
   transferLayer: RotorMeasurement['transferLayer'] | '';
   marks: 'there' | 'gone' | '';
+  /** How much is left of them is read too. */
+  isMarkRead: boolean;
   instrument: RotorMeasurement['instrument'];
 }
 
@@ -51,6 +53,7 @@ export function useRotor({ s, step, logbook }: StepProps) {
     crack: standing?.crack ?? '',
     transferLayer: standing?.transferLayer ?? '',
     marks: standing ? (standing.wearMarksGone ? 'gone' : 'there') : '',
+    isMarkRead: typeof standing?.markLeftMm === 'number',
     instrument: standing?.instrument ?? 'byHand',
   });
   const byWeight = isCeramic(rotorPair);
@@ -75,7 +78,9 @@ export function useRotor({ s, step, logbook }: StepProps) {
       crack: draft.crack || ('none' as const),
       crackLengthMm: draft.crack === 'crack' ? read(draft.figures.crackLength, 'length') : null,
       wearMarksGone: draft.marks === 'gone',
-      ...(draft.marks === 'there' && draft.figures.mark ? { markLeftMm: read(draft.figures.mark, 'length') } : {}),
+      ...(draft.marks === 'there' && draft.isMarkRead && draft.figures.mark
+        ? { markLeftMm: read(draft.figures.mark, 'length') }
+        : {}),
       transferLayer: draft.transferLayer || ('even' as const),
       instrument: draft.instrument,
     };

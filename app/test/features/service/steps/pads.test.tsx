@@ -36,7 +36,7 @@ describe('measuring pads', () => {
 
   test('measured with the plate, the plate is taken off: judged and saved is the friction material', async () => {
     step('pads.FL');
-    press('Plate: With the plate', 'radio');
+    press('Measured at: With plate', 'radio');
     type('Inner pad', '10.7');
     press(/^Outer pad: /);
     type('Outer pad', '8.0');
