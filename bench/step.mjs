@@ -69,7 +69,7 @@ const pages = [
   {
     title: 'What lasts',
     path: `/cars/${worn.id}/wear`,
-    what: { selector: '[data-testid^="wear-chart-"]', text: '' },
+    what: { selector: 'h1, [role="heading"]', text: worn.name },
     aim: 1.3,
   },
 ];

@@ -78,7 +78,7 @@ export function PadsStep(props: StepProps) {
         value={draft.withPlate ? 'plate' : draft.bothEnds ? 'both' : 'one'}
         onChange={(value) => change({ bothEnds: value === 'both', withPlate: value === 'plate' })}
         options={[
-          { value: 'one', label: 'Thinnest point' },
+          { value: 'one', label: 'Thinnest' },
           { value: 'both', label: 'Both ends' },
           { value: 'plate', label: 'With plate' },
         ]}
