@@ -1,7 +1,7 @@
 /** Names of what belongs to the paddock queue. */
 import type { Logbook, QueueMove, QueueProof, QueueWant, QueueWork } from '@calvik/core';
 import { timeIn } from '@calvik/core/calendar';
-import type { QueueStatus } from '@calvik/core/queue';
+import type { QueueStatus } from '@calvik/core/queue-moves';
 import { complaintWords } from './names';
 import { list } from './texts';
 

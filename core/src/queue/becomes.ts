@@ -5,7 +5,7 @@ import type { Logbook } from '../logbook';
 import { type Cause, type QueueWork, causes, queueWorks } from '../model';
 import { sessionsAt } from '../sessions';
 import { LEAST_SUSPECT_SHARE, causeTable, posterior, priorOf } from '../suspects';
-import { type QueueState, queueState } from './state';
+import { type QueueState, queueState } from '../queue-moves';
 
 /** What is done in the paddock about each cause; null where that is no matter for the paddock. Common practice, no source. */
 const workOfCause: Record<Cause, QueueWork | null> = {

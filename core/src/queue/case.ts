@@ -6,10 +6,9 @@ import type { CrewAway, CrewMember, QueueWork, TrackEvent } from '../model';
 import { sessionsOfDay } from '../sessions';
 import { type Becomes, mayBecome } from './becomes';
 import { type Laws, lawsOf } from './durations';
-import { PEDAL_ALONE, type QueueTool, axlesOf, queueKinds } from './kinds';
 import { type AfterSessions, type QueueCase, type QueueJob, type QueuePiece, instantIn, minutesFrom } from './problem';
 import { ableFor, bleedMethodHere, crewAt } from './needs';
-import { type QueueState, isOver, queueStates } from './state';
+import { PEDAL_ALONE, type QueueState, type QueueTool, axlesOf, isOver, queueKinds, queueStates } from '../queue-moves';
 
 /** From the flag to hands on the car: out of the pit lane, cooled so that it may be touched, min. Own figure. */
 const BACK_MIN = 10;

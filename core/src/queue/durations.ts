@@ -6,8 +6,7 @@ import type { Instant } from '../calendar';
 import type { Logbook } from '../logbook';
 import { type QueueWork, queueWorks } from '../model';
 import { minutesOnRecord, usualMinutes } from '../work';
-import { WHEELS_OFF_MIN, WHEELS_ON_MIN, axlesOf, queueKinds } from './kinds';
-import { queueState } from './state';
+import { WHEELS_OFF_MIN, WHEELS_ON_MIN, axlesOf, queueKinds, queueState } from '../queue-moves';
 
 /** Minutes whose logarithm is normal about `mu` with `sigma`; `mu` itself is known to `muSd`. */
 export interface Minutes {

@@ -15,13 +15,15 @@ export {
   queueAt,
   queueOf,
 } from './judge';
-export { type QueueTool, queueKinds } from './kinds';
 export { type QueueThing, ableFor, crewAt, gradeOf, judgeNeeds, thingsFor } from './needs';
 export { bestOrder, costOf, usualMinutesLeft } from './order';
 export { type Draw, type Played, type Stretch, play, throwDice, usualDraw } from './play';
 export { KEPT, type Planned, type QueuePlan, SHAKY, markBy, planQueue } from './promise';
-export { type MoveRefusal, refuseMove } from './refuse';
 export {
+  type MoveRefusal,
+  type QueueTool,
+  queueKinds,
+  refuseMove,
   type GivenPromise,
   type QueueState,
   type QueueStatus,
@@ -33,5 +35,5 @@ export {
   queueName,
   queueState,
   queueStates,
-} from './state';
+} from '../queue-moves';
 export { type MadeOfWalkIn, carLikeWalkIn, madeOfWalkIn } from './walk-in';

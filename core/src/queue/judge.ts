@@ -9,7 +9,7 @@ import { queueFinding } from './findings';
 import { judgeNeeds } from './needs';
 import { type AfterSessions, type QueueCase, minutesFrom } from './problem';
 import { type Planned, type QueuePlan, SHAKY, planQueue } from './promise';
-import { type QueueState, isOver } from './state';
+import { type QueueState, isOver } from '../queue-moves';
 
 export interface QueueLine {
   state: QueueState;

@@ -16,8 +16,7 @@ import {
 } from '../model';
 import { type BleedMethod, lacksAdapter } from '../work';
 import { queueFinding } from './findings';
-import { queueKinds } from './kinds';
-import type { QueueState } from './state';
+import { type QueueState, queueKinds } from '../queue-moves';
 
 /** What a bleed at the track draws, mL: a caliper's worth at each nipple. Common practice, no source. */
 const BLEED_ML = 250;

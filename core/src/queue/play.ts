@@ -4,7 +4,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { probit } from 'simple-statistics';
 import { endOf } from '../jobs';
 import { BELTS_MIN, type QueueCase, type QueueJob } from './problem';
-import type { QueueTool } from './kinds';
+import type { QueueTool } from '../queue-moves';
 
 /** Stretches of a car's work as they turn out: minutes, and the tool they take. */
 export interface Stretch {

@@ -3,7 +3,7 @@ import type { Instant } from '../calendar';
 import type { Span } from '../jobs';
 import type { QueueWork } from '../model';
 import type { Minutes } from './durations';
-import type { QueueTool } from './kinds';
+import type { QueueTool } from '../queue-moves';
 
 /** One stretch of a car's work, in the order in which it is done. */
 export interface QueuePiece {

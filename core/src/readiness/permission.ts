@@ -4,7 +4,7 @@ import type { LocalDate } from '../calendar';
 import { type Fault, conditionOf } from '../condition';
 import { type Logbook, isLead } from '../logbook';
 import { peakDemand } from '../demand';
-import { type MoveRefusal, refuseMove } from '../queue';
+import { type MoveRefusal, refuseMove } from '../queue-moves';
 import type { BeddingLook, Fact, FaultLetPass, PeakTakenOver } from '../model';
 import { type ServiceRefusal, needsServicePermission, refuseServiceFact } from '../service';
 import { type DecisionRefusal, refuseDecision } from './go-out';

@@ -2,7 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { carLabel, decisionsOn, findSession, sessionsOfCar } from '@calvik/core';
-import { promiseOfCar } from '@calvik/core/queue/state';
+import { promiseOfCar } from '@calvik/core/queue-moves';
 import { promiseLine } from '@calvik/words/queue-names';
 import { driverCard, driverCardText } from '@calvik/words/documents/driver-card';
 import { useLogbook, useNow, useSync } from '../../state/hooks';

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { carLabel, type TrackEvent, dateSpan, decisionsOn, judgeCar, shortDate, timeIn } from '@calvik/core';
 import { type CarOnDay, type DaySlot, type EventDay, eventDay } from '@calvik/core/track';
-import { promiseOfCar } from '@calvik/core/queue/state';
+import { promiseOfCar } from '@calvik/core/queue-moves';
 import { counted } from '@calvik/words';
 import { promiseLine } from '@calvik/words/queue-names';
 import { decisionNames, needText } from '@calvik/words/track';
