@@ -116,7 +116,14 @@ test(
       await page.getByRole('checkbox', { name: 'It wants: Front rotors' }).click();
       await page.getByRole('checkbox', { name: 'It wants: Front pads' }).click();
       await field(page, 'What was seen').fill('Cracked from the holes.');
+      // Ticked too early: kept over a reload, and gone once more was found.
+      const firm = page.getByRole('checkbox', { name: /^Shown: Pedal firm/ });
+      await firm.click();
+      await page.reload();
+      await expect(firm).toBeChecked();
+      await expect(field(page, 'What was seen')).toHaveValue('Cracked from the holes.');
       await button(page, 'Add it, and plan anew').click();
+      await expect(firm).not.toBeChecked();
       await expect(page.getByText('Bleed, front pads and front rotors').first()).toBeVisible();
       await button(page, 'Back').click();
       await expect(page.getByTestId('tell-them')).toContainText(/Green Velund \(\d\d:\d\d\)/);

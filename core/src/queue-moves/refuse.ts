@@ -29,9 +29,14 @@ export function refuseMove(logbook: Logbook, fact: QueueMove): MoveRefusal | nul
     case 'foundMore':
       return null;
     case 'promised':
-    case 'referred':
     case 'left':
       return isOver(state) ? { code: 'queueIsOver' } : null;
+    case 'referred': {
+      if (isOver(state)) return { code: 'queueIsOver' };
+      // Work begun on it and nothing shown of it: nobody is told in writing that it may be driven.
+      const open = move.mayBeDriven && !state.car && state.firstStartedAt !== null ? proofsWanted(state) : [];
+      return open.length > 0 ? { code: 'notShown', proofs: open } : null;
+    }
     case 'done': {
       if (isOver(state)) return { code: 'queueIsOver' };
       if (state.firstStartedAt === null) return { code: 'neverBegun' };

@@ -2,7 +2,7 @@
 import { type Instant, type LocalDate, dateIn, instantAt, plusDays } from '../calendar';
 import type { Span } from '../jobs';
 import type { Logbook } from '../logbook';
-import type { CrewAway, CrewMember, QueueWork, TrackEvent } from '../model';
+import { type CrewAway, type CrewMember, type QueueWork, type TrackEvent, usualSession } from '../model';
 import { sessionsOfDay } from '../sessions';
 import { type Becomes, mayBecome } from './becomes';
 import { type Laws, lawsOf } from './durations';
@@ -15,6 +15,7 @@ const BACK_MIN = 10;
 /** Nobody works in a paddock after this, nor before that. Own figures. */
 export const EVENING_ENDS = '21:00';
 export const MORNING_BEGINS = '07:00';
+
 /** Sessions of a car that are not over, today and on the days after. @returns from and to, as instants */
 export function sessionsAhead(
   logbook: Logbook,
@@ -38,7 +39,7 @@ export function sessionsAhead(
     .filter((s) => s.to > now);
   const own = entry.goesOutAt;
   if (own === null || own <= now || planned.some((s) => s.from === own)) return planned;
-  const usual = event.session?.drivenMin ?? 20;
+  const usual = event.session?.drivenMin ?? usualSession.drivenMin;
   return [...planned, { from: own, to: instantIn(own, usual), day: dateIn(own, timeZone) }].sort((a, b) =>
     a.from.localeCompare(b.from),
   );
@@ -106,7 +107,7 @@ export function arrivalRate(minutesAgo: readonly number[]): number {
 
 const seedOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(-7), 16) || 1;
 
-/** The latest of who is away, as it counts: of two words for one stretch the later one. */
+/** Everything that was written down of who is away; stretches that overlap are one when the queue is planned. */
 export const awayAt = (logbook: Logbook, eventId: string): CrewAway[] =>
   logbook.factsOfQueue(eventId).filter((f): f is CrewAway => f.kind === 'crewAway');
 

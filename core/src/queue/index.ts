@@ -19,21 +19,5 @@ export { type QueueThing, ableFor, crewAt, gradeOf, judgeNeeds, thingsFor } from
 export { bestOrder, costOf, usualMinutesLeft } from './order';
 export { type Draw, type Played, type Stretch, play, throwDice, usualDraw } from './play';
 export { KEPT, type Planned, type QueuePlan, SHAKY, markBy, planQueue } from './promise';
-export {
-  type MoveRefusal,
-  type QueueTool,
-  queueKinds,
-  refuseMove,
-  type GivenPromise,
-  type QueueState,
-  type QueueStatus,
-  isOver,
-  movesOf,
-  promiseOfCar,
-  promisesKept,
-  proofsWanted,
-  queueName,
-  queueState,
-  queueStates,
-} from '../queue-moves';
+export * from '../queue-moves';
 export { type MadeOfWalkIn, carLikeWalkIn, madeOfWalkIn } from './walk-in';

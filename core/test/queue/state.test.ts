@@ -149,6 +149,15 @@ describe('what is not saved of a car in the queue', () => {
     expect(refusal({ move: 'done', shown: [] }, [begun(test, '14:00'), found], test)).toBe('notShown');
   });
 
+  it('a letter that it may be driven, when work was begun on it and nothing of it is shown', () => {
+    const refer = (mayBeDriven: boolean) => ({ move: 'referred' as const, to: 'A workshop', words: '', mayBeDriven });
+    expect(refusal(refer(true), [start])).toBe('notShown');
+    expect(refusal(refer(false), [start])).toBeNull();
+    expect(refusal(refer(true))).toBeNull();
+    const test = entryOf({ wants: [{ work: 'boilingTest', axle: null }] });
+    expect(refusal(refer(true), [begun(test, '14:00')], test)).toBeNull();
+  });
+
   it('a pause or a handover of what nobody has in hand, anything of what is over, or of who has left', () => {
     expect(refusal({ move: 'paused', why: 'x' })).toBe('notInHand');
     expect(refusal({ move: 'handedOver', crewId: LEAD, why: '' })).toBe('notInHand');

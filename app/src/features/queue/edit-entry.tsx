@@ -41,9 +41,10 @@ export function EditEntry({ entry, event, onSaved }: { entry: QueueEntry; event:
     const checked = queueEntry.safeParse(body);
     if (!checked.success) return setSentence(fieldErrors(checked.error, say)[0]?.message ?? 'This cannot be saved.');
     setSaving(true);
-    const isSaid =
-      draft.said.length === 0 ||
-      (await saveFacts(
+    const record = { collection: 'queueEntries' as const, body: checked.data as Saved };
+    // What was said goes with the record, in one batch: whoever leaves the page leaves with both or neither.
+    if (draft.said.length > 0) {
+      const isSaved = await saveFacts(
         [
           {
             draft: {
@@ -55,10 +56,15 @@ export function EditEntry({ entry, event, onSaved }: { entry: QueueEntry; event:
           },
         ],
         dateIn(now, timeZone),
-      ));
-    const result = isSaid ? await sync.save('queueEntries', checked.data as Saved) : null;
+        [record],
+      );
+      setSaving(false);
+      if (!isSaved) return;
+      clear();
+      return onSaved();
+    }
+    const result = await sync.save(record.collection, record.body);
     setSaving(false);
-    if (!result) return;
     if (result.state === 'refused') return setSentence(result.sentence);
     clear();
     onSaved();

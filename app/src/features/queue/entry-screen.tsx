@@ -10,6 +10,7 @@ import { useSaveFact } from '../../facts/save-fact';
 import { Gone } from '../../records/not-found-page';
 import { routes } from '../../routes';
 import { useLogbook, useSync } from '../../state/hooks';
+import { useDraft } from '../../state/use-draft';
 import { useTell } from '../../state/use-say';
 import { IconButton, LinkRow, MainButton, Screen, Section, useWide } from '../../ui/screen';
 import { Text } from '../../ui/text';
@@ -34,6 +35,8 @@ export function QueueEntryScreen() {
   return <EntryPage event={event} entry={entry} />;
 }
 
+const noneShown: { shown: QueueProof[]; after: string } = { shown: [], after: '' };
+
 function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
   const logbook = useLogbook();
   const queue = useQueue(event);
@@ -41,12 +44,15 @@ function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
   const order = useOrder(event, queue);
   const wide = useWide();
   const [isEditing, setEditing] = useState(false);
-  const [shown, setShown] = useState<QueueProof[]>([]);
+  const shownDraft = useDraft(`queue-shown.${entry.id}`, noneShown);
   const line = [...queue.at.lines, ...queue.at.over].find((l) => l.state.entry.id === entry.id);
   const start = useStart(line, queue.at, event, mover);
   if (!line) return <Gone what="car in the queue" back="/" />;
   const { state } = line;
   const over = isOver(state);
+  // What was ticked before the last thing that happened to it was not shown of the car as it is now.
+  const lastMove = state.moves.findLast((m) => m.move.move !== 'promised')?.id ?? '';
+  const shown = shownDraft.draft.after === lastMove ? shownDraft.draft.shown : [];
   const panel = { entry, state, mover };
   const name = queueName(logbook, entry);
   const action =
@@ -82,7 +88,11 @@ function EntryPage({ event, entry }: { event: TrackEvent; entry: QueueEntry }) {
           <Wanted line={line} event={event} />
           {state.status === 'inHand' ? (
             <>
-              <ShownPanel state={state} shown={shown} onChange={setShown} />
+              <ShownPanel
+                state={state}
+                shown={shown}
+                onChange={(to) => shownDraft.change({ shown: to, after: lastMove })}
+              />
               <FoundMorePanel {...panel} />
               <PausePanel {...panel} />
             </>

@@ -28,22 +28,30 @@ const pauses = [
   'Another reason',
 ] as const;
 
+const emptyPause: { why: (typeof pauses)[number] | ''; words: string } = { why: '', words: '' };
+
 /** Put down for a while, with why. */
 export function PausePanel({ entry, mover }: PanelProps) {
-  const [why, setWhy] = useState<(typeof pauses)[number] | ''>('');
-  const [words, setWords] = useState('');
+  const { draft, change, clear } = useDraft(`queue-pause.${entry.id}`, emptyPause);
+  const { why, words } = draft;
   const isOwn = why === 'Another reason';
   const text = isOwn ? words.trim() : why;
+  const pause = async (): Promise<void> => {
+    if (await mover.moveAll([{ entry, move: { move: 'paused', why: text } }])) clear();
+  };
   return (
     <Section title="Pause it">
-      <ChoiceChips label="Why" value={why} onChange={setWhy} options={pauses.map((p) => ({ value: p, label: p }))} />
-      {isOwn ? <LineInput label="Why it is paused" value={words} onChange={setWords} maxLength={200} /> : null}
+      <ChoiceChips
+        label="Why"
+        value={why}
+        onChange={(to) => change({ why: to })}
+        options={pauses.map((p) => ({ value: p, label: p }))}
+      />
+      {isOwn ? (
+        <LineInput label="Why it is paused" value={words} onChange={(to) => change({ words: to })} maxLength={200} />
+      ) : null}
       {text === '' ? null : (
-        <MainButton
-          mode="outlined"
-          loading={mover.saving}
-          onPress={() => void mover.moveAll([{ entry, move: { move: 'paused', why: text } }])}
-        >
+        <MainButton mode="outlined" loading={mover.saving} onPress={() => void pause()}>
           Pause
         </MainButton>
       )}
@@ -51,23 +59,29 @@ export function PausePanel({ entry, mover }: PanelProps) {
   );
 }
 
+const emptyFound: { wants: string[]; words: string } = { wants: [], words: '' };
+
 /** What the work has found that nobody had asked for. */
 export function FoundMorePanel({ entry, state, mover }: PanelProps) {
-  const [wants, setWants] = useState<string[]>([]);
-  const [words, setWords] = useState('');
+  const { draft, change, clear } = useDraft(`queue-found.${entry.id}`, emptyFound);
+  const { wants, words } = draft;
   const there = new Set(keysOf(state.wants));
   const save = async (): Promise<void> => {
     const isSaved = await mover.moveAll([
       { entry, move: { move: 'foundMore', wants: wantsOf(wants.filter((k) => !there.has(k))), words: words.trim() } },
     ]);
     if (!isSaved) return;
-    setWants([]);
-    setWords('');
+    change(emptyFound);
+    clear();
   };
   return (
     <Section title="It wants more">
-      <WantChips label="It wants" chosen={wants} onChange={(keys) => setWants(keys.filter((k) => !there.has(k)))} />
-      <LineInput label="What was seen" value={words} onChange={setWords} maxLength={300} />
+      <WantChips
+        label="It wants"
+        chosen={wants}
+        onChange={(keys) => change({ wants: keys.filter((k) => !there.has(k)) })}
+      />
+      <LineInput label="What was seen" value={words} onChange={(to) => change({ words: to })} maxLength={300} />
       {wants.length === 0 ? null : (
         <>
           <Text as="small">Asked of the customer before money is spent, unless it is safety.</Text>
